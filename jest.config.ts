@@ -1,0 +1,18 @@
+import type { Config } from "jest";
+
+const config: Config = {
+  testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx", "<rootDir>/cli/**/*.test.ts"],
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
+  transform: {
+    "^.+\\.(t|j)sx?$": [
+      "@swc/jest",
+      { jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } } } },
+    ],
+  },
+  // These packages ship ES modules only.
+  transformIgnorePatterns: ["/node_modules/(?!(uuid|@noble/hashes)/)"],
+  modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.ember"],
+  maxWorkers: 2,
+};
+
+export default config;

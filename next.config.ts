@@ -1,0 +1,21 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  // The demo and the tests each keep a build of their own, so that one never pulls the floor from under the other.
+  distDir: process.env.EMBER_DIST ?? ".next",
+  poweredByHeader: false,
+  reactStrictMode: true,
+  devIndicators: false,
+  headers: async () => [
+    {
+      source: "/:path*",
+      headers: [
+        { key: "X-Content-Type-Options", value: "nosniff" },
+        { key: "X-Frame-Options", value: "DENY" },
+        { key: "Referrer-Policy", value: "same-origin" },
+      ],
+    },
+  ],
+};
+
+export default config;

@@ -1,0 +1,44 @@
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { bin, root } from "./paths.mjs";
+import { runCommand } from "./processes.mjs";
+import { LaunchError, say } from "./say.mjs";
+
+const sources = ["src", "package.json", "package-lock.json", "next.config.ts", "tsconfig.json"];
+
+function* files(place) {
+  const full = path.join(root, place);
+  if (!existsSync(full)) return;
+  const entries = readdirSync(path.dirname(full), { withFileTypes: true });
+  const self = entries.find((entry) => entry.name === path.basename(full));
+  if (self.isFile()) yield place;
+  else for (const name of readdirSync(full).sort()) yield* files(path.join(place, name));
+}
+
+/** SHA-256 over the names and contents of everything that goes into the build. */
+function sourceDigest() {
+  const digest = createHash("sha256");
+  for (const place of sources) {
+    for (const file of files(place)) {
+      if (/\.test\.tsx?$/.test(file)) continue;
+      digest.update(file).update("\0").update(readFileSync(path.join(root, file))).update("\0");
+    }
+  }
+  return digest.digest("hex");
+}
+
+/** Builds the web application into `distDir` unless what is there was built from these sources. */
+export async function ensureBuild(distDir) {
+  const stamp = path.join(root, distDir, "ember-stamp");
+  const wanted = sourceDigest();
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
+  say("building (half a minute to two minutes)");
+  const { code, output } = await runCommand(bin("next"), ["build"], {
+    quiet: true,
+    env: { EMBER_DIST: distDir, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
+  });
+  if (code !== 0) throw new LaunchError(`The build failed:\n${output.trim()}`);
+  mkdirSync(path.dirname(stamp), { recursive: true });
+  writeFileSync(stamp, wanted);
+}

@@ -1,0 +1,25 @@
+import { setTimeout as delay } from "node:timers/promises";
+import { bin } from "./paths.mjs";
+import { LaunchError } from "./say.mjs";
+
+/** Starts one web process over a finished build and waits until it answers. */
+export async function startWeb(processes, { port, distDir, databaseUrl, sessionSecret, log = "ignore" }) {
+  const address = `http://127.0.0.1:${port}`;
+  const child = processes.start("the web process", bin("next"), ["start", "-H", "127.0.0.1", "-p", String(port)], {
+    stdio: ["ignore", log, "inherit"],
+    env: { EMBER_DIST: distDir, EMBER_DATABASE_URL: databaseUrl, EMBER_SESSION_SECRET: sessionSecret, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
+  });
+  let ended = false;
+  child.once("exit", () => (ended = true));
+  for (let waited = 0; waited < 120_000 && !ended; waited += 100) {
+    try {
+      const answer = await fetch(`${address}/api/health`);
+      if (answer.ok) return { child, address };
+      if (answer.status === 503) throw new LaunchError(`The web process refuses to work: ${await answer.text()}`);
+    } catch (error) {
+      if (error instanceof LaunchError) throw error;
+    }
+    await delay(100);
+  }
+  throw new LaunchError(`The web process did not answer at ${address}.`);
+}
