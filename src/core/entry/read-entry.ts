@@ -1,0 +1,51 @@
+import type { z } from "zod";
+import { done, problem, refused, type Outcome, type Problem } from "../problem";
+import { Envelope, payloads, type Entry, type EntryType } from "./schema";
+
+type Upcast = (payload: Record<string, unknown>) => Record<string, unknown>;
+
+/**
+ * For each type, the steps that bring older payloads to the newest version: index 0 turns version 1 into 2.
+ * A step is never changed once an entry of its version exists; a frozen fixture of each version keeps watch.
+ */
+const upcasts: Readonly<Record<EntryType, readonly Upcast[]>> = {
+  "job-opened": [],
+  "part-tagged": [],
+  "part-installed": [],
+  "part-removed": [],
+  "occasion-opened": [],
+  "reading-taken": [],
+  "entry-struck": [],
+  "reason-given": [],
+  "decision-made": [],
+};
+
+/** The version in which new entries of this type are written. */
+export const currentVersion = (type: EntryType): number => upcasts[type].length + 1;
+
+const isKnown = (type: string): type is EntryType => Object.hasOwn(payloads, type);
+
+const schemaProblems = (issues: readonly z.core.$ZodIssue[], under: readonly string[]): Problem[] =>
+  issues.map((issue) => problem("error", "schema", [...under, ...(issue.path as (string | number)[])], { detail: issue.message }));
+
+/** Checks an unknown JSON value as an entry of any type and version: its envelope only. */
+export function readEnvelope(json: unknown): Outcome<Envelope> {
+  const parsed = Envelope.safeParse(json);
+  return parsed.success ? done(parsed.data) : refused(...schemaProblems(parsed.error.issues, []));
+}
+
+/**
+ * Brings an envelope to today's vocabulary.
+ *
+ * @returns  the entry; problems unknown-type or unknown-version for one made by a newer program, which is carried
+ *           and shown but not understood; problems schema for one whose payload has the wrong shape
+ */
+export function readEntry(envelope: Envelope): Outcome<Entry> {
+  const { type, v } = envelope;
+  if (!isKnown(type)) return refused(problem("notice", "unknown-type", ["type"], { type, entry: envelope.id }));
+  if (v > currentVersion(type)) return refused(problem("notice", "unknown-version", ["v"], { type, v, entry: envelope.id }));
+  const payload = upcasts[type].slice(v - 1).reduce((value, step) => step(value), envelope.payload);
+  const parsed = payloads[type].safeParse(payload);
+  if (!parsed.success) return refused(...schemaProblems(parsed.error.issues, ["payload"]));
+  return done({ ...envelope, v: currentVersion(type), type, payload: parsed.data } as Entry);
+}

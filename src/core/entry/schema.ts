@@ -1,0 +1,150 @@
+import { z } from "zod";
+import { Id } from "../pack/schema";
+
+/** A UUID of version 7, made by the client: it carries the moment it was made. */
+export const EntryId = z.uuidv7();
+const Uuid = z.uuid();
+const Words = z.string().trim().min(1).max(2000);
+const Finite = z.number().refine(Number.isFinite);
+const Day = z.iso.date();
+
+/** A correction names what it takes the place of. Several ids settle a conflict. */
+const supersedes = z.array(EntryId).min(1).max(20).optional();
+
+export const phases = ["as-received", "as-found", "cleaned", "reworked", "as-assembled"] as const;
+export const Phase = z.enum(phases);
+export type Phase = z.infer<typeof Phase>;
+
+export const decisionRules = ["simple", "guarded-acceptance", "guarded-rejection"] as const;
+export const DecisionRule = z.enum(decisionRules);
+export type DecisionRule = z.infer<typeof DecisionRule>;
+
+export const dispositions = ["reuse", "clean", "rework", "upgrade", "replace", "keep", "hold"] as const;
+export const Disposition = z.enum(dispositions);
+export type Disposition = z.infer<typeof Disposition>;
+
+/** A gauge as it was when it was used: a copy, so that a later calibration changes nothing here. Lengths in mm. */
+export const Gauge = z.strictObject({
+  id: Id,
+  name: Words,
+  quantities: z.array(Id).min(1).max(20),
+  rangeMm: z.tuple([Finite, Finite]),
+  /** A comparator shows a difference from a setting master; a direct gauge reads by itself. */
+  method: z.enum(["direct", "comparator"]),
+  resolutionMm: z.number().positive(),
+  /** Pooled standard deviation of repeats, over many parts and days. */
+  repeatabilityMm: z.number().min(0),
+  calibration: z.strictObject({ expandedMm: z.number().min(0), k: z.number().positive(), on: Day, due: Day }),
+  scaleExpansionPerK: z.number().min(0).max(1e-4),
+});
+export type Gauge = z.infer<typeof Gauge>;
+
+/** The ring or block that a comparator was set on. */
+export const SettingMaster = z.strictObject({
+  id: Id,
+  name: Words,
+  lengthMm: z.number().positive(),
+  expandedMm: z.number().min(0),
+  k: z.number().positive(),
+  expansionPerK: z.number().min(0).max(1e-4),
+});
+export type SettingMaster = z.infer<typeof SettingMaster>;
+
+/** Temperatures at the moment of measuring, in °C; null where nobody looked. */
+export const Temperatures = z.strictObject({
+  partC: Finite.nullable(),
+  gaugeC: Finite.nullable(),
+  masterC: Finite.nullable(),
+  /** Standard uncertainty of each, in K. */
+  standardK: z.number().min(0).max(10),
+});
+
+/** What stood on the screen when a person decided, so that it can be laid beside what a later version computes. */
+export const Witness = z.strictObject({
+  core: z.string().max(20),
+  pack: z.string().regex(/^[0-9a-f]{64}$/u),
+  entries: z.string().regex(/^[0-9a-f]{64}$/u),
+  proposal: Disposition,
+  figures: z.array(z.strictObject({ id: Id, valueMm: Finite, expandedMm: Finite, mark: z.string().max(40) })).max(50),
+});
+
+/** The vocabulary: what each type of entry carries in its newest version. */
+export const payloads = {
+  "job-opened": z.strictObject({
+    name: Words,
+    engine: z.strictObject({ number: z.string().max(300).nullable(), variant: Id.nullable() }),
+    pack: z.strictObject({ id: Id, revision: z.number().int().min(1), sha256: z.string().regex(/^[0-9a-f]{64}$/u) }),
+    application: z.strictObject({ kind: Id.nullable(), words: Words.nullable() }),
+    hoursWanted: z.number().positive().nullable(),
+    budget: z.number().positive().nullable(),
+    wantedBy: Day.nullable(),
+    unit: z.enum(["mm", "in"]),
+    decisionRule: DecisionRule,
+    supersedes,
+  }),
+  "part-tagged": z.strictObject({
+    part: Uuid,
+    class: Id,
+    tag: z.string().trim().min(1).max(24),
+    origin: z.enum(["engine", "donor", "shelf", "supplier"]),
+    supersedes,
+  }),
+  "part-installed": z.strictObject({ part: Uuid, slot: Id, supersedes }),
+  "part-removed": z.strictObject({ part: Uuid, supersedes }),
+  "occasion-opened": z.strictObject({
+    occasion: Uuid,
+    phase: Phase,
+    gauge: Gauge,
+    master: SettingMaster.nullable(),
+    temperatures: Temperatures,
+    supersedes,
+  }),
+  "reading-taken": z.strictObject({
+    occasion: Uuid,
+    part: Uuid,
+    feature: Id,
+    point: Id,
+    valueMm: Finite,
+    typed: z.string().min(1).max(40),
+    unit: Id,
+    /** The question that was put to the person and answered with 'keep'. */
+    kept: Id.optional(),
+    supersedes,
+  }),
+  /** Takes entries out as though they had never been made; striking a strike puts them back. */
+  "entry-struck": z.strictObject({ strikes: z.array(EntryId).min(1).max(50) }),
+  /** The reason for a correction or a strike, given when there is a hand free. */
+  "reason-given": z.strictObject({ for: EntryId, why: Words, supersedes }),
+  "decision-made": z.strictObject({
+    part: Uuid,
+    feature: Id,
+    disposition: Disposition,
+    /** Which size of the rework. */
+    step: Id.nullable(),
+    /** Needed where the choice is not the proposal. */
+    reason: Words.nullable(),
+    witness: Witness,
+    supersedes,
+  }),
+} as const;
+
+export type EntryType = keyof typeof payloads;
+export type Payload<T extends EntryType> = z.infer<(typeof payloads)[T]>;
+
+/** What travels and is kept: the payload stays as it was received. */
+export const Envelope = z.strictObject({
+  id: EntryId,
+  stream: Uuid,
+  type: Id,
+  v: z.number().int().min(1).max(1000),
+  /** Id of the person, set by the server from the session; a label on imported entries. */
+  author: z.string().min(1).max(120),
+  /** The client's clock. */
+  at: z.iso.datetime({ offset: true }),
+  payload: z.record(z.string(), z.unknown()),
+});
+export type Envelope = z.infer<typeof Envelope>;
+
+/** An entry in today's vocabulary. */
+export type Entry = { [T in EntryType]: Omit<Envelope, "type" | "payload"> & { readonly type: T; readonly payload: Payload<T> } }[EntryType];
+export type EntryOf<T extends EntryType> = Extract<Entry, { type: T }>;

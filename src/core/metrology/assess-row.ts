@@ -1,0 +1,170 @@
+import { phases, type DecisionRule, type Phase } from "../entry/schema";
+import type { Job, Occasion, Part, Reading } from "../entry/fold";
+import { evaluateExpr, type ExprContext } from "../pack/evaluate-expr";
+import type { Row } from "../pack/compile-pack";
+import type { Characteristic, Limit } from "../pack/schema";
+import { trend } from "../pack/walk-expr";
+import { mean, subtract, type Estimate } from "../quantity/estimate";
+import { accepts, conformity, expandedUncertainty, type Conformity } from "./conformity";
+import { readingEstimate } from "./reading-estimate";
+import { decidingLimit, sizeWhenNew, wearLimit, wearShare } from "./wear";
+
+/** What was measured at one point. */
+export interface PointResult {
+  readonly point: string;
+  readonly estimate: Estimate | null;
+  readonly expanded: number | null;
+  /** Held against the governing limit as though this point were the whole feature; for the eye only. */
+  readonly conformity: Conformity | null;
+  readonly wear: Estimate | null;
+  readonly readings: readonly Reading[];
+  readonly conflict: boolean;
+}
+
+/** `null` is 'cannot tell'. */
+export type Answer = boolean | null;
+
+export interface CharacteristicResult {
+  readonly characteristic: Characteristic;
+  readonly estimate: Estimate | null;
+  readonly expanded: number | null;
+  readonly limit: Limit | null;
+  readonly conformity: Conformity | null;
+  readonly wear: Estimate | null;
+  /** Points that are asked for and were not measured. */
+  readonly missing: readonly string[];
+  /** Whether the job's rule lets it pass; null where the evidence does not say or the pack has no limit. */
+  readonly accepted: Answer;
+}
+
+export interface RowResult {
+  readonly row: Row;
+  readonly part: Part | null;
+  readonly phase: Phase | null;
+  readonly points: readonly PointResult[];
+  readonly governing: CharacteristicResult;
+  readonly derived: readonly CharacteristicResult[];
+  /** Over all characteristics that have a limit. */
+  readonly accepted: Answer;
+  readonly measured: number;
+}
+
+/** What one row needs of the job, gathered once for all rows. */
+export interface Bench {
+  readonly partIn: ReadonlyMap<string, Part>;
+  readonly readingsOf: ReadonlyMap<string, readonly Reading[]>;
+  readonly occasions: ReadonlyMap<string, Occasion>;
+  readonly inConflict: ReadonlySet<string>;
+  readonly facts: ReadonlyMap<string, number>;
+  readonly rule: DecisionRule;
+}
+
+const benchKey = (part: string, feature: string) => `${part} ${feature}`;
+
+/** Sorts a job's readings and parts into the places where rows look for them. */
+export function layOut(job: Job, facts: ReadonlyMap<string, number>): Bench {
+  const readingsOf = new Map<string, Reading[]>();
+  for (const reading of job.readings) {
+    const key = benchKey(reading.part, reading.feature);
+    const list = readingsOf.get(key);
+    if (list) list.push(reading);
+    else readingsOf.set(key, [reading]);
+  }
+  const partIn = new Map<string, Part>();
+  for (const part of job.parts.values()) if (part.slot) partIn.set(part.slot, part);
+  return {
+    partIn,
+    readingsOf,
+    occasions: job.occasions,
+    inConflict: new Set(job.conflicts.flatMap((conflict) => conflict.successors)),
+    facts,
+    rule: job.header?.decisionRule ?? "simple",
+  };
+}
+
+/** The newest phase in which anything of the feature was read: a reworked journal is not judged by what it was. */
+function newestPhase(readings: readonly Reading[], occasions: Bench["occasions"]): Phase | null {
+  const seen = new Set(readings.flatMap((reading) => occasions.get(reading.occasion)?.phase ?? []));
+  return [...phases].reverse().find((phase) => seen.has(phase)) ?? null;
+}
+
+/** Of one point, the readings of its newest occasion in the phase: repeats of one another. */
+function readingsAt(point: string, phase: Phase | null, readings: readonly Reading[], occasions: Bench["occasions"]): readonly Reading[] {
+  const here = readings.filter((reading) => reading.point === point && occasions.get(reading.occasion)?.phase === phase);
+  const openedAt = (reading: Reading) => occasions.get(reading.occasion)!.at;
+  const newest = here.reduce<Reading | null>((best, reading) => {
+    if (!best) return reading;
+    const [a, b] = [Date.parse(openedAt(reading)), Date.parse(openedAt(best))];
+    return a > b || (a === b && reading.occasion > best.occasion) ? reading : best;
+  }, null);
+  return here.filter((reading) => reading.occasion === newest?.occasion);
+}
+
+function assessCharacteristic(item: Characteristic, context: ExprContext, fresh: Estimate | null, wearsTowards: "larger" | "smaller", rule: DecisionRule): CharacteristicResult {
+  const { estimate, missing } = evaluateExpr(item.expr, context);
+  const limit = decidingLimit(item) ?? null;
+  const held = estimate && limit ? conformity(estimate, limit, item.nonNegative) : null;
+  const stop = wearLimit(limit ?? undefined, wearsTowards);
+  let accepted: Answer = held ? accepts(rule, held) : null;
+  if (held && missing.length > 0) {
+    // With points missing only one answer can already stand: past a limit that more points can but push it further past.
+    const beyondRecall = !accepted && trend(item.expr) === (held.bound === "max" ? "rises" : "falls");
+    accepted = beyondRecall ? false : null;
+  }
+  return {
+    characteristic: item,
+    estimate,
+    expanded: estimate ? expandedUncertainty(estimate) : null,
+    limit,
+    conformity: held,
+    wear: estimate && fresh && stop !== null ? wearShare(estimate, fresh, stop) : null,
+    missing,
+    accepted,
+  };
+}
+
+/** False when anything is refused, null when anything with a limit is open, true otherwise. */
+export function allAccepted(answers: readonly Answer[]): Answer {
+  if (answers.includes(false)) return false;
+  return answers.length === 0 || answers.includes(null) ? null : true;
+}
+
+/** Everything the readings say of one feature of the part in one slot. */
+export function assessRow(row: Row, bench: Bench): RowResult {
+  const { feature } = row.at;
+  const part = bench.partIn.get(row.slot.id) ?? null;
+  const readings = part ? (bench.readingsOf.get(benchKey(part.id, row.at.id)) ?? []) : [];
+  const phase = newestPhase(readings, bench.occasions);
+  const limit = decidingLimit(feature.governing);
+  const stop = wearLimit(limit, feature.wearsTowards);
+  const fresh = sizeWhenNew(feature.governing.limits.new, feature.governing.nonNegative, `new-size:${part?.id}:${row.at.id}`);
+
+  const points = feature.points.map((point): PointResult => {
+    const here = readingsAt(point.id, phase, readings, bench.occasions);
+    const conflict = here.some((reading) => bench.inConflict.has(reading.id));
+    const single = here.flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, row.partClass.expansionPerK.value) ?? []);
+    // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
+    const estimate = conflict || single.length === 0 ? null : mean(single);
+    return {
+      point: point.id,
+      estimate,
+      expanded: estimate ? expandedUncertainty(estimate) : null,
+      conformity: estimate && limit ? conformity(estimate, limit, feature.governing.nonNegative) : null,
+      wear: estimate && fresh && stop !== null ? wearShare(estimate, fresh, stop) : null,
+      readings: here,
+      conflict,
+    };
+  });
+
+  const measured = new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
+  const context: ExprContext = { points: feature.points, measured, facts: bench.facts, refs: new Map() };
+  const governing = assessCharacteristic(feature.governing, context, fresh, feature.wearsTowards, bench.rule);
+  const refs = new Map<string, Estimate>();
+  if (governing.estimate) {
+    refs.set("governing", governing.estimate);
+    if (fresh) refs.set("wear", feature.wearsTowards === "larger" ? subtract(governing.estimate, fresh) : subtract(fresh, governing.estimate));
+  }
+  const derived = feature.derived.map((item) => assessCharacteristic(item, { ...context, refs }, null, feature.wearsTowards, bench.rule));
+  const limited = [governing, ...derived].filter((result) => decidingLimit(result.characteristic));
+  return { row, part, phase, points, governing, derived, accepted: allAccepted(limited.map((result) => result.accepted)), measured: measured.size };
+}

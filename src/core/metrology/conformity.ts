@@ -1,0 +1,81 @@
+import type { DecisionRule } from "../entry/schema";
+import { normalCdf } from "../numeric/normal-cdf";
+import { standardUncertainty, type Estimate } from "../quantity/estimate";
+
+/**
+ * Coverage factor of every expanded uncertainty shown, for 95.45 %. It holds because the repeatability of a gauge
+ * is pooled over many readings, never taken from the two or three at hand.
+ */
+export const coverageFactor = 2;
+
+/** U = k u. */
+export const expandedUncertainty = (of: Estimate): number => coverageFactor * standardUncertainty(of);
+
+export const marks = ["inside", "inside-within-u", "outside-within-u", "outside"] as const;
+export type Mark = (typeof marks)[number];
+
+export interface Bounds {
+  readonly min?: number | undefined;
+  readonly max?: number | undefined;
+}
+
+export interface Conformity {
+  readonly mark: Mark;
+  /** Probability that the true value lies within the bounds. */
+  readonly probability: number;
+  /** The bound that is nearest to being broken, or broken furthest. */
+  readonly bound: "min" | "max";
+  readonly limit: number;
+  /** How far inside that bound the value lies; negative outside. */
+  readonly margin: number;
+  readonly expanded: number;
+}
+
+/**
+ * Probability that the true value lies within the bounds, for a normal distribution about the estimate; truncated
+ * at zero for a quantity that cannot be negative.
+ *
+ * @source  JCGM 106:2012, 7.2 and 7.3 (from memory)
+ */
+export function probabilityWithin(of: Estimate, { min = -Infinity, max = Infinity }: Bounds, nonNegative = false): number {
+  const u = standardUncertainty(of);
+  if (u === 0) return of.value >= min && of.value <= max ? 1 : 0;
+  const below = (x: number) => normalCdf((x - of.value) / u);
+  const floor = nonNegative ? 0 : -Infinity;
+  const possible = 1 - below(floor);
+  // All of the distribution below zero: the reading contradicts the quantity, and the nearest possible value is zero.
+  if (possible <= 0) return min <= 0 && max >= 0 ? 1 : 0;
+  return Math.max(0, below(Math.max(max, floor)) - below(Math.max(min, floor))) / possible;
+}
+
+/**
+ * One of four answers: clearly inside, inside but within U of the limit, outside but within U, clearly outside.
+ * A value on the limit is inside.
+ *
+ * @source  ISO 14253-1 and JCGM 106:2012, 8 (from memory): guard band g = U
+ */
+export function conformity(of: Estimate, bounds: Bounds, nonNegative = false): Conformity {
+  const expanded = expandedUncertainty(of);
+  const sides: { bound: "min" | "max"; limit: number; margin: number }[] = [];
+  if (bounds.max !== undefined) sides.push({ bound: "max", limit: bounds.max, margin: clean(bounds.max - of.value, bounds.max) });
+  if (bounds.min !== undefined) sides.push({ bound: "min", limit: bounds.min, margin: clean(of.value - bounds.min, bounds.min) });
+  const nearest = sides.reduce((worst, side) => (side.margin < worst.margin ? side : worst));
+  const within = Math.abs(nearest.margin) < expanded;
+  const mark: Mark = nearest.margin >= 0 ? (within ? "inside-within-u" : "inside") : within ? "outside-within-u" : "outside";
+  return { ...nearest, mark, probability: probabilityWithin(of, bounds, nonNegative), expanded };
+}
+
+/** Takes off what binary arithmetic adds, so that 108.100 read on a limit of 108.100 lies on it: parts in 10^12. */
+const clean = (difference: number, near: number) => (Math.abs(difference) <= Math.abs(near) * 1e-12 ? 0 : difference);
+
+const acceptedMarks: Readonly<Record<DecisionRule, readonly Mark[]>> = {
+  simple: ["inside", "inside-within-u"],
+  "guarded-acceptance": ["inside"],
+  "guarded-rejection": ["inside", "inside-within-u", "outside-within-u"],
+};
+
+/**
+ * Whether a decision rule accepts what was found.
+ * @source  JCGM 106:2012, 8.2 and 8.3 (from memory)
+ */
+export const accepts = (rule: DecisionRule, { mark }: Conformity): boolean => acceptedMarks[rule].includes(mark);

@@ -1,0 +1,66 @@
+import type { Occasion, Reading } from "../entry/fold";
+import { estimate, type Estimate } from "../quantity/estimate";
+import { comparedAtTwenty, directAtTwenty } from "./to-twenty-degrees";
+
+const rectangular = Math.sqrt(3);
+/** Where nobody looked at a thermometer: a workshop between 10 and 30 °C. Common practice, no source. */
+const unknownTemperatureK = 10 / rectangular;
+const referenceC = 20;
+
+interface Temperature {
+  readonly celsius: number;
+  readonly standardK: number;
+  readonly source: string;
+}
+
+/** Unknown temperatures of one occasion share one source: what lay on one bench was about equally warm. */
+function temperatureOf(what: "part" | "gauge" | "master", occasion: Occasion): Temperature {
+  const { partC, gaugeC, masterC, standardK } = occasion.temperatures;
+  const known = { part: partC, gauge: gaugeC, master: masterC }[what];
+  return known === null
+    ? { celsius: referenceC, standardK: unknownTemperatureK, source: `unknown-temperature:${occasion.occasion}` }
+    : { celsius: known, standardK, source: `${what}-temperature:${occasion.occasion}` };
+}
+
+/**
+ * One reading as a length at 20 °C with its contributions. Repeatability belongs to the reading; the gauge's
+ * calibration, the setting and its master, and the temperatures are shared by all readings that used them.
+ * Of resolution and repeatability the larger is taken, not both.
+ *
+ * @param expansionPerK  of the part
+ * @returns  null for a comparator reading without a setting master, which is tied to no size
+ * @source  JCGM 100:2008, 4.3 and F.1 (from memory); resolution as a rectangular distribution of half-width r/2
+ */
+export function readingEstimate(reading: Pick<Reading, "id" | "valueMm" | "point" | "feature" | "part">, occasion: Occasion, expansionPerK: number): Estimate | null {
+  const { gauge, master } = occasion;
+  const part = temperatureOf("part", occasion);
+  const partBody = { expansionPerK, temperatureC: part.celsius };
+  const resolution = gauge.resolutionMm / Math.sqrt(12);
+  const coarse = resolution > gauge.repeatabilityMm;
+  const shown = Math.max(resolution, gauge.repeatabilityMm);
+
+  const shared: [string, number][] = [
+    // A display too coarse to show scatter rounds every repeat alike: such a contribution does not average out.
+    [coarse ? `resolution:${occasion.occasion}:${reading.part}:${reading.feature}:${reading.point}` : `repeat:${reading.id}`, shown],
+    [`calibration:${gauge.id}:${gauge.calibration.on}`, gauge.calibration.expandedMm / gauge.calibration.k],
+    [part.source, -reading.valueMm * expansionPerK * part.standardK],
+  ];
+
+  if (gauge.method === "direct") {
+    const scaleOf = temperatureOf("gauge", occasion);
+    const scaleBody = { expansionPerK: gauge.scaleExpansionPerK, temperatureC: scaleOf.celsius };
+    return estimate(directAtTwenty(reading.valueMm, scaleBody, partBody), [
+      ...shared,
+      [scaleOf.source, reading.valueMm * gauge.scaleExpansionPerK * scaleOf.standardK],
+    ]);
+  }
+  if (!master) return null;
+  const masterAt = temperatureOf("master", occasion);
+  const masterBody = { expansionPerK: master.expansionPerK, temperatureC: masterAt.celsius };
+  return estimate(comparedAtTwenty(master.lengthMm, reading.valueMm - master.lengthMm, masterBody, partBody), [
+    ...shared,
+    [`zero:${occasion.occasion}`, shown],
+    [`master:${master.id}`, master.expandedMm / master.k],
+    [masterAt.source, master.lengthMm * master.expansionPerK * masterAt.standardK],
+  ]);
+}

@@ -1,0 +1,96 @@
+import { fingerprint } from "../canonical";
+import { done, problem, refused, type Outcome } from "../problem";
+import { lintPack } from "./lint-pack";
+import { Pack, type Feature, type PartClass, type Slot } from "./schema";
+
+/** A feature at one place of a part: big-end journal 5 of the crankshaft. */
+export interface FeatureAt {
+  /** Unique within the part class; what a reading names. */
+  readonly id: string;
+  readonly feature: Feature;
+  readonly place: Feature["places"][number] | null;
+}
+
+/** One line at the bench: one feature of whatever part is in one slot. */
+export interface Row {
+  /** `slot/feature` */
+  readonly id: string;
+  readonly slot: Slot;
+  readonly partClass: PartClass;
+  readonly at: FeatureAt;
+  readonly label: string;
+  readonly name: string;
+}
+
+/** All rows of one feature, measured in one go. */
+export interface Sheet {
+  readonly id: string;
+  readonly partClass: PartClass;
+  readonly feature: Feature;
+  readonly rows: readonly Row[];
+}
+
+/** A pack with its look-ups made and its repeated features laid out. */
+export interface CompiledPack {
+  readonly pack: Pack;
+  readonly sha256: string;
+  readonly classes: ReadonlyMap<string, PartClass>;
+  readonly slots: ReadonlyMap<string, Slot>;
+  readonly facts: ReadonlyMap<string, number>;
+  readonly sheets: readonly Sheet[];
+  readonly rows: ReadonlyMap<string, Row>;
+}
+
+/** The places of a feature, each under the id that readings use. */
+export const placesOf = (feature: Feature): readonly FeatureAt[] =>
+  feature.places.length === 0
+    ? [{ id: feature.id, feature, place: null }]
+    : feature.places.map((place) => ({ id: `${feature.id}-${place.id}`, feature, place }));
+
+/** The id of a row from the two ids it stands for. */
+export const rowId = (slot: string, feature: string): string => `${slot}/${feature}`;
+
+function rowsOf(slots: readonly Slot[], partClass: PartClass, feature: Feature): Row[] {
+  return slots.flatMap((slot) =>
+    placesOf(feature).map((at) => ({
+      id: rowId(slot.id, at.id),
+      slot,
+      partClass,
+      at,
+      label: at.place ? (slots.length > 1 ? `${slot.label}.${at.place.label}` : at.place.label) : slot.label,
+      name: at.place ? (slots.length > 1 ? `${at.place.name}, ${slot.name}` : at.place.name) : `${slot.name}: ${feature.name}`,
+    })),
+  );
+}
+
+/** Makes the look-ups of a pack that has already been checked. */
+function compilePack(pack: Pack, sha256: string): CompiledPack {
+  const sheets = pack.classes.flatMap((partClass) => {
+    const slots = pack.slots.filter((slot) => slot.class === partClass.id);
+    return slots.length === 0
+      ? []
+      : partClass.features.map((feature): Sheet => ({ id: `${partClass.id}-${feature.id}`, partClass, feature, rows: rowsOf(slots, partClass, feature) }));
+  });
+  return {
+    pack,
+    sha256,
+    classes: new Map(pack.classes.map((partClass) => [partClass.id, partClass])),
+    slots: new Map(pack.slots.map((slot) => [slot.id, slot])),
+    facts: new Map(pack.facts.map((fact) => [fact.id, fact.value])),
+    sheets,
+    rows: new Map(sheets.flatMap((sheet) => sheet.rows.map((row) => [row.id, row]))),
+  };
+}
+
+/**
+ * Checks an unknown JSON value as a pack and compiles it, or says all that is wrong with it. The pack is known
+ * by the fingerprint of what was received, so that a later default in the schema does not rename it.
+ */
+export function readPack(json: unknown): Outcome<CompiledPack> {
+  const parsed = Pack.safeParse(json);
+  if (!parsed.success) {
+    return refused(...parsed.error.issues.map((issue) => problem("error", "schema", issue.path as (string | number)[], { detail: issue.message })));
+  }
+  const problems = lintPack(parsed.data);
+  return problems.length > 0 ? refused(...problems) : done(compilePack(parsed.data, fingerprint(json)));
+}

@@ -1,0 +1,118 @@
+import { problem, type Problem } from "../problem";
+import { unitById } from "../quantity/units";
+import { stations } from "../stations";
+import { exprDimension } from "./expr-dimension";
+import type { Characteristic, Expr, Feature, Limits, Pack, Ref } from "./schema";
+import { innerExprs } from "./walk-expr";
+
+type Path = readonly (string | number)[];
+
+const powerOf: Readonly<Record<string, number>> = { length: 1, area: 2, volume: 3 };
+
+/**
+ * Everything that is wrong with a pack that has the right shape: references that lead nowhere, ids used twice,
+ * limits that contradict each other, expressions whose units do not agree.
+ */
+export function lintPack(pack: Pack): Problem[] {
+  const found: Problem[] = [];
+  const report = (code: string, path: Path, params: Problem["params"] = {}) => found.push(problem("error", code, path, params));
+
+  const ids = (list: readonly { id: string }[], path: Path) => {
+    const seen = new Set<string>();
+    list.forEach(({ id }, at) => {
+      if (seen.has(id)) report("id-twice", [...path, at, "id"], { id });
+      seen.add(id);
+    });
+    return seen;
+  };
+
+  const sources = ids(pack.sources, ["sources"]);
+  const classes = ids(pack.classes, ["classes"]);
+  const outlines = ids(pack.outlines, ["outlines"]);
+  ids(pack.facts, ["facts"]);
+  ids(pack.slots, ["slots"]);
+  ids(pack.variants, ["variants"]);
+  ids(pack.figures, ["figures"]);
+  ids(pack.cautions, ["cautions"]);
+  const factPowers = new Map(pack.facts.map((fact) => [fact.id, fact.unit === "mm" ? 1 : 0]));
+
+  const checkRef = (ref: Ref, path: Path) => {
+    if (!sources.has(ref.source)) report("unknown-source", [...path, "source"], { source: ref.source });
+  };
+
+  const checkLimits = (limits: Limits, path: Path) => {
+    for (const [kind, limit] of Object.entries(limits)) if (limit) checkRef(limit.ref, [...path, kind, "ref"]);
+    const { new: fresh, reassembly, inService } = limits;
+    const outside = (inner: typeof fresh, outer: typeof fresh) =>
+      (inner?.max !== undefined && outer?.max !== undefined && inner.max > outer.max) ||
+      (inner?.min !== undefined && outer?.min !== undefined && inner.min < outer.min);
+    if (outside(fresh, reassembly)) report("new-outside-reassembly", [...path, "reassembly"]);
+    if (outside(reassembly, inService)) report("reassembly-outside-in-service", [...path, "inService"]);
+  };
+
+  const checkExpr = (expr: Expr, axes: ReadonlyMap<string, ReadonlySet<string>>, path: Path) => {
+    if ("over" in expr && !axes.has(expr.over)) report("unknown-axis", [...path, "over"], { axis: expr.over });
+    if ("points" in expr) {
+      for (const [axis, place] of Object.entries(expr.points)) if (!axes.get(axis)?.has(place)) report("no-such-points", [...path, "points"], { axis, place });
+    }
+    innerExprs(expr).forEach((inner, at) => checkExpr(inner, axes, [...path, at]));
+  };
+
+  const checkCharacteristic = (item: Characteristic, axes: ReadonlyMap<string, ReadonlySet<string>>, path: Path) => {
+    checkLimits(item.limits, [...path, "limits"]);
+    checkExpr(item.expr, axes, [...path, "expr"]);
+    const { power, problems } = exprDimension(item.expr, factPowers, [...path, "expr"]);
+    found.push(...problems);
+    if (power !== null && power !== 1) report("dimension-mismatch", [...path, "expr"], { needed: 1, got: power });
+  };
+
+  const checkFeature = (feature: Feature, siblings: readonly Feature[], path: Path) => {
+    ids(feature.places, [...path, "places"]);
+    ids(feature.points, [...path, "points"]);
+    ids([feature.governing, ...feature.derived], [...path, "derived"]);
+    const axes = new Map<string, Set<string>>();
+    for (const point of feature.points) {
+      for (const [axis, place] of Object.entries(point.at)) axes.set(axis, (axes.get(axis) ?? new Set()).add(place));
+    }
+    checkCharacteristic(feature.governing, axes, [...path, "governing"]);
+    feature.derived.forEach((item, at) => checkCharacteristic(item, axes, [...path, "derived", at]));
+
+    const known = new Map(siblings.map((sibling) => [sibling.id, sibling]));
+    const related = [...feature.restsOn, ...(feature.rework?.allowances.map((allowance) => allowance.feature) ?? [])];
+    for (const id of related) {
+      const other = known.get(id);
+      if (!other) report("unknown-feature", path, { feature: id });
+      else if (other.places.length > 0 && feature.places.some((place) => !other.places.some((at) => at.id === place.id))) report("places-differ", path, { feature: id });
+    }
+    if (feature.rework) {
+      checkRef(feature.rework.ref, [...path, "rework", "ref"]);
+      checkRef(feature.rework.cleanUp.ref, [...path, "rework", "cleanUp", "ref"]);
+      if (feature.rework.hardenedCase) checkRef(feature.rework.hardenedCase.ref, [...path, "rework", "hardenedCase", "ref"]);
+      if (feature.governing.limits.new?.max === undefined) report("rework-needs-new-size", [...path, "rework"]);
+    }
+  };
+
+  pack.facts.forEach((fact, at) => checkRef(fact.ref, ["facts", at, "ref"]));
+  pack.cautions.forEach((caution, at) => {
+    checkRef(caution.ref, ["cautions", at, "ref"]);
+    if (!stations.some((station) => station === caution.station)) report("unknown-station", ["cautions", at, "station"], { station: caution.station });
+  });
+  pack.classes.forEach((partClass, at) => {
+    const path = ["classes", at];
+    checkRef(partClass.expansionPerK.ref, [...path, "expansionPerK", "ref"]);
+    ids(partClass.features, [...path, "features"]);
+    partClass.features.forEach((feature, index) => checkFeature(feature, partClass.features, [...path, "features", index]));
+  });
+  pack.slots.forEach((slot, at) => {
+    if (!classes.has(slot.class)) report("unknown-class", ["slots", at, "class"], { class: slot.class });
+    if (slot.map && !outlines.has(slot.map.outline)) report("unknown-outline", ["slots", at, "map", "outline"], { outline: slot.map.outline });
+  });
+  pack.figures.forEach((figure, at) => {
+    checkRef(figure.ref, ["figures", at, "ref"]);
+    const { power, problems } = exprDimension(figure.expr, factPowers, ["figures", at, "expr"]);
+    found.push(...problems);
+    const needed = powerOf[unitById(figure.unit)?.dimension ?? ""] ?? 0;
+    if (power !== null && power !== needed) report("dimension-mismatch", ["figures", at, "expr"], { needed, got: power });
+  });
+  return found;
+}

@@ -1,0 +1,183 @@
+import { z } from "zod";
+import { unitById } from "../quantity/units";
+
+const reserved = new Set(["__proto__", "constructor", "prototype"]);
+
+/** A name inside a pack: lower case, digits, dashes. */
+export const Id = z.string().max(60).regex(/^[a-z][a-z0-9-]*$/u, "lower case letters, digits and dashes, a letter first").refine((id) => !reserved.has(id));
+const Text = z.string().trim().min(1).max(400);
+const Finite = z.number().refine(Number.isFinite);
+
+export const Source = z.strictObject({
+  id: Id,
+  document: Text,
+  edition: Text.optional(),
+  /** Whether the fact can be looked up, is common practice without a source, or is made up for a demonstration. */
+  standing: z.enum(["published", "common-practice", "invented"]),
+});
+
+/** Where a fact stands. */
+export const Ref = z.strictObject({
+  source: Id,
+  page: z.string().max(40).optional(),
+  erratum: z.strictObject({ foundBy: Text, why: Text }).optional(),
+});
+
+/** Bounds in millimetres; at least one of them. The bounds themselves are allowed values. */
+export const Limit = z
+  .strictObject({ min: Finite.optional(), max: Finite.optional(), ref: Ref })
+  .refine(({ min, max }) => min !== undefined || max !== undefined, "a limit needs min, max or both")
+  .refine(({ min, max }) => min === undefined || max === undefined || min <= max, "min is above max");
+
+export const Limits = z.strictObject({
+  /** The drawing band of a new part. */
+  new: Limit.optional(),
+  /** May be built in again: this one decides at strip-down. */
+  reassembly: Limit.optional(),
+  /** May run on until the next visit. */
+  inService: Limit.optional(),
+});
+
+/** Which points of a feature: those whose coordinates agree with all that are named. */
+const Selector = z.record(Id, Id);
+
+export type Expr =
+  | { const: number; unit?: "mm" | undefined }
+  | { fact: string }
+  | { ref: "governing" | "wear" }
+  | { op: "add" | "subtract" | "multiply" | "divide"; args: Expr[] }
+  | { fn: "circumference" | "circle-area"; args: Expr[] }
+  | { reduce: "max" | "min" | "mean" | "range"; points: Record<string, string> }
+  | { over: string; reduce: "max" | "min"; each: Expr };
+
+/** A small typed expression tree over measured points, facts of the engine and exact numbers. */
+export const Expr: z.ZodType<Expr> = z.lazy(() =>
+  z.union([
+    z.strictObject({ const: Finite, unit: z.literal("mm").optional() }),
+    z.strictObject({ fact: Id }),
+    z.strictObject({ ref: z.enum(["governing", "wear"]) }),
+    z.strictObject({ op: z.enum(["add", "subtract", "multiply", "divide"]), args: z.array(Expr).min(2).max(12) }),
+    z.strictObject({ fn: z.enum(["circumference", "circle-area"]), args: z.array(Expr).length(1) }),
+    z.strictObject({ reduce: z.enum(["max", "min", "mean", "range"]), points: Selector }),
+    z.strictObject({ over: Id, reduce: z.enum(["max", "min"]), each: Expr }),
+  ]),
+);
+
+export const Point = z.strictObject({
+  id: Id,
+  name: Text,
+  /** Column heading. */
+  short: z.string().min(1).max(16),
+  /** Where the point lies along each axis of the feature: height, direction, place round a trochoid. */
+  at: Selector,
+  /** What to mind when the gauge goes there. */
+  hint: Text.optional(),
+});
+
+export const Characteristic = z.strictObject({
+  id: Id,
+  name: Text,
+  short: z.string().min(1).max(16),
+  expr: Expr,
+  /** A quantity that cannot be below zero is not normal near zero. */
+  nonNegative: z.boolean().default(false),
+  limits: Limits.default({}),
+});
+
+/** Machining that brings a worn place to a smaller standard size. */
+export const Rework = z.strictObject({
+  kind: z.literal("undersize"),
+  name: Text,
+  ref: Ref,
+  /** Sizes on offer, as what is taken off the new diameter. */
+  steps: z.array(z.strictObject({ id: Id, name: Text, amount: z.number().positive() })).min(1).max(20),
+  /** Damage and run-out that the finished diameter has to get under: factor times the related feature. */
+  allowances: z.array(z.strictObject({ feature: Id, factor: z.number().positive() })).max(10),
+  cleanUp: z.strictObject({ amount: z.number().min(0), ref: Ref }),
+  /** Depth of the hardened layer of a new part, and how much of it must be left. */
+  hardenedCase: z.strictObject({ depth: z.number().positive(), keep: z.number().positive(), ref: Ref }).optional(),
+  /** All places of the part are brought to one size. */
+  oneSize: z.boolean(),
+});
+
+export const Feature = z.strictObject({
+  id: Id,
+  name: Text,
+  /** Heading of its sheet at the bench. */
+  title: Text,
+  /** What a gauge has to be able to measure. */
+  quantity: Id,
+  /** The places of one part where the feature occurs; none when it occurs once. */
+  places: z.array(z.strictObject({ id: Id, name: Text, label: z.string().min(1).max(8) })).max(200).default([]),
+  points: z.array(Point).min(1).max(200),
+  /** The value that is held against the limit. */
+  governing: Characteristic,
+  wearsTowards: z.enum(["larger", "smaller"]),
+  derived: z.array(Characteristic).max(20).default([]),
+  /** A person chooses a disposition for each place of it. */
+  decides: z.boolean(),
+  /** Other features of the same part that speak for or against reuse: at the same place, or of the whole part. */
+  restsOn: z.array(Id).max(20).default([]),
+  rework: Rework.optional(),
+});
+
+export const PartClass = z.strictObject({
+  id: Id,
+  name: Text,
+  tag: z.string().regex(/^[A-Z]{1,4}$/u),
+  /** Linear thermal expansion, 1/K. */
+  expansionPerK: z.strictObject({ value: z.number().min(0).max(1e-4), ref: Ref }),
+  features: z.array(Feature).max(100),
+});
+
+/** A closed or open outline drawn with straight lines, arcs and curves; numbers and commands only, never markup. */
+const PathData = z.string().max(2000).regex(/^[MLHVCSQTAZmlhvcsqtaz0-9eE+\-., ]+$/u);
+
+export const Slot = z.strictObject({
+  id: Id,
+  name: Text,
+  label: z.string().min(1).max(8),
+  class: Id,
+  /** Its place on the engine map, in any consistent unit, x to the right and y down. */
+  map: z.strictObject({ x: Finite, y: Finite, outline: Id }).optional(),
+});
+
+export const Caution = z.strictObject({
+  id: Id,
+  station: Id,
+  /** Applications it concerns; everywhere when empty. */
+  applications: z.array(Id).max(20).default([]),
+  text: z.string().trim().min(1).max(600),
+  ref: Ref,
+});
+
+const unitId = Id.refine((id) => unitById(id) !== undefined, "not a unit");
+
+export const Pack = z.strictObject({
+  format: z.literal("ember-pack/1"),
+  id: Id,
+  revision: z.number().int().min(1),
+  family: Text,
+  summary: Text,
+  sources: z.array(Source).min(1).max(200),
+  variants: z.array(z.strictObject({ id: Id, name: Text, note: Text.optional() })).min(1).max(50),
+  facts: z.array(z.strictObject({ id: Id, name: Text, value: Finite, unit: z.enum(["mm", "1"]), ref: Ref })).max(500).default([]),
+  /** Figures of the whole engine, for the report. */
+  figures: z.array(z.strictObject({ id: Id, name: Text, expr: Expr, unit: unitId, ref: Ref })).max(50).default([]),
+  outlines: z.array(z.strictObject({ id: Id, path: PathData })).max(50),
+  classes: z.array(PartClass).min(1).max(300),
+  slots: z.array(Slot).min(1).max(2000),
+  cautions: z.array(Caution).max(200).default([]),
+});
+
+export type Pack = z.infer<typeof Pack>;
+export type PartClass = z.infer<typeof PartClass>;
+export type Feature = z.infer<typeof Feature>;
+export type Point = z.infer<typeof Point>;
+export type Characteristic = z.infer<typeof Characteristic>;
+export type Limit = z.infer<typeof Limit>;
+export type Limits = z.infer<typeof Limits>;
+export type Rework = z.infer<typeof Rework>;
+export type Slot = z.infer<typeof Slot>;
+export type Ref = z.infer<typeof Ref>;
+export type Caution = z.infer<typeof Caution>;

@@ -1,0 +1,75 @@
+import { CoreError } from "../errors";
+
+/**
+ * A value with everything that makes it uncertain. Each contribution is a signed standard uncertainty (k = 1)
+ * in the value's unit, kept under the id of its source; two estimates that name the same source are correlated
+ * by it, so that a difference cancels what both owe to it.
+ */
+export interface Estimate {
+  readonly value: number;
+  readonly contributions: ReadonlyMap<string, number>;
+}
+
+const none: ReadonlyMap<string, number> = new Map();
+
+/** A value taken as exact. */
+export const exact = (value: number): Estimate => ({ value, contributions: none });
+
+/** An estimate from source ids and signed standard uncertainties. */
+export function estimate(value: number, contributions: Iterable<readonly [string, number]>): Estimate {
+  const map = new Map<string, number>();
+  for (const [source, signed] of contributions) {
+    if (!Number.isFinite(signed)) throw new CoreError("bad-uncertainty", `${source} must be finite, got ${signed}`);
+    if (signed !== 0) map.set(source, (map.get(source) ?? 0) + signed);
+  }
+  return { value, contributions: map };
+}
+
+/**
+ * A result that depends on estimates through a function with known partial derivatives.
+ *
+ * @param value  f at the inputs
+ * @param parts  pairs of input and df/d(input)
+ * @source JCGM 100:2008, 5.1.2 and 5.2.2, first order, with correlation carried by shared sources (from memory)
+ */
+export function propagate(value: number, parts: readonly (readonly [Estimate, number])[]): Estimate {
+  return estimate(
+    value,
+    parts.flatMap(([input, sensitivity]) => [...input.contributions].map(([source, signed]) => [source, signed * sensitivity] as const)),
+  );
+}
+
+/** a + b + ... */
+export const add = (...terms: readonly Estimate[]): Estimate =>
+  propagate(terms.reduce((sum, term) => sum + term.value, 0), terms.map((term) => [term, 1]));
+
+/** a - b */
+export const subtract = (a: Estimate, b: Estimate): Estimate => propagate(a.value - b.value, [[a, 1], [b, -1]]);
+
+/** factor * a, the factor exact */
+export const scale = (a: Estimate, factor: number): Estimate => propagate(a.value * factor, [[a, factor]]);
+
+/** a * b */
+export const multiply = (a: Estimate, b: Estimate): Estimate => propagate(a.value * b.value, [[a, b.value], [b, a.value]]);
+
+/** a / b; throws division-by-zero */
+export function divide(a: Estimate, b: Estimate): Estimate {
+  if (b.value === 0) throw new CoreError("division-by-zero", "the divisor of an estimate must not be zero");
+  return propagate(a.value / b.value, [[a, 1 / b.value], [b, -a.value / (b.value * b.value)]]);
+}
+
+/** Arithmetic mean of one or more estimates. */
+export const mean = (terms: readonly Estimate[]): Estimate => scale(add(...terms), 1 / terms.length);
+
+/** Combined standard uncertainty, k = 1: the root of the sum of squares of the contributions. */
+export const standardUncertainty = ({ contributions }: Estimate): number => Math.hypot(...contributions.values());
+
+/**
+ * Covariance of two estimates, from the sources that both name.
+ * @source  JCGM 100:2008, F.1.2.3 (from memory)
+ */
+export function covariance(a: Estimate, b: Estimate): number {
+  let sum = 0;
+  for (const [source, signed] of a.contributions) sum += signed * (b.contributions.get(source) ?? 0);
+  return sum;
+}

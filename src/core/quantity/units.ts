@@ -1,0 +1,55 @@
+/** What a unit measures. Lengths are millimetres inside the core, everything else is SI. */
+export type Dimension = "length" | "area" | "volume" | "mass" | "torque" | "temperature" | "angle" | "time" | "pressure";
+
+export interface Unit {
+  readonly id: string;
+  readonly dimension: Dimension;
+  /** How many core units one of these is. */
+  readonly factor: number;
+  /** Added after the factor: only temperatures need it. */
+  readonly offset?: number;
+  /** Decimals that suit a workshop's display. */
+  readonly decimals: number;
+  readonly symbol: string;
+  /** Spellings people type, lower case. */
+  readonly spellings: readonly string[];
+}
+
+const inchMm = 25.4; // exact since 1959: international yard and pound agreement (from memory)
+
+export const units: readonly Unit[] = [
+  { id: "mm", dimension: "length", factor: 1, decimals: 3, symbol: "mm", spellings: ["mm", "millimetre", "millimetres", "millimeter", "millimeters"] },
+  { id: "um", dimension: "length", factor: 1e-3, decimals: 1, symbol: "µm", spellings: ["µm", "μm", "um", "micron", "microns"] },
+  { id: "cm", dimension: "length", factor: 10, decimals: 4, symbol: "cm", spellings: ["cm"] },
+  { id: "m", dimension: "length", factor: 1000, decimals: 6, symbol: "m", spellings: ["m", "metre", "meter"] },
+  { id: "in", dimension: "length", factor: inchMm, decimals: 4, symbol: "in", spellings: ["in", "inch", "inches", '"', "″"] },
+  { id: "thou", dimension: "length", factor: inchMm / 1000, decimals: 2, symbol: "thou", spellings: ["thou", "thous", "mil", "mils"] },
+  { id: "mm2", dimension: "area", factor: 1, decimals: 1, symbol: "mm²", spellings: ["mm2", "mm²"] },
+  { id: "cm3", dimension: "volume", factor: 1000, decimals: 1, symbol: "cm³", spellings: ["cm3", "cm³", "cc", "ml"] },
+  { id: "l", dimension: "volume", factor: 1e6, decimals: 3, symbol: "L", spellings: ["l", "litre", "litres", "liter"] },
+  { id: "kg", dimension: "mass", factor: 1, decimals: 3, symbol: "kg", spellings: ["kg"] },
+  { id: "g", dimension: "mass", factor: 1e-3, decimals: 1, symbol: "g", spellings: ["g", "gram", "grams"] },
+  { id: "nm", dimension: "torque", factor: 1, decimals: 1, symbol: "N·m", spellings: ["nm", "n·m", "n.m"] },
+  { id: "lbft", dimension: "torque", factor: 1.3558179483314004, decimals: 1, symbol: "lb·ft", spellings: ["lbft", "lb·ft", "ftlb", "ft·lb"] },
+  { id: "k", dimension: "temperature", factor: 1, decimals: 1, symbol: "K", spellings: ["k"] },
+  { id: "c", dimension: "temperature", factor: 1, offset: 273.15, decimals: 1, symbol: "°C", spellings: ["c", "°c", "degc"] },
+  { id: "f", dimension: "temperature", factor: 5 / 9, offset: 273.15 - (32 * 5) / 9, decimals: 1, symbol: "°F", spellings: ["f", "°f", "degf"] },
+  { id: "deg", dimension: "angle", factor: Math.PI / 180, decimals: 1, symbol: "°", spellings: ["°", "deg", "degree", "degrees"] },
+  { id: "h", dimension: "time", factor: 3600, decimals: 0, symbol: "h", spellings: ["h", "hour", "hours"] },
+  { id: "bar", dimension: "pressure", factor: 1e5, decimals: 2, symbol: "bar", spellings: ["bar"] },
+];
+
+const byId = new Map(units.map((unit) => [unit.id, unit]));
+const bySpelling = new Map(units.flatMap((unit) => unit.spellings.map((spelling) => [spelling, unit] as const)));
+
+/** The unit with this id, or undefined. */
+export const unitById = (id: string): Unit | undefined => byId.get(id);
+
+/** The unit a person means by this spelling, or undefined. Case does not matter. */
+export const unitBySpelling = (text: string): Unit | undefined => bySpelling.get(text.trim().toLowerCase());
+
+/** A number of this unit in core units. */
+export const toCore = (number: number, unit: Unit): number => number * unit.factor + (unit.offset ?? 0);
+
+/** A value in core units as a number of this unit. */
+export const fromCore = (value: number, unit: Unit): number => (value - (unit.offset ?? 0)) / unit.factor;
