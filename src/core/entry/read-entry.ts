@@ -18,6 +18,8 @@ const upcasts: Readonly<Record<EntryType, readonly Upcast[]>> = {
   "entry-struck": [],
   "reason-given": [],
   "decision-made": [],
+  "gauge-registered": [],
+  "master-registered": [],
 };
 
 /** The version in which new entries of this type are written. */

@@ -126,6 +126,9 @@ export const payloads = {
     witness: Witness,
     supersedes,
   }),
+  /** A gauge of the shop as it is from now on: a new calibration is a new entry. */
+  "gauge-registered": z.strictObject({ gauge: Gauge, supersedes }),
+  "master-registered": z.strictObject({ master: SettingMaster, supersedes }),
 } as const;
 
 export type EntryType = keyof typeof payloads;

@@ -40,19 +40,24 @@ function relatedRow(row: RowResult, featureId: string, rows: Rows): RowResult | 
 
 const relatedRows = (row: RowResult, ids: readonly string[], rows: Rows) => ids.flatMap((id) => relatedRow(row, id, rows) ?? []);
 
-/** Why one characteristic speaks against reuse, or leaves it open. */
+/** Why one characteristic speaks against reuse. */
 function whyNot(row: RowResult, result: CharacteristicResult): Problem[] {
-  const { characteristic, limit, accepted } = result;
-  if (!limit || accepted === true) return [];
-  const held = result.conformity;
+  const { characteristic, limit, accepted, conformity: held } = result;
+  if (!limit || !held || accepted !== false) return [];
   const where = [row.row.id, characteristic.id];
   const what = { row: row.row.name, characteristic: characteristic.name };
-  const figures = held && { valueMm: result.estimate!.value, limitMm: held.limit, bound: held.bound, byMm: -held.margin, expandedMm: held.expanded, probability: held.probability, source: limit.ref.source, page: limit.ref.page ?? null };
-  if (accepted === false && figures) return [problem("error", held.mark === "inside-within-u" ? "inside-not-surely" : held.mark === "outside-within-u" ? "outside-not-surely" : "outside-limit", where, { ...what, ...figures })];
-  return [problem("notice", row.measured === 0 ? "not-measured" : "points-missing", where, { ...what, missing: result.missing.length })];
+  const figures = { valueMm: result.estimate!.value, limitMm: held.limit, bound: held.bound, byMm: Math.abs(held.margin), expandedMm: held.expanded, probability: held.probability, source: limit.ref.source, page: limit.ref.page ?? null };
+  return [problem("error", held.mark === "outside" ? "outside-limit" : held.mark === "outside-within-u" ? "outside-not-surely" : "inside-not-surely", where, { ...what, ...figures })];
 }
 
-const evidenceOf = (row: RowResult) => [row.governing, ...row.derived].flatMap((result) => whyNot(row, result));
+/** What is still to be measured before a row can be judged. */
+const stillOpen = (row: RowResult): Problem =>
+  problem("notice", row.measured === 0 ? "not-measured" : "points-missing", [row.row.id], { row: row.row.name, missing: row.points.length - row.measured });
+
+const evidenceOf = (row: RowResult): Problem[] => [
+  ...[row.governing, ...row.derived].flatMap((result) => whyNot(row, result)),
+  ...(row.accepted === null && row.measured < row.points.length ? [stillOpen(row)] : []),
+];
 
 function reuseOption(row: RowResult, restsOn: readonly RowResult[]): Option {
   const allowed = row.part ? allAccepted([row, ...restsOn].map((each) => each.accepted)) : null;
@@ -89,7 +94,7 @@ function reworkOptions(row: RowResult, feature: Feature, undersize: Undersize | 
       ? [problem("error", "case-too-thin", where, { caseLeftMm: step.caseLeftMm, keepMm: feature.rework!.hardenedCase!.keep })]
       : held && undersize.ceiling
         ? [problem(step.possible ? "notice" : "error", step.possible ? "cleans-up" : "does-not-clean-up", where, { finishedMm: step.finishedMm, ceilingMm: undersize.ceiling.value, expandedMm: held.expanded, marginMm: held.margin, probability: held.probability, caseLeftMm: step.caseLeftMm })]
-        : open.map((each) => problem("notice", each.measured === 0 ? "not-measured" : "points-missing", [each.row.id], { row: each.row.name, characteristic: each.governing.characteristic.name, missing: each.governing.missing.length }));
+        : open.map(stillOpen);
     return { disposition: "rework", step: step.id, stepName: `${feature.rework!.name} ${step.name}`, allowed: step.possible, reasons };
   });
 }

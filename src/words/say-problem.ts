@@ -1,0 +1,117 @@
+import type { Problem } from "@/core/problem";
+import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
+import type { Unit } from "@/core/quantity/units";
+import { dispositionWords } from "./words-for";
+import type { Disposition } from "@/core/entry/schema";
+
+/** The unit lengths are shown in, and the names of the documents that limits come from. */
+export interface Wording {
+  readonly unit: Unit;
+  readonly sources: ReadonlyMap<string, string>;
+}
+
+export const percent = (probability: number): string =>
+  probability > 0.995 ? "more than 99 %" : probability < 0.005 ? "less than 1 %" : `${Math.round(probability * 100)} %`;
+
+/** What a sentence can ask of its problem. */
+interface Figures {
+  readonly text: (name: string) => string;
+  readonly number: (name: string) => number;
+  /** A length in the unit shown. */
+  readonly length: (name: string) => string;
+  readonly plusMinus: (name: string) => string;
+  readonly bare: (name: string) => string;
+  readonly source: () => string;
+}
+
+const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`;
+const first = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+type Sentence = (say: Figures) => string;
+
+const sentences: Readonly<Record<string, Sentence>> = {
+  // What was typed
+  empty: () => "Nothing was typed.",
+  "too-long": (f) => `That is ${f.text("length")} characters; a reading has at most ${f.text("longest")}.`,
+  "not-a-number": (f) => `“${f.text("typed")}” is not a number. Type for example 63.48, 2.4992 in or 1.5 thou.`,
+  "unit-unknown": (f) => `“${f.text("unit")}” in “${f.text("typed")}” is not a unit known here. Lengths are typed in mm, µm, in or thou.`,
+  "unit-wrong-dimension": (f) => `“${f.text("typed")}” is a ${f.text("measures")}, and a ${f.text("wanted")} is measured here. Type it in mm, µm, in or thou.`,
+  "ten-times-too-large": (f) => `${f.length("valueMm")} is ten times what is expected here (about ${f.length("expectedMm")}).`,
+  "ten-times-too-small": (f) => `${f.length("valueMm")} is a tenth of what is expected here (about ${f.length("expectedMm")}).`,
+  "hundred-times-too-large": (f) => `${f.length("valueMm")} is a hundred times what is expected here (about ${f.length("expectedMm")}).`,
+  "hundred-times-too-small": (f) => `${f.length("valueMm")} is a hundredth of what is expected here (about ${f.length("expectedMm")}).`,
+  "inches-taken-for-mm": (f) => `${f.length("valueMm")} looks like inches read as millimetres: about ${f.length("expectedMm")} is expected here.`,
+  "mm-taken-for-inches": (f) => `${f.length("valueMm")} looks like millimetres read as inches: about ${f.length("expectedMm")} is expected here.`,
+  "far-from-size": (f) => `${f.length("valueMm")} is far from what is expected here (about ${f.length("expectedMm")}).`,
+  negative: (f) => `${f.length("valueMm")} cannot be: this quantity is never below zero.`,
+
+  // Why, at Decide
+  "within-limits": (f) => `${f.length("valueMm")} ± ${f.plusMinus("expandedMm")}: ${f.length("marginMm")} inside ${f.bare("limitMm")}, ${percent(f.number("probability"))} sure.`,
+  "outside-limit": (f) => `${first(f.text("characteristic"))} ${f.length("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")} (${f.source()}).`,
+  "outside-not-surely": (f) => `${first(f.text("characteristic"))} ${f.length("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")}, which is less than U; ${percent(f.number("probability"))} chance that it is inside (${f.source()}).`,
+  "inside-not-surely": (f) => `${first(f.text("characteristic"))} ${f.length("valueMm")} ± ${f.plusMinus("expandedMm")}: inside ${f.bare("limitMm")} by less than U, and this job asks for more (${f.source()}).`,
+  "not-measured": (f) => `Not measured yet: ${f.text("row")}.`,
+  "points-missing": (f) => `${first(f.text("row"))}: ${many(f.number("missing"), "reading")} to go.`,
+  "no-part": (f) => `No part is installed in the slot ${f.text("slot")}.`,
+  "no-rework": () => "The pack offers no rework for this part.",
+  "cleans-up": (f) => `Cleans up: finished ${f.bare("finishedMm")} lies ${f.bare("marginMm")} under what damage, run-out and clean-up leave (${f.bare("ceilingMm")} ± ${f.plusMinus("expandedMm")}).`,
+  "does-not-clean-up": (f) => `Does not clean up: damage, run-out and clean-up leave ${f.length("ceilingMm")} ± ${f.plusMinus("expandedMm")}; this size needs ${f.bare("finishedMm")}.`,
+  "case-too-thin": (f) => `Only ${f.length("caseLeftMm")} of the hardened layer would be left; ${f.bare("keepMm")} must be.`,
+  "one-size-for-all": (f) => `Ground with its fellows: ${f.text("row")} needs this size, and all are brought to one.`,
+  "size-may-change": (f) => `The size may still change: ${f.text("row")}${f.number("count") > 1 ? ` and ${f.number("count") - 1} more` : ""} cannot be judged yet.`,
+  "past-last-size": () => "Past the last size on offer.",
+  "fellow-past-last-size": (f) => `${first(f.text("row"))} is past the last size on offer, and they are one part.`,
+
+  // Holds
+  "pack-differs": (f) => `This job is pinned to revision ${f.text("revision")} of the pack ${f.text("id")}, and another one was given: the verdicts here are not the job's own.`,
+  "job-overdue": (f) => `The engine was wanted by ${f.text("wantedBy")}.`,
+  "slot-holds-two": (f) => `${first(f.text("slot"))} holds more than one part: ${f.text("tags")}. Remove the one that is not there.`,
+  conflict: (f) => `${f.text("count")} people corrected the same entry. Until one of them is chosen it counts for nothing.`,
+  "reason-owed": (f) => (f.text("type") === "entry-struck" ? "A reading was struck; the reason is still owed." : "A reading was corrected; the reason is still owed."),
+  "setting-master-missing": (f) => `${f.text("gauge")} is a comparator, and no setting master is recorded: its readings are tied to no size.`,
+  "gauge-overdue": (f) => `${f.text("gauge")} was past its calibration date (${f.text("due")}) when it was used.`,
+  "decided-twice": (f) => `${first(f.text("row"))} was decided ${f.text("count")} times at once. Choose one.`,
+  "override-without-reason": (f) => `${first(f.text("row"))}: the decision goes against the proposal, and the reason is missing.`,
+  "evidence-changed": (f) => `${first(f.text("row"))}: when it was decided the proposal was “${dispositionWords[f.text("then") as Disposition]}”, now it is “${dispositionWords[f.text("now") as Disposition]}”. Decide again.`,
+  "on-hold": (f) => `${first(f.text("row"))} is put on hold.`,
+  undecided: (f) => `${many(f.number("count"), "part")} still to decide.`,
+
+  // Entries and files
+  "unknown-type": (f) => `An entry of a type this program does not know (${f.text("type")}) is kept, and not understood.`,
+  "unknown-version": (f) => `An entry from a newer program (${f.text("type")}, version ${f.text("v")}) is kept, and not understood.`,
+  schema: (f) => `${f.text("detail")}.`,
+  "not-json": () => "This line is not JSON.",
+  "line-too-long": (f) => `This line has ${f.text("bytes")} bytes; at most ${f.text("most")} are read.`,
+  "other-stream": () => "This entry belongs to another job than the first one in the file.",
+
+  // Answers of the server
+  "signed-out": () => "You are signed out. Sign in again in another tab; what you typed stays here and is sent then.",
+  forbidden: (f) => `You are signed in as ${f.text("role")}; entries are made by a lead. Nothing was saved.`,
+  "unknown-stream": () => "This job is not on this server.",
+  "id-taken": () => "An entry with this id and another content is already kept. Reload the page and enter it again.",
+  "too-large": (f) => `This is ${f.text("bytes")} bytes; at most ${f.text("most")} are taken.`,
+  "wrong-origin": () => "This request came from another site and was refused.",
+  "bad-credentials": () => "Name and password do not go together.",
+  "too-many-attempts": (f) => `Too many attempts. Try again in ${many(f.number("minutes"), "minute")}.`,
+  "server-unreachable": () => "The server cannot be reached. What you entered is kept on this page and sent again every few seconds: keep the page open.",
+  "server-error": () => "The server could not do this. Nothing of it was saved; try again.",
+  "not-found": () => "There is nothing at this address.",
+};
+
+/** Every code that has a sentence. */
+export const knownCodes: ReadonlySet<string> = new Set(Object.keys(sentences));
+
+/** One sentence, or a few, for a problem. A code without a sentence is shown as it is, never swallowed. */
+export function sayProblem(found: Problem, { unit, sources }: Wording): string {
+  const text = (name: string) => String(found.params[name] ?? "");
+  const number = (name: string) => Number(found.params[name] ?? 0);
+  const figures: Figures = {
+    text,
+    number,
+    length: (name) => formatQuantity(number(name), unit),
+    bare: (name) => formatNumber(number(name), unit),
+    plusMinus: (name) => formatUncertainty(number(name), unit),
+    source: () => [sources.get(text("source")) ?? text("source"), text("page")].filter(Boolean).join(", "),
+  };
+  return sentences[found.code]?.(figures) ?? `${found.code} ${JSON.stringify(found.params)}`;
+}

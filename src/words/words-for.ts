@@ -1,0 +1,72 @@
+import type { Mark } from "@/core/metrology/conformity";
+import type { Disposition, DecisionRule, Phase } from "@/core/entry/schema";
+import type { Station } from "@/core/stations";
+
+export const markWords: Readonly<Record<Mark, string>> = {
+  inside: "inside",
+  "inside-within-u": "inside, within U",
+  "outside-within-u": "outside, within U",
+  outside: "outside",
+};
+
+export const markSentences: Readonly<Record<Mark, string>> = {
+  inside: "Inside the limit",
+  "inside-within-u": "Inside the limit, but within U of it",
+  "outside-within-u": "Outside the limit, but within U of it",
+  outside: "Outside the limit",
+};
+
+export const dispositionWords: Readonly<Record<Disposition, string>> = {
+  reuse: "Reuse as is",
+  clean: "Clean and reuse",
+  rework: "Rework",
+  upgrade: "Upgrade",
+  replace: "Replace",
+  keep: "Keep for another build",
+  hold: "Hold",
+};
+
+export const stationWords: Readonly<Record<Station, string>> = {
+  intake: "Intake",
+  identify: "Identify",
+  strip: "Strip",
+  clean: "Clean",
+  "crack-check": "Crack-check",
+  measure: "Measure",
+  diagnose: "Diagnose",
+  match: "Match",
+  decide: "Decide",
+  order: "Order",
+  build: "Build",
+  "hand-over": "Hand over",
+};
+
+/** What each station is for, shown where it is not there yet. */
+export const stationPurpose: Readonly<Record<Station, string>> = {
+  intake: "Whose engine it is, what it goes into, what it must do, for how long and for what money.",
+  identify: "What engine this really is: number, plate and physical tells held against each other.",
+  strip: "Taking apart in order: what is seen before it is cleaned, where every part was, every loose piece.",
+  clean: "What may be cleaned how, and which passages are proven clear.",
+  "crack-check": "Cracks by zone, before money is spent on machining.",
+  measure: "Every wearing feature against its limit.",
+  diagnose: "What failed first, and what followed from it.",
+  match: "Which parts and variants go and work together.",
+  decide: "What becomes of each part.",
+  order: "What to buy and what goes to the machine shop, with target sizes.",
+  build: "Putting together: torque, clearances as assembled, each step signed.",
+  "hand-over": "The report, the record, and what to watch.",
+};
+
+export const phaseWords: Readonly<Record<Phase, string>> = {
+  "as-received": "as received",
+  "as-found": "as found",
+  cleaned: "cleaned",
+  reworked: "reworked",
+  "as-assembled": "as assembled",
+};
+
+export const ruleWords: Readonly<Record<DecisionRule, string>> = {
+  simple: "simple acceptance: a value inside the limit passes",
+  "guarded-acceptance": "guarded acceptance: a value passes only if it is inside by more than U",
+  "guarded-rejection": "guarded rejection: a value fails only if it is outside by more than U",
+};
