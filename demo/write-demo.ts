@@ -4,6 +4,7 @@
  */
 import { readFileSync, writeFileSync } from "node:fs";
 import { makeEntry, makeId, type Maker } from "../src/core/entry/make-entry";
+import { writeRecord } from "../src/core/entry/write-record";
 import type { EntryType, Envelope, Gauge, Payload, SettingMaster } from "../src/core/entry/schema";
 import { assess } from "../src/core/assess";
 import { readPack, type CompiledPack } from "../src/core/pack/compile-pack";
@@ -54,7 +55,7 @@ class Log {
   }
 
   write(name: string): void {
-    writeFileSync(`demo/${name}.ndjson`, this.entries.map((entry) => JSON.stringify(entry)).join("\n") + "\n");
+    writeFileSync(`demo/${name}.ndjson`, writeRecord(this.entries));
   }
 }
 

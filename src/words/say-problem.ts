@@ -84,6 +84,22 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "line-too-long": (f) => `This line has ${f.text("bytes")} bytes; at most ${f.text("most")} are read.`,
   "other-stream": () => "This entry belongs to another job than the first one in the file.",
 
+  // Packs
+  "id-twice": (f) => `the id “${f.text("id")}” stands here twice.`,
+  "unknown-source": (f) => `the source “${f.text("source")}” is not in the list of sources.`,
+  "unknown-class": (f) => `there is no part class “${f.text("class")}”.`,
+  "unknown-outline": (f) => `there is no outline “${f.text("outline")}”.`,
+  "unknown-feature": (f) => `this part class has no feature “${f.text("feature")}”.`,
+  "unknown-station": (f) => `there is no station “${f.text("station")}”.`,
+  "unknown-fact": (f) => `there is no fact “${f.text("fact")}”.`,
+  "unknown-axis": (f) => `no point of this feature lies along an axis “${f.text("axis")}”.`,
+  "no-such-points": (f) => `no point of this feature has ${f.text("axis")} “${f.text("place")}”.`,
+  "places-differ": (f) => `the feature “${f.text("feature")}” has no entry for some of these places.`,
+  "new-outside-reassembly": () => "the band of a new part lies outside the reassembly limit.",
+  "reassembly-outside-in-service": () => "the reassembly limit lies outside the limit in service.",
+  "rework-needs-new-size": () => "a rework needs the upper bound of the new size.",
+  "dimension-mismatch": (f) => `a length to the power ${f.text("needed")} is needed, this is to the power ${f.text("got")}.`,
+
   // Answers of the server
   "signed-out": () => "You are signed out. Sign in again in another tab; what you typed stays here and is sent then.",
   forbidden: (f) => `You are signed in as ${f.text("role")}; entries are made by a lead. Nothing was saved.`,

@@ -1,0 +1,1 @@
+export async function prepare(_words: readonly string[]): Promise<void> {}

@@ -1,0 +1,88 @@
+import { z } from "zod";
+import type { Assessment } from "./assess";
+import { Disposition, Phase } from "./entry/schema";
+import type { CharacteristicResult, PointResult } from "./metrology/assess-row";
+import { marks, type Conformity } from "./metrology/conformity";
+import { standardUncertainty, type Estimate } from "./quantity/estimate";
+import { stations } from "./stations";
+
+const Value = z.strictObject({
+  valueMm: z.number(),
+  /** U = 2 u. */
+  expandedMm: z.number(),
+  /** Signed standard uncertainties by source, in mm. */
+  contributions: z.record(z.string(), z.number()),
+});
+const Conforms = z.strictObject({ mark: z.enum(marks), probability: z.number(), bound: z.enum(["min", "max"]), limitMm: z.number(), marginMm: z.number() });
+const Share = z.strictObject({ value: z.number(), expanded: z.number() });
+const Found = z.strictObject({
+  code: z.string(),
+  path: z.array(z.union([z.string(), z.number()])),
+  severity: z.enum(["error", "hold", "notice"]),
+  params: z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.null()])),
+});
+const Option = z.strictObject({ disposition: Disposition, step: z.string().nullable(), allowed: z.boolean().nullable(), reasons: z.array(Found) });
+
+/** The assessment as one JSON document. `null` means: cannot tell. */
+export const AssessmentJson = z.strictObject({
+  format: z.literal("ember-assessment/1"),
+  core: z.string(),
+  packSha256: z.string(),
+  asOf: z.string(),
+  job: z.strictObject({ stream: z.string().nullable(), name: z.string().nullable() }),
+  figures: z.array(z.strictObject({ id: z.string(), name: z.string(), value: z.number(), unit: z.string() })),
+  rows: z.array(
+    z.strictObject({
+      row: z.string(),
+      name: z.string(),
+      part: z.string().nullable(),
+      tag: z.string().nullable(),
+      phase: Phase.nullable(),
+      accepted: z.boolean().nullable(),
+      points: z.array(z.strictObject({ point: z.string(), value: Value.nullable(), conformity: Conforms.nullable(), wear: Share.nullable(), readings: z.array(z.string()), conflict: z.boolean() })),
+      characteristics: z.array(z.strictObject({ id: z.string(), value: Value.nullable(), conformity: Conforms.nullable(), wear: Share.nullable(), missing: z.array(z.string()), accepted: z.boolean().nullable() })),
+    }),
+  ),
+  choices: z.array(z.strictObject({ row: z.string(), proposal: Option, options: z.array(Option), decisions: z.array(z.strictObject({ entry: z.string(), disposition: Disposition, step: z.string().nullable(), reason: z.string().nullable() })), overrides: z.boolean() })),
+  holds: z.array(Found.extend({ station: z.enum(stations) })),
+  problems: z.array(Found),
+  progress: z.record(z.string(), z.strictObject({ done: z.number(), total: z.number() })),
+});
+export type AssessmentJson = z.infer<typeof AssessmentJson>;
+
+const value = (of: Estimate | null) =>
+  of && { valueMm: of.value, expandedMm: 2 * standardUncertainty(of), contributions: Object.fromEntries([...of.contributions].sort(([a], [b]) => (a < b ? -1 : 1))) };
+const conforms = (held: Conformity | null) => held && { mark: held.mark, probability: held.probability, bound: held.bound, limitMm: held.limit, marginMm: held.margin };
+const share = (of: Estimate | null) => of && { value: of.value, expanded: 2 * standardUncertainty(of) };
+const found = ({ code, path, severity, params }: z.infer<typeof Found> | Assessment["problems"][number]) => ({ code, path: [...path], severity, params: { ...params } });
+
+const point = ({ point: id, estimate, conformity, wear, readings, conflict }: PointResult) => ({
+  point: id, value: value(estimate), conformity: conforms(conformity), wear: share(wear), readings: readings.map((reading) => reading.id), conflict,
+});
+const characteristic = ({ characteristic: { id }, estimate, conformity, wear, missing, accepted }: CharacteristicResult) => ({
+  id, value: value(estimate), conformity: conforms(conformity), wear: share(wear), missing: [...missing], accepted,
+});
+type Choice = Assessment["choices"][number];
+const option = ({ disposition, step, allowed, reasons }: Choice["proposal"]) => ({ disposition, step, allowed, reasons: reasons.map(found) });
+
+/** An assessment in its open form, for files and other programs. */
+export const toAssessmentJson = (assessment: Assessment): AssessmentJson => ({
+  format: "ember-assessment/1",
+  core: assessment.core,
+  packSha256: assessment.pack,
+  asOf: assessment.asOf,
+  job: { stream: assessment.job.id, name: assessment.job.header?.name ?? null },
+  figures: [...assessment.figures],
+  rows: [...assessment.rows.values()].map(({ row, part, phase, accepted, points, governing, derived }) => ({
+    row: row.id, name: row.name, part: part?.id ?? null, tag: part?.tag ?? null, phase, accepted,
+    points: points.map(point),
+    characteristics: [governing, ...derived].map(characteristic),
+  })),
+  choices: assessment.choices.map(({ row, proposal, options, decisions, overrides }) => ({
+    row: row.row.id, proposal: option(proposal), options: options.map(option), overrides,
+    decisions: decisions.map(({ id, disposition, step, reason }) => ({ entry: id, disposition, step, reason })),
+  })),
+  holds: assessment.holds.map((each) => ({ ...found(each), station: each.station })),
+  problems: assessment.problems.map(found),
+  progress: Object.fromEntries(assessment.progress),
+});

@@ -1,0 +1,182 @@
+import fc from "fast-check";
+import { readFileSync } from "node:fs";
+import { assess } from "../assess";
+import { toAssessmentJson } from "../assessment-json";
+import { TestBench } from "../fixtures/bench";
+import { orrinshaw } from "../fixtures/load";
+import { fold } from "./fold";
+import { readEntry, readEnvelope } from "./read-entry";
+import { readRecord } from "./read-record";
+import type { Envelope } from "./schema";
+import { writeRecord } from "./write-record";
+
+const asOf = "2026-11-24T00:00:00Z";
+
+/** A job with everything that could hang on order: repeats, corrections, strikes, strikes of strikes, a conflict. */
+function lively() {
+  const bench = new TestBench(orrinshaw);
+  const occasion = bench.occasion();
+  const [first, second] = bench.readAll(occasion, "liner-1/bore", [108.04, 108.03, 108.02, 108.02, 108.01, 108.01]);
+  const fix = bench.read(occasion, "liner-1", "bore", "top-thrust", 108.05, { supersedes: [first!.id] });
+  bench.read(occasion, "liner-1", "bore", "top-thrust", 108.052, { supersedes: [fix.id] });
+  const strike = bench.add("entry-struck", { strikes: [second!.id] });
+  bench.add("entry-struck", { strikes: [strike.id] });
+  const disputed = bench.read(occasion, "liner-2", "bore", "top-thrust", 108.06);
+  bench.read(occasion, "liner-2", "bore", "top-thrust", 108.061, { supersedes: [disputed.id] });
+  bench.read(occasion, "liner-2", "bore", "top-thrust", 108.069, { supersedes: [disputed.id] });
+  bench.read(occasion, "liner-3", "bore", "top-thrust", 108.03);
+  bench.read(occasion, "liner-3", "bore", "top-thrust", 108.032);
+  return bench;
+}
+
+test("fold and assessment are the same for every order and duplication of the same entries", () => {
+  const { entries } = lively();
+  const reference = JSON.stringify(toAssessmentJson(assess(orrinshaw, entries, asOf)));
+  const shuffled = fc.shuffledSubarray([...entries], { minLength: entries.length });
+  fc.assert(
+    fc.property(shuffled, fc.subarray([...entries]), (order, again) => JSON.stringify(toAssessmentJson(assess(orrinshaw, [...order, ...again], asOf))) === reference),
+    { numRuns: 60 },
+  );
+});
+
+describe("corrections", () => {
+  const point = (bench: TestBench, row = "liner-1/bore") => assess(orrinshaw, bench.entries, asOf).rows.get(row)!.points[0]!;
+
+  test("a correction of a correction stands alone", () => {
+    expect(point(lively()).readings.map((reading) => reading.valueMm)).toEqual([108.052]);
+  });
+
+  test("a struck reading is gone, and back when the strike is struck", () => {
+    const bench = new TestBench(orrinshaw);
+    const reading = bench.read(bench.occasion(), "liner-1", "bore", "top-thrust", 108.04);
+    const strike = bench.add("entry-struck", { strikes: [reading.id] });
+    expect(point(bench).estimate).toBeNull();
+    bench.add("entry-struck", { strikes: [strike.id] });
+    expect(point(bench).estimate!.value).toBeCloseTo(108.04, 6);
+  });
+
+  test("striking a correction brings back what it replaced", () => {
+    const bench = new TestBench(orrinshaw);
+    const occasion = bench.occasion();
+    const reading = bench.read(occasion, "liner-1", "bore", "top-thrust", 108.04);
+    const fix = bench.read(occasion, "liner-1", "bore", "top-thrust", 108.4, { supersedes: [reading.id] });
+    bench.add("entry-struck", { strikes: [fix.id] });
+    expect(point(bench).readings.map((each) => each.id)).toEqual([reading.id]);
+  });
+
+  test("two corrections of one reading are a conflict and no value, until one entry settles both", () => {
+    const bench = lively();
+    const disputed = point(bench, "liner-2/bore");
+    expect(disputed).toMatchObject({ conflict: true, estimate: null });
+    expect(assess(orrinshaw, bench.entries, asOf).holds.map((hold) => hold.code)).toContain("conflict");
+    const { occasion } = disputed.readings[0]!;
+    bench.read(occasion, "liner-2", "bore", "top-thrust", 108.061, { supersedes: disputed.readings.map((reading) => reading.id) });
+    expect(point(bench, "liner-2/bore")).toMatchObject({ conflict: false });
+    expect(point(bench, "liner-2/bore").estimate!.value).toBeCloseTo(108.061, 6);
+  });
+
+  test("a strike and a correction of one reading by two people are a conflict too", () => {
+    const bench = new TestBench(orrinshaw);
+    const occasion = bench.occasion();
+    const reading = bench.read(occasion, "liner-1", "bore", "top-thrust", 108.04);
+    bench.add("entry-struck", { strikes: [reading.id] });
+    bench.read(occasion, "liner-1", "bore", "top-thrust", 108.05, { supersedes: [reading.id] });
+    expect(fold(bench.entries).conflicts).toHaveLength(1);
+    expect(point(bench).estimate).toBeNull();
+  });
+
+  test("the same place read twice in one occasion is a repeat, and tightens the value", () => {
+    const bench = lively();
+    const once = point(bench).expanded!;
+    const twice = point(bench, "liner-3/bore");
+    expect(twice.readings).toHaveLength(2);
+    expect(twice.expanded!).toBeLessThan(once);
+  });
+
+  test("strikes that only strike each other count for nothing", () => {
+    const bench = new TestBench(orrinshaw);
+    const reading = bench.read(bench.occasion(), "liner-1", "bore", "top-thrust", 108.04);
+    const [a, b] = [bench.newId(), bench.newId()];
+    const strike = (id: string, strikes: string[]): Envelope => ({ ...reading, id, type: "entry-struck", payload: { strikes } });
+    const ring = [strike(a, [b, reading.id]), strike(b, [a])];
+    expect(fold([...bench.entries, ...ring]).readings).toHaveLength(1);
+    expect(fold([...ring.reverse(), ...bench.entries]).readings).toHaveLength(1);
+  });
+
+  test("owe a reason until it is given; putting back owes none", () => {
+    const bench = new TestBench(orrinshaw);
+    const reading = bench.read(bench.occasion(), "liner-1", "bore", "top-thrust", 108.04);
+    const strike = bench.add("entry-struck", { strikes: [reading.id] });
+    expect(fold(bench.entries).reasonsOwed.map((entry) => entry.id)).toEqual([strike.id]);
+    bench.add("reason-given", { for: strike.id, why: "gauge not square" });
+    expect(fold(bench.entries).reasonsOwed).toEqual([]);
+    bench.add("entry-struck", { strikes: [strike.id] });
+    expect(fold(bench.entries).reasonsOwed).toEqual([]);
+  });
+});
+
+describe("a part is not a slot", () => {
+  test("readings go with the part when it moves to another slot", () => {
+    const bench = new TestBench(orrinshaw);
+    bench.read(bench.occasion(), "liner-1", "bore", "top-thrust", 108.04);
+    const [one, two] = [bench.partIn.get("liner-1")!, bench.partIn.get("liner-2")!];
+    bench.add("part-removed", { part: two });
+    bench.add("part-installed", { part: one, slot: "liner-2" });
+    const { rows } = assess(orrinshaw, bench.entries, asOf);
+    expect([rows.get("liner-1/bore")!.part, rows.get("liner-1/bore")!.measured]).toEqual([null, 0]);
+    expect([rows.get("liner-2/bore")!.part!.id, rows.get("liner-2/bore")!.measured]).toEqual([one, 1]);
+  });
+
+  test("two parts in one slot are a hold", () => {
+    const bench = new TestBench(orrinshaw);
+    bench.add("part-installed", { part: bench.partIn.get("liner-1")!, slot: "liner-2" });
+    expect(assess(orrinshaw, bench.entries, asOf).holds.map((hold) => hold.code)).toContain("slot-holds-two");
+  });
+});
+
+describe("entries of other versions", () => {
+  // Frozen when version 1 was written: these lines never change.
+  const frozen = readRecord(readFileSync("src/core/fixtures/entries-v1.ndjson", "utf8"));
+
+  test("every type written in version 1 is still understood", () => {
+    expect(frozen.problems).toEqual([]);
+    expect(frozen.entries.map((entry) => [entry.type, readEntry(entry).ok])).toEqual(
+      ["job-opened", "part-tagged", "part-installed", "part-removed", "occasion-opened", "reading-taken", "entry-struck", "reason-given", "decision-made", "gauge-registered", "master-registered"].map((type) => [type, true]),
+    );
+  });
+
+  test("an entry of an unknown type or a newer version is carried and named, not understood", () => {
+    const [opened] = new TestBench(orrinshaw).entries;
+    const strange = { ...opened!, id: opened!.id.replace(/.$/, "0"), type: "engine-dreamt", payload: { of: "sheep" } };
+    const newer = { ...opened!, id: opened!.id.replace(/.$/, "1"), v: 7 };
+    expect(fold([strange, newer]).unread.map((found) => found.code).sort()).toEqual(["unknown-type", "unknown-version"]);
+    expect(writeRecord(readRecord(writeRecord([strange, newer])).entries)).toBe(writeRecord([strange, newer]));
+  });
+});
+
+describe("a record", () => {
+  const good = writeRecord(new TestBench(orrinshaw).entries);
+
+  test("is written and read back to the letter, blank lines and a byte order mark aside", () => {
+    expect(writeRecord(readRecord(`\ufeff${good}\r\n\n`).entries)).toBe(good);
+  });
+
+  const line = (change: (entry: Record<string, unknown>) => void) => {
+    const entry = JSON.parse(good.split("\n")[0]!) as Record<string, unknown>;
+    change(entry);
+    return JSON.stringify(entry);
+  };
+  test.each([
+    ["broken JSON", () => "{", "not-json"],
+    ["an id that is no UUID of version 7", () => line((entry) => (entry.id = "7")), "schema"],
+    ["a payload of the wrong shape", () => line((entry) => (entry.payload = { name: "" })), "schema"],
+    ["a field nobody knows", () => line((entry) => (entry.colour = "red")), "schema"],
+    ["an entry of another job", () => line((entry) => (entry.stream = "0190aaaa-0000-7000-8000-000000000000")), "other-stream"],
+    ["a line past the limit", () => line((entry) => (entry.payload = { name: "x".repeat(300_000) })), "line-too-long"],
+  ])("with %s says so, by line", (_, bad, code) => {
+    const { problems } = readRecord(`${good}${bad()}\n`);
+    expect(problems.map((each) => [each.line, each.problem.code])[0]).toEqual([good.split("\n").length, code]);
+  });
+
+  test("an envelope that is no object is refused", () => expect(readEnvelope(null).ok).toBe(false));
+});

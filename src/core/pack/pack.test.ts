@@ -1,0 +1,102 @@
+import { exact, standardUncertainty, estimate, type Estimate } from "../quantity/estimate";
+import { json, orrinshaw, rotary } from "../fixtures/load";
+import { readPack } from "./compile-pack";
+import { evaluateExpr } from "./evaluate-expr";
+import type { Expr, Point } from "./schema";
+import { trend } from "./walk-expr";
+
+const point = (id: string, height: string, direction: string): Point => ({ id, name: id, short: id, at: { height, direction } });
+const grid = [point("tt", "top", "thrust"), point("ta", "top", "axial"), point("lt", "low", "thrust"), point("la", "low", "axial")];
+const context = (values: Record<string, number | Estimate>, refs: Record<string, Estimate> = {}) => ({
+  points: grid, facts: orrinshaw.facts, refs: new Map(Object.entries(refs)),
+  measured: new Map(Object.entries(values).map(([id, value]) => [id, typeof value === "number" ? exact(value) : value])),
+});
+const valueOf = (expr: Expr, values: Record<string, number>, refs = {}) => evaluateExpr(expr, context(values, refs)).estimate?.value ?? null;
+const spread = (over: string): Expr => ({ over, reduce: "max", each: { reduce: "range", points: {} } });
+
+describe("expressions", () => {
+  const values = { tt: 108.05, ta: 108.03, lt: 108.02, la: 108.025 };
+
+  test("taper is the difference in one direction between heights, out-of-round that at one height", () => {
+    expect(valueOf(spread("direction"), values)).toBeCloseTo(0.03, 9);
+    expect(valueOf(spread("height"), values)).toBeCloseTo(0.02, 9);
+  });
+
+  test("a missing point is named, and what can still be said is said", () => {
+    const { tt, ta } = values;
+    expect(evaluateExpr(spread("height"), context({ tt, ta }))).toMatchObject({ missing: ["lt", "la"] });
+    expect(valueOf(spread("height"), { tt, ta })).toBeCloseTo(0.02, 9);
+    expect(valueOf(spread("direction"), { tt, ta })).toBeNull();
+    expect(valueOf({ reduce: "max", points: { height: "low" } }, { tt, ta })).toBeNull();
+  });
+
+  test("the greatest of several readings has the contributions of the reading it is", () => {
+    const result = evaluateExpr({ reduce: "max", points: {} }, context({ tt: estimate(2, [["a", 0.1]]), ta: estimate(1, [["b", 0.5]]) }));
+    expect([...result.estimate!.contributions]).toEqual([["a", 0.1]]);
+  });
+
+  test("growth of the ring gap is pi times growth of the bore: plain geometry", () => {
+    const growth = evaluateExpr({ fn: "circumference", args: [{ ref: "wear" }] }, context({}, { wear: estimate(0.1, [["w", 0.003]]) })).estimate!;
+    expect(growth.value).toBeCloseTo(2 * Math.PI * (0.1 / 2), 12);
+    expect(standardUncertainty(growth)).toBeCloseTo(Math.PI * 0.003, 12);
+  });
+
+  test("swept volume is cylinders x pi r² x stroke: plain geometry", () => {
+    const litres = evaluateExpr(orrinshaw.pack.figures[0]!.expr, context({})).estimate!.value / 1e6;
+    expect(litres).toBeCloseTo((6 * Math.PI * 54 ** 2 * 127) / 1e6, 12);
+  });
+
+  test("only a greatest value is sure to rise as more is measured, only a smallest to fall", () => {
+    expect([trend({ reduce: "max", points: {} }), trend({ reduce: "range", points: {} }), trend(spread("height"))]).toEqual(["rises", "rises", "rises"]);
+    expect(trend({ reduce: "min", points: {} })).toBe("falls");
+    expect(trend({ reduce: "mean", points: {} })).toBe("open");
+    expect(trend({ over: "height", reduce: "min", each: { reduce: "range", points: {} } })).toBe("open");
+  });
+});
+
+describe("a pack", () => {
+  test("lays out one row for each liner and each place of the crankshaft", () => {
+    expect(orrinshaw.sheets.map((sheet) => [sheet.id, sheet.rows.length])).toEqual([
+      ["liner-bore", 6], ["crankshaft-big-end", 6], ["crankshaft-damage", 6], ["crankshaft-run-out", 1],
+    ]);
+    expect(orrinshaw.rows.get("crankshaft/big-end-j5")).toMatchObject({ label: "5", name: "big-end journal 5" });
+    expect(rotary.sheets[0]!.rows.map((row) => row.label)).toEqual(["F", "R"]);
+  });
+
+  test("is known by a fingerprint that does not depend on the order of its keys", () => {
+    const turned = JSON.parse(JSON.stringify(json("packs/orrinshaw-6m.json")), (_, value) =>
+      value && typeof value === "object" && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).reverse()) : value) as unknown;
+    const read = readPack(turned);
+    expect(read.ok && read.value.sha256).toBe(orrinshaw.sha256);
+  });
+
+  type Change = (pack: ReturnType<typeof copy>) => void;
+  const copy = () => structuredClone(orrinshaw.pack);
+  const bigEnd = (pack: ReturnType<typeof copy>) => pack.classes[1]!.features[0]!;
+  const wrong: [string, Change][] = [
+    ["id-twice", (pack) => pack.slots.push(pack.slots[0]!)],
+    ["unknown-source", (pack) => (pack.facts[0]!.ref.source = "nowhere")],
+    ["unknown-class", (pack) => (pack.slots[0]!.class = "nothing")],
+    ["unknown-outline", (pack) => (pack.slots[0]!.map!.outline = "nothing")],
+    ["unknown-station", (pack) => (pack.cautions[0]!.station = "lunch")],
+    ["unknown-fact", (pack) => (pack.figures[0]!.expr = { fact: "nothing" })],
+    ["unknown-feature", (pack) => bigEnd(pack).restsOn.push("nothing")],
+    ["places-differ", (pack) => pack.classes[1]!.features[1]!.places.pop()],
+    ["unknown-axis", (pack) => (bigEnd(pack).derived[0]!.expr = spread("depth"))],
+    ["no-such-points", (pack) => (bigEnd(pack).governing.expr = { reduce: "min", points: { station: "middle" } })],
+    ["dimension-mismatch", (pack) => (bigEnd(pack).governing.expr = { fn: "circle-area", args: [{ reduce: "min", points: {} }] })],
+    ["dimension-mismatch", (pack) => (pack.figures[0]!.expr = { op: "add", args: [{ fact: "bore" }, { fact: "cylinders" }] })],
+    ["new-outside-reassembly", (pack) => (bigEnd(pack).governing.limits.reassembly!.min = 70.99)],
+    ["reassembly-outside-in-service", (pack) => (pack.classes[0]!.features[0]!.governing.limits.inService!.max = 108.05)],
+    ["rework-needs-new-size", (pack) => delete bigEnd(pack).governing.limits.new],
+    ["schema", (pack) => (pack.outlines[0]!.path = "<script>")],
+    ["schema", (pack) => (pack.classes[0]!.id = "__proto__")],
+  ];
+
+  test.each(wrong)("with %s wrong is refused for that reason", (code, change) => {
+    const pack = copy();
+    change(pack);
+    const read = readPack(pack);
+    expect(read.ok ? [] : read.problems.map((found) => found.code)).toContain(code);
+  });
+});

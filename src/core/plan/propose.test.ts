@@ -1,0 +1,188 @@
+import fc from "fast-check";
+import { assess } from "../assess";
+import { TestBench, testGauge } from "../fixtures/bench";
+import { orrinshaw, rotary } from "../fixtures/load";
+import type { Payload } from "../entry/schema";
+import { estimate, exact } from "../quantity/estimate";
+import { makeWitness } from "./make-witness";
+import { nextUndersize } from "./next-undersize";
+
+const asOf = "2026-11-24T00:00:00Z";
+const rework = orrinshaw.sheets.find((sheet) => sheet.id === "crankshaft-big-end")!.feature.rework!;
+const allow = (tir: number | null, damage: number | null) => [
+  { estimate: tir === null ? null : exact(tir), factor: 1 },
+  { estimate: damage === null ? null : exact(damage), factor: 2 },
+];
+const next = (smallest: number, tir: number | null, damage: number | null) => nextUndersize(exact(smallest), allow(tir, damage), rework, 71, "simple");
+
+describe("next undersize", () => {
+  // Handbook, part 4: largest finished diameter on offer not above smallest - TIR - 2 x damage - clean-up
+  test("70.871 with TIR 0.03 and scores 0.06 deep leaves 70.701, so −0.25 does not clean up and −0.50 does", () => {
+    const found = next(70.871, 0.03, 0.06);
+    expect(found.ceiling!.value).toBeCloseTo(70.871 - 0.03 - 0.12 - 0.02, 9);
+    expect(found.steps.map((step) => step.possible)).toEqual([false, true, true]);
+    expect(found.next!.name).toBe("−0.50");
+  });
+
+  test.each([[70.77, "−0.25"], [70.7701, "−0.25"], [70.7699, "−0.50"], [70.2699, undefined]])("a clean journal of %p goes to %s", (smallest, name) =>
+    expect(next(smallest, 0, 0).next?.name).toBe(name));
+
+  test("unknown run-out or damage is unknown, never zero", () => {
+    expect(next(70.9, null, 0)).toMatchObject({ ceiling: null, next: null });
+    expect(next(70.9, 0, null).steps.map((step) => step.possible)).toEqual([null, null, null]);
+  });
+
+  test("a size that grinds the hardened layer too thin is not offered", () => {
+    const thin = { ...rework, hardenedCase: { ...rework.hardenedCase!, keep: 1.8 } };
+    const found = nextUndersize(exact(70.6), allow(0, 0), thin, 71, "simple");
+    // 2.0 - 0.50/2 = 1.75 < 1.8
+    expect(found.steps.map((step) => [step.caseLeftMm, step.caseEnough])).toEqual([[1.875, true], [1.75, false], [1.625, false]]);
+    expect(found.next).toBeNull();
+  });
+
+  test("guarded acceptance asks for a size that surely cleans up", () => {
+    const close = estimate(70.772, [["gauge", 0.002]]);
+    expect(nextUndersize(close, allow(0, 0), rework, 71, "simple").next!.name).toBe("−0.25");
+    expect(nextUndersize(close, allow(0, 0), rework, 71, "guarded-acceptance").next!.name).toBe("−0.50");
+  });
+
+  test("more damage never leads to a larger size", () => {
+    fc.assert(
+      fc.property(fc.double({ min: 70.2, max: 71, noNaN: true }), fc.double({ min: 0, max: 0.2, noNaN: true }), fc.double({ min: 0, max: 0.2, noNaN: true }), (smallest, damage, more) =>
+        (next(smallest, 0.02, damage + more).next?.finishedMm ?? 0) <= (next(smallest, 0.02, damage).next?.finishedMm ?? 0)),
+      { numRuns: 100 },
+    );
+  });
+});
+
+/** A crankshaft with good journals, all read with a fine direct gauge; one can be made worse. */
+function crank({ journal5 = 70.985, damage5 = 0, tir = 0.02 as number | null, skip = [] as number[], header = {} as Partial<Payload<"job-opened">> } = {}) {
+  const bench = new TestBench(orrinshaw, header);
+  const fine = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["external-diameter"], repeatabilityMm: 0.0003, calibration: { ...testGauge.calibration, expandedMm: 0.0006 } }, master: null });
+  for (let journal = 1; journal <= 6; journal += 1) {
+    if (skip.includes(journal)) continue;
+    const size = journal === 5 ? journal5 : 70.985;
+    bench.readAll(fine, `crankshaft/big-end-j${journal}`, [size, size, size, size]);
+    bench.readAll(fine, `crankshaft/damage-j${journal}`, [journal === 5 ? damage5 : 0]);
+  }
+  if (tir !== null) bench.readAll(fine, "crankshaft/run-out", [tir]);
+  return bench;
+}
+
+const choiceOf = (bench: TestBench, row: string) => assess(bench.pack, bench.entries, asOf).choices.find((choice) => choice.row.row.id === row)!;
+const proposal = (bench: TestBench, row = "crankshaft/big-end-j5") => {
+  const { disposition, step, reasons } = choiceOf(bench, row).proposal;
+  return { disposition, step, codes: reasons.map((reason) => reason.code) };
+};
+
+describe("proposal", () => {
+  test("a good crankshaft is reused", () => expect(proposal(crank())).toEqual({ disposition: "reuse", step: null, codes: ["within-limits"] }));
+
+  test("one worn journal takes its fellows along to one size", () => {
+    const bench = crank({ journal5: 70.9 });
+    expect(proposal(bench)).toMatchObject({ disposition: "rework", step: "u-25", codes: ["outside-limit", "cleans-up"] });
+    expect(proposal(bench, "crankshaft/big-end-j1")).toMatchObject({ disposition: "rework", step: "u-25", codes: ["one-size-for-all", "cleans-up"] });
+  });
+
+  test("a journal of good size with a deep score is not reused", () => {
+    expect(proposal(crank({ damage5: 0.05 }))).toMatchObject({ disposition: "rework", step: "u-25" });
+  });
+
+  test("without the run-out the worn journal is put on hold, and it says what is missing", () => {
+    expect(proposal(crank({ journal5: 70.9, tir: null }))).toEqual({ disposition: "hold", step: null, codes: ["not-measured"] });
+  });
+
+  test("a size found while fellows are unmeasured may still change, and says so", () => {
+    expect(proposal(crank({ journal5: 70.9, skip: [2] })).codes).toContain("size-may-change");
+  });
+
+  test("past the last size the crankshaft is replaced, every journal of it", () => {
+    const bench = crank({ journal5: 70.2 });
+    expect(proposal(bench)).toMatchObject({ disposition: "replace", codes: expect.arrayContaining(["past-last-size"]) as string[] });
+    expect(proposal(bench, "crankshaft/big-end-j1")).toMatchObject({ disposition: "replace", codes: ["fellow-past-last-size"] });
+  });
+
+  test("a wet liner past its limit is replaced, never bored", () => {
+    const bench = new TestBench(orrinshaw);
+    bench.readAll(bench.occasion(), "liner-3/bore", [108.13, 108.11, 108.09, 108.08, 108.05, 108.04]);
+    expect(choiceOf(bench, "liner-3/bore").options.map((option) => option.disposition)).toEqual(["reuse", "replace", "hold"]);
+    expect(proposal(bench, "liner-3/bore")).toMatchObject({ disposition: "replace", codes: ["outside-limit"] });
+  });
+
+  test("one reading past an upper limit settles a liner whose other points are missing; one inside settles nothing", () => {
+    const past = new TestBench(orrinshaw);
+    past.readAll(past.occasion(), "liner-3/bore", [108.13]);
+    expect(proposal(past, "liner-3/bore").disposition).toBe("replace");
+    const inside = new TestBench(orrinshaw);
+    inside.readAll(inside.occasion(), "liner-3/bore", [108.03]);
+    expect(proposal(inside, "liner-3/bore")).toEqual({ disposition: "hold", step: null, codes: ["points-missing"] });
+  });
+
+  test("within U of the limit the job's decision rule decides", () => {
+    const close = (decisionRule: Payload<"job-opened">["decisionRule"]) => {
+      const bench = new TestBench(orrinshaw, { decisionRule });
+      bench.readAll(bench.occasion(), "liner-3/bore", [108.098, 108.05, 108.05, 108.05, 108.05, 108.05]);
+      return proposal(bench, "liner-3/bore");
+    };
+    expect(close("simple").disposition).toBe("reuse");
+    expect(close("guarded-acceptance")).toMatchObject({ disposition: "replace", codes: ["inside-not-surely"] });
+  });
+
+  test("a newer phase is judged by its own readings", () => {
+    const bench = new TestBench(orrinshaw);
+    bench.readAll(bench.occasion({ phase: "as-found" }), "liner-3/bore", [108.13, 108.11, 108.09, 108.08, 108.05, 108.04]);
+    bench.readAll(bench.occasion({ phase: "cleaned" }), "liner-3/bore", [108.03]);
+    expect(proposal(bench, "liner-3/bore").codes).toEqual(["points-missing"]);
+  });
+
+  test("a family of another arrangement is judged by the same rules", () => {
+    const bench = new TestBench(rotary);
+    const direct = bench.occasion({ gauge: { ...testGauge, method: "direct" }, master: null });
+    bench.readAll(direct, "housing-front/width", [80, 79.99, 79.995, 79.99]);
+    bench.readAll(direct, "housing-rear/width", [80, 79.91, 79.995, 79.99]);
+    expect(proposal(bench, "housing-front/width").disposition).toBe("reuse");
+    // Every width is inside its limit; their difference, 0.09, is not inside 0.075.
+    expect(proposal(bench, "housing-rear/width")).toMatchObject({ disposition: "replace", codes: ["outside-limit"] });
+  });
+});
+
+describe("decision", () => {
+  const decide = (bench: TestBench, rest: Partial<Payload<"decision-made">>) => {
+    const choice = choiceOf(bench, "crankshaft/big-end-j5");
+    return bench.add("decision-made", { part: choice.row.part!.id, feature: "big-end-j5", disposition: "reuse", step: null, reason: null, witness: makeWitness(choice, bench.pack.sha256, bench.entries), ...rest });
+  };
+  const codes = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).holds.map((hold) => hold.code);
+
+  test("along the proposal raises no hold, against it without a reason does", () => {
+    const along = crank();
+    decide(along, {});
+    expect(codes(along)).toEqual(["undecided"]);
+    const against = crank();
+    decide(against, { disposition: "replace" });
+    expect(codes(against)).toEqual(["override-without-reason", "undecided"]);
+    const reasoned = crank();
+    decide(reasoned, { disposition: "replace", reason: "the owner wants a new one" });
+    expect(codes(reasoned)).toEqual(["undecided"]);
+  });
+
+  test("is called in question when the evidence changes", () => {
+    const bench = crank();
+    decide(bench, {});
+    const fine = bench.occasion({ phase: "reworked", gauge: { ...testGauge, method: "direct" }, master: null });
+    bench.readAll(fine, "crankshaft/big-end-j5", [70.9, 70.9, 70.9, 70.9]);
+    expect(codes(bench)).toContain("evidence-changed");
+  });
+
+  test("made twice at once is a hold", () => {
+    const bench = crank();
+    decide(bench, {});
+    decide(bench, { disposition: "hold", reason: "ask the owner" });
+    expect(codes(bench)).toContain("decided-twice");
+  });
+
+  test("keeps what stood on the screen", () => {
+    const bench = crank({ journal5: 70.9 });
+    const { payload } = decide(bench, { disposition: "rework", step: "u-25" });
+    expect(payload).toMatchObject({ witness: { proposal: "rework", pack: orrinshaw.sha256, figures: expect.arrayContaining([expect.objectContaining({ id: "smallest", mark: "outside" })]) as unknown } });
+  });
+});

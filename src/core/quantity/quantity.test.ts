@@ -1,0 +1,69 @@
+import fc from "fast-check";
+import { unit as mathUnit } from "mathjs";
+import { formatNumber, formatQuantity, formatUncertainty } from "./format-quantity";
+import { parseQuantity } from "./parse-quantity";
+import { fromCore, toCore, unitById, units } from "./units";
+
+const mm = unitById("mm")!;
+
+describe("units", () => {
+  // Outside check: mathjs 15, a general-purpose library with unit definitions of its own.
+  const inMathjs: Record<string, [string, string]> = {
+    mm: ["mm", "mm"], um: ["um", "mm"], cm: ["cm", "mm"], m: ["m", "mm"], in: ["inch", "mm"], thou: ["mil", "mm"],
+    mm2: ["mm^2", "mm^2"], cm3: ["cc", "mm^3"], l: ["litre", "mm^3"], kg: ["kg", "kg"], g: ["g", "kg"],
+    nm: ["N m", "N m"], lbft: ["lbf ft", "N m"], k: ["K", "K"], c: ["degC", "K"], f: ["degF", "K"],
+    deg: ["deg", "rad"], h: ["hour", "s"], bar: ["bar", "Pa"],
+  };
+
+  test.each(units.map((each) => [each.id, each] as const))("%s converts as mathjs converts it", (id, each) => {
+    const [name, core] = inMathjs[id]!;
+    for (const number of [1, 2.4992, 37]) {
+      const outside = mathUnit(number, name).toNumber(core);
+      // A few roundings of double precision, no more.
+      expect(Math.abs(toCore(number, each) / outside - 1)).toBeLessThan(1e-12);
+      expect(Math.abs(fromCore(outside, each) / number - 1)).toBeLessThan(1e-12);
+    }
+  });
+});
+
+describe("parseQuantity", () => {
+  const read = (text: string, assumed = mm) => {
+    const parsed = parseQuantity(text, "length", assumed);
+    return parsed.ok ? parsed.value.value : parsed.problems[0]!.code;
+  };
+
+  test.each([
+    ["63.48", 63.48], ["2.4992 in", 63.47968], ["1.5 thou", 0.0381], ["108,041", 108.041], ['4.2536"', 108.04144],
+    ["-0.02", -0.02], ["−0.02 mm", -0.02], [".5", 0.5], ["108.", 108], ["12.5 µm", 0.0125], ["  70.98 MM ", 70.98], ["0", 0],
+  ])("reads %p as %p mm", (text, value) => expect(read(text)).toBeCloseTo(value, 9));
+
+  test.each([
+    ["", "empty"], ["abc", "not-a-number"], ["1.2.3", "not-a-number"], ["108 041", "not-a-number"], ["1,080.4", "not-a-number"], ["--5", "not-a-number"],
+    ["12 parsec", "unit-unknown"], ["108 kg", "unit-wrong-dimension"], ["60 Nm", "unit-wrong-dimension"], ["1e3", "unit-unknown"], ["Infinity", "not-a-number"],
+    ["1".repeat(41), "too-long"], ["__proto__", "not-a-number"], ["1 constructor", "unit-unknown"],
+  ])("refuses %p with %s", (text, code) => expect(read(text)).toBe(code));
+
+  test("takes a bare number in the unit assumed", () => expect(read("4.25", unitById("in")!)).toBeCloseTo(107.95, 9));
+
+  test("what is formatted reads back to within half of the last digit shown", () => {
+    const lengths = units.filter((each) => each.dimension === "length");
+    fc.assert(
+      fc.property(fc.constantFrom(...lengths), fc.double({ min: -500, max: 500, noNaN: true }), (unit, value) => {
+        const half = 0.5 * 10 ** -unit.decimals * unit.factor;
+        const back = parseQuantity(formatQuantity(value, unit), "length", mm);
+        return back.ok && Math.abs(back.value.value - value) <= half * (1 + 1e-9);
+      }),
+      { numRuns: 100 },
+    );
+  });
+});
+
+test("a negative value that rounds to zero has no sign, others have a real minus", () => {
+  expect(formatNumber(-0.0001, mm)).toBe("0.000");
+  expect(formatNumber(-0.02, mm)).toBe("−0.020");
+});
+
+test("an uncertainty is rounded up, never down, and not by the noise of binary arithmetic", () => {
+  expect(formatUncertainty(0.0041, mm)).toBe("0.005");
+  expect(formatUncertainty(0.1 + 0.2, mm)).toBe("0.300");
+});
