@@ -111,6 +111,8 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "too-many-attempts": (f) => `Too many attempts. Try again in ${many(f.number("minutes"), "minute")}.`,
   "server-unreachable": () => "The server cannot be reached. What you entered is kept on this page and sent again every few seconds: keep the page open.",
   "server-error": () => "The server could not do this. Nothing of it was saved; try again.",
+  "unknown-schema": () => "The database belongs to another version of this program.",
+  "too-deep": (f) => `This is nested more than ${f.text("most")} levels deep.`,
   "not-found": () => "There is nothing at this address.",
 };
 

@@ -58,7 +58,7 @@ function rowsOf(slots: readonly Slot[], partClass: PartClass, feature: Feature):
       partClass,
       at,
       label: at.place ? (slots.length > 1 ? `${slot.label}.${at.place.label}` : at.place.label) : slot.label,
-      name: at.place ? (slots.length > 1 ? `${at.place.name}, ${slot.name}` : at.place.name) : `${slot.name}: ${feature.name}`,
+      name: at.place ? (slots.length > 1 ? `${at.place.name}, ${slot.name}` : at.place.name) : feature.decides ? slot.name : `${slot.name}: ${feature.name}`,
     })),
   );
 }

@@ -1,0 +1,5 @@
+import { randomFillSync } from "node:crypto";
+import { makeId } from "@/core/entry/make-entry";
+
+/** A new UUID of version 7. */
+export const newId = (): string => makeId({ now: Date.now, random: () => randomFillSync(new Uint8Array(16)) });

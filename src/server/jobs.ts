@@ -1,0 +1,59 @@
+import { assess, type Assessment } from "@/core/assess";
+import { fold } from "@/core/entry/fold";
+import { foldShop, type Shop } from "@/core/entry/fold-shop";
+import type { Envelope } from "@/core/entry/schema";
+import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
+import { CoreError } from "@/core/errors";
+import { listStreams, readEntries, streamKind } from "@/store/entries";
+import { readPackJson } from "@/store/packs";
+import { namesOf } from "@/store/people";
+import { database } from "./environment";
+
+/** A job with what a page or a report needs to judge it. */
+export interface OpenJob {
+  readonly id: string;
+  readonly entries: readonly Envelope[];
+  readonly packJson: unknown;
+  readonly pack: CompiledPack;
+  /** Names of those who made entries, by the id the entries carry. */
+  readonly people: Readonly<Record<string, string>>;
+}
+
+const packs = new Map<string, { json: unknown; pack: CompiledPack }>();
+
+/** A pack by its fingerprint; kept in memory, since a revision never changes. */
+async function openPack(sha256: string) {
+  const known = packs.get(sha256);
+  if (known) return known;
+  const json = await readPackJson(database(), sha256);
+  if (json === null) return null;
+  const read = readPack(json);
+  if (!read.ok) throw new CoreError("bad-pack", `the stored pack ${sha256} is refused: ${read.problems.map((found) => found.code).join(", ")}`);
+  const opened = { json, pack: read.value };
+  packs.set(sha256, opened);
+  return opened;
+}
+
+/** The job with this id, or null. */
+export async function openJob(id: string): Promise<OpenJob | null> {
+  if ((await streamKind(database(), id)) !== "job") return null;
+  const entries = await readEntries(database(), id);
+  const header = fold(entries).header;
+  const opened = header && (await openPack(header.pack.sha256));
+  if (!opened) return null;
+  const people = await namesOf(database(), [...new Set(entries.map((entry) => entry.author))]);
+  return { id, entries, packJson: opened.json, pack: opened.pack, people: Object.fromEntries(people) };
+}
+
+/** All jobs of the shop with their assessment, newest first. */
+export async function listJobs(asOf: string): Promise<{ readonly job: OpenJob; readonly assessment: Assessment }[]> {
+  const ids = await listStreams(database(), "job");
+  const jobs = (await Promise.all(ids.map(openJob))).flatMap((job) => job ?? []);
+  return jobs.map((job) => ({ job, assessment: assess(job.pack, job.entries, asOf) })).reverse();
+}
+
+/** The shop's measuring equipment. */
+export async function openShop(): Promise<Shop> {
+  const ids = await listStreams(database(), "shop");
+  return foldShop((await Promise.all(ids.map((id) => readEntries(database(), id)))).flat());
+}

@@ -1,0 +1,70 @@
+import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Assessment } from "@/core/assess";
+import type { CompiledPack } from "@/core/pack/compile-pack";
+import type { Choice } from "@/core/plan/propose";
+import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
+import { unitById, type Unit } from "@/core/quantity/units";
+import { sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
+import { sayProblem, type Wording } from "@/words/say-problem";
+import { markSentences, ruleWords } from "@/words/words-for";
+
+const quiet = "#6d6258";
+const line = "#cfc5b9";
+const ember = "#b8470a";
+
+function rowOf({ row, proposal, options, decisions }: Choice, wording: Wording): TableCell[] {
+  const { governing } = row;
+  const { unit } = wording;
+  const decision = decisions.length === 1 ? decisions[0]! : null;
+  const decided = decision && options.find((option) => option.disposition === decision.disposition && option.step === decision.step);
+  const [because] = proposal.reasons;
+  const why = decision?.reason ? `Against the proposal: ${decision.reason}` : because ? sayProblem(because, wording) : "";
+  const value = governing.estimate && [{ text: formatNumber(governing.estimate.value, unit), bold: true }, { text: ` ± ${formatUncertainty(governing.expanded!, unit)}`, color: quiet }];
+  return [
+    { text: row.row.name, bold: true },
+    { text: value ?? "not measured" },
+    governing.conformity && governing.missing.length === 0 ? markSentences[governing.conformity.mark] : { text: "cannot tell yet", color: quiet },
+    [{ text: decided ? sayOption(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`, bold: true, ...(decided ? {} : { color: ember }) }, { text: why, color: quiet, fontSize: 7.5 }],
+  ];
+}
+
+const heading = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 10, 0, 4] });
+const th = (text: string): TableCell => ({ text, color: quiet, fontSize: 7.5 });
+
+function sheetTable(pack: CompiledPack, title: string, choices: readonly Choice[], wording: Wording): Content[] {
+  const limit = choices[0]!.row.governing.limit;
+  return [
+    { columns: [{ text: title, bold: true, fontSize: 11 }, { text: limit ? `for reassembly ${sayLimit(limit, wording.unit)} (${sayRef(limit.ref, wording.sources)})` : "", color: quiet, fontSize: 7.5, alignment: "right", margin: [0, 3, 0, 0] }], margin: [0, 8, 0, 3] },
+    {
+      layout: { hLineWidth: (at) => (at === 0 ? 0 : 0.5), vLineWidth: () => 0, hLineColor: () => line, paddingLeft: () => 0, paddingRight: () => 8, paddingTop: () => 2, paddingBottom: () => 2 },
+      table: { headerRows: 1, widths: [96, 80, 94, "*"], body: [[th("part"), th(`read, ${wording.unit.symbol}`), th("verdict"), th("decision and why")], ...choices.map((choice) => rowOf(choice, wording))] },
+    },
+  ];
+}
+
+/** The report of a job as a document: what was found, what was decided and on what evidence. */
+export function reportDefinition(pack: CompiledPack, assessment: Assessment): TDocumentDefinitions {
+  const { header } = assessment.job;
+  const unit: Unit = unitById(header?.unit ?? "mm")!;
+  const wording: Wording = { unit, sources: sourceNames(pack.pack) };
+  const variant = pack.pack.variants.find((each) => each.id === header?.engine.variant);
+  const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
+  const swept = assessment.figures.map((figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`);
+  const cautions = assessment.cautions.filter((caution) => caution.station === "decide");
+
+  return {
+    info: { title: `Report: ${header?.name ?? "engine"}` },
+    pageSize: "A4",
+    pageMargins: [40, 36, 40, 36],
+    defaultStyle: { font: "Atkinson", fontSize: 8.5, lineHeight: 1.1, color: "#231d18" },
+    content: [
+      { columns: [{ text: header?.name ?? "Engine", bold: true, fontSize: 18 }, { text: [{ text: "Ember Bench", bold: true, color: ember }, `\n${assessment.asOf.slice(0, 10)}`], alignment: "right" }] },
+      { text: [variant?.name ?? pack.pack.family, header?.engine.number ? `No. ${header.engine.number}` : "number unknown", header?.application.words ?? "application unknown", header?.hoursWanted ? `wanted for ${header.hoursWanted} h` : "hours wanted unknown"].join("  ·  "), margin: [0, 2, 0, 0] },
+      { text: [...swept, ruleWords[header?.decisionRule ?? "simple"]].join("  ·  "), color: quiet, margin: [0, 2, 0, 4] },
+      ...sheets.flatMap((sheet) => sheetTable(pack, sheet.feature.title, assessment.choices.filter((choice) => choice.row.row.at.feature === sheet.feature), wording)),
+      ...(assessment.holds.length > 0 ? [heading("What stands in the way"), { ul: assessment.holds.map((hold) => sayProblem(hold, wording)) }] : []),
+      ...(cautions.length > 0 ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }] : []),
+      { text: `Each value is at 20 °C with its expanded uncertainty U = 2 u (about 95 %). Core ${assessment.core}, pack ${pack.pack.id} revision ${pack.pack.revision} (${assessment.pack.slice(0, 12)}).`, color: quiet, fontSize: 7, margin: [0, 8, 0, 0] },
+    ],
+  };
+}

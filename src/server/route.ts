@@ -1,0 +1,114 @@
+import type { z } from "zod";
+import { problem, type Problem } from "@/core/problem";
+import { roles, type Person, type Role } from "@/store/people";
+import { schemaIsKnown } from "./environment";
+import { log } from "./log";
+import { currentPerson } from "./session";
+
+const deepest = 32;
+const defaultMostBytes = 64 * 1024;
+
+/** Answers that are problems: a status and what is wrong, as data. */
+export const refuse = (status: number, ...problems: readonly Problem[]): Response =>
+  Response.json({ problems }, { status, headers: { "Cache-Control": "no-store" } });
+
+export const answer = (body: unknown, status = 200): Response => Response.json(body, { status, headers: { "Cache-Control": "no-store" } });
+
+type Anyone = Role | "nobody";
+
+interface Options<P extends z.ZodType, B extends z.ZodType> {
+  /** The least that a person must be; `nobody` is for the door itself. */
+  readonly role: Anyone;
+  /** Shape of the path's parameters; a path of another shape leads nowhere. */
+  readonly params?: P;
+  readonly body?: B;
+  readonly mostBytes?: number;
+}
+
+interface Context<R extends Anyone, P extends z.ZodType, B extends z.ZodType> {
+  readonly request: Request;
+  readonly person: R extends "nobody" ? Person | null : Person;
+  readonly params: z.infer<P>;
+  readonly body: z.infer<B>;
+}
+
+/**
+ * Whether a request comes from our own pages, or from a program that is no browser. Browsers always name the
+ * origin of a request that writes, and mark every request with where it came from.
+ */
+function isSameSite(request: Request): boolean {
+  const { headers, method } = request;
+  const origin = headers.get("origin");
+  if (origin !== null && (!URL.canParse(origin) || new URL(origin).host !== headers.get("host"))) return false;
+  const site = headers.get("sec-fetch-site");
+  if (site === null || site === "same-origin" || site === "none") return true;
+  // A link from elsewhere may open a page or a file; it may not read one into another site, nor write.
+  return method === "GET" && headers.get("sec-fetch-mode") === "navigate";
+}
+
+/** Reads a body up to a limit and gives up as soon as it is passed. */
+async function readBody(request: Request, mostBytes: number): Promise<{ text: string } | { bytes: number }> {
+  const announced = Number(request.headers.get("content-length") ?? 0);
+  if (announced > mostBytes) return { bytes: announced };
+  const chunks: Uint8Array[] = [];
+  let bytes = 0;
+  const reader = request.body?.getReader();
+  for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
+    bytes += part.value.length;
+    if (bytes > mostBytes) {
+      await reader?.cancel();
+      return { bytes };
+    }
+    chunks.push(part.value);
+  }
+  return { text: Buffer.concat(chunks).toString("utf8") };
+}
+
+const depthOf = (value: unknown, limit: number): number =>
+  value === null || typeof value !== "object" ? 0 : limit === 0 ? 1 : 1 + Math.max(0, ...Object.values(value).map((inner) => depthOf(inner, limit - 1)));
+
+/**
+ * The one wrapper of every route: schema, origin, session, role, size, shape. A handler runs only when all of them
+ * hold, and gets what they found.
+ */
+export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefined, B extends z.ZodType = z.ZodUndefined>(
+  options: Options<P, B> & { readonly role: R },
+  handler: (context: Context<R, P, B>) => Promise<Response>,
+) {
+  return async (request: Request, { params }: { params: Promise<Record<string, string | string[] | undefined>> }): Promise<Response> => {
+    try {
+      if (!(await schemaIsKnown())) return refuse(503, problem("error", "unknown-schema"));
+      if (!isSameSite(request)) return refuse(403, problem("error", "wrong-origin"));
+
+      const person = await currentPerson();
+      if (options.role !== "nobody") {
+        if (!person) return refuse(401, problem("error", "signed-out"));
+        if (roles.indexOf(person.role) < roles.indexOf(options.role)) return refuse(403, problem("error", "forbidden", [], { role: person.role }));
+      }
+
+      const path = options.params?.safeParse(await params);
+      if (path && !path.success) return refuse(404, problem("error", "not-found"));
+
+      let body: unknown;
+      if (options.body) {
+        const mostBytes = options.mostBytes ?? defaultMostBytes;
+        const read = await readBody(request, mostBytes);
+        if ("bytes" in read) return refuse(413, problem("error", "too-large", [], { bytes: read.bytes, most: mostBytes }));
+        let json: unknown;
+        try {
+          json = JSON.parse(read.text);
+        } catch {
+          return refuse(400, problem("error", "not-json"));
+        }
+        if (depthOf(json, deepest) > deepest) return refuse(400, problem("error", "too-deep", [], { most: deepest }));
+        const parsed = options.body.safeParse(json);
+        if (!parsed.success) return refuse(422, ...parsed.error.issues.map((issue) => problem("error", "schema", issue.path as (string | number)[], { detail: issue.message })));
+        body = parsed.data;
+      }
+      return await handler({ request, person: person as never, params: path?.data as never, body: body as never });
+    } catch (error) {
+      log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, "request failed");
+      return refuse(500, problem("error", "server-error"));
+    }
+  };
+}

@@ -1,0 +1,90 @@
+import { fingerprint } from "@/core/canonical";
+import type { Envelope } from "@/core/entry/schema";
+import { change, marksFor, select, toDateTime, withTransaction, type Connection, type Database } from "./connection";
+
+export type StreamKind = "job" | "shop";
+
+/** What became of one entry: kept now, kept before, or refused because its id belongs to another content. */
+export type Kept = { readonly id: string; readonly outcome: "kept" | "kept-before"; readonly seq: number } | { readonly id: string; readonly outcome: "id-taken" };
+
+interface Row {
+  seq: number;
+  stream_id: string;
+  id: string;
+  type: string;
+  v: number;
+  author: string;
+  at_client: string;
+  payload: string;
+}
+
+const toEnvelope = (row: Row): Envelope => ({
+  id: row.id, stream: row.stream_id, type: row.type, v: row.v, author: row.author, at: row.at_client, payload: JSON.parse(row.payload) as Record<string, unknown>,
+});
+
+/** Begins a stream; one that is there already stays as it is. */
+export async function beginStream(database: Database | Connection, id: string, kind: StreamKind, now: Date): Promise<void> {
+  await change(database, "INSERT IGNORE INTO stream (id, kind, head_seq, created_at) VALUES (?, ?, 0, ?)", [id, kind, toDateTime(now)]);
+}
+
+/** Ids of all streams of a kind, oldest first. */
+export async function listStreams(database: Database, kind: StreamKind): Promise<string[]> {
+  return (await select<{ id: string }>(database, "SELECT id FROM stream WHERE kind = ? ORDER BY created_at, id", [kind])).map((row) => row.id);
+}
+
+export async function streamKind(database: Database, id: string): Promise<StreamKind | null> {
+  const [row] = await select<{ kind: StreamKind }>(database, "SELECT kind FROM stream WHERE id = ?", [id]);
+  return row?.kind ?? null;
+}
+
+/** A stream's entries in the order in which they were kept. */
+export async function readEntries(database: Database, stream: string, after = 0): Promise<Envelope[]> {
+  const rows = await select<Row>(
+    database,
+    "SELECT seq, stream_id, id, type, v, author, at_client, payload FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq",
+    [stream, after],
+  );
+  return rows.map(toEnvelope);
+}
+
+/**
+ * Appends entries to one stream, all or none but for those whose id is taken. When it has returned they are on disk.
+ * Sending an entry again is harmless.
+ *
+ * @returns  one answer for each entry in order, or null when there is no such stream
+ */
+export async function appendEntries(database: Database, stream: string, entries: readonly Envelope[], now: Date): Promise<Kept[] | null> {
+  return withTransaction(database, async (connection) => {
+    // Holding the head row makes writers to one stream take turns, so that seq has no gaps and no twins.
+    const [head] = await select<{ head_seq: number }>(connection, "SELECT head_seq FROM stream WHERE id = ? FOR UPDATE", [stream]);
+    if (!head) return null;
+    if (entries.length === 0) return [];
+    const known = new Map(
+      (await select<{ id: string; seq: number; sha256: string }>(
+        connection,
+        `SELECT id, seq, sha256 FROM entry WHERE id IN (${marksFor(entries)})`,
+        entries.map((entry) => entry.id),
+      )).map((row) => [row.id, row]),
+    );
+    let seq = head.head_seq;
+    const answers: Kept[] = [];
+    for (const entry of entries) {
+      const sha256 = fingerprint(entry);
+      const before = known.get(entry.id);
+      if (before) {
+        answers.push(before.sha256 === sha256 ? { id: entry.id, outcome: "kept-before", seq: before.seq } : { id: entry.id, outcome: "id-taken" });
+        continue;
+      }
+      seq += 1;
+      await change(
+        connection,
+        "INSERT INTO entry (stream_id, seq, id, type, v, author, at_client, at_server, payload, sha256) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        [stream, seq, entry.id, entry.type, entry.v, entry.author, entry.at, toDateTime(now), JSON.stringify(entry.payload), sha256],
+      );
+      known.set(entry.id, { id: entry.id, seq, sha256 });
+      answers.push({ id: entry.id, outcome: "kept", seq });
+    }
+    if (seq > head.head_seq) await change(connection, "UPDATE stream SET head_seq = ? WHERE id = ?", [seq, stream]);
+    return answers;
+  });
+}

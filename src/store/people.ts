@@ -1,0 +1,62 @@
+import { change, marksFor, select, toDateTime, type Connection, type Database } from "./connection";
+
+export const roles = ["viewer", "lead"] as const;
+export type Role = (typeof roles)[number];
+
+export interface Person {
+  readonly id: string;
+  readonly account: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly passwordHash: string;
+  readonly sessionVersion: number;
+}
+
+interface Row {
+  id: string;
+  account: string;
+  name: string;
+  role: Role;
+  password_hash: string;
+  session_version: number;
+}
+
+const columns = "id, account, name, role, password_hash, session_version";
+const toPerson = (row: Row): Person => ({
+  id: row.id, account: row.account, name: row.name, role: row.role, passwordHash: row.password_hash, sessionVersion: row.session_version,
+});
+
+export async function personByAccount(database: Database, account: string): Promise<Person | null> {
+  const [row] = await select<Row>(database, `SELECT ${columns} FROM person WHERE account = ?`, [account]);
+  return row ? toPerson(row) : null;
+}
+
+export async function personById(database: Database, id: string): Promise<Person | null> {
+  const [row] = await select<Row>(database, `SELECT ${columns} FROM person WHERE id = ?`, [id]);
+  return row ? toPerson(row) : null;
+}
+
+/** Names of the people with these ids; an id of nobody here is left out. */
+export async function namesOf(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
+  if (ids.length === 0) return new Map();
+  const rows = await select<{ id: string; name: string }>(database, `SELECT id, name FROM person WHERE id IN (${marksFor(ids)})`, ids);
+  return new Map(rows.map((row) => [row.id, row.name]));
+}
+
+export async function addPerson(database: Database | Connection, person: Omit<Person, "sessionVersion">, now: Date): Promise<void> {
+  await change(
+    database,
+    "INSERT INTO person (id, account, name, role, password_hash, session_version, created_at) VALUES (?, ?, ?, ?, ?, 1, ?)",
+    [person.id, person.account, person.name, person.role, person.passwordHash, toDateTime(now)],
+  );
+}
+
+export async function countPeople(database: Database): Promise<number> {
+  const [row] = await select<{ n: number }>(database, "SELECT COUNT(*) AS n FROM person");
+  return Number(row?.n ?? 0);
+}
+
+/** Ends every session of a person at its next request. */
+export async function revokeSessions(database: Database, id: string): Promise<void> {
+  await change(database, "UPDATE person SET session_version = session_version + 1 WHERE id = ?", [id]);
+}

@@ -1,0 +1,22 @@
+import type { Disposition } from "@/core/entry/schema";
+import type { Limit, Pack, Ref } from "@/core/pack/schema";
+import { formatNumber } from "@/core/quantity/format-quantity";
+import type { Unit } from "@/core/quantity/units";
+import { dispositionWords } from "./words-for";
+
+/** A way to go in a few words: “Grind to −0.50”. */
+export const sayOption = ({ disposition, stepName }: { disposition: Disposition; stepName?: string | null }): string =>
+  stepName ? stepName.charAt(0).toUpperCase() + stepName.slice(1) : dispositionWords[disposition];
+
+/** A limit in the unit shown: “at most 108.100”, “at least 70.950”, “0.060–0.110”. */
+export function sayLimit({ min, max }: Pick<Limit, "min" | "max">, unit: Unit): string {
+  if (min !== undefined && max !== undefined) return `${formatNumber(min, unit)}–${formatNumber(max, unit)}`;
+  return max !== undefined ? `at most ${formatNumber(max, unit)}` : `at least ${formatNumber(min!, unit)}`;
+}
+
+/** Names of a pack's sources by id: “Workshop manual, ed. 3”. */
+export const sourceNames = ({ sources }: Pick<Pack, "sources">): ReadonlyMap<string, string> =>
+  new Map(sources.map(({ id, document, edition }) => [id, edition ? `${document}, ed. ${edition}` : document]));
+
+/** Where a fact stands: “Workshop manual, ed. 3, p. 41”. */
+export const sayRef = ({ source, page }: Ref, names: ReadonlyMap<string, string>): string => [names.get(source) ?? source, page].filter(Boolean).join(", ");
