@@ -2,24 +2,17 @@ import next from "eslint-config-next/core-web-vitals";
 import nextTypes from "eslint-config-next/typescript";
 import { rooms, packagesOf } from "./scripts/lib/rooms.mjs";
 
-/** Who may import whom, in both spellings: the alias and the relative path. */
-const roomRules = Object.entries(rooms).map(([room, allowed]) => {
+const tests = ["**/*.test.{ts,tsx}", "**/fixtures/**"];
+
+/** Who may import whom, in both spellings: the alias and the relative path. Tests may read files; rooms bind them too. */
+const roomRules = Object.entries(rooms).flatMap(([room, allowed]) => {
+  const folder = room === "cli" ? "cli" : `src/${room}`;
   const others = Object.keys(rooms).filter((other) => other !== room && !allowed.includes(other));
-  const message = `${room} may import ${allowed.length ? allowed.join(", ") : "nothing"} only: see docs/decisions/0002-rooms.md`;
-  return {
-    files: room === "cli" ? ["cli/**/*.{ts,tsx}"] : [`src/${room}/**/*.{ts,tsx}`],
-    rules: {
-      "no-restricted-imports": [
-        "error",
-        {
-          patterns: [
-            ...others.map((other) => ({ regex: `^(@/|(\\.\\./)+(src/)?)${other}(/|$)`, message })),
-            ...packagesOf(room).map(({ regex, why }) => ({ regex, message: why })),
-          ],
-        },
-      ],
-    },
-  };
+  const message = `${room} may import ${allowed.length ? allowed.join(", ") : "no other room"} only: see docs/decisions/0002-rooms.md`;
+  const otherRooms = others.map((other) => ({ regex: `^(@/|(\\.\\./)+(src/)?)${other}(/|$)`, message }));
+  const packages = packagesOf(room).map(({ regex, why }) => ({ regex, message: why }));
+  const restrict = (files, ignores, patterns) => ({ files, ignores, rules: { "no-restricted-imports": ["error", { patterns }] } });
+  return [restrict([`${folder}/**/*.{ts,tsx}`], tests, [...otherRooms, ...packages]), restrict(tests.map((glob) => `${folder}/${glob}`), [], otherRooms)];
 });
 
 const config = [

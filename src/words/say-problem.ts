@@ -53,6 +53,7 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "not-measured": (f) => `Not measured yet: ${f.text("row")}.`,
   "points-missing": (f) => `${first(f.text("row"))}: ${many(f.number("missing"), "reading")} to go.`,
   "no-part": (f) => `No part is installed in the slot ${f.text("slot")}.`,
+  "no-gauge": () => "No gauge is set up for this sheet. Press G, or “Set up a gauge” below; what you typed stays here.",
   "no-rework": () => "The pack offers no rework for this part.",
   "cleans-up": (f) => `Cleans up: finished ${f.bare("finishedMm")} lies ${f.bare("marginMm")} under what damage, run-out and clean-up leave (${f.bare("ceilingMm")} ± ${f.plusMinus("expandedMm")}).`,
   "does-not-clean-up": (f) => `Does not clean up: damage, run-out and clean-up leave ${f.length("ceilingMm")} ± ${f.plusMinus("expandedMm")}; this size needs ${f.bare("finishedMm")}.`,
@@ -74,6 +75,7 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "override-without-reason": (f) => `${first(f.text("row"))}: the decision goes against the proposal, and the reason is missing.`,
   "evidence-changed": (f) => `${first(f.text("row"))}: when it was decided the proposal was “${dispositionWords[f.text("then") as Disposition]}”, now it is “${dispositionWords[f.text("now") as Disposition]}”. Decide again.`,
   "on-hold": (f) => `${first(f.text("row"))} is put on hold.`,
+  "ready-to-hand-over": () => "Everything here is measured and decided.",
   undecided: (f) => `${many(f.number("count"), "part")} still to decide.`,
 
   // Entries and files
@@ -110,6 +112,7 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "bad-credentials": () => "Name and password do not go together.",
   "too-many-attempts": (f) => `Too many attempts. Try again in ${many(f.number("minutes"), "minute")}.`,
   "server-unreachable": () => "The server cannot be reached. What you entered is kept on this page and sent again every few seconds: keep the page open.",
+  "door-unreachable": () => "The server cannot be reached. Is it running? Try again in a moment.",
   "server-error": () => "The server could not do this. Nothing of it was saved; try again.",
   "unknown-schema": () => "The database belongs to another version of this program.",
   "too-deep": (f) => `This is nested more than ${f.text("most")} levels deep.`,

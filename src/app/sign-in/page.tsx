@@ -1,0 +1,12 @@
+import type { Metadata } from "next";
+import { redirect } from "next/navigation";
+import { currentPerson } from "@/server/session";
+import { SignInForm } from "@/ui/sign-in/SignInForm";
+
+export const metadata: Metadata = { title: "Sign in" };
+export const dynamic = "force-dynamic";
+
+export default async function SignInPage() {
+  if (await currentPerson()) redirect("/");
+  return <SignInForm />;
+}

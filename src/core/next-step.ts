@@ -1,0 +1,19 @@
+import type { Assessment } from "./assess";
+import { problem, type Problem } from "./problem";
+import type { Station } from "./stations";
+
+export interface NextStep {
+  readonly station: Station;
+  readonly what: Problem;
+}
+
+/** What a job needs next: the first place without readings, then the first open decision, then handing over. */
+export function nextStep({ rows, choices }: Assessment): NextStep {
+  for (const row of rows.values()) {
+    const missing = row.points.length - row.measured;
+    if (missing > 0) return { station: "measure", what: problem("notice", row.measured > 0 ? "points-missing" : "not-measured", [row.row.id], { row: row.row.name, missing }) };
+  }
+  const open = choices.filter((choice) => choice.decisions.length !== 1).length;
+  if (open > 0) return { station: "decide", what: problem("notice", "undecided", [], { count: open }) };
+  return { station: "hand-over", what: problem("notice", "ready-to-hand-over") };
+}

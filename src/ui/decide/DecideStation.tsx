@@ -1,0 +1,119 @@
+"use client";
+import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
+import { useRef, useState, type KeyboardEvent } from "react";
+import { sameOption, type Choice, type Option } from "@/core/plan/propose";
+import { sayProblem } from "@/words/say-problem";
+import { Cautions } from "../job/Cautions";
+import { useJob } from "../job/JobContext";
+import { PartTag } from "../job/PartTag";
+import { StationLayout } from "../job/StationLayout";
+import { EngineMap } from "../parts/EngineMap";
+import { Key } from "../parts/Key";
+import { ChoiceRow } from "./ChoiceRow";
+import { OptionList } from "./OptionList";
+import { useDecide } from "./use-decide";
+
+/** Choices that can be taken as proposed: open, and not a hold. */
+const acceptable = (choices: readonly Choice[]) => choices.filter(({ decisions, proposal, row }) => decisions.length === 0 && proposal.disposition !== "hold" && row.part);
+
+/** Where it is decided what becomes of each part. */
+export function DecideStation() {
+  const { pack, assessment, row: rowId, chooseRow, mayWrite, wording } = useJob();
+  const { choices } = assessment;
+  const decide = useDecide();
+  const here = choices.find((choice) => choice.row.row.id === rowId) ?? choices.find((choice) => choice.decisions.length !== 1) ?? choices[0]!;
+  const [against, setAgainst] = useState<{ row: string; option: Option } | null>(null);
+  const buttons = useRef(new Map<string, HTMLButtonElement>());
+
+  const go = (choice: Choice | undefined) => {
+    if (!choice) return;
+    setAgainst(null);
+    chooseRow(choice.row.row.id);
+    buttons.current.get(choice.row.row.id)?.focus();
+  };
+  const choose = (option: Option) => {
+    if (!mayWrite || !here.row.part) return;
+    if (!sameOption(option, here.proposal)) return setAgainst({ row: here.row.row.id, option });
+    setAgainst(null);
+    decide(here, option, null);
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    const at = choices.indexOf(here);
+    if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault();
+      go(choices[at + (event.key === "ArrowDown" ? 1 : -1)]);
+    } else if (event.key === "Enter" && event.target instanceof HTMLButtonElement) {
+      event.preventDefault();
+      choose(here.proposal);
+      go(choices[at + 1]);
+    } else if (/^[1-9]$/u.test(event.key)) {
+      const option = here.options[Number(event.key) - 1];
+      if (option) choose(option);
+    }
+  };
+
+  const ready = acceptable(choices);
+  const { done, total } = assessment.progress.get("decide")!;
+  const holds = assessment.holds.filter((hold) => hold.station === "decide");
+  const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
+
+  return (
+    <StationLayout
+      aside={
+        <PartTag row={here.row}>
+          <OptionList
+            choice={here} against={against?.row === here.row.row.id ? against.option : null} onChoose={choose} onCancel={() => setAgainst(null)}
+            onKeep={(reason) => {
+              decide(here, against!.option, reason);
+              setAgainst(null);
+            }}
+          />
+        </PartTag>
+      }
+      bar={
+        <Flex as="section" aria-label="Decisions" align="center" gap="22px" px="18px" py="12px" borderTopWidth="1px" borderColor="line" bg="panel" flexShrink={0} wrap={{ base: "wrap", md: "nowrap" }}>
+          <Box>
+            <chakra.span display="block" fontSize="12px" color="quiet">Decided</chakra.span>
+            <chakra.span fontSize="24px" lineHeight="1.1" fontVariantNumeric="tabular-nums">{done} of {total}</chakra.span>
+          </Box>
+          <Box flex="1" fontSize="13px" color={holds.length > 0 ? "near" : "quiet"}>
+            {holds.length > 0 ? holds.slice(0, 2).map((hold, at) => <p key={at}>{sayProblem(hold, wording)}</p>) : <><Key>↑↓</Key> part · <Key>⏎</Key> as proposed · <Key>1–9</Key> another way</>}
+          </Box>
+          {ready.length > 0 && (
+            <Button onClick={() => ready.forEach((choice) => decide(choice, choice.proposal, null))} disabled={!mayWrite} bg="ember" color="onEmber" fontWeight={700} height="44px">
+              Accept {ready.length === 1 ? "the one proposal" : `${ready.length} proposals`}
+            </Button>
+          )}
+        </Flex>
+      }
+    >
+      <Flex align="baseline" gap="14px" wrap="wrap">
+        <Heading as="h1" fontSize="22px">What becomes of each part</Heading>
+        <chakra.span color="quiet" fontSize="14px">the reassembly limit decides</chakra.span>
+      </Flex>
+      <Box my="14px" hideBelow="md">
+        <EngineMap pack={pack.pack} assessment={assessment} height={92} chosen={here.row.row.slot.id} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />
+      </Box>
+      <Box onKeyDown={onKeyDown}>
+        {sheets.map((sheet) => (
+          <Box key={sheet.id} mb="14px">
+            <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" mb="2px">{sheet.feature.title}</Heading>
+            <chakra.ul>
+              {choices.filter((choice) => choice.row.row.at.feature === sheet.feature).map((choice) => (
+                <ChoiceRow
+                  key={choice.row.row.id} choice={choice} isHere={choice === here} onChoose={() => go(choice)}
+                  register={(button) => {
+                    if (button) buttons.current.set(choice.row.row.id, button);
+                    else buttons.current.delete(choice.row.row.id);
+                  }}
+                />
+              ))}
+            </chakra.ul>
+          </Box>
+        ))}
+      </Box>
+      <Cautions station="decide" />
+    </StationLayout>
+  );
+}

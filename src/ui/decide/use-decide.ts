@@ -1,0 +1,28 @@
+"use client";
+import { sameOption, type Choice, type Option } from "@/core/plan/propose";
+import { makeWitness } from "@/core/plan/make-witness";
+import { useJob } from "../job/JobContext";
+
+export const optionKey = ({ disposition, step }: Pick<Option, "disposition" | "step">): string => (step ? `${disposition} ${step}` : disposition);
+
+/** The option that was decided, if one decision stands. */
+export function decidedOption({ decisions, options }: Choice): Option | null {
+  const [decision] = decisions;
+  return decision && decisions.length === 1 ? (options.find((option) => sameOption(option, decision)) ?? null) : null;
+}
+
+/** Makes decisions, each with what stood on the screen when it was made. */
+export function useDecide(): (choice: Choice, option: Option, reason: string | null) => void {
+  const { append, log, pack } = useJob();
+  return (choice, option, reason) => {
+    append("decision-made", {
+      part: choice.row.part!.id,
+      feature: choice.row.row.at.id,
+      disposition: option.disposition,
+      step: option.step,
+      reason,
+      witness: makeWitness(choice, pack.sha256, log.entries),
+      ...(choice.decisions.length > 0 ? { supersedes: choice.decisions.map((decision) => decision.id) } : {}),
+    });
+  };
+}

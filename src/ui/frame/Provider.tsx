@@ -1,0 +1,19 @@
+"use client";
+import { ChakraProvider } from "@chakra-ui/react";
+import { ThemeProvider } from "next-themes";
+import type { ReactNode } from "react";
+import { EmotionRegistry } from "./EmotionRegistry";
+import { system } from "./theme";
+
+/** What every page stands in: styles, component library, theme. */
+export function Provider({ children }: { children: ReactNode }) {
+  return (
+    <EmotionRegistry>
+      <ChakraProvider value={system}>
+        <ThemeProvider attribute="class" defaultTheme="dark" enableSystem={false} disableTransitionOnChange>
+          {children}
+        </ThemeProvider>
+      </ChakraProvider>
+    </EmotionRegistry>
+  );
+}

@@ -1,0 +1,50 @@
+import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+
+/** Every colour once, by the role it plays. A theme is nothing but these values. */
+const roles = {
+  ground: { light: "#faf7f2", dark: "#171513" },
+  panel: { light: "#ffffff", dark: "#1e1b18" },
+  raised: { light: "#f1ebe2", dark: "#26221e" },
+  line: { light: "#e2dad0", dark: "#35302b" },
+  lineStrong: { light: "#b3a698", dark: "#5a5149" },
+  ink: { light: "#231d18", dark: "#f1ebe3" },
+  quiet: { light: "#6d6258", dark: "#a89e92" },
+  ember: { light: "#d9540b", dark: "#ff7a2f" },
+  emberInk: { light: "#b23f00", dark: "#ff8c49" },
+  onEmber: { light: "#1a0d04", dark: "#1a0d04" },
+  emberWash: { light: "#fdeee2", dark: "#2b1d14" },
+  cool: { light: "#3f6f82", dark: "#7fa6b5" },
+  sound: { light: "#3f7f57", dark: "#8fbf9f" },
+  near: { light: "#9a6500", dark: "#f0b34a" },
+  out: { light: "#b8291c", dark: "#ef5b4c" },
+  ash: { light: "#8d8379", dark: "#8a8078" },
+} as const;
+
+const both = ({ light, dark }: { light: string; dark: string }) => ({ value: { _light: light, _dark: dark } });
+
+const config = defineConfig({
+  globalCss: {
+    "html, body": { bg: "ground", color: "ink", height: "100%" },
+    body: { fontSize: "15px", lineHeight: 1.4 },
+    "*:focus-visible": { outline: "2px solid {colors.ember}", outlineOffset: "2px" },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        heading: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
+        body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
+      },
+    },
+    semanticTokens: {
+      colors: {
+        ...Object.fromEntries(Object.entries(roles).map(([role, values]) => [role, both(values)])),
+        // What the component library asks for, in our roles.
+        bg: { DEFAULT: both(roles.ground), panel: both(roles.panel), subtle: both(roles.panel), muted: both(roles.raised) },
+        fg: { DEFAULT: both(roles.ink), muted: both(roles.quiet), subtle: both(roles.quiet), error: both(roles.out) },
+        border: { DEFAULT: both(roles.line), error: both(roles.out) },
+      },
+    },
+  },
+});
+
+export const system = createSystem(defaultConfig, config);

@@ -1,0 +1,78 @@
+"use client";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Download } from "lucide-react";
+import NextLink from "next/link";
+import type { Disposition } from "@/core/entry/schema";
+import { formatQuantity } from "@/core/quantity/format-quantity";
+import { unitById } from "@/core/quantity/units";
+import { sayProblem } from "@/words/say-problem";
+import { dispositionWords, ruleWords, stationWords } from "@/words/words-for";
+import { useJob } from "../job/JobContext";
+import { DispositionMark } from "../parts/DispositionMark";
+import { Leader } from "../parts/Leader";
+import { decidedOption } from "../decide/use-decide";
+
+const Link = chakra(NextLink);
+
+const fileLink = {
+  display: "inline-flex", alignItems: "center", gap: "8px", minHeight: "44px", px: "18px", borderRadius: "9px", fontWeight: 700, borderWidth: "1px", _hover: { borderColor: "ember" },
+} as const;
+
+/** Where the job leaves the shop: the report and the record. */
+export function HandOverStation() {
+  const { id, assessment, wording, log } = useJob();
+  const { header } = assessment.job;
+  const counts = new Map<Disposition, number>();
+  for (const choice of assessment.choices) {
+    const decided = decidedOption(choice);
+    if (decided) counts.set(decided.disposition, (counts.get(decided.disposition) ?? 0) + 1);
+  }
+  const waiting = log.waiting.size;
+
+  return (
+    <Box flex="1" overflowY="auto" px={{ base: "14px", md: "32px" }} py="22px">
+      <Box maxWidth="720px">
+        <Heading as="h1" fontSize="24px">Hand over</Heading>
+        <chakra.p color="quiet" mt="4px">{header?.name}: one page for the owner, and the whole record in an open format.</chakra.p>
+        <Flex gap="12px" mt="18px" wrap="wrap">
+          <chakra.a href={`/api/jobs/${id}/report`} download {...fileLink} bg="ember" color="onEmber" borderColor="ember"><Download size={18} aria-hidden />Report, PDF</chakra.a>
+          <chakra.a href={`/api/jobs/${id}/record`} download {...fileLink} borderColor="lineStrong"><Download size={18} aria-hidden />Record, NDJSON</chakra.a>
+        </Flex>
+        {waiting > 0 && <chakra.p role="alert" color="near" mt="10px">{waiting} {waiting === 1 ? "entry is" : "entries are"} not saved yet and will be missing in both.</chakra.p>}
+
+        <Heading as="h2" fontSize="16px" mt="30px">What stands in the way</Heading>
+        {assessment.holds.length === 0 ? (
+          <chakra.p mt="6px" color="sound">Nothing.</chakra.p>
+        ) : (
+          <chakra.ul mt="6px">
+            {assessment.holds.map((hold, at) => (
+              <chakra.li key={at} display="flex" gap="10px" py="6px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="lineStrong">
+                <Box mt="3px"><DispositionMark disposition="hold" size={14} /></Box>
+                <chakra.span flex="1">{sayProblem(hold, wording)}</chakra.span>
+                {hold.station !== "hand-over" && <Link href={`/jobs/${id}/${hold.station}`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">{stationWords[hold.station]}</Link>}
+                {hold.code === "undecided" && <Link href={`/jobs/${id}/decide`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">{stationWords.decide}</Link>}
+              </chakra.li>
+            ))}
+          </chakra.ul>
+        )}
+
+        <Heading as="h2" fontSize="16px" mt="30px">What was decided</Heading>
+        <chakra.dl mt="6px">
+          {[...counts].map(([disposition, count]) => (
+            <Leader key={disposition} name={<Flex as="span" gap="8px" align="center"><DispositionMark disposition={disposition} />{dispositionWords[disposition]}</Flex>}>{count}</Leader>
+          ))}
+          {counts.size === 0 && <chakra.p color="quiet">Nothing yet.</chakra.p>}
+        </chakra.dl>
+
+        <Heading as="h2" fontSize="16px" mt="30px">The engine</Heading>
+        <chakra.dl mt="6px">
+          {assessment.figures.map((figure) => (
+            <Leader key={figure.id} name={figure.name.charAt(0).toUpperCase() + figure.name.slice(1)}>{formatQuantity(figure.value, unitById(figure.unit)!)}</Leader>
+          ))}
+          <Leader name="Decision rule">{ruleWords[header?.decisionRule ?? "simple"]}</Leader>
+          <Leader name="Entries in the record">{log.entries.length}</Leader>
+        </chakra.dl>
+      </Box>
+    </Box>
+  );
+}

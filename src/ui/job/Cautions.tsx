@@ -1,0 +1,18 @@
+"use client";
+import { Flex, chakra } from "@chakra-ui/react";
+import { TriangleAlert } from "lucide-react";
+import type { Station } from "@/core/stations";
+import { useJob } from "./JobContext";
+
+/** The cautions of a station, said once, where they matter. */
+export function Cautions({ station }: { station: Station }) {
+  const { assessment } = useJob();
+  return assessment.cautions
+    .filter((caution) => caution.station === station)
+    .map((caution) => (
+      <Flex key={caution.id} gap="10px" mt="10px" fontSize="13px" color="quiet" align="flex-start">
+        <chakra.span color="near" mt="2px" flexShrink={0}><TriangleAlert size={15} aria-label="Caution" /></chakra.span>
+        <p>{caution.text}</p>
+      </Flex>
+    ));
+}

@@ -1,0 +1,51 @@
+"use client";
+import { Box, Flex, chakra } from "@chakra-ui/react";
+import NextLink from "next/link";
+import type { ReactNode } from "react";
+import { EngineMap } from "../parts/EngineMap";
+import { Figures } from "../parts/Figures";
+import { SignOut } from "../sign-in/SignOut";
+import { useJob } from "./JobContext";
+
+const Link = chakra(NextLink);
+const grouped = (number: number) => String(number).replace(/\B(?=(\d{3})+$)/gu, "\u202f");
+
+const Item = ({ name, children }: { name: string; children: ReactNode }) => (
+  <Box fontSize="13px" color="quiet" whiteSpace="nowrap" hideBelow="lg">
+    {name} <Figures color="ink" fontWeight={600}>{children}</Figures>
+  </Box>
+);
+
+/** One line about the job that never scrolls away. */
+export function JobStrip() {
+  const { pack, assessment, me } = useJob();
+  const { header } = assessment.job;
+  const variant = pack.pack.variants.find((each) => each.id === header?.engine.variant);
+  const holds = assessment.holds.filter((hold) => hold.code !== "undecided").length;
+  return (
+    <Flex as="header" align="center" gap="24px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line" flexShrink={0} overflow="hidden">
+      <Link href="/" aria-label="All jobs" display="flex" alignItems="center" gap="8px" color="ember" title="All jobs">
+        <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden><path d="M7 1L13 13H1Z" fill="currentColor" /></svg>
+      </Link>
+      <Box hideBelow="md"><EngineMap pack={pack.pack} assessment={assessment} height={34} /></Box>
+      <Box whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
+        <chakra.span fontWeight={700}>{header?.name}</chakra.span>{" "}
+        <chakra.span color="quiet" fontSize="14px">
+          {pack.pack.family}{variant ? `, ${variant.name}` : ""} · {header?.engine.number ? `No. ${header.engine.number}` : "number unknown"}
+        </chakra.span>
+      </Box>
+      <Item name="Wanted">{header?.hoursWanted ? `${grouped(header.hoursWanted)} h` : "hours unknown"}</Item>
+      <Item name="Budget">{header?.budget ? grouped(header.budget) : "unknown"}</Item>
+      {holds > 0 && (
+        <Flex align="center" gap="6px" fontSize="13px" color="near" whiteSpace="nowrap">
+          <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden><path d="M5 0.8L9.2 5L5 9.2L0.8 5Z" fill="none" stroke="currentColor" strokeWidth="1.5" /></svg>
+          {holds} {holds === 1 ? "hold" : "holds"}
+        </Flex>
+      )}
+      <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap">
+        <span>{me.name}, {me.role}</span>
+        <SignOut />
+      </Flex>
+    </Flex>
+  );
+}

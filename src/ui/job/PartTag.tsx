@@ -1,0 +1,84 @@
+"use client";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { RowResult } from "@/core/metrology/assess-row";
+import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
+import { expandedUncertainty } from "@/core/metrology/conformity";
+import { unitById } from "@/core/quantity/units";
+import { percent } from "@/words/say-problem";
+import { sayLimit, sayRef } from "@/words/say-option";
+import { markSentences } from "@/words/words-for";
+import { ConformityMark, markColor, type ShownMark } from "../parts/ConformityMark";
+import { Leader } from "../parts/Leader";
+import { useJob } from "./JobContext";
+
+/** A card with a punched corner. */
+function Tag({ children }: { children: ReactNode }) {
+  return (
+    <Box position="relative" borderWidth="1px" borderColor="lineStrong" borderRadius="14px" borderTopLeftRadius="3px" bg="panel" px="16px" pt="14px" pb="12px">
+      <Box position="absolute" top="12px" right="12px" width="14px" height="14px" borderRadius="full" borderWidth="2px" borderColor="lineStrong" bg="ground" aria-hidden />
+      {children}
+    </Box>
+  );
+}
+
+export const shownMark = ({ conformity, missing, accepted }: RowResult["governing"]): ShownMark =>
+  conformity && (missing.length === 0 || accepted === false) ? conformity.mark : "cannot-tell";
+
+function Verdict({ row }: { row: RowResult }) {
+  const { governing } = row;
+  const mark = shownMark(governing);
+  const open = row.points.length - row.measured;
+  return (
+    <>
+      <Flex align="center" gap="8px" mt="10px" color={markColor[mark]} fontWeight={700}>
+        <ConformityMark mark={mark} />
+        {mark === "cannot-tell" ? "Cannot tell yet" : markSentences[mark]}
+      </Flex>
+      <chakra.p fontSize="13px" color="quiet" mt="2px">
+        {open > 0 && `${open} of ${row.points.length} readings to go. `}
+        {governing.conformity && mark !== "cannot-tell" && `${percent(governing.conformity.probability)} sure that it is inside.`}
+      </chakra.p>
+    </>
+  );
+}
+
+/** All about one place of one part. */
+export function PartTag({ row, children }: { row: RowResult; children?: ReactNode }) {
+  const { unit, wording } = useJob();
+  const { governing, derived, part } = row;
+  const { feature } = row.row.at;
+  const { new: fresh, inService } = feature.governing.limits;
+  const mm = unitById("mm")!;
+  const other = unit.id === "mm" ? unitById("in")! : mm;
+  return (
+    <>
+      <Tag>
+        <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">
+          {part ? `${part.tag} · ${row.row.name}` : `${row.row.name}: no part here`}
+        </Heading>
+        <chakra.p fontSize="38px" lineHeight="1.15" mt="4px" fontVariantNumeric="tabular-nums" title={governing.estimate ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined}>
+          {governing.estimate ? formatNumber(governing.estimate.value, unit) : "–"}
+        </chakra.p>
+        <chakra.p fontSize="13px" color="quiet">
+          {governing.estimate ? `± ${formatUncertainty(governing.expanded!, unit)} ${unit.symbol} at 20 °C · ${governing.characteristic.name}` : "nothing read yet"}
+        </chakra.p>
+        <Verdict row={row} />
+        <chakra.dl mt="8px">
+          {governing.wear && <Leader name="Wear used">{Math.round(governing.wear.value * 100)} % ± {Math.ceil(expandedUncertainty(governing.wear) * 100)}</Leader>}
+          {governing.limit && <Leader name="For reassembly">{sayLimit(governing.limit, unit)}</Leader>}
+          {fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
+          {inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
+          {derived.map((result) => (
+            <Leader key={result.characteristic.id} name={result.characteristic.name.charAt(0).toUpperCase() + result.characteristic.name.slice(1)}>
+              {result.estimate ? `${formatNumber(result.estimate.value, unit)} ± ${formatUncertainty(result.expanded!, unit)}` : "–"}
+              {result.limit && <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>{sayLimit(result.limit, unit)}</chakra.span>}
+            </Leader>
+          ))}
+        </chakra.dl>
+        {governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}</chakra.p>}
+      </Tag>
+      {children}
+    </>
+  );
+}

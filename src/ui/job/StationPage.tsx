@@ -1,0 +1,14 @@
+"use client";
+import type { Station } from "@/core/stations";
+import { DecideStation } from "../decide/DecideStation";
+import { HandOverStation } from "../hand-over/HandOverStation";
+import { MeasureStation } from "../measure/MeasureStation";
+import { AbsentStation } from "./AbsentStation";
+
+const surfaces: Partial<Record<Station, () => React.ReactNode>> = { measure: MeasureStation, decide: DecideStation, "hand-over": HandOverStation };
+
+/** The work surface of a station. */
+export function StationPage({ station }: { station: Station }) {
+  const Surface = surfaces[station];
+  return Surface ? <Surface /> : <AbsentStation station={station} />;
+}

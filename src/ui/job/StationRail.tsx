@@ -1,0 +1,66 @@
+"use client";
+import { Box, chakra } from "@chakra-ui/react";
+import NextLink from "next/link";
+import { usePathname } from "next/navigation";
+import { stationWords } from "@/words/words-for";
+import { useJob } from "./JobContext";
+import { stationStatus, type StationStatus } from "./stations";
+
+const Svg = chakra("svg");
+const Circle = chakra("circle");
+const Link = chakra(NextLink);
+
+/** A node on the fuse: burnt down, burning here, broken by a hold, or not reached. */
+function Node({ status, here }: { status: StationStatus; here: boolean }) {
+  if (here) {
+    return (
+      <>
+        <Circle cx="10" cy="20" r="9" fill="ember" opacity="0.25" />
+        <Circle cx="10" cy="20" r="5.5" fill="ink" stroke="ember" strokeWidth="2.5" />
+      </>
+    );
+  }
+  if (status.holds > 0) return <chakra.path d="M10 13L17 20L10 27L3 20Z" fill="ground" stroke="near" strokeWidth="2" />;
+  if (status.done) return <Circle cx="10" cy="20" r="6" fill="ember" />;
+  return <Circle cx="10" cy="20" r="5.5" fill="ground" stroke={status.present ? "quiet" : "lineStrong"} strokeWidth="2" strokeDasharray={status.present ? undefined : "2 2.5"} />;
+}
+
+function count({ holds, progress, present }: StationStatus): string {
+  if (!present) return "";
+  const share = progress && progress.total > 0 ? `${Math.floor((100 * progress.done) / progress.total)} %` : "";
+  return holds > 0 ? `${holds} ${holds === 1 ? "hold" : "holds"}` : share;
+}
+
+/** The stations in working order, on a fuse that burns down as they are done. */
+export function StationRail() {
+  const { id, assessment } = useJob();
+  const here = usePathname().split("/").at(-1);
+  const statuses = stationStatus(assessment);
+  return (
+    <Box as="nav" aria-label="Stations" width={{ base: "auto", md: "172px" }} flexShrink={0} borderRightWidth={{ md: "1px" }} borderColor="line" py={{ base: 0, md: "14px" }} overflowX="auto">
+      <chakra.ol display="flex" flexDirection={{ base: "row", md: "column" }}>
+        {statuses.map((status) => {
+          const isHere = status.station === here;
+          return (
+            <chakra.li key={status.station} flexShrink={0}>
+              <Link
+                href={`/jobs/${id}/${status.station}`}
+                aria-current={isHere ? "page" : undefined}
+                display="flex" alignItems="center" height="40px" pl="16px" pr="14px" gap="12px"
+                color={isHere ? "ink" : "quiet"} fontWeight={isHere ? 700 : 400}
+                _hover={{ bg: "raised", color: "ink" }}
+              >
+                <Svg width="20px" height="40px" viewBox="0 0 20 40" flexShrink={0} aria-hidden hideBelow="md">
+                  <chakra.path d="M10 0V40" stroke={status.done ? "ember" : "line"} strokeWidth="2" />
+                  <Node status={status} here={isHere} />
+                </Svg>
+                <span>{stationWords[status.station]}</span>
+                <chakra.span ml="auto" fontSize="12px" fontWeight={400} color={status.holds > 0 ? "near" : "quiet"} whiteSpace="nowrap">{count(status)}</chakra.span>
+              </Link>
+            </chakra.li>
+          );
+        })}
+      </chakra.ol>
+    </Box>
+  );
+}

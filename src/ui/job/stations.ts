@@ -1,0 +1,27 @@
+import type { Assessment } from "@/core/assess";
+import { stations, type Station } from "@/core/stations";
+
+/** Stations that this version of the program has. */
+export const presentStations: ReadonlySet<Station> = new Set<Station>(["measure", "decide", "hand-over"]);
+
+export interface StationStatus {
+  readonly station: Station;
+  readonly present: boolean;
+  readonly holds: number;
+  /** What is done of what there is to do; null where nothing is counted. */
+  readonly progress: { readonly done: number; readonly total: number } | null;
+  readonly done: boolean;
+}
+
+/** Where a job stands at each station. */
+export const stationStatus = (assessment: Assessment): readonly StationStatus[] =>
+  stations.map((station) => {
+    const progress = assessment.progress.get(station) ?? null;
+    return {
+      station,
+      present: presentStations.has(station),
+      holds: assessment.holds.filter((hold) => hold.station === station).length,
+      progress,
+      done: progress !== null && progress.total > 0 && progress.done === progress.total,
+    };
+  });

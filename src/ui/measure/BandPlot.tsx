@@ -1,0 +1,61 @@
+import { chakra } from "@chakra-ui/react";
+import type { RowResult } from "@/core/metrology/assess-row";
+import type { Sheet } from "@/core/pack/compile-pack";
+import { formatNumber } from "@/core/quantity/format-quantity";
+import type { Unit } from "@/core/quantity/units";
+import { markColor } from "../parts/ConformityMark";
+
+const Svg = chakra("svg");
+const Line = chakra("line");
+const Rect = chakra("rect");
+const Text = chakra("text");
+const Circle = chakra("circle");
+
+const width = 780;
+const height = 150;
+const pad = { left: 4, right: 4, top: 10, bottom: 20 };
+
+/** All readings of a sheet in the band between new and limit, with their uncertainty. */
+export function BandPlot({ sheet, rows, unit }: { sheet: Sheet; rows: readonly RowResult[]; unit: Unit }) {
+  const { new: fresh, reassembly } = sheet.feature.governing.limits;
+  const marks = rows.flatMap((row, at) => row.points.flatMap((point, index) => (point.estimate ? [{ point, at, index, value: point.estimate.value, reach: point.expanded! }] : [])));
+  const bounds = [fresh?.min, fresh?.max, reassembly?.min, reassembly?.max].filter((bound) => bound !== undefined);
+  if (bounds.length < 2 || marks.length === 0) return null;
+
+  const all = [...bounds, ...marks.flatMap(({ value, reach }) => [value - reach, value + reach])];
+  const [low, high] = [Math.min(...all), Math.max(...all)];
+  const room = (high - low || 1) * 0.08;
+  const y = (value: number) => pad.top + ((high + room - value) / (high - low + 2 * room)) * (height - pad.top - pad.bottom);
+  const group = (width - pad.left - pad.right) / rows.length;
+  const step = group / (sheet.feature.points.length + 2);
+  const x = (at: number, index: number) => pad.left + at * group + (index + 1.5) * step;
+  const limit = reassembly?.max ?? reassembly?.min;
+  const beyond = limit === undefined ? null : reassembly?.max !== undefined ? { from: pad.top, to: y(limit) } : { from: y(limit), to: height - pad.bottom };
+
+  return (
+    <Svg viewBox={`0 0 ${width} ${height}`} width="100%" mt="12px" role="img" aria-label={`${sheet.feature.title}: readings between new and limit`} fontFamily="body" fontSize="12px">
+      {fresh?.min !== undefined && fresh.max !== undefined && (
+        <>
+          <Rect x={pad.left} width={width - pad.left - pad.right} y={y(fresh.max)} height={Math.max(1, y(fresh.min) - y(fresh.max))} fill="cool" opacity="0.22" />
+          <Text x={width - pad.right - 4} y={y((fresh.min + fresh.max) / 2) + 4} textAnchor="end" fill="cool">new {formatNumber(fresh.min, unit)}–{formatNumber(fresh.max, unit)}</Text>
+        </>
+      )}
+      {limit !== undefined && beyond && (
+        <>
+          <Rect x={pad.left} width={width - pad.left - pad.right} y={beyond.from} height={Math.max(0, beyond.to - beyond.from)} fill="out" opacity="0.12" />
+          <Line x1={pad.left} x2={width - pad.right} y1={y(limit)} y2={y(limit)} stroke="out" strokeDasharray="5 4" />
+          <Text x={width - pad.right - 4} y={y(limit) + (reassembly?.max !== undefined ? 14 : -5)} textAnchor="end" fill="out">limit {formatNumber(limit, unit)}</Text>
+        </>
+      )}
+      {marks.map(({ point, at, index, value, reach }) => (
+        <g key={`${at}-${index}`}>
+          <Line x1={x(at, index)} x2={x(at, index)} y1={y(value + reach)} y2={y(value - reach)} stroke="quiet" />
+          <Circle cx={x(at, index)} cy={y(value)} r="3.2" fill={point.conformity && point.conformity.mark !== "inside" ? markColor[point.conformity.mark] : "ink"} />
+        </g>
+      ))}
+      {rows.map((row, at) => (
+        <Text key={row.row.id} x={pad.left + (at + 0.5) * group} y={height - 4} textAnchor="middle" fill="quiet">{row.row.label}</Text>
+      ))}
+    </Svg>
+  );
+}

@@ -1,0 +1,78 @@
+"use client";
+import { Box, Button, Flex, chakra } from "@chakra-ui/react";
+import type { Occasion } from "@/core/entry/fold";
+import type { Sheet } from "@/core/pack/compile-pack";
+import { formatNumber } from "@/core/quantity/format-quantity";
+import { sayProblem } from "@/words/say-problem";
+import { phaseWords } from "@/words/words-for";
+import { useJob } from "../job/JobContext";
+import { Key } from "../parts/Key";
+import type { SheetHands } from "./use-sheet";
+
+const degrees = (celsius: number | null) => (celsius === null ? "unknown" : `${celsius.toFixed(1)} °C`);
+
+function Setting({ occasion, onSetUp }: { occasion: Occasion | null; onSetUp: () => void }) {
+  return (
+    <Box fontSize="13px" color="quiet" lineHeight="1.45" width="230px" flexShrink={0}>
+      {occasion ? (
+        <>
+          <div><chakra.span color="ink">{occasion.gauge.name}</chakra.span>{occasion.master ? ` · ${occasion.master.name}` : ""}</div>
+          <div>part {degrees(occasion.temperatures.partC)} · gauge {degrees(occasion.temperatures.gaugeC)}</div>
+          <div>
+            {phaseWords[occasion.phase]} ·{" "}
+            <chakra.button type="button" onClick={onSetUp} textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" _hover={{ color: "ink" }}>set up anew</chakra.button>
+          </div>
+        </>
+      ) : (
+        <div>No gauge is set up for this sheet.</div>
+      )}
+    </Box>
+  );
+}
+
+/** The bar along the bottom: the gauge in hand, the figure it shows, and what to do with it. */
+export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; hands: SheetHands; occasion: Occasion | null; onSetUp: () => void }) {
+  const { unit, wording, mayWrite, me } = useJob();
+  const { row, point, key } = hands.active;
+  const draft = hands.draftOf(key);
+  const spec = sheet.feature.points.find((each) => each.id === point.point)!;
+  const [reading] = point.readings;
+  const figure = draft?.text || (reading ? formatNumber(reading.valueMm, unit) : "–");
+  const isQuestion = draft?.found?.severity === "notice";
+
+  return (
+    <Flex
+      as="section" aria-label="Gauge" align="center" gap="22px" rowGap="8px" wrap={{ base: "wrap", lg: "nowrap" }} px="18px" py="10px" minHeight="84px"
+      borderTopWidth="1px" borderColor="line" bg="panel" flexShrink={0}
+    >
+      <Setting occasion={occasion} onSetUp={onSetUp} />
+      {occasion || !mayWrite ? (
+        <>
+          <chakra.output fontSize="38px" lineHeight="1" minWidth="150px" fontVariantNumeric="tabular-nums" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" maxWidth="230px">{figure}</chakra.output>
+          <Button onMouseDown={(event) => event.preventDefault()} onClick={() => hands.take("value")} disabled={!mayWrite} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">
+            {isQuestion ? "Keep it" : "Take"} ⏎
+          </Button>
+        </>
+      ) : (
+        <Button onClick={onSetUp} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">Set up a gauge</Button>
+      )}
+      <Box flex="1" minWidth="180px" fontSize="14px" id="measure-says" role="status">
+        {draft?.found ? (
+          <chakra.span color={isQuestion ? "near" : "out"}>
+            <strong>{row.row.name}, {spec.name}.</strong> {sayProblem(draft.found, wording)}
+            {isQuestion ? " Enter keeps it, Esc takes it away." : ""}
+          </chakra.span>
+        ) : (
+          <>
+            <strong>{row.row.name.charAt(0).toUpperCase() + row.row.name.slice(1)}, {spec.name}.</strong>{" "}
+            <chakra.span color="quiet">{mayWrite ? spec.hint : `You are signed in as ${me.role}: readings are entered by a lead.`}</chakra.span>
+          </>
+        )}
+      </Box>
+      <Box fontSize="12px" color="quiet" lineHeight="1.9" flexShrink={0} hideBelow="xl">
+        <div><Key>Backspace</Key> strike · <Key>Esc</Key> clear</div>
+        <div><Key>Shift ⏎</Key> a repeat · <Key>↑↓</Key> move</div>
+      </Box>
+    </Flex>
+  );
+}

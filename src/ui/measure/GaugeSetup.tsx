@@ -1,0 +1,134 @@
+"use client";
+import { Button, Dialog, Field, Grid, Input, NativeSelect, Portal, chakra } from "@chakra-ui/react";
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useForm, useWatch } from "react-hook-form";
+import { z } from "zod";
+import { phases } from "@/core/entry/schema";
+import type { Occasion } from "@/core/entry/fold";
+import type { Sheet } from "@/core/pack/compile-pack";
+import { parseQuantity } from "@/core/quantity/parse-quantity";
+import { fromCore, unitById } from "@/core/quantity/units";
+import { sayProblem } from "@/words/say-problem";
+import { phaseWords } from "@/words/words-for";
+import { useJob } from "../job/JobContext";
+import { suits } from "./occasion-for";
+
+const celsius = unitById("c")!;
+/** How well a workshop thermometer held to the part tells its temperature, in K. Common practice, no source. */
+const thermometerK = 0.5;
+
+const parseTemperature = (text: string) => (text.trim() === "" ? null : parseQuantity(text, "temperature", celsius));
+
+/** A temperature as typed, or nothing where nobody looked. */
+const Temperature = z.string().superRefine((text, context) => {
+  const parsed = parseTemperature(text);
+  if (!parsed) return;
+  const value = parsed.ok ? fromCore(parsed.value.value, celsius) : null;
+  if (value === null) context.addIssue({ code: "custom", message: `“${text.trim()}” is not a temperature. Type it in °C or °F, such as 21.5 or 70 F, or leave it empty.` });
+  else if (value < -30 || value > 80) context.addIssue({ code: "custom", message: `${value.toFixed(1)} °C is no temperature to measure at.` });
+});
+
+const Setup = z.object({ gauge: z.string().min(1, "Choose a gauge."), master: z.string(), phase: z.enum(phases), partC: Temperature, gaugeC: Temperature });
+
+const toCelsius = (text: string): number | null => {
+  const parsed = parseTemperature(text);
+  return parsed?.ok ? Number(fromCore(parsed.value.value, celsius).toFixed(3)) : null;
+};
+
+interface Props {
+  readonly sheet: Sheet;
+  readonly occasion: Occasion | null;
+  readonly onClose: () => void;
+}
+
+/** Says with what, on what and how warm the next readings are taken. */
+export function GaugeSetup({ sheet, occasion, onClose }: Props) {
+  const { shop, append, newId, mayWrite, wording } = useJob();
+  const gauges = shop.gauges.filter((gauge) => suits(gauge, sheet.feature));
+  const { register, handleSubmit, control, setError, formState: { errors } } = useForm<z.infer<typeof Setup>>({
+    resolver: zodResolver(Setup),
+    defaultValues: {
+      gauge: gauges.find((gauge) => gauge.id === occasion?.gauge.id)?.id ?? gauges[0]?.id ?? "",
+      master: occasion?.master?.id ?? shop.masters[0]?.id ?? "",
+      phase: occasion?.phase ?? "cleaned",
+      partC: occasion?.temperatures.partC?.toString() ?? "",
+      gaugeC: occasion?.temperatures.gaugeC?.toString() ?? "",
+    },
+  });
+  const chosenId = useWatch({ control, name: "gauge" });
+  const chosen = gauges.find((gauge) => gauge.id === chosenId);
+  const needsMaster = chosen?.method === "comparator";
+
+  const submit = handleSubmit(({ gauge: gaugeId, master: masterId, phase, partC, gaugeC }) => {
+    const gauge = gauges.find((each) => each.id === gaugeId)!;
+    const master = gauge.method === "comparator" ? (shop.masters.find((each) => each.id === masterId) ?? null) : null;
+    if (gauge.method === "comparator" && !master) return setError("master", { message: "A comparator needs the master it was set on." });
+    append("occasion-opened", { occasion: newId(), phase, gauge, master, temperatures: { partC: toCelsius(partC), gaugeC: toCelsius(gaugeC), masterC: master ? toCelsius(gaugeC) : null, standardK: thermometerK } });
+    onClose();
+  });
+
+  return (
+    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="md" initialFocusEl={() => document.querySelector<HTMLElement>("[data-first]")}>
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="panel">
+            <chakra.form onSubmit={(event) => void submit(event)} noValidate>
+              <Dialog.Header><Dialog.Title>Gauge for {sheet.feature.title.toLowerCase()}</Dialog.Title></Dialog.Header>
+              <Dialog.Body>
+                {gauges.length === 0 ? (
+                  <p>No gauge of this shop measures this. Register one that does first.</p>
+                ) : (
+                  <Grid templateColumns="1fr 1fr" gap="16px">
+                    <Field.Root gridColumn="1 / -1" invalid={!!errors.gauge}>
+                      <Field.Label>Gauge</Field.Label>
+                      <NativeSelect.Root>
+                        <NativeSelect.Field {...register("gauge")} data-first>{gauges.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</NativeSelect.Field>
+                        <NativeSelect.Indicator />
+                      </NativeSelect.Root>
+                      {chosen && <Field.HelperText>calibrated {chosen.calibration.on}, due {chosen.calibration.due}</Field.HelperText>}
+                      <Field.ErrorText>{errors.gauge?.message}</Field.ErrorText>
+                    </Field.Root>
+                    {needsMaster && (
+                      <Field.Root gridColumn="1 / -1" invalid={!!errors.master}>
+                        <Field.Label>Set on</Field.Label>
+                        <NativeSelect.Root>
+                          <NativeSelect.Field {...register("master")}>{shop.masters.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</NativeSelect.Field>
+                          <NativeSelect.Indicator />
+                        </NativeSelect.Root>
+                        <Field.ErrorText>{errors.master?.message}</Field.ErrorText>
+                      </Field.Root>
+                    )}
+                    <Field.Root gridColumn="1 / -1">
+                      <Field.Label>The parts are</Field.Label>
+                      <NativeSelect.Root>
+                        <NativeSelect.Field {...register("phase")}>{phases.map((phase) => <option key={phase} value={phase}>{phaseWords[phase]}</option>)}</NativeSelect.Field>
+                        <NativeSelect.Indicator />
+                      </NativeSelect.Root>
+                    </Field.Root>
+                    <Field.Root invalid={!!errors.partC}>
+                      <Field.Label>Part, °C</Field.Label>
+                      <Input {...register("partC")} inputMode="decimal" placeholder="unknown" />
+                      <Field.ErrorText>{errors.partC?.message}</Field.ErrorText>
+                    </Field.Root>
+                    <Field.Root invalid={!!errors.gaugeC}>
+                      <Field.Label>{needsMaster ? "Gauge and master, °C" : "Gauge, °C"}</Field.Label>
+                      <Input {...register("gaugeC")} inputMode="decimal" placeholder="unknown" />
+                      <Field.ErrorText>{errors.gaugeC?.message}</Field.ErrorText>
+                    </Field.Root>
+                    <chakra.p gridColumn="1 / -1" fontSize="13px" color="quiet">A temperature left empty stays unknown and widens the uncertainty; it is never taken as 20 °C.</chakra.p>
+                  </Grid>
+                )}
+                {!mayWrite && <chakra.p role="alert" color="near" mt="12px">{sayProblem({ code: "forbidden", path: [], severity: "error", params: { role: "viewer" } }, wording)}</chakra.p>}
+              </Dialog.Body>
+              <Dialog.Footer>
+                <Button type="button" variant="ghost" onClick={onClose}>Cancel</Button>
+                <Button type="submit" disabled={!mayWrite || gauges.length === 0} bg="ember" color="onEmber" fontWeight={700}>Use it</Button>
+              </Dialog.Footer>
+            </chakra.form>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

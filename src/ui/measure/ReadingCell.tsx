@@ -1,0 +1,78 @@
+"use client";
+import { Box, chakra } from "@chakra-ui/react";
+import type { KeyboardEvent } from "react";
+import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
+import { unitById } from "@/core/quantity/units";
+import { useJob } from "../job/JobContext";
+import { HeatBar } from "../parts/HeatBar";
+import type { Cell, SheetHands } from "./use-sheet";
+
+const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+
+/** What a filled cell tells on hover: as typed, and in the other unit. */
+function useHover({ point }: Cell): string | undefined {
+  const { unit, nameOf } = useJob();
+  if (point.readings.length === 0) return undefined;
+  const other = unitById(unit.id === "mm" ? "in" : "mm")!;
+  const typed = point.readings.map((reading) => `${reading.typed}${/[a-zµ"″]/iu.test(reading.typed) ? "" : ` ${unitById(reading.unit)?.symbol ?? ""}`} by ${nameOf(reading.author)}`);
+  return `typed ${typed.join(", ")}; ${formatNumber(mean(point.readings.map((reading) => reading.valueMm)), other)} ${other.symbol}`;
+}
+
+/** One reading: a field to type into, the figure as read, and how much of the wear it means. */
+export function ReadingCell({ cell, hands, name }: { cell: Cell; hands: SheetHands; name: string }) {
+  const { unit, log, mayWrite } = useJob();
+  const { key, point } = cell;
+  const draft = hands.draftOf(key);
+  const isActive = hands.active.key === key;
+  const isWaiting = point.readings.some((reading) => log.waiting.has(reading.id));
+  const shown = point.conflict ? "two values" : point.readings.length > 0 ? formatNumber(mean(point.readings.map((reading) => reading.valueMm)), unit) : "";
+  const hover = useHover(cell);
+
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    const act = (work: () => void) => {
+      event.preventDefault();
+      work();
+    };
+    const untouched = draft === undefined;
+    if (event.key === "Enter") act(() => hands.take(event.shiftKey ? "repeat" : "value"));
+    else if (event.key === "Escape") act(hands.cancel);
+    else if (event.key === "ArrowDown") act(() => hands.move(1, 0));
+    else if (event.key === "ArrowUp") act(() => hands.move(-1, 0));
+    else if (untouched && event.key === "ArrowRight") act(() => hands.move(0, 1));
+    else if (untouched && event.key === "ArrowLeft") act(() => hands.move(0, -1));
+    else if (untouched && (event.key === "Backspace" || event.key === "Delete")) act(hands.strike);
+  };
+
+  const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
+  return (
+    <Box px="7px" py="5px" borderWidth="2px" borderRadius="7px" borderColor={alarmed ?? (isActive ? "ember" : "transparent")} bg={isActive ? "emberWash" : undefined}>
+      <chakra.input
+        ref={hands.register(key)}
+        aria-label={name}
+        aria-invalid={draft?.found ? true : undefined}
+        aria-describedby={isActive ? "measure-says" : undefined}
+        title={hover}
+        value={draft ? draft.text : shown}
+        placeholder="·"
+        readOnly={!mayWrite && draft === undefined}
+        inputMode="decimal"
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => hands.type(key, event.currentTarget.value)}
+        onFocus={(event) => {
+          hands.focus(key);
+          event.currentTarget.select();
+        }}
+        onKeyDown={onKeyDown}
+        width="100%" minHeight="26px" fontSize="18px" fontVariantNumeric="tabular-nums" bg="transparent" outline="none"
+        color={draft ? "emberInk" : isWaiting ? "near" : "ink"} fontStyle={isWaiting ? "italic" : undefined}
+        _placeholder={{ color: "quiet" }} _focusVisible={{ outline: "none" }}
+      />
+      {point.wear ? <HeatBar wear={point.wear} /> : <Box height="3px" />}
+      <Box mt="3px" height="14px" fontSize="11px" lineHeight="14px" color="quiet" fontVariantNumeric="tabular-nums" whiteSpace="nowrap">
+        {point.expanded !== null && `± ${formatUncertainty(point.expanded, unit)}`}
+        {point.readings.length > 1 && !point.conflict && ` · ${point.readings.length}×`}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,68 @@
+"use client";
+import { Box, Flex, chakra } from "@chakra-ui/react";
+import type { RowResult } from "@/core/metrology/assess-row";
+import type { Sheet } from "@/core/pack/compile-pack";
+import { formatNumber } from "@/core/quantity/format-quantity";
+import { markWords } from "@/words/words-for";
+import { useJob } from "../job/JobContext";
+import { shownMark } from "../job/PartTag";
+import { ConformityMark, markColor } from "../parts/ConformityMark";
+import { ReadingCell } from "./ReadingCell";
+import { cellKey, type SheetHands } from "./use-sheet";
+
+const Th = chakra("th", { base: { fontWeight: 400, fontSize: "13px", color: "quiet", textAlign: "left", px: "9px", pb: "4px", whiteSpace: "nowrap" } });
+
+function VerdictCell({ row }: { row: RowResult }) {
+  const mark = shownMark(row.governing);
+  const open = row.points.length - row.measured;
+  return (
+    <Box color={markColor[mark]} fontSize="12px" lineHeight="16px" width="92px">
+      {row.measured > 0 && <ConformityMark mark={mark} />}
+      <Box>{mark === "cannot-tell" ? `${open} to go` : markWords[mark]}</Box>
+      {mark !== "cannot-tell" && open > 0 && <Box color="quiet">{open} to go</Box>}
+    </Box>
+  );
+}
+
+/** The sheet at the bench: a line for each place, a cell for each point, what follows from them at the right. */
+export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }) {
+  const { assessment, unit } = useJob();
+  const { points, derived } = sheet.feature;
+  const cellOf = new Map(hands.cells.map((cell) => [cell.key, cell]));
+  return (
+    <Box overflowX="auto">
+      <chakra.table width={points.length > 2 ? "100%" : "auto"} minWidth="420px" borderCollapse="collapse" aria-label={sheet.feature.title}>
+        <thead>
+          <chakra.tr borderBottomWidth="1px" borderColor="lineStrong">
+            <Th><chakra.span srOnly>place</chakra.span></Th>
+            {points.map((point) => <Th key={point.id} title={point.name} scope="col">{point.short}</Th>)}
+            {derived.map((item) => <Th key={item.id} title={item.name} scope="col" textAlign="right">{item.short}</Th>)}
+            <Th scope="col">verdict</Th>
+          </chakra.tr>
+        </thead>
+        <tbody>
+          {sheet.rows.map(({ id, label, name }) => {
+            const row = assessment.rows.get(id)!;
+            return (
+              <chakra.tr key={id} borderBottomWidth="1px" borderColor="line">
+                <chakra.th scope="row" fontSize="18px" fontWeight={700} width="34px" px="6px" textAlign="left" title={name}>{label}</chakra.th>
+                {points.map((point) => (
+                  <chakra.td key={point.id} minWidth="82px" maxWidth="130px" p="0">
+                    <ReadingCell cell={cellOf.get(cellKey(id, point.id))!} hands={hands} name={`${name}, ${point.name}`} />
+                  </chakra.td>
+                ))}
+                {row.derived.map((result) => (
+                  <chakra.td key={result.characteristic.id} textAlign="right" fontSize="14px" px="8px" fontVariantNumeric="tabular-nums" color={result.accepted === false ? "out" : "quiet"}>
+                    {result.estimate ? formatNumber(result.estimate.value, unit) : ""}
+                  </chakra.td>
+                ))}
+                <chakra.td px="9px"><VerdictCell row={row} /></chakra.td>
+              </chakra.tr>
+            );
+          })}
+        </tbody>
+      </chakra.table>
+      <Flex srOnly aria-live="polite">{hands.active.row.row.name}</Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,148 @@
+"use client";
+import { useCallback, useEffect, useMemo, useRef, useState, type Dispatch, type SetStateAction } from "react";
+import type { Occasion } from "@/core/entry/fold";
+import type { PointResult, RowResult } from "@/core/metrology/assess-row";
+import { questionReading } from "@/core/metrology/question-reading";
+import type { Sheet } from "@/core/pack/compile-pack";
+import { problem, type Problem } from "@/core/problem";
+import { parseQuantity } from "@/core/quantity/parse-quantity";
+import { useJob } from "../job/JobContext";
+
+export interface Cell {
+  readonly key: string;
+  readonly row: RowResult;
+  readonly point: PointResult;
+}
+
+/** What stands in a cell and is not a reading yet. */
+export interface Draft {
+  readonly text: string;
+  /** What is wrong with it, or what is asked about it. */
+  readonly found: Problem | null;
+}
+
+/** Drafts by cell, kept while the person looks at other sheets. */
+export type DraftState = readonly [ReadonlyMap<string, Draft>, Dispatch<SetStateAction<ReadonlyMap<string, Draft>>>];
+
+export const cellKey = (row: string, point: string): string => `${row} ${point}`;
+
+export interface SheetHands {
+  readonly cells: readonly Cell[];
+  readonly active: Cell;
+  readonly draftOf: (key: string) => Draft | undefined;
+  readonly focus: (key: string) => void;
+  readonly type: (key: string, text: string) => void;
+  /** Makes a reading of what stands in the active cell, and goes on to the next empty one. */
+  readonly take: (as: "value" | "repeat") => void;
+  readonly cancel: () => void;
+  readonly strike: () => void;
+  readonly move: (rows: number, points: number) => void;
+  readonly register: (key: string) => (input: HTMLInputElement | null) => void;
+}
+
+/** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
+export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDrafts]: DraftState): SheetHands {
+  const { assessment, log, unit, append, mayWrite, me, chooseRow, dismiss } = useJob();
+  const { feature } = sheet;
+  const width = feature.points.length;
+
+  const cells = useMemo(
+    () =>
+      sheet.rows.flatMap(({ id }) => {
+        const row = assessment.rows.get(id)!;
+        return row.points.map((point): Cell => ({ key: cellKey(id, point.point), row, point }));
+      }),
+    [sheet, assessment],
+  );
+  const isEmpty = ({ point }: Cell) => point.readings.length === 0;
+  const [activeKey, setActiveKey] = useState(() => (cells.find(isEmpty) ?? cells[0]!).key);
+  const inputs = useRef(new Map<string, HTMLInputElement>());
+
+  const at = Math.max(0, cells.findIndex((cell) => cell.key === activeKey));
+  const active = cells[at]!;
+
+  const putDraft = useCallback((key: string, draft: Draft | null) => {
+    setDrafts((before) => {
+      const after = new Map(before);
+      if (draft) after.set(key, draft);
+      else after.delete(key);
+      return after;
+    });
+  }, [setDrafts]);
+
+  // What the server refused goes back into the field it came from, with the reason.
+  useEffect(() => {
+    for (const { entry, problems } of log.refused) {
+      const { part, feature: featureId, point, typed } = entry.payload as Record<string, string>;
+      const cell = entry.type === "reading-taken" ? cells.find((each) => each.row.part?.id === part && each.row.row.at.id === featureId && each.point.point === point) : undefined;
+      if (!cell) continue;
+      putDraft(cell.key, { text: typed!, found: problems[0] ?? null });
+      dismiss(entry.id);
+    }
+  }, [log.refused, cells, putDraft, dismiss]);
+
+  const rowOfActive = active.row.row.id;
+  useEffect(() => chooseRow(rowOfActive), [rowOfActive, chooseRow]);
+
+  const focus = useCallback((key: string) => {
+    setActiveKey(key);
+    const input = inputs.current.get(key);
+    if (input && document.activeElement !== input) input.focus();
+  }, []);
+  useEffect(() => {
+    inputs.current.get(activeKey)?.focus();
+  }, [activeKey]);
+
+  const complain = (text: string, found: Problem) => putDraft(active.key, { text, found });
+
+  const take = (as: "value" | "repeat") => {
+    const draft = drafts.get(active.key);
+    const next = cells.slice(at + 1).concat(cells.slice(0, at)).find(isEmpty) ?? active;
+    const { row, point } = active;
+    if (!draft || draft.text.trim() === "") return focus(next.key);
+    if (!mayWrite) return complain(draft.text, problem("error", "forbidden", [], { role: me.role }));
+    if (!row.part) return complain(draft.text, problem("error", "no-part", [], { slot: row.row.slot.name }));
+    if (!occasion) return complain(draft.text, problem("error", "no-gauge"));
+
+    const parsed = parseQuantity(draft.text, "length", unit);
+    if (!parsed.ok) return complain(draft.text, parsed.problems[0]!);
+    const { value, typed, unit: unitId } = parsed.value;
+    const question = questionReading(value, feature);
+    if (question && draft.found?.code !== question.code) return complain(draft.text, question);
+
+    // A value typed over one of the same occasion corrects it; one of a new occasion is a new measurement.
+    const over = as === "value" ? point.readings.filter((reading) => reading.occasion === occasion.occasion || point.conflict).map((reading) => reading.id) : [];
+    const rivals = new Set(assessment.job.conflicts.flatMap(({ successors }) => (successors.some((id) => over.includes(id)) ? successors : [])));
+    const strikes = log.entries.filter((entry) => entry.type === "entry-struck" && rivals.has(entry.id)).map((entry) => entry.id);
+    if (strikes.length > 0) append("entry-struck", { strikes });
+    append("reading-taken", {
+      occasion: occasion.occasion, part: row.part.id, feature: row.row.at.id, point: point.point, valueMm: value, typed, unit: unitId,
+      ...(question ? { kept: question.code } : {}),
+      ...(over.length > 0 ? { supersedes: over } : {}),
+    });
+    putDraft(active.key, null);
+    if (as === "value") focus(next.key);
+  };
+
+  const strike = () => {
+    if (isEmpty(active)) return;
+    if (!mayWrite) return complain("", problem("error", "forbidden", [], { role: me.role }));
+    append("entry-struck", { strikes: active.point.readings.map((reading) => reading.id) });
+  };
+
+  const move = (rows: number, points: number) => {
+    const target = at + rows * width + points;
+    if (target >= 0 && target < cells.length) focus(cells[target]!.key);
+  };
+
+  return {
+    cells, active, focus, take, strike, move,
+    draftOf: (key) => drafts.get(key),
+    type: (key, text) => putDraft(key, { text, found: null }),
+    cancel: () => putDraft(active.key, null),
+    register: (key) => (input) => {
+      if (input) inputs.current.set(key, input);
+      else inputs.current.delete(key);
+    },
+  };
+}
