@@ -63,7 +63,7 @@ async function main() {
       });
     }
 
-    process.stdout.write(`\n  Ember Bench   ${web.address}\n\n${prepared.output.trim()}\n\n  Ctrl-C stops it. Data is kept; npm run demo -- --reset starts over.\n\n`);
+    process.stdout.write(`\n  Ember Bench   ${web.address}\n\n${prepared.output.trimEnd()}\n\n  Ctrl-C stops it. Data is kept; npm run demo -- --reset starts over.\n\n`);
   } catch (error) {
     await processes.stopAll();
     throw error;

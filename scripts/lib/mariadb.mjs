@@ -59,7 +59,7 @@ export async function startMariadb(processes, dataDir, { wantedPort, relaxed = f
     `--pid-file=${path.join(dataDir, "mariadb.pid")}`, `--log-error=${errorLog}`, "--skip-name-resolve",
     "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci", "--performance-schema=OFF",
     ...(relaxed ? ["--innodb-flush-log-at-trx-commit=0", "--sync-binlog=0"] : []),
-  ]);
+  ], { stdio: "ignore" }); // what it has to say goes to its error log
   const admin = await waitUntilReady(child, socket, errorLog);
 
   const secretFile = path.join(path.dirname(dataDir), "database-password");

@@ -22,9 +22,7 @@ export function findProgram(name) {
 
 /** Installs the npm packages when they are missing or the lock has changed since. */
 export async function ensurePackages() {
-  const digest = createHash("sha256");
-  for (const name of ["package.json", "package-lock.json"]) digest.update(readFileSync(path.join(root, name)));
-  const wanted = digest.digest("hex");
+  const wanted = createHash("sha256").update(readFileSync(path.join(root, "package-lock.json"))).digest("hex");
   const stamp = path.join(root, "node_modules", ".ember-stamp");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
   say("installing npm packages (a minute or two)");

@@ -46,10 +46,10 @@ const sentences: Readonly<Record<string, Sentence>> = {
   negative: (f) => `${f.length("valueMm")} cannot be: this quantity is never below zero.`,
 
   // Why, at Decide
-  "within-limits": (f) => `${f.length("valueMm")} ± ${f.plusMinus("expandedMm")}: ${f.length("marginMm")} inside ${f.bare("limitMm")}, ${percent(f.number("probability"))} sure.`,
-  "outside-limit": (f) => `${first(f.text("characteristic"))} ${f.length("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")} (${f.source()}).`,
-  "outside-not-surely": (f) => `${first(f.text("characteristic"))} ${f.length("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")}, which is less than U; ${percent(f.number("probability"))} chance that it is inside (${f.source()}).`,
-  "inside-not-surely": (f) => `${first(f.text("characteristic"))} ${f.length("valueMm")} ± ${f.plusMinus("expandedMm")}: inside ${f.bare("limitMm")} by less than U, and this job asks for more (${f.source()}).`,
+  "within-limits": (f) => `${f.length("marginMm")} inside ${f.bare("limitMm")}; ${percent(f.number("probability"))} sure.`,
+  "outside-limit": (f) => `${first(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")} (${f.source()}).`,
+  "outside-not-surely": (f) => `${first(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")}, which is less than U; ${percent(f.number("probability"))} chance that it is inside (${f.source()}).`,
+  "inside-not-surely": (f) => `${first(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: inside ${f.bare("limitMm")} by less than U, and this job asks for more (${f.source()}).`,
   "not-measured": (f) => `Not measured yet: ${f.text("row")}.`,
   "points-missing": (f) => `${first(f.text("row"))}: ${many(f.number("missing"), "reading")} to go.`,
   "no-part": (f) => `No part is installed in the slot ${f.text("slot")}.`,

@@ -95,6 +95,7 @@ export function lintPack(pack: Pack): Problem[] {
   pack.facts.forEach((fact, at) => checkRef(fact.ref, ["facts", at, "ref"]));
   pack.cautions.forEach((caution, at) => {
     checkRef(caution.ref, ["cautions", at, "ref"]);
+    if (caution.class !== undefined && !classes.has(caution.class)) report("unknown-class", ["cautions", at, "class"], { class: caution.class });
     if (!stations.some((station) => station === caution.station)) report("unknown-station", ["cautions", at, "station"], { station: caution.station });
   });
   pack.classes.forEach((partClass, at) => {

@@ -11,6 +11,8 @@ const Finite = z.number().refine(Number.isFinite);
 export const Source = z.strictObject({
   id: Id,
   document: Text,
+  /** How it is called where there is little room. */
+  short: z.string().min(1).max(40),
   edition: Text.optional(),
   /** Whether the fact can be looked up, is common practice without a source, or is made up for a demonstration. */
   standing: z.enum(["published", "common-practice", "invented"]),
@@ -147,6 +149,8 @@ export const Caution = z.strictObject({
   station: Id,
   /** Applications it concerns; everywhere when empty. */
   applications: z.array(Id).max(20).default([]),
+  /** The part class it concerns; every one when absent. */
+  class: Id.optional(),
   text: z.string().trim().min(1).max(600),
   ref: Ref,
 });

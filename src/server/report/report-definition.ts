@@ -46,7 +46,7 @@ function sheetTable(pack: CompiledPack, title: string, choices: readonly Choice[
 export function reportDefinition(pack: CompiledPack, assessment: Assessment): TDocumentDefinitions {
   const { header } = assessment.job;
   const unit: Unit = unitById(header?.unit ?? "mm")!;
-  const wording: Wording = { unit, sources: sourceNames(pack.pack) };
+  const wording: Wording = { unit, sources: sourceNames(pack.pack, "whole") };
   const variant = pack.pack.variants.find((each) => each.id === header?.engine.variant);
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
   const swept = assessment.figures.map((figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`);

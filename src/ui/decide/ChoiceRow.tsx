@@ -40,7 +40,7 @@ export function ChoiceRow({ choice, isHere, onChoose, register }: Props) {
           <span>{clash ? "Decided twice" : sayOption(shown)}</span>
           <chakra.span fontSize="12px" color={decided ? "quiet" : "emberInk"}>{clash ? "choose one" : decided ? (choice.overrides ? "decided, against the proposal" : "decided") : "proposed"}</chakra.span>
         </Flex>
-        <chakra.span fontSize="13px" color="quiet" truncate hideBelow="md">{because ? sayProblem(because, wording) : ""}</chakra.span>
+        <chakra.span fontSize="12px" lineHeight="1.25" color="quiet" lineClamp={2} hideBelow="md">{because ? sayProblem(because, wording) : ""}</chakra.span>
       </chakra.button>
     </chakra.li>
   );

@@ -11,7 +11,7 @@ import { EngineMap } from "../parts/EngineMap";
 import { Key } from "../parts/Key";
 import { ChoiceRow } from "./ChoiceRow";
 import { OptionList } from "./OptionList";
-import { useDecide } from "./use-decide";
+import { orderedOptions, useDecide } from "./use-decide";
 
 /** Choices that can be taken as proposed: open, and not a hold. */
 const acceptable = (choices: readonly Choice[]) => choices.filter(({ decisions, proposal, row }) => decisions.length === 0 && proposal.disposition !== "hold" && row.part);
@@ -48,7 +48,7 @@ export function DecideStation() {
       choose(here.proposal);
       go(choices[at + 1]);
     } else if (/^[1-9]$/u.test(event.key)) {
-      const option = here.options[Number(event.key) - 1];
+      const option = orderedOptions(here)[Number(event.key) - 1];
       if (option) choose(option);
     }
   };
@@ -61,7 +61,7 @@ export function DecideStation() {
   return (
     <StationLayout
       aside={
-        <PartTag row={here.row}>
+        <PartTag row={here.row} brief>
           <OptionList
             choice={here} against={against?.row === here.row.row.id ? against.option : null} onChoose={choose} onCancel={() => setAgainst(null)}
             onKeep={(reason) => {
@@ -69,6 +69,7 @@ export function DecideStation() {
               setAgainst(null);
             }}
           />
+          <Cautions station="decide" partClass={here.row.row.partClass.id} />
         </PartTag>
       }
       bar={
@@ -88,13 +89,15 @@ export function DecideStation() {
         </Flex>
       }
     >
-      <Flex align="baseline" gap="14px" wrap="wrap">
-        <Heading as="h1" fontSize="22px">What becomes of each part</Heading>
-        <chakra.span color="quiet" fontSize="14px">the reassembly limit decides</chakra.span>
+      <Flex align="center" justify="space-between" gap="14px" mb="10px">
+        <Box>
+          <Heading as="h1" fontSize="22px">What becomes of each part</Heading>
+          <chakra.p color="quiet" fontSize="14px">The reassembly limit decides; you have the last word.</chakra.p>
+        </Box>
+        <Box hideBelow="md">
+          <EngineMap pack={pack.pack} assessment={assessment} height={66} chosen={here.row.row.slot.id} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />
+        </Box>
       </Flex>
-      <Box my="14px" hideBelow="md">
-        <EngineMap pack={pack.pack} assessment={assessment} height={92} chosen={here.row.row.slot.id} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />
-      </Box>
       <Box onKeyDown={onKeyDown}>
         {sheets.map((sheet) => (
           <Box key={sheet.id} mb="14px">
@@ -113,7 +116,6 @@ export function DecideStation() {
           </Box>
         ))}
       </Box>
-      <Cautions station="decide" />
     </StationLayout>
   );
 }

@@ -6,12 +6,29 @@ import { sayOption } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../job/JobContext";
 import { DispositionMark } from "../parts/DispositionMark";
-import { decidedOption, optionKey } from "./use-decide";
+import { decidedOption, optionKey, orderedOptions } from "./use-decide";
 
-const allowedWords = { true: "allowed", false: "the evidence is against it", null: "cannot tell yet" } as const;
+const allowedWords = { true: "allowed", false: "against", null: "cannot tell" } as const;
 
-function OptionButton({ option, number, isProposal, isDecided, disabled, onChoose }: { option: Option; number: number; isProposal: boolean; isDecided: boolean; disabled: boolean; onChoose: () => void }) {
+/** An option's own reasons; at the proposed one also what only the proposal knows, such as its fellows. */
+function reasonsShown(option: Option, { proposal, options }: Choice) {
+  if (!sameOption(option, proposal)) return option.reasons;
+  const elsewhere = new Set(options.flatMap((each) => each.reasons));
+  return [...proposal.reasons.filter((reason) => !elsewhere.has(reason)), ...option.reasons];
+}
+
+interface OptionProps {
+  readonly option: Option;
+  readonly choice: Choice;
+  readonly number: number;
+  readonly isDecided: boolean;
+  readonly disabled: boolean;
+  readonly onChoose: () => void;
+}
+
+function OptionButton({ option, choice, number, isDecided, disabled, onChoose }: OptionProps) {
   const { wording } = useJob();
+  const isProposal = sameOption(option, choice.proposal);
   const words = isProposal ? "proposed" : allowedWords[String(option.allowed) as "true" | "false" | "null"];
   return (
     <chakra.button
@@ -22,10 +39,10 @@ function OptionButton({ option, number, isProposal, isDecided, disabled, onChoos
       <Box mt="3px"><DispositionMark disposition={option.disposition} /></Box>
       <Box minWidth="0" flex="1">
         <Flex gap="8px" align="baseline" justify="space-between">
-          <chakra.span fontWeight={600} fontSize="14px">{sayOption(option)}</chakra.span>
+          <chakra.span fontWeight={600} fontSize="14px" whiteSpace="nowrap">{sayOption(option)}</chakra.span>
           <chakra.span fontSize="12px" color={isProposal ? "emberInk" : "quiet"} whiteSpace="nowrap">{isDecided ? "decided" : words}</chakra.span>
         </Flex>
-        {option.reasons.slice(0, 2).map((reason, at) => <chakra.p key={at} fontSize="12px" color="quiet">{sayProblem(reason, wording)}</chakra.p>)}
+        {reasonsShown(option, choice).map((reason, at) => <chakra.p key={at} fontSize="12px" color="quiet">{sayProblem(reason, wording)}</chakra.p>)}
       </Box>
       <chakra.span fontSize="12px" color="quiet" aria-hidden>{number}</chakra.span>
     </chakra.button>
@@ -74,16 +91,15 @@ interface Props {
 
 /** What may become of one part, each way with what speaks for or against it. */
 export function OptionList({ choice, against, onChoose, onKeep, onCancel }: Props) {
-  const { mayWrite, wording } = useJob();
+  const { mayWrite } = useJob();
   const decided = decidedOption(choice);
   const [decision] = choice.decisions;
   return (
     <Box mt="18px">
       <Heading as="h3" fontSize="13px" fontWeight={400} color="quiet">What the evidence allows</Heading>
-      {choice.proposal.reasons.length > 0 && <chakra.p fontSize="13px" mt="6px">{choice.proposal.reasons.map((reason) => sayProblem(reason, wording)).join(" ")}</chakra.p>}
-      {choice.options.map((option, at) => (
+      {orderedOptions(choice).map((option, at) => (
         <OptionButton
-          key={optionKey(option)} option={option} number={at + 1} isProposal={sameOption(option, choice.proposal)} isDecided={decided !== null && sameOption(option, decided)}
+          key={optionKey(option)} option={option} choice={choice} number={at + 1} isDecided={decided !== null && sameOption(option, decided)}
           disabled={!mayWrite || !choice.row.part} onChoose={() => onChoose(option)}
         />
       ))}

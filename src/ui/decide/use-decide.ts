@@ -5,6 +5,10 @@ import { useJob } from "../job/JobContext";
 
 export const optionKey = ({ disposition, step }: Pick<Option, "disposition" | "step">): string => (step ? `${disposition} ${step}` : disposition);
 
+/** All ways to go, the proposed one first; the number keys count in this order. */
+export const orderedOptions = ({ options, proposal }: Choice): readonly Option[] =>
+  [...options].sort((a, b) => Number(sameOption(b, proposal)) - Number(sameOption(a, proposal)));
+
 /** The option that was decided, if one decision stands. */
 export function decidedOption({ decisions, options }: Choice): Option | null {
   const [decision] = decisions;

@@ -4,11 +4,11 @@ import { TriangleAlert } from "lucide-react";
 import type { Station } from "@/core/stations";
 import { useJob } from "./JobContext";
 
-/** The cautions of a station, said once, where they matter. */
-export function Cautions({ station }: { station: Station }) {
+/** The cautions of a station, and of the kind of part in hand, said once, where they matter. */
+export function Cautions({ station, partClass }: { station: Station; partClass: string }) {
   const { assessment } = useJob();
   return assessment.cautions
-    .filter((caution) => caution.station === station)
+    .filter((caution) => caution.station === station && (caution.class === undefined || caution.class === partClass))
     .map((caution) => (
       <Flex key={caution.id} gap="10px" mt="10px" fontSize="13px" color="quiet" align="flex-start">
         <chakra.span color="near" mt="2px" flexShrink={0}><TriangleAlert size={15} aria-label="Caution" /></chakra.span>

@@ -84,7 +84,7 @@ export function JobProvider({ id, initialEntries, packJson, shop, people, me, as
 
   const assessment = useMemo(() => assess(pack, state.entries, asOf), [pack, state.entries, asOf]);
   const unitId = assessment.job.header?.unit ?? "mm";
-  const wording = useMemo<Wording>(() => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack) }), [unitId, pack]);
+  const wording = useMemo<Wording>(() => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short") }), [unitId, pack]);
 
   const view = useMemo<JobView>(
     () => ({

@@ -3,7 +3,7 @@ import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { RowResult } from "@/core/metrology/assess-row";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
-import { expandedUncertainty } from "@/core/metrology/conformity";
+import { expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
 import { unitById } from "@/core/quantity/units";
 import { percent } from "@/words/say-problem";
 import { sayLimit, sayRef } from "@/words/say-option";
@@ -25,6 +25,9 @@ function Tag({ children }: { children: ReactNode }) {
 export const shownMark = ({ conformity, missing, accepted }: RowResult["governing"]): ShownMark =>
   conformity && (missing.length === 0 || accepted === false) ? conformity.mark : "cannot-tell";
 
+const sayHowSure = ({ margin, probability }: Conformity) =>
+  margin >= 0 ? `${percent(probability)} sure that it is inside.` : `${percent(1 - probability)} sure that it is outside.`;
+
 function Verdict({ row }: { row: RowResult }) {
   const { governing } = row;
   const mark = shownMark(governing);
@@ -37,14 +40,21 @@ function Verdict({ row }: { row: RowResult }) {
       </Flex>
       <chakra.p fontSize="13px" color="quiet" mt="2px">
         {open > 0 && `${open} of ${row.points.length} readings to go. `}
-        {governing.conformity && mark !== "cannot-tell" && `${percent(governing.conformity.probability)} sure that it is inside.`}
+        {governing.conformity && mark !== "cannot-tell" && sayHowSure(governing.conformity)}
       </chakra.p>
     </>
   );
 }
 
+interface Props {
+  readonly row: RowResult;
+  /** Only what a decision rests on. */
+  readonly brief?: boolean;
+  readonly children?: ReactNode;
+}
+
 /** All about one place of one part. */
-export function PartTag({ row, children }: { row: RowResult; children?: ReactNode }) {
+export function PartTag({ row, brief = false, children }: Props) {
   const { unit, wording } = useJob();
   const { governing, derived, part } = row;
   const { feature } = row.row.at;
@@ -57,7 +67,7 @@ export function PartTag({ row, children }: { row: RowResult; children?: ReactNod
         <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">
           {part ? `${part.tag} · ${row.row.name}` : `${row.row.name}: no part here`}
         </Heading>
-        <chakra.p fontSize="38px" lineHeight="1.15" mt="4px" fontVariantNumeric="tabular-nums" title={governing.estimate ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined}>
+        <chakra.p fontSize={brief ? "30px" : "38px"} lineHeight="1.15" mt="4px" fontVariantNumeric="tabular-nums" title={governing.estimate ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined}>
           {governing.estimate ? formatNumber(governing.estimate.value, unit) : "–"}
         </chakra.p>
         <chakra.p fontSize="13px" color="quiet">
@@ -67,16 +77,16 @@ export function PartTag({ row, children }: { row: RowResult; children?: ReactNod
         <chakra.dl mt="8px">
           {governing.wear && <Leader name="Wear used">{Math.round(governing.wear.value * 100)} % ± {Math.ceil(expandedUncertainty(governing.wear) * 100)}</Leader>}
           {governing.limit && <Leader name="For reassembly">{sayLimit(governing.limit, unit)}</Leader>}
-          {fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
-          {inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
-          {derived.map((result) => (
+          {!brief && fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
+          {!brief && inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
+          {derived.filter((result) => !brief || result.limit).map((result) => (
             <Leader key={result.characteristic.id} name={result.characteristic.name.charAt(0).toUpperCase() + result.characteristic.name.slice(1)}>
               {result.estimate ? `${formatNumber(result.estimate.value, unit)} ± ${formatUncertainty(result.expanded!, unit)}` : "–"}
               {result.limit && <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>{sayLimit(result.limit, unit)}</chakra.span>}
             </Leader>
           ))}
         </chakra.dl>
-        {governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}</chakra.p>}
+        {!brief && governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}</chakra.p>}
       </Tag>
       {children}
     </>

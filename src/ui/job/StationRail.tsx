@@ -54,7 +54,7 @@ export function StationRail() {
                   <chakra.path d="M10 0V40" stroke={status.done ? "ember" : "line"} strokeWidth="2" />
                   <Node status={status} here={isHere} />
                 </Svg>
-                <span>{stationWords[status.station]}</span>
+                <chakra.span whiteSpace="nowrap">{stationWords[status.station]}</chakra.span>
                 <chakra.span ml="auto" fontSize="12px" fontWeight={400} color={status.holds > 0 ? "near" : "quiet"} whiteSpace="nowrap">{count(status)}</chakra.span>
               </Link>
             </chakra.li>

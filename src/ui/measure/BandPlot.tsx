@@ -13,7 +13,9 @@ const Circle = chakra("circle");
 
 const width = 780;
 const height = 150;
-const pad = { left: 4, right: 4, top: 10, bottom: 20 };
+/** At the right the points leave room for the words of the bands. */
+const pad = { left: 4, right: 132, top: 10, bottom: 20 };
+const edge = width - 4;
 
 /** All readings of a sheet in the band between new and limit, with their uncertainty. */
 export function BandPlot({ sheet, rows, unit }: { sheet: Sheet; rows: readonly RowResult[]; unit: Unit }) {
@@ -36,15 +38,15 @@ export function BandPlot({ sheet, rows, unit }: { sheet: Sheet; rows: readonly R
     <Svg viewBox={`0 0 ${width} ${height}`} width="100%" mt="12px" role="img" aria-label={`${sheet.feature.title}: readings between new and limit`} fontFamily="body" fontSize="12px">
       {fresh?.min !== undefined && fresh.max !== undefined && (
         <>
-          <Rect x={pad.left} width={width - pad.left - pad.right} y={y(fresh.max)} height={Math.max(1, y(fresh.min) - y(fresh.max))} fill="cool" opacity="0.22" />
-          <Text x={width - pad.right - 4} y={y((fresh.min + fresh.max) / 2) + 4} textAnchor="end" fill="cool">new {formatNumber(fresh.min, unit)}–{formatNumber(fresh.max, unit)}</Text>
+          <Rect x={pad.left} width={edge - pad.left} y={y(fresh.max)} height={Math.max(1, y(fresh.min) - y(fresh.max))} fill="cool" opacity="0.22" />
+          <Text x={edge - 6} y={y((fresh.min + fresh.max) / 2) + 4} textAnchor="end" fill="cool">new {formatNumber(fresh.min, unit)}–{formatNumber(fresh.max, unit)}</Text>
         </>
       )}
       {limit !== undefined && beyond && (
         <>
-          <Rect x={pad.left} width={width - pad.left - pad.right} y={beyond.from} height={Math.max(0, beyond.to - beyond.from)} fill="out" opacity="0.12" />
-          <Line x1={pad.left} x2={width - pad.right} y1={y(limit)} y2={y(limit)} stroke="out" strokeDasharray="5 4" />
-          <Text x={width - pad.right - 4} y={y(limit) + (reassembly?.max !== undefined ? 14 : -5)} textAnchor="end" fill="out">limit {formatNumber(limit, unit)}</Text>
+          <Rect x={pad.left} width={edge - pad.left} y={beyond.from} height={Math.max(0, beyond.to - beyond.from)} fill="out" opacity="0.12" />
+          <Line x1={pad.left} x2={edge} y1={y(limit)} y2={y(limit)} stroke="out" strokeDasharray="5 4" />
+          <Text x={edge - 6} y={y(limit) + (reassembly?.max !== undefined ? 14 : -5)} textAnchor="end" fill="out">limit {formatNumber(limit, unit)}</Text>
         </>
       )}
       {marks.map(({ point, at, index, value, reach }) => (

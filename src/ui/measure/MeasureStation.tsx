@@ -19,7 +19,7 @@ import { useSheet, type Draft, type DraftState } from "./use-sheet";
 function Limits({ sheet }: { sheet: Sheet }) {
   const { unit, wording } = useJob();
   const { new: fresh, reassembly } = sheet.feature.governing.limits;
-  const parts = [fresh && `new ${sayLimit(fresh, unit)}`, reassembly && `for reassembly ${sayLimit(reassembly, unit)} ${unit.symbol}`].filter(Boolean);
+  const parts = [fresh && `new ${sayLimit(fresh, unit)}`, reassembly && `reassembly ${sayLimit(reassembly, unit)} ${unit.symbol}`].filter(Boolean);
   const ref = reassembly?.ref ?? fresh?.ref;
   return (
     <chakra.p fontSize="14px" color="quiet">
@@ -75,17 +75,16 @@ function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: Draft
   return (
     <>
       <StationLayout
-        aside={<PartTag row={row}><ReasonsOwed /></PartTag>}
+        aside={<PartTag row={row}><ReasonsOwed /><Cautions station="measure" partClass={sheet.partClass.id} /></PartTag>}
         bar={<GaugeBar sheet={sheet} hands={hands} occasion={occasion} onSetUp={() => setSettingUp(true)} />}
       >
-        <Flex align="baseline" gap="14px" wrap="wrap">
+        <Flex align="baseline" columnGap="14px" wrap="wrap">
           <Heading as="h1" fontSize="22px">{sheet.feature.title}</Heading>
           <Limits sheet={sheet} />
         </Flex>
         <Tabs chosen={sheet} onChoose={onChoose} />
         <SheetTable sheet={sheet} hands={hands} />
         <Box hideBelow="md"><BandPlot sheet={sheet} rows={sheet.rows.map(({ id }) => assessment.rows.get(id)!)} unit={unit} /></Box>
-        <Cautions station="measure" />
       </StationLayout>
       {settingUp && <GaugeSetup sheet={sheet} occasion={occasion} onClose={() => setSettingUp(false)} />}
     </>

@@ -45,7 +45,7 @@ export function ReadingCell({ cell, hands, name }: { cell: Cell; hands: SheetHan
 
   const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
   return (
-    <Box px="7px" py="5px" borderWidth="2px" borderRadius="7px" borderColor={alarmed ?? (isActive ? "ember" : "transparent")} bg={isActive ? "emberWash" : undefined}>
+    <Box px="4px" py="5px" borderWidth="2px" borderRadius="7px" borderColor={alarmed ?? (isActive ? "ember" : "transparent")} bg={isActive ? "emberWash" : undefined}>
       <chakra.input
         ref={hands.register(key)}
         aria-label={name}

@@ -10,13 +10,13 @@ import { ConformityMark, markColor } from "../parts/ConformityMark";
 import { ReadingCell } from "./ReadingCell";
 import { cellKey, type SheetHands } from "./use-sheet";
 
-const Th = chakra("th", { base: { fontWeight: 400, fontSize: "13px", color: "quiet", textAlign: "left", px: "9px", pb: "4px", whiteSpace: "nowrap" } });
+const Th = chakra("th", { base: { fontWeight: 400, fontSize: "13px", color: "quiet", textAlign: "left", px: "6px", pb: "4px", whiteSpace: "nowrap" } });
 
 function VerdictCell({ row }: { row: RowResult }) {
   const mark = shownMark(row.governing);
   const open = row.points.length - row.measured;
   return (
-    <Box color={markColor[mark]} fontSize="12px" lineHeight="16px" width="92px">
+    <Box color={markColor[mark]} fontSize="12px" lineHeight="16px" minWidth="94px">
       {row.measured > 0 && <ConformityMark mark={mark} />}
       <Box>{mark === "cannot-tell" ? `${open} to go` : markWords[mark]}</Box>
       {mark !== "cannot-tell" && open > 0 && <Box color="quiet">{open} to go</Box>}
@@ -47,16 +47,16 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
               <chakra.tr key={id} borderBottomWidth="1px" borderColor="line">
                 <chakra.th scope="row" fontSize="18px" fontWeight={700} width="34px" px="6px" textAlign="left" title={name}>{label}</chakra.th>
                 {points.map((point) => (
-                  <chakra.td key={point.id} minWidth="82px" maxWidth="130px" p="0">
+                  <chakra.td key={point.id} minWidth="86px" maxWidth="130px" p="0">
                     <ReadingCell cell={cellOf.get(cellKey(id, point.id))!} hands={hands} name={`${name}, ${point.name}`} />
                   </chakra.td>
                 ))}
                 {row.derived.map((result) => (
-                  <chakra.td key={result.characteristic.id} textAlign="right" fontSize="14px" px="8px" fontVariantNumeric="tabular-nums" color={result.accepted === false ? "out" : "quiet"}>
+                  <chakra.td key={result.characteristic.id} textAlign="right" fontSize="14px" px="6px" fontVariantNumeric="tabular-nums" color={result.accepted === false ? "out" : "quiet"}>
                     {result.estimate ? formatNumber(result.estimate.value, unit) : ""}
                   </chakra.td>
                 ))}
-                <chakra.td px="9px"><VerdictCell row={row} /></chakra.td>
+                <chakra.td px="6px"><VerdictCell row={row} /></chakra.td>
               </chakra.tr>
             );
           })}

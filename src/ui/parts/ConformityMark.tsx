@@ -33,14 +33,14 @@ const drawings: Readonly<Record<ShownMark, React.ReactNode>> = {
       <circle cx="22" cy="7" r="3" />
     </>
   ),
-  outside: <path d="M22 4L28 10M28 4L22 10" strokeWidth="2" />,
+  outside: <path d="M22 4L28 10M28 4L22 10" strokeWidth="2.2" />,
   "cannot-tell": <path d="M2 7H32" strokeDasharray="2 3" />,
 };
 
 /** One of the four answers, or that there is none, as a little picture that reads without colour. Decorative: words stand beside it. */
 export function ConformityMark({ mark }: { mark: ShownMark }) {
   return (
-    <Svg width="34px" height="14px" viewBox="0 0 34 14" fill="none" stroke="currentColor" strokeWidth="1.5" color={markColor[mark]} flexShrink={0} aria-hidden>
+    <Svg width="39px" height="16px" viewBox="0 0 34 14" fill="none" stroke="currentColor" strokeWidth="1.5" color={markColor[mark]} flexShrink={0} aria-hidden>
       {mark !== "cannot-tell" && <path d="M17 1V13" />}
       {drawings[mark]}
     </Svg>

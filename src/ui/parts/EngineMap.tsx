@@ -39,19 +39,19 @@ export function EngineMap({ pack, assessment, height, chosen = null, onChoose }:
       {placed.map((slot) => {
         const look = looks[slotState(assessment, slot.id)];
         return (
-          <Path
-            key={slot.id}
-            d={outlines.get(slot.map.outline)!}
-            transform={`translate(${slot.map.x} ${slot.map.y})`}
-            stroke={slot.id === chosen ? "ink" : look.stroke}
-            fill={look.fill}
-            strokeWidth={slot.id === chosen ? 2.6 : 1.8}
-            strokeDasharray={look.dash}
-            cursor={onChoose ? "pointer" : undefined}
-            onClick={onChoose && (() => onChoose(slot.id))}
-          >
-            <title>{`${slot.name}: ${look.words}`}</title>
-          </Path>
+          <g key={slot.id} transform={`translate(${slot.map.x} ${slot.map.y})`}>
+            <Path
+              d={outlines.get(slot.map.outline)!}
+              stroke={slot.id === chosen ? "ink" : look.stroke}
+              fill={look.fill}
+              strokeWidth={slot.id === chosen ? 2.6 : 1.8}
+              strokeDasharray={look.dash}
+              cursor={onChoose ? "pointer" : undefined}
+              onClick={onChoose && (() => onChoose(slot.id))}
+            >
+              <title>{`${slot.name}: ${look.words}`}</title>
+            </Path>
+          </g>
         );
       })}
     </Svg>

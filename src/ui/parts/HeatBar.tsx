@@ -25,7 +25,7 @@ export function HeatBar({ wear }: { wear: Estimate | null }) {
           <Box position="absolute" top="-2px" height="7px" left={`${from}%`} width={`${Math.max(0, to - from)}%`} borderInlineWidth="1px" borderColor="ink" />
         </>
       )}
-      <Box position="absolute" left={`${limitAt}%`} top="-3px" width="1px" height="9px" bg="quiet" />
+      <Box position="absolute" left={`${limitAt}%`} top="-3px" width="1px" height="9px" bg="lineStrong" />
     </Box>
   );
 }

@@ -6,7 +6,7 @@ export function Leader({ name, children }: { name: ReactNode; children: ReactNod
   return (
     <Flex as="div" justify="space-between" align="baseline" gap="12px" py="5px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="lineStrong" fontSize="14px">
       <chakra.dt color="quiet">{name}</chakra.dt>
-      <chakra.dd textAlign="right" fontVariantNumeric="tabular-nums">{children}</chakra.dd>
+      <chakra.dd textAlign="right" whiteSpace="nowrap" fontVariantNumeric="tabular-nums">{children}</chakra.dd>
     </Flex>
   );
 }

@@ -1,0 +1,143 @@
+import { test as base, expect, request, type APIRequestContext, type Page } from "@playwright/test";
+import path from "node:path";
+import { readFileSync } from "node:fs";
+import type { Envelope } from "@/core/entry/schema";
+import { TestBench } from "@/core/fixtures/bench";
+import { change, openDatabase, select, type Database } from "@/store/connection";
+import { appendEntries, beginStream, readEntries, type StreamKind } from "@/store/entries";
+import { keepPack } from "@/store/packs";
+import { freePort } from "../scripts/lib/ports.mjs";
+import { Processes } from "../scripts/lib/processes.mjs";
+import { stateDir } from "../scripts/lib/paths.mjs";
+import { startWeb } from "../scripts/lib/web.mjs";
+
+const templateUrl = process.env.EMBER_TEST_DATABASE_URL!;
+const people = { lead: { account: "wren", password: "lantern-by-the-quay" }, viewer: { account: "pip", password: "tide-at-the-steps" } } as const;
+export type Who = keyof typeof people;
+
+/** One web process over a database of its own, for one browser worker. */
+export class Shop {
+  #web: Awaited<ReturnType<typeof startWeb>> | null = null;
+
+  private constructor(
+    readonly address: string,
+    readonly database: Database,
+    private readonly processes: Processes,
+    private readonly options: { port: number; databaseUrl: string; distDir: string; sessionSecret: string },
+  ) {}
+
+  static async open(worker: number): Promise<Shop> {
+    const name = `ember_worker_${worker}`;
+    const template = openDatabase(templateUrl, 1);
+    await change(template, `DROP DATABASE IF EXISTS ${name}`);
+    await change(template, `CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+    for (const { name: table } of await select<{ name: string }>(template, "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()")) {
+      await change(template, `CREATE TABLE ${name}.${table} LIKE ${table}`);
+      await change(template, `INSERT INTO ${name}.${table} SELECT * FROM ${table}`);
+    }
+    await template.end();
+    const databaseUrl = templateUrl.replace(/[^/]+$/, name);
+    const port = await freePort(0);
+    const shop = new Shop(`http://127.0.0.1:${port}`, openDatabase(databaseUrl, 2), new Processes(stateDir(`test-worker-${worker}`)), {
+      port, databaseUrl, distDir: process.env.EMBER_DIST!, sessionSecret: "a secret of the tests that is long enough",
+    });
+    await shop.start();
+    return shop;
+  }
+
+  async start(): Promise<void> {
+    this.#web = await startWeb(this.processes, this.options);
+  }
+
+  async stop(): Promise<void> {
+    if (this.#web) await this.processes.stop(this.#web.child);
+    this.#web = null;
+  }
+
+  async close(): Promise<void> {
+    await this.processes.stopAll();
+    await this.database.end();
+  }
+
+  /** Puts a record into the store, as an import would. */
+  async keep(entries: readonly Envelope[], kind: StreamKind = "job"): Promise<string> {
+    const { stream } = entries[0]!;
+    await beginStream(this.database, stream, kind, new Date());
+    await appendEntries(this.database, stream, entries, new Date());
+    return stream;
+  }
+
+  async keepPack(file: string, sha256: string): Promise<void> {
+    const json = JSON.parse(readFileSync(file, "utf8")) as { id: string; revision: number };
+    await keepPack(this.database, { sha256, id: json.id, revision: json.revision, json }, new Date());
+  }
+
+  entries(stream: string): Promise<Envelope[]> {
+    return readEntries(this.database, stream);
+  }
+
+  /** What was written to a job after it was seeded. */
+  async written(bench: TestBench): Promise<Envelope[]> {
+    return (await this.entries(bench.maker.stream)).slice(bench.entries.length);
+  }
+}
+
+/** A client that is no browser, signed in as one of the demo's people or as nobody. */
+export async function client(address: string, who: Who | "nobody", headers: Record<string, string> = {}): Promise<APIRequestContext> {
+  const context = await request.newContext({ baseURL: address, extraHTTPHeaders: headers });
+  if (who !== "nobody") expect((await context.post("/api/session", { data: people[who] })).status()).toBe(200);
+  return context;
+}
+
+export async function signIn(page: Page, who: Who): Promise<void> {
+  await page.getByLabel("Account").fill(people[who].account);
+  await page.getByLabel("Password").fill(people[who].password);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
+}
+
+interface WorkerFixtures {
+  readonly shop: Shop;
+  readonly states: Readonly<Record<Who, string>>;
+}
+
+interface TestFixtures {
+  /** Opens a page as somebody, at a path. */
+  readonly visit: (who: Who, path: string) => Promise<Page>;
+}
+
+export const test = base.extend<TestFixtures, WorkerFixtures>({
+  shop: [
+    async ({}, use, info) => {
+      const shop = await Shop.open(info.parallelIndex);
+      await use(shop);
+      await shop.close();
+    },
+    { scope: "worker", timeout: 180_000 },
+  ],
+  states: [
+    async ({ shop }, use, info) => {
+      const file = (who: Who) => path.join(stateDir(`test-worker-${info.parallelIndex}`), `${who}.json`);
+      for (const who of ["lead", "viewer"] as const) {
+        const context = await client(shop.address, who);
+        await context.storageState({ path: file(who) });
+        await context.dispose();
+      }
+      await use({ lead: file("lead"), viewer: file("viewer") });
+    },
+    { scope: "worker" },
+  ],
+  visit: async ({ browser, shop, states }, use) => {
+    const complaints: string[] = [];
+    await use(async (who, at) => {
+      const context = await browser.newContext({ storageState: states[who], baseURL: shop.address, acceptDownloads: true, viewport: { width: 1280, height: 800 } });
+      const page = await context.newPage();
+      page.on("pageerror", (error) => complaints.push(error.message));
+      await page.goto(at);
+      return page;
+    });
+    expect(complaints).toEqual([]);
+  },
+});
+
+export { expect, TestBench };

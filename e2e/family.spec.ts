@@ -1,0 +1,52 @@
+import { rotary } from "@/core/fixtures/load";
+import type { Gauge } from "@/core/entry/schema";
+import { testGauge } from "@/core/fixtures/bench";
+import { expect, test, TestBench } from "./bench";
+
+const widthGauge: Gauge = { ...testGauge, id: "width-micrometer", name: "Width micrometer", quantities: ["external-width"], rangeMm: [75, 100], method: "direct" };
+
+test("an engine family of another arrangement passes through every screen, by its pack alone", async ({ shop, visit }) => {
+  await shop.keepPack("src/core/fixtures/rotary-pack.json", rotary.sha256);
+  const bench = new TestBench(rotary, { name: "Marsh fan", unit: "in" });
+  await shop.keep(bench.entries);
+  const tools = new TestBench(rotary);
+  tools.entries.length = 0;
+  tools.add("gauge-registered", { gauge: widthGauge });
+  await shop.keep(tools.entries.map((entry) => ({ ...entry, stream: tools.newId() })), "shop");
+
+  const page = await visit("lead", "/");
+  const job = page.getByRole("listitem").filter({ hasText: "Marsh fan" });
+  await expect(job.getByRole("img", { name: /rotor housing, front: not measured/ })).toBeVisible();
+  await job.getByRole("link").click();
+
+  await expect(page.getByRole("heading", { name: "Housing widths" })).toBeVisible();
+  await expect(page.getByText("reassembly at least 3.1457 in")).toBeVisible();
+  await page.getByRole("button", { name: "Set up a gauge" }).click();
+  await page.getByRole("button", { name: "Use it" }).click();
+  for (const text of ["3.1496", "3.1495", "3.1494", "3.1495", "3.1496", "79.905 mm", "3.1494", "3.1495"]) {
+    await page.keyboard.type(text);
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByRole("row", { name: /^R / })).toContainText("inside");
+  await expect(page.getByRole("img", { name: /Housing widths/ })).toBeVisible();
+
+  await page.getByRole("link", { name: /^Decide/ }).click();
+  await expect(page.getByRole("button", { name: /^rotor housing, front/ })).toContainText("Reuse as is");
+  await expect(page.getByRole("button", { name: /^rotor housing, rear/ })).toContainText("Replace");
+  await page.getByRole("button", { name: /^rotor housing, front/ }).click();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("2 of 2")).toBeVisible();
+
+  await page.getByRole("link", { name: /^Match/ }).click();
+  await expect(page.getByText("This station is not there yet.")).toBeVisible();
+  await page.getByRole("link", { name: /^Hand over/ }).click();
+  const [report] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Report, PDF" }).click()]);
+  expect(report.suggestedFilename()).toBe("marsh-fan.pdf");
+
+  const written = (await shop.written(bench)).map((entry) => [entry.type, entry.payload.feature ?? null, entry.payload.disposition ?? entry.payload.typed ?? null]);
+  expect(written.slice(1)).toEqual([
+    ...["3.1496", "3.1495", "3.1494", "3.1495", "3.1496", "79.905 mm", "3.1494", "3.1495"].map((typed) => ["reading-taken", "width", typed]),
+    ["decision-made", "width", "reuse"], ["decision-made", "width", "replace"],
+  ]);
+});

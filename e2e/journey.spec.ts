@@ -1,0 +1,127 @@
+import { readFileSync } from "node:fs";
+import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { orrinshaw } from "@/core/fixtures/load";
+import { expect, signIn, test, TestBench } from "./bench";
+
+/** What is typed at each liner: heights by directions, in the units a person happens to use. */
+const liners = [
+  ["108.041", "108.033", "108.030", "108.026", "108.021", "108.020"],
+  ["4.2536 in", "108.036", "108,033", "108.029", "108.024", "108.022 mm"],
+  ["108.097", "108.078", "108.071", "108.060", "108.046", "108.041"],
+  ["108.130", "108.121", "108.118", "108.104", "108.071", "108.066"],
+  ["4253.2 thou", "108.025", "108.024", "108.020", "108.018", "108.016"],
+  ["108.050", "108.044", "108.040", "108.036", "108.030", "108.026"],
+];
+const journals = [
+  ["70.986", "70.983", "70.984", "70.981"],
+  ["70.984", "70.980", "70.983", "70.979"],
+  ["2.7946 in", "70.981", "70.982", "70.978"],
+  ["70.978", "70.972", "70.976", "70.970"],
+  ["70.902", "70.871", "70.911", "70.880"],
+  ["70.983", "70.979", "70.984", "70.980"],
+];
+const damage = [["0"], ["0"], ["0"], ["4 µm"], ["0.06"], ["0"]];
+
+test("an engine goes from the measuring bench to a printed report", async ({ page, shop }) => {
+  const bench = new TestBench(orrinshaw, { name: "Barge Plover", application: { kind: "passenger-vessel", words: "River barge" }, hoursWanted: 4000, engine: { number: "2207-009", variant: "v-6m-1" } });
+  await shop.keep(bench.entries);
+
+  // Sign in and find the engine on the bench.
+  await page.goto(shop.address);
+  await signIn(page, "lead");
+  await page.getByRole("link", { name: /Barge Plover/ }).click();
+  await expect(page.getByRole("heading", { name: "Liner bores" })).toBeVisible();
+  await expect(page.getByText("reassembly at most 108.100 mm")).toBeVisible();
+  await expect(page.getByText("workshop manual, ed. 3, p. 41").first()).toBeVisible();
+
+  // Set up a gauge for each sheet and type every reading, by keyboard alone.
+  const typeSheet = async (title: string, gauge: string, rows: readonly (readonly string[])[]) => {
+    await page.keyboard.press("g");
+    const dialog = page.getByRole("dialog");
+    await expect(dialog.getByRole("combobox", { name: "Gauge" })).toContainText(gauge);
+    await dialog.getByLabel("Part, °C").fill("20.5");
+    await dialog.getByLabel(/^Gauge.*°C$/).fill("20.5");
+    await page.keyboard.press("Enter");
+    await expect(dialog).toBeHidden();
+    await expect(page.getByRole("table", { name: title }).getByRole("textbox").first()).toBeFocused();
+    for (const text of rows.flat()) {
+      await page.keyboard.type(text);
+      await page.keyboard.press("Enter");
+    }
+    await expect(page.getByRole("button", { name: `${title} ${rows.flat().length}/${rows.flat().length}` })).toBeVisible();
+  };
+  await typeSheet("Liner bores", "Bore gauge 2", liners);
+
+  // Each value with its uncertainty, taper, out-of-round, share of wear and one of four answers.
+  const liner = (label: string) => page.getByRole("row", { name: new RegExp(`^${label} `) });
+  await expect(liner("1")).toContainText("inside");
+  await expect(liner("1")).toContainText("± 0.005");
+  await expect(liner("3")).toContainText("inside, within U");
+  await expect(liner("4")).toContainText("outside");
+  await expect(liner("4").getByRole("cell", { name: "0.064" })).toBeVisible(); // taper, thrust: 108.130 - 108.071, axial: 108.121 - 108.066 = 0.055; the mean is not taken
+  await page.getByLabel("liner, cylinder 4, top, thrust direction").focus();
+  const tag = page.getByRole("complementary", { name: "Part tag" });
+  await expect(tag).toContainText("108.130");
+  await expect(tag).toContainText("Wear used");
+
+  for (const [title, gauge, rows] of [["Big-end journals", "Micrometer 50–75", journals], ["Journal damage", "Depth gauge 1", damage], ["Crank run-out", "Dial indicator 3", [["0.03"]]]] as const) {
+    await page.getByRole("button", { name: new RegExp(`^${title}`) }).click();
+    await typeSheet(title, gauge, rows);
+  }
+
+  // What is in the store is what was typed, in order, to the letter.
+  const written = await shop.written(bench);
+  const typed = written.filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
+  expect(typed).toEqual([...liners.flat(), ...journals.flat(), ...damage.flat(), "0.03"]);
+  const inch = written.find((entry) => entry.payload.typed === "4.2536 in")!.payload as { valueMm: number; unit: string };
+  expect(inch.unit).toBe("in");
+  expect(inch.valueMm).toBeCloseTo(4.2536 * 25.4, 9);
+  expect(written.filter((entry) => entry.type === "occasion-opened").map((entry) => (entry.payload.gauge as { name: string }).name)).toEqual(["Bore gauge 2", "Micrometer 50–75", "Depth gauge 1", "Dial indicator 3"]);
+
+  // Decide: proposals by the evidence; the undersize by the handbook's arithmetic: 70.871 - 0.03 - 2 x 0.06 - 0.02.
+  await page.getByRole("link", { name: /^Decide/ }).click();
+  await expect(page.getByText("the class surveyor may have to see parts")).toBeVisible();
+  const choice = (name: string) => page.getByRole("button", { name: new RegExp(`^${name}`) });
+  await expect(choice("liner, cylinder 1")).toContainText("Reuse as is");
+  await expect(choice("liner, cylinder 4")).toContainText("Replace");
+  await expect(choice("big-end journal 5")).toContainText("Grind to −0.50");
+  await expect(choice("big-end journal 1")).toContainText("Ground with its fellows");
+  await choice("big-end journal 5").click();
+  await expect(tag.getByRole("button", { name: /Grind to −0.50/ })).toContainText("finished 70.500");
+  await expect(tag.getByRole("button", { name: /Grind to −0.25/ })).toContainText("Does not clean up");
+
+  // Against the proposal: not without a reason.
+  await choice("liner, cylinder 3").click();
+  await tag.getByRole("button", { name: /^Replace/ }).click();
+  await page.getByRole("button", { name: "Decide so" }).click();
+  await expect(tag.getByRole("alert")).toContainText("needs its reason");
+  expect((await shop.written(bench)).filter((entry) => entry.type === "decision-made")).toEqual([]);
+  await page.getByLabel(/goes against the proposal/).fill("Will not last 4000 h");
+  await page.keyboard.press("Enter");
+  await expect(choice("liner, cylinder 3")).toContainText("decided, against the proposal");
+  await page.getByRole("button", { name: "Accept 11 proposals" }).click();
+  await expect(page.getByText("12 of 12")).toBeVisible();
+
+  const isSaved = async () => (await shop.written(bench)).filter((entry) => entry.type === "decision-made");
+  await expect.poll(async () => (await isSaved()).length).toBe(12);
+  expect((await isSaved()).map((entry) => entry.payload).filter((payload) => payload.reason !== null)).toMatchObject([{ disposition: "replace", reason: "Will not last 4000 h", witness: { proposal: "reuse", pack: orrinshaw.sha256 } }]);
+  expect((await isSaved()).filter((entry) => entry.payload.step === "u-50")).toHaveLength(6);
+
+  // Hand over: a report of one page and the record, entry for entry.
+  await page.getByRole("link", { name: /^Hand over/ }).click();
+  await expect(page.getByText("Nothing.", { exact: true })).toBeVisible();
+  const download = async (name: string) => {
+    const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name }).click()]);
+    return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
+  };
+  const report = await download("Report, PDF");
+  expect(report.name).toBe("barge-plover.pdf");
+  const pdf = await getDocument({ data: new Uint8Array(report.bytes), isEvalSupported: false, useSystemFonts: true }).promise;
+  expect(pdf.numPages).toBe(1);
+  const text = (await (await pdf.getPage(1)).getTextContent()).items.map((item) => ("str" in item ? item.str : "")).join(" ").replace(/\s+/g, " ");
+  for (const part of ["Barge Plover", "No. 2207-009", "big-end journal 5", "Grind to −0.50", "Will not last 4000 h", "70.871", "Orrinshaw 6M workshop manual, ed. 3, p. 36", "class surveyor", "6.981 L"]) expect(text).toContain(part);
+
+  const record = await download("Record, NDJSON");
+  expect(record.name).toBe("barge-plover.ndjson");
+  expect(record.bytes.toString("utf8").trim().split("\n").map((line) => JSON.parse(line) as unknown)).toEqual(await shop.entries(bench.maker.stream));
+});

@@ -1,0 +1,21 @@
+import { defineConfig } from "@playwright/test";
+
+export default defineConfig({
+  testDir: "e2e",
+  testMatch: "*.spec.ts",
+  workers: Number(process.env.EMBER_WORKERS ?? 2),
+  fullyParallel: false,
+  forbidOnly: true,
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
+  reporter: [["list"], ["json"]],
+  outputDir: "test-results",
+  use: {
+    viewport: { width: 1280, height: 800 },
+    trace: "retain-on-failure",
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+  },
+});

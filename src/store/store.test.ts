@@ -1,0 +1,150 @@
+import { TestBench } from "@/core/fixtures/bench";
+import { orrinshaw } from "@/core/fixtures/load";
+import { change, openDatabase, select, withTransaction, type Database } from "./connection";
+import { appendEntries, beginStream, listStreams, readEntries, streamKind } from "./entries";
+import { migrate, readMigrations } from "./migrate";
+import { keepPack, readPackJson } from "./packs";
+import { hashPassword, isPassword } from "./passwords";
+import { addPerson, namesOf, personByAccount, personById, revokeSessions } from "./people";
+import { readSchemaVersion, schemaVersion } from "./schema-version";
+import { countAttempts, forgetAttempts, noteAttempt } from "./sign-in-attempts";
+
+const folder = "src/store/migrations";
+const now = new Date("2026-11-24T08:00:00.123Z");
+let database: Database;
+
+beforeAll(async () => {
+  const url = process.env.EMBER_TEST_DATABASE_URL;
+  if (!url) throw new Error("The store is tested on a real MariaDB: run npm run unit, which starts one.");
+  database = openDatabase(url);
+  await migrate(database, folder, () => now);
+});
+afterAll(() => database.end());
+
+const fresh = async () => {
+  const bench = new TestBench(orrinshaw);
+  const stream = bench.newId();
+  const entries = bench.entries.map((entry, at) => ({ ...entry, stream, id: `${stream.slice(0, -4)}${String(at).padStart(4, "0")}` }));
+  await beginStream(database, stream, "job", now);
+  return { stream, entries };
+};
+
+describe("schema", () => {
+  test("this program's version is that of the last migration, and each has its number once", async () => {
+    const versions = (await readMigrations(folder)).map((step) => step.version);
+    expect(versions).toEqual(versions.map((_, at) => at + 1));
+    expect(versions.at(-1)).toBe(schemaVersion);
+    expect(await readSchemaVersion(database)).toBe(schemaVersion);
+  });
+
+  test("migrating again does nothing, and a step that was done but not written down is done again", async () => {
+    expect(await migrate(database, folder, () => now)).toBe(0);
+    await change(database, "DELETE FROM schema_step WHERE version = ?", [schemaVersion]);
+    expect(await migrate(database, folder, () => now)).toBe(1);
+  });
+
+  test("a database of a newer program is left alone", async () => {
+    await change(database, "INSERT INTO schema_step (version, name, applied_at) VALUES (999, 'later', NOW(3))");
+    await expect(migrate(database, folder, () => now)).rejects.toThrow("start the newer program");
+    await change(database, "DELETE FROM schema_step WHERE version = 999");
+  });
+});
+
+describe("entries", () => {
+  test("come back as they were received, in the order in which they were kept", async () => {
+    const { stream, entries } = await fresh();
+    const answers = await appendEntries(database, stream, entries, now);
+    expect(answers!.map((each) => each.outcome)).toEqual(entries.map(() => "kept"));
+    expect(await readEntries(database, stream)).toEqual(entries);
+    expect(await readEntries(database, stream, entries.length - 1)).toEqual(entries.slice(-1));
+    expect(await streamKind(database, stream)).toBe("job");
+    expect(await listStreams(database, "job")).toContain(stream);
+  });
+
+  test("sent again are acknowledged again; another content under a known id is refused, and its neighbours are kept", async () => {
+    const { stream, entries } = await fresh();
+    const [a, b, c] = entries;
+    await appendEntries(database, stream, [a!, b!], now);
+    const forged = { ...a!, author: "somebody else" };
+    expect((await appendEntries(database, stream, [b!, forged, c!, c!], now))!.map((each) => each.outcome)).toEqual(["kept-before", "id-taken", "kept", "kept-before"]);
+    expect(await readEntries(database, stream)).toEqual([a, b, c]);
+  });
+
+  test("of many writers at once get numbers without gaps or twins", async () => {
+    const { stream, entries } = await fresh();
+    await Promise.all(entries.map((entry) => appendEntries(database, stream, [entry], now)));
+    const seqs = (await select<{ seq: number }>(database, "SELECT seq FROM entry WHERE stream_id = ? ORDER BY seq", [stream])).map((row) => row.seq);
+    expect(seqs).toEqual(entries.map((_, at) => at + 1));
+  });
+
+  test("for a stream that is not there are not taken", async () => {
+    const { entries } = await fresh();
+    expect(await appendEntries(database, "0190aaaa-0000-7000-8000-000000000000", entries, now)).toBeNull();
+  });
+});
+
+describe("a transaction", () => {
+  test("that fails leaves nothing behind and throws its own error", async () => {
+    const { stream } = await fresh();
+    const work = withTransaction(database, async (connection) => {
+      await change(connection, "UPDATE stream SET head_seq = 77 WHERE id = ?", [stream]);
+      throw new Error("the reason");
+    });
+    await expect(work).rejects.toThrow("the reason");
+    expect((await select<{ head_seq: number }>(database, "SELECT head_seq FROM stream WHERE id = ?", [stream]))[0]!.head_seq).toBe(0);
+  });
+
+  test("that meets a deadlock is done again", async () => {
+    const [one, two] = [(await fresh()).stream, (await fresh()).stream];
+    let attempts = 0;
+    const bump = (first: string, second: string) =>
+      withTransaction(database, async (connection) => {
+        attempts += 1;
+        await change(connection, "UPDATE stream SET head_seq = head_seq + 1 WHERE id = ?", [first]);
+        // Holds the first row until the other transaction holds the second, once.
+        if (attempts <= 2) while (attempts < 2) await select(connection, "SELECT SLEEP(0.01)");
+        await change(connection, "UPDATE stream SET head_seq = head_seq + 1 WHERE id = ?", [second]);
+      });
+    await Promise.all([bump(one, two), bump(two, one)]);
+    const heads = await select<{ head_seq: number }>(database, "SELECT head_seq FROM stream WHERE id IN (?, ?)", [one, two]);
+    expect(heads.map((row) => row.head_seq)).toEqual([2, 2]);
+  });
+
+  test("a failed statement is named without its values", async () => {
+    await expect(select(database, "SELECT nonsense FROM stream WHERE id = ?", ["secret value"])).rejects.toThrow(/SELECT nonsense.*ER_BAD_FIELD_ERROR/);
+    await expect(select(database, "SELECT nonsense FROM stream WHERE id = ?", ["secret value"])).rejects.not.toThrow(/secret value/);
+  });
+});
+
+test("a pack is kept once under its fingerprint", async () => {
+  const pack = { sha256: orrinshaw.sha256, id: "orrinshaw-6m", revision: 1, json: orrinshaw.pack };
+  await keepPack(database, pack, now);
+  await keepPack(database, { ...pack, json: { other: true } }, now);
+  expect(await readPackJson(database, orrinshaw.sha256)).toEqual(JSON.parse(JSON.stringify(orrinshaw.pack)));
+  expect(await readPackJson(database, "0".repeat(64))).toBeNull();
+});
+
+test("a person is found by account and id; revoking ends all sessions; the password is not kept", async () => {
+  const { stream: id } = await fresh();
+  const account = `maker-${id.slice(0, 8)}${id.slice(-6)}`;
+  const passwordHash = await hashPassword("a tide table");
+  await addPerson(database, { id, account, name: "Maker", role: "viewer", passwordHash }, now);
+  expect(await personByAccount(database, account)).toMatchObject({ id, role: "viewer", sessionVersion: 1 });
+  await revokeSessions(database, id);
+  expect((await personById(database, id))!.sessionVersion).toBe(2);
+  expect(await namesOf(database, [id, "0190aaaa-0000-7000-8000-000000000000"])).toEqual(new Map([[id, "Maker"]]));
+  expect([await isPassword(passwordHash, "a tide table"), await isPassword(passwordHash, "a time table")]).toEqual([true, false]);
+  expect(passwordHash).toMatch(/^\$argon2id\$/);
+});
+
+test("attempts count by account and by address within their window, until the account signs in", async () => {
+  const { stream, entries } = await fresh();
+  const [account, address] = [`a-${stream.slice(-12)}`, stream.slice(0, 30)];
+  for (const { id } of entries.slice(0, 3)) await noteAttempt(database, { id, account, address }, now);
+  await noteAttempt(database, { id: entries[3]!.id, account: "other", address }, now);
+  const since = new Date(now.getTime() - 1000);
+  expect(await countAttempts(database, account, address, since)).toEqual({ account: 3, address: 4 });
+  expect(await countAttempts(database, account, address, now)).toEqual({ account: 0, address: 0 });
+  await forgetAttempts(database, account, since);
+  expect(await countAttempts(database, account, address, since)).toEqual({ account: 0, address: 1 });
+});
