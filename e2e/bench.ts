@@ -108,28 +108,28 @@ interface TestFixtures {
 
 export const test = base.extend<TestFixtures, WorkerFixtures>({
   shop: [
-    async ({}, use, info) => {
+    async ({}, provide, info) => {
       const shop = await Shop.open(info.parallelIndex);
-      await use(shop);
+      await provide(shop);
       await shop.close();
     },
     { scope: "worker", timeout: 180_000 },
   ],
   states: [
-    async ({ shop }, use, info) => {
+    async ({ shop }, provide, info) => {
       const file = (who: Who) => path.join(stateDir(`test-worker-${info.parallelIndex}`), `${who}.json`);
       for (const who of ["lead", "viewer"] as const) {
         const context = await client(shop.address, who);
         await context.storageState({ path: file(who) });
         await context.dispose();
       }
-      await use({ lead: file("lead"), viewer: file("viewer") });
+      await provide({ lead: file("lead"), viewer: file("viewer") });
     },
     { scope: "worker" },
   ],
-  visit: async ({ browser, shop, states }, use) => {
+  visit: async ({ browser, shop, states }, provide) => {
     const complaints: string[] = [];
-    await use(async (who, at) => {
+    await provide(async (who, at) => {
       const context = await browser.newContext({ storageState: states[who], baseURL: shop.address, acceptDownloads: true, viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
       page.on("pageerror", (error) => complaints.push(error.message));

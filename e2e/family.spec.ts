@@ -40,7 +40,7 @@ test("an engine family of another arrangement passes through every screen, by it
 
   await page.getByRole("link", { name: /^Match/ }).click();
   await expect(page.getByText("This station is not there yet.")).toBeVisible();
-  await page.getByRole("link", { name: /^Hand over/ }).click();
+  await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: /^Hand over/ }).click();
   const [report] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Report, PDF" }).click()]);
   expect(report.suggestedFilename()).toBe("marsh-fan.pdf");
 

@@ -1,3 +1,5 @@
+import { randomBytes } from "node:crypto";
+import { makeId } from "@/core/entry/make-entry";
 import { TestBench } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { change, openDatabase, select, withTransaction, type Database } from "./connection";
@@ -21,10 +23,12 @@ beforeAll(async () => {
 });
 afterAll(() => database.end());
 
+const newId = () => makeId({ now: Date.now, random: () => randomBytes(16) });
+
+/** A stream of its own for each test, with a dozen entries that are not in it yet. */
 const fresh = async () => {
-  const bench = new TestBench(orrinshaw);
-  const stream = bench.newId();
-  const entries = bench.entries.map((entry, at) => ({ ...entry, stream, id: `${stream.slice(0, -4)}${String(at).padStart(4, "0")}` }));
+  const stream = newId();
+  const entries = new TestBench(orrinshaw).entries.map((entry) => ({ ...entry, stream, id: newId() }));
   await beginStream(database, stream, "job", now);
   return { stream, entries };
 };

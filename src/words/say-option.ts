@@ -2,11 +2,12 @@ import type { Disposition } from "@/core/entry/schema";
 import type { Limit, Pack, Ref } from "@/core/pack/schema";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
+import { capital } from "./capital";
 import { dispositionWords } from "./words-for";
 
 /** A way to go in a few words: “Grind to −0.50”. */
 export const sayOption = ({ disposition, stepName }: { disposition: Disposition; stepName?: string | null }): string =>
-  stepName ? stepName.charAt(0).toUpperCase() + stepName.slice(1) : dispositionWords[disposition];
+  stepName ? capital(stepName) : dispositionWords[disposition];
 
 /** A limit in the unit shown: “at most 108.100”, “at least 70.950”, “0.060–0.110”. */
 export function sayLimit({ min, max }: Pick<Limit, "min" | "max">, unit: Unit): string {

@@ -1,6 +1,7 @@
 import type { Problem } from "@/core/problem";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
+import { capital } from "./capital";
 import { dispositionWords } from "./words-for";
 import type { Disposition } from "@/core/entry/schema";
 
@@ -25,7 +26,6 @@ interface Figures {
 }
 
 const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`;
-const first = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 type Sentence = (say: Figures) => string;
 
@@ -47,11 +47,11 @@ const sentences: Readonly<Record<string, Sentence>> = {
 
   // Why, at Decide
   "within-limits": (f) => `${f.length("marginMm")} inside ${f.bare("limitMm")}; ${percent(f.number("probability"))} sure.`,
-  "outside-limit": (f) => `${first(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")} (${f.source()}).`,
-  "outside-not-surely": (f) => `${first(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")}, which is less than U; ${percent(f.number("probability"))} chance that it is inside (${f.source()}).`,
-  "inside-not-surely": (f) => `${first(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: inside ${f.bare("limitMm")} by less than U, and this job asks for more (${f.source()}).`,
+  "outside-limit": (f) => `${capital(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")} (${f.source()}).`,
+  "outside-not-surely": (f) => `${capital(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")}, which is less than U; ${percent(f.number("probability"))} chance that it is inside (${f.source()}).`,
+  "inside-not-surely": (f) => `${capital(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: inside ${f.bare("limitMm")} by less than U, and this job asks for more (${f.source()}).`,
   "not-measured": (f) => `Not measured yet: ${f.text("row")}.`,
-  "points-missing": (f) => `${first(f.text("row"))}: ${many(f.number("missing"), "reading")} to go.`,
+  "points-missing": (f) => `${capital(f.text("row"))}: ${many(f.number("missing"), "reading")} to go.`,
   "no-part": (f) => `No part is installed in the slot ${f.text("slot")}.`,
   "no-gauge": () => "No gauge is set up for this sheet. Press G, or “Set up a gauge” below; what you typed stays here.",
   "no-rework": () => "The pack offers no rework for this part.",
@@ -61,20 +61,20 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "one-size-for-all": (f) => `Ground with its fellows: ${f.text("row")} needs this size, and all are brought to one.`,
   "size-may-change": (f) => `The size may still change: ${f.text("row")}${f.number("count") > 1 ? ` and ${f.number("count") - 1} more` : ""} cannot be judged yet.`,
   "past-last-size": () => "Past the last size on offer.",
-  "fellow-past-last-size": (f) => `${first(f.text("row"))} is past the last size on offer, and they are one part.`,
+  "fellow-past-last-size": (f) => `${capital(f.text("row"))} is past the last size on offer, and they are one part.`,
 
   // Holds
   "pack-differs": (f) => `This job is pinned to revision ${f.text("revision")} of the pack ${f.text("id")}, and another one was given: the verdicts here are not the job's own.`,
   "job-overdue": (f) => `The engine was wanted by ${f.text("wantedBy")}.`,
-  "slot-holds-two": (f) => `${first(f.text("slot"))} holds more than one part: ${f.text("tags")}. Remove the one that is not there.`,
+  "slot-holds-two": (f) => `${capital(f.text("slot"))} holds more than one part: ${f.text("tags")}. Remove the one that is not there.`,
   conflict: (f) => `${f.text("count")} people corrected the same entry. Until one of them is chosen it counts for nothing.`,
   "reason-owed": (f) => (f.text("type") === "entry-struck" ? "A reading was struck; the reason is still owed." : "A reading was corrected; the reason is still owed."),
   "setting-master-missing": (f) => `${f.text("gauge")} is a comparator, and no setting master is recorded: its readings are tied to no size.`,
   "gauge-overdue": (f) => `${f.text("gauge")} was past its calibration date (${f.text("due")}) when it was used.`,
-  "decided-twice": (f) => `${first(f.text("row"))} was decided ${f.text("count")} times at once. Choose one.`,
-  "override-without-reason": (f) => `${first(f.text("row"))}: the decision goes against the proposal, and the reason is missing.`,
-  "evidence-changed": (f) => `${first(f.text("row"))}: when it was decided the proposal was “${dispositionWords[f.text("then") as Disposition]}”, now it is “${dispositionWords[f.text("now") as Disposition]}”. Decide again.`,
-  "on-hold": (f) => `${first(f.text("row"))} is put on hold.`,
+  "decided-twice": (f) => `${capital(f.text("row"))} was decided ${f.text("count")} times at once. Choose one.`,
+  "override-without-reason": (f) => `${capital(f.text("row"))}: the decision goes against the proposal, and the reason is missing.`,
+  "evidence-changed": (f) => `${capital(f.text("row"))}: when it was decided the proposal was “${dispositionWords[f.text("then") as Disposition]}”, now it is “${dispositionWords[f.text("now") as Disposition]}”. Decide again.`,
+  "on-hold": (f) => `${capital(f.text("row"))} is put on hold.`,
   "ready-to-hand-over": () => "Everything here is measured and decided.",
   undecided: (f) => `${many(f.number("count"), "part")} still to decide.`,
 

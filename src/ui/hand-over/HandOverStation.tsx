@@ -5,6 +5,7 @@ import NextLink from "next/link";
 import type { Disposition } from "@/core/entry/schema";
 import { formatQuantity } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
+import { capital } from "@/words/capital";
 import { sayProblem } from "@/words/say-problem";
 import { dispositionWords, ruleWords, stationWords } from "@/words/words-for";
 import { useJob } from "../job/JobContext";
@@ -67,7 +68,7 @@ export function HandOverStation() {
         <Heading as="h2" fontSize="16px" mt="30px">The engine</Heading>
         <chakra.dl mt="6px">
           {assessment.figures.map((figure) => (
-            <Leader key={figure.id} name={figure.name.charAt(0).toUpperCase() + figure.name.slice(1)}>{formatQuantity(figure.value, unitById(figure.unit)!)}</Leader>
+            <Leader key={figure.id} name={capital(figure.name)}>{formatQuantity(figure.value, unitById(figure.unit)!)}</Leader>
           ))}
           <Leader name="Decision rule">{ruleWords[header?.decisionRule ?? "simple"]}</Leader>
           <Leader name="Entries in the record">{log.entries.length}</Leader>

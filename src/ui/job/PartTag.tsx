@@ -5,6 +5,7 @@ import type { RowResult } from "@/core/metrology/assess-row";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
 import { unitById } from "@/core/quantity/units";
+import { capital } from "@/words/capital";
 import { percent } from "@/words/say-problem";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
@@ -80,7 +81,7 @@ export function PartTag({ row, brief = false, children }: Props) {
           {!brief && fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
           {!brief && inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
           {derived.filter((result) => !brief || result.limit).map((result) => (
-            <Leader key={result.characteristic.id} name={result.characteristic.name.charAt(0).toUpperCase() + result.characteristic.name.slice(1)}>
+            <Leader key={result.characteristic.id} name={capital(result.characteristic.name)}>
               {result.estimate ? `${formatNumber(result.estimate.value, unit)} ± ${formatUncertainty(result.expanded!, unit)}` : "–"}
               {result.limit && <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>{sayLimit(result.limit, unit)}</chakra.span>}
             </Leader>

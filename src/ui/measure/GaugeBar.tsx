@@ -3,6 +3,7 @@ import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import type { Occasion } from "@/core/entry/fold";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
+import { capital } from "@/words/capital";
 import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../job/JobContext";
@@ -48,8 +49,8 @@ export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; ha
       <Setting occasion={occasion} onSetUp={onSetUp} />
       {occasion || !mayWrite ? (
         <>
-          <chakra.output fontSize="38px" lineHeight="1" minWidth="150px" fontVariantNumeric="tabular-nums" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" maxWidth="230px">{figure}</chakra.output>
-          <Button onMouseDown={(event) => event.preventDefault()} onClick={() => hands.take("value")} disabled={!mayWrite} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">
+          <chakra.div aria-hidden fontSize="38px" lineHeight="1" minWidth="150px" fontVariantNumeric="tabular-nums" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" maxWidth="230px">{figure}</chakra.div>
+          <Button onMouseDown={(event) => event.preventDefault()} onClick={() => hands.acts.take("value")} disabled={!mayWrite} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">
             {isQuestion ? "Keep it" : "Take"} ⏎
           </Button>
         </>
@@ -59,12 +60,12 @@ export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; ha
       <Box flex="1" minWidth="180px" fontSize="14px" id="measure-says" role="status">
         {draft?.found ? (
           <chakra.span color={isQuestion ? "near" : "out"}>
-            <strong>{row.row.name}, {spec.name}.</strong> {sayProblem(draft.found, wording)}
+            <strong>{capital(row.row.name)}, {spec.name}.</strong> {sayProblem(draft.found, wording)}
             {isQuestion ? " Enter keeps it, Esc takes it away." : ""}
           </chakra.span>
         ) : (
           <>
-            <strong>{row.row.name.charAt(0).toUpperCase() + row.row.name.slice(1)}, {spec.name}.</strong>{" "}
+            <strong>{capital(row.row.name)}, {spec.name}.</strong>{" "}
             <chakra.span color="quiet">{mayWrite ? spec.hint : `You are signed in as ${me.role}: readings are entered by a lead.`}</chakra.span>
           </>
         )}

@@ -39,10 +39,12 @@ interface Props {
   readonly sheet: Sheet;
   readonly occasion: Occasion | null;
   readonly onClose: () => void;
+  /** Where the hands go on afterwards. */
+  readonly returnTo: () => HTMLElement | null;
 }
 
 /** Says with what, on what and how warm the next readings are taken. */
-export function GaugeSetup({ sheet, occasion, onClose }: Props) {
+export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
   const { shop, append, newId, mayWrite, wording } = useJob();
   const gauges = shop.gauges.filter((gauge) => suits(gauge, sheet.feature));
   const { register, handleSubmit, control, setError, formState: { errors } } = useForm<z.infer<typeof Setup>>({
@@ -68,7 +70,7 @@ export function GaugeSetup({ sheet, occasion, onClose }: Props) {
   });
 
   return (
-    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="md" initialFocusEl={() => document.querySelector<HTMLElement>("[data-first]")}>
+    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="md" initialFocusEl={() => document.querySelector<HTMLElement>("[data-first]")} finalFocusEl={returnTo}>
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

@@ -86,7 +86,7 @@ function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: Draft
         <SheetTable sheet={sheet} hands={hands} />
         <Box hideBelow="md"><BandPlot sheet={sheet} rows={sheet.rows.map(({ id }) => assessment.rows.get(id)!)} unit={unit} /></Box>
       </StationLayout>
-      {settingUp && <GaugeSetup sheet={sheet} occasion={occasion} onClose={() => setSettingUp(false)} />}
+      {settingUp && <GaugeSetup sheet={sheet} occasion={occasion} onClose={() => setSettingUp(false)} returnTo={hands.activeInput} />}
     </>
   );
 }

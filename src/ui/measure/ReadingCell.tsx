@@ -1,11 +1,11 @@
 "use client";
 import { Box, chakra } from "@chakra-ui/react";
-import type { KeyboardEvent } from "react";
+import { memo, useCallback, type KeyboardEvent } from "react";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
 import { useJob } from "../job/JobContext";
 import { HeatBar } from "../parts/HeatBar";
-import type { Cell, SheetHands } from "./use-sheet";
+import type { Acts, Cell, Draft } from "./use-sheet";
 
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
@@ -18,12 +18,18 @@ function useHover({ point }: Cell): string | undefined {
   return `typed ${typed.join(", ")}; ${formatNumber(mean(point.readings.map((reading) => reading.valueMm)), other)} ${other.symbol}`;
 }
 
-/** One reading: a field to type into, the figure as read, and how much of the wear it means. */
-export function ReadingCell({ cell, hands, name }: { cell: Cell; hands: SheetHands; name: string }) {
+interface Props {
+  readonly cell: Cell;
+  readonly draft: Draft | undefined;
+  readonly isActive: boolean;
+  readonly name: string;
+  readonly acts: Acts;
+}
+
+/** One reading: a field to type into, the figure as read, and how much of the wear it means. Drawn again only when it changes. */
+export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, name, acts }: Props) {
   const { unit, log, mayWrite } = useJob();
   const { key, point } = cell;
-  const draft = hands.draftOf(key);
-  const isActive = hands.active.key === key;
   const isWaiting = point.readings.some((reading) => log.waiting.has(reading.id));
   const shown = point.conflict ? "two values" : point.readings.length > 0 ? formatNumber(mean(point.readings.map((reading) => reading.valueMm)), unit) : "";
   const hover = useHover(cell);
@@ -34,20 +40,21 @@ export function ReadingCell({ cell, hands, name }: { cell: Cell; hands: SheetHan
       work();
     };
     const untouched = draft === undefined;
-    if (event.key === "Enter") act(() => hands.take(event.shiftKey ? "repeat" : "value"));
-    else if (event.key === "Escape") act(hands.cancel);
-    else if (event.key === "ArrowDown") act(() => hands.move(1, 0));
-    else if (event.key === "ArrowUp") act(() => hands.move(-1, 0));
-    else if (untouched && event.key === "ArrowRight") act(() => hands.move(0, 1));
-    else if (untouched && event.key === "ArrowLeft") act(() => hands.move(0, -1));
-    else if (untouched && (event.key === "Backspace" || event.key === "Delete")) act(hands.strike);
+    if (event.key === "Enter") act(() => acts.take(event.shiftKey ? "repeat" : "value"));
+    else if (event.key === "Escape") act(acts.cancel);
+    else if (event.key === "ArrowDown") act(() => acts.move(1, 0));
+    else if (event.key === "ArrowUp") act(() => acts.move(-1, 0));
+    else if (untouched && event.key === "ArrowRight") act(() => acts.move(0, 1));
+    else if (untouched && event.key === "ArrowLeft") act(() => acts.move(0, -1));
+    else if (untouched && (event.key === "Backspace" || event.key === "Delete")) act(acts.strike);
   };
 
+  const register = useCallback((input: HTMLInputElement | null) => acts.register(key, input), [acts, key]);
   const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
   return (
     <Box px="4px" py="5px" borderWidth="2px" borderRadius="7px" borderColor={alarmed ?? (isActive ? "ember" : "transparent")} bg={isActive ? "emberWash" : undefined}>
       <chakra.input
-        ref={hands.register(key)}
+        ref={register}
         aria-label={name}
         aria-invalid={draft?.found ? true : undefined}
         aria-describedby={isActive ? "measure-says" : undefined}
@@ -58,9 +65,9 @@ export function ReadingCell({ cell, hands, name }: { cell: Cell; hands: SheetHan
         inputMode="decimal"
         autoComplete="off"
         spellCheck={false}
-        onChange={(event) => hands.type(key, event.currentTarget.value)}
+        onChange={(event) => acts.type(key, event.currentTarget.value)}
         onFocus={(event) => {
-          hands.focus(key);
+          acts.focus(key);
           event.currentTarget.select();
         }}
         onKeyDown={onKeyDown}
@@ -75,4 +82,4 @@ export function ReadingCell({ cell, hands, name }: { cell: Cell; hands: SheetHan
       </Box>
     </Box>
   );
-}
+});

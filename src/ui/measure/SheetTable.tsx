@@ -46,11 +46,14 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
             return (
               <chakra.tr key={id} borderBottomWidth="1px" borderColor="line">
                 <chakra.th scope="row" fontSize="18px" fontWeight={700} width="34px" px="6px" textAlign="left" title={name}>{label}</chakra.th>
-                {points.map((point) => (
-                  <chakra.td key={point.id} minWidth="86px" maxWidth="130px" p="0">
-                    <ReadingCell cell={cellOf.get(cellKey(id, point.id))!} hands={hands} name={`${name}, ${point.name}`} />
-                  </chakra.td>
-                ))}
+                {points.map((point) => {
+                  const key = cellKey(id, point.id);
+                  return (
+                    <chakra.td key={point.id} minWidth="86px" maxWidth="130px" p="0">
+                      <ReadingCell cell={cellOf.get(key)!} draft={hands.draftOf(key)} isActive={hands.active.key === key} name={`${name}, ${point.name}`} acts={hands.acts} />
+                    </chakra.td>
+                  );
+                })}
                 {row.derived.map((result) => (
                   <chakra.td key={result.characteristic.id} textAlign="right" fontSize="14px" px="6px" fontVariantNumeric="tabular-nums" color={result.accepted === false ? "out" : "quiet"}>
                     {result.estimate ? formatNumber(result.estimate.value, unit) : ""}

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useMemo, useRef, useState, type Dispatch, type SetStateAction } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type Dispatch, type SetStateAction } from "react";
 import type { Occasion } from "@/core/entry/fold";
 import type { PointResult, RowResult } from "@/core/metrology/assess-row";
 import { questionReading } from "@/core/metrology/question-reading";
@@ -26,10 +26,8 @@ export type DraftState = readonly [ReadonlyMap<string, Draft>, Dispatch<SetState
 
 export const cellKey = (row: string, point: string): string => `${row} ${point}`;
 
-export interface SheetHands {
-  readonly cells: readonly Cell[];
-  readonly active: Cell;
-  readonly draftOf: (key: string) => Draft | undefined;
+/** What a person does at a sheet. The same functions for as long as the sheet is open, so that cells need not be drawn again. */
+export interface Acts {
   readonly focus: (key: string) => void;
   readonly type: (key: string, text: string) => void;
   /** Makes a reading of what stands in the active cell, and goes on to the next empty one. */
@@ -37,7 +35,16 @@ export interface SheetHands {
   readonly cancel: () => void;
   readonly strike: () => void;
   readonly move: (rows: number, points: number) => void;
-  readonly register: (key: string) => (input: HTMLInputElement | null) => void;
+  readonly register: (key: string, input: HTMLInputElement | null) => void;
+}
+
+export interface SheetHands {
+  readonly cells: readonly Cell[];
+  readonly active: Cell;
+  readonly draftOf: (key: string) => Draft | undefined;
+  /** The field of the active cell. */
+  readonly activeInput: () => HTMLInputElement | null;
+  readonly acts: Acts;
 }
 
 /** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
@@ -135,14 +142,25 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     if (target >= 0 && target < cells.length) focus(cells[target]!.key);
   };
 
-  return {
-    cells, active, focus, take, strike, move,
-    draftOf: (key) => drafts.get(key),
-    type: (key, text) => putDraft(key, { text, found: null }),
-    cancel: () => putDraft(active.key, null),
-    register: (key) => (input) => {
-      if (input) inputs.current.set(key, input);
-      else inputs.current.delete(key);
-    },
-  };
+  const latest = useRef({ take, strike, move, cancel: () => {} });
+  useLayoutEffect(() => {
+    latest.current = { take, strike, move, cancel: () => putDraft(active.key, null) };
+  });
+  const acts = useMemo<Acts>(
+    () => ({
+      focus,
+      take: (as) => latest.current.take(as),
+      strike: () => latest.current.strike(),
+      move: (rows, points) => latest.current.move(rows, points),
+      cancel: () => latest.current.cancel(),
+      type: (key, text) => putDraft(key, { text, found: null }),
+      register: (key, input) => {
+        if (input) inputs.current.set(key, input);
+        else inputs.current.delete(key);
+      },
+    }),
+    [focus, putDraft],
+  );
+
+  return { cells, active, acts, draftOf: (key) => drafts.get(key), activeInput: () => inputs.current.get(activeKey) ?? null };
 }

@@ -1,0 +1,2 @@
+/** A name at the beginning of a sentence. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
