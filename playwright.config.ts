@@ -12,7 +12,9 @@ export default defineConfig({
   outputDir: "test-results",
   use: {
     viewport: { width: 1280, height: 800 },
-    trace: "retain-on-failure",
+    // A trace pictures the page at every key, and hundreds are typed.
+    trace: "off",
+    screenshot: "only-on-failure",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
       args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],

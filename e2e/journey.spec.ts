@@ -70,9 +70,9 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   }
 
   // What is in the store is what was typed, in order, to the letter.
+  const typed = async () => (await shop.written(bench)).filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
+  await expect.poll(typed).toEqual([...liners.flat(), ...journals.flat(), ...damage.flat(), "0.03"]);
   const written = await shop.written(bench);
-  const typed = written.filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
-  expect(typed).toEqual([...liners.flat(), ...journals.flat(), ...damage.flat(), "0.03"]);
   const inch = written.find((entry) => entry.payload.typed === "4.2536 in")!.payload as { valueMm: number; unit: string };
   expect(inch.unit).toBe("in");
   expect(inch.valueMm).toBeCloseTo(4.2536 * 25.4, 9);

@@ -14,7 +14,7 @@ const roles = {
   onEmber: { light: "#1a0d04", dark: "#1a0d04" },
   emberWash: { light: "#fdeee2", dark: "#2b1d14" },
   cool: { light: "#3f6f82", dark: "#7fa6b5" },
-  sound: { light: "#3f7f57", dark: "#8fbf9f" },
+  sound: { light: "#37734d", dark: "#8fbf9f" },
   near: { light: "#9a6500", dark: "#f0b34a" },
   out: { light: "#b8291c", dark: "#ef5b4c" },
   ash: { light: "#8d8379", dark: "#8a8078" },

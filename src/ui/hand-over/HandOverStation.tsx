@@ -58,11 +58,11 @@ export function HandOverStation() {
         )}
 
         <Heading as="h2" fontSize="16px" mt="30px">What was decided</Heading>
-        <chakra.dl mt="6px">
+        {counts.size === 0 && <chakra.p color="quiet" mt="6px">Nothing yet.</chakra.p>}
+        <chakra.dl mt="6px" hidden={counts.size === 0}>
           {[...counts].map(([disposition, count]) => (
             <Leader key={disposition} name={<Flex as="span" gap="8px" align="center"><DispositionMark disposition={disposition} />{dispositionWords[disposition]}</Flex>}>{count}</Leader>
           ))}
-          {counts.size === 0 && <chakra.p color="quiet">Nothing yet.</chakra.p>}
         </chakra.dl>
 
         <Heading as="h2" fontSize="16px" mt="30px">The engine</Heading>

@@ -63,21 +63,23 @@ test("signed out is said as such, and nothing is given up", async () => {
 });
 
 test("what is refused leaves the job and goes to the tray with its reason; its neighbours are kept", async () => {
-  const { log, settled } = logWith();
-  remove(log);
+  const { log, settled } = logWith({ status: 403, problems: [problem("error", "forbidden")] });
+  const mine = remove(log);
   await settled();
-  const second = logWith({ answers: [] });
-  const refused = remove(second.log);
-  // An answer for nobody changes nothing: the entry is sent again and answered then.
-  await second.settled();
-  expect(second.sent).toEqual([[refused.id], [refused.id]]);
+  expect(log.state()).toMatchObject({ entries: [], refused: [{ entry: { id: mine.id }, problems: [{ code: "forbidden" }] }], trouble: null });
+  log.dismiss(mine.id);
+  const next = remove(log);
+  await settled();
+  expect(log.state()).toMatchObject({ entries: [{ id: next.id }], refused: [] });
+});
 
-  const third = logWith({ status: 403, problems: [problem("error", "forbidden")] });
-  const mine = remove(third.log);
-  await third.settled();
-  expect(third.log.state()).toMatchObject({ entries: [], refused: [{ entry: { id: mine.id }, problems: [{ code: "forbidden" }] }], trouble: null });
-  third.log.dismiss(mine.id);
-  expect(third.log.state().refused).toEqual([]);
+test("an answer that says nothing of an entry is no answer: it is sent again later", async () => {
+  const { log, sent, settled, retry } = logWith({ answers: [] });
+  const { id } = remove(log);
+  await settled();
+  expect([sent, log.state().trouble?.code]).toEqual([[[id]], "server-error"]);
+  await retry();
+  expect([sent, log.state().trouble, log.state().waiting.size]).toEqual([[[id], [id]], null, 0]);
 });
 
 test("listeners hear of every change until they leave", async () => {

@@ -85,17 +85,23 @@ export class EntryLog {
       while (this.#state.waiting.size > 0) {
         const batch = this.#state.entries.filter((entry) => this.#state.waiting.has(entry.id)).slice(0, 100);
         const reply = await this.send(batch).catch((): Reply => ({ status: 503, problems: [problem("error", "server-unreachable")] }));
+        const before = this.#state.waiting.size;
         if ("answers" in reply) this.#settle(reply.answers);
         else if (isPassing(reply.status)) {
           const [found] = reply.problems;
-          this.#set({ trouble: found?.code === "signed-out" ? found : problem("error", "server-unreachable") });
-          this.later(() => void this.#flush());
-          return;
+          return this.#pause(found?.code === "signed-out" ? found : problem("error", "server-unreachable"));
         } else this.#settle(batch.map((entry) => ({ id: entry.id, outcome: "refused", problems: reply.problems })));
+        if (this.#state.waiting.size === before) return this.#pause(problem("error", "server-error"));
       }
     } finally {
       this.#sending = false;
     }
+  }
+
+  /** Says why nothing gets through, and comes back to it. */
+  #pause(trouble: Problem): void {
+    this.#set({ trouble });
+    this.later(() => void this.#flush());
   }
 
   #settle(answers: readonly Answer[]): void {

@@ -1,0 +1,50 @@
+import AxeBuilder from "@axe-core/playwright";
+import { readFileSync } from "node:fs";
+import { expect, test } from "./bench";
+
+const ferry = (JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").split("\n")[0]!) as { stream: string }).stream;
+
+/** The main work of every station fits its window; the list of jobs grows. */
+const screens: [path: string, heading: string, fits?: false][] = [
+  ["/", "On the bench", false],
+  [`/jobs/${ferry}/measure`, "Liner bores"],
+  [`/jobs/${ferry}/decide`, "What becomes of each part"],
+  [`/jobs/${ferry}/hand-over`, "Hand over"],
+  [`/jobs/${ferry}/diagnose`, "Diagnose"],
+];
+
+for (const theme of ["dark", "light"]) {
+  test(`every screen can be read and used by all, in the ${theme} theme, and fits its window`, async ({ visit }) => {
+    const page = await visit("lead", "/");
+    await page.evaluate((chosen) => localStorage.setItem("theme", chosen), theme);
+    for (const [path, heading, fits = true] of screens) {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { name: heading, level: 1 })).toBeVisible();
+      await expect(page.locator("html")).toHaveClass(new RegExp(theme));
+      const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa"]).analyze();
+      expect(violations.map(({ id, nodes }) => [path, id, nodes.slice(0, 3).map((node) => node.html.slice(0, 120))])).toEqual([]);
+      if (fits) expect(await page.evaluate(() => document.documentElement.scrollHeight <= window.innerHeight && document.documentElement.scrollWidth <= window.innerWidth), `${path} needs no scrolling`).toBe(true);
+    }
+  });
+}
+
+test("the door says what was wrong, and keeps the name", async ({ browser, shop }) => {
+  const page = await (await browser.newContext()).newPage();
+  await page.goto(`${shop.address}/jobs/${ferry}/measure`);
+  await expect(page).toHaveURL(/sign-in/);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByText("Type the name of your account.")).toBeVisible();
+  await page.getByLabel("Account").fill("Wren");
+  await page.getByLabel("Password").fill("lantern on the quay");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("do not go together");
+  await expect(page.getByLabel("Account")).toHaveValue("Wren");
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
+  await page.getByLabel("Password").fill("lantern-by-the-quay");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await expect(page.getByRole("button", { name: "Sign in" })).toBeVisible();
+  await page.goto(`${shop.address}/`);
+  await expect(page).toHaveURL(/sign-in/);
+});

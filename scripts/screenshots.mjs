@@ -1,0 +1,65 @@
+// Takes the pictures of docs/screenshots from a freshly started demo:
+//   npm run demo -- --reset      in one terminal
+//   npm run screenshots          in another
+import { mkdirSync } from "node:fs";
+import path from "node:path";
+import { chromium } from "@playwright/test";
+import { root } from "./lib/paths.mjs";
+import { run } from "./lib/say.mjs";
+
+const address = process.argv[2] ?? "http://127.0.0.1:4180";
+const folder = path.join(root, "docs/screenshots");
+const desk = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+const views = [
+  { name: "sign-in", signedIn: false, go: (page) => page.goto("/sign-in") },
+  { name: "bench", go: (page) => page.getByRole("heading", { name: "On the bench" }).waitFor() },
+  { name: "measure-dark", go: openFerry },
+  { name: "measure-light", theme: "light", go: openFerry },
+  { name: "measure-phone", size: phone, go: openFerry },
+  { name: "decide-dark", go: openDecide },
+  { name: "decide-light", theme: "light", go: openDecide },
+  { name: "hand-over", go: openHandOver },
+];
+
+async function openFerry(page) {
+  await page.getByRole("link", { name: /Ferry Marigold/ }).click();
+  await page.getByRole("heading", { name: "Liner bores" }).waitFor();
+  await page.getByLabel("liner, cylinder 4, middle, thrust direction").focus();
+  await page.keyboard.type("108.04");
+}
+
+async function openDecide(page) {
+  await page.getByRole("link", { name: /Ferry Marigold/ }).click();
+  await page.getByRole("link", { name: /^Decide/ }).click();
+  await page.getByRole("button", { name: /^big-end journal 5/ }).click();
+}
+
+async function openHandOver(page) {
+  await page.getByRole("link", { name: /Survey launch Tern/ }).click();
+  await page.getByRole("heading", { name: "Hand over" }).waitFor();
+}
+
+async function main() {
+  mkdirSync(folder, { recursive: true });
+  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-quic"] });
+  for (const { name, theme = "dark", size = desk, signedIn = true, go } of views) {
+    const context = await browser.newContext({ viewport: size, baseURL: address });
+    await context.addInitScript((chosen) => localStorage.setItem("theme", chosen), theme);
+    const page = await context.newPage();
+    await page.goto("/sign-in");
+    if (signedIn) {
+      await page.getByLabel("Account").fill("wren");
+      await page.getByLabel("Password").fill("lantern-by-the-quay");
+      await page.getByRole("button", { name: "Sign in" }).click();
+    }
+    await go(page);
+    await page.waitForLoadState("networkidle");
+    await page.screenshot({ path: path.join(folder, `${name}.png`) });
+    await context.close();
+  }
+  await browser.close();
+}
+
+await run(main);
