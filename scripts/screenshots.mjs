@@ -55,7 +55,6 @@ async function main() {
       await page.getByRole("button", { name: "Sign in" }).click();
     }
     await go(page);
-    await page.waitForLoadState("networkidle");
     await page.screenshot({ path: path.join(folder, `${name}.png`) });
     await context.close();
   }

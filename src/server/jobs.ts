@@ -45,11 +45,14 @@ export async function openJob(id: string): Promise<OpenJob | null> {
   return { id, entries, packJson: opened.json, pack: opened.pack, people: Object.fromEntries(people) };
 }
 
-/** All jobs of the shop with their assessment, newest first. */
+const latest = "9999-12-31";
+const wantedBy = ({ assessment }: { assessment: Assessment }) => assessment.job.header?.wantedBy ?? latest;
+
+/** All jobs of the shop with their assessment, the one wanted soonest first. */
 export async function listJobs(asOf: string): Promise<{ readonly job: OpenJob; readonly assessment: Assessment }[]> {
   const ids = await listStreams(database(), "job");
   const jobs = (await Promise.all(ids.map(openJob))).flatMap((job) => job ?? []);
-  return jobs.map((job) => ({ job, assessment: assess(job.pack, job.entries, asOf) })).reverse();
+  return jobs.map((job) => ({ job, assessment: assess(job.pack, job.entries, asOf) })).sort((a, b) => wantedBy(a).localeCompare(wantedBy(b)));
 }
 
 /** The shop's measuring equipment. */
