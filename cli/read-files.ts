@@ -1,4 +1,4 @@
-import { readFile } from "node:fs/promises";
+import { readFile, stat } from "node:fs/promises";
 import { readRecord } from "@/core/entry/read-record";
 import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
@@ -10,8 +10,12 @@ import { CommandError } from "./command-error";
 const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
 const say = (found: Problem) => `${found.path.length > 0 ? `${found.path.join(".")}: ` : ""}${sayProblem(found, wording)}`;
 
-async function readText(file: string): Promise<string> {
+const mostPackBytes = 5 * 1024 * 1024;
+
+async function readText(file: string, most = Infinity): Promise<string> {
   try {
+    const { size } = await stat(file);
+    if (size > most) throw new Error(`it has ${size} bytes; at most ${most} are read`);
     return await readFile(file, "utf8");
   } catch (error) {
     const why = (error as NodeJS.ErrnoException).code === "ENOENT" ? "there is no such file" : (error as Error).message;
@@ -27,7 +31,7 @@ function placeOf(text: string, error: Error): string {
 }
 
 export async function packFromFile(file: string): Promise<{ json: unknown; pack: CompiledPack }> {
-  const text = await readText(file);
+  const text = await readText(file, mostPackBytes);
   let json: unknown;
   try {
     json = JSON.parse(text);

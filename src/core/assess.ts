@@ -56,7 +56,6 @@ function jobHolds(job: Job, pack: CompiledPack, asOf: string): Hold[] {
   for (const [slot, tags] of occupants) {
     if (tags.length > 1) held.push(hold("strip", problem("hold", "slot-holds-two", [slot], { slot: pack.slots.get(slot)?.name ?? slot, tags: tags.join(", ") })));
   }
-  for (const conflict of job.conflicts) held.push(hold("measure", problem("hold", "conflict", [conflict.entry], { count: conflict.successors.length })));
   for (const entry of job.reasonsOwed) held.push(hold("measure", problem("hold", "reason-owed", [entry.id], { type: entry.type })));
   return held;
 }
@@ -71,6 +70,7 @@ function measuringHolds(job: Job, rows: Iterable<RowResult>): Hold[] {
     if (gauge.calibration.due < at.slice(0, 10)) held.push(hold("measure", problem("hold", "gauge-overdue", [occasion.occasion], { gauge: gauge.name, due: gauge.calibration.due })));
   }
   for (const row of rows) {
+    for (const point of row.points.filter((each) => each.conflict)) held.push(hold("measure", problem("hold", "conflict", [row.row.id, point.point], { row: row.row.name, point: row.row.at.feature.points.find((each) => each.id === point.point)!.name })));
     for (const reading of row.points.flatMap((point) => point.readings)) {
       const question = questionReading(reading.valueMm, row.row.at.feature);
       if (question && reading.kept !== question.code) held.push(hold("measure", { ...question, path: [row.row.id, reading.point] }));

@@ -1,11 +1,11 @@
 import type { z } from "zod";
+import { deepestJson, isTooDeep } from "@/core/json-depth";
 import { problem, type Problem } from "@/core/problem";
 import { roles, type Person, type Role } from "@/store/people";
 import { schemaIsKnown } from "./environment";
 import { log } from "./log";
 import { currentPerson } from "./session";
 
-const deepest = 32;
 const defaultMostBytes = 64 * 1024;
 
 /** Answers that are problems: a status and what is wrong, as data. */
@@ -64,9 +64,6 @@ async function readBody(request: Request, mostBytes: number): Promise<{ text: st
   return { text: Buffer.concat(chunks).toString("utf8") };
 }
 
-const depthOf = (value: unknown, limit: number): number =>
-  value === null || typeof value !== "object" ? 0 : limit === 0 ? 1 : 1 + Math.max(0, ...Object.values(value).map((inner) => depthOf(inner, limit - 1)));
-
 /**
  * The one wrapper of every route: schema, origin, session, role, size, shape. A handler runs only when all of them
  * hold, and gets what they found.
@@ -100,7 +97,7 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
         } catch {
           return refuse(400, problem("error", "not-json"));
         }
-        if (depthOf(json, deepest) > deepest) return refuse(400, problem("error", "too-deep", [], { most: deepest }));
+        if (isTooDeep(json)) return refuse(400, problem("error", "too-deep", [], { most: deepestJson }));
         const parsed = options.body.safeParse(json);
         if (!parsed.success) return refuse(422, ...parsed.error.issues.map((issue) => problem("error", "schema", issue.path as (string | number)[], { detail: issue.message })));
         body = parsed.data;

@@ -67,7 +67,7 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "pack-differs": (f) => `This job is pinned to revision ${f.text("revision")} of the pack ${f.text("id")}, and another one was given: the verdicts here are not the job's own.`,
   "job-overdue": (f) => `The engine was wanted by ${f.text("wantedBy")}.`,
   "slot-holds-two": (f) => `${capital(f.text("slot"))} holds more than one part: ${f.text("tags")}. Remove the one that is not there.`,
-  conflict: (f) => `${f.text("count")} people corrected the same entry. Until one of them is chosen it counts for nothing.`,
+  conflict: (f) => `${capital(f.text("row"))}, ${f.text("point")}: one reading was corrected twice, or struck and corrected. Until it is settled it counts for nothing.`,
   "reason-owed": (f) => (f.text("type") === "entry-struck" ? "A reading was struck; the reason is still owed." : "A reading was corrected; the reason is still owed."),
   "setting-master-missing": (f) => `${f.text("gauge")} is a comparator, and no setting master is recorded: its readings are tied to no size.`,
   "gauge-overdue": (f) => `${f.text("gauge")} was past its calibration date (${f.text("due")}) when it was used.`,

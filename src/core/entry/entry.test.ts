@@ -79,10 +79,14 @@ describe("corrections", () => {
     const bench = new TestBench(orrinshaw);
     const occasion = bench.occasion();
     const reading = bench.read(occasion, "liner-1", "bore", "top-thrust", 108.04);
-    bench.add("entry-struck", { strikes: [reading.id] });
-    bench.read(occasion, "liner-1", "bore", "top-thrust", 108.05, { supersedes: [reading.id] });
+    const strike = bench.add("entry-struck", { strikes: [reading.id] });
+    const fix = bench.read(occasion, "liner-1", "bore", "top-thrust", 108.05, { supersedes: [reading.id] });
     expect(fold(bench.entries).conflicts).toHaveLength(1);
     expect(point(bench).estimate).toBeNull();
+    bench.add("entry-struck", { strikes: [strike.id] });
+    bench.read(occasion, "liner-1", "bore", "top-thrust", 108.05, { supersedes: [fix.id] });
+    expect(fold(bench.entries).conflicts).toEqual([]);
+    expect(point(bench).estimate!.value).toBeCloseTo(108.05, 6);
   });
 
   test("the same place read twice in one occasion is a repeat, and tightens the value", () => {
@@ -172,6 +176,7 @@ describe("a record", () => {
     ["a payload of the wrong shape", () => line((entry) => (entry.payload = { name: "" })), "schema"],
     ["a field nobody knows", () => line((entry) => (entry.colour = "red")), "schema"],
     ["an entry of another job", () => line((entry) => (entry.stream = "0190aaaa-0000-7000-8000-000000000000")), "other-stream"],
+    ["a line nested too deeply", () => line((entry) => (entry.payload = JSON.parse("[".repeat(40) + "]".repeat(40)) as unknown)), "too-deep"],
     ["a line past the limit", () => line((entry) => (entry.payload = { name: "x".repeat(300_000) })), "line-too-long"],
   ])("with %s says so, by line", (_, bad, code) => {
     const { problems } = readRecord(`${good}${bad()}\n`);

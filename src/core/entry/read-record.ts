@@ -1,3 +1,4 @@
+import { deepestJson, isTooDeep } from "../json-depth";
 import { problem, type Problem } from "../problem";
 import { readEntry, readEnvelope } from "./read-entry";
 import type { Envelope } from "./schema";
@@ -22,6 +23,7 @@ function parseLine(text: string): { envelope: Envelope } | { problems: readonly 
   } catch {
     return { problems: [problem("error", "not-json")] };
   }
+  if (isTooDeep(json)) return { problems: [problem("error", "too-deep", [], { most: deepestJson })] };
   const envelope = readEnvelope(json);
   if (!envelope.ok) return { problems: envelope.problems };
   const entry = readEntry(envelope.value);

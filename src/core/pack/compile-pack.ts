@@ -1,4 +1,5 @@
 import { fingerprint } from "../canonical";
+import { deepestJson, isTooDeep } from "../json-depth";
 import { done, problem, refused, type Outcome } from "../problem";
 import { lintPack } from "./lint-pack";
 import { Pack, type Feature, type PartClass, type Slot } from "./schema";
@@ -87,6 +88,8 @@ function compilePack(pack: Pack, sha256: string): CompiledPack {
  * by the fingerprint of what was received, so that a later default in the schema does not rename it.
  */
 export function readPack(json: unknown): Outcome<CompiledPack> {
+  // First, since an expression is read by walking down into it.
+  if (isTooDeep(json)) return refused(problem("error", "too-deep", [], { most: deepestJson }));
   const parsed = Pack.safeParse(json);
   if (!parsed.success) {
     return refused(...parsed.error.issues.map((issue) => problem("error", "schema", issue.path as (string | number)[], { detail: issue.message })));

@@ -89,6 +89,7 @@ describe("a pack", () => {
     ["new-outside-reassembly", (pack) => (bigEnd(pack).governing.limits.reassembly!.min = 70.99)],
     ["reassembly-outside-in-service", (pack) => (pack.classes[0]!.features[0]!.governing.limits.inService!.max = 108.05)],
     ["rework-needs-new-size", (pack) => delete bigEnd(pack).governing.limits.new],
+    ["too-deep", (pack) => (bigEnd(pack).governing.expr = Array.from({ length: 40 }).reduce<Expr>((each) => ({ over: "station", reduce: "max", each }), { reduce: "min", points: {} }))],
     ["schema", (pack) => (pack.outlines[0]!.path = "<script>")],
     ["schema", (pack) => (pack.classes[0]!.id = "__proto__")],
   ];

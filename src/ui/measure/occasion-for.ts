@@ -14,5 +14,7 @@ export const suits = ({ quantities, rangeMm: [from, to] }: Gauge, feature: Featu
 
 /** The occasion that new readings of a feature belong to: the last one opened with a gauge that suits it. */
 export function occasionFor(job: Job, feature: Feature): Occasion | null {
-  return [...job.occasions.values()].filter((occasion) => suits(occasion.gauge, feature)).reduce<Occasion | null>((newest, occasion) => (newest && newest.at >= occasion.at ? newest : occasion), null);
+  return [...job.occasions.values()]
+    .filter((occasion) => suits(occasion.gauge, feature))
+    .reduce<Occasion | null>((newest, occasion) => (newest && Date.parse(newest.at) >= Date.parse(occasion.at) ? newest : occasion), null);
 }
