@@ -1,6 +1,6 @@
 /** @type {import("jest").Config} */
 const config = {
-  testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx", "<rootDir>/cli/**/*.test.ts"],
+  testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx", "<rootDir>/cli/**/*.test.ts", "<rootDir>/scripts/**/*.test.ts"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
   transform: {
     "^.+\\.(t|j)sx?$": [

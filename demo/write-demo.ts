@@ -116,6 +116,15 @@ function readings(log: Log, occasion: string, part: string, feature: string, poi
   });
 }
 
+/** Journals, the damage on them and the run-out of a crankshaft, each with the gauge that suits it. */
+function readCrank(log: Log, crank: string, { journals, damage, runOut }: { journals: readonly (readonly number[])[]; damage: readonly number[]; runOut: number }): void {
+  const journalOccasion = openOccasion(log, micrometer, null);
+  journals.forEach((values, at) => readings(log, journalOccasion, crank, `big-end-j${at + 1}`, pointsOf("crankshaft-big-end"), values));
+  const depthOccasion = openOccasion(log, depthGauge, null);
+  damage.forEach((value, at) => readings(log, depthOccasion, crank, `damage-j${at + 1}`, pointsOf("crankshaft-damage"), [value]));
+  readings(log, openOccasion(log, dial, null), crank, "run-out", pointsOf("crankshaft-run-out"), [runOut]);
+}
+
 const pointsOf = (sheet: string) => pack.sheets.find((each) => each.id === sheet)!.feature.points.map((point) => point.id);
 
 // The ferry: oil jet 5's cracked pipe starved main 5 and big-end 5. Liner 3 sits right at its limit.
@@ -143,13 +152,7 @@ const marigold = openJob({
     [70.902, 70.871, 70.911, 70.88],
     [70.983, 70.979, 70.984, 70.98],
   ];
-  const crank = partIn.get("crankshaft")!;
-  const journalOccasion = openOccasion(log, micrometer, null);
-  journals.forEach((values, at) => readings(log, journalOccasion, crank, `big-end-j${at + 1}`, pointsOf("crankshaft-big-end"), values));
-  const depthOccasion = openOccasion(log, depthGauge, null);
-  [0, 0, 0, 0.004, 0.06, 0].forEach((value, at) => readings(log, depthOccasion, crank, `damage-j${at + 1}`, pointsOf("crankshaft-damage"), [value]));
-  const dialOccasion = openOccasion(log, dial, null);
-  readings(log, dialOccasion, crank, "run-out", pointsOf("crankshaft-run-out"), [0.03]);
+  readCrank(log, partIn.get("crankshaft")!, { journals, damage: [0, 0, 0, 0.004, 0.06, 0], runOut: 0.03 });
   log.write("ferry-marigold");
 }
 
@@ -178,12 +181,8 @@ const launch = openJob({
     const base = cylinder === 2 ? 108.068 : 108.012;
     readings(log, boreOccasion, partIn.get(`liner-${cylinder}`)!, "bore", pointsOf("liner-bore"), worn(base, [0.045, 0.036, 0.03, 0.026, 0.018, 0.015], 1));
   }
-  const crank = partIn.get("crankshaft")!;
-  const journalOccasion = openOccasion(log, micrometer, null);
-  for (let journal = 1; journal <= 6; journal += 1) readings(log, journalOccasion, crank, `big-end-j${journal}`, pointsOf("crankshaft-big-end"), worn(70.988, [0.003, 0.008, 0.004, 0.009], -1));
-  const depthOccasion = openOccasion(log, depthGauge, null);
-  for (let journal = 1; journal <= 6; journal += 1) readings(log, depthOccasion, crank, `damage-j${journal}`, pointsOf("crankshaft-damage"), [journal === 3 ? 0.003 : 0]);
-  readings(log, openOccasion(log, dial, null), crank, "run-out", pointsOf("crankshaft-run-out"), [0.022]);
+  const journals = Array.from({ length: 6 }, () => worn(70.988, [0.003, 0.008, 0.004, 0.009], -1));
+  readCrank(log, partIn.get("crankshaft")!, { journals, damage: [0, 0, 0.003, 0, 0, 0], runOut: 0.022 });
   log.wait(86_400);
   for (const choice of assess(pack, log.entries, new Date(log.maker.now()).toISOString()).choices) {
     log.add("decision-made", {

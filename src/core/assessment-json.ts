@@ -2,8 +2,8 @@ import { z } from "zod";
 import type { Assessment } from "./assess";
 import { Disposition, Phase } from "./entry/schema";
 import type { CharacteristicResult, PointResult } from "./metrology/assess-row";
-import { marks, type Conformity } from "./metrology/conformity";
-import { standardUncertainty, type Estimate } from "./quantity/estimate";
+import { expandedUncertainty, marks, type Conformity } from "./metrology/conformity";
+import type { Estimate } from "./quantity/estimate";
 import { stations } from "./stations";
 
 const Value = z.strictObject({
@@ -51,9 +51,9 @@ export const AssessmentJson = z.strictObject({
 export type AssessmentJson = z.infer<typeof AssessmentJson>;
 
 const value = (of: Estimate | null) =>
-  of && { valueMm: of.value, expandedMm: 2 * standardUncertainty(of), contributions: Object.fromEntries([...of.contributions].sort(([a], [b]) => (a < b ? -1 : 1))) };
+  of && { valueMm: of.value, expandedMm: expandedUncertainty(of), contributions: Object.fromEntries([...of.contributions].sort(([a], [b]) => (a < b ? -1 : 1))) };
 const conforms = (held: Conformity | null) => held && { mark: held.mark, probability: held.probability, bound: held.bound, limitMm: held.limit, marginMm: held.margin };
-const share = (of: Estimate | null) => of && { value: of.value, expanded: 2 * standardUncertainty(of) };
+const share = (of: Estimate | null) => of && { value: of.value, expanded: expandedUncertainty(of) };
 const found = ({ code, path, severity, params }: z.infer<typeof Found> | Assessment["problems"][number]) => ({ code, path: [...path], severity, params: { ...params } });
 
 const point = ({ point: id, estimate, conformity, wear, readings, conflict }: PointResult) => ({

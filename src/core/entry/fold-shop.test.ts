@@ -1,0 +1,14 @@
+import { TestBench, testGauge, testMaster } from "../fixtures/bench";
+import { orrinshaw } from "../fixtures/load";
+import { foldShop } from "./fold-shop";
+
+test("a shop has each gauge and master as last registered, whatever the order of entries", () => {
+  const bench = new TestBench(orrinshaw);
+  const recalibrated = { ...testGauge, calibration: { ...testGauge.calibration, on: "2026-06-01", due: "2027-06-01" } };
+  bench.add("gauge-registered", { gauge: testGauge });
+  bench.add("master-registered", { master: testMaster });
+  bench.add("gauge-registered", { gauge: recalibrated });
+  const wrong = bench.add("gauge-registered", { gauge: { ...testGauge, id: "gauge-9" } });
+  bench.add("entry-struck", { strikes: [wrong.id] });
+  for (const entries of [bench.entries, [...bench.entries].reverse()]) expect(foldShop(entries)).toEqual({ gauges: [recalibrated], masters: [testMaster] });
+});

@@ -1,0 +1,37 @@
+import { assess } from "@/core/assess";
+import { TestBench } from "@/core/fixtures/bench";
+import { demoJob, orrinshaw, rotary } from "@/core/fixtures/load";
+import type { CompiledPack } from "@/core/pack/compile-pack";
+import type { Envelope } from "@/core/entry/schema";
+import { renderReport } from "./render-report";
+import { reportDefinition } from "./report-definition";
+
+const texts = (node: unknown): string[] =>
+  typeof node === "string" ? [node] : Array.isArray(node) ? node.flatMap(texts) : node !== null && typeof node === "object" ? Object.entries(node).flatMap(([key, value]) => (["text", "content", "columns", "table", "body", "ul"].includes(key) || Array.isArray(node) ? texts(value) : [])) : [];
+
+const report = (pack: CompiledPack, entries: readonly Envelope[]) => reportDefinition(pack, assess(pack, entries, "2026-11-24T08:00:00Z"));
+const wordsOf = (pack: CompiledPack, entries: readonly Envelope[]) => texts(report(pack, entries)).join(" ");
+
+test("names every part that is decided, with value, limit, source, verdict and decision", () => {
+  const words = wordsOf(orrinshaw, demoJob("survey-launch-tern"));
+  for (let n = 1; n <= 6; n += 1) expect(words).toContain(`liner, cylinder ${n}`);
+  for (const part of ["Survey launch Tern", "No. 1164-020", "at most 108.100 (Orrinshaw 6M workshop manual, ed. 3, p. 41)", "Outside the limit", "Replace", "Reuse as is", "simple acceptance"]) expect(words).toContain(part);
+  expect(words).not.toContain("not decided");
+});
+
+test("says what is not known instead of leaving it out", () => {
+  const words = wordsOf(orrinshaw, demoJob("drainage-pump-3"));
+  expect(words).toContain("hours wanted unknown");
+  expect(words).toContain("not measured");
+  expect(words).toContain("cannot tell yet");
+  expect(words).toContain("12 parts still to decide.");
+  expect(wordsOf(rotary, new TestBench(rotary).entries)).toContain("number unknown");
+});
+
+test.each([["ferry-marigold"], ["survey-launch-tern"], ["drainage-pump-3"]] as const)("of %s has no hole in its words, and is one page", async (name) => {
+  const entries = demoJob(name);
+  expect(wordsOf(orrinshaw, entries)).not.toMatch(/undefined|NaN|null|\[object/);
+  const pdf = Buffer.from(await renderReport(orrinshaw, assess(orrinshaw, entries, "2026-11-24T08:00:00Z"))).toString("latin1");
+  expect(pdf.slice(0, 5)).toBe("%PDF-");
+  expect(/\/Type \/Pages\s[^>]*\/Count (\d+)/.exec(pdf)?.[1]).toBe("1");
+});

@@ -1,0 +1,36 @@
+import { assess } from "@/core/assess";
+import { TestBench, testGauge } from "@/core/fixtures/bench";
+import { demoJob, orrinshaw, rotary } from "@/core/fixtures/load";
+import { nextStep } from "@/core/next-step";
+import { slotState } from "./slot-state";
+
+const asOf = "2026-11-24T08:00:00Z";
+const statesOf = (entries: Parameters<typeof assess>[1], pack = orrinshaw) => {
+  const assessment = assess(pack, entries, asOf);
+  return Object.fromEntries(pack.pack.slots.map((slot) => [slot.id, slotState(assessment, slot.id)]));
+};
+
+test("a slot shows the worst that is known of what is in it", () => {
+  expect(statesOf(demoJob("ferry-marigold"))).toEqual({ "liner-1": "sound", "liner-2": "sound", "liner-3": "sound", "liner-4": "partly", "liner-5": "open", "liner-6": "open", crankshaft: "worn" });
+  expect(new Set(Object.values(statesOf(demoJob("drainage-pump-3"))))).toEqual(new Set(["open"]));
+});
+
+test("an engine of another arrangement is marked by the same rule", () => {
+  const bench = new TestBench(rotary);
+  const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct" }, master: null });
+  bench.readAll(occasion, "housing-front/width", [80, 79.99, 79.995, 79.99]);
+  bench.readAll(occasion, "housing-rear/width", [79.8]);
+  expect(statesOf(bench.entries, rotary)).toEqual({ "housing-front": "sound", "housing-rear": "worn" });
+});
+
+test("the next step is the first place without readings, then the open decisions, then handing over", () => {
+  const step = (entries: Parameters<typeof assess>[1]) => {
+    const { station, what } = nextStep(assess(orrinshaw, entries, asOf));
+    return [station, what.code, what.params.row ?? what.params.count ?? null];
+  };
+  expect(step(demoJob("drainage-pump-3"))).toEqual(["measure", "not-measured", "liner, cylinder 1"]);
+  expect(step(demoJob("ferry-marigold"))).toEqual(["measure", "points-missing", "liner, cylinder 4"]);
+  const launch = demoJob("survey-launch-tern");
+  expect(step(launch)).toEqual(["hand-over", "ready-to-hand-over", null]);
+  expect(step(launch.filter((entry) => entry.type !== "decision-made"))).toEqual(["decide", "undecided", 12]);
+});
