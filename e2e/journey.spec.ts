@@ -92,7 +92,8 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
 
   // Against the proposal: not without a reason.
   await choice("liner, cylinder 3").click();
-  await tag.getByRole("button", { name: /^Replace/ }).click();
+  await page.keyboard.press("2");
+  await expect(page.getByLabel(/Replace goes against the proposal/)).toHaveValue("");
   await page.getByRole("button", { name: "Decide so" }).click();
   await expect(tag.getByRole("alert")).toContainText("needs its reason");
   expect((await shop.written(bench)).filter((entry) => entry.type === "decision-made")).toEqual([]);

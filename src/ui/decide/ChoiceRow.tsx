@@ -28,7 +28,7 @@ export function ChoiceRow({ choice, isHere, onChoose, register }: Props) {
     <chakra.li borderBottomWidth="1px" borderColor="line">
       <chakra.button
         type="button" ref={register} onClick={onChoose} aria-current={isHere ? "true" : undefined}
-        display="grid" gridTemplateColumns={{ base: "22px 1fr", md: "22px 148px 132px 150px minmax(0, 1fr)" }} columnGap="12px" alignItems="center" width="100%" minHeight="40px" px="8px" textAlign="left"
+        display="grid" gridTemplateColumns={{ base: "22px 1fr", md: "22px 148px 132px 150px minmax(0, 1fr)" }} columnGap="12px" alignItems="center" width="100%" minHeight="37px" px="8px" textAlign="left"
         borderRadius="7px" borderWidth="1px" borderColor={isHere ? "ember" : "transparent"} bg={isHere ? "emberWash" : undefined} cursor="pointer" _hover={{ bg: isHere ? "emberWash" : "raised" }}
       >
         <DispositionMark disposition={clash ? "hold" : shown.disposition} />

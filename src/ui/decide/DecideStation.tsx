@@ -49,7 +49,10 @@ export function DecideStation() {
       go(choices[at + 1]);
     } else if (/^[1-9]$/u.test(event.key)) {
       const option = orderedOptions(here)[Number(event.key) - 1];
-      if (option) choose(option);
+      if (!option) return;
+      // Or the figure would be typed into the field for the reason, which takes the focus at once.
+      event.preventDefault();
+      choose(option);
     }
   };
 
@@ -69,7 +72,6 @@ export function DecideStation() {
               setAgainst(null);
             }}
           />
-          <Cautions station="decide" partClass={here.row.row.partClass.id} />
         </PartTag>
       }
       bar={
@@ -89,10 +91,10 @@ export function DecideStation() {
         </Flex>
       }
     >
-      <Flex align="center" justify="space-between" gap="14px" mb="10px">
+      <Flex align="center" justify="space-between" gap="20px" mb="6px">
         <Box>
-          <Heading as="h1" fontSize="22px">What becomes of each part</Heading>
-          <chakra.p color="quiet" fontSize="14px">The reassembly limit decides; you have the last word.</chakra.p>
+          <Heading as="h1" fontSize="22px" mb="4px">What becomes of each part</Heading>
+          <Cautions station="decide" partClass={here.row.row.partClass.id} />
         </Box>
         <Box hideBelow="md">
           <EngineMap pack={pack.pack} assessment={assessment} height={66} chosen={here.row.row.slot.id} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />

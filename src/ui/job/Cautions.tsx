@@ -10,8 +10,8 @@ export function Cautions({ station, partClass }: { station: Station; partClass: 
   return assessment.cautions
     .filter((caution) => caution.station === station && (caution.class === undefined || caution.class === partClass))
     .map((caution) => (
-      <Flex key={caution.id} gap="10px" mt="10px" fontSize="13px" color="quiet" align="flex-start">
-        <chakra.span color="near" mt="2px" flexShrink={0}><TriangleAlert size={15} aria-label="Caution" /></chakra.span>
+      <Flex key={caution.id} gap="8px" mt="6px" fontSize="12px" lineHeight="1.35" color="quiet" align="flex-start">
+        <chakra.span color="near" mt="1px" flexShrink={0}><TriangleAlert size={14} aria-label="Caution" /></chakra.span>
         <p>{caution.text}</p>
       </Flex>
     ));

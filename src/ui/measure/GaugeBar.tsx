@@ -8,7 +8,7 @@ import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../job/JobContext";
 import { Key } from "../parts/Key";
-import type { SheetHands } from "./use-sheet";
+import { asRead, type SheetHands } from "./use-sheet";
 
 const degrees = (celsius: number | null) => (celsius === null ? "unknown" : `${celsius.toFixed(1)} °C`);
 
@@ -37,8 +37,8 @@ export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; ha
   const { row, point, key } = hands.active;
   const draft = hands.draftOf(key);
   const spec = sheet.feature.points.find((each) => each.id === point.point)!;
-  const [reading] = point.readings;
-  const figure = draft?.text || (reading ? formatNumber(reading.valueMm, unit) : "–");
+  const read = point.conflict ? null : asRead(point);
+  const figure = draft?.text || (read === null ? "–" : formatNumber(read, unit));
   const isQuestion = draft?.found?.severity === "notice";
 
   return (

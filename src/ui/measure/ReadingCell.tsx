@@ -5,17 +5,16 @@ import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity
 import { unitById } from "@/core/quantity/units";
 import { useJob } from "../job/JobContext";
 import { HeatBar } from "../parts/HeatBar";
-import type { Acts, Cell, Draft } from "./use-sheet";
-
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+import { asRead, type Acts, type Cell, type Draft } from "./use-sheet";
 
 /** What a filled cell tells on hover: as typed, and in the other unit. */
 function useHover({ point }: Cell): string | undefined {
   const { unit, nameOf } = useJob();
-  if (point.readings.length === 0) return undefined;
+  const read = asRead(point);
+  if (read === null) return undefined;
   const other = unitById(unit.id === "mm" ? "in" : "mm")!;
   const typed = point.readings.map((reading) => `${reading.typed}${/[a-zµ"″]/iu.test(reading.typed) ? "" : ` ${unitById(reading.unit)?.symbol ?? ""}`} by ${nameOf(reading.author)}`);
-  return `typed ${typed.join(", ")}; ${formatNumber(mean(point.readings.map((reading) => reading.valueMm)), other)} ${other.symbol}`;
+  return `typed ${typed.join(", ")}; ${formatNumber(read, other)} ${other.symbol}`;
 }
 
 interface Props {
@@ -31,7 +30,8 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
   const { unit, log, mayWrite } = useJob();
   const { key, point } = cell;
   const isWaiting = point.readings.some((reading) => log.waiting.has(reading.id));
-  const shown = point.conflict ? "two values" : point.readings.length > 0 ? formatNumber(mean(point.readings.map((reading) => reading.valueMm)), unit) : "";
+  const read = asRead(point);
+  const shown = point.conflict ? "two values" : read === null ? "" : formatNumber(read, unit);
   const hover = useHover(cell);
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {

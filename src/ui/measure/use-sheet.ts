@@ -24,6 +24,10 @@ export interface Draft {
 /** Drafts by cell, kept while the person looks at other sheets. */
 export type DraftState = readonly [ReadonlyMap<string, Draft>, Dispatch<SetStateAction<ReadonlyMap<string, Draft>>>];
 
+/** What the cell of a point shows: as read, the mean of its repeats, in mm; null where nothing is read. */
+export const asRead = ({ readings }: PointResult): number | null =>
+  readings.length === 0 ? null : readings.reduce((sum, reading) => sum + reading.valueMm, 0) / readings.length;
+
 export const cellKey = (row: string, point: string): string => `${row} ${point}`;
 
 /** What a person does at a sheet. The same functions for as long as the sheet is open, so that cells need not be drawn again. */
