@@ -57,6 +57,7 @@ test("a reading without a gauge waits in its field for one", async ({ shop, visi
   const bench = new TestBench(orrinshaw);
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
+  await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
   await page.keyboard.type("108.041");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("status")).toContainText("No gauge is set up");
@@ -75,6 +76,7 @@ test("with the server gone in the middle of a save nothing typed is lost, and no
   const bench = ready();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
+  await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
   const cell = (point: string) => page.getByLabel(`liner, cylinder 1, ${point}`);
   await page.keyboard.type("108.041");
   await page.keyboard.press("Enter");
@@ -113,6 +115,7 @@ test("what the server refuses goes back into its field with the reason", async (
   const bench = ready();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
+  await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
   await page.route("**/api/entries", (route) => route.fulfill({ status: 403, json: { problems: [{ code: "forbidden", path: [], severity: "error", params: { role: "viewer" } }] } }));
   await page.keyboard.type("108.041");
   await page.keyboard.press("Enter");
@@ -128,6 +131,7 @@ test("a viewer sees everything and writes nothing", async ({ shop, visit }) => {
   const bench = ready();
   await shop.keep(bench.entries);
   const page = await visit("viewer", `/jobs/${bench.maker.stream}/measure`);
+  await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
   await expect(page.getByRole("status")).toContainText("You are signed in as viewer: readings are entered by a lead.");
   await page.keyboard.type("108.041");
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toHaveValue("");
@@ -168,4 +172,24 @@ test("entries are taken once, by shape and for streams that are there", async ({
   // Who wrote it is what the session says, not what was sent.
   expect(written[0]!.author).not.toBe(reading.author);
   await lead.dispose();
+});
+
+test("two corrections of one reading are shown as a conflict, and the right one typed settles them", async ({ shop, visit }) => {
+  const bench = ready();
+  const { occasion } = bench.entries.at(-1)!.payload as { occasion: string };
+  const read = (valueMm: number, supersedes?: string[]) => bench.read(occasion, "liner-1", "bore", "top-thrust", valueMm, supersedes ? { supersedes } : {}).id;
+  const first = read(108.04);
+  const rivals = [read(108.045, [first]), read(108.049, [first])];
+  await shop.keep(bench.entries);
+  const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
+  const cell = page.getByLabel("liner, cylinder 1, top, thrust direction");
+  await expect(cell).toHaveValue("two values");
+  // The page is awake once it has put the hands on the first empty cell.
+  await expect(page.getByLabel("liner, cylinder 1, top, along the crank")).toBeFocused();
+  await cell.focus();
+  await expect(page.getByRole("status")).toContainText("In conflict: 108.045 by tester, 108.049 by tester");
+  await page.keyboard.type("108.045");
+  await page.keyboard.press("Enter");
+  await expect(cell).toHaveValue("108.045");
+  await expect.poll(() => shop.written(bench)).toMatchObject([{ type: "reading-taken", payload: { typed: "108.045", supersedes: rivals } }]);
 });

@@ -21,6 +21,7 @@ test("an engine family of another arrangement passes through every screen, by it
 
   await expect(page.getByRole("heading", { name: "Housing widths" })).toBeVisible();
   await expect(page.getByText("reassembly at least 3.1457 in")).toBeVisible();
+  await expect(page.getByRole("textbox").first()).toBeFocused();
   await page.getByRole("button", { name: "Set up a gauge" }).click();
   await page.getByRole("button", { name: "Use it" }).click();
   for (const text of ["3.1496", "3.1495", "3.1494", "3.1495", "3.1496", "79.905 mm", "3.1494", "3.1495"]) {

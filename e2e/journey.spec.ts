@@ -36,6 +36,7 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
 
   // Set up a gauge for each sheet and type every reading, by keyboard alone.
   const typeSheet = async (title: string, gauge: string, rows: readonly (readonly string[])[]) => {
+    await expect(page.getByRole("table", { name: title }).getByRole("textbox").first()).toBeFocused();
     await page.keyboard.press("g");
     const dialog = page.getByRole("dialog");
     await expect(dialog.getByRole("combobox", { name: "Gauge" })).toContainText(gauge);

@@ -6,13 +6,12 @@ export const dynamic = "force-dynamic";
 
 export default async function BenchPage() {
   const person = await requirePerson();
-  const asOf = new Date().toISOString();
-  const jobs = await listJobs(asOf);
+  const jobs = await listJobs();
   return (
     <JobList
-      asOf={asOf}
+      asOf={new Date().toISOString()}
       me={{ id: person.id, name: person.name, role: person.role }}
-      jobs={jobs.map(({ job }) => ({ id: job.id, entries: job.entries, packJson: job.packJson }))}
+      jobs={jobs.map(({ id, entries, packJson }) => ({ id, entries, packJson }))}
     />
   );
 }

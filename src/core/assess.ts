@@ -4,7 +4,7 @@ import { assessRow, layOut, type RowResult } from "./metrology/assess-row";
 import { questionReading } from "./metrology/question-reading";
 import type { CompiledPack, Sheet } from "./pack/compile-pack";
 import { evaluateExpr } from "./pack/evaluate-expr";
-import type { Caution } from "./pack/schema";
+import type { Caution, Pack } from "./pack/schema";
 import { proposeAll, type Choice } from "./plan/propose";
 import { problem, type Problem } from "./problem";
 import type { Station } from "./stations";
@@ -43,6 +43,13 @@ export interface Assessment {
   readonly progress: ReadonlyMap<Station, Progress>;
 }
 
+/** Holds that somebody has to settle; decisions still to be made are work, not holds. */
+export const countHolds = ({ holds }: Assessment): number => holds.filter((each) => each.code !== "undecided").length;
+
+/** The variant the job's engine is said to be, as its pack knows it. */
+export const variantOf = ({ pack }: CompiledPack, { job }: Assessment): Pack["variants"][number] | undefined =>
+  pack.variants.find((variant) => variant.id === job.header?.engine.variant);
+
 const hold = (station: Station, found: Problem): Hold => ({ ...found, severity: "hold", station });
 
 function jobHolds(job: Job, pack: CompiledPack, asOf: string): Hold[] {
@@ -62,9 +69,9 @@ function jobHolds(job: Job, pack: CompiledPack, asOf: string): Hold[] {
 
 function measuringHolds(job: Job, rows: Iterable<RowResult>): Hold[] {
   const held: Hold[] = [];
+  const used = new Set(job.readings.map((reading) => reading.occasion));
   for (const occasion of job.occasions.values()) {
-    const used = job.readings.some((reading) => reading.occasion === occasion.occasion);
-    if (!used) continue;
+    if (!used.has(occasion.occasion)) continue;
     const { gauge, master, at } = occasion;
     if (gauge.method === "comparator" && !master) held.push(hold("measure", problem("hold", "setting-master-missing", [occasion.occasion], { gauge: gauge.name })));
     if (gauge.calibration.due < at.slice(0, 10)) held.push(hold("measure", problem("hold", "gauge-overdue", [occasion.occasion], { gauge: gauge.name, due: gauge.calibration.due })));

@@ -1,5 +1,4 @@
-import { assess, type Assessment } from "@/core/assess";
-import { fold } from "@/core/entry/fold";
+import { fold, type Job } from "@/core/entry/fold";
 import { foldShop, type Shop } from "@/core/entry/fold-shop";
 import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
@@ -12,6 +11,7 @@ import { database } from "./environment";
 /** A job with what a page or a report needs to judge it. */
 export interface OpenJob {
   readonly id: string;
+  readonly header: NonNullable<Job["header"]>;
   readonly entries: readonly Envelope[];
   readonly packJson: unknown;
   readonly pack: CompiledPack;
@@ -42,17 +42,17 @@ export async function openJob(id: string): Promise<OpenJob | null> {
   const opened = header && (await openPack(header.pack.sha256));
   if (!opened) return null;
   const people = await namesOf(database(), [...new Set(entries.map((entry) => entry.author))]);
-  return { id, entries, packJson: opened.json, pack: opened.pack, people: Object.fromEntries(people) };
+  return { id, header, entries, packJson: opened.json, pack: opened.pack, people: Object.fromEntries(people) };
 }
 
-const latest = "9999-12-31";
-const wantedBy = ({ assessment }: { assessment: Assessment }) => assessment.job.header?.wantedBy ?? latest;
+/** After every date. */
+const someDay = "9999-12-31";
 
-/** All jobs of the shop with their assessment, the one wanted soonest first. */
-export async function listJobs(asOf: string): Promise<{ readonly job: OpenJob; readonly assessment: Assessment }[]> {
+/** All jobs of the shop, the one wanted soonest first. */
+export async function listJobs(): Promise<readonly OpenJob[]> {
   const ids = await listStreams(database(), "job");
   const jobs = (await Promise.all(ids.map(openJob))).flatMap((job) => job ?? []);
-  return jobs.map((job) => ({ job, assessment: assess(job.pack, job.entries, asOf) })).sort((a, b) => wantedBy(a).localeCompare(wantedBy(b)));
+  return jobs.sort((a, b) => (a.header.wantedBy ?? someDay).localeCompare(b.header.wantedBy ?? someDay));
 }
 
 /** The shop's measuring equipment. */

@@ -1,5 +1,5 @@
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
-import type { Assessment } from "@/core/assess";
+import { variantOf, type Assessment } from "@/core/assess";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Choice } from "@/core/plan/propose";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
@@ -47,7 +47,7 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
   const { header } = assessment.job;
   const unit: Unit = unitById(header?.unit ?? "mm")!;
   const wording: Wording = { unit, sources: sourceNames(pack.pack, "whole") };
-  const variant = pack.pack.variants.find((each) => each.id === header?.engine.variant);
+  const variant = variantOf(pack, assessment);
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
   const swept = assessment.figures.map((figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`);
   const cautions = assessment.cautions.filter((caution) => caution.station === "decide");

@@ -2,7 +2,7 @@
 import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useMemo } from "react";
-import { assess, type Assessment } from "@/core/assess";
+import { assess, countHolds, variantOf, type Assessment } from "@/core/assess";
 import type { Envelope } from "@/core/entry/schema";
 import { nextStep } from "@/core/next-step";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
@@ -11,6 +11,7 @@ import { stations } from "@/core/stations";
 import { sayProblem } from "@/words/say-problem";
 import { stationWords } from "@/words/words-for";
 import type { Me } from "../job/JobContext";
+import { Brand } from "../parts/Brand";
 import { EngineMap } from "../parts/EngineMap";
 import { SignOut } from "../sign-in/SignOut";
 
@@ -45,8 +46,8 @@ function Fuse({ assessment }: { assessment: Assessment }) {
 function JobRow({ id, pack, assessment }: Listed) {
   const { header } = assessment.job;
   const { station, what } = nextStep(assessment);
-  const variant = pack.pack.variants.find((each) => each.id === header?.engine.variant);
-  const holds = assessment.holds.filter((hold) => hold.code !== "undecided").length;
+  const variant = variantOf(pack, assessment);
+  const holds = countHolds(assessment);
   const wording = { unit: unitById(header?.unit ?? "mm")!, sources: new Map<string, string>() };
   return (
     <chakra.li borderBottomWidth="1px" borderColor="line">
@@ -83,7 +84,7 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
   return (
     <Flex direction="column" minHeight="100dvh">
       <Flex as="header" align="center" gap="12px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line">
-        <chakra.span color="ember"><svg width="14" height="14" viewBox="0 0 14 14" aria-hidden><path d="M7 1L13 13H1Z" fill="currentColor" /></svg></chakra.span>
+        <Brand />
         <strong>Ember Bench</strong>
         <Flex ml="auto" gap="14px" fontSize="13px" color="quiet"><span>{me.name}, {me.role}</span><SignOut /></Flex>
       </Flex>

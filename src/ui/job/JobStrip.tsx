@@ -2,6 +2,9 @@
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { ReactNode } from "react";
+import { countHolds, variantOf } from "@/core/assess";
+import { Brand } from "../parts/Brand";
+import { DispositionMark } from "../parts/DispositionMark";
 import { EngineMap } from "../parts/EngineMap";
 import { Figures } from "../parts/Figures";
 import { SignOut } from "../sign-in/SignOut";
@@ -20,12 +23,12 @@ const Item = ({ name, children }: { name: string; children: ReactNode }) => (
 export function JobStrip() {
   const { pack, assessment, me } = useJob();
   const { header } = assessment.job;
-  const variant = pack.pack.variants.find((each) => each.id === header?.engine.variant);
-  const holds = assessment.holds.filter((hold) => hold.code !== "undecided").length;
+  const variant = variantOf(pack, assessment);
+  const holds = countHolds(assessment);
   return (
     <Flex as="header" align="center" gap="24px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line" flexShrink={0} overflow="hidden">
       <Link href="/" aria-label="All jobs" display="flex" alignItems="center" gap="8px" color="ember" title="All jobs">
-        <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden><path d="M7 1L13 13H1Z" fill="currentColor" /></svg>
+        <Brand />
       </Link>
       <Box hideBelow="md"><EngineMap pack={pack.pack} assessment={assessment} height={34} /></Box>
       <Box whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
@@ -38,7 +41,7 @@ export function JobStrip() {
       <Item name="Budget">{header?.budget ? grouped(header.budget) : "unknown"}</Item>
       {holds > 0 && (
         <Flex align="center" gap="6px" fontSize="13px" color="near" whiteSpace="nowrap">
-          <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden><path d="M5 0.8L9.2 5L5 9.2L0.8 5Z" fill="none" stroke="currentColor" strokeWidth="1.5" /></svg>
+          <DispositionMark disposition="hold" size={12} />
           {holds} {holds === 1 ? "hold" : "holds"}
         </Flex>
       )}

@@ -7,6 +7,7 @@ import { z } from "zod";
 import { problem, type Problem } from "@/core/problem";
 import { unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
+import { Brand } from "../parts/Brand";
 
 const Credentials = z.object({
   account: z.string().trim().min(1, "Type the name of your account."),
@@ -42,8 +43,8 @@ export function SignInForm() {
     <Flex as="main" minHeight="100dvh" align="center" justify="center" p="24px">
       {/* By post, so that a browser whose script has not arrived never writes a password into an address. */}
       <chakra.form width="340px" onSubmit={(event) => void submit(event)} method="post">
-        <Flex align="center" gap="10px" color="ember" mb="28px">
-          <svg width="22" height="22" viewBox="0 0 14 14" aria-hidden><path d="M7 1L13 13H1Z" fill="currentColor" /></svg>
+        <Flex align="center" gap="10px" mb="28px">
+          <Brand size={22} />
           <Heading as="h1" fontSize="26px" color="ink">Ember Bench</Heading>
         </Flex>
         <Field.Root invalid={!!errors.account} mb="16px">
