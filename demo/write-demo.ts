@@ -7,24 +7,16 @@ import { makeEntry, makeId, type Maker } from "../src/core/entry/make-entry";
 import { writeRecord } from "../src/core/entry/write-record";
 import type { EntryType, Envelope, Gauge, Payload, SettingMaster } from "../src/core/entry/schema";
 import { assess } from "../src/core/assess";
-import { readPack, type CompiledPack } from "../src/core/pack/compile-pack";
+import { readPack, type CompiledPack, type Sheet } from "../src/core/pack/compile-pack";
+import { hashText, seeded } from "../src/core/numeric/seeded";
 import { makeWitness } from "../src/core/plan/make-witness";
+import { hiddenEngines, hiddenSize } from "../src/sim/hidden-engine";
+import { SimulatedGauge } from "../src/sim/simulated-gauge";
 
 const packJson = JSON.parse(readFileSync("packs/orrinshaw-6m.json", "utf8")) as unknown;
 const read = readPack(packJson);
 if (!read.ok) throw new Error(JSON.stringify(read.problems));
 const pack: CompiledPack = read.value;
-
-/** Small repeatable randomness for ids and for the scatter of made-up readings (mulberry32). */
-function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), state | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 
 class Log {
   readonly entries: Envelope[] = [];
@@ -33,7 +25,7 @@ class Log {
 
   constructor(seed: number, from: string, author: string) {
     this.#now = Date.parse(from);
-    const next = seeded(seed);
+    const { next } = seeded(seed);
     const random = () => Uint8Array.from({ length: 16 }, () => Math.floor(next() * 256));
     const now = () => this.#now;
     this.maker = { stream: makeId({ now, random }), author, now, random };
@@ -62,26 +54,46 @@ class Log {
 // --- the shop's measuring equipment ---------------------------------------------------------------------------
 
 const steel = 11.5e-6;
-const gauge = (id: string, name: string, quantities: string[], rangeMm: [number, number], rest: Partial<Gauge>): Gauge => ({
+const calibrated = { on: "2026-03-02", due: "2027-03-02" } as const;
+const gauge = (id: string, name: string, quantities: string[], rangeMm: [number, number], rest: Partial<Gauge> = {}): Gauge => ({
   id, name, quantities, rangeMm, method: "direct", resolutionMm: 0.001, repeatabilityMm: 0.0012,
-  calibration: { expandedMm: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" }, scaleExpansionPerK: steel, ...rest,
+  calibration: { expandedMm: 0.002, k: 2, ...calibrated }, scaleExpansionPerK: steel, simulated: true, ...rest,
 });
-const boreGauge = gauge("bore-gauge-2", "Bore gauge 2", ["internal-diameter"], [100, 160], { method: "comparator" });
-const micrometer = gauge("micrometer-50-75", "Micrometer 50–75", ["external-diameter"], [50, 75], {});
-const depthGauge = gauge("depth-gauge-1", "Depth gauge 1", ["depth"], [0, 3], { repeatabilityMm: 0.001 });
-const dial = gauge("dial-3", "Dial indicator 3", ["run-out"], [0, 3], { resolutionMm: 0.002, repeatabilityMm: 0.0015, calibration: { expandedMm: 0.003, k: 2, on: "2026-03-02", due: "2027-03-02" } });
-const ring: SettingMaster = { id: "ring-108", name: "Setting ring 108.000", lengthMm: 108, expandedMm: 0.001, k: 2, expansionPerK: steel };
+const micrometer = (from: number, to: number) => gauge(`micrometer-${from}-${to}`, `Micrometer ${from}–${to}`, ["external-diameter"], [from, to]);
+const boreGauge = (number: number, from: number, to: number) => gauge(`bore-gauge-${number}`, `Bore gauge ${number}`, ["internal-diameter"], [from, to], { method: "comparator" });
+const ring = (size: number): SettingMaster => ({ id: `ring-${size}`, name: `Setting ring ${size}.000`, lengthMm: size, expandedMm: 0.001, k: 2, expansionPerK: steel });
+
+const gauges = {
+  bore: boreGauge(2, 100, 160),
+  housing: boreGauge(3, 50, 100),
+  small: boreGauge(4, 18, 50),
+  mic25: micrometer(25, 50),
+  mic50: micrometer(50, 75),
+  mic75: micrometer(75, 100),
+  mic100: micrometer(100, 125),
+  ball: gauge("ball-micrometer", "Ball micrometer 0–25", ["wall-thickness"], [0, 25]),
+  depth: gauge("depth-gauge-1", "Depth gauge 1", ["depth"], [0, 3], { repeatabilityMm: 0.001 }),
+  dial: gauge("dial-3", "Dial indicator 3", ["run-out", "end-float", "side-float"], [0, 3], { resolutionMm: 0.002, repeatabilityMm: 0.0015, calibration: { expandedMm: 0.003, k: 2, ...calibrated } }),
+  fixture: gauge("rod-fixture", "Rod alignment fixture", ["bend", "twist"], [0, 1], { resolutionMm: 0.005, repeatabilityMm: 0.004, calibration: { expandedMm: 0.006, k: 2, ...calibrated } }),
+};
+const ring108 = ring(108);
+const ring40 = ring(40);
+/** A micrometer locked at a size, to set a bore gauge on: what both measure shares its error. */
+const lockedAt = (of: Gauge, lengthMm: number): SettingMaster => ({
+  id: of.id, name: `${of.name} at ${lengthMm.toFixed(3)}`, lengthMm, expandedMm: of.calibration.expandedMm, k: of.calibration.k, expansionPerK: of.scaleExpansionPerK,
+  gauge: { id: of.id, calibratedOn: of.calibration.on },
+});
 
 const shop = new Log(11, "2026-03-02T08:00:00Z", "Demo shop");
-for (const each of [boreGauge, micrometer, depthGauge, dial]) shop.add("gauge-registered", { gauge: each });
-shop.add("master-registered", { master: ring });
+for (const each of Object.values(gauges)) shop.add("gauge-registered", { gauge: each });
+for (const master of [ring108, ring40]) shop.add("master-registered", { master });
 shop.write("shop");
 
 // --- jobs ----------------------------------------------------------------------------------------------------
 
-type Opened = Payload<"job-opened">;
+type Header = Payload<"job-opened">;
 
-interface Opening extends Omit<Opened, "pack" | "unit" | "decisionRule"> {
+interface Opening extends Omit<Header, "pack" | "unit" | "decisionRule"> {
   readonly seed: number;
   readonly at: string;
   readonly origin: "engine" | "donor";
@@ -95,10 +107,10 @@ function openJob({ seed, at, origin, ...header }: Opening) {
     const part = log.newId();
     partIn.set(slot.id, part);
     const { tag } = pack.classes.get(slot.class)!;
-    log.add("part-tagged", { part, class: slot.class, tag: `${tag}-${slot.label}`, origin });
+    log.add("part-tagged", { part, class: slot.class, tag: `${tag}-${slot.label.toUpperCase()}`, origin });
     log.add("part-installed", { part, slot: slot.id });
   }
-  return { log, partIn };
+  return { log, partIn, number: header.engine.number! };
 }
 
 function openOccasion(log: Log, gaugeUsed: Gauge, master: SettingMaster | null): string {
@@ -110,22 +122,48 @@ function openOccasion(log: Log, gaugeUsed: Gauge, master: SettingMaster | null):
   return occasion;
 }
 
-function readings(log: Log, occasion: string, part: string, feature: string, points: readonly string[], values: readonly number[]): void {
-  values.forEach((value, at) => {
-    log.add("reading-taken", { occasion, part, feature, point: points[at]!, valueMm: value, typed: value.toFixed(3), unit: "mm" });
+/** With what each sheet is measured. */
+const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> = {
+  "liner-bore": [gauges.bore, ring108],
+  "piston-skirt": [gauges.mic100, null],
+  "piston-pin-bore": [gauges.small, ring40],
+  "gudgeon-pin-diameter": [gauges.mic25, null],
+  "rod-big-end": [gauges.housing, lockedAt(gauges.mic50, 75)],
+  "rod-bush": [gauges.small, ring40],
+  "rod-bend": [gauges.fixture, null],
+  "rod-twist": [gauges.fixture, null],
+  "rod-side-float": [gauges.dial, null],
+  "rod-shell-wall": [gauges.ball, null],
+  "crankshaft-main": [gauges.mic75, null],
+  "crankshaft-main-damage": [gauges.depth, null],
+  "crankshaft-big-end": [gauges.mic50, null],
+  "crankshaft-damage": [gauges.depth, null],
+  "crankshaft-run-out": [gauges.dial, null],
+  "main-shell-wall": [gauges.ball, null],
+  "block-tunnel": [gauges.housing, lockedAt(gauges.mic75, 89)],
+  "thrust-washer-end-float": [gauges.dial, null],
+};
+
+type Opened = ReturnType<typeof openJob>;
+
+/** Measures a sheet, or its first rows, with the gauge that suits it; of the last row perhaps only the first points. */
+function measure({ log, partIn, number }: Opened, sheetId: string, { rows = Infinity, points = Infinity, told = false } = {}): void {
+  const sheet: Sheet = pack.sheets.find((each) => each.id === sheetId)!;
+  const [used, master] = handFor[sheetId]!;
+  const occasion = openOccasion(log, used, master);
+  const engine = hiddenEngines.get(number)!;
+  const temperatures = { partC: 21.5, gaugeC: 20.8, masterC: 20.8, standardK: 0.5 };
+  const simulated = new SimulatedGauge({ gauge: used, master, temperatures }, hashText(`${number} ${sheetId}`));
+  const taken = sheet.rows.slice(0, rows);
+  taken.forEach((row, at) => {
+    for (const point of sheet.feature.points.slice(0, at === taken.length - 1 ? points : Infinity)) {
+      const size = hiddenSize(engine, row, point.id);
+      // Figures that the documentation quotes are the true ones, as though the gauge had no errors that day.
+      const typed = told && engine.sizes[row.id] ? size.toFixed(3) : simulated.typed(size, row.partClass.expansionPerK.value);
+      log.add("reading-taken", { occasion, part: partIn.get(row.slot.id)!, feature: row.at.id, point: point.id, valueMm: Number(typed), typed, unit: "mm" });
+    }
   });
 }
-
-/** Journals, the damage on them and the run-out of a crankshaft, each with the gauge that suits it. */
-function readCrank(log: Log, crank: string, { journals, damage, runOut }: { journals: readonly (readonly number[])[]; damage: readonly number[]; runOut: number }): void {
-  const journalOccasion = openOccasion(log, micrometer, null);
-  journals.forEach((values, at) => readings(log, journalOccasion, crank, `big-end-j${at + 1}`, pointsOf("crankshaft-big-end"), values));
-  const depthOccasion = openOccasion(log, depthGauge, null);
-  damage.forEach((value, at) => readings(log, depthOccasion, crank, `damage-j${at + 1}`, pointsOf("crankshaft-damage"), [value]));
-  readings(log, openOccasion(log, dial, null), crank, "run-out", pointsOf("crankshaft-run-out"), [runOut]);
-}
-
-const pointsOf = (sheet: string) => pack.sheets.find((each) => each.id === sheet)!.feature.points.map((point) => point.id);
 
 // The ferry: oil jet 5's cracked pipe starved main 5 and big-end 5. Liner 3 sits right at its limit.
 const marigold = openJob({
@@ -134,27 +172,12 @@ const marigold = openJob({
   application: { kind: "passenger-vessel", words: "Main engine of the river ferry, passengers aboard" },
   hoursWanted: 6000, budget: 9500, wantedBy: "2026-12-18",
 });
-{
-  const { log, partIn } = marigold;
-  const bores = [
-    [108.041, 108.033, 108.03, 108.026, 108.021, 108.02],
-    [108.046, 108.036, 108.033, 108.029, 108.024, 108.022],
-    [108.097, 108.078, 108.071, 108.06, 108.046, 108.041],
-    [108.052, 108.043],
-  ];
-  const boreOccasion = openOccasion(log, boreGauge, ring);
-  bores.forEach((values, at) => readings(log, boreOccasion, partIn.get(`liner-${at + 1}`)!, "bore", pointsOf("liner-bore"), values));
-  const journals = [
-    [70.986, 70.983, 70.984, 70.981],
-    [70.984, 70.98, 70.983, 70.979],
-    [70.985, 70.981, 70.982, 70.978],
-    [70.978, 70.972, 70.976, 70.97],
-    [70.902, 70.871, 70.911, 70.88],
-    [70.983, 70.979, 70.984, 70.98],
-  ];
-  readCrank(log, partIn.get("crankshaft")!, { journals, damage: [0, 0, 0, 0.004, 0.06, 0], runOut: 0.03 });
-  log.write("ferry-marigold");
-}
+measure(marigold, "liner-bore", { rows: 4, points: 2, told: true });
+for (const sheet of ["crankshaft-big-end", "crankshaft-damage", "crankshaft-run-out"]) measure(marigold, sheet, { told: true });
+for (const sheet of ["crankshaft-main", "crankshaft-main-damage", "rod-big-end", "rod-shell-wall", "main-shell-wall"]) measure(marigold, sheet);
+for (const sheet of ["rod-bend", "rod-twist"]) measure(marigold, sheet, { rows: 5 });
+measure(marigold, "block-tunnel", { rows: 6 });
+marigold.log.write("ferry-marigold");
 
 // A donor from a drainage pump station, just arrived.
 openJob({
@@ -172,22 +195,13 @@ const launch = openJob({
   hoursWanted: 3000, budget: 4200, wantedBy: "2027-02-26",
 });
 {
-  const { log, partIn } = launch;
-  const next = seeded(87);
-  const worn = (base: number, steps: readonly number[], sign: number) =>
-    steps.map((step) => Number((base + sign * (step + next() * 0.004)).toFixed(3)));
-  const boreOccasion = openOccasion(log, boreGauge, ring);
-  for (let cylinder = 1; cylinder <= 6; cylinder += 1) {
-    const base = cylinder === 2 ? 108.068 : 108.012;
-    readings(log, boreOccasion, partIn.get(`liner-${cylinder}`)!, "bore", pointsOf("liner-bore"), worn(base, [0.045, 0.036, 0.03, 0.026, 0.018, 0.015], 1));
-  }
-  const journals = Array.from({ length: 6 }, () => worn(70.988, [0.003, 0.008, 0.004, 0.009], -1));
-  readCrank(log, partIn.get("crankshaft")!, { journals, damage: [0, 0, 0.003, 0, 0, 0], runOut: 0.022 });
+  const { log } = launch;
+  for (const sheet of pack.sheets) measure(launch, sheet.id);
   log.wait(86_400);
   for (const choice of assess(pack, log.entries, new Date(log.maker.now()).toISOString()).choices) {
     log.add("decision-made", {
       part: choice.row.part!.id, feature: choice.row.row.at.id, disposition: choice.proposal.disposition, step: choice.proposal.step,
-      reason: null, witness: makeWitness(choice, pack.sha256, log.entries),
+      reason: null, witness: makeWitness(choice, pack.sha256, [...log.entries]),
     });
   }
   log.write("survey-launch-tern");

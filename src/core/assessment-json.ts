@@ -1,7 +1,8 @@
 import { z } from "zod";
 import type { Assessment } from "./assess";
 import { Disposition, Phase } from "./entry/schema";
-import type { CharacteristicResult, PointResult } from "./metrology/assess-row";
+import type { CharacteristicResult } from "./metrology/assess-characteristic";
+import type { PointResult } from "./metrology/assess-row";
 import { expandedUncertainty, marks, type Conformity } from "./metrology/conformity";
 import type { Estimate } from "./quantity/estimate";
 import { stations } from "./stations";
@@ -23,6 +24,8 @@ const Found = z.strictObject({
 });
 const Option = z.strictObject({ disposition: Disposition, step: z.string().nullable(), allowed: z.boolean().nullable(), reasons: z.array(Found) });
 
+const Characteristic = z.strictObject({ id: z.string(), value: Value.nullable(), conformity: Conforms.nullable(), wear: Share.nullable(), missing: z.array(z.string()), accepted: z.boolean().nullable() });
+
 /** The assessment as one JSON document. `null` means: cannot tell. */
 export const AssessmentJson = z.strictObject({
   format: z.literal("ember-assessment/1"),
@@ -40,10 +43,12 @@ export const AssessmentJson = z.strictObject({
       phase: Phase.nullable(),
       accepted: z.boolean().nullable(),
       points: z.array(z.strictObject({ point: z.string(), value: Value.nullable(), conformity: Conforms.nullable(), wear: Share.nullable(), readings: z.array(z.string()), conflict: z.boolean() })),
-      characteristics: z.array(z.strictObject({ id: z.string(), value: Value.nullable(), conformity: Conforms.nullable(), wear: Share.nullable(), missing: z.array(z.string()), accepted: z.boolean().nullable() })),
+      characteristics: z.array(Characteristic),
     }),
   ),
+  joints: z.array(z.strictObject({ joint: z.string(), name: z.string(), accepted: z.boolean().nullable(), characteristics: z.array(Characteristic) })),
   choices: z.array(z.strictObject({ row: z.string(), proposal: Option, options: z.array(Option), decisions: z.array(z.strictObject({ entry: z.string(), disposition: Disposition, step: z.string().nullable(), reason: z.string().nullable() })), overrides: z.boolean() })),
+  handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(Found) })),
   holds: z.array(Found.extend({ station: z.enum(stations) })),
   problems: z.array(Found),
   progress: z.record(z.string(), z.strictObject({ done: z.number(), total: z.number() })),
@@ -78,10 +83,12 @@ export const toAssessmentJson = (assessment: Assessment): AssessmentJson => ({
     points: points.map(point),
     characteristics: [governing, ...derived].map(characteristic),
   })),
+  joints: [...assessment.joints.values()].map(({ row, accepted, governing, derived }) => ({ joint: row.id, name: row.name, accepted, characteristics: [governing, ...derived].map(characteristic) })),
   choices: assessment.choices.map(({ row, proposal, options, decisions, overrides }) => ({
     row: row.row.id, proposal: option(proposal), options: options.map(option), overrides,
     decisions: decisions.map(({ id, disposition, step, reason }) => ({ entry: id, disposition, step, reason })),
   })),
+  handOvers: assessment.handOvers.map(({ handOver, differences }) => ({ entry: handOver.id, to: handOver.to, differences: differences.map(found) })),
   holds: assessment.holds.map((each) => ({ ...found(each), station: each.station })),
   problems: assessment.problems.map(found),
   progress: Object.fromEntries(assessment.progress),

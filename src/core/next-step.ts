@@ -7,8 +7,9 @@ export interface NextStep {
   readonly what: Problem;
 }
 
-/** What a job needs next: the first place without readings, then the first open decision, then handing over. */
-export function nextStep({ rows, choices }: Assessment): NextStep {
+/** What a job needs next: the first place without readings, then the first open decision, then handing over; nothing once it is gone. */
+export function nextStep({ rows, choices, job }: Assessment): NextStep {
+  if (job.handOvers.length > 0) return { station: "hand-over", what: problem("notice", "handed-over", [], { to: job.handOvers.at(-1)!.to }) };
   for (const row of rows.values()) {
     const missing = row.points.length - row.measured;
     if (missing > 0) return { station: "measure", what: problem("notice", row.measured > 0 ? "points-missing" : "not-measured", [row.row.id], { row: row.row.name, missing }) };

@@ -2,8 +2,9 @@ import type { Problem } from "@/core/problem";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
 import { capital } from "./capital";
-import { dispositionWords } from "./words-for";
+import { dispositionWords, markWords } from "./words-for";
 import type { Disposition } from "@/core/entry/schema";
+import type { Mark } from "@/core/metrology/conformity";
 
 /** The unit lengths are shown in, and the names of the documents that limits come from. */
 export interface Wording {
@@ -28,6 +29,13 @@ interface Figures {
 const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`;
 
 type Sentence = (say: Figures) => string;
+
+const sayWay = (disposition: Disposition, stepName: string) => (stepName || dispositionWords[disposition]).toLowerCase();
+const sayMark = (mark: string) => markWords[mark as Mark] ?? "no limit";
+const sayChoice = (f: Figures, when: string) => {
+  const word = (name: string) => dispositionWords[f.text(name) as Disposition]?.toLowerCase();
+  return `proposed ${word(`${when}Proposal`) ?? "nothing"}, decided ${word(`${when}Decision`) ?? "nothing"}`;
+};
 
 const sentences: Readonly<Record<string, Sentence>> = {
   // What was typed
@@ -75,6 +83,19 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "override-without-reason": (f) => `${capital(f.text("row"))}: the decision goes against the proposal, and the reason is missing.`,
   "evidence-changed": (f) => `${capital(f.text("row"))}: when it was decided the proposal was “${dispositionWords[f.text("then") as Disposition]}”, now it is “${dispositionWords[f.text("now") as Disposition]}”. Decide again.`,
   "on-hold": (f) => `${capital(f.text("row"))} is put on hold.`,
+  "joint-open": (f) => `${capital(f.text("joint"))} cannot be worked out yet: ${f.text("row")}${f.number("count") > 1 ? ` and ${f.number("count") - 1} more` : ""} to be measured.`,
+  "no-limit": (f) => `The pack has no limit for ${f.text("row")}: it has to be judged by eye.`,
+  "mate-renewed": (f) => `Goes with ${f.text("mate")}: ${sayWay(f.text("disposition") as Disposition, f.text("step"))}.`,
+  "good-beside-new": (f) => `Good beside a new ${f.text("mates")}, which is to be replaced.`,
+
+  // Witnesses
+  "figure-differs": (f) => `${f.text("key")}: shown then ${f.text("thenMm") === "" ? "nothing" : `${f.bare("thenMm")} ± ${f.plusMinus("thenExpandedMm")}, ${sayMark(f.text("thenMark"))}`}; now ${f.text("nowMm") === "" ? "nothing" : `${f.bare("nowMm")} ± ${f.plusMinus("nowExpandedMm")}, ${sayMark(f.text("nowMark"))}`}.`,
+  "choice-differs": (f) => `${f.text("row")}: then ${sayChoice(f, "then")}; now ${sayChoice(f, "now")}.`,
+  "core-differs": (f) => `Judged then by version ${f.text("then")} of the computation, now by ${f.text("now")}.`,
+  "witness-pack-differs": (f) => `Judged then by the pack ${f.text("then")}, now by ${f.text("now")}.`,
+  "hold-came": (f) => `A hold has come since: ${f.text("code")} ${f.text("path")}.`,
+  "handed-over": (f) => `Handed over to ${f.text("to")}.`,
+
   "ready-to-hand-over": () => "Everything here is measured and decided.",
   undecided: (f) => `${many(f.number("count"), "part")} still to decide.`,
 
@@ -94,6 +115,9 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "unknown-feature": (f) => `this part class has no feature “${f.text("feature")}”.`,
   "unknown-station": (f) => `there is no station “${f.text("station")}”.`,
   "unknown-fact": (f) => `there is no fact “${f.text("fact")}”.`,
+  "unknown-end": (f) => `the joint has no end “${f.text("end")}”.`,
+  "end-missing": (f) => `the end “${f.text("end")}” is missing at this place.`,
+  "unknown-slot": (f) => `there is no slot “${f.text("slot")}”.`,
   "unknown-axis": (f) => `no point of this feature lies along an axis “${f.text("axis")}”.`,
   "no-such-points": (f) => `no point of this feature has ${f.text("axis")} “${f.text("place")}”.`,
   "places-differ": (f) => `the feature “${f.text("feature")}” has no entry for some of these places.`,

@@ -15,6 +15,7 @@ export interface Part {
 
 export type Occasion = Payload<"occasion-opened"> & { readonly at: string };
 export type Reading = Payload<"reading-taken"> & { readonly id: string; readonly at: string; readonly author: string };
+export type HandOver = Payload<"handed-over"> & { readonly id: string; readonly at: string; readonly author: string };
 export type Decision = Payload<"decision-made"> & { readonly id: string; readonly at: string; readonly author: string };
 
 /** A job as its entries tell it. */
@@ -26,6 +27,8 @@ export interface Job {
   readonly readings: readonly Reading[];
   /** By part and feature; more than one where two people decided at once. */
   readonly decisions: readonly Decision[];
+  /** Oldest first. */
+  readonly handOvers: readonly HandOver[];
   readonly conflicts: Effective["conflicts"];
   /** Corrections and strikes for which nobody has given the reason yet. */
   readonly reasonsOwed: readonly Entry[];
@@ -36,6 +39,29 @@ export interface Job {
 }
 
 const isType = <T extends Entry["type"]>(type: T) => (entry: Entry): entry is EntryOf<T> => entry.type === type;
+
+/**
+ * Makes each entry's view once: results that did not change keep their identity from fold to fold, and what was
+ * worked out from them need not be worked out again.
+ */
+function once<T extends Entry["type"], V>(type: T, make: (entry: EntryOf<T>) => V): (entries: readonly Entry[]) => V[] {
+  const made = new WeakMap<Entry, V>();
+  const isMine = isType(type);
+  const view = (entry: EntryOf<T>): V => {
+    const known = made.get(entry);
+    if (known) return known;
+    const fresh = make(entry);
+    made.set(entry, fresh);
+    return fresh;
+  };
+  return (entries) => entries.filter(isMine).map(view);
+}
+
+const signed = <P extends object>({ payload, id, at, author }: { payload: P; id: string; at: string; author: string }) => ({ ...payload, id, at, author });
+const readingsOf = once("reading-taken", signed<Payload<"reading-taken">>);
+const decisionsOf = once("decision-made", signed<Payload<"decision-made">>);
+const handOversOf = once("handed-over", signed<Payload<"handed-over">>);
+const occasionsOf = once("occasion-opened", ({ payload, at }): Occasion => ({ ...payload, at }));
 
 function foldParts(entries: readonly Entry[]): Map<string, Part> {
   const slotOf = new Map<string, string | null>();
@@ -77,18 +103,21 @@ export function fold(envelopes: readonly Envelope[]): Job {
   const { entries, conflicts, corrections } = effectiveEntries(understood);
   const opened = entries.filter(isType("job-opened"));
   const reasons = new Map(entries.filter(isType("reason-given")).map(({ payload }) => [payload.for, payload.why]));
+  const authorOf = new Map(understood.map((entry) => [entry.id, entry.author]));
   const strikeIds = new Set(understood.filter(isType("entry-struck")).map((entry) => entry.id));
-  // Putting back what was struck explains itself.
-  const needsReason = (entry: Entry) =>
-    entry.type === "reading-taken" || (entry.type === "entry-struck" && !entry.payload.strikes.every((target) => strikeIds.has(target)));
+  // Putting back what was struck explains itself, and so does taking back one's own last act.
+  const explainsItself = ({ author, payload: { strikes, undo } }: EntryOf<"entry-struck">) =>
+    strikes.every((target) => strikeIds.has(target)) || (undo === true && strikes.every((target) => authorOf.get(target) === author));
+  const needsReason = (entry: Entry) => entry.type === "reading-taken" || (entry.type === "entry-struck" && !explainsItself(entry));
 
   return {
     id: opened[0]?.stream ?? null,
     header: opened[0]?.payload ?? null,
     parts: foldParts(entries),
-    occasions: new Map(entries.filter(isType("occasion-opened")).map(({ payload, at }) => [payload.occasion, { ...payload, at }])),
-    readings: entries.filter(isType("reading-taken")).map(({ payload, id, at, author }) => ({ ...payload, id, at, author })),
-    decisions: entries.filter(isType("decision-made")).map(({ payload, id, at, author }) => ({ ...payload, id, at, author })),
+    occasions: new Map(occasionsOf(entries).map((occasion) => [occasion.occasion, occasion])),
+    readings: readingsOf(entries),
+    decisions: decisionsOf(entries),
+    handOvers: handOversOf(entries),
     conflicts,
     reasonsOwed: corrections.filter((entry) => needsReason(entry) && !reasons.has(entry.id)),
     reasons,

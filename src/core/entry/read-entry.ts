@@ -18,6 +18,7 @@ const upcasts: Readonly<Record<EntryType, readonly Upcast[]>> = {
   "entry-struck": [],
   "reason-given": [],
   "decision-made": [],
+  "handed-over": [],
   "gauge-registered": [],
   "master-registered": [],
 };
@@ -36,6 +37,9 @@ export function readEnvelope(json: unknown): Outcome<Envelope> {
   return parsed.success ? done(parsed.data) : refused(...schemaProblems(parsed.error.issues, []));
 }
 
+/** What was made of envelopes before: they never change, and a job is folded again at every key. */
+const readBefore = new WeakMap<Envelope, Outcome<Entry>>();
+
 /**
  * Brings an envelope to today's vocabulary.
  *
@@ -43,6 +47,14 @@ export function readEnvelope(json: unknown): Outcome<Envelope> {
  *           and shown but not understood; problems schema for one whose payload has the wrong shape
  */
 export function readEntry(envelope: Envelope): Outcome<Entry> {
+  const before = readBefore.get(envelope);
+  if (before) return before;
+  const outcome = readAfresh(envelope);
+  readBefore.set(envelope, outcome);
+  return outcome;
+}
+
+function readAfresh(envelope: Envelope): Outcome<Entry> {
   const { type, v } = envelope;
   if (!isKnown(type)) return refused(problem("notice", "unknown-type", ["type"], { type, entry: envelope.id }));
   if (v > currentVersion(type)) return refused(problem("notice", "unknown-version", ["v"], { type, v, entry: envelope.id }));

@@ -36,10 +36,12 @@ export const Gauge = z.strictObject({
   repeatabilityMm: z.number().min(0),
   calibration: z.strictObject({ expandedMm: z.number().min(0), k: z.number().positive(), on: Day, due: Day }),
   scaleExpansionPerK: z.number().min(0).max(1e-4),
+  /** A stand-in that ships with the program: its readings are of no real part. */
+  simulated: z.literal(true).optional(),
 });
 export type Gauge = z.infer<typeof Gauge>;
 
-/** The ring or block that a comparator was set on. */
+/** The ring or block that a comparator was set on, or a micrometer locked at a size. */
 export const SettingMaster = z.strictObject({
   id: Id,
   name: Words,
@@ -47,6 +49,8 @@ export const SettingMaster = z.strictObject({
   expandedMm: z.number().min(0),
   k: z.number().positive(),
   expansionPerK: z.number().min(0).max(1e-4),
+  /** The gauge that served as master, and the calibration it had: what was measured with it shares its error. */
+  gauge: z.strictObject({ id: Id, calibratedOn: Day }).optional(),
 });
 export type SettingMaster = z.infer<typeof SettingMaster>;
 
@@ -66,6 +70,25 @@ export const Witness = z.strictObject({
   entries: z.string().regex(/^[0-9a-f]{64}$/u),
   proposal: Disposition,
   figures: z.array(z.strictObject({ id: Id, valueMm: Finite, expandedMm: Finite, mark: z.string().max(40) })).max(50),
+});
+
+/** A row or a place of a joint, as the assessment names it: `slot/feature`. */
+const RowId = z.string().max(130).regex(/^[a-z][a-z0-9-]*\/[a-z][a-z0-9-]*$/u);
+
+/**
+ * The whole assessment as it stood on the screen when the engine was handed over. Figures and choices are tuples,
+ * so that the entry of a large engine keeps within the size of an entry.
+ */
+export const HandOverWitness = z.strictObject({
+  core: z.string().max(20),
+  pack: z.string().regex(/^[0-9a-f]{64}$/u),
+  entries: z.string().regex(/^[0-9a-f]{64}$/u),
+  /** Row, characteristic, value and U in mm, mark. */
+  figures: z.array(z.tuple([RowId, Id, Finite, Finite, z.string().max(40)])).max(5000),
+  /** Row, proposal with its step, decision with its step. */
+  choices: z.array(z.tuple([RowId, Disposition, Id.nullable(), Disposition.nullable(), Id.nullable()])).max(2000),
+  /** Codes of the holds and where they stood. */
+  holds: z.array(z.tuple([Id, z.string().max(200)])).max(2000),
 });
 
 /** The vocabulary: what each type of entry carries in its newest version. */
@@ -112,7 +135,11 @@ export const payloads = {
     supersedes,
   }),
   /** Takes entries out as though they had never been made; striking a strike puts them back. */
-  "entry-struck": z.strictObject({ strikes: z.array(EntryId).min(1).max(50) }),
+  "entry-struck": z.strictObject({
+    strikes: z.array(EntryId).min(1).max(500),
+    /** The last act taken back at once by the one who made it: that owes no reason. */
+    undo: z.literal(true).optional(),
+  }),
   /** The reason for a correction or a strike, given when there is a hand free. */
   "reason-given": z.strictObject({ for: EntryId, why: Words, supersedes }),
   "decision-made": z.strictObject({
@@ -126,6 +153,8 @@ export const payloads = {
     witness: Witness,
     supersedes,
   }),
+  /** The engine leaves the shop, or a donor its parts: to whom, and what was shown then. */
+  "handed-over": z.strictObject({ to: Words, note: Words.nullable(), witness: HandOverWitness, supersedes }),
   /** A gauge of the shop as it is from now on: a new calibration is a new entry. */
   "gauge-registered": z.strictObject({ gauge: Gauge, supersedes }),
   "master-registered": z.strictObject({ master: SettingMaster, supersedes }),

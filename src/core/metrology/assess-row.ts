@@ -1,11 +1,10 @@
 import { phases, type DecisionRule, type Phase } from "../entry/schema";
 import type { Job, Occasion, Part, Reading } from "../entry/fold";
-import { evaluateExpr, type ExprContext } from "../pack/evaluate-expr";
+import type { ExprContext } from "../pack/evaluate-expr";
 import type { Row } from "../pack/compile-pack";
-import type { Characteristic, Limit } from "../pack/schema";
-import { trend } from "../pack/walk-expr";
 import { mean, subtract, type Estimate } from "../quantity/estimate";
-import { accepts, conformity, expandedUncertainty, type Conformity } from "./conformity";
+import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
+import { conformity, expandedUncertainty, type Conformity } from "./conformity";
 import { readingEstimate } from "./reading-estimate";
 import { decidingLimit, sizeWhenNew, wearLimit, wearShare } from "./wear";
 
@@ -19,22 +18,6 @@ export interface PointResult {
   readonly wear: Estimate | null;
   readonly readings: readonly Reading[];
   readonly conflict: boolean;
-}
-
-/** `null` is 'cannot tell'. */
-export type Answer = boolean | null;
-
-export interface CharacteristicResult {
-  readonly characteristic: Characteristic;
-  readonly estimate: Estimate | null;
-  readonly expanded: number | null;
-  readonly limit: Limit | null;
-  readonly conformity: Conformity | null;
-  readonly wear: Estimate | null;
-  /** Points that are asked for and were not measured. */
-  readonly missing: readonly string[];
-  /** Whether the job's rule lets it pass; null where the evidence does not say or the pack has no limit. */
-  readonly accepted: Answer;
 }
 
 export interface RowResult {
@@ -60,6 +43,13 @@ export interface Bench {
 }
 
 const benchKey = (part: string, feature: string) => `${part} ${feature}`;
+const noReadings: readonly Reading[] = [];
+
+/** What is in the slot of a row, and what was read of it. */
+export function evidenceFor(row: Row, bench: Bench): { readonly part: Part | null; readonly readings: readonly Reading[] } {
+  const part = bench.partIn.get(row.slot.id) ?? null;
+  return { part, readings: part ? (bench.readingsOf.get(benchKey(part.id, row.at.id)) ?? noReadings) : noReadings };
+}
 
 /** Sorts a job's readings and parts into the places where rows look for them. */
 export function layOut(job: Job, facts: ReadonlyMap<string, number>): Bench {
@@ -100,43 +90,17 @@ function readingsAt(point: string, phase: Phase | null, readings: readonly Readi
   return here.filter((reading) => reading.occasion === newest?.occasion);
 }
 
-function assessCharacteristic(item: Characteristic, context: ExprContext, fresh: Estimate | null, wearsTowards: "larger" | "smaller", rule: DecisionRule): CharacteristicResult {
-  const { estimate, missing } = evaluateExpr(item.expr, context);
-  const limit = decidingLimit(item) ?? null;
-  const held = estimate && limit ? conformity(estimate, limit, item.nonNegative) : null;
-  const stop = wearLimit(limit ?? undefined, wearsTowards);
-  let accepted: Answer = held ? accepts(rule, held) : null;
-  if (held && missing.length > 0) {
-    // With points missing only one answer can already stand: past a limit that more points can but push it further past.
-    const beyondRecall = !accepted && trend(item.expr) === (held.bound === "max" ? "rises" : "falls");
-    accepted = beyondRecall ? false : null;
-  }
-  return {
-    characteristic: item,
-    estimate,
-    expanded: estimate ? expandedUncertainty(estimate) : null,
-    limit,
-    conformity: held,
-    wear: estimate && fresh && stop !== null ? wearShare(estimate, fresh, stop) : null,
-    missing,
-    accepted,
-  };
-}
-
-/** False when anything is refused, null when anything with a limit is open, true otherwise. */
-export function allAccepted(answers: readonly Answer[]): Answer {
-  if (answers.includes(false)) return false;
-  return answers.length === 0 || answers.includes(null) ? null : true;
-}
+/** What was measured, by point. */
+export const measuredPoints = (points: readonly PointResult[]): ReadonlyMap<string, Estimate> =>
+  new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
 
 /** Everything the readings say of one feature of the part in one slot. */
 export function assessRow(row: Row, bench: Bench): RowResult {
   const { feature } = row.at;
-  const part = bench.partIn.get(row.slot.id) ?? null;
-  const readings = part ? (bench.readingsOf.get(benchKey(part.id, row.at.id)) ?? []) : [];
+  const { part, readings } = evidenceFor(row, bench);
   const phase = newestPhase(readings, bench.occasions);
   const limit = decidingLimit(feature.governing);
-  const stop = wearLimit(limit, feature.wearsTowards);
+  const stop = wearLimit(limit, feature.governing.limits.new, feature.wearsTowards);
   const fresh = sizeWhenNew(feature.governing.limits.new, feature.governing.nonNegative, `new-size:${part?.id}:${row.at.id}`);
 
   const points = feature.points.map((point): PointResult => {
@@ -156,7 +120,7 @@ export function assessRow(row: Row, bench: Bench): RowResult {
     };
   });
 
-  const measured = new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
+  const measured = measuredPoints(points);
   const context: ExprContext = { points: feature.points, measured, facts: bench.facts, refs: new Map() };
   const governing = assessCharacteristic(feature.governing, context, fresh, feature.wearsTowards, bench.rule);
   const refs = new Map<string, Estimate>();

@@ -22,6 +22,9 @@ function temperatureOf(what: "part" | "gauge" | "master", occasion: Occasion): T
     : { celsius: known, standardK, source: `${what}-temperature:${occasion.occasion}` };
 }
 
+/** The error that all readings of a gauge share between two calibrations. */
+const calibrationOf = (gauge: string, on: string) => `calibration:${gauge}:${on}`;
+
 /**
  * One reading as a length at 20 °C with its contributions. Repeatability belongs to the reading; the gauge's
  * calibration, the setting and its master, and the temperatures are shared by all readings that used them.
@@ -42,7 +45,7 @@ export function readingEstimate(reading: Pick<Reading, "id" | "valueMm" | "point
   const shared: [string, number][] = [
     // A display too coarse to show scatter rounds every repeat alike: such a contribution does not average out.
     [coarse ? `resolution:${occasion.occasion}:${reading.part}:${reading.feature}:${reading.point}` : `repeat:${reading.id}`, shown],
-    [`calibration:${gauge.id}:${gauge.calibration.on}`, gauge.calibration.expandedMm / gauge.calibration.k],
+    [calibrationOf(gauge.id, gauge.calibration.on), gauge.calibration.expandedMm / gauge.calibration.k],
     [part.source, -reading.valueMm * expansionPerK * part.standardK],
   ];
 
@@ -60,7 +63,7 @@ export function readingEstimate(reading: Pick<Reading, "id" | "valueMm" | "point
   return estimate(comparedAtTwenty(master.lengthMm, reading.valueMm - master.lengthMm, masterBody, partBody), [
     ...shared,
     [`zero:${occasion.occasion}`, shown],
-    [`master:${master.id}`, master.expandedMm / master.k],
+    [master.gauge ? calibrationOf(master.gauge.id, master.gauge.calibratedOn) : `master:${master.id}`, master.expandedMm / master.k],
     [masterAt.source, master.lengthMm * master.expansionPerK * masterAt.standardK],
   ]);
 }

@@ -15,9 +15,12 @@ export function sizeWhenNew(band: Limit | undefined, nonNegative: boolean, sourc
   return estimate((min + max) / 2, [[source, (max - min) / 2 / Math.sqrt(3)]]);
 }
 
-/** The bound that wear runs into. */
-export const wearLimit = (limit: Limit | undefined, wearsTowards: "larger" | "smaller"): number | null =>
-  (wearsTowards === "larger" ? limit?.max : limit?.min) ?? null;
+/** The bound that wear runs into; none where the limit is the drawing band itself, since nothing may be worn away then. */
+export function wearLimit(limit: Limit | undefined, fresh: Limit | undefined, wearsTowards: "larger" | "smaller"): number | null {
+  const stop = wearsTowards === "larger" ? limit?.max : limit?.min;
+  const start = wearsTowards === "larger" ? fresh?.max : fresh?.min;
+  return stop === undefined || stop === start ? null : stop;
+}
 
 /**
  * Share of the way from new to the limit that is used: 0 as new, 1 at the limit, signed.

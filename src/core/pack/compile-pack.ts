@@ -2,15 +2,8 @@ import { fingerprint } from "../canonical";
 import { deepestJson, isTooDeep } from "../json-depth";
 import { done, problem, refused, type Outcome } from "../problem";
 import { lintPack } from "./lint-pack";
-import { Pack, type Feature, type PartClass, type Slot } from "./schema";
-
-/** A feature at one place of a part: big-end journal 5 of the crankshaft. */
-export interface FeatureAt {
-  /** Unique within the part class; what a reading names. */
-  readonly id: string;
-  readonly feature: Feature;
-  readonly place: Feature["places"][number] | null;
-}
+import { placesOf, type FeatureAt } from "./places";
+import { Pack, type Feature, type Joint, type PartClass, type Slot } from "./schema";
 
 /** One line at the bench: one feature of whatever part is in one slot. */
 export interface Row {
@@ -31,6 +24,25 @@ export interface Sheet {
   readonly rows: readonly Row[];
 }
 
+/** One place where the ends of a joint meet. */
+export interface JointRow {
+  /** `joint/place` */
+  readonly id: string;
+  readonly joint: Joint;
+  readonly place: Joint["places"][number];
+  readonly label: string;
+  readonly name: string;
+  /** The row of each end. */
+  readonly ends: ReadonlyMap<string, Row>;
+}
+
+/** All places of one joint, worked out in one go. */
+export interface JointSheet {
+  readonly id: string;
+  readonly joint: Joint;
+  readonly rows: readonly JointRow[];
+}
+
 /** A pack with its look-ups made and its repeated features laid out. */
 export interface CompiledPack {
   readonly pack: Pack;
@@ -40,18 +52,15 @@ export interface CompiledPack {
   readonly facts: ReadonlyMap<string, number>;
   readonly sheets: readonly Sheet[];
   readonly rows: ReadonlyMap<string, Row>;
+  readonly jointSheets: readonly JointSheet[];
 }
-
-/** The places of a feature, each under the id that readings use. */
-export const placesOf = (feature: Feature): readonly FeatureAt[] =>
-  feature.places.length === 0
-    ? [{ id: feature.id, feature, place: null }]
-    : feature.places.map((place) => ({ id: `${feature.id}-${place.id}`, feature, place }));
 
 /** The id of a row from the two ids it stands for. */
 export const rowId = (slot: string, feature: string): string => `${slot}/${feature}`;
 
 function rowsOf(slots: readonly Slot[], partClass: PartClass, feature: Feature): Row[] {
+  // The first feature that a person decides goes by the name of the part itself.
+  const speaksForPart = partClass.features.find((each) => each.decides);
   return slots.flatMap((slot) =>
     placesOf(feature).map((at) => ({
       id: rowId(slot.id, at.id),
@@ -59,7 +68,7 @@ function rowsOf(slots: readonly Slot[], partClass: PartClass, feature: Feature):
       partClass,
       at,
       label: at.place ? (slots.length > 1 ? `${slot.label}.${at.place.label}` : at.place.label) : slot.label,
-      name: at.place ? (slots.length > 1 ? `${at.place.name}, ${slot.name}` : at.place.name) : feature.decides ? slot.name : `${slot.name}: ${feature.name}`,
+      name: at.place ? (slots.length > 1 ? `${at.place.name}, ${slot.name}` : at.place.name) : feature === speaksForPart ? slot.name : `${slot.name}: ${feature.name}`,
     })),
   );
 }
@@ -72,6 +81,19 @@ function compilePack(pack: Pack, sha256: string): CompiledPack {
       ? []
       : partClass.features.map((feature): Sheet => ({ id: `${partClass.id}-${feature.id}`, partClass, feature, rows: rowsOf(slots, partClass, feature) }));
   });
+  const rows = new Map(sheets.flatMap((sheet) => sheet.rows.map((row) => [row.id, row] as const)));
+  const jointSheets = pack.joints.map((joint): JointSheet => ({
+    id: joint.id,
+    joint,
+    rows: joint.places.map((place): JointRow => ({
+      id: rowId(joint.id, place.id),
+      joint,
+      place,
+      label: place.label,
+      name: place.name,
+      ends: new Map(Object.entries(place.ends).map(([end, at]) => [end, rows.get(rowId(at.slot, at.feature))!])),
+    })),
+  }));
   return {
     pack,
     sha256,
@@ -79,7 +101,8 @@ function compilePack(pack: Pack, sha256: string): CompiledPack {
     slots: new Map(pack.slots.map((slot) => [slot.id, slot])),
     facts: new Map(pack.facts.map((fact) => [fact.id, fact.value])),
     sheets,
-    rows: new Map(sheets.flatMap((sheet) => sheet.rows.map((row) => [row.id, row]))),
+    rows,
+    jointSheets,
   };
 }
 

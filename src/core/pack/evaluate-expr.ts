@@ -8,7 +8,12 @@ export interface ExprContext {
   readonly measured: ReadonlyMap<string, Estimate>;
   readonly facts: ReadonlyMap<string, number>;
   readonly refs: ReadonlyMap<string, Estimate>;
+  /** The ends of a joint, each with its own points. */
+  readonly ends?: ReadonlyMap<string, ExprContext>;
 }
+
+/** A context in which nothing was measured. */
+export const emptyContext = (facts: ReadonlyMap<string, number>): ExprContext => ({ points: [], measured: new Map(), facts, refs: new Map() });
 
 export interface Evaluated {
   /** Null when the measured points do not carry the expression. */
@@ -36,7 +41,7 @@ const unique = (ids: readonly string[]) => [...new Set(ids)];
  * The value of a pack expression over what was measured, with its contributions: the greatest of several
  * readings keeps the contributions of the reading it is, and a difference cancels what both readings share.
  *
- * @throws  CoreError unknown-fact, unknown-ref for a pack that was not linted
+ * @throws  CoreError unknown-fact, unknown-end for a pack that was not linted
  */
 export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
   if ("const" in expr) return { estimate: exact(expr.const), missing: [] };
@@ -59,6 +64,12 @@ export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
     );
     const terms = parts.flatMap((part) => part.estimate ?? []);
     return { estimate: terms.length === 0 ? null : reducers[expr.reduce](terms), missing: unique(parts.flatMap((part) => part.missing)) };
+  }
+  if ("end" in expr) {
+    const end = context.ends?.get(expr.end);
+    if (!end) throw new CoreError("unknown-end", expr.end);
+    const { estimate, missing } = evaluateExpr(expr.each, end);
+    return { estimate, missing: missing.map((point) => `${expr.end} ${point}`) };
   }
   const parts = expr.args.map((arg) => evaluateExpr(arg, context));
   const missing = unique(parts.flatMap((part) => part.missing));

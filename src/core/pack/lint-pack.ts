@@ -2,7 +2,8 @@ import { problem, type Problem } from "../problem";
 import { unitById } from "../quantity/units";
 import { stations } from "../stations";
 import { exprDimension } from "./expr-dimension";
-import type { Characteristic, Expr, Feature, Limits, Pack, Ref } from "./schema";
+import { placesOf } from "./places";
+import type { Characteristic, Expr, Feature, Joint, Limits, Pack, Ref } from "./schema";
 import { innerExprs } from "./walk-expr";
 
 type Path = readonly (string | number)[];
@@ -30,7 +31,7 @@ export function lintPack(pack: Pack): Problem[] {
   const classes = ids(pack.classes, ["classes"]);
   const outlines = ids(pack.outlines, ["outlines"]);
   ids(pack.facts, ["facts"]);
-  ids(pack.slots, ["slots"]);
+  const slots = ids(pack.slots, ["slots"]);
   ids(pack.variants, ["variants"]);
   ids(pack.figures, ["figures"]);
   ids(pack.cautions, ["cautions"]);
@@ -50,17 +51,31 @@ export function lintPack(pack: Pack): Problem[] {
     if (outside(reassembly, inService)) report("reassembly-outside-in-service", [...path, "inService"]);
   };
 
-  const checkExpr = (expr: Expr, axes: ReadonlyMap<string, ReadonlySet<string>>, path: Path) => {
+  type Axes = ReadonlyMap<string, ReadonlySet<string>>;
+  const axesOf = (feature: Feature): Axes => {
+    const axes = new Map<string, Set<string>>();
+    for (const point of feature.points) {
+      for (const [axis, place] of Object.entries(point.at)) axes.set(axis, (axes.get(axis) ?? new Set()).add(place));
+    }
+    return axes;
+  };
+
+  const checkExpr = (expr: Expr, axes: Axes, path: Path, ends: ReadonlyMap<string, Axes> = new Map()) => {
+    if ("end" in expr) {
+      const inner = ends.get(expr.end);
+      if (!inner) report("unknown-end", [...path, "end"], { end: expr.end });
+      return checkExpr(expr.each, inner ?? new Map(), [...path, "each"]);
+    }
     if ("over" in expr && !axes.has(expr.over)) report("unknown-axis", [...path, "over"], { axis: expr.over });
     if ("points" in expr) {
       for (const [axis, place] of Object.entries(expr.points)) if (!axes.get(axis)?.has(place)) report("no-such-points", [...path, "points"], { axis, place });
     }
-    innerExprs(expr).forEach((inner, at) => checkExpr(inner, axes, [...path, at]));
+    innerExprs(expr).forEach((inner, at) => checkExpr(inner, axes, [...path, at], ends));
   };
 
-  const checkCharacteristic = (item: Characteristic, axes: ReadonlyMap<string, ReadonlySet<string>>, path: Path) => {
+  const checkCharacteristic = (item: Characteristic, axes: Axes, path: Path, ends?: ReadonlyMap<string, Axes>) => {
     checkLimits(item.limits, [...path, "limits"]);
-    checkExpr(item.expr, axes, [...path, "expr"]);
+    checkExpr(item.expr, axes, [...path, "expr"], ends);
     const { power, problems } = exprDimension(item.expr, factPowers, [...path, "expr"]);
     found.push(...problems);
     if (power !== null && power !== 1) report("dimension-mismatch", [...path, "expr"], { needed: 1, got: power });
@@ -70,10 +85,7 @@ export function lintPack(pack: Pack): Problem[] {
     ids(feature.places, [...path, "places"]);
     ids(feature.points, [...path, "points"]);
     ids([feature.governing, ...feature.derived], [...path, "derived"]);
-    const axes = new Map<string, Set<string>>();
-    for (const point of feature.points) {
-      for (const [axis, place] of Object.entries(point.at)) axes.set(axis, (axes.get(axis) ?? new Set()).add(place));
-    }
+    const axes = axesOf(feature);
     checkCharacteristic(feature.governing, axes, [...path, "governing"]);
     feature.derived.forEach((item, at) => checkCharacteristic(item, axes, [...path, "derived", at]));
 
@@ -92,6 +104,38 @@ export function lintPack(pack: Pack): Problem[] {
     }
   };
 
+  /** Features as readings name them, by slot. */
+  const featuresIn = new Map(
+    pack.slots.map((slot) => [
+      slot.id,
+      new Map(pack.classes.find((each) => each.id === slot.class)?.features.flatMap((feature) => placesOf(feature).map((at) => [at.id, feature] as const)) ?? []),
+    ]),
+  );
+
+  const checkJoint = (joint: Joint, path: Path) => {
+    if (slots.has(joint.id)) report("id-twice", [...path, "id"], { id: joint.id });
+    const ends = ids(joint.ends, [...path, "ends"]);
+    ids(joint.places, [...path, "places"]);
+    ids([joint.governing, ...joint.derived], [...path, "derived"]);
+    const axes = new Map<string, Axes>();
+    joint.places.forEach((place, at) => {
+      const where = [...path, "places", at, "ends"];
+      for (const end of ends) if (!Object.hasOwn(place.ends, end)) report("end-missing", where, { end });
+      for (const [end, { slot, feature }] of Object.entries(place.ends)) {
+        const found = featuresIn.get(slot)?.get(feature);
+        if (!ends.has(end)) report("unknown-end", where, { end });
+        else if (!slots.has(slot)) report("unknown-slot", [...where, end], { slot });
+        else if (!found) report("unknown-feature", [...where, end], { feature });
+        else axes.set(end, axesOf(found));
+      }
+    });
+    checkCharacteristic(joint.governing, new Map(), [...path, "governing"], axes);
+    joint.derived.forEach((item, at) => checkCharacteristic(item, new Map(), [...path, "derived", at], axes));
+    const named = [...joint.givesWay, ...joint.renews.flatMap(({ when, replace }) => [when, ...replace])];
+    for (const end of named) if (!ends.has(end)) report("unknown-end", path, { end });
+    joint.renews.forEach(({ ref }, at) => checkRef(ref, [...path, "renews", at, "ref"]));
+  };
+
   pack.facts.forEach((fact, at) => checkRef(fact.ref, ["facts", at, "ref"]));
   pack.cautions.forEach((caution, at) => {
     checkRef(caution.ref, ["cautions", at, "ref"]);
@@ -108,6 +152,8 @@ export function lintPack(pack: Pack): Problem[] {
     if (!classes.has(slot.class)) report("unknown-class", ["slots", at, "class"], { class: slot.class });
     if (slot.map && !outlines.has(slot.map.outline)) report("unknown-outline", ["slots", at, "map", "outline"], { outline: slot.map.outline });
   });
+  ids(pack.joints, ["joints"]);
+  pack.joints.forEach((joint, at) => checkJoint(joint, ["joints", at]));
   pack.figures.forEach((figure, at) => {
     checkRef(figure.ref, ["figures", at, "ref"]);
     const { power, problems } = exprDimension(figure.expr, factPowers, ["figures", at, "expr"]);

@@ -50,9 +50,10 @@ export type Expr =
   | { op: "add" | "subtract" | "multiply" | "divide"; args: Expr[] }
   | { fn: "circumference" | "circle-area"; args: Expr[] }
   | { reduce: "max" | "min" | "mean" | "range"; points: Record<string, string> }
-  | { over: string; reduce: "max" | "min"; each: Expr };
+  | { over: string; reduce: "max" | "min"; each: Expr }
+  | { end: string; each: Expr };
 
-/** A small typed expression tree over measured points, facts of the engine and exact numbers. */
+/** A small typed expression tree over measured points, those of a joint's ends, facts of the engine and exact numbers. */
 export const Expr: z.ZodType<Expr> = z.lazy(() =>
   z.union([
     z.strictObject({ const: Finite, unit: z.literal("mm").optional() }),
@@ -62,6 +63,7 @@ export const Expr: z.ZodType<Expr> = z.lazy(() =>
     z.strictObject({ fn: z.enum(["circumference", "circle-area"]), args: z.array(Expr).length(1) }),
     z.strictObject({ reduce: z.enum(["max", "min", "mean", "range"]), points: Selector }),
     z.strictObject({ over: Id, reduce: z.enum(["max", "min"]), each: Expr }),
+    z.strictObject({ end: Id, each: Expr }),
   ]),
 );
 
@@ -140,8 +142,50 @@ export const Slot = z.strictObject({
   name: Text,
   label: z.string().min(1).max(8),
   class: Id,
-  /** Its place on the engine map, in any consistent unit, x to the right and y down. */
-  map: z.strictObject({ x: Finite, y: Finite, outline: Id }).optional(),
+  /** Its place on the engine map, in any consistent unit, x to the right and y down; turned clockwise by degrees. */
+  map: z
+    .strictObject({
+      x: Finite,
+      y: Finite,
+      outline: Id,
+      turn: Finite.optional(),
+      /** Drawn only where the map has room for it. */
+      detail: z.boolean().optional(),
+    })
+    .optional(),
+});
+
+/**
+ * Where features of several slots meet, and what matters is how they fit: a clearance, a crush, a protrusion.
+ * Its characteristics are expressions over the points of its ends.
+ */
+export const Joint = z.strictObject({
+  id: Id,
+  name: Text,
+  title: Text,
+  ends: z.array(z.strictObject({ id: Id, name: Text })).min(2).max(8),
+  places: z
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        label: z.string().min(1).max(8),
+        /** By end: the slot, and the feature at one place as readings name it. */
+        ends: z.record(Id, z.strictObject({ slot: Id, feature: Id })),
+      }),
+    )
+    .min(1)
+    .max(200),
+  governing: Characteristic,
+  wearsTowards: z.enum(["larger", "smaller"]),
+  derived: z.array(Characteristic).max(20).default([]),
+  /** Ends that are not used again while the joint is outside its limits: the cheap ones. */
+  givesWay: z.array(Id).max(8).default([]),
+  /** What becomes of ends when another one is worked on or goes. */
+  renews: z
+    .array(z.strictObject({ when: Id, becomes: z.array(z.enum(["rework", "replace"])).min(1).max(2), replace: z.array(Id).min(1).max(8), ref: Ref }))
+    .max(8)
+    .default([]),
 });
 
 export const Caution = z.strictObject({
@@ -171,6 +215,7 @@ export const Pack = z.strictObject({
   outlines: z.array(z.strictObject({ id: Id, path: PathData })).max(50),
   classes: z.array(PartClass).min(1).max(300),
   slots: z.array(Slot).min(1).max(2000),
+  joints: z.array(Joint).max(300).default([]),
   cautions: z.array(Caution).max(200).default([]),
 });
 
@@ -183,5 +228,6 @@ export type Limit = z.infer<typeof Limit>;
 export type Limits = z.infer<typeof Limits>;
 export type Rework = z.infer<typeof Rework>;
 export type Slot = z.infer<typeof Slot>;
+export type Joint = z.infer<typeof Joint>;
 export type Ref = z.infer<typeof Ref>;
 export type Caution = z.infer<typeof Caution>;

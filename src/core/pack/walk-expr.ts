@@ -7,12 +7,27 @@ export function innerExprs(expr: Expr): readonly Expr[] {
   return [];
 }
 
+/** How a value moves as more of its points are measured: `open` where it may do either. */
+export type Trend = "rises" | "falls" | "fixed" | "open";
+
+const opposite: Readonly<Record<Trend, Trend>> = { rises: "falls", falls: "rises", fixed: "fixed", open: "open" };
+
+/** Sums move the way all their terms move. */
+const together = (trends: readonly Trend[]): Trend => {
+  const moving = [...new Set(trends.filter((each) => each !== "fixed"))];
+  return moving.length === 0 ? "fixed" : moving.length === 1 ? moving[0]! : "open";
+};
+
 /**
  * What happens to an expression's value as more of its points are measured. A greatest value can only rise, so
- * that one found past an upper limit stays past it, whatever the missing points read.
+ * that one found past an upper limit stays past it, whatever the missing points read; a greatest less a smallest too.
  */
-export function trend(expr: Expr): "rises" | "falls" | "open" {
+export function trend(expr: Expr): Trend {
+  if ("const" in expr || "fact" in expr) return "fixed";
   if ("points" in expr) return expr.reduce === "mean" ? "open" : expr.reduce === "min" ? "falls" : "rises";
   if ("over" in expr) return trend(expr.each) === (expr.reduce === "max" ? "rises" : "falls") ? trend(expr.each) : "open";
+  if ("end" in expr) return trend(expr.each);
+  if ("op" in expr && expr.op === "add") return together(expr.args.map(trend));
+  if ("op" in expr && expr.op === "subtract") return together(expr.args.map((arg, at) => (at === 0 ? trend(arg) : opposite[trend(arg)])));
   return "open";
 }

@@ -1,25 +1,55 @@
 import type { z } from "zod";
 import { fingerprint } from "../canonical";
-import type { Envelope, Witness } from "../entry/schema";
+import type { Assessment } from "../assess";
+import type { Envelope, HandOverWitness, Witness } from "../entry/schema";
+import type { CharacteristicResult } from "../metrology/assess-characteristic";
 import { coreVersion } from "../version";
 import type { Choice } from "./propose";
 
+const fingerprints = new WeakMap<object, string>();
+
+/** Entries never change, and a set of them is witnessed once for each decision made on it. */
+function rememberedFingerprint(of: object, make: () => string): string {
+  const known = fingerprints.get(of);
+  if (known) return known;
+  const fresh = make();
+  fingerprints.set(of, fresh);
+  return fresh;
+}
+
 /** One fingerprint for a set of entries, whatever their order and duplication. */
 export const entrySetFingerprint = (entries: readonly Envelope[]): string =>
-  fingerprint([...new Set(entries.map((entry) => `${entry.id} ${fingerprint(entry)}`))].sort());
+  rememberedFingerprint(entries, () => fingerprint([...new Set(entries.map((entry) => `${entry.id} ${rememberedFingerprint(entry, () => fingerprint(entry))}`))].sort()));
+
+/** A nanometre: finer than any gauge, coarser than the dust of binary arithmetic. */
+const rounded = (valueMm: number) => Number(valueMm.toFixed(6));
+
+/** Values, uncertainties and marks as they are shown. */
+export const shownFigures = (results: readonly CharacteristicResult[]) =>
+  results.flatMap(({ characteristic: { id }, estimate, expanded, conformity }) =>
+    estimate ? [{ id, valueMm: rounded(estimate.value), expandedMm: rounded(expanded!), mark: conformity?.mark ?? "no-limit" }] : [],
+  );
 
 /** What stood on the screen about one choice, to be kept with the decision. */
 export function makeWitness(choice: Choice, packSha256: string, entries: readonly Envelope[]): z.infer<typeof Witness> {
   const { governing, derived } = choice.row;
+  return { core: coreVersion, pack: packSha256, entries: entrySetFingerprint(entries), proposal: choice.proposal.disposition, figures: shownFigures([governing, ...derived]) };
+}
+
+/** Everything that stood on the screen when an engine was handed over. */
+export function makeHandOverWitness(assessment: Assessment, entries: readonly Envelope[]): z.infer<typeof HandOverWitness> {
+  const { core, pack, rows, joints, choices, holds } = assessment;
   return {
-    core: coreVersion,
-    pack: packSha256,
+    core,
+    pack,
     entries: entrySetFingerprint(entries),
-    proposal: choice.proposal.disposition,
-    figures: [governing, ...derived].flatMap((result) =>
-      result.estimate
-        ? [{ id: result.characteristic.id, valueMm: result.estimate.value, expandedMm: result.expanded!, mark: result.conformity?.mark ?? "no-limit" }]
-        : [],
+    figures: [...rows.values(), ...joints.values()].flatMap(({ row, governing, derived }) =>
+      shownFigures([governing, ...derived]).map(({ id, valueMm, expandedMm, mark }): [string, string, number, number, string] => [row.id, id, valueMm, expandedMm, mark]),
     ),
+    choices: choices.map(({ row, proposal, decisions }) => {
+      const [decision] = decisions.length === 1 ? decisions : [];
+      return [row.row.id, proposal.disposition, proposal.step, decision?.disposition ?? null, decision?.step ?? null];
+    }),
+    holds: holds.map(({ code, path }) => [code, path.join(" ").slice(0, 200)]),
   };
 }

@@ -1,9 +1,13 @@
 import type { Decision } from "../entry/fold";
 import type { DecisionRule, Disposition } from "../entry/schema";
-import { allAccepted, type Answer, type CharacteristicResult, type RowResult } from "../metrology/assess-row";
+import { allAccepted, type Answer, type CharacteristicResult } from "../metrology/assess-characteristic";
+import { assessJoint, type JointResult } from "../metrology/assess-joint";
+import type { RowResult } from "../metrology/assess-row";
+import { sizeWhenNew } from "../metrology/wear";
 import { rowId } from "../pack/compile-pack";
 import type { Feature } from "../pack/schema";
 import { problem, type Problem } from "../problem";
+import { compareWitness } from "./compare-witness";
 import { nextUndersize, type Undersize } from "./next-undersize";
 
 /** One way to go, whether the evidence allows it, and why. */
@@ -21,12 +25,16 @@ export interface Choice {
   readonly row: RowResult;
   /** Other rows of the same part that the choice rests on. */
   readonly restsOn: readonly RowResult[];
+  /** Joints in which this place is the one that gives way. */
+  readonly joints: readonly JointResult[];
   readonly options: readonly Option[];
   readonly proposal: Option;
   readonly undersize: Undersize | null;
   /** Decisions that stand; more than one is a conflict. */
   readonly decisions: readonly Decision[];
   readonly overrides: boolean;
+  /** Where the one decision was shown other figures than stand here now. */
+  readonly differences: readonly Problem[];
 }
 
 type Rows = ReadonlyMap<string, RowResult>;
@@ -40,34 +48,52 @@ function relatedRow(row: RowResult, featureId: string, rows: Rows): RowResult | 
 
 const relatedRows = (row: RowResult, ids: readonly string[], rows: Rows) => ids.flatMap((id) => relatedRow(row, id, rows) ?? []);
 
+/** What has a name and verdicts: a row of a part, or a place of a joint. */
+type Judged = Pick<RowResult, "governing" | "derived"> & { readonly row: { readonly id: string; readonly name: string } };
+
 /** Why one characteristic speaks against reuse. */
-function whyNot(row: RowResult, result: CharacteristicResult): Problem[] {
+function whyNot({ row }: Judged, result: CharacteristicResult): Problem[] {
   const { characteristic, limit, accepted, conformity: held } = result;
   if (!limit || !held || accepted !== false) return [];
-  const where = [row.row.id, characteristic.id];
-  const what = { row: row.row.name, characteristic: characteristic.name };
+  const where = [row.id, characteristic.id];
+  const what = { row: row.name, characteristic: characteristic.name };
   const figures = { valueMm: result.estimate!.value, limitMm: held.limit, bound: held.bound, byMm: Math.abs(held.margin), expandedMm: held.expanded, probability: held.probability, source: limit.ref.source, page: limit.ref.page ?? null };
   return [problem("error", held.mark === "outside" ? "outside-limit" : held.mark === "outside-within-u" ? "outside-not-surely" : "inside-not-surely", where, { ...what, ...figures })];
 }
+
+const whyNotAll = (judged: Judged): Problem[] => [judged.governing, ...judged.derived].flatMap((result) => whyNot(judged, result));
 
 /** What is still to be measured before a row can be judged. */
 const stillOpen = (row: RowResult): Problem =>
   problem("notice", row.measured === 0 ? "not-measured" : "points-missing", [row.row.id], { row: row.row.name, missing: row.points.length - row.measured });
 
-const evidenceOf = (row: RowResult): Problem[] => [
-  ...[row.governing, ...row.derived].flatMap((result) => whyNot(row, result)),
-  ...(row.accepted === null && row.measured < row.points.length ? [stillOpen(row)] : []),
-];
+const evidenceOf = (row: RowResult): Problem[] => [...whyNotAll(row), ...(row.accepted === null && row.measured < row.points.length ? [stillOpen(row)] : [])];
 
-function reuseOption(row: RowResult, restsOn: readonly RowResult[]): Option {
-  const allowed = row.part ? allAccepted([row, ...restsOn].map((each) => each.accepted)) : null;
-  const { governing } = row;
+/** What a joint says, and where it says nothing, which of its ends are still to be measured. */
+function evidenceOfJoint(joint: JointResult): Problem[] {
+  const open = [...joint.ends.values()].filter((end) => end.measured < end.points.length);
+  const waits = joint.accepted === null && open.length > 0;
+  return [...whyNotAll(joint), ...(waits ? [problem("notice", "joint-open", [joint.row.id], { joint: joint.row.name, row: open[0]!.row.name, count: open.length })] : [])];
+}
+
+const withinLimits = ({ row, governing }: Judged): Problem | null => {
   const held = governing.conformity;
+  return held && problem("notice", "within-limits", [row.id], { row: row.name, characteristic: governing.characteristic.name, valueMm: governing.estimate!.value, expandedMm: held.expanded, limitMm: held.limit, marginMm: held.margin, probability: held.probability, wear: governing.wear?.value ?? null });
+};
+
+/** Whether the pack sets a limit to anything about a row; where it does not, the row has no say. */
+const hasLimit = ({ governing, derived }: Judged) => [governing, ...derived].some((result) => result.limit);
+
+function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: readonly JointResult[]): Option {
+  const rows = [row, ...restsOn].filter(hasLimit);
+  const allowed = row.part ? allAccepted([...rows, ...joints].map((each) => each.accepted)) : null;
   const reasons = !row.part
     ? [problem("notice", "no-part", [row.row.id], { slot: row.row.slot.name })]
-    : allowed === true && held
-      ? [problem("notice", "within-limits", [row.row.id], { valueMm: governing.estimate!.value, expandedMm: held.expanded, limitMm: held.limit, marginMm: held.margin, probability: held.probability, wear: governing.wear?.value ?? null })]
-      : [row, ...restsOn].flatMap(evidenceOf);
+    : rows.length + joints.length === 0
+      ? [problem("notice", "no-limit", [row.row.id], { row: row.row.name })]
+      : allowed === true
+        ? [...rows, ...joints].slice(0, 1 + joints.length).flatMap((each) => withinLimits(each) ?? [])
+        : [...rows.flatMap(evidenceOf), ...joints.flatMap(evidenceOfJoint)];
   return { disposition: "reuse", step: null, stepName: null, allowed, reasons };
 }
 
@@ -106,6 +132,7 @@ interface Need {
   readonly rework: readonly Option[];
   readonly undersize: Undersize | null;
   readonly restsOn: readonly RowResult[];
+  readonly joints: readonly JointResult[];
 }
 
 const nextStepOf = ({ rework, undersize }: Need) => rework.find((option) => option.step === undersize?.next?.id) ?? null;
@@ -139,40 +166,124 @@ function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, rep
 export const sameOption = (a: { disposition: Disposition; step: string | null }, b: { disposition: Disposition; step: string | null }): boolean =>
   a.disposition === b.disposition && a.step === b.step;
 
+/** The one decision that stands for a row of a part, as an option. */
+const decidedOrProposed = ({ decisions, options, proposal }: Choice): Option =>
+  (decisions.length === 1 ? options.find((option) => sameOption(option, decisions[0]!)) : undefined) ?? proposal;
+
+/** A part that is otherwise good goes when the part it runs with is worked on or replaced: shells with their journal. */
+function renewed(choice: Choice, joints: readonly JointResult[], choiceOf: ReadonlyMap<string, Choice>): Choice {
+  if (choice.proposal.disposition !== "reuse" && choice.proposal.disposition !== "hold") return choice;
+  const id = choice.row.row.id;
+  for (const { row: place, ends } of joints) {
+    for (const { when, becomes, replace } of place.joint.renews) {
+      const mate = choiceOf.get(ends.get(when)?.row.id ?? "");
+      if (!mate || !replace.some((end) => ends.get(end)?.row.id === id)) continue;
+      const { disposition, stepName } = decidedOrProposed(mate);
+      if (!becomes.some((each) => each === disposition)) continue;
+      const reason = problem("error", "mate-renewed", [id], { mate: mate.row.row.name, disposition, step: stepName });
+      const proposal: Option = { ...choice.options.find((option) => option.disposition === "replace")!, reasons: [reason] };
+      return { ...choice, proposal, overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, proposal) };
+    }
+  }
+  return choice;
+}
+
+/** A row as though its part were new: anywhere in the drawing band, all points alike. Null where the pack has no band. */
+function asNew(row: RowResult): RowResult | null {
+  const { governing } = row.row.at.feature;
+  const fresh = sizeWhenNew(governing.limits.new, governing.nonNegative, `new-size:replacement:${row.row.id}`);
+  return fresh && { ...row, points: row.points.map((point) => ({ ...point, estimate: fresh })) };
+}
+
+/** A part that only its worn mate speaks against is judged beside the new one that will take the mate's place. */
+function besideNewMates(choice: Choice, choiceOf: ReadonlyMap<string, Choice>, { facts, rule }: Ground): Choice {
+  const [reuse, ...others] = choice.options;
+  const { row, restsOn, joints } = choice;
+  if (reuse?.allowed !== false || [row, ...restsOn].some((each) => each.accepted === false)) return choice;
+  const mates = new Set<string>();
+  const again = joints.map((joint): JointResult => {
+    if (joint.accepted !== false) return joint;
+    const ends = [...joint.ends].map(([end, at]): [string, RowResult] => {
+      const mate = joint.row.joint.givesWay.includes(end) ? undefined : choiceOf.get(at.row.id);
+      const fresh = mate && decidedOrProposed(mate).disposition === "replace" ? asNew(at) : null;
+      if (fresh) mates.add(at.row.name);
+      return [end, fresh ?? at];
+    });
+    return assessJoint(joint.row, new Map(ends), facts, rule);
+  });
+  if (mates.size === 0 || allAccepted([...[row, ...restsOn].filter(hasLimit), ...again].map((each) => each.accepted)) !== true) return choice;
+  const option: Option = { ...reuse, allowed: true, reasons: [problem("notice", "good-beside-new", [row.row.id], { mates: [...mates].join(", ") }), ...again.flatMap((each) => withinLimits(each) ?? [])] };
+  return { ...choice, options: [option, ...others], proposal: option, overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, option) };
+}
+
+/** What proposals rest on besides the rows. */
+export interface Ground {
+  readonly joints: readonly JointResult[];
+  /** Decisions that stand. */
+  readonly decisions: readonly Decision[];
+  readonly rule: DecisionRule;
+  readonly facts: ReadonlyMap<string, number>;
+  readonly packSha256: string;
+}
+
+/** Values of a list by each of their keys. */
+function byKeys<K, V>(values: readonly V[], keysOf: (value: V) => readonly K[]): ReadonlyMap<K, readonly V[]> {
+  const groups = new Map<K, V[]>();
+  for (const value of values) {
+    for (const key of keysOf(value)) {
+      const group = groups.get(key);
+      if (group) group.push(value);
+      else groups.set(key, [value]);
+    }
+  }
+  return groups;
+}
+
+const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
+
 /**
  * For every row that a person decides: what the evidence allows, what the program proposes and why, and what was
  * decided. Reuse comes before rework, rework before replacing; where the evidence is open the proposal is to hold.
  *
- * @param rows       all rows of the job by id
- * @param decisions  decisions that stand
+ * @param rows  all rows of the job by id
  */
-export function proposeAll(rows: Rows, decisions: readonly Decision[], rule: DecisionRule): Choice[] {
+export function proposeAll(rows: Rows, ground: Ground): Choice[] {
+  const { joints, decisions, rule, packSha256 } = ground;
+  const jointsAt = byKeys(joints, ({ row: { joint }, ends }) => joint.givesWay.flatMap((end) => ends.get(end)?.row.id ?? []));
   const needs = [...rows.values()]
     .filter((row) => row.row.at.feature.decides)
     .map((row): Need => {
       const { feature } = row.row.at;
       const restsOn = relatedRows(row, feature.restsOn, rows);
+      const mine = jointsAt.get(row.row.id) ?? [];
       const undersize = undersizeOf(row, feature, rows, rule);
-      return { row, restsOn, undersize, reuse: reuseOption(row, restsOn), rework: reworkOptions(row, feature, undersize, rows) };
+      return { row, restsOn, joints: mine, undersize, reuse: reuseOption(row, restsOn, mine), rework: reworkOptions(row, feature, undersize, rows) };
     });
+  const fellowsOf = byKeys(needs, ({ row: { row } }) => [featureKey(row.slot.id, row.at.feature.id)]);
+  const decisionsOf = byKeys(decisions, (decision) => [featureKey(decision.part, decision.feature)]);
 
-  return needs.map((need): Choice => {
-    const { row, slot } = { row: need.row, slot: need.row.row.slot };
-    const { feature } = row.row.at;
-    const where = [row.row.id];
-    const replace: Option = { disposition: "replace", step: null, stepName: null, allowed: true, reasons: feature.rework ? [] : [problem("notice", "no-rework", where, { row: row.row.name })] };
+  const choices = needs.map((need): Choice => {
+    const { row } = need;
+    const { slot, at: { feature, id } } = row.row;
+    const replace: Option = { disposition: "replace", step: null, stepName: null, allowed: true, reasons: feature.rework ? [] : [problem("notice", "no-rework", [row.row.id], { row: row.row.name })] };
     const hold: Option = { disposition: "hold", step: null, stepName: null, allowed: true, reasons: [] };
-    const fellows = needs.filter((other) => other.row.row.slot.id === slot.id && other.row.row.at.feature.id === feature.id);
-    const proposal = proposalFor(need, fellows, feature, replace, hold);
-    const mine = row.part ? decisions.filter((decision) => decision.part === row.part!.id && decision.feature === row.row.at.id) : [];
+    const proposal = proposalFor(need, fellowsOf.get(featureKey(slot.id, feature.id))!, feature, replace, hold);
+    const mine = row.part ? (decisionsOf.get(featureKey(row.part.id, id)) ?? []) : [];
     return {
       row,
       restsOn: need.restsOn,
+      joints: need.joints,
       options: [need.reuse, ...need.rework, replace, hold],
       proposal,
       undersize: need.undersize,
       decisions: mine,
       overrides: mine.length === 1 && !sameOption(mine[0]!, proposal),
+      differences: mine.length === 1 ? compareWitness(mine[0]!.witness, row, packSha256) : [],
     };
   });
+
+  const choiceOf = new Map(choices.map((choice) => [choice.row.row.id, choice]));
+  const settled = choices.map((choice) => besideNewMates(choice, choiceOf, ground));
+  const renewals = byKeys(joints, ({ row: { joint }, ends }) => joint.renews.flatMap(({ replace }) => replace.flatMap((end) => ends.get(end)?.row.id ?? [])));
+  return settled.map((choice) => renewed(choice, renewals.get(choice.row.row.id) ?? [], choiceOf));
 }

@@ -1,7 +1,10 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
+import type { JointResult } from "@/core/metrology/assess-joint";
 import type { RowResult } from "@/core/metrology/assess-row";
+import { budgetOf, jointBudget } from "@/core/metrology/budget";
+import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
 import { unitById } from "@/core/quantity/units";
@@ -11,6 +14,7 @@ import { sayLimit, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
 import { ConformityMark, markColor, type ShownMark } from "../parts/ConformityMark";
 import { Leader } from "../parts/Leader";
+import { Budget } from "./Budget";
 import { useJob } from "./JobContext";
 
 /** A card with a punched corner. */
@@ -29,23 +33,63 @@ export const shownMark = ({ conformity, missing, accepted }: RowResult["governin
 const sayHowSure = ({ margin, probability }: Conformity) =>
   margin >= 0 ? `${percent(probability)} sure that it is inside.` : `${percent(1 - probability)} sure that it is outside.`;
 
-function Verdict({ row }: { row: RowResult }) {
-  const { governing } = row;
+function Verdict({ governing, toGo, of }: Pick<RowResult, "governing"> & { toGo: number; of: number }) {
   const mark = shownMark(governing);
-  const open = row.points.length - row.measured;
   return (
     <>
       <Flex align="center" gap="8px" mt="10px" color={markColor[mark]} fontWeight={700}>
         <ConformityMark mark={mark} />
-        {mark === "cannot-tell" ? "Cannot tell yet" : markSentences[mark]}
+        {mark !== "cannot-tell" ? markSentences[mark] : governing.limit ? "Cannot tell yet" : "No limit"}
       </Flex>
       <chakra.p fontSize="13px" color="quiet" mt="2px">
-        {open > 0 && `${open} of ${row.points.length} readings to go. `}
+        {toGo > 0 && `${toGo} of ${of} readings to go. `}
+        {!governing.limit && "The pack has no limit for it alone. "}
         {governing.conformity && mark !== "cannot-tell" && sayHowSure(governing.conformity)}
       </chakra.p>
     </>
   );
 }
+
+/** The lines of a tag that any value with limits has. */
+function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "derived"> & { brief: boolean }) {
+  const { unit } = useJob();
+  const { new: fresh, inService } = governing.characteristic.limits;
+  return (
+    <chakra.dl mt="8px">
+      {governing.wear && <Leader name="Wear used">{Math.round(governing.wear.value * 100)} % ± {Math.ceil(expandedUncertainty(governing.wear) * 100)}</Leader>}
+      {governing.limit && <Leader name="For reassembly">{sayLimit(governing.limit, unit)}</Leader>}
+      {!brief && fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
+      {!brief && inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
+      {derived.filter((result) => !brief || result.limit).map((result) => (
+        <Leader key={result.characteristic.id} name={capital(result.characteristic.name)}>
+          {result.estimate ? `${formatNumber(result.estimate.value, unit)} ± ${formatUncertainty(result.expanded!, unit)}` : "–"}
+          {result.limit && <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>{sayLimit(result.limit, unit)}</chakra.span>}
+        </Leader>
+      ))}
+    </chakra.dl>
+  );
+}
+
+/** The one large figure of a tag. */
+function LargeFigure({ governing, brief }: Pick<RowResult, "governing"> & { brief: boolean }) {
+  const { unit } = useJob();
+  const other = unitById(unit.id === "mm" ? "in" : "mm")!;
+  return (
+    <>
+      <chakra.p fontSize={brief ? "30px" : "38px"} lineHeight="1.15" mt="4px" fontVariantNumeric="tabular-nums" title={governing.estimate ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined}>
+        {governing.estimate ? formatNumber(governing.estimate.value, unit) : "–"}
+      </chakra.p>
+      <chakra.p fontSize="13px" color="quiet">
+        {governing.estimate ? `± ${formatUncertainty(governing.expanded!, unit)} ${unit.symbol} at 20 °C · ${governing.characteristic.name}` : "nothing read yet"}
+      </chakra.p>
+    </>
+  );
+}
+
+const Source = ({ governing }: Pick<RowResult, "governing">) => {
+  const { wording } = useJob();
+  return governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}</chakra.p>;
+};
 
 interface Props {
   readonly row: RowResult;
@@ -56,39 +100,45 @@ interface Props {
 
 /** All about one place of one part. */
 export function PartTag({ row, brief = false, children }: Props) {
-  const { unit, wording } = useJob();
   const { governing, derived, part } = row;
-  const { feature } = row.row.at;
-  const { new: fresh, inService } = feature.governing.limits;
-  const mm = unitById("mm")!;
-  const other = unit.id === "mm" ? unitById("in")! : mm;
   return (
     <>
       <Tag>
         <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">
           {part ? `${part.tag} · ${row.row.name}` : `${row.row.name}: no part here`}
         </Heading>
-        <chakra.p fontSize={brief ? "30px" : "38px"} lineHeight="1.15" mt="4px" fontVariantNumeric="tabular-nums" title={governing.estimate ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined}>
-          {governing.estimate ? formatNumber(governing.estimate.value, unit) : "–"}
-        </chakra.p>
-        <chakra.p fontSize="13px" color="quiet">
-          {governing.estimate ? `± ${formatUncertainty(governing.expanded!, unit)} ${unit.symbol} at 20 °C · ${governing.characteristic.name}` : "nothing read yet"}
-        </chakra.p>
-        <Verdict row={row} />
-        <chakra.dl mt="8px">
-          {governing.wear && <Leader name="Wear used">{Math.round(governing.wear.value * 100)} % ± {Math.ceil(expandedUncertainty(governing.wear) * 100)}</Leader>}
-          {governing.limit && <Leader name="For reassembly">{sayLimit(governing.limit, unit)}</Leader>}
-          {!brief && fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
-          {!brief && inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
-          {derived.filter((result) => !brief || result.limit).map((result) => (
-            <Leader key={result.characteristic.id} name={capital(result.characteristic.name)}>
-              {result.estimate ? `${formatNumber(result.estimate.value, unit)} ± ${formatUncertainty(result.expanded!, unit)}` : "–"}
-              {result.limit && <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>{sayLimit(result.limit, unit)}</chakra.span>}
-            </Leader>
-          ))}
-        </chakra.dl>
-        {!brief && governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}</chakra.p>}
+        <LargeFigure governing={governing} brief={brief} />
+        <Verdict governing={governing} toGo={row.points.length - row.measured} of={row.points.length} />
+        <Leaders governing={governing} derived={derived} brief={brief} />
+        {!brief && <Source governing={governing} />}
       </Tag>
+      {!brief && governing.estimate && <Budget lines={budgetOf(governing.estimate)} total={standardUncertainty(governing.estimate)} />}
+      {children}
+    </>
+  );
+}
+
+/** All about one place of a joint: how its ends fit, and what each of them brings. */
+export function JointTag({ joint, children }: { joint: JointResult; children?: ReactNode }) {
+  const { unit, pack } = useJob();
+  const { governing, derived, row, ends } = joint;
+  const open = [...ends.values()].reduce((sum, end) => sum + end.points.length - end.measured, 0);
+  return (
+    <>
+      <Tag>
+        <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">{capital(row.name)}</Heading>
+        <LargeFigure governing={governing} brief={false} />
+        <Verdict governing={governing} toGo={open} of={[...ends.values()].reduce((sum, end) => sum + end.points.length, 0)} />
+        <Leaders governing={governing} derived={derived} brief={false} />
+        <chakra.dl mt="10px" aria-label="Ends">
+          {row.joint.ends.map(({ id, name }) => {
+            const end = ends.get(id)!;
+            return <Leader key={id} name={<>{capital(name)}{end.part && <chakra.span fontSize="12px"> {end.part.tag}</chakra.span>}</>}>{end.governing.estimate ? formatNumber(end.governing.estimate.value, unit) : "–"}</Leader>;
+          })}
+        </chakra.dl>
+        <Source governing={governing} />
+      </Tag>
+      {governing.estimate && <Budget lines={jointBudget(joint, governing.characteristic.expr, pack.facts)} total={standardUncertainty(governing.estimate)} />}
       {children}
     </>
   );

@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
-import type { RowResult } from "@/core/metrology/assess-row";
-import type { Sheet } from "@/core/pack/compile-pack";
+import type { Estimate } from "@/core/quantity/estimate";
+import { expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
+import type { Limits } from "@/core/pack/schema";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
 import { markColor } from "../parts/ConformityMark";
@@ -17,10 +18,25 @@ const height = 150;
 const pad = { left: 4, right: 132, top: 10, bottom: 20 };
 const edge = width - 4;
 
-/** All readings of a sheet in the band between new and limit, with their uncertainty. */
-export function BandPlot({ sheet, rows, unit }: { sheet: Sheet; rows: readonly RowResult[]; unit: Unit }) {
-  const { new: fresh, reassembly } = sheet.feature.governing.limits;
-  const marks = rows.flatMap((row, at) => row.points.flatMap((point, index) => (point.estimate ? [{ point, at, index, value: point.estimate.value, reach: point.expanded! }] : [])));
+/** Values that stand side by side under one label; a gap where there is none yet. */
+export interface BandGroup {
+  readonly id: string;
+  readonly label: string;
+  readonly values: readonly { readonly estimate: Estimate | null; readonly conformity: Conformity | null }[];
+}
+
+interface Props {
+  readonly title: string;
+  readonly limits: Limits;
+  readonly groups: readonly BandGroup[];
+  readonly unit: Unit;
+}
+
+/** Values in the band between new and limit, with their uncertainty. */
+export function BandPlot({ title, limits: { new: fresh, reassembly }, groups, unit }: Props) {
+  const marks = groups.flatMap(({ values }, at) =>
+    values.flatMap(({ estimate, conformity }, index) => (estimate ? [{ conformity, at, index, value: estimate.value, reach: expandedUncertainty(estimate) }] : [])),
+  );
   const bounds = [fresh?.min, fresh?.max, reassembly?.min, reassembly?.max].filter((bound) => bound !== undefined);
   if (bounds.length < 2 || marks.length === 0) return null;
 
@@ -28,14 +44,14 @@ export function BandPlot({ sheet, rows, unit }: { sheet: Sheet; rows: readonly R
   const [low, high] = [Math.min(...all), Math.max(...all)];
   const room = (high - low || 1) * 0.08;
   const y = (value: number) => pad.top + ((high + room - value) / (high - low + 2 * room)) * (height - pad.top - pad.bottom);
-  const group = (width - pad.left - pad.right) / rows.length;
-  const step = group / (sheet.feature.points.length + 2);
+  const group = (width - pad.left - pad.right) / groups.length;
+  const step = group / (Math.max(...groups.map(({ values }) => values.length)) + 2);
   const x = (at: number, index: number) => pad.left + at * group + (index + 1.5) * step;
   const limit = reassembly?.max ?? reassembly?.min;
   const beyond = limit === undefined ? null : reassembly?.max !== undefined ? { from: pad.top, to: y(limit) } : { from: y(limit), to: height - pad.bottom };
 
   return (
-    <Svg viewBox={`0 0 ${width} ${height}`} width="100%" mt="12px" role="img" aria-label={`${sheet.feature.title}: readings between new and limit`} fontFamily="body" fontSize="12px">
+    <Svg viewBox={`0 0 ${width} ${height}`} width="100%" mt="12px" role="img" aria-label={`${title}: values between new and limit`} fontFamily="body" fontSize="12px">
       {fresh?.min !== undefined && fresh.max !== undefined && (
         <>
           <Rect x={pad.left} width={edge - pad.left} y={y(fresh.max)} height={Math.max(1, y(fresh.min) - y(fresh.max))} fill="cool" opacity="0.22" />
@@ -49,14 +65,14 @@ export function BandPlot({ sheet, rows, unit }: { sheet: Sheet; rows: readonly R
           <Text x={edge - 6} y={y(limit) + (reassembly?.max !== undefined ? 14 : -5)} textAnchor="end" fill="out">limit {formatNumber(limit, unit)}</Text>
         </>
       )}
-      {marks.map(({ point, at, index, value, reach }) => (
+      {marks.map(({ conformity, at, index, value, reach }) => (
         <g key={`${at}-${index}`}>
           <Line x1={x(at, index)} x2={x(at, index)} y1={y(value + reach)} y2={y(value - reach)} stroke="quiet" />
-          <Circle cx={x(at, index)} cy={y(value)} r="3.2" fill={point.conformity && point.conformity.mark !== "inside" ? markColor[point.conformity.mark] : "ink"} />
+          <Circle cx={x(at, index)} cy={y(value)} r="3.2" fill={conformity && conformity.mark !== "inside" ? markColor[conformity.mark] : "ink"} />
         </g>
       ))}
-      {rows.map((row, at) => (
-        <Text key={row.row.id} x={pad.left + (at + 0.5) * group} y={height - 4} textAnchor="middle" fill="quiet">{row.row.label}</Text>
+      {groups.map(({ id, label }, at) => (
+        <Text key={id} x={pad.left + (at + 0.5) * group} y={height - 4} textAnchor="middle" fill="quiet">{label}</Text>
       ))}
     </Svg>
   );

@@ -1,57 +1,39 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import type { Sheet } from "@/core/pack/compile-pack";
+import type { Assessment } from "@/core/assess";
+import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
+import type { Limits } from "@/core/pack/schema";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { Cautions } from "../job/Cautions";
 import { useJob } from "../job/JobContext";
-import { PartTag } from "../job/PartTag";
+import { JointTag, PartTag } from "../job/PartTag";
 import { StationLayout } from "../job/StationLayout";
 import { BandPlot } from "./BandPlot";
 import { GaugeBar } from "./GaugeBar";
 import { GaugeSetup } from "./GaugeSetup";
 import { occasionFor } from "./occasion-for";
 import { ReasonsOwed } from "./ReasonsOwed";
+import { JointTable } from "./JointTable";
+import { isJointSheet, type AnySheet } from "./sheet-groups";
 import { SheetTable } from "./SheetTable";
+import { SheetTabs } from "./SheetTabs";
 import { useSheet, type Draft, type DraftState } from "./use-sheet";
 
 /** The limits of a sheet with their source, said in its heading. */
-function Limits({ sheet }: { sheet: Sheet }) {
+function LimitsLine({ limits: { new: fresh, reassembly } }: { limits: Limits }) {
   const { unit, wording } = useJob();
-  const { new: fresh, reassembly } = sheet.feature.governing.limits;
   const parts = [fresh && `new ${sayLimit(fresh, unit)}`, reassembly && `reassembly ${sayLimit(reassembly, unit)} ${unit.symbol}`].filter(Boolean);
   const ref = reassembly?.ref ?? fresh?.ref;
   return (
     <chakra.p fontSize="14px" color="quiet">
-      {parts.length > 0 ? parts.join(" · ") : "The pack has no limit for this."}
+      {parts.length > 0 ? parts.join(" · ") : "The pack has no limit for this alone."}
       {ref && <> · <chakra.span textDecoration="underline dotted" textUnderlineOffset="3px">{sayRef(ref, wording.sources)}</chakra.span></>}
     </chakra.p>
   );
 }
 
-function Tabs({ chosen, onChoose }: { chosen: Sheet; onChoose: (sheet: Sheet) => void }) {
-  const { pack, assessment } = useJob();
-  return (
-    <Flex as="nav" aria-label="Sheets" gap="4px" mt="12px" mb="8px" wrap="wrap">
-      {pack.sheets.map((sheet) => {
-        const done = sheet.rows.reduce((sum, row) => sum + assessment.rows.get(row.id)!.measured, 0);
-        const total = sheet.rows.length * sheet.feature.points.length;
-        const isHere = sheet === chosen;
-        return (
-          <chakra.button
-            key={sheet.id} type="button" onClick={() => onChoose(sheet)} aria-current={isHere ? "true" : undefined}
-            px="12px" minHeight="40px" borderRadius="7px" borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} bg={isHere ? "raised" : undefined}
-            color={isHere ? "ink" : "quiet"} fontSize="14px" cursor="pointer" _hover={{ color: "ink" }}
-          >
-            {sheet.feature.title} <chakra.span fontSize="12px" color="quiet" fontVariantNumeric="tabular-nums">{done}/{total}</chakra.span>
-          </chakra.button>
-        );
-      })}
-    </Flex>
-  );
-}
-
-function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: DraftState; onChoose: (sheet: Sheet) => void }) {
+function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: DraftState; onChoose: (sheet: AnySheet) => void }) {
   const { assessment, unit } = useJob();
   const occasion = occasionFor(assessment.job, sheet.feature);
   const hands = useSheet(sheet, occasion, drafts);
@@ -80,26 +62,70 @@ function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: Draft
       >
         <Flex align="baseline" columnGap="14px" wrap="wrap">
           <Heading as="h1" fontSize="22px">{sheet.feature.title}</Heading>
-          <Limits sheet={sheet} />
+          <LimitsLine limits={sheet.feature.governing.limits} />
         </Flex>
-        <Tabs chosen={sheet} onChoose={onChoose} />
+        <SheetTabs chosen={sheet} onChoose={onChoose} />
         <SheetTable sheet={sheet} hands={hands} />
-        <Box hideBelow="md"><BandPlot sheet={sheet} rows={sheet.rows.map(({ id }) => assessment.rows.get(id)!)} unit={unit} /></Box>
+        <Box hideBelow="md"><BandPlot title={sheet.feature.title} limits={sheet.feature.governing.limits} groups={sheet.rows.map(({ id, label }) => ({ id, label, values: assessment.rows.get(id)!.points }))} unit={unit} /></Box>
       </StationLayout>
       {settingUp && <GaugeSetup sheet={sheet} occasion={occasion} onClose={() => setSettingUp(false)} returnTo={hands.activeInput} />}
     </>
   );
 }
 
+function JointSurface({ sheet, onChoose }: { sheet: JointSheet; onChoose: (sheet: AnySheet) => void }) {
+  const { assessment, unit, row, chooseRow } = useJob();
+  const chosen = sheet.rows.find((each) => each.id === row) ?? sheet.rows.find((each) => assessment.joints.get(each.id)!.accepted === false) ?? sheet.rows[0]!;
+  const { joint } = sheet;
+  return (
+    <StationLayout aside={<JointTag joint={assessment.joints.get(chosen.id)!} />}>
+      <Flex align="baseline" columnGap="14px" wrap="wrap">
+        <Heading as="h1" fontSize="22px">{joint.title}</Heading>
+        <LimitsLine limits={joint.governing.limits} />
+      </Flex>
+      <SheetTabs chosen={sheet} onChoose={onChoose} />
+      <JointTable sheet={sheet} chosen={chosen.id} onChoose={chooseRow} />
+      <Box hideBelow="md">
+        <BandPlot
+          title={joint.title} limits={joint.governing.limits} unit={unit}
+          groups={sheet.rows.map(({ id, label }) => { const { governing, derived } = assessment.joints.get(id)!; return { id, label, values: [governing, ...derived] }; })}
+        />
+      </Box>
+    </StationLayout>
+  );
+}
+
+const isOpen = (sheet: Sheet, { rows }: Assessment) => sheet.rows.some((row) => rows.get(row.id)!.measured < sheet.feature.points.length);
+
 /** Where readings are taken. */
 export function MeasureStation() {
-  const { pack, assessment, row } = useJob();
-  const [sheetId, setSheetId] = useState(() => {
-    const chosen = row ? pack.sheets.find((sheet) => sheet.rows.some((each) => each.id === row)) : undefined;
-    const open = pack.sheets.find((sheet) => sheet.rows.some((each) => assessment.rows.get(each.id)!.measured < sheet.feature.points.length));
-    return (chosen ?? open ?? pack.sheets[0]!).id;
-  });
-  const sheet = pack.sheets.find((each) => each.id === sheetId)!;
+  const { pack, assessment, row, chooseRow } = useJob();
+  const all: readonly AnySheet[] = [...pack.sheets, ...pack.jointSheets];
+  // A row chosen elsewhere (on the map, by find) brings its sheet along; a sheet chosen here stays until then.
+  const [sheetId, setSheetId] = useState<string | null>(null);
+  const ofRow = row === null ? undefined : all.find((sheet) => sheet.rows.some((each) => each.id === row));
+  const sheet = all.find((each) => each.id === sheetId) ?? ofRow ?? pack.sheets.find((each) => isOpen(each, assessment)) ?? pack.sheets[0]!;
   const drafts = useState<ReadonlyMap<string, Draft>>(new Map());
-  return <SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={(next) => setSheetId(next.id)} />;
+  const [seenRow, setSeenRow] = useState(row);
+  if (row !== seenRow) {
+    setSeenRow(row);
+    if (ofRow && ofRow !== sheet) setSheetId(ofRow.id);
+  }
+
+  const go = (next: AnySheet) => {
+    setSheetId(next.id);
+    chooseRow(null);
+  };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== "PageDown" && event.key !== "PageUp") return;
+      event.preventDefault();
+      go(all[(all.indexOf(sheet) + (event.key === "PageDown" ? 1 : -1) + all.length) % all.length]!);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+
+  if (isJointSheet(sheet)) return <JointSurface sheet={sheet} onChoose={go} />;
+  return <SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} />;
 }

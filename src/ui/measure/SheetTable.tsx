@@ -10,16 +10,18 @@ import { ConformityMark, markColor } from "../parts/ConformityMark";
 import { ReadingCell } from "./ReadingCell";
 import { cellKey, type SheetHands } from "./use-sheet";
 
-const Th = chakra("th", { base: { fontWeight: 400, fontSize: "13px", color: "quiet", textAlign: "left", px: "6px", pb: "4px", whiteSpace: "nowrap" } });
+/** A column heading at the bench. */
+export const Th = chakra("th", { base: { fontWeight: 400, fontSize: "13px", color: "quiet", textAlign: "left", px: "6px", pb: "4px", whiteSpace: "nowrap" } });
 
-function VerdictCell({ row }: { row: RowResult }) {
-  const mark = shownMark(row.governing);
-  const open = row.points.length - row.measured;
+/** The answer to one line, and how much of it is still to be measured. */
+export function VerdictCell({ governing, toGo, measured }: Pick<RowResult, "governing" | "measured"> & { toGo: number }) {
+  const mark = shownMark(governing);
+  const isOpen = mark === "cannot-tell";
   return (
     <Box color={markColor[mark]} fontSize="12px" lineHeight="16px" minWidth="94px">
-      {row.measured > 0 && <ConformityMark mark={mark} />}
-      <Box>{mark === "cannot-tell" ? `${open} to go` : markWords[mark]}</Box>
-      {mark !== "cannot-tell" && open > 0 && <Box color="quiet">{open} to go</Box>}
+      {measured > 0 && governing.limit && <ConformityMark mark={mark} />}
+      {(!isOpen || toGo === 0) && <Box>{isOpen ? (governing.limit ? "cannot tell" : "no limit") : markWords[mark]}</Box>}
+      {toGo > 0 && <Box color="quiet">{toGo} to go</Box>}
     </Box>
   );
 }
@@ -59,7 +61,7 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
                     {result.estimate ? formatNumber(result.estimate.value, unit) : ""}
                   </chakra.td>
                 ))}
-                <chakra.td px="6px"><VerdictCell row={row} /></chakra.td>
+                <chakra.td px="6px"><VerdictCell governing={row.governing} toGo={row.points.length - row.measured} measured={row.measured} /></chakra.td>
               </chakra.tr>
             );
           })}

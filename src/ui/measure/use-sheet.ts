@@ -53,7 +53,7 @@ export interface SheetHands {
 
 /** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
 export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDrafts]: DraftState): SheetHands {
-  const { assessment, log, unit, append, mayWrite, me, chooseRow, dismiss } = useJob();
+  const { assessment, log, unit, append, mayWrite, me, row: chosenRow, chooseRow, dismiss } = useJob();
   const { feature } = sheet;
   const width = feature.points.length;
 
@@ -66,7 +66,12 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     [sheet, assessment],
   );
   const isEmpty = ({ point }: Cell) => point.readings.length === 0;
-  const [activeKey, setActiveKey] = useState(() => (cells.find(isEmpty) ?? cells[0]!).key);
+  /** The cell to begin with: in the row that was chosen elsewhere, or the first that is still empty. */
+  const firstIn = (row: string | null) => {
+    const mine = cells.filter((cell) => cell.row.row.id === row);
+    return mine.find(isEmpty) ?? mine[0];
+  };
+  const [activeKey, setActiveKey] = useState(() => (firstIn(chosenRow) ?? cells.find(isEmpty) ?? cells[0]!).key);
   const inputs = useRef(new Map<string, HTMLInputElement>());
 
   const at = Math.max(0, cells.findIndex((cell) => cell.key === activeKey));
@@ -93,6 +98,12 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
   }, [log.refused, cells, putDraft, dismiss]);
 
   const rowOfActive = active.row.row.id;
+  const [seenRow, setSeenRow] = useState(chosenRow);
+  if (chosenRow !== seenRow) {
+    setSeenRow(chosenRow);
+    const target = chosenRow === rowOfActive ? undefined : firstIn(chosenRow);
+    if (target) setActiveKey(target.key);
+  }
   useEffect(() => chooseRow(rowOfActive), [rowOfActive, chooseRow]);
 
   const focus = useCallback((key: string) => {

@@ -1,0 +1,53 @@
+import type { DecisionRule } from "../entry/schema";
+import { evaluateExpr, type ExprContext } from "../pack/evaluate-expr";
+import type { Characteristic, Limit } from "../pack/schema";
+import { trend } from "../pack/walk-expr";
+import type { Estimate } from "../quantity/estimate";
+import { accepts, conformity, expandedUncertainty, type Conformity } from "./conformity";
+import { decidingLimit, wearLimit, wearShare } from "./wear";
+
+/** `null` is 'cannot tell'. */
+export type Answer = boolean | null;
+
+export interface CharacteristicResult {
+  readonly characteristic: Characteristic;
+  readonly estimate: Estimate | null;
+  readonly expanded: number | null;
+  readonly limit: Limit | null;
+  readonly conformity: Conformity | null;
+  readonly wear: Estimate | null;
+  /** Points that are asked for and were not measured. */
+  readonly missing: readonly string[];
+  /** Whether the job's rule lets it pass; null where the evidence does not say or the pack has no limit. */
+  readonly accepted: Answer;
+}
+
+/** One characteristic of a feature or a joint: its value, and how it stands to its limit under the job's rule. */
+export function assessCharacteristic(item: Characteristic, context: ExprContext, fresh: Estimate | null, wearsTowards: "larger" | "smaller", rule: DecisionRule): CharacteristicResult {
+  const { estimate, missing } = evaluateExpr(item.expr, context);
+  const limit = decidingLimit(item) ?? null;
+  const held = estimate && limit ? conformity(estimate, limit, item.nonNegative) : null;
+  const stop = wearLimit(limit ?? undefined, item.limits.new, wearsTowards);
+  let accepted: Answer = held ? accepts(rule, held) : null;
+  if (held && missing.length > 0) {
+    // With points missing only one answer can already stand: past a limit that more points can but push it further past.
+    const beyondRecall = !accepted && trend(item.expr) === (held.bound === "max" ? "rises" : "falls");
+    accepted = beyondRecall ? false : null;
+  }
+  return {
+    characteristic: item,
+    estimate,
+    expanded: estimate ? expandedUncertainty(estimate) : null,
+    limit,
+    conformity: held,
+    wear: estimate && fresh && stop !== null ? wearShare(estimate, fresh, stop) : null,
+    missing,
+    accepted,
+  };
+}
+
+/** False when anything is refused, null when anything with a limit is open, true otherwise. */
+export function allAccepted(answers: readonly Answer[]): Answer {
+  if (answers.includes(false)) return false;
+  return answers.length === 0 || answers.includes(null) ? null : true;
+}

@@ -1,0 +1,35 @@
+import type { DecisionRule } from "../entry/schema";
+import type { JointRow } from "../pack/compile-pack";
+import { emptyContext, type ExprContext } from "../pack/evaluate-expr";
+import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
+import { measuredPoints, type RowResult } from "./assess-row";
+import { decidingLimit, sizeWhenNew } from "./wear";
+
+/** How the ends of a joint fit at one place, worked out from what was measured of each. */
+export interface JointResult {
+  readonly row: JointRow;
+  readonly ends: ReadonlyMap<string, RowResult>;
+  readonly governing: CharacteristicResult;
+  readonly derived: readonly CharacteristicResult[];
+  readonly accepted: Answer;
+}
+
+/** Where the expressions of a joint find their points: one context for each end. */
+export function jointContext(ends: ReadonlyMap<string, RowResult>, facts: ReadonlyMap<string, number>): ExprContext {
+  const contextOf = ({ row, points }: RowResult): ExprContext => ({ points: row.at.feature.points, measured: measuredPoints(points), facts, refs: new Map() });
+  return { ...emptyContext(facts), ends: new Map([...ends].map(([end, result]) => [end, contextOf(result)])) };
+}
+
+/**
+ * The fit of a joint at one place. What two ends owe to one source (a setting master, a micrometer's calibration)
+ * cancels in a difference, since their estimates name that source.
+ */
+export function assessJoint(row: JointRow, ends: ReadonlyMap<string, RowResult>, facts: ReadonlyMap<string, number>, rule: DecisionRule): JointResult {
+  const { joint } = row;
+  const context = jointContext(ends, facts);
+  const fresh = sizeWhenNew(joint.governing.limits.new, joint.governing.nonNegative, `new-size:${row.id}`);
+  const governing = assessCharacteristic(joint.governing, context, fresh, joint.wearsTowards, rule);
+  const derived = joint.derived.map((item) => assessCharacteristic(item, context, null, joint.wearsTowards, rule));
+  const limited = [governing, ...derived].filter((result) => decidingLimit(result.characteristic));
+  return { row, ends, governing, derived, accepted: allAccepted(limited.map((result) => result.accepted)) };
+}

@@ -1,0 +1,57 @@
+import type { z } from "zod";
+import type { Assessment } from "../assess";
+import type { HandOverWitness, Witness } from "../entry/schema";
+import { coreVersion } from "../version";
+import { makeHandOverWitness, shownFigures } from "./make-witness";
+import type { RowResult } from "../metrology/assess-row";
+import { problem, type Problem } from "../problem";
+
+interface Figure {
+  readonly valueMm: number;
+  readonly expandedMm: number;
+  readonly mark: string;
+}
+
+/** Half a nanometre more than the rounding of a witness. */
+const slackMm = 1.5e-6;
+const isSame = (a: Figure, b: Figure) => Math.abs(a.valueMm - b.valueMm) <= slackMm && Math.abs(a.expandedMm - b.expandedMm) <= slackMm && a.mark === b.mark;
+
+/** Figures that are no longer what they were; one that is gone or has come is a difference too. */
+function compareFigures(then: ReadonlyMap<string, Figure>, now: ReadonlyMap<string, Figure>): Problem[] {
+  return [...new Set([...then.keys(), ...now.keys()])].flatMap((key) => {
+    const [was, is] = [then.get(key), now.get(key)];
+    if (was && is && isSame(was, is)) return [];
+    return [problem("notice", "figure-differs", key.split(" "), {
+      key, thenMm: was?.valueMm ?? null, thenExpandedMm: was?.expandedMm ?? null, thenMark: was?.mark ?? null,
+      nowMm: is?.valueMm ?? null, nowExpandedMm: is?.expandedMm ?? null, nowMark: is?.mark ?? null,
+    })];
+  });
+}
+
+const compareGround = (then: { core: string; pack: string }, pack: string): Problem[] => [
+  ...(then.core === coreVersion ? [] : [problem("notice", "core-differs", [], { then: then.core, now: coreVersion })]),
+  ...(then.pack === pack ? [] : [problem("notice", "witness-pack-differs", [], { then: then.pack.slice(0, 12), now: pack.slice(0, 12) })]),
+];
+
+/** What a decision was shown, beside what the same program would show now. */
+export function compareWitness(witness: z.infer<typeof Witness>, row: Pick<RowResult, "governing" | "derived">, packSha256: string): Problem[] {
+  const then = new Map(witness.figures.map((figure) => [figure.id, figure]));
+  const now = new Map(shownFigures([row.governing, ...row.derived]).map((figure) => [figure.id, figure]));
+  return [...compareGround(witness, packSha256), ...compareFigures(then, now)];
+}
+
+/** What stood on the screen at hand-over, beside what stands there now: figures, proposals, decisions, holds. */
+export function compareHandOver(witness: z.infer<typeof HandOverWitness>, assessment: Assessment): Problem[] {
+  const now = makeHandOverWitness(assessment, []);
+  const figures = ({ figures }: typeof now) => new Map(figures.map(([row, id, valueMm, expandedMm, mark]) => [`${row} ${id}`, { valueMm, expandedMm, mark }]));
+  const choicesNow = new Map(now.choices.map((choice) => [choice[0], choice]));
+  const choices = witness.choices.flatMap((was) => {
+    const is = choicesNow.get(was[0]);
+    if (is && was.every((part, at) => part === is[at])) return [];
+    return [problem("notice", "choice-differs", [was[0]], { row: was[0], thenProposal: was[1], thenDecision: was[3], nowProposal: is?.[1] ?? null, nowDecision: is?.[3] ?? null })];
+  });
+  const keyOf = ([code, path]: [string, string]) => `${code} ${path}`;
+  const heldThen = new Set(witness.holds.map(keyOf));
+  const come = now.holds.filter((each) => !heldThen.has(keyOf(each))).map(([code, path]) => problem("notice", "hold-came", [], { code, path }));
+  return [...compareGround(witness, assessment.pack), ...compareFigures(figures(witness), figures(now)), ...choices, ...come];
+}

@@ -1,0 +1,49 @@
+"use client";
+import { Flex, chakra } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { Assessment } from "@/core/assess";
+import { useJob } from "../job/JobContext";
+import { isJointSheet, sheetGroups, titleOf, type AnySheet } from "./sheet-groups";
+
+/** How much of a sheet is there: readings of a feature, or places of a joint that can be worked out. */
+function progressOf(sheet: AnySheet, { rows, joints }: Assessment): { done: number; total: number } {
+  if (isJointSheet(sheet)) return { done: sheet.rows.filter((row) => joints.get(row.id)!.accepted !== null).length, total: sheet.rows.length };
+  return { done: sheet.rows.reduce((sum, row) => sum + rows.get(row.id)!.measured, 0), total: sheet.rows.length * sheet.feature.points.length };
+}
+
+function Tab({ isHere, onChoose, small = false, progress, children }: { isHere: boolean; onChoose: () => void; small?: boolean; progress: { done: number; total: number }; children: ReactNode }) {
+  const isDone = progress.done === progress.total;
+  return (
+    <chakra.button
+      type="button" onClick={onChoose} aria-current={isHere ? "true" : undefined} whiteSpace="nowrap"
+      px={small ? "10px" : "11px"} minHeight={small ? "32px" : "36px"} borderRadius="7px" borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} bg={isHere ? "raised" : undefined}
+      color={isHere ? "ink" : "quiet"} fontSize={small ? "13px" : "14px"} cursor="pointer" _hover={{ color: "ink" }}
+    >
+      {children} <chakra.span fontSize="12px" color={isDone ? "sound" : "quiet"} fontVariantNumeric="tabular-nums">{progress.done}/{progress.total}</chakra.span>
+    </chakra.button>
+  );
+}
+
+/** The way between sheets: kinds of parts in a row, and below it the sheets of the kind in hand, where it has several. */
+export function SheetTabs({ chosen, onChoose }: { chosen: AnySheet; onChoose: (sheet: AnySheet) => void }) {
+  const { pack, assessment } = useJob();
+  const groups = sheetGroups(pack);
+  const here = groups.find((group) => group.sheets.includes(chosen))!;
+  const sum = (sheets: readonly AnySheet[]) =>
+    sheets.map((sheet) => progressOf(sheet, assessment)).reduce((all, { done, total }) => ({ done: all.done + done, total: all.total + total }), { done: 0, total: 0 });
+  const firstOpen = (sheets: readonly AnySheet[]) => sheets.find((sheet) => { const { done, total } = progressOf(sheet, assessment); return done < total; }) ?? sheets[0]!;
+  return (
+    <>
+      <Flex as="nav" aria-label="Kinds of parts" gap="2px" mt="10px" overflowX="auto" ml="-11px">
+        {groups.map((group) => (
+          <Tab key={group.id} isHere={group === here} onChoose={() => group !== here && onChoose(firstOpen(group.sheets))} progress={sum(group.sheets)}>{group.name}</Tab>
+        ))}
+      </Flex>
+      <Flex as="nav" aria-label="Sheets" gap="2px" mt="2px" mb="6px" overflowX="auto" ml="-11px" minHeight="32px">
+        {here.sheets.length > 1 && here.sheets.map((sheet) => (
+          <Tab key={sheet.id} small isHere={sheet === chosen} onChoose={() => onChoose(sheet)} progress={progressOf(sheet, assessment)}>{titleOf(sheet)}</Tab>
+        ))}
+      </Flex>
+    </>
+  );
+}
