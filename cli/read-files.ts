@@ -8,7 +8,8 @@ import { sayProblem } from "@/words/say-problem";
 import { CommandError } from "./command-error";
 
 const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
-const say = (found: Problem) => `${found.path.length > 0 ? `${found.path.join(".")}: ` : ""}${sayProblem(found, wording)}`;
+/** A problem with where it is, as one line. */
+export const sayAt = (found: Problem) => `${found.path.length > 0 ? `${found.path.join(".")}: ` : ""}${sayProblem(found, wording)}`;
 
 const mostPackBytes = 5 * 1024 * 1024;
 
@@ -39,13 +40,13 @@ export async function packFromFile(file: string): Promise<{ json: unknown; pack:
     throw new CommandError(`${file}:${placeOf(text, error as Error)}: this is not JSON: ${(error as Error).message}`);
   }
   const read = readPack(json);
-  if (!read.ok) throw new CommandError(read.problems.map((found) => `${file}: ${say(found)}`).join("\n"));
+  if (!read.ok) throw new CommandError(read.problems.map((found) => `${file}: ${sayAt(found)}`).join("\n"));
   return { json, pack: read.value };
 }
 
 export async function recordFromFile(file: string): Promise<readonly Envelope[]> {
   const { entries, problems } = readRecord(await readText(file));
-  if (problems.length > 0) throw new CommandError(problems.map(({ line, problem }) => `${file}:${line}: ${say(problem)}`).join("\n"));
+  if (problems.length > 0) throw new CommandError(problems.map(({ line, problem }) => `${file}:${line}: ${sayAt(problem)}`).join("\n"));
   if (entries.length === 0) throw new CommandError(`${file}: there is no entry in it`);
   return entries;
 }

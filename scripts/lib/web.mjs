@@ -3,9 +3,9 @@ import { bin } from "./paths.mjs";
 import { LaunchError } from "./say.mjs";
 
 /** Starts one web process over a finished build and waits until it answers. */
-export async function startWeb(processes, { port, distDir, databaseUrl, sessionSecret, log = "ignore" }) {
-  const address = `http://127.0.0.1:${port}`;
-  const child = processes.start("the web process", bin("next"), ["start", "-H", "127.0.0.1", "-p", String(port)], {
+export async function startWeb(processes, { host = "127.0.0.1", port, distDir, databaseUrl, sessionSecret, log = "ignore" }) {
+  const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
+  const child = processes.start("the web process", bin("next"), ["start", "-H", host, "-p", String(port)], {
     stdio: ["ignore", log, "inherit"],
     env: { EMBER_DIST: distDir, EMBER_DATABASE_URL: databaseUrl, EMBER_SESSION_SECRET: sessionSecret, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
   });
@@ -15,7 +15,8 @@ export async function startWeb(processes, { port, distDir, databaseUrl, sessionS
     try {
       const answer = await fetch(`${address}/api/health`);
       if (answer.ok) return { child, address };
-      if (answer.status === 503) throw new LaunchError(`The web process refuses to work: ${await answer.text()}`);
+      const said = await answer.text();
+      if (said.includes("unknown-schema")) throw new LaunchError(`The web process refuses to work: ${said}`);
     } catch (error) {
       if (error instanceof LaunchError) throw error;
     }

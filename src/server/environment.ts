@@ -3,7 +3,7 @@ import { readSchemaVersion, schemaVersion } from "@/store/schema-version";
 
 const required = (name: string): string => {
   const value = process.env[name];
-  if (!value) throw new Error(`${name} is not set: start the program with npm run demo`);
+  if (!value) throw new Error(`${name} is not set: start the program with npm start or npm run demo`);
   return value;
 };
 
@@ -23,3 +23,6 @@ export async function schemaIsKnown(): Promise<boolean> {
   kept.emberSchemaKnown ||= (await readSchemaVersion(database())) === schemaVersion;
   return kept.emberSchemaKnown;
 }
+
+/** Whether the database answers at this moment. */
+export const databaseAnswers = async (): Promise<boolean> => readSchemaVersion(database()).then((version) => version === schemaVersion, () => false);

@@ -1,8 +1,10 @@
+import type { Readable } from "node:stream";
 import { fold, type Job } from "@/core/entry/fold";
 import { foldShop, type Shop } from "@/core/entry/fold-shop";
 import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { CoreError } from "@/core/errors";
+import { writeArchive } from "@/store/archive/write-archive";
 import { listStreams, readEntries, streamKind } from "@/store/entries";
 import { readPackJson } from "@/store/packs";
 import { namesOf } from "@/store/people";
@@ -34,16 +36,25 @@ async function openPack(sha256: string) {
   return opened;
 }
 
+export const jobExists = async (id: string): Promise<boolean> => (await streamKind(database(), id)) === "job";
+
+/** Names of those who made entries, by the id the entries carry. */
+export const namesFor = async (entries: readonly Envelope[]): Promise<Readonly<Record<string, string>>> =>
+  Object.fromEntries(await namesOf(database(), [...new Set(entries.map((entry) => entry.author))]));
+
 /** The job with this id, or null. */
 export async function openJob(id: string): Promise<OpenJob | null> {
-  if ((await streamKind(database(), id)) !== "job") return null;
+  if (!(await jobExists(id))) return null;
   const entries = await readEntries(database(), id);
   const header = fold(entries).header;
   const opened = header && (await openPack(header.pack.sha256));
   if (!opened) return null;
-  const people = await namesOf(database(), [...new Set(entries.map((entry) => entry.author))]);
-  return { id, header, entries, packJson: opened.json, pack: opened.pack, people: Object.fromEntries(people) };
+  return { id, header, entries, packJson: opened.json, pack: opened.pack, people: await namesFor(entries) };
 }
+
+/** A job's archive, as a stream of its bytes. */
+export const archiveOf = ({ id, header, entries, pack, packJson, people }: OpenJob): Readable =>
+  writeArchive({ stream: id, name: header.name, entries, people, pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256, json: packJson } });
 
 /** After every date. */
 const someDay = "9999-12-31";

@@ -72,7 +72,7 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
   options: Options<P, B> & { readonly role: R },
   handler: (context: Context<R, P, B>) => Promise<Response>,
 ) {
-  return async (request: Request, { params }: { params: Promise<Record<string, string | string[] | undefined>> }): Promise<Response> => {
+  const handle = async (request: Request, { params }: { params: Promise<Record<string, string | string[] | undefined>> }): Promise<Response> => {
     try {
       if (!(await schemaIsKnown())) return refuse(503, problem("error", "unknown-schema"));
       if (!isSameSite(request)) return refuse(403, problem("error", "wrong-origin"));
@@ -107,5 +107,15 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
       log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, "request failed");
       return refuse(500, problem("error", "server-error"));
     }
+  };
+  return async (request: Request, context: { params: Promise<Record<string, string | string[] | undefined>> }): Promise<Response> => {
+    const began = performance.now();
+    const response = await handle(request, context);
+    const { pathname } = new URL(request.url);
+    // Paths hold ids only; no query, no body, no person.
+    const line = { method: request.method, path: pathname, status: response.status, ms: Math.round(performance.now() - began) };
+    if (pathname === "/api/health") log.debug(line, "answered");
+    else log.info(line, "answered");
+    return response;
   };
 }

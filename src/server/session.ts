@@ -26,6 +26,11 @@ export async function currentPerson(): Promise<Person | null> {
   return person && person.sessionVersion === version ? person : null;
 }
 
+/** Whether somebody who was let in a while ago still is: asked where no request brings the session along. */
+export async function isStillAllowed({ id, sessionVersion }: Person): Promise<boolean> {
+  return (await personById(database(), id))?.sessionVersion === sessionVersion;
+}
+
 /** Begins a new session; whatever the browser held before is replaced. */
 export async function beginSession({ id, sessionVersion }: Person): Promise<void> {
   const session = await sealed();

@@ -8,6 +8,9 @@ import { database } from "./environment";
 
 const mostEntryBytes = 64 * 1024;
 
+/** What commits the shop is a lead's to say; an inspector records what is there. */
+const leadOnly: ReadonlySet<string> = new Set(["job-opened", "decision-made", "handed-over", "gauge-registered", "master-registered"]);
+
 export const EntryBatch = z.strictObject({ entries: z.array(z.unknown()).min(1).max(200) });
 
 /** What became of one entry that was sent. */
@@ -29,6 +32,7 @@ function check(json: unknown, person: Person): { entry: Envelope } | { answer: E
   if (!envelope.ok) return { answer: refusedAnswer(id, ...envelope.problems) };
   const read = readEntry(envelope.value);
   if (!read.ok) return { answer: refusedAnswer(id, ...read.problems) };
+  if (leadOnly.has(read.value.type) && person.role !== "lead") return { answer: refusedAnswer(id, problem("error", "lead-only", [], { role: person.role })) };
   return { entry: { ...envelope.value, author: person.id } };
 }
 

@@ -37,6 +37,13 @@ export async function streamKind(database: Database, id: string): Promise<Stream
   return row?.kind ?? null;
 }
 
+/** The number of the last entry of each of these streams. */
+export async function headsOf(database: Database, streams: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  if (streams.length === 0) return new Map();
+  const rows = await select<{ id: string; head_seq: number }>(database, `SELECT id, head_seq FROM stream WHERE id IN (${marksFor(streams)})`, streams);
+  return new Map(rows.map((row) => [row.id, Number(row.head_seq)]));
+}
+
 /** A stream's entries in the order in which they were kept. */
 export async function readEntries(database: Database, stream: string, after = 0): Promise<Envelope[]> {
   const rows = await select<Row>(
@@ -47,44 +54,54 @@ export async function readEntries(database: Database, stream: string, after = 0)
   return rows.map(toEnvelope);
 }
 
+/** The rows of those of these ids that are kept already, in whatever stream. */
+export async function knownEntries(on: Database | Connection, ids: readonly string[]): Promise<ReadonlyMap<string, { readonly seq: number; readonly sha256: string; readonly envelope: Envelope }>> {
+  const known = new Map<string, { seq: number; sha256: string; envelope: Envelope }>();
+  for (let at = 0; at < ids.length; at += 1000) {
+    const some = ids.slice(at, at + 1000);
+    const rows = await select<Row & { sha256: string }>(on, `SELECT seq, stream_id, id, type, v, author, at_client, payload, sha256 FROM entry WHERE id IN (${marksFor(some)})`, some);
+    for (const row of rows) known.set(row.id, { seq: row.seq, sha256: row.sha256, envelope: toEnvelope(row) });
+  }
+  return known;
+}
+
+/** As appendEntries, inside a transaction that does other work too. */
+export async function appendWithin(connection: Connection, stream: string, entries: readonly Envelope[], now: Date): Promise<Kept[] | null> {
+  // Holding the head row makes writers to one stream take turns, so that seq has no gaps and no twins.
+  const [head] = await select<{ head_seq: number }>(connection, "SELECT head_seq FROM stream WHERE id = ? FOR UPDATE", [stream]);
+  if (!head) return null;
+  if (entries.length === 0) return [];
+  const ids = entries.map((entry) => entry.id);
+  const known = new Map<string, { seq: number; sha256: string }>();
+  for (const { id, seq, sha256 } of await select<{ id: string; seq: number; sha256: string }>(connection, `SELECT id, seq, sha256 FROM entry WHERE id IN (${marksFor(ids)})`, ids)) known.set(id, { seq, sha256 });
+  let seq = head.head_seq;
+  const answers: Kept[] = [];
+  for (const entry of entries) {
+    const sha256 = fingerprint(entry);
+    const before = known.get(entry.id);
+    if (before) {
+      answers.push(before.sha256 === sha256 ? { id: entry.id, outcome: "kept-before", seq: before.seq } : { id: entry.id, outcome: "id-taken" });
+      continue;
+    }
+    seq += 1;
+    await change(
+      connection,
+      "INSERT INTO entry (stream_id, seq, id, type, v, author, at_client, at_server, payload, sha256) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+      [stream, seq, entry.id, entry.type, entry.v, entry.author, entry.at, toDateTime(now), JSON.stringify(entry.payload), sha256],
+    );
+    known.set(entry.id, { seq, sha256 });
+    answers.push({ id: entry.id, outcome: "kept", seq });
+  }
+  if (seq > head.head_seq) await change(connection, "UPDATE stream SET head_seq = ? WHERE id = ?", [seq, stream]);
+  return answers;
+}
+
 /**
  * Appends entries to one stream, all or none but for those whose id is taken. When it has returned they are on disk.
  * Sending an entry again is harmless.
  *
+ * @param entries  a batch; at most some thousands
  * @returns  one answer for each entry in order, or null when there is no such stream
  */
-export async function appendEntries(database: Database, stream: string, entries: readonly Envelope[], now: Date): Promise<Kept[] | null> {
-  return withTransaction(database, async (connection) => {
-    // Holding the head row makes writers to one stream take turns, so that seq has no gaps and no twins.
-    const [head] = await select<{ head_seq: number }>(connection, "SELECT head_seq FROM stream WHERE id = ? FOR UPDATE", [stream]);
-    if (!head) return null;
-    if (entries.length === 0) return [];
-    const known = new Map(
-      (await select<{ id: string; seq: number; sha256: string }>(
-        connection,
-        `SELECT id, seq, sha256 FROM entry WHERE id IN (${marksFor(entries)})`,
-        entries.map((entry) => entry.id),
-      )).map((row) => [row.id, row]),
-    );
-    let seq = head.head_seq;
-    const answers: Kept[] = [];
-    for (const entry of entries) {
-      const sha256 = fingerprint(entry);
-      const before = known.get(entry.id);
-      if (before) {
-        answers.push(before.sha256 === sha256 ? { id: entry.id, outcome: "kept-before", seq: before.seq } : { id: entry.id, outcome: "id-taken" });
-        continue;
-      }
-      seq += 1;
-      await change(
-        connection,
-        "INSERT INTO entry (stream_id, seq, id, type, v, author, at_client, at_server, payload, sha256) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        [stream, seq, entry.id, entry.type, entry.v, entry.author, entry.at, toDateTime(now), JSON.stringify(entry.payload), sha256],
-      );
-      known.set(entry.id, { id: entry.id, seq, sha256 });
-      answers.push({ id: entry.id, outcome: "kept", seq });
-    }
-    if (seq > head.head_seq) await change(connection, "UPDATE stream SET head_seq = ? WHERE id = ?", [seq, stream]);
-    return answers;
-  });
-}
+export const appendEntries = (database: Database, stream: string, entries: readonly Envelope[], now: Date): Promise<Kept[] | null> =>
+  withTransaction(database, (connection) => appendWithin(connection, stream, entries, now));

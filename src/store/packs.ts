@@ -1,7 +1,7 @@
-import { change, select, toDateTime, type Database } from "./connection";
+import { change, select, toDateTime, type Connection, type Database } from "./connection";
 
 /** Keeps a pack under its fingerprint. A revision is immutable: keeping it again changes nothing. */
-export async function keepPack(database: Database, pack: { sha256: string; id: string; revision: number; json: unknown }, now: Date): Promise<void> {
+export async function keepPack(database: Database | Connection, pack: { sha256: string; id: string; revision: number; json: unknown }, now: Date): Promise<void> {
   await change(database, "INSERT IGNORE INTO pack (sha256, id, revision, body, added_at) VALUES (?, ?, ?, ?, ?)", [pack.sha256, pack.id, pack.revision, JSON.stringify(pack.json), toDateTime(now)]);
 }
 

@@ -1,6 +1,6 @@
 import { change, marksFor, select, toDateTime, type Connection, type Database } from "./connection";
 
-export const roles = ["viewer", "lead"] as const;
+export const roles = ["viewer", "inspector", "lead"] as const;
 export type Role = (typeof roles)[number];
 
 export interface Person {
@@ -59,4 +59,9 @@ export async function countPeople(database: Database): Promise<number> {
 /** Ends every session of a person at its next request. */
 export async function revokeSessions(database: Database, id: string): Promise<void> {
   await change(database, "UPDATE person SET session_version = session_version + 1 WHERE id = ?", [id]);
+}
+
+/** Gives a person another password and ends the sessions that began with the old one. */
+export async function setPassword(database: Database, id: string, passwordHash: string): Promise<void> {
+  await change(database, "UPDATE person SET password_hash = ?, session_version = session_version + 1 WHERE id = ?", [passwordHash, id]);
 }

@@ -14,7 +14,8 @@ export const longestLine = 256 * 1024;
 
 const utf8 = new TextEncoder();
 
-function parseLine(text: string): { envelope: Envelope } | { problems: readonly Problem[] } {
+/** One line of a record as an entry, or all that is wrong with it. */
+export function readRecordLine(text: string): { readonly envelope: Envelope } | { readonly problems: readonly Problem[] } {
   const bytes = utf8.encode(text).length;
   if (bytes > longestLine) return { problems: [problem("error", "line-too-long", [], { bytes, most: longestLine })] };
   let json: unknown;
@@ -38,7 +39,7 @@ export function readRecord(text: string): { readonly entries: readonly Envelope[
   const problems: LineProblem[] = [];
   text.replace(/^\ufeff/u, "").split(/\r?\n/u).forEach((line, at) => {
     if (line.trim() === "") return;
-    const read = parseLine(line);
+    const read = readRecordLine(line);
     if ("problems" in read) {
       problems.push(...read.problems.map((each) => ({ line: at + 1, problem: each })));
       return;

@@ -55,10 +55,10 @@ describe("expressions", () => {
 });
 
 describe("a pack", () => {
-  test("lays out one row for each liner and each place of the crankshaft", () => {
-    expect(orrinshaw.sheets.map((sheet) => [sheet.id, sheet.rows.length])).toEqual([
-      ["liner-bore", 6], ["crankshaft-big-end", 6], ["crankshaft-damage", 6], ["crankshaft-run-out", 1],
-    ]);
+  test("lays out one row for each liner, each place of the crankshaft and each half of a bearing", () => {
+    expect(Object.fromEntries(orrinshaw.sheets.map((sheet) => [sheet.id, sheet.rows.length]))).toMatchObject({
+      "liner-bore": 6, "crankshaft-main": 7, "crankshaft-big-end": 6, "crankshaft-damage": 6, "crankshaft-run-out": 1, "main-shell-wall": 14, "rod-shell-wall": 12, "block-tunnel": 7,
+    });
     expect(orrinshaw.rows.get("crankshaft/big-end-j5")).toMatchObject({ label: "5", name: "big-end journal 5" });
     expect(rotary.sheets[0]!.rows.map((row) => row.label)).toEqual(["F", "R"]);
   });
@@ -72,7 +72,9 @@ describe("a pack", () => {
 
   type Change = (pack: ReturnType<typeof copy>) => void;
   const copy = () => structuredClone(orrinshaw.pack);
-  const bigEnd = (pack: ReturnType<typeof copy>) => pack.classes[1]!.features[0]!;
+  const crank = (pack: ReturnType<typeof copy>) => pack.classes.find((each) => each.id === "crankshaft")!;
+  const bigEnd = (pack: ReturnType<typeof copy>) => crank(pack).features.find((each) => each.id === "big-end")!;
+  const fit = (pack: ReturnType<typeof copy>) => pack.joints.find((each) => each.id === "big-end-clearance")!;
   const wrong: [string, Change][] = [
     ["id-twice", (pack) => pack.slots.push(pack.slots[0]!)],
     ["unknown-source", (pack) => (pack.facts[0]!.ref.source = "nowhere")],
@@ -81,7 +83,7 @@ describe("a pack", () => {
     ["unknown-station", (pack) => (pack.cautions[0]!.station = "lunch")],
     ["unknown-fact", (pack) => (pack.figures[0]!.expr = { fact: "nothing" })],
     ["unknown-feature", (pack) => bigEnd(pack).restsOn.push("nothing")],
-    ["places-differ", (pack) => pack.classes[1]!.features[1]!.places.pop()],
+    ["places-differ", (pack) => crank(pack).features.find((each) => each.id === "damage")!.places.pop()],
     ["unknown-axis", (pack) => (bigEnd(pack).derived[0]!.expr = spread("depth"))],
     ["no-such-points", (pack) => (bigEnd(pack).governing.expr = { reduce: "min", points: { station: "middle" } })],
     ["dimension-mismatch", (pack) => (bigEnd(pack).governing.expr = { fn: "circle-area", args: [{ reduce: "min", points: {} }] })],
@@ -89,6 +91,12 @@ describe("a pack", () => {
     ["new-outside-reassembly", (pack) => (bigEnd(pack).governing.limits.reassembly!.min = 70.99)],
     ["reassembly-outside-in-service", (pack) => (pack.classes[0]!.features[0]!.governing.limits.inService!.max = 108.05)],
     ["rework-needs-new-size", (pack) => delete bigEnd(pack).governing.limits.new],
+    ["unknown-end", (pack) => (fit(pack).governing.expr = { end: "nothing", each: { reduce: "max", points: {} } })],
+    ["unknown-end", (pack) => fit(pack).givesWay.push("nothing")],
+    ["end-missing", (pack) => delete fit(pack).places[0]!.ends.journal],
+    ["unknown-slot", (pack) => (fit(pack).places[0]!.ends.journal!.slot = "nothing")],
+    ["unknown-feature", (pack) => (fit(pack).places[0]!.ends.journal!.feature = "big-end")],
+    ["no-such-points", (pack) => (fit(pack).governing.expr = { end: "journal", each: { reduce: "max", points: { direction: "crown" } } })],
     ["too-deep", (pack) => (bigEnd(pack).governing.expr = Array.from({ length: 40 }).reduce<Expr>((each) => ({ over: "station", reduce: "max", each }), { reduce: "min", points: {} }))],
     ["schema", (pack) => (pack.outlines[0]!.path = "<script>")],
     ["schema", (pack) => (pack.classes[0]!.id = "__proto__")],

@@ -1,19 +1,29 @@
 "use client";
 import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
-import { useMemo } from "react";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
 import { assess, countHolds, variantOf, type Assessment } from "@/core/assess";
 import type { Envelope } from "@/core/entry/schema";
 import { nextStep } from "@/core/next-step";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { unitById } from "@/core/quantity/units";
 import { stations } from "@/core/stations";
+import { keysAnywhere } from "@/words/key-help";
 import { sayProblem } from "@/words/say-problem";
 import { stationWords } from "@/words/words-for";
+import { FindDialog } from "../find/FindDialog";
+import type { Findable } from "../find/find";
+import { ThemeButton } from "../frame/ThemeButton";
+import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
 import type { Me } from "../job/JobContext";
+import { KeyHelpDialog } from "../keys/KeyHelpDialog";
+import { useKeys } from "../keys/use-keys";
+import { WaitingTray } from "../outbox/WaitingTray";
 import { Brand } from "../parts/Brand";
 import { EngineMap } from "../parts/EngineMap";
 import { SignOut } from "../sign-in/SignOut";
+import { ImportJob } from "./ImportJob";
 
 const Link = chakra(NextLink);
 
@@ -81,20 +91,38 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
       }),
     [jobs, asOf],
   );
+  const router = useRouter();
+  const { choose } = useThemeChoice();
+  const [open, setOpen] = useState<"find" | "keys" | null>(null);
+  useKeys({ "/": () => setOpen("find"), "?": () => setOpen("keys") });
+  const items = useMemo(
+    (): readonly Findable[] => [
+      ...listed.map(({ id, pack, assessment: { job } }): Findable => ({
+        id, kind: "job", title: job.header?.name ?? id, detail: [pack.pack.family, job.header?.engine.number && `No. ${job.header.engine.number}`].filter(Boolean).join(" · "), go: () => router.push(`/jobs/${id}`),
+      })),
+      ...themes.map((theme): Findable => ({ id: `theme ${theme}`, kind: "command", title: `Theme: ${themeWords[theme]}`, detail: "", go: () => choose(theme) })),
+      { id: "keys", kind: "command", title: "Keys", detail: "the keys of this screen", go: () => setOpen("keys") },
+    ],
+    [listed, router, choose],
+  );
   return (
     <Flex direction="column" minHeight="100dvh">
       <Flex as="header" align="center" gap="12px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line">
         <Brand />
         <strong>Ember Bench</strong>
-        <Flex ml="auto" gap="14px" fontSize="13px" color="quiet"><span>{me.name}, {me.role}</span><SignOut /></Flex>
+        <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet"><ThemeButton /><span>{me.name}, {me.role}</span><SignOut /></Flex>
       </Flex>
+      <WaitingTray me={me.id} />
       <Box as="main" px={{ base: "14px", md: "26px" }} py="20px" maxWidth="1240px" width="100%" mx="auto">
         <Flex align="baseline" gap="14px" mb="8px">
           <Heading as="h1" fontSize="24px">On the bench</Heading>
           <chakra.span color="quiet">{listed.length} {listed.length === 1 ? "engine" : "engines"}</chakra.span>
         </Flex>
         {listed.length === 0 ? <p>No engine is here yet. A lead opens the first job.</p> : <chakra.ul>{listed.map((job) => <JobRow key={job.id} {...job} />)}</chakra.ul>}
+        {me.role === "lead" && <Box mt="22px"><ImportJob /></Box>}
       </Box>
+      {open === "find" && <FindDialog items={items} onClose={() => setOpen(null)} />}
+      {open === "keys" && <KeyHelpDialog groups={[{ title: "Here", keys: keysAnywhere }]} onClose={() => setOpen(null)} />}
     </Flex>
   );
 }

@@ -5,6 +5,7 @@ import { sameOption, type Choice, type Option } from "@/core/plan/propose";
 import { sayProblem } from "@/words/say-problem";
 import { Cautions } from "../job/Cautions";
 import { useJob } from "../job/JobContext";
+import { useKeys } from "../keys/use-keys";
 import { PartTag } from "../job/PartTag";
 import { StationLayout } from "../job/StationLayout";
 import { EngineMap } from "../parts/EngineMap";
@@ -18,7 +19,7 @@ const acceptable = (choices: readonly Choice[]) => choices.filter(({ decisions, 
 
 /** Where it is decided what becomes of each part. */
 export function DecideStation() {
-  const { pack, assessment, row: rowId, chooseRow, mayWrite, wording } = useJob();
+  const { pack, assessment, row: rowId, chooseRow, mayDecide, wording } = useJob();
   const { choices } = assessment;
   const decide = useDecide();
   const here = choices.find((choice) => choice.row.row.id === rowId) ?? choices.find((choice) => choice.decisions.length !== 1) ?? choices[0]!;
@@ -32,7 +33,7 @@ export function DecideStation() {
     buttons.current.get(choice.row.row.id)?.focus();
   };
   const choose = (option: Option) => {
-    if (!mayWrite || !here.row.part) return;
+    if (!mayDecide || !here.row.part) return;
     if (!sameOption(option, here.proposal)) return setAgainst({ row: here.row.row.id, option });
     setAgainst(null);
     decide(here, option, null);
@@ -57,6 +58,8 @@ export function DecideStation() {
   };
 
   const ready = acceptable(choices);
+  const acceptAll = () => ready.forEach((choice) => decide(choice, choice.proposal, null));
+  useKeys({ a: () => mayDecide && acceptAll() });
   const { done, total } = assessment.progress.get("decide")!;
   const holds = assessment.holds.filter((hold) => hold.station === "decide");
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
@@ -81,23 +84,23 @@ export function DecideStation() {
             <chakra.span fontSize="24px" lineHeight="1.1" fontVariantNumeric="tabular-nums">{done} of {total}</chakra.span>
           </Box>
           <Box flex="1" fontSize="13px" color={holds.length > 0 ? "near" : "quiet"}>
-            {holds.length > 0 ? holds.slice(0, 2).map((hold, at) => <p key={at}>{sayProblem(hold, wording)}</p>) : <><Key>↑↓</Key> part · <Key>⏎</Key> as proposed · <Key>1–9</Key> another way</>}
+            {holds.length > 0 ? holds.slice(0, 2).map((hold, at) => <p key={at}>{sayProblem(hold, wording)}</p>) : <><Key>↑↓</Key> part · <Key>⏎</Key> as proposed · <Key>1–9</Key> another way · <Key>A</Key> accept all</>}
           </Box>
           {ready.length > 0 && (
-            <Button onClick={() => ready.forEach((choice) => decide(choice, choice.proposal, null))} disabled={!mayWrite} bg="ember" color="onEmber" fontWeight={700} height="44px">
+            <Button onClick={acceptAll} disabled={!mayDecide} bg="ember" color="onEmber" fontWeight={700} height="44px">
               Accept {ready.length === 1 ? "the one proposal" : `${ready.length} proposals`}
             </Button>
           )}
         </Flex>
       }
     >
-      <Flex align="center" justify="space-between" gap="20px" mb="6px">
+      <Flex align="flex-start" justify="space-between" gap="20px" mb="6px">
         <Box>
           <Heading as="h1" fontSize="22px" mb="4px">What becomes of each part</Heading>
           <Cautions station="decide" partClass={here.row.row.partClass.id} />
         </Box>
-        <Box hideBelow="md">
-          <EngineMap pack={pack.pack} assessment={assessment} height={66} chosen={here.row.row.slot.id} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />
+        <Box hideBelow="md" flexShrink={0}>
+          <EngineMap pack={pack.pack} assessment={assessment} height={132} detail chosen={here.row.row.slot.id} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />
         </Box>
       </Flex>
       <Box onKeyDown={onKeyDown}>

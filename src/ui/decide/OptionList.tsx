@@ -91,7 +91,7 @@ interface Props {
 
 /** What may become of one part, each way with what speaks for or against it. */
 export function OptionList({ choice, against, onChoose, onKeep, onCancel }: Props) {
-  const { mayWrite } = useJob();
+  const { mayDecide, me, wording } = useJob();
   const decided = decidedOption(choice);
   const [decision] = choice.decisions;
   return (
@@ -100,12 +100,18 @@ export function OptionList({ choice, against, onChoose, onKeep, onCancel }: Prop
       {orderedOptions(choice).map((option, at) => (
         <OptionButton
           key={optionKey(option)} option={option} choice={choice} number={at + 1} isDecided={decided !== null && sameOption(option, decided)}
-          disabled={!mayWrite || !choice.row.part} onChoose={() => onChoose(option)}
+          disabled={!mayDecide || !choice.row.part} onChoose={() => onChoose(option)}
         />
       ))}
       {against && <WhyAgainst key={optionKey(against)} option={against} onKeep={onKeep} onCancel={onCancel} />}
       {decision?.reason && !against && <chakra.p fontSize="13px" mt="8px"><chakra.span color="quiet">Against the proposal: </chakra.span>{decision.reason}</chakra.p>}
-      {!mayWrite && <chakra.p fontSize="13px" color="quiet" mt="8px">You are signed in as viewer: decisions are made by a lead.</chakra.p>}
+      {choice.differences.length > 0 && (
+        <Box mt="12px" fontSize="13px" color="near">
+          <Heading as="h3" fontSize="13px" fontWeight={700}>Not what the decision was shown</Heading>
+          {choice.differences.slice(0, 4).map((found, at) => <p key={at}>{sayProblem(found, wording)}</p>)}
+        </Box>
+      )}
+      {!mayDecide && <chakra.p fontSize="13px" color="quiet" mt="8px">You are signed in as {me.role}: decisions are made by a lead.</chakra.p>}
     </Box>
   );
 }

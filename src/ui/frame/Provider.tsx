@@ -10,7 +10,7 @@ export function Provider({ children }: { children: ReactNode }) {
   return (
     <EmotionRegistry>
       <ChakraProvider value={system}>
-        <ThemeProvider attribute="class" defaultTheme="dark" enableSystem={false} disableTransitionOnChange>
+        <ThemeProvider attribute="class" defaultTheme="system" enableSystem disableTransitionOnChange>
           {children}
         </ThemeProvider>
       </ChakraProvider>

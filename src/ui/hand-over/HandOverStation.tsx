@@ -1,8 +1,10 @@
 "use client";
-import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Box, Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import NextLink from "next/link";
+import { useState, type FormEvent } from "react";
 import type { Disposition } from "@/core/entry/schema";
+import { makeHandOverWitness } from "@/core/plan/make-witness";
 import { formatQuantity } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
@@ -18,6 +20,54 @@ const Link = chakra(NextLink);
 const fileLink = {
   display: "inline-flex", alignItems: "center", gap: "8px", minHeight: "44px", px: "18px", borderRadius: "9px", fontWeight: 700, borderWidth: "1px", _hover: { borderColor: "ember" },
 } as const;
+
+/** Hands the engine over, and shows what of an earlier hand-over is no longer as it was shown then. */
+function HandOvers() {
+  const { assessment, append, log, mayDecide, nameOf, wording } = useJob();
+  const [to, setTo] = useState("");
+  const [asked, setAsked] = useState(false);
+  const held = assessment.holds.length;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (to.trim() === "") return setAsked(true);
+    append("handed-over", { to: to.trim(), note: null, witness: makeHandOverWitness(assessment, log.entries) });
+    setTo("");
+    setAsked(false);
+  };
+  return (
+    <Box mt="26px">
+      {assessment.handOvers.map(({ handOver, differences }) => (
+        <Box key={handOver.id} mb="16px">
+          <chakra.p fontWeight={600}>Handed over to {handOver.to} on {handOver.at.slice(0, 10)} by {nameOf(handOver.author)}.</chakra.p>
+          {differences.length === 0 ? (
+            <chakra.p color="quiet" fontSize="14px">Everything still stands as it was shown then.</chakra.p>
+          ) : (
+            <>
+              <chakra.p color="near" fontSize="14px" mt="4px">{differences.length === 1 ? "One thing is" : `${differences.length} things are`} no longer as shown then:</chakra.p>
+              <chakra.ul fontSize="14px" aria-label="Differences since hand-over">
+                {differences.slice(0, 30).map((found, at) => <chakra.li key={at} py="3px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="lineStrong">{sayProblem(found, wording)}</chakra.li>)}
+              </chakra.ul>
+              {differences.length > 30 && <chakra.p color="quiet" fontSize="14px">and {differences.length - 30} more</chakra.p>}
+            </>
+          )}
+        </Box>
+      ))}
+      {mayDecide && (
+        <chakra.form onSubmit={submit}>
+          <Field.Root invalid={asked && to.trim() === ""}>
+            <Field.Label>{assessment.handOvers.length > 0 ? "Hand over again to" : "Hand over to"}</Field.Label>
+            <Flex gap="10px" width="100%" maxWidth="520px">
+              <Input value={to} onChange={(event) => setTo(event.currentTarget.value)} maxLength={200} placeholder="who takes the engine" borderColor="lineStrong" />
+              <Button type="submit" variant="outline" borderColor="lineStrong" color="ink">Hand over</Button>
+            </Flex>
+            <Field.HelperText>{held > 0 ? `${held} ${held === 1 ? "hold stands" : "holds stand"} in the way; they go into the record with it.` : "What stands here now is kept with it, figure by figure."}</Field.HelperText>
+            <Field.ErrorText>Type who takes the engine.</Field.ErrorText>
+          </Field.Root>
+        </chakra.form>
+      )}
+    </Box>
+  );
+}
 
 /** Where the job leaves the shop: the report and the record. */
 export function HandOverStation() {
@@ -38,8 +88,11 @@ export function HandOverStation() {
         <Flex gap="12px" mt="18px" wrap="wrap">
           <chakra.a href={`/api/jobs/${id}/report`} download {...fileLink} bg="ember" color="onEmber" borderColor="ember"><Download size={18} aria-hidden />Report, PDF</chakra.a>
           <chakra.a href={`/api/jobs/${id}/record`} download {...fileLink} borderColor="lineStrong"><Download size={18} aria-hidden />Record, NDJSON</chakra.a>
+          <chakra.a href={`/api/jobs/${id}/archive`} download {...fileLink} borderColor="lineStrong"><Download size={18} aria-hidden />Everything, zip</chakra.a>
         </Flex>
         {waiting > 0 && <chakra.p role="alert" color="near" mt="10px">{waiting} {waiting === 1 ? "entry is" : "entries are"} not saved yet and will be missing in both.</chakra.p>}
+
+        <HandOvers />
 
         <Heading as="h2" fontSize="16px" mt="30px">What stands in the way</Heading>
         {assessment.holds.length === 0 ? (

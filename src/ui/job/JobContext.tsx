@@ -1,6 +1,6 @@
 "use client";
-import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from "react";
-import { assess, type Assessment } from "@/core/assess";
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from "react";
+import { createAssess, type Assessment } from "@/core/assess";
 import type { Shop } from "@/core/entry/fold-shop";
 import { makeId } from "@/core/entry/make-entry";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
@@ -9,18 +9,25 @@ import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { unitById, type Unit } from "@/core/quantity/units";
 import { sourceNames } from "@/words/say-option";
 import type { Wording } from "@/words/say-problem";
+import { sayAct, sayAuthor } from "@/words/say-entry";
+import { browserOutbox } from "../outbox/outbox";
 import { EntryLog, type LogState } from "./entry-log";
 import { sendEntries } from "./send-entries";
+import { useLive, type LiveNews } from "./use-live";
+
+export type Role = "lead" | "inspector" | "viewer";
 
 export interface Me {
   readonly id: string;
   readonly name: string;
-  readonly role: "lead" | "viewer";
+  readonly role: Role;
 }
 
 interface Props {
   readonly id: string;
   readonly initialEntries: readonly Envelope[];
+  /** Number of the last of them. */
+  readonly seq: number;
   readonly packJson: unknown;
   readonly shop: Shop;
   readonly people: Readonly<Record<string, string>>;
@@ -36,6 +43,7 @@ export interface JobView {
   readonly shop: Shop;
   readonly me: Me;
   readonly mayWrite: boolean;
+  readonly mayDecide: boolean;
   readonly assessment: Assessment;
   readonly log: LogState;
   readonly unit: Unit;
@@ -43,6 +51,11 @@ export interface JobView {
   readonly nameOf: (author: string) => string;
   readonly append: <T extends EntryType>(type: T, payload: Payload<T>) => Envelope;
   readonly dismiss: (entry: string) => void;
+  /** Takes back the last act of this visit, or puts it back; what was done is said by `told`. */
+  readonly undo: () => void;
+  readonly redo: () => void;
+  /** What was just taken back or put back. */
+  readonly told: string | null;
   readonly newId: () => string;
   /** The row whose part tag is open. */
   readonly row: string | null;
@@ -62,27 +75,40 @@ const random = () => crypto.getRandomValues(new Uint8Array(16));
 const retryAfterMs = 2000;
 
 /** Holds a job's log and its assessment while the person moves between stations. */
-export function JobProvider({ id, initialEntries, packJson, shop, people, me, asOf, children }: Props) {
+export function JobProvider({ id, initialEntries, seq, packJson, shop, people, me, asOf, children }: Props) {
   const pack = useMemo(() => {
     const read = readPack(packJson);
     if (!read.ok) throw new CoreError("bad-pack", read.problems.map((found) => found.code).join(", "));
     return read.value;
   }, [packJson]);
   const [log] = useState(
-    () => new EntryLog(initialEntries, { stream: id, author: me.id, now: Date.now, random }, sendEntries, (work) => setTimeout(work, retryAfterMs)),
+    () => new EntryLog(initialEntries, { stream: id, author: me.id, now: Date.now, random }, { send: sendEntries, later: (work) => setTimeout(work, retryAfterMs), outbox: browserOutbox() }),
   );
+  const [met, setMet] = useState(people);
+  useEffect(() => void log.restore(), [log]);
+  const onNews = useCallback(
+    (news: LiveNews) => {
+      setMet((before) => ({ ...before, ...news.people }));
+      log.receive(news.entries);
+    },
+    [log],
+  );
+  useLive({ job: id, after: seq, onNews, onOpen: log.nudge });
+  const [told, setTold] = useState<{ words: string; acts: LogState["acts"] } | null>(null);
   const state = useSyncExternalStore(log.subscribe, log.state, log.state);
   const [row, chooseRow] = useState<string | null>(null);
 
-  const waiting = state.waiting.size > 0;
+  // What waits is kept by the browser; only where it refuses to keep anything would closing lose it.
+  const atRisk = state.waiting.size > 0 && !state.isSafe;
   useEffect(() => {
-    if (!waiting) return;
+    if (!atRisk) return;
     const ask = (event: BeforeUnloadEvent) => event.preventDefault();
     window.addEventListener("beforeunload", ask);
     return () => window.removeEventListener("beforeunload", ask);
-  }, [waiting]);
+  }, [atRisk]);
 
-  const assessment = useMemo(() => assess(pack, state.entries, asOf), [pack, state.entries, asOf]);
+  const judge = useMemo(() => createAssess(pack), [pack]);
+  const assessment = useMemo(() => judge(state.entries, asOf), [judge, state.entries, asOf]);
   const unitId = assessment.job.header?.unit ?? "mm";
   const wording = useMemo<Wording>(() => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short") }), [unitId, pack]);
 
@@ -90,14 +116,24 @@ export function JobProvider({ id, initialEntries, packJson, shop, people, me, as
     () => ({
       id, pack, shop, me, assessment, wording, row, chooseRow,
       log: state,
-      mayWrite: me.role === "lead",
+      mayWrite: me.role !== "viewer",
+      mayDecide: me.role === "lead",
       unit: wording.unit,
-      nameOf: (author) => people[author] ?? (author === me.id ? me.name : author),
+      nameOf: (author) => sayAuthor(author, { [me.id]: me.name, ...met }),
       append: (type, payload) => log.append(type, payload),
       dismiss: (entry) => log.dismiss(entry),
+      undo: () => {
+        const act = log.undo();
+        setTold({ words: act.length === 0 ? "Nothing of this visit is left to take back." : `Taken back: ${sayAct(act)}. It stays in the record, struck.`, acts: log.state().acts });
+      },
+      redo: () => {
+        const act = log.redo();
+        setTold({ words: act.length === 0 ? "Nothing was taken back that could be put back." : `Put back: ${sayAct(act)}.`, acts: log.state().acts });
+      },
+      told: told && told.acts === state.acts ? told.words : null,
       newId: () => makeId({ now: Date.now, random }),
     }),
-    [id, pack, shop, me, assessment, wording, row, state, people, log],
+    [id, pack, shop, me, assessment, wording, row, state, met, log, told],
   );
   return <Context.Provider value={view}>{children}</Context.Provider>;
 }

@@ -3,10 +3,12 @@ import { Box, Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { ReactNode } from "react";
 import { countHolds, variantOf } from "@/core/assess";
+import { ThemeButton } from "../frame/ThemeButton";
 import { Brand } from "../parts/Brand";
 import { DispositionMark } from "../parts/DispositionMark";
 import { EngineMap } from "../parts/EngineMap";
 import { Figures } from "../parts/Figures";
+import { Key } from "../parts/Key";
 import { SignOut } from "../sign-in/SignOut";
 import { useJob } from "./JobContext";
 
@@ -19,9 +21,17 @@ const Item = ({ name, children }: { name: string; children: ReactNode }) => (
   </Box>
 );
 
+interface Props {
+  readonly onFind: () => void;
+  readonly onKeys: () => void;
+  readonly onMap: () => void;
+}
+
+const Opener = chakra("button", { base: { display: "inline-flex", alignItems: "center", gap: "6px", minHeight: "32px", cursor: "pointer", _hover: { color: "ink" } } });
+
 /** One line about the job that never scrolls away. */
-export function JobStrip() {
-  const { pack, assessment, me } = useJob();
+export function JobStrip({ onFind, onKeys, onMap }: Props) {
+  const { pack, assessment, me, unit } = useJob();
   const { header } = assessment.job;
   const variant = variantOf(pack, assessment);
   const holds = countHolds(assessment);
@@ -30,7 +40,7 @@ export function JobStrip() {
       <Link href="/" aria-label="All jobs" display="flex" alignItems="center" gap="8px" color="ember" title="All jobs">
         <Brand />
       </Link>
-      <Box hideBelow="md"><EngineMap pack={pack.pack} assessment={assessment} height={34} /></Box>
+      <chakra.button type="button" onClick={onMap} aria-label="Engine map" title="Engine map (M)" cursor="pointer" hideBelow="md"><EngineMap pack={pack.pack} assessment={assessment} height={34} /></chakra.button>
       <Box whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
         <chakra.span fontWeight={700}>{header?.name}</chakra.span>{" "}
         <chakra.span color="quiet" fontSize="14px">
@@ -46,7 +56,11 @@ export function JobStrip() {
         </Flex>
       )}
       <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap">
-        <span>{me.name}, {me.role}</span>
+        <Opener type="button" onClick={onFind} title="Find anything (/)"><Key>/</Key><chakra.span hideBelow="xl">find</chakra.span></Opener>
+        <Opener type="button" onClick={onKeys} title="Keys of this screen (?)" hideBelow="md"><Key>?</Key><chakra.span hideBelow="xl">keys</chakra.span></Opener>
+        <chakra.span hideBelow="lg">{unit.symbol}</chakra.span>
+        <ThemeButton />
+        <chakra.span hideBelow="xl">{me.name}, {me.role}</chakra.span>
         <SignOut />
       </Flex>
     </Flex>

@@ -27,7 +27,7 @@ function Node({ status, here }: { status: StationStatus; here: boolean }) {
 
 function count({ holds, progress, present }: StationStatus): string {
   if (!present) return "";
-  const share = progress && progress.total > 0 ? `${Math.floor((100 * progress.done) / progress.total)} %` : "";
+  const share = progress && progress.total > 1 ? `${Math.floor((100 * progress.done) / progress.total)} %` : "";
   return holds > 0 ? `${holds} ${holds === 1 ? "hold" : "holds"}` : share;
 }
 

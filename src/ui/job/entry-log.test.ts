@@ -1,5 +1,7 @@
 import { problem } from "@/core/problem";
 import type { Envelope } from "@/core/entry/schema";
+import { memoryOutbox } from "../fixtures/memory-outbox";
+import { sendWaiting } from "../outbox/send-waiting";
 import { EntryLog, type Reply } from "./entry-log";
 
 const part = "0190aaaa-0000-7000-8000-000000000001";
@@ -16,15 +18,17 @@ function logWith(...replies: (Reply | Error)[]) {
     return reply;
   };
   const random = () => new Uint8Array(16).fill((count += 1));
-  const log = new EntryLog([], { stream: part, author: "me", now: () => 1_790_000_000_000 + count, random }, send, (work) => later.push(work));
+  const outbox = memoryOutbox();
+  const maker = { stream: part, author: "me", now: () => 1_790_000_000_000 + count, random };
+  const log = new EntryLog([], maker, { send, later: (work) => later.push(work), outbox });
   const settled = async () => {
-    for (let turn = 0; turn < 20; turn += 1) await Promise.resolve();
+    for (let turn = 0; turn < 60; turn += 1) await Promise.resolve();
   };
   const retry = async () => {
     later.splice(0).forEach((work) => work());
     await settled();
   };
-  return { log, sent, settled, retry };
+  return { log, sent, settled, retry, outbox, maker, send };
 }
 
 const remove = (log: EntryLog) => log.append("part-removed", { part });
@@ -93,4 +97,83 @@ test("listeners hear of every change until they leave", async () => {
   remove(log);
   await settled();
   expect([before >= 2, heard]).toEqual([true, before]);
+});
+
+describe("the outbox", () => {
+  test("holds an entry until it is acknowledged, and a refused one until it was seen", async () => {
+    const { log, settled, retry, outbox } = logWith(new Error("no route"), { answers: [] }, { status: 403, problems: [problem("error", "forbidden")] });
+    const { id } = remove(log);
+    await settled();
+    expect([...outbox.waiting.keys()]).toEqual([id]);
+    await retry();
+    expect([...outbox.waiting.keys()]).toEqual([id]);
+    await retry();
+    expect([[...outbox.waiting.keys()], [...outbox.refused.keys()]]).toEqual([[], [id]]);
+    log.dismiss(id);
+    await settled();
+    expect(outbox.refused.size).toBe(0);
+  });
+
+  test("brings what a closed page left to the next one, which sends it with the same id", async () => {
+    const gone = logWith(new Error("no route"));
+    const { id } = remove(gone.log);
+    await gone.settled();
+    const next = new EntryLog([], gone.maker, { send: gone.send, later: () => {}, outbox: gone.outbox });
+    await next.restore();
+    await gone.settled();
+    expect(gone.sent).toEqual([[id], [id]]);
+    expect([next.state().entries.map((entry) => entry.id), next.state().waiting.size, gone.outbox.waiting.size]).toEqual([[id], 0, 0]);
+  });
+
+  test("forgets what the server turns out to have, and leaves other people's entries alone", async () => {
+    const gone = logWith(new Error("no route"));
+    const entry = remove(gone.log);
+    await gone.settled();
+    const foreign = { ...entry, id: entry.id.replace(/.$/, "0"), author: "another" };
+    gone.outbox.waiting.set(foreign.id, foreign);
+    const next = new EntryLog([entry], gone.maker, { send: gone.send, later: () => {}, outbox: gone.outbox });
+    await next.restore();
+    await gone.settled();
+    expect([next.state().entries.length, [...gone.outbox.waiting.keys()]]).toEqual([1, [foreign.id]]);
+  });
+
+  test("is emptied from the list of jobs too", async () => {
+    const { log, settled, outbox, send } = logWith(new Error("no route"));
+    remove(log);
+    await settled();
+    expect(await sendWaiting(outbox, "me", async () => ({ status: 503, problems: [] }))).toHaveLength(1);
+    expect(await sendWaiting(outbox, "me", send)).toEqual([]);
+    expect(outbox.waiting.size).toBe(0);
+  });
+});
+
+describe("taking back", () => {
+  test("strikes all that one act made, in the order of acts, and putting back strikes the strike", async () => {
+    const { log, settled } = logWith();
+    const [first] = [remove(log)];
+    await settled();
+    const both = [remove(log), remove(log)];
+    await settled();
+    expect(log.state().acts).toEqual([[first!.id], both.map((entry) => entry.id)]);
+    expect(log.undo()).toEqual(both);
+    expect(log.state().entries.at(-1)).toMatchObject({ type: "entry-struck", payload: { strikes: both.map((entry) => entry.id), undo: true } });
+    log.undo();
+    expect([log.undo(), log.state().acts]).toEqual([[], []]);
+    expect(log.redo()).toEqual([first]);
+    expect(log.state().acts).toEqual([[first!.id]]);
+    await settled();
+    remove(log);
+    await settled();
+    expect(log.redo()).toEqual([]);
+  });
+});
+
+test("what others wrote is added once, and what the server has of ours is acknowledged by it", async () => {
+  const { log, settled } = logWith(new Error("no route"));
+  const mine = remove(log);
+  await settled();
+  const theirs = { ...mine, id: mine.id.replace(/.$/, "0"), author: "another" };
+  log.receive([theirs, mine]);
+  log.receive([theirs]);
+  expect([log.state().entries.length, log.state().waiting.size, log.state().trouble]).toEqual([2, 0, null]);
 });

@@ -1,12 +1,7 @@
 import { makeEntry, type Maker } from "@/core/entry/make-entry";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { problem, type Problem } from "@/core/problem";
-
-/** An entry the server would not take, with its reasons. */
-export interface Refused {
-  readonly entry: Envelope;
-  readonly problems: readonly Problem[];
-}
+import type { Outbox, Refused } from "../outbox/outbox";
 
 export interface LogState {
   /** Kept by the server or on the way to it. */
@@ -16,6 +11,12 @@ export interface LogState {
   readonly refused: readonly Refused[];
   /** Why sending does not succeed at the moment. */
   readonly trouble: Problem | null;
+  /** Whether what waits would survive a closed tab. */
+  readonly isSafe: boolean;
+  /** Entries of the acts of this visit that can be taken back, newest last; each act is what one key or click made. */
+  readonly acts: readonly (readonly string[])[];
+  /** Strikes by which acts were taken back, newest last. */
+  readonly undone: readonly string[];
 }
 
 interface Answer {
@@ -32,25 +33,37 @@ export type Send = (entries: readonly Envelope[]) => Promise<Reply>;
 /** Wakes the log up again after a failure. */
 export type Later = (work: () => void) => void;
 
+export interface Surroundings {
+  readonly send: Send;
+  readonly later: Later;
+  readonly outbox: Outbox;
+}
+
 /** The server may yet take what it could not take now. */
-const isPassing = (status: number) => status === 401 || status === 408 || status === 429 || status >= 500;
+export const isPassing = (status: number) => status === 401 || status === 408 || status === 429 || status >= 500;
+
+/** A job cannot be unopened. */
+const standsForEver: ReadonlySet<string> = new Set(["job-opened"]);
 
 /**
- * A job's entries in the browser. An entry counts at once and is sent with the same id until the server has
- * acknowledged or refused it; nothing that was acknowledged is ever dropped.
+ * A job's entries in the browser. An entry counts at once, waits in the outbox, and is sent with the same id until
+ * the server has acknowledged or refused it; nothing that was acknowledged is ever dropped.
  */
 export class EntryLog {
   #state: LogState;
   #sending = false;
+  /** What one key or click makes is one act: everything up to the end of the browser's task. */
+  #act: string[] | null = null;
+  /** Work on the outbox happens in order. */
+  #disk: Promise<void> = Promise.resolve();
   readonly #listeners = new Set<() => void>();
 
   constructor(
     entries: readonly Envelope[],
     private readonly maker: Maker,
-    private readonly send: Send,
-    private readonly later: Later,
+    private readonly around: Surroundings,
   ) {
-    this.#state = { entries, waiting: new Set(), refused: [], trouble: null };
+    this.#state = { entries, waiting: new Set(), refused: [], trouble: null, isSafe: true, acts: [], undone: [] };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -65,17 +78,88 @@ export class EntryLog {
     for (const listener of this.#listeners) listener();
   }
 
+  /** Takes up what an earlier visit left waiting or refused. */
+  async restore(): Promise<void> {
+    const { waiting, refused } = await this.around.outbox.load(this.maker.author, this.maker.stream).catch(() => ({ waiting: [], refused: [] }));
+    const known = new Set(this.#state.entries.map((entry) => entry.id));
+    const come = waiting.filter((entry) => !known.has(entry.id));
+    // The server has the others: their acknowledgement was lost, not they.
+    this.#onDisk((outbox) => outbox.forget(waiting.filter((entry) => known.has(entry.id) && !this.#state.waiting.has(entry.id)).map((entry) => entry.id)));
+    if (come.length + refused.length > 0) {
+      this.#set({ entries: [...this.#state.entries, ...come], waiting: new Set([...this.#state.waiting, ...come.map((entry) => entry.id)]), refused: [...this.#state.refused, ...refused] });
+    }
+    await this.#flush();
+  }
+
   /** Adds one entry and begins to send it. */
   append<T extends EntryType>(type: T, payload: Payload<T>): Envelope {
+    const entry = this.#add(type, payload);
+    if (!standsForEver.has(type)) this.#note(entry.id);
+    return entry;
+  }
+
+  #add<T extends EntryType>(type: T, payload: Payload<T>): Envelope {
     const entry = makeEntry(this.maker, type, payload);
     this.#set({ entries: [...this.#state.entries, entry], waiting: new Set([...this.#state.waiting, entry.id]) });
+    this.#onDisk((outbox) => outbox.put(entry));
     void this.#flush();
     return entry;
   }
 
+  #note(id: string): void {
+    if (this.#act) {
+      this.#act.push(id);
+      return;
+    }
+    const act = [id];
+    this.#act = act;
+    queueMicrotask(() => {
+      this.#act = null;
+      this.#set({ acts: [...this.#state.acts, act], undone: [] });
+    });
+  }
+
+  /** Takes back the last act of this visit: strikes its entries, which stay in the record. */
+  undo(): readonly Envelope[] {
+    const act = this.#state.acts.at(-1);
+    if (!act) return [];
+    const strike = this.#add("entry-struck", { strikes: [...act], undo: true });
+    this.#set({ acts: this.#state.acts.slice(0, -1), undone: [...this.#state.undone, strike.id] });
+    return this.#state.entries.filter((entry) => act.includes(entry.id));
+  }
+
+  /** Puts back what was taken back last: strikes the strike. */
+  redo(): readonly Envelope[] {
+    const strike = this.#state.entries.find((entry) => entry.id === this.#state.undone.at(-1));
+    if (!strike) return [];
+    const act = strike.payload.strikes as string[];
+    this.#add("entry-struck", { strikes: [strike.id], undo: true });
+    this.#set({ acts: [...this.#state.acts, act], undone: this.#state.undone.slice(0, -1) });
+    return this.#state.entries.filter((entry) => act.includes(entry.id));
+  }
+
+  /** Adds what others wrote, and what the server has of ours. */
+  receive(entries: readonly Envelope[]): void {
+    const known = new Set(this.#state.entries.map((entry) => entry.id));
+    const come = entries.filter((entry) => !known.has(entry.id));
+    const acknowledged = entries.filter((entry) => this.#state.waiting.has(entry.id)).map((entry) => entry.id);
+    if (come.length > 0) this.#set({ entries: [...this.#state.entries, ...come] });
+    if (acknowledged.length > 0) this.#settle(acknowledged.map((id) => ({ id, outcome: "kept" })));
+  }
+
+  /** Tries again at once: the way to the server may be free. */
+  readonly nudge = (): void => void this.#flush();
+
   /** Takes a refused entry off the list, once a person has seen why. */
   dismiss(id: string): void {
+    this.#onDisk((outbox) => outbox.forget([id]));
     this.#set({ refused: this.#state.refused.filter(({ entry }) => entry.id !== id) });
+  }
+
+  #onDisk(work: (outbox: Outbox) => Promise<void>): void {
+    this.#disk = this.#disk.then(() => work(this.around.outbox)).catch(() => {
+      if (this.#state.isSafe) this.#set({ isSafe: false });
+    });
   }
 
   async #flush(): Promise<void> {
@@ -84,7 +168,7 @@ export class EntryLog {
     try {
       while (this.#state.waiting.size > 0) {
         const batch = this.#state.entries.filter((entry) => this.#state.waiting.has(entry.id)).slice(0, 100);
-        const reply = await this.send(batch).catch((): Reply => ({ status: 503, problems: [problem("error", "server-unreachable")] }));
+        const reply = await this.around.send(batch).catch((): Reply => ({ status: 503, problems: [problem("error", "server-unreachable")] }));
         const before = this.#state.waiting.size;
         if ("answers" in reply) this.#settle(reply.answers);
         else if (isPassing(reply.status)) {
@@ -101,20 +185,26 @@ export class EntryLog {
   /** Says why nothing gets through, and comes back to it. */
   #pause(trouble: Problem): void {
     this.#set({ trouble });
-    this.later(() => void this.#flush());
+    this.around.later(() => void this.#flush());
   }
 
   #settle(answers: readonly Answer[]): void {
     const waiting = new Set(this.#state.waiting);
     const refused = [...this.#state.refused];
+    const kept: string[] = [];
     let { entries } = this.#state;
     for (const { id, outcome, problems = [] } of answers) {
       const entry = entries.find((each) => each.id === id);
       if (!entry || !waiting.delete(entry.id)) continue;
-      if (outcome !== "refused") continue;
+      if (outcome !== "refused") {
+        kept.push(entry.id);
+        continue;
+      }
       refused.push({ entry, problems });
+      this.#onDisk((outbox) => outbox.refuse({ entry, problems }));
       entries = entries.filter((each) => each !== entry);
     }
+    if (kept.length > 0) this.#onDisk((outbox) => outbox.forget(kept));
     this.#set({ entries, waiting, refused, trouble: null });
   }
 }

@@ -17,7 +17,7 @@ function Setting({ occasion, onSetUp }: { occasion: Occasion | null; onSetUp: ()
     <Box fontSize="13px" color="quiet" lineHeight="1.45" width="230px" flexShrink={0}>
       {occasion ? (
         <>
-          <div><chakra.span color="ink">{occasion.gauge.name}</chakra.span>{occasion.master ? ` · ${occasion.master.name}` : ""}</div>
+          <div><chakra.span color="ink">{occasion.gauge.name}</chakra.span>{occasion.master ? ` · ${occasion.master.name}` : ""}{occasion.gauge.simulated ? " · simulated" : ""}</div>
           <div>part {degrees(occasion.temperatures.partC)} · gauge {degrees(occasion.temperatures.gaugeC)}</div>
           <div>
             {phaseWords[occasion.phase]} ·{" "}
@@ -53,6 +53,11 @@ export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; ha
           <Button onMouseDown={(event) => event.preventDefault()} onClick={() => hands.acts.take("value")} disabled={!mayWrite} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">
             {isQuestion ? "Keep it" : "Take"} ⏎
           </Button>
+          {hands.isSimulated && mayWrite && (
+            <Button variant="outline" borderColor="lineStrong" height="44px" px="14px" color="ink" onMouseDown={(event) => event.preventDefault()} onClick={() => hands.acts.send()} title="The simulated gauge reads this point and types it (Space)">
+              Gauge sends
+            </Button>
+          )}
         </>
       ) : (
         <Button onClick={onSetUp} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">Set up a gauge</Button>
@@ -67,13 +72,13 @@ export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; ha
           <>
             <strong>{capital(row.row.name)}, {spec.name}.</strong>{" "}
             {point.conflict && <chakra.span color="near">In conflict: {point.readings.map((each) => `${formatNumber(each.valueMm, unit)} by ${nameOf(each.author)}`).join(", ")}, or struck. Type the right one: it settles the rest. </chakra.span>}
-            <chakra.span color="quiet">{mayWrite ? spec.hint : `You are signed in as ${me.role}: readings are entered by a lead.`}</chakra.span>
+            <chakra.span color="quiet">{mayWrite ? spec.hint : `You are signed in as ${me.role}: readings are entered by an inspector or a lead.`}</chakra.span>
           </>
         )}
       </Box>
       <Box fontSize="12px" color="quiet" lineHeight="1.9" flexShrink={0} hideBelow="xl">
         <div><Key>Backspace</Key> strike · <Key>Esc</Key> clear</div>
-        <div><Key>Shift ⏎</Key> a repeat · <Key>↑↓</Key> move</div>
+        <div><Key>Shift ⏎</Key> a repeat · {hands.isSimulated ? <><Key>Space</Key> gauge sends</> : <><Key>?</Key> all keys</>}</div>
       </Box>
     </Flex>
   );

@@ -3,7 +3,7 @@ import { Button, Dialog, Field, Grid, Input, NativeSelect, Portal, chakra } from
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm, useWatch } from "react-hook-form";
 import { z } from "zod";
-import { phases } from "@/core/entry/schema";
+import { phases, type SettingMaster } from "@/core/entry/schema";
 import type { Occasion } from "@/core/entry/fold";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
@@ -11,9 +11,10 @@ import { fromCore, unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../job/JobContext";
-import { suits } from "./occasion-for";
+import { lockedAt, nominal, reaches, suits } from "./occasion-for";
 
 const celsius = unitById("c")!;
+const mm = unitById("mm")!;
 /** How well a workshop thermometer held to the part tells its temperature, in K. Common practice, no source. */
 const thermometerK = 0.5;
 
@@ -28,7 +29,14 @@ const Temperature = z.string().superRefine((text, context) => {
   else if (value < -30 || value > 80) context.addIssue({ code: "custom", message: `${value.toFixed(1)} °C is no temperature to measure at.` });
 });
 
-const Setup = z.object({ gauge: z.string().min(1, "Choose a gauge."), master: z.string(), phase: z.enum(phases), partC: Temperature, gaugeC: Temperature });
+/** The size a micrometer is locked at, as typed. */
+const LockedSize = z.string().superRefine((text, context) => {
+  const parsed = parseQuantity(text, "length", mm);
+  if (!parsed.ok) context.addIssue({ code: "custom", message: `“${text.trim()}” is not a size. Type it in mm or inches, such as 75 or 2.9528 in.` });
+});
+const lockedPrefix = "locked:";
+
+const Setup = z.object({ gauge: z.string().min(1, "Choose a gauge."), master: z.string(), lockedSize: LockedSize, phase: z.enum(phases), partC: Temperature, gaugeC: Temperature });
 
 const toCelsius = (text: string): number | null => {
   const parsed = parseTemperature(text);
@@ -47,11 +55,16 @@ interface Props {
 export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
   const { shop, append, newId, mayWrite, wording } = useJob();
   const gauges = shop.gauges.filter((gauge) => suits(gauge, sheet.feature));
+  const masters = shop.masters.filter((master) => reaches(master, sheet.feature));
+  const size = nominal(sheet.feature);
+  const micrometers = shop.gauges.filter((gauge) => gauge.method === "direct" && gauge.quantities.includes("external-diameter") && size >= gauge.rangeMm[0] && size <= gauge.rangeMm[1] + 0.5);
+  const fresh = sheet.feature.governing.limits.new;
   const { register, handleSubmit, control, setError, formState: { errors } } = useForm<z.infer<typeof Setup>>({
     resolver: zodResolver(Setup),
     defaultValues: {
       gauge: gauges.find((gauge) => gauge.id === occasion?.gauge.id)?.id ?? gauges[0]?.id ?? "",
-      master: occasion?.master?.id ?? shop.masters[0]?.id ?? "",
+      master: occasion?.master ? `${occasion.master.gauge ? lockedPrefix : ""}${occasion.master.id}` : (masters[0]?.id ?? (micrometers[0] ? `${lockedPrefix}${micrometers[0].id}` : "")),
+      lockedSize: (occasion?.master?.gauge ? occasion.master.lengthMm : (fresh?.min ?? size)).toFixed(3),
       phase: occasion?.phase ?? "cleaned",
       partC: occasion?.temperatures.partC?.toString() ?? "",
       gaugeC: occasion?.temperatures.gaugeC?.toString() ?? "",
@@ -60,11 +73,18 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
   const chosenId = useWatch({ control, name: "gauge" });
   const chosen = gauges.find((gauge) => gauge.id === chosenId);
   const needsMaster = chosen?.method === "comparator";
+  const isLocked = useWatch({ control, name: "master" }).startsWith(lockedPrefix);
+  const masterFor = (id: string, typed: string): SettingMaster | null => {
+    const micrometer = id.startsWith(lockedPrefix) ? micrometers.find((each) => each.id === id.slice(lockedPrefix.length)) : undefined;
+    const parsed = parseQuantity(typed, "length", mm);
+    return micrometer && parsed.ok ? lockedAt(micrometer, parsed.value.value) : (masters.find((each) => each.id === id) ?? null);
+  };
 
-  const submit = handleSubmit(({ gauge: gaugeId, master: masterId, phase, partC, gaugeC }) => {
+  const submit = handleSubmit(({ gauge: gaugeId, master: masterId, lockedSize, phase, partC, gaugeC }) => {
     const gauge = gauges.find((each) => each.id === gaugeId)!;
-    const master = gauge.method === "comparator" ? (shop.masters.find((each) => each.id === masterId) ?? null) : null;
-    if (gauge.method === "comparator" && !master) return setError("master", { message: "A comparator needs the master it was set on." });
+    const master = gauge.method === "comparator" ? masterFor(masterId, lockedSize) : null;
+    if (gauge.method === "comparator" && !master) return setError("master", { message: "A comparator needs the master it was set on: a ring, or a micrometer locked at the size." });
+    if (master && !reaches(master, sheet.feature)) return setError(isLocked ? "lockedSize" : "master", { message: `A comparator set at ${master.lengthMm.toFixed(3)} mm does not reach ${size.toFixed(3)} mm.` });
     append("occasion-opened", { occasion: newId(), phase, gauge, master, temperatures: { partC: toCelsius(partC), gaugeC: toCelsius(gaugeC), masterC: master ? toCelsius(gaugeC) : null, standardK: thermometerK } });
     onClose();
   });
@@ -95,10 +115,21 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
                       <Field.Root gridColumn="1 / -1" invalid={!!errors.master}>
                         <Field.Label>Set on</Field.Label>
                         <NativeSelect.Root>
-                          <NativeSelect.Field {...register("master")}>{shop.masters.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</NativeSelect.Field>
+                          <NativeSelect.Field {...register("master")}>
+                            {masters.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
+                            {micrometers.map(({ id, name }) => <option key={id} value={`${lockedPrefix}${id}`}>{name}, locked at a size</option>)}
+                          </NativeSelect.Field>
                           <NativeSelect.Indicator />
                         </NativeSelect.Root>
                         <Field.ErrorText>{errors.master?.message}</Field.ErrorText>
+                      </Field.Root>
+                    )}
+                    {needsMaster && isLocked && (
+                      <Field.Root gridColumn="1 / -1" invalid={!!errors.lockedSize}>
+                        <Field.Label>Locked at</Field.Label>
+                        <Input {...register("lockedSize")} inputMode="decimal" />
+                        <Field.HelperText>What it measured before shares its error with the gauge set on it: in a clearance that error cancels.</Field.HelperText>
+                        <Field.ErrorText>{errors.lockedSize?.message}</Field.ErrorText>
                       </Field.Root>
                     )}
                     <Field.Root gridColumn="1 / -1">

@@ -1,11 +1,12 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { Assessment } from "@/core/assess";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import type { Limits } from "@/core/pack/schema";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { Cautions } from "../job/Cautions";
+import { useKeys } from "../keys/use-keys";
 import { useJob } from "../job/JobContext";
 import { JointTag, PartTag } from "../job/PartTag";
 import { StationLayout } from "../job/StationLayout";
@@ -40,19 +41,7 @@ function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: Draft
   const [settingUp, setSettingUp] = useState(false);
   const row = hands.active.row;
 
-  // G is for the gauge, except where letters are being typed: a draft may end in “kg”, and be told that it makes no sense.
-  const isTyping = hands.draftOf(hands.active.key) !== undefined;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== "g" || event.ctrlKey || event.metaKey || event.altKey || isTyping) return;
-      const field = event.target instanceof Element ? event.target.closest("input, textarea, select") : null;
-      if (field && !field.closest("table")) return;
-      event.preventDefault();
-      setSettingUp(true);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [isTyping]);
+  useKeys({ g: () => setSettingUp(true) }, !settingUp);
 
   return (
     <>
@@ -116,15 +105,8 @@ export function MeasureStation() {
     setSheetId(next.id);
     chooseRow(null);
   };
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== "PageDown" && event.key !== "PageUp") return;
-      event.preventDefault();
-      go(all[(all.indexOf(sheet) + (event.key === "PageDown" ? 1 : -1) + all.length) % all.length]!);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  });
+  const turn = (by: 1 | -1) => go(all[(all.indexOf(sheet) + by + all.length) % all.length]!);
+  useKeys({ PageDown: () => turn(1), PageUp: () => turn(-1) });
 
   if (isJointSheet(sheet)) return <JointSurface sheet={sheet} onChoose={go} />;
   return <SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} />;

@@ -46,6 +46,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
     else if (event.key === "ArrowUp") act(() => acts.move(-1, 0));
     else if (untouched && event.key === "ArrowRight") act(() => acts.move(0, 1));
     else if (untouched && event.key === "ArrowLeft") act(() => acts.move(0, -1));
+    else if (untouched && event.key === " ") act(acts.send);
     else if (untouched && (event.key === "Backspace" || event.key === "Delete")) act(acts.strike);
   };
 
@@ -55,6 +56,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
     <Box px="4px" py="5px" borderWidth="2px" borderRadius="7px" borderColor={alarmed ?? (isActive ? "ember" : "transparent")} bg={isActive ? "emberWash" : undefined}>
       <chakra.input
         ref={register}
+        data-untouched={draft === undefined ? "" : undefined}
         aria-label={name}
         aria-invalid={draft?.found ? true : undefined}
         aria-describedby={isActive ? "measure-says" : undefined}

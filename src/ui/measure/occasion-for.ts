@@ -1,9 +1,9 @@
 import type { Job, Occasion } from "@/core/entry/fold";
-import type { Gauge } from "@/core/entry/schema";
+import type { Gauge, SettingMaster } from "@/core/entry/schema";
 import type { Feature } from "@/core/pack/schema";
 
 /** About how large a feature is when new, in mm. */
-function nominal({ governing }: Feature): number {
+export function nominal({ governing }: Feature): number {
   const { new: fresh, reassembly } = governing.limits;
   return fresh?.max ?? fresh?.min ?? reassembly?.max ?? reassembly?.min ?? 0;
 }
@@ -12,9 +12,21 @@ function nominal({ governing }: Feature): number {
 export const suits = ({ quantities, rangeMm: [from, to] }: Gauge, feature: Feature): boolean =>
   quantities.includes(feature.quantity) && nominal(feature) >= from && nominal(feature) <= to;
 
-/** The occasion that new readings of a feature belong to: the last one opened with a gauge that suits it. */
+/** How far from its setting a comparator still reads, in mm. Common practice, no source. */
+const travelMm = 2;
+
+/** Whether a comparator set on this master reaches the feature; it only shows small differences. */
+export const reaches = ({ lengthMm }: Pick<SettingMaster, "lengthMm">, feature: Feature): boolean => Math.abs(lengthMm - nominal(feature)) <= travelMm;
+
+/** The occasion that new readings of a feature belong to: the last one opened with a gauge that suits it, set near its size. */
 export function occasionFor(job: Job, feature: Feature): Occasion | null {
   return [...job.occasions.values()]
-    .filter((occasion) => suits(occasion.gauge, feature))
+    .filter(({ gauge, master }) => suits(gauge, feature) && (!master || reaches(master, feature)))
     .reduce<Occasion | null>((newest, occasion) => (newest && Date.parse(newest.at) >= Date.parse(occasion.at) ? newest : occasion), null);
 }
+
+/** A micrometer locked at a size, as a setting master: what both measure shares its error. */
+export const lockedAt = ({ id, name, calibration, scaleExpansionPerK }: Gauge, lengthMm: number): SettingMaster => ({
+  id, name: `${name} at ${lengthMm.toFixed(3)}`, lengthMm, expandedMm: calibration.expandedMm, k: calibration.k, expansionPerK: scaleExpansionPerK,
+  gauge: { id, calibratedOn: calibration.on },
+});

@@ -7,6 +7,8 @@ import type { Sheet } from "@/core/pack/compile-pack";
 import { problem, type Problem } from "@/core/problem";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
 import { useJob } from "../job/JobContext";
+import { typeLikeAGauge } from "./type-like-a-gauge";
+import { useSimulatedGauge } from "./use-simulated-gauge";
 
 export interface Cell {
   readonly key: string;
@@ -38,6 +40,8 @@ export interface Acts {
   readonly take: (as: "value" | "repeat") => void;
   readonly cancel: () => void;
   readonly strike: () => void;
+  /** Lets the simulated gauge send what it reads, where there is one. */
+  readonly send: () => void;
   readonly move: (rows: number, points: number) => void;
   readonly register: (key: string, input: HTMLInputElement | null) => void;
 }
@@ -46,6 +50,8 @@ export interface SheetHands {
   readonly cells: readonly Cell[];
   readonly active: Cell;
   readonly draftOf: (key: string) => Draft | undefined;
+  /** Whether a simulated gauge is in hand. */
+  readonly isSimulated: boolean;
   /** The field of the active cell. */
   readonly activeInput: () => HTMLInputElement | null;
   readonly acts: Acts;
@@ -157,15 +163,23 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     if (target >= 0 && target < cells.length) focus(cells[target]!.key);
   };
 
-  const latest = useRef({ take, strike, move, cancel: () => {} });
+  const gauge = useSimulatedGauge(occasion);
+  const send = () => {
+    const input = inputs.current.get(active.key);
+    const typed = mayWrite ? gauge?.(active.row.row, active.point.point) : undefined;
+    if (input && typed !== undefined) void typeLikeAGauge(input, typed);
+  };
+
+  const latest = useRef({ take, strike, move, send, cancel: () => {} });
   useLayoutEffect(() => {
-    latest.current = { take, strike, move, cancel: () => putDraft(active.key, null) };
+    latest.current = { take, strike, move, send, cancel: () => putDraft(active.key, null) };
   });
   const acts = useMemo<Acts>(
     () => ({
       focus,
       take: (as) => latest.current.take(as),
       strike: () => latest.current.strike(),
+      send: () => latest.current.send(),
       move: (rows, points) => latest.current.move(rows, points),
       cancel: () => latest.current.cancel(),
       type: (key, text) => putDraft(key, { text, found: null }),
@@ -177,5 +191,5 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     [focus, putDraft],
   );
 
-  return { cells, active, acts, draftOf: (key) => drafts.get(key), activeInput: () => inputs.current.get(activeKey) ?? null };
+  return { cells, active, acts, isSimulated: gauge !== null, draftOf: (key) => drafts.get(key), activeInput: () => inputs.current.get(activeKey) ?? null };
 }

@@ -1,57 +1,97 @@
+"use client";
 import { chakra } from "@chakra-ui/react";
+import { useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Assessment } from "@/core/assess";
 import type { Pack } from "@/core/pack/schema";
-import { slotState, type SlotState } from "./slot-state";
+import { layOutMap, nextOnMap, type Direction } from "./map-layout";
+import { slotStates, type SlotState } from "./slot-state";
 
 const Svg = chakra("svg");
 const Path = chakra("path");
+const Group = chakra("g");
+const Text = chakra("text");
 
-/** Colour, stroke and fill together, so that the states differ in grey too. */
-const looks: Readonly<Record<SlotState, { stroke: string; fill: string; dash?: string; words: string }>> = {
-  open: { stroke: "lineStrong", fill: "transparent", words: "not measured" },
-  partly: { stroke: "near", fill: "transparent", dash: "3 2", words: "cannot tell yet" },
-  sound: { stroke: "sound", fill: "transparent", words: "within limits" },
-  worn: { stroke: "ember", fill: "emberWash", words: "outside a limit" },
+/** Stroke, dash, weight and fill together, so that the states differ in grey too. */
+export const mapLooks: Readonly<Record<SlotState | "unjudged", { stroke: string; fill: string; weight: number; dash?: string; words: string }>> = {
+  open: { stroke: "lineStrong", fill: "transparent", weight: 1, words: "not measured" },
+  partly: { stroke: "near", fill: "transparent", weight: 1.4, dash: "2.2 1.6", words: "cannot tell yet" },
+  sound: { stroke: "sound", fill: "transparent", weight: 1.6, words: "may be used again" },
+  worn: { stroke: "ember", fill: "emberWash", weight: 2.6, words: "not as it is" },
+  unjudged: { stroke: "line", fill: "transparent", weight: 1, words: "nothing to decide" },
 };
+
+const directions: Readonly<Record<string, Direction>> = { ArrowLeft: "left", ArrowRight: "right", ArrowUp: "up", ArrowDown: "down" };
 
 interface Props {
   readonly pack: Pick<Pack, "slots" | "outlines">;
-  readonly assessment: Assessment;
-  readonly height: number;
+  readonly assessment: Pick<Assessment, "choices">;
+  /** Height in pixels, or as much as the width allows. */
+  readonly height: number | "auto";
+  /** Every slot, with labels; otherwise only those that give the engine its shape. */
+  readonly detail?: boolean;
   readonly chosen?: string | null;
   readonly onChoose?: (slot: string) => void;
 }
 
 /** This engine as its pack lays it out, each slot marked by what is known of it. */
-export function EngineMap({ pack, assessment, height, chosen = null, onChoose }: Props) {
-  const outlines = new Map(pack.outlines.map((outline) => [outline.id, outline.path]));
-  const placed = pack.slots.flatMap((slot) => (slot.map ? [{ ...slot, map: slot.map }] : []));
-  if (placed.length === 0) return null;
-  const margin = 14;
-  const xs = placed.map((slot) => slot.map.x);
-  const ys = placed.map((slot) => slot.map.y);
-  const [left, top] = [Math.min(...xs) - margin, Math.min(...ys) - margin];
-  const [width, depth] = [Math.max(...xs) + margin - left, Math.max(...ys) + margin - top];
-  const summary = placed.map((slot) => `${slot.name}: ${looks[slotState(assessment, slot.id)].words}`).join("; ");
+export function EngineMap({ pack, assessment, height, detail = false, chosen = null, onChoose }: Props) {
+  const layout = useMemo(() => layOutMap(pack, detail), [pack, detail]);
+  const states = useMemo(() => slotStates(assessment), [assessment]);
+  const nodes = useRef(new Map<string, SVGGElement>());
+  const [at, setAt] = useState<string | null>(null);
+  if (!layout) return null;
+  const { placed, viewBox } = layout;
+  const lookOf = (slot: string) => mapLooks[states.get(slot) ?? "unjudged"];
+  const size = { viewBox: `${viewBox.x} ${viewBox.y} ${viewBox.width} ${viewBox.height}`, ...(height === "auto" ? { width: "100%", maxHeight: "100%" } : { height: `${height}px` }) };
+
+  if (!onChoose) {
+    const summary = placed.map(({ slot }) => `${slot.name}: ${lookOf(slot.id).words}`).join("; ");
+    return (
+      <Svg {...size} role="img" aria-label={summary} flexShrink={0}>
+        {placed.map(({ slot, path, x, y, turn }) => {
+          const { stroke, fill, weight, dash } = lookOf(slot.id);
+          return <Path key={slot.id} d={path} transform={`translate(${x} ${y}) rotate(${turn})`} stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} />;
+        })}
+      </Svg>
+    );
+  }
+
+  const several = (partClass: string) => placed.filter(({ slot }) => slot.class === partClass).length > 1;
+  // One stop for the Tab key: the arrows lead from slot to slot.
+  const stop = placed.find(({ slot }) => slot.id === (at ?? chosen))?.slot.id ?? placed[0]!.slot.id;
+  const onKeyDown = (event: KeyboardEvent, slot: string) => {
+    const direction = directions[event.key];
+    if (direction) {
+      event.preventDefault();
+      event.stopPropagation();
+      const next = nextOnMap(placed, slot, direction);
+      if (next) nodes.current.get(next)?.focus();
+    } else if (event.key === "Enter" || event.key === " ") {
+      event.preventDefault();
+      event.stopPropagation();
+      onChoose(slot);
+    }
+  };
 
   return (
-    <Svg height={`${height}px`} viewBox={`${left} ${top} ${width} ${depth}`} role="img" aria-label={summary} flexShrink={0} overflow="visible">
-      {placed.map((slot) => {
-        const look = looks[slotState(assessment, slot.id)];
+    <Svg {...size} role="group" aria-label="Engine map" flexShrink={0}>
+      {placed.map(({ slot, path, x, y, turn, top }) => {
+        const { stroke, fill, weight, dash, words } = lookOf(slot.id);
+        const isHere = slot.id === chosen;
         return (
-          <g key={slot.id} transform={`translate(${slot.map.x} ${slot.map.y})`}>
-            <Path
-              d={outlines.get(slot.map.outline)!}
-              stroke={slot.id === chosen ? "ink" : look.stroke}
-              fill={look.fill}
-              strokeWidth={slot.id === chosen ? 2.6 : 1.8}
-              strokeDasharray={look.dash}
-              cursor={onChoose ? "pointer" : undefined}
-              onClick={onChoose && (() => onChoose(slot.id))}
-            >
-              <title>{`${slot.name}: ${look.words}`}</title>
-            </Path>
-          </g>
+          <Group
+            key={slot.id} ref={(node: SVGGElement | null) => { if (node) nodes.current.set(slot.id, node); else nodes.current.delete(slot.id); }}
+            transform={`translate(${x} ${y})`} role="button" aria-label={`${slot.name}: ${words}`} aria-pressed={isHere} tabIndex={slot.id === stop ? 0 : -1} cursor="pointer"
+            onClick={() => onChoose(slot.id)} onFocus={() => setAt(slot.id)} onKeyDown={(event: KeyboardEvent) => onKeyDown(event, slot.id)}
+            _focusVisible={{ outline: "none", "& .reach": { stroke: "ember", strokeOpacity: 0.55 } }}
+          >
+            <title>{`${slot.name}: ${words}`}</title>
+            <g transform={`rotate(${turn})`}>
+              <Path className="reach" d={path} fill="transparent" stroke="ember" strokeOpacity={isHere ? 0.35 : 0} strokeWidth={isHere ? 4.5 : 4} strokeLinejoin="round" />
+              <Path d={path} stroke={isHere ? "ink" : stroke} fill={fill} strokeWidth={weight * 0.62} strokeDasharray={dash} strokeLinejoin="round" />
+            </g>
+            {detail && !slot.map?.detail && several(slot.class) && <Text x="0" y={top - 1.4} fontSize="4px" textAnchor="middle" fill="quiet" aria-hidden pointerEvents="none">{slot.label}</Text>}
+          </Group>
         );
       })}
     </Svg>

@@ -2,16 +2,15 @@ import { assess } from "@/core/assess";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { demoJob, orrinshaw, rotary } from "@/core/fixtures/load";
 import { nextStep } from "@/core/next-step";
-import { slotState } from "./slot-state";
+import { slotStates } from "./slot-state";
 
 const asOf = "2026-11-24T08:00:00Z";
 const statesOf = (entries: Parameters<typeof assess>[1], pack = orrinshaw) => {
-  const assessment = assess(pack, entries, asOf);
-  return Object.fromEntries(pack.pack.slots.map((slot) => [slot.id, slotState(assessment, slot.id)]));
+  return Object.fromEntries(slotStates(assess(pack, entries, asOf)));
 };
 
 test("a slot shows the worst that is known of what is in it", () => {
-  expect(statesOf(demoJob("ferry-marigold"))).toEqual({ "liner-1": "sound", "liner-2": "sound", "liner-3": "sound", "liner-4": "partly", "liner-5": "open", "liner-6": "open", crankshaft: "worn" });
+  expect(statesOf(demoJob("ferry-marigold"))).toMatchObject({ "liner-1": "sound", "liner-3": "sound", "liner-4": "partly", "liner-5": "open", crankshaft: "worn", "rod-shell-upper-5": "worn", "main-shell-lower-5": "worn", "main-shell-upper-1": "sound", "rod-5": "worn", "piston-1": "open" });
   expect(new Set(Object.values(statesOf(demoJob("drainage-pump-3"))))).toEqual(new Set(["open"]));
 });
 
@@ -32,5 +31,5 @@ test("the next step is the first place without readings, then the open decisions
   expect(step(demoJob("ferry-marigold"))).toEqual(["measure", "points-missing", "liner, cylinder 4"]);
   const launch = demoJob("survey-launch-tern");
   expect(step(launch)).toEqual(["hand-over", "ready-to-hand-over", null]);
-  expect(step(launch.filter((entry) => entry.type !== "decision-made"))).toEqual(["decide", "undecided", 12]);
+  expect(step(launch.filter((entry) => entry.type !== "decision-made"))).toEqual(["decide", "undecided", 77]);
 });

@@ -1,11 +1,20 @@
 import type { Assessment } from "@/core/assess";
+import type { Choice } from "@/core/plan/propose";
 
 export type SlotState = "open" | "partly" | "sound" | "worn";
 
-/** What is known of whatever is in a slot: its worst row that a person decides. */
-export function slotState(assessment: Assessment, slot: string): SlotState {
-  const mine = assessment.choices.filter((choice) => choice.row.row.slot.id === slot);
+function stateOf(mine: readonly Choice[]): SlotState {
   if (mine.some((choice) => choice.options[0]!.allowed === false)) return "worn";
   if (mine.every((choice) => choice.row.measured === 0)) return "open";
   return mine.every((choice) => choice.options[0]!.allowed === true) ? "sound" : "partly";
+}
+
+/** What is known of whatever is in each slot: its worst row that a person decides. Slots with none are left out. */
+export function slotStates({ choices }: Pick<Assessment, "choices">): ReadonlyMap<string, SlotState> {
+  const bySlot = new Map<string, Choice[]>();
+  for (const choice of choices) {
+    const { id } = choice.row.row.slot;
+    bySlot.set(id, [...(bySlot.get(id) ?? []), choice]);
+  }
+  return new Map([...bySlot].map(([slot, mine]) => [slot, stateOf(mine)]));
 }

@@ -1,5 +1,7 @@
 import { coreVersion } from "@/core/version";
-import { answer, route } from "@/server/route";
+import { problem } from "@/core/problem";
+import { databaseAnswers } from "@/server/environment";
+import { answer, refuse, route } from "@/server/route";
 
-/** Answers when the process can reach a database of the schema it knows. */
-export const GET = route({ role: "nobody" }, async () => answer({ ok: true, core: coreVersion }));
+/** Answers well when the process can reach a database of the schema it knows, now and not only at its start. */
+export const GET = route({ role: "nobody" }, async () => ((await databaseAnswers()) ? answer({ ok: true, core: coreVersion }) : refuse(503, problem("error", "database-unreachable"))));

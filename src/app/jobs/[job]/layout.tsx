@@ -17,6 +17,7 @@ export default async function JobLayout({ params, children }: { params: Promise<
     <JobProvider
       id={job.id}
       initialEntries={job.entries}
+      seq={job.entries.length}
       packJson={job.packJson}
       shop={await openShop()}
       people={job.people}

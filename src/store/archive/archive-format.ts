@@ -1,0 +1,24 @@
+import { z } from "zod";
+import { Id } from "@/core/pack/schema";
+
+/** What lies in a job's archive: a zip with these members. */
+export const memberNames = { manifest: "manifest.json", record: "record.ndjson", pack: (sha256: string) => `packs/${sha256}.json` } as const;
+
+const MiB = 1024 * 1024;
+
+/** Sizes past which an archive is refused, in bytes; unpacked sizes are counted as they are read, whatever the zip says of them. */
+export const archiveLimits = { archive: 64 * MiB, record: 128 * MiB, pack: 5 * MiB, manifest: MiB, members: 1000 } as const;
+
+const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
+
+/** Tells what an archive holds, so that a damaged one is noticed, and who the authors of its entries were. */
+export const Manifest = z.object({
+  format: z.literal("ember-archive/1"),
+  core: z.string().max(20),
+  job: z.object({ stream: z.uuid(), name: z.string().max(2000) }),
+  pack: z.object({ id: Id, revision: z.number().int(), sha256: Sha256 }),
+  /** Names by the ids that entries carry. On import they become labels, never people. */
+  people: z.record(z.string(), z.string().max(120)),
+  members: z.array(z.object({ name: z.string().max(200), bytes: z.number().int().min(0), sha256: Sha256 })).max(archiveLimits.members),
+});
+export type Manifest = z.infer<typeof Manifest>;

@@ -1,0 +1,66 @@
+import { canonicalJson } from "@/core/canonical";
+import { readEntry } from "@/core/entry/read-entry";
+import type { Envelope } from "@/core/entry/schema";
+import { done, problem, refused, type Outcome } from "@/core/problem";
+import { withTransaction, type Database } from "../connection";
+import { appendWithin, beginStream, knownEntries } from "../entries";
+import { keepPack, readPackJson } from "../packs";
+import { readArchive, type Archive } from "./read-archive";
+
+export interface Imported {
+  readonly stream: string;
+  readonly name: string;
+  readonly added: number;
+  /** Entries that were here before. */
+  readonly known: number;
+  /** Types of entries that are kept and not understood. */
+  readonly unknownTypes: readonly string[];
+}
+
+const importMark = "import:";
+
+/** An author from elsewhere is a label: nobody here signed what came with a file. */
+function labelled(entry: Envelope, manifest: Archive["manifest"]): Envelope {
+  if (entry.author.startsWith(importMark)) return entry;
+  return { ...entry, author: `${importMark}${manifest?.people[entry.author] ?? entry.author}`.slice(0, 120) };
+}
+
+const withoutAuthor = ({ id, stream, type, v, at, payload }: Envelope) => canonicalJson({ id, stream, type, v, at, payload });
+
+/** A batch within one transaction: small enough for one statement that looks for known ids. */
+const batch = 500;
+
+/**
+ * Brings a job's archive into the store: all of it in one transaction, or nothing. Importing again adds nothing; an
+ * archive that has more than the store adds what is new.
+ */
+export async function importArchive(database: Database, file: string, now: Date): Promise<Outcome<Imported>> {
+  const read = await readArchive(file);
+  if (!read.ok) return read;
+  const { entries, packs, manifest } = read.value;
+  const [first] = entries;
+  const opened = entries.flatMap((entry) => {
+    const known = readEntry(entry);
+    return known.ok && known.value.type === "job-opened" ? [known.value] : [];
+  });
+  if (opened.length === 0) return refused(problem("error", "no-job-in-record"));
+  const here = new Set(packs.map(({ pack }) => pack.sha256));
+  for (const { payload: { pack } } of opened) {
+    if (!here.has(pack.sha256) && (await readPackJson(database, pack.sha256)) === null) {
+      return refused(problem("error", "unknown-pack", [], { id: pack.id, revision: pack.revision, sha256: pack.sha256.slice(0, 12) }));
+    }
+  }
+
+  const known = await knownEntries(database, entries.map((entry) => entry.id));
+  const taken = entries.filter((entry) => known.has(entry.id) && withoutAuthor(known.get(entry.id)!.envelope) !== withoutAuthor(entry));
+  if (taken.length > 0) return refused(problem("error", "import-id-taken", [], { count: taken.length, id: taken[0]!.id }));
+  const fresh = [...new Map(entries.filter((entry) => !known.has(entry.id)).map((entry) => [entry.id, labelled(entry, manifest)])).values()];
+
+  await withTransaction(database, async (connection) => {
+    for (const { json, pack } of packs) await keepPack(connection, { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json }, now);
+    await beginStream(connection, first!.stream, "job", now);
+    for (let at = 0; at < fresh.length; at += batch) await appendWithin(connection, first!.stream, fresh.slice(at, at + batch), now);
+  });
+  const unknown = entries.flatMap((entry) => (readEntry(entry).ok ? [] : [entry.type]));
+  return done({ stream: first!.stream, name: opened.at(-1)!.payload.name, added: fresh.length, known: entries.length - fresh.length, unknownTypes: [...new Set(unknown)].sort() });
+}

@@ -1,0 +1,142 @@
+import { createHash } from "node:crypto";
+import type { Readable } from "node:stream";
+import { openPromise, type Entry as Member, type ZipFile } from "yauzl";
+import { longestLine, readRecordLine } from "@/core/entry/read-record";
+import type { Envelope } from "@/core/entry/schema";
+import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
+import { done, problem, refused, type Outcome, type Problem } from "@/core/problem";
+import { archiveLimits, Manifest, memberNames } from "./archive-format";
+
+export interface Archive {
+  readonly entries: readonly Envelope[];
+  readonly packs: readonly { readonly json: unknown; readonly pack: CompiledPack }[];
+  readonly manifest: Manifest | null;
+}
+
+/** So many problems are said; a file with more is broken in a way that more lines would not explain. */
+const mostProblems = 50;
+
+class Refusal extends Error {
+  constructor(readonly problems: readonly Problem[]) {
+    super(problems.map((found) => found.code).join(", "));
+  }
+}
+const refuse = (...problems: readonly Problem[]): never => {
+  throw new Refusal(problems);
+};
+
+/** The bytes of a member, counted as they come: what a zip says of its sizes is its own word. */
+async function* bytesOf(zip: ZipFile, member: Member, most: number, digest: ReturnType<typeof createHash>): AsyncGenerator<Buffer> {
+  const tooLarge = (bytes: number) => problem("error", "member-too-large", [member.fileName], { member: member.fileName, bytes, most });
+  if (member.uncompressedSize > most) refuse(tooLarge(member.uncompressedSize));
+  const stream = (await zip.openReadStreamPromise(member)) as Readable;
+  let bytes = 0;
+  for await (const chunk of stream as AsyncIterable<Buffer>) {
+    bytes += chunk.length;
+    if (bytes > most) {
+      stream.destroy();
+      refuse(tooLarge(bytes));
+    }
+    digest.update(chunk);
+    yield chunk;
+  }
+}
+
+/** Lines of a stream of bytes, without holding more of it than the longest line that is taken. */
+async function* linesOf(chunks: AsyncIterable<Buffer>): AsyncGenerator<string> {
+  let rest: Buffer[] = [];
+  let held = 0;
+  for await (const chunk of chunks) {
+    let from = 0;
+    for (let end = chunk.indexOf(10); end >= 0; end = chunk.indexOf(10, from)) {
+      rest.push(chunk.subarray(from, end));
+      yield Buffer.concat(rest).toString("utf8");
+      rest = [];
+      held = 0;
+      from = end + 1;
+    }
+    rest.push(chunk.subarray(from));
+    held += chunk.length - from;
+    // One more than is taken is enough for the reader to say that the line is too long.
+    if (held > longestLine * 2) refuse(problem("error", "line-too-long", [memberNames.record], { bytes: held, most: longestLine }));
+  }
+  if (held > 0) yield Buffer.concat(rest).toString("utf8");
+}
+
+async function readEntries(lines: AsyncIterable<string>): Promise<Envelope[]> {
+  const entries: Envelope[] = [];
+  const problems: Problem[] = [];
+  let line = 0;
+  for await (const text of lines) {
+    line += 1;
+    if (text.trim() === "") continue;
+    const read = readRecordLine(line === 1 ? text.replace(/^\ufeff/u, "") : text);
+    if ("problems" in read) problems.push(...read.problems.map((found): Problem => ({ ...found, path: [memberNames.record, line, ...found.path] })));
+    else if (entries.length > 0 && read.envelope.stream !== entries[0]!.stream) problems.push(problem("error", "other-stream", [memberNames.record, line]));
+    else entries.push(read.envelope);
+    if (problems.length >= mostProblems) break;
+  }
+  if (problems.length > 0) refuse(...problems);
+  if (entries.length === 0) refuse(problem("error", "record-empty", [memberNames.record]));
+  return entries;
+}
+
+async function readJson(chunks: AsyncIterable<Buffer>, name: string): Promise<unknown> {
+  const parts: Buffer[] = [];
+  for await (const chunk of chunks) parts.push(chunk);
+  try {
+    return JSON.parse(Buffer.concat(parts).toString("utf8")) as unknown;
+  } catch {
+    return refuse(problem("error", "member-not-json", [name], { member: name }));
+  }
+}
+
+function compile(json: unknown, name: string): Archive["packs"][number] {
+  const read = readPack(json);
+  if (!read.ok) return refuse(...read.problems.map((found): Problem => ({ ...found, path: [name, ...found.path] })));
+  if (name !== memberNames.pack(read.value.sha256)) return refuse(problem("error", "pack-misnamed", [name], { member: name, sha256: read.value.sha256.slice(0, 12) }));
+  return { json, pack: read.value };
+}
+
+async function readMembers(zip: ZipFile): Promise<Archive> {
+  if (zip.entryCount > archiveLimits.members) refuse(problem("error", "too-many-members", [], { count: zip.entryCount, most: archiveLimits.members }));
+  let entries: readonly Envelope[] | null = null;
+  let manifest: Manifest | null = null;
+  const packs: Archive["packs"][number][] = [];
+  const digests = new Map<string, string>();
+  for await (const member of zip.eachEntry()) {
+    const { fileName: name } = member;
+    const digest = createHash("sha256");
+    if (name === memberNames.record) entries = await readEntries(linesOf(bytesOf(zip, member, archiveLimits.record, digest)));
+    else if (name === memberNames.manifest) {
+      const parsed = Manifest.safeParse(await readJson(bytesOf(zip, member, archiveLimits.manifest, digest), name));
+      manifest = parsed.success ? parsed.data : refuse(...parsed.error.issues.map((issue) => problem("error", "schema", [name, ...(issue.path as (string | number)[])], { detail: issue.message })));
+    } else if (/^packs\/[0-9a-f]{64}\.json$/u.test(name)) packs.push(compile(await readJson(bytesOf(zip, member, archiveLimits.pack, digest), name), name));
+    else refuse(problem("error", "unknown-member", [name], { member: name.slice(0, 120) }));
+    digests.set(name, digest.digest("hex"));
+  }
+  if (!entries) return refuse(problem("error", "record-missing", [], { member: memberNames.record }));
+  const damaged = manifest?.members.filter(({ name, sha256 }) => digests.get(name) !== sha256) ?? [];
+  if (damaged.length > 0) refuse(...damaged.map(({ name }) => problem("error", "member-damaged", [name], { member: name })));
+  return { entries, packs, manifest };
+}
+
+/**
+ * Reads a job's archive from a file, whole and checked, or says all that is wrong with it. Nothing is written anywhere.
+ */
+export async function readArchive(file: string): Promise<Outcome<Archive>> {
+  let zip: ZipFile;
+  try {
+    zip = await openPromise(file, { lazyEntries: true, strictFileNames: true });
+  } catch {
+    return refused(problem("error", "not-a-zip"));
+  }
+  try {
+    return done(await readMembers(zip));
+  } catch (error) {
+    if (error instanceof Refusal) return refused(...error.problems);
+    return refused(problem("error", "zip-damaged", [], { why: (error as Error).message.slice(0, 200) }));
+  } finally {
+    zip.close();
+  }
+}

@@ -1,0 +1,41 @@
+/** Something that can be found, and what happens when it is chosen. */
+export interface Findable {
+  readonly id: string;
+  readonly kind: "part" | "limit" | "fit" | "station" | "job" | "command";
+  readonly title: string;
+  /** What else is known of it, shown beside it and searched too. */
+  readonly detail: string;
+  readonly go: () => void;
+}
+
+const plain = (text: string) => text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
+
+/** How well an item answers to the words: smaller is better, null is not at all. */
+function rank({ title, detail }: Findable, words: readonly string[]): number | null {
+  const name = plain(title);
+  const all = `${name} ${plain(detail)}`;
+  let cost = 0;
+  for (const word of words) {
+    if (!all.includes(word)) return null;
+    // A whole word of the name first, then its beginning, then anywhere: “5” means cylinder 5 before 70.950.
+    cost += name.split(/[\s,·]+/u).includes(word) ? 0 : name.includes(` ${word}`) || name.startsWith(word) ? 1 : name.includes(word) ? 2 : 4;
+  }
+  return cost;
+}
+
+/**
+ * The items that have every word that was typed, best first; in their own order where they are equally good.
+ *
+ * @param most  how many at most
+ */
+export function find(items: readonly Findable[], typed: string, most = 40): readonly Findable[] {
+  const words = plain(typed).split(/\s+/u).filter(Boolean);
+  return items
+    .flatMap((item, at) => {
+      const cost = rank(item, words);
+      return cost === null ? [] : [{ item, cost, at }];
+    })
+    .sort((a, b) => a.cost - b.cost || a.at - b.at)
+    .slice(0, most)
+    .map(({ item }) => item);
+}

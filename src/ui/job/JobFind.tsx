@@ -1,0 +1,73 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useEffect, useMemo, useState } from "react";
+import { unitById } from "@/core/quantity/units";
+import { stations } from "@/core/stations";
+import { capital } from "@/words/capital";
+import { sayLimit, sayRef } from "@/words/say-option";
+import { stationPurpose, stationWords } from "@/words/words-for";
+import { FindDialog } from "../find/FindDialog";
+import type { Findable } from "../find/find";
+import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
+import { download } from "../parts/download";
+import { useJob } from "./JobContext";
+import { useOpenRow } from "./use-open-row";
+
+interface NamedJob {
+  readonly id: string;
+  readonly name: string;
+  readonly number: string | null;
+}
+
+/** The shop's jobs, fetched when they are asked for; none while the server cannot be reached. */
+function useJobs(): readonly NamedJob[] {
+  const [jobs, setJobs] = useState<readonly NamedJob[]>([]);
+  useEffect(() => {
+    const stop = new AbortController();
+    fetch("/api/jobs", { signal: stop.signal }).then(async (answer) => answer.ok && setJobs(((await answer.json()) as { jobs: NamedJob[] }).jobs), () => {});
+    return () => stop.abort();
+  }, []);
+  return jobs;
+}
+
+/** Everything of a job that can be found, and the shop's other jobs. */
+export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (what: "keys" | "map") => void }) {
+  const { id, assessment, wording, undo, redo } = useJob();
+  const router = useRouter();
+  const openRow = useOpenRow();
+  const { choose } = useThemeChoice();
+  const jobs = useJobs();
+  const mm = unitById("mm")!;
+
+  const items = useMemo(() => {
+    const rows = [...assessment.rows.values()];
+    const joints = [...assessment.joints.values()];
+    const parts = rows.map(({ row, part }): Findable => ({
+      id: `row ${row.id}`, kind: "part", title: capital(row.name), detail: [part?.tag, row.at.feature.title].filter(Boolean).join(" · "), go: () => openRow(row.id),
+    }));
+    const fits = joints.map(({ row }): Findable => ({ id: `joint ${row.id}`, kind: "fit", title: capital(row.name), detail: row.joint.title, go: () => openRow(row.id) }));
+    const limitOf = (title: string, item: (typeof rows)[number]["governing"]["characteristic"], key: string, row: string): Findable[] =>
+      Object.entries(item.limits).flatMap(([kind, limit]) =>
+        limit ? [{ id: `limit ${key} ${item.id} ${kind}`, kind: "limit" as const, title: `${title}: ${item.name}`, detail: `${kind === "inService" ? "in service" : kind} ${sayLimit(limit, mm)} · ${sayRef(limit.ref, wording.sources)}`, go: () => openRow(row) }] : [],
+      );
+    // A limit belongs to a feature, not to each of its places.
+    const seen = new Set<object>();
+    const firsts = [...rows.map(({ row }) => ({ of: row.at.feature, row: row.id })), ...joints.map(({ row }) => ({ of: row.joint, row: row.id }))].filter(({ of }) => !seen.has(of) && seen.add(of));
+    const limits = firsts.flatMap(({ of, row }) => [of.governing, ...of.derived].flatMap((item) => limitOf(of.title, item, of.id + row, row)));
+    const toStations = stations.map((station): Findable => ({ id: `station ${station}`, kind: "station", title: stationWords[station], detail: stationPurpose[station], go: () => router.push(`/jobs/${id}/${station}`) }));
+    const commands = [
+      { id: "map", title: "Engine map", detail: "the way to any part by its place", go: () => onOpen("map") },
+      { id: "keys", title: "Keys", detail: "the keys of this screen", go: () => onOpen("keys") },
+      { id: "undo", title: "Take back the last act", detail: "Ctrl Z", go: undo },
+      { id: "redo", title: "Put it back", detail: "Ctrl Shift Z", go: redo },
+      { id: "jobs", title: "All jobs", detail: "what needs you first", go: () => router.push("/") },
+      { id: "report", title: "Report as PDF", detail: "for the owner", go: () => download(`/api/jobs/${id}/report`) },
+      { id: "archive", title: "Export this job", detail: "record, pack and files in one zip", go: () => download(`/api/jobs/${id}/archive`) },
+      ...themes.map((theme) => ({ id: `theme ${theme}`, title: `Theme: ${themeWords[theme]}`, detail: "", go: () => choose(theme) })),
+    ].map((command): Findable => ({ ...command, kind: "command" }));
+    const others = jobs.map((job): Findable => ({ id: `job ${job.id}`, kind: "job", title: job.name, detail: job.number ? `No. ${job.number}` : "", go: () => router.push(`/jobs/${job.id}`) }));
+    return [...parts, ...fits, ...toStations, ...others, ...limits, ...commands];
+  }, [assessment, wording, id, router, openRow, undo, redo, choose, onOpen, jobs, mm]);
+
+  return <FindDialog items={items} onClose={onClose} />;
+}

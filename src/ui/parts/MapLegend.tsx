@@ -1,0 +1,20 @@
+import { Flex, chakra } from "@chakra-ui/react";
+import { mapLooks } from "./EngineMap";
+
+const Svg = chakra("svg");
+const Circle = chakra("circle");
+
+/** What the strokes of the engine map mean. */
+export const MapLegend = () => (
+  <Flex gap="20px" wrap="wrap" mt="10px" fontSize="13px" color="quiet">
+    {(["sound", "worn", "partly", "open"] as const).map((state) => {
+      const { stroke, fill, weight, dash, words } = mapLooks[state];
+      return (
+        <Flex key={state} as="span" align="center" gap="7px">
+          <Svg width="18px" height="18px" viewBox="0 0 18 18" aria-hidden><Circle cx="9" cy="9" r="6.5" stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} /></Svg>
+          {words}
+        </Flex>
+      );
+    })}
+  </Flex>
+);

@@ -1,0 +1,78 @@
+import { svgPathBbox } from "svg-path-bbox";
+import type { Pack, Slot } from "@/core/pack/schema";
+
+export interface Placed {
+  readonly slot: Slot;
+  readonly path: string;
+  readonly x: number;
+  readonly y: number;
+  readonly turn: number;
+  /** How far its outline reaches, before it is turned. */
+  readonly size: number;
+  /** Its upper edge, below or above its place. */
+  readonly top: number;
+}
+
+export interface MapLayout {
+  readonly placed: readonly Placed[];
+  readonly viewBox: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+}
+
+/** Room round the outlines: for their strokes, and for the labels of the large map. */
+const margins = { plain: 2, detail: 7 } as const;
+
+/**
+ * Where the slots of a pack stand on its map, the large outlines below the small ones so that each can be reached.
+ * Null where the pack places none.
+ */
+export function layOutMap({ slots, outlines }: Pick<Pack, "slots" | "outlines">, detail: boolean): MapLayout | null {
+  const shapes = new Map(outlines.map(({ id, path }) => [id, { path, box: svgPathBbox(path) }]));
+  const placed = slots.flatMap((slot): Placed[] => {
+    const { map } = slot;
+    if (!map || (map.detail && !detail)) return [];
+    const { path, box: [left, top, right, bottom] } = shapes.get(map.outline)!;
+    return [{ slot, path, x: map.x, y: map.y, turn: map.turn ?? 0, size: (right - left) * (bottom - top), top }];
+  });
+  if (placed.length === 0) return null;
+
+  const corners = placed.flatMap(({ slot, x, y, turn }) => {
+    const [left, top, right, bottom] = shapes.get(slot.map!.outline)!.box;
+    const [cos, sin] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+    return [[left, top], [right, top], [left, bottom], [right, bottom]].map(([dx, dy]) => [x + dx! * cos - dy! * sin, y + dx! * sin + dy! * cos] as const);
+  });
+  const margin = detail ? margins.detail : margins.plain;
+  const xs = corners.map(([x]) => x);
+  const ys = corners.map(([, y]) => y);
+  const [x, y] = [Math.min(...xs) - margin, Math.min(...ys) - margin];
+  return {
+    placed: [...placed].sort((a, b) => b.size - a.size),
+    viewBox: { x, y, width: Math.max(...xs) + margin - x, height: Math.max(...ys) + margin - y },
+  };
+}
+
+export type Direction = "left" | "right" | "up" | "down";
+
+const along: Readonly<Record<Direction, (dx: number, dy: number) => readonly [ahead: number, aside: number]>> = {
+  left: (dx, dy) => [-dx, dy],
+  right: (dx, dy) => [dx, dy],
+  up: (dx, dy) => [-dy, dx],
+  down: (dx, dy) => [dy, dx],
+};
+
+/**
+ * The next slot from one in a direction: the nearest ahead, straying to the side counted double. Slots at the same
+ * place follow each other on the way to the right and down, so that none is passed over.
+ */
+export function nextOnMap(placed: readonly Placed[], from: string, direction: Direction): string | null {
+  const here = placed.find(({ slot }) => slot.id === from);
+  if (!here) return placed[0]?.slot.id ?? null;
+  const same = placed.filter(({ x, y }) => x === here.x && y === here.y);
+  const step = direction === "right" || direction === "down" ? 1 : -1;
+  const stacked = same[same.indexOf(here) + step];
+  if (stacked && (direction === "up" || direction === "down")) return stacked.slot.id;
+  const ahead = placed.flatMap((other) => {
+    const [forward, aside] = along[direction](other.x - here.x, other.y - here.y);
+    return forward > 0.01 ? [{ other, cost: forward + 2 * Math.abs(aside) }] : [];
+  });
+  return ahead.reduce<(typeof ahead)[number] | null>((best, each) => (best && best.cost <= each.cost ? best : each), null)?.other.slot.id ?? null;
+}

@@ -1,0 +1,35 @@
+import type { Station } from "@/core/stations";
+
+/** One key and what it does. */
+export type KeyHelp = readonly [keys: readonly string[], does: string];
+
+export const keysAnywhere: readonly KeyHelp[] = [
+  [["/"], "find a part, tag, limit, job, station or command"],
+  [["?"], "the keys of this screen"],
+];
+
+export const keysInJob: readonly KeyHelp[] = [
+  [["M"], "the engine map: arrows move, Enter opens the part"],
+  [["[", "]"], "station before, station after"],
+  [["Ctrl", "Z"], "take back the last act"],
+  [["Ctrl", "Shift", "Z"], "put it back"],
+];
+
+export const keysAt: Partial<Readonly<Record<Station, readonly KeyHelp[]>>> = {
+  measure: [
+    [["0–9", "⏎"], "take a reading, go on to the next empty cell"],
+    [["Shift", "⏎"], "take it as a repeat of the one that is there"],
+    [["Space"], "let the simulated gauge send its reading"],
+    [["Backspace"], "strike a reading; the reason may follow later"],
+    [["Esc"], "clear what is typed"],
+    [["↑", "↓", "←", "→"], "move between cells"],
+    [["Page ↑", "Page ↓"], "sheet before, sheet after"],
+    [["G"], "set up the gauge"],
+  ],
+  decide: [
+    [["↑", "↓"], "part before, part after"],
+    [["⏎"], "decide as proposed, go on to the next"],
+    [["1–9"], "decide another way, in the order shown"],
+    [["A"], "accept all proposals that are open"],
+  ],
+};
