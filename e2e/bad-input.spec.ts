@@ -1,4 +1,5 @@
 import { orrinshaw } from "@/core/fixtures/load";
+import { testGauge } from "@/core/fixtures/bench";
 import { client, expect, test, TestBench } from "./bench";
 
 /** A job with a gauge set up for the liners, and nothing read. */
@@ -12,7 +13,7 @@ test("what makes no sense is said at once, and stays in the field", async ({ sho
   const bench = ready();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
-  const says = page.getByRole("status");
+  const says = page.locator("#measure-says");
   const cell = page.getByLabel("liner, cylinder 1, top, thrust direction");
   await expect(cell).toBeFocused();
 
@@ -60,7 +61,7 @@ test("a reading without a gauge waits in its field for one", async ({ shop, visi
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
   await page.keyboard.type("108.041");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("status")).toContainText("No gauge is set up");
+  await expect(page.locator("#measure-says")).toContainText("No gauge is set up");
   await page.getByRole("button", { name: "Set up a gauge" }).click();
   await page.getByLabel("Part, °C").fill("warm");
   await page.getByRole("button", { name: "Use it" }).click();
@@ -123,7 +124,7 @@ test("what the server refuses goes back into its field with the reason", async (
   await expect(cell).toHaveValue("108.041");
   await expect(cell).toHaveAttribute("aria-invalid", "true");
   await cell.focus();
-  await expect(page.getByRole("status")).toContainText("entries are made by a lead");
+  await expect(page.locator("#measure-says")).toContainText("entries are made by an inspector or a lead");
   expect(await shop.written(bench)).toEqual([]);
 });
 
@@ -132,7 +133,7 @@ test("a viewer sees everything and writes nothing", async ({ shop, visit }) => {
   await shop.keep(bench.entries);
   const page = await visit("viewer", `/jobs/${bench.maker.stream}/measure`);
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
-  await expect(page.getByRole("status")).toContainText("You are signed in as viewer: readings are entered by a lead.");
+  await expect(page.locator("#measure-says")).toContainText("You are signed in as viewer: readings are entered by an inspector or a lead.");
   await page.keyboard.type("108.041");
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toHaveValue("");
   await page.getByRole("link", { name: /^Decide/ }).click();
@@ -144,6 +145,26 @@ test("a viewer sees everything and writes nothing", async ({ shop, visit }) => {
   expect(answer.status()).toBe(403);
   expect(await answer.json()).toMatchObject({ problems: [{ code: "forbidden", params: { role: "viewer" } }] });
   await viewer.dispose();
+});
+
+test("an inspector records what is there, and leaves it to a lead to commit the shop", async ({ shop, visit }) => {
+  const bench = ready();
+  await shop.keep(bench.entries);
+  const page = await visit("inspector", `/jobs/${bench.maker.stream}/measure`);
+  await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
+  await page.keyboard.type("108.041");
+  await page.keyboard.press("Enter");
+  await expect.poll(() => shop.written(bench)).toMatchObject([{ payload: { typed: "108.041" } }]);
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => (await shop.written(bench)).length).toBe(2);
+  await page.getByRole("link", { name: /^Decide/ }).click();
+  await expect(page.getByText("You are signed in as inspector: decisions are made by a lead.")).toBeVisible();
+
+  const inspector = await client(shop.address, "inspector");
+  const gauge = bench.add("gauge-registered", { gauge: testGauge });
+  const answer = (await (await inspector.post("/api/entries", { data: { entries: [gauge] } })).json()) as { answers: unknown[] };
+  expect(answer.answers).toMatchObject([{ outcome: "refused", problems: [{ code: "lead-only", params: { role: "inspector" } }] }]);
+  await inspector.dispose();
 });
 
 test("entries are taken once, by shape and for streams that are there", async ({ shop }) => {
@@ -187,7 +208,7 @@ test("two corrections of one reading are shown as a conflict, and the right one 
   // The page is awake once it has put the hands on the first empty cell.
   await expect(page.getByLabel("liner, cylinder 1, top, along the crank")).toBeFocused();
   await cell.focus();
-  await expect(page.getByRole("status")).toContainText("In conflict: 108.045 by tester, 108.049 by tester");
+  await expect(page.locator("#measure-says")).toContainText("In conflict: 108.045 by tester, 108.049 by tester");
   await page.keyboard.type("108.045");
   await page.keyboard.press("Enter");
   await expect(cell).toHaveValue("108.045");

@@ -12,7 +12,7 @@ import { stateDir } from "../scripts/lib/paths.mjs";
 import { startWeb } from "../scripts/lib/web.mjs";
 
 const templateUrl = process.env.EMBER_TEST_DATABASE_URL!;
-const people = { lead: { account: "wren", password: "lantern-by-the-quay" }, viewer: { account: "pip", password: "tide-at-the-steps" } } as const;
+const people = { lead: { account: "wren", password: "lantern-by-the-quay" }, inspector: { account: "sedge", password: "reed-by-the-weir" }, viewer: { account: "pip", password: "tide-at-the-steps" } } as const;
 export type Who = keyof typeof people;
 
 /** One web process over a database of its own, for one browser worker. */
@@ -118,12 +118,12 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
   states: [
     async ({ shop }, provide, info) => {
       const file = (who: Who) => path.join(stateDir(`test-worker-${info.parallelIndex}`), `${who}.json`);
-      for (const who of ["lead", "viewer"] as const) {
+      for (const who of ["lead", "inspector", "viewer"] as const) {
         const context = await client(shop.address, who);
         await context.storageState({ path: file(who) });
         await context.dispose();
       }
-      await provide({ lead: file("lead"), viewer: file("viewer") });
+      await provide({ lead: file("lead"), inspector: file("inspector"), viewer: file("viewer") });
     },
     { scope: "worker" },
   ],

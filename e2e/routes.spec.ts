@@ -7,9 +7,13 @@ const nobodyHere = "0190aaaa-0000-7000-8000-000000000000";
 
 /** What each route is for. A route that is not in this list fails the test that reads the folder. */
 const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "nobody"; ofJob?: boolean }>>>> = {
-  "/api/entries": { POST: { least: "lead" } },
+  "/api/entries": { POST: { least: "inspector" } },
   "/api/health": { GET: { least: "nobody" } },
+  "/api/imports": { POST: { least: "lead" } },
+  "/api/jobs": { GET: { least: "viewer" } },
+  "/api/jobs/[job]/archive": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/entries": { GET: { least: "viewer", ofJob: true } },
+  "/api/jobs/[job]/live": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/record": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/report": { GET: { least: "viewer", ofJob: true } },
   "/api/session": { POST: { least: "nobody" }, DELETE: { least: "nobody" } },
@@ -45,11 +49,17 @@ test("nobody gets through a door that is not for everybody", async ({ shop }) =>
   await nobody.dispose();
 });
 
-test("a viewer does not get through a lead's door", async ({ shop }) => {
-  const viewer = await client(shop.address, "viewer");
-  for (const { route, method } of each.filter((rule) => rule.least === "lead")) expect((await viewer.fetch(at(route), { method, data })).status()).toBe(403);
-  await viewer.dispose();
-});
+const ranks = ["nobody", "viewer", "inspector", "lead"] as const;
+
+for (const who of ["viewer", "inspector"] as const) {
+  test(`a door for more than ${who} is shut to one`, async ({ shop }) => {
+    const person = await client(shop.address, who);
+    const shut = each.filter((rule) => ranks.indexOf(rule.least) > ranks.indexOf(who));
+    expect(shut.length).toBeGreaterThan(0);
+    for (const { route, method } of shut) expect((await person.fetch(at(route), { method, data })).status(), `${method} ${route}`).toBe(403);
+    await person.dispose();
+  });
+}
 
 test("a job that is not there is not found, nor is a stream that is no job or an address that is no id", async ({ shop }) => {
   const lead = await client(shop.address, "lead");

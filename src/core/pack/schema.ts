@@ -128,6 +128,8 @@ export const Feature = z.strictObject({
 export const PartClass = z.strictObject({
   id: Id,
   name: Text,
+  /** How its sheets are called where there is little room. */
+  short: z.string().min(1).max(16).optional(),
   tag: z.string().regex(/^[A-Z]{1,4}$/u),
   /** Linear thermal expansion, 1/K. */
   expansionPerK: z.strictObject({ value: z.number().min(0).max(1e-4), ref: Ref }),

@@ -1,6 +1,7 @@
-import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { variantOf, type Assessment } from "@/core/assess";
 import type { CompiledPack } from "@/core/pack/compile-pack";
+import type { Limit } from "@/core/pack/schema";
 import type { Choice } from "@/core/plan/propose";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { unitById, type Unit } from "@/core/quantity/units";
@@ -23,23 +24,52 @@ function rowOf({ row, proposal, options, decisions }: Choice, wording: Wording):
   return [
     { text: row.row.name, bold: true },
     { text: value ?? "not measured" },
-    governing.conformity && governing.missing.length === 0 ? markSentences[governing.conformity.mark] : { text: "cannot tell yet", color: quiet },
-    [{ text: decided ? sayOption(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`, bold: true, ...(decided ? {} : { color: ember }) }, { text: why, color: quiet, fontSize: 7.5 }],
+    governing.conformity && governing.missing.length === 0 ? markSentences[governing.conformity.mark] : { text: governing.limit ? "cannot tell yet" : "no limit of its own", color: quiet },
+    { text: [{ text: decided ? sayOption(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`, bold: true, ...(decided ? {} : { color: ember }) }, { text: `  ${why}`, color: quiet, fontSize: 7.5 }] },
   ];
 }
 
 const heading = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 10, 0, 4] });
 const th = (text: string): TableCell => ({ text, color: quiet, fontSize: 7.5 });
 
-function sheetTable(pack: CompiledPack, title: string, choices: readonly Choice[], wording: Wording): Content[] {
-  const limit = choices[0]!.row.governing.limit;
+const tableLayout: TableLayout = { hLineWidth: (at) => (at === 0 ? 0 : 0.5), vLineWidth: () => 0, hLineColor: () => line, paddingLeft: () => 0, paddingRight: () => 8, paddingTop: () => 1.5, paddingBottom: () => 1.5 };
+
+/** A title with its limit at the right, and a table below it that is kept on one page with its title where it can be. */
+function titledTable(title: string, limit: Limit | null, wording: Wording, widths: (number | "*")[], head: readonly string[], body: TableCell[][]): Content {
+  return {
+    stack: [
+      { columns: [{ text: title, bold: true, fontSize: 11 }, { text: limit ? `for reassembly ${sayLimit(limit, wording.unit)} (${sayRef(limit.ref, wording.sources)})` : "", color: quiet, fontSize: 7.5, alignment: "right", margin: [0, 3, 0, 0] }], margin: [0, 8, 0, 3] },
+      { layout: tableLayout, table: { headerRows: 1, widths, body: [head.map(th), ...body] } },
+    ],
+    unbreakable: body.length < 8,
+  };
+}
+
+const sheetOfChoice = ({ row: { row } }: Choice) => `${row.partClass.id} ${row.at.feature.id}`;
+
+function unmeasured(choices: readonly Choice[]): Content[] {
+  const groups = new Map<string, Choice[]>();
+  for (const choice of choices) groups.set(sheetOfChoice(choice), [...(groups.get(sheetOfChoice(choice)) ?? []), choice]);
+  if (groups.size === 0) return [];
   return [
-    { columns: [{ text: title, bold: true, fontSize: 11 }, { text: limit ? `for reassembly ${sayLimit(limit, wording.unit)} (${sayRef(limit.ref, wording.sources)})` : "", color: quiet, fontSize: 7.5, alignment: "right", margin: [0, 3, 0, 0] }], margin: [0, 8, 0, 3] },
-    {
-      layout: { hLineWidth: (at) => (at === 0 ? 0 : 0.5), vLineWidth: () => 0, hLineColor: () => line, paddingLeft: () => 0, paddingRight: () => 8, paddingTop: () => 2, paddingBottom: () => 2 },
-      table: { headerRows: 1, widths: [96, 80, 94, "*"], body: [[th("part"), th(`read, ${wording.unit.symbol}`), th("verdict"), th("decision and why")], ...choices.map((choice) => rowOf(choice, wording))] },
-    },
+    heading("Not measured, and so not judged"),
+    { ul: [...groups.values()].map((group) => `${group[0]!.row.row.at.feature.title}: ${group.map((choice) => choice.row.row.label).join(", ")}`) },
   ];
+}
+
+/** How parts fit, where that is known. */
+function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Content[] {
+  return pack.jointSheets.flatMap((sheet) => {
+    const known = sheet.rows.flatMap((row) => assessment.joints.get(row.id) ?? []).filter((joint) => joint.governing.estimate);
+    if (known.length === 0) return [];
+    const body = known.map(({ row, governing, derived }): TableCell[] => [
+      { text: row.name, bold: true },
+      [{ text: [{ text: formatNumber(governing.estimate!.value, wording.unit), bold: true }, { text: ` ± ${formatUncertainty(governing.expanded!, wording.unit)}`, color: quiet }] }],
+      { text: derived.flatMap(({ estimate }) => (estimate ? formatNumber(estimate.value, wording.unit) : [])).join(", ") },
+      governing.conformity && governing.missing.length === 0 ? markSentences[governing.conformity.mark] : { text: "cannot tell yet", color: quiet },
+    ]);
+    return [titledTable(sheet.joint.title, sheet.joint.governing.limits.reassembly ?? null, wording, [150, 90, 80, "*"], ["place", `largest, ${wording.unit.symbol}`, `smallest, ${wording.unit.symbol}`, "verdict"], body)];
+  });
 }
 
 /** The report of a job as a document: what was found, what was decided and on what evidence. */
@@ -49,19 +79,27 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
   const wording: Wording = { unit, sources: sourceNames(pack.pack, "whole") };
   const variant = variantOf(pack, assessment);
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
+  // What was decided stands in the report whether it was measured or not.
+  const measured = assessment.choices.filter((choice) => choice.row.measured > 0 || choice.decisions.length > 0);
   const swept = assessment.figures.map((figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`);
   const cautions = assessment.cautions.filter((caution) => caution.station === "decide");
 
   return {
     info: { title: `Report: ${header?.name ?? "engine"}` },
     pageSize: "A4",
-    pageMargins: [40, 36, 40, 36],
+    pageMargins: [40, 36, 40, 40],
+    footer: (page, pages) => ({ text: `${header?.name ?? "Engine"}, page ${page} of ${pages}`, alignment: "right", color: quiet, fontSize: 7, margin: [40, 12, 40, 0] }),
     defaultStyle: { font: "Atkinson", fontSize: 8.5, lineHeight: 1.1, color: "#231d18" },
     content: [
       { columns: [{ text: header?.name ?? "Engine", bold: true, fontSize: 18 }, { text: [{ text: "Ember Bench", bold: true, color: ember }, `\n${assessment.asOf.slice(0, 10)}`], alignment: "right" }] },
       { text: [variant?.name ?? pack.pack.family, header?.engine.number ? `No. ${header.engine.number}` : "number unknown", header?.application.words ?? "application unknown", header?.hoursWanted ? `wanted for ${header.hoursWanted} h` : "hours wanted unknown"].join("  ·  "), margin: [0, 2, 0, 0] },
       { text: [...swept, ruleWords[header?.decisionRule ?? "simple"]].join("  ·  "), color: quiet, margin: [0, 2, 0, 4] },
-      ...sheets.flatMap((sheet) => sheetTable(pack, sheet.feature.title, assessment.choices.filter((choice) => choice.row.row.at.feature === sheet.feature), wording)),
+      ...sheets.flatMap((sheet) => {
+        const choices = measured.filter((choice) => choice.row.row.at.feature === sheet.feature);
+        return choices.length === 0 ? [] : [titledTable(sheet.feature.title, choices[0]!.row.governing.limit, wording, [104, 74, 76, "*"], ["part", `read, ${unit.symbol}`, "verdict", "decision and why"], choices.map((choice) => rowOf(choice, wording)))];
+      }),
+      ...fits(assessment, pack, wording),
+      ...unmeasured(assessment.choices.filter((choice) => !measured.includes(choice))),
       ...(assessment.holds.length > 0 ? [heading("What stands in the way"), { ul: assessment.holds.map((hold) => sayProblem(hold, wording)) }] : []),
       ...(cautions.length > 0 ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }] : []),
       { text: `Each value is at 20 °C with its expanded uncertainty U = 2 u (about 95 %). Core ${assessment.core}, pack ${pack.pack.id} revision ${pack.pack.revision} (${assessment.pack.slice(0, 12)}).`, color: quiet, fontSize: 7, margin: [0, 8, 0, 0] },

@@ -63,7 +63,7 @@ function JobRow({ id, pack, assessment }: Listed) {
     <chakra.li borderBottomWidth="1px" borderColor="line">
       <Link href={`/jobs/${id}/${station}`} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
         <Grid templateColumns={{ base: "1fr", md: "150px minmax(200px, 1fr) 1fr", lg: "150px minmax(220px, 1fr) minmax(180px, 1.2fr) 1fr" }} gap="20px" alignItems="center">
-          <Box hideBelow="md"><EngineMap pack={pack.pack} assessment={assessment} height={44} /></Box>
+          <Box hideBelow="md"><EngineMap pack={pack.pack} assessment={assessment} height={36} /></Box>
           <Box>
             <chakra.span display="block" fontSize="18px" fontWeight={700}>{header?.name}</chakra.span>
             <chakra.span color="quiet" fontSize="13px">{pack.pack.family}{variant ? `, ${variant.name}` : ""}{header?.hoursWanted ? ` · for ${header.hoursWanted} h` : ""}</chakra.span>

@@ -84,7 +84,7 @@ export function HandOverStation() {
     <Box flex="1" overflowY="auto" px={{ base: "14px", md: "32px" }} py="22px">
       <Box maxWidth="720px">
         <Heading as="h1" fontSize="24px">Hand over</Heading>
-        <chakra.p color="quiet" mt="4px">{header?.name}: one page for the owner, and the whole record in an open format.</chakra.p>
+        <chakra.p color="quiet" mt="4px">{header?.name}: a report for the owner, and the whole record in open formats.</chakra.p>
         <Flex gap="12px" mt="18px" wrap="wrap">
           <chakra.a href={`/api/jobs/${id}/report`} download {...fileLink} bg="ember" color="onEmber" borderColor="ember"><Download size={18} aria-hidden />Report, PDF</chakra.a>
           <chakra.a href={`/api/jobs/${id}/record`} download {...fileLink} borderColor="lineStrong"><Download size={18} aria-hidden />Record, NDJSON</chakra.a>

@@ -2,6 +2,7 @@
 import { Box, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { usePathname } from "next/navigation";
+import { useEffect, useRef } from "react";
 import { stationWords } from "@/words/words-for";
 import { useJob } from "./JobContext";
 import { stationStatus, type StationStatus } from "./stations";
@@ -36,9 +37,12 @@ export function StationRail() {
   const { id, assessment } = useJob();
   const here = usePathname().split("/").at(-1);
   const statuses = stationStatus(assessment);
+  const rail = useRef<HTMLOListElement>(null);
+  // Where the rail lies flat, on a phone, the station one is at would be out of sight.
+  useEffect(() => rail.current?.querySelector("[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" }), [here]);
   return (
     <Box as="nav" aria-label="Stations" width={{ base: "auto", md: "172px" }} flexShrink={0} borderRightWidth={{ md: "1px" }} borderColor="line" py={{ base: 0, md: "14px" }} overflowX="auto">
-      <chakra.ol display="flex" flexDirection={{ base: "row", md: "column" }}>
+      <chakra.ol ref={rail} display="flex" flexDirection={{ base: "row", md: "column" }}>
         {statuses.map((status) => {
           const isHere = status.station === here;
           return (

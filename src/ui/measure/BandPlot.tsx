@@ -50,6 +50,10 @@ export function BandPlot({ title, limits: { new: fresh, reassembly }, groups, un
   const limit = reassembly?.max ?? reassembly?.min;
   const beyond = limit === undefined ? null : reassembly?.max !== undefined ? { from: pad.top, to: y(limit) } : { from: y(limit), to: height - pad.bottom };
 
+  // On the side of the new band, unless that is so near that the words of both would lie on each other.
+  const nearBand = limit !== undefined && fresh !== undefined && [fresh.min, fresh.max].some((bound) => bound !== undefined && Math.abs(y(bound) - y(limit)) < 30);
+  const labelBelow = (reassembly?.max !== undefined) !== nearBand;
+
   return (
     <Svg viewBox={`0 0 ${width} ${height}`} width="100%" mt="12px" role="img" aria-label={`${title}: values between new and limit`} fontFamily="body" fontSize="12px">
       {fresh?.min !== undefined && fresh.max !== undefined && (
@@ -62,7 +66,7 @@ export function BandPlot({ title, limits: { new: fresh, reassembly }, groups, un
         <>
           <Rect x={pad.left} width={edge - pad.left} y={beyond.from} height={Math.max(0, beyond.to - beyond.from)} fill="out" opacity="0.12" />
           <Line x1={pad.left} x2={edge} y1={y(limit)} y2={y(limit)} stroke="out" strokeDasharray="5 4" />
-          <Text x={edge - 6} y={y(limit) + (reassembly?.max !== undefined ? 14 : -5)} textAnchor="end" fill="out">limit {formatNumber(limit, unit)}</Text>
+          <Text x={edge - 6} y={y(limit) + (labelBelow ? 14 : -5)} textAnchor="end" fill="out">limit {formatNumber(limit, unit)}</Text>
         </>
       )}
       {marks.map(({ conformity, at, index, value, reach }) => (

@@ -14,13 +14,13 @@ const degrees = (celsius: number | null) => (celsius === null ? "unknown" : `${c
 
 function Setting({ occasion, onSetUp }: { occasion: Occasion | null; onSetUp: () => void }) {
   return (
-    <Box fontSize="13px" color="quiet" lineHeight="1.45" width="230px" flexShrink={0}>
+    <Box fontSize="13px" color="quiet" lineHeight="1.45" width={{ base: "100%", md: "252px" }} flexShrink={0}>
       {occasion ? (
         <>
-          <div><chakra.span color="ink">{occasion.gauge.name}</chakra.span>{occasion.master ? ` · ${occasion.master.name}` : ""}{occasion.gauge.simulated ? " · simulated" : ""}</div>
+          <div><chakra.span color="ink">{occasion.gauge.name}</chakra.span>{occasion.master ? ` · ${occasion.master.name}` : ""}</div>
           <div>part {degrees(occasion.temperatures.partC)} · gauge {degrees(occasion.temperatures.gaugeC)}</div>
           <div>
-            {phaseWords[occasion.phase]} ·{" "}
+            {phaseWords[occasion.phase]}{occasion.gauge.simulated ? " · simulated" : ""} ·{" "}
             <chakra.button type="button" onClick={onSetUp} textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" _hover={{ color: "ink" }}>set up anew</chakra.button>
           </div>
         </>
@@ -43,14 +43,14 @@ export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; ha
 
   return (
     <Flex
-      as="section" aria-label="Gauge" align="center" gap="22px" rowGap="8px" wrap={{ base: "wrap", lg: "nowrap" }} px="18px" py="10px" minHeight="84px"
+      as="section" aria-label="Gauge" align="center" columnGap={{ base: "12px", md: "18px" }} rowGap="8px" wrap={{ base: "wrap", lg: "nowrap" }} px="18px" py="10px" minHeight="84px"
       borderTopWidth="1px" borderColor="line" bg="panel" flexShrink={0}
     >
       <Setting occasion={occasion} onSetUp={onSetUp} />
       {occasion || !mayWrite ? (
         <>
-          <chakra.div aria-hidden fontSize="38px" lineHeight="1" minWidth="150px" fontVariantNumeric="tabular-nums" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" maxWidth="230px">{figure}</chakra.div>
-          <Button onMouseDown={(event) => event.preventDefault()} onClick={() => hands.acts.take("value")} disabled={!mayWrite} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">
+          <chakra.div aria-hidden fontSize={{ base: "30px", md: "38px" }} lineHeight="1" minWidth={{ base: "108px", md: "136px" }} fontVariantNumeric="tabular-nums" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" maxWidth="230px">{figure}</chakra.div>
+          <Button onMouseDown={(event) => event.preventDefault()} onClick={() => hands.acts.take("value")} disabled={!mayWrite} bg="ember" color="onEmber" fontWeight={700} height="44px" px={{ base: "14px", md: "20px" }}>
             {isQuestion ? "Keep it" : "Take"} ⏎
           </Button>
           {hands.isSimulated && mayWrite && (
@@ -78,7 +78,7 @@ export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; ha
       </Box>
       <Box fontSize="12px" color="quiet" lineHeight="1.9" flexShrink={0} hideBelow="xl">
         <div><Key>Backspace</Key> strike · <Key>Esc</Key> clear</div>
-        <div><Key>Shift ⏎</Key> a repeat · {hands.isSimulated ? <><Key>Space</Key> gauge sends</> : <><Key>?</Key> all keys</>}</div>
+        <div><Key>Shift ⏎</Key> repeat · {hands.isSimulated ? <><Key>Space</Key> send</> : <><Key>?</Key> all keys</>}</div>
       </Box>
     </Flex>
   );

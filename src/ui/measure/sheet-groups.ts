@@ -17,8 +17,8 @@ export const titleOf = (sheet: AnySheet): string => (isJointSheet(sheet) ? sheet
 export function sheetGroups({ sheets, jointSheets }: Pick<CompiledPack, "sheets" | "jointSheets">): readonly SheetGroup[] {
   const groups = new Map<string, { id: string; name: string; sheets: AnySheet[] }>();
   for (const sheet of sheets) {
-    const { id, name } = sheet.partClass;
-    const group = groups.get(id) ?? { id, name: capital(name), sheets: [] };
+    const { id, name, short } = sheet.partClass;
+    const group = groups.get(id) ?? { id, name: short ?? capital(name), sheets: [] };
     group.sheets.push(sheet);
     groups.set(id, group);
   }

@@ -33,7 +33,10 @@ interface Props {
   readonly onChoose?: (slot: string) => void;
 }
 
-/** This engine as its pack lays it out, each slot marked by what is known of it. */
+/**
+ * This engine as its pack lays it out, each slot marked by what is known of it. Places stand on plain groups,
+ * since the component library takes `transform` for a style.
+ */
 export function EngineMap({ pack, assessment, height, detail = false, chosen = null, onChoose }: Props) {
   const layout = useMemo(() => layOutMap(pack, detail), [pack, detail]);
   const states = useMemo(() => slotStates(assessment), [assessment]);
@@ -50,7 +53,7 @@ export function EngineMap({ pack, assessment, height, detail = false, chosen = n
       <Svg {...size} role="img" aria-label={summary} flexShrink={0}>
         {placed.map(({ slot, path, x, y, turn }) => {
           const { stroke, fill, weight, dash } = lookOf(slot.id);
-          return <Path key={slot.id} d={path} transform={`translate(${x} ${y}) rotate(${turn})`} stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} />;
+          return <g key={slot.id} transform={`translate(${x} ${y}) rotate(${turn})`}><Path d={path} stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} /></g>;
         })}
       </Svg>
     );
@@ -79,9 +82,10 @@ export function EngineMap({ pack, assessment, height, detail = false, chosen = n
         const { stroke, fill, weight, dash, words } = lookOf(slot.id);
         const isHere = slot.id === chosen;
         return (
+          <g key={slot.id} transform={`translate(${x} ${y})`}>
           <Group
-            key={slot.id} ref={(node: SVGGElement | null) => { if (node) nodes.current.set(slot.id, node); else nodes.current.delete(slot.id); }}
-            transform={`translate(${x} ${y})`} role="button" aria-label={`${slot.name}: ${words}`} aria-pressed={isHere} tabIndex={slot.id === stop ? 0 : -1} cursor="pointer"
+            ref={(node: SVGGElement | null) => { if (node) nodes.current.set(slot.id, node); else nodes.current.delete(slot.id); }}
+            role="button" aria-label={`On the map: ${slot.name}, ${words}`} aria-pressed={isHere} tabIndex={slot.id === stop ? 0 : -1} cursor="pointer"
             onClick={() => onChoose(slot.id)} onFocus={() => setAt(slot.id)} onKeyDown={(event: KeyboardEvent) => onKeyDown(event, slot.id)}
             _focusVisible={{ outline: "none", "& .reach": { stroke: "ember", strokeOpacity: 0.55 } }}
           >
@@ -92,6 +96,7 @@ export function EngineMap({ pack, assessment, height, detail = false, chosen = n
             </g>
             {detail && !slot.map?.detail && several(slot.class) && <Text x="0" y={top - 1.4} fontSize="4px" textAnchor="middle" fill="quiet" aria-hidden pointerEvents="none">{slot.label}</Text>}
           </Group>
+          </g>
         );
       })}
     </Svg>
