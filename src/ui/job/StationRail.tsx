@@ -39,7 +39,9 @@ export function StationRail() {
   const statuses = stationStatus(assessment);
   const rail = useRef<HTMLOListElement>(null);
   // Where the rail lies flat, on a phone, the station one is at would be out of sight.
-  useEffect(() => rail.current?.querySelector("[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" }), [here]);
+  useEffect(() => {
+    rail.current?.querySelector("[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" });
+  }, [here]);
   return (
     <Box as="nav" aria-label="Stations" width={{ base: "auto", md: "172px" }} flexShrink={0} borderRightWidth={{ md: "1px" }} borderColor="line" py={{ base: 0, md: "14px" }} overflowX="auto">
       <chakra.ol ref={rail} display="flex" flexDirection={{ base: "row", md: "column" }}>

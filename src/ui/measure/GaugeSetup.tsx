@@ -95,7 +95,12 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="panel">
-            <chakra.form onSubmit={(event) => void submit(event)} noValidate>
+            <chakra.form
+              noValidate
+              onSubmit={(event) => void submit(event)}
+              // Enter in a list of choices does nothing by itself; here it means what it means everywhere: go on.
+              onKeyDown={(event) => event.key === "Enter" && event.target instanceof HTMLSelectElement && event.currentTarget.requestSubmit()}
+            >
               <Dialog.Header><Dialog.Title>Gauge for {sheet.feature.title.toLowerCase()}</Dialog.Title></Dialog.Header>
               <Dialog.Body>
                 {gauges.length === 0 ? (

@@ -6,8 +6,6 @@ import { eventStream, watcher } from "@/server/live";
 import { refuse, route } from "@/server/route";
 import { isStillAllowed } from "@/server/session";
 
-export const dynamic = "force-dynamic";
-
 const After = z.coerce.number().int().min(0).catch(0);
 
 /** Entries of a job as they are kept, by whomever: server-sent events after a number. */
