@@ -21,6 +21,9 @@ const views = [
   { name: "decide-dark", go: openDecide },
   { name: "decide-light", theme: "light", go: openDecide },
   { name: "hand-over", go: openHandOver },
+  { name: "fits", go: openFits },
+  { name: "map", go: openMap },
+  { name: "find", theme: "light", go: openFind },
 ];
 
 async function openFerry(page) {
@@ -34,6 +37,28 @@ async function openDecide(page) {
   await page.getByRole("link", { name: /Ferry Marigold/ }).click();
   await page.getByRole("link", { name: /^Decide/ }).click();
   await page.getByRole("button", { name: /^big-end journal 5/ }).click();
+}
+
+async function openFits(page) {
+  await openFerry(page);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^Fits/ }).click();
+  await page.getByRole("button", { name: /^Big-end clearances/ }).click();
+  await page.getByRole("button", { name: "What is the uncertainty made of?" }).click();
+}
+
+async function openMap(page) {
+  await openFerry(page);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("m");
+  await page.getByRole("group", { name: "Engine map" }).waitFor();
+}
+
+async function openFind(page) {
+  await openFerry(page);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("/");
+  await page.keyboard.type("shell 5");
 }
 
 async function openHandOver(page) {
@@ -55,6 +80,7 @@ async function main() {
       await page.getByRole("button", { name: "Sign in" }).click();
     }
     await go(page);
+    await page.waitForTimeout(500); // for dialogs that fade in
     await page.screenshot({ path: path.join(folder, `${name}.png`) });
     await context.close();
   }

@@ -11,6 +11,7 @@ import { ensureChromium, ensureMariadb, ensurePackages } from "./lib/setup.mjs";
 const state = stateDir("test");
 const reports = { unit: path.join(state, "unit.json"), browser: path.join(state, "browser.json") };
 const browserWorkers = 2;
+const crashRounds = 50;
 const distDir = ".next-test";
 
 /** Every test of a finished runner as { name, ms, ok }. */
@@ -25,7 +26,7 @@ function testsOf(kind) {
 }
 
 async function main() {
-  const known = ["lint", "types", "unit", "browser"];
+  const known = ["lint", "types", "unit", "browser", "crash"];
   const words = process.argv.slice(2).filter((word) => !word.startsWith("-") && known.includes(word));
   const rest = process.argv.slice(2).filter((word) => !words.includes(word));
   if (rest.length && words.length !== 1) throw new LaunchError(`What does ${rest.join(" ")} mean? The checks are ${known.join(", ")}; further words go to one of them.`);
@@ -70,6 +71,12 @@ async function main() {
       });
     }
     await database?.disconnect();
+    if (wanted.includes("crash")) {
+      await ensureMariadb();
+      await ensureBuild(distDir);
+      // By itself and with a server that flushes as a shop's does: durability is what it is about.
+      await check("crash test", bin("tsx"), ["scripts/crash.ts", String(crashRounds)], { env: { EMBER_DIST: distDir } });
+    }
   } finally {
     await processes.stopAll();
   }

@@ -1,9 +1,9 @@
-import { fold, type HandOver, type Job } from "./entry/fold";
+import { createFold, type HandOver, type Job, type Occasion, type Part, type Reading } from "./entry/fold";
 import type { Envelope } from "./entry/schema";
 import { assessJoint, type JointResult } from "./metrology/assess-joint";
-import { assessRow, evidenceFor, layOut, type Bench, type RowResult } from "./metrology/assess-row";
+import { assessRow, evidenceFor, layOut, withReadings, type Bench, type RowResult } from "./metrology/assess-row";
 import { questionReading } from "./metrology/question-reading";
-import type { CompiledPack, Row, Sheet } from "./pack/compile-pack";
+import { rowId, type CompiledPack, type Row, type Sheet } from "./pack/compile-pack";
 import { emptyContext, evaluateExpr } from "./pack/evaluate-expr";
 import type { Caution, Pack } from "./pack/schema";
 import { compareHandOver } from "./plan/compare-witness";
@@ -126,22 +126,30 @@ const sheetProgress = (sheets: readonly Sheet[], rows: ReadonlyMap<string, RowRe
   total: sheets.reduce((sum, sheet) => sum + sheet.rows.length * sheet.feature.points.length, 0),
 });
 
-/** What a row was worked out from the last time. */
+/** A row's result with what it was worked out from. */
 interface Remembered {
-  readonly basis: readonly unknown[];
+  readonly rule: Bench["rule"];
+  readonly part: Part | null;
+  readonly readings: readonly Reading[];
+  readonly occasions: readonly (Occasion | undefined)[];
+  readonly conflicts: readonly boolean[];
   readonly result: RowResult;
 }
 
-/** Everything that a row's result depends on, by identity: entries that did not change keep theirs. */
-function basisOf(row: Row, bench: Bench): unknown[] {
-  const { part, readings } = evidenceFor(row, bench);
-  return [
-    bench.rule, part?.id, part?.tag, part?.origin, part?.class,
-    ...readings.flatMap((reading) => [reading, bench.occasions.get(reading.occasion), bench.inConflict.has(reading.id)]),
-  ];
+const isSamePart = (a: Part | null, b: Part | null) => a === b || (a !== null && b !== null && a.id === b.id && a.tag === b.tag && a.class === b.class && a.origin === b.origin && a.slot === b.slot);
+
+/** Whether everything that a row's result depends on is what it was: entries that did not change keep their identity. */
+function isCurrent(known: Remembered, { part, readings }: ReturnType<typeof evidenceFor>, bench: Bench): boolean {
+  if (known.rule !== bench.rule || known.readings.length !== readings.length || !isSamePart(known.part, part)) return false;
+  return readings.every((reading, at) => known.readings[at] === reading && known.occasions[at] === bench.occasions.get(reading.occasion) && known.conflicts[at] === bench.inConflict.has(reading.id));
 }
 
-const isEqual = (a: readonly unknown[], b: readonly unknown[]) => a.length === b.length && a.every((each, at) => each === b[at]);
+/** Readings that came behind those of a job in which nothing else changed, or null. */
+function grownBy(before: Job, job: Job): readonly Reading[] | null {
+  const { readings, ...rest } = job;
+  const isSame = (Object.keys(rest) as (keyof typeof rest)[]).every((key) => rest[key] === before[key]);
+  return isSame && readings.length >= before.readings.length && before.readings.every((reading, at) => reading === readings[at]) ? readings.slice(before.readings.length) : null;
+}
 
 /** Judges the entries of one job again and again as they grow. */
 export type Assess = (entries: readonly Envelope[], asOf: string) => Assessment;
@@ -156,12 +164,33 @@ export function createAssess(pack: CompiledPack): Assess {
   const figures = pack.pack.figures.map(({ id, name, expr, unit }) => ({ id, name, unit, value: evaluateExpr(expr, emptyContext(pack.facts)).estimate!.value }));
 
   const rowResult = (row: Row, bench: Bench): RowResult => {
-    const basis = basisOf(row, bench);
+    const evidence = evidenceFor(row, bench);
     const known = rememberedRows.get(row.id);
-    if (known && isEqual(known.basis, basis)) return known.result;
+    if (known && isCurrent(known, evidence, bench)) return known.result;
     const result = assessRow(row, bench);
-    rememberedRows.set(row.id, { basis, result });
+    const { part, readings } = evidence;
+    rememberedRows.set(row.id, { rule: bench.rule, part, readings, occasions: readings.map((reading) => bench.occasions.get(reading.occasion)), conflicts: readings.map((reading) => bench.inConflict.has(reading.id)), result });
     return result;
+  };
+
+  const fold = createFold();
+  let before: { readonly job: Job; readonly bench: Bench; readonly rows: ReadonlyMap<string, RowResult> } | null = null;
+
+  /** The bench and all rows: of a job that only has further readings, just the rows they belong to are looked at. */
+  const layOutRows = (job: Job): { bench: Bench; rows: ReadonlyMap<string, RowResult> } => {
+    const grown = before && grownBy(before.job, job);
+    if (!before || !grown) {
+      const bench = layOut(job, pack.facts);
+      return { bench, rows: new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, bench)])) };
+    }
+    const bench = withReadings(before.bench, grown);
+    const rows = new Map(before.rows);
+    for (const { part, feature } of grown) {
+      const slot = job.parts.get(part)?.slot;
+      const row = slot ? pack.rows.get(rowId(slot, feature)) : undefined;
+      if (row) rows.set(row.id, rowResult(row, bench));
+    }
+    return { bench, rows };
   };
 
   const jointResults = (rows: ReadonlyMap<string, RowResult>, bench: Bench) =>
@@ -178,8 +207,8 @@ export function createAssess(pack: CompiledPack): Assess {
 
   return (entries, asOf) => {
     const job = fold(entries);
-    const bench = layOut(job, pack.facts);
-    const rows = new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, bench)]));
+    const { bench, rows } = layOutRows(job);
+    before = { job, bench, rows };
     const joints = jointResults(rows, bench);
     const choices = proposeAll(rows, { joints: [...joints.values()], decisions: job.decisions, rule: bench.rule, facts: pack.facts, packSha256: pack.sha256 });
     const decided = choices.filter((choice) => choice.decisions.length === 1 && choice.decisions[0]!.disposition !== "hold").length;

@@ -1,6 +1,7 @@
 import type { Entry } from "./schema";
 
-const targetsOf = (entry: Entry): readonly string[] => ("supersedes" in entry.payload ? (entry.payload.supersedes ?? []) : []);
+/** What an entry takes the place of. */
+export const targetsOf = (entry: Entry): readonly string[] => ("supersedes" in entry.payload ? (entry.payload.supersedes ?? []) : []);
 
 export interface Effective {
   /** Entries that are neither struck nor replaced, each id once, by time and id. */
@@ -11,19 +12,18 @@ export interface Effective {
   readonly corrections: readonly Entry[];
 }
 
-const times = new WeakMap<Entry, number>();
-
-/** Milliseconds since 1970 of the client's clock; a date is read once, not at every comparison of every fold. */
-export function timeOf(entry: Entry): number {
-  const known = times.get(entry);
-  if (known !== undefined) return known;
-  const time = Date.parse(entry.at);
-  times.set(entry, time);
-  return time;
-}
+/** Moments written alike, in UTC and with as many digits, are in order when their texts are: nearly all are. */
+const isPlain = (at: string) => at.length === 24 && at.endsWith("Z");
+const byMoment = (a: string, b: string) => (isPlain(a) && isPlain(b) ? (a < b ? -1 : a > b ? 1 : 0) : Date.parse(a) - Date.parse(b));
 
 /** By the client's clock, then by id: a total order that does not depend on how entries arrived. */
-const byTime = (a: Entry, b: Entry) => timeOf(a) - timeOf(b) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+export const byTime = (a: Pick<Entry, "at" | "id">, b: Pick<Entry, "at" | "id">): number => byMoment(a.at, b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** In order; a list that is in order already, as a log mostly is, is not sorted again. */
+function sorted(entries: readonly Entry[]): readonly Entry[] {
+  const isInOrder = entries.every((entry, at) => at === 0 || byTime(entries[at - 1]!, entry) <= 0);
+  return isInOrder ? entries : [...entries].sort(byTime);
+}
 
 /**
  * Which strikes count: one does unless a strike that counts is against it. Worked out from the strikes that
@@ -60,7 +60,7 @@ function strikesThatCount(strikes: readonly Entry[]): Set<string> {
  * @param all  entries, each id once
  */
 export function effectiveEntries(all: readonly Entry[]): Effective {
-  const unique = [...all].sort(byTime);
+  const unique = sorted(all);
   const strikes = unique.filter((entry) => entry.type === "entry-struck");
   const counting = strikesThatCount(strikes);
   const struckBy = new Map<string, string>();
@@ -71,7 +71,11 @@ export function effectiveEntries(all: readonly Entry[]): Effective {
 
   const successors = new Map<string, string[]>();
   for (const entry of standing) {
-    for (const target of targetsOf(entry)) successors.set(target, [...(successors.get(target) ?? []), entry.id]);
+    for (const target of targetsOf(entry)) {
+      const known = successors.get(target);
+      if (known) known.push(entry.id);
+      else successors.set(target, [entry.id]);
+    }
   }
   const replaced = (id: string) => successors.has(id);
 
@@ -83,7 +87,9 @@ export function effectiveEntries(all: readonly Entry[]): Effective {
       return replaced(next) ? heads(next, seen) : [next];
     });
 
+  // Only what has a successor can have two; most entries have none.
   const conflicts = unique.flatMap(({ id }) => {
+    if (!successors.has(id)) return [];
     const standingHeads = [...new Set(heads(id))];
     const struck = struckBy.get(id);
     const rivals = struck && standingHeads.length > 0 ? [...standingHeads, struck] : standingHeads;

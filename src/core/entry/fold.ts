@@ -1,6 +1,6 @@
 import { canonicalJson } from "../canonical";
-import type { Problem } from "../problem";
-import { effectiveEntries, type Effective } from "./effective";
+import type { Outcome, Problem } from "../problem";
+import { byTime, effectiveEntries, targetsOf, type Effective } from "./effective";
 import { readEntry } from "./read-entry";
 import type { Entry, EntryOf, Envelope, Payload } from "./schema";
 
@@ -40,28 +40,12 @@ export interface Job {
 
 const isType = <T extends Entry["type"]>(type: T) => (entry: Entry): entry is EntryOf<T> => entry.type === type;
 
-/**
- * Makes each entry's view once: results that did not change keep their identity from fold to fold, and what was
- * worked out from them need not be worked out again.
- */
-function once<T extends Entry["type"], V>(type: T, make: (entry: EntryOf<T>) => V): (entries: readonly Entry[]) => V[] {
-  const made = new WeakMap<Entry, V>();
-  const isMine = isType(type);
-  const view = (entry: EntryOf<T>): V => {
-    const known = made.get(entry);
-    if (known) return known;
-    const fresh = make(entry);
-    made.set(entry, fresh);
-    return fresh;
-  };
-  return (entries) => entries.filter(isMine).map(view);
-}
-
 const signed = <P extends object>({ payload, id, at, author }: { payload: P; id: string; at: string; author: string }) => ({ ...payload, id, at, author });
-const readingsOf = once("reading-taken", signed<Payload<"reading-taken">>);
-const decisionsOf = once("decision-made", signed<Payload<"decision-made">>);
-const handOversOf = once("handed-over", signed<Payload<"handed-over">>);
-const occasionsOf = once("occasion-opened", ({ payload, at }): Occasion => ({ ...payload, at }));
+
+/** As `signed`, written out: readings are by far the most, and spreading them was half the time of a fold. */
+const toReading = ({ payload: { occasion, part, feature, point, valueMm, typed, unit, kept, supersedes }, id, at, author }: EntryOf<"reading-taken">): Reading => ({
+  occasion, part, feature, point, valueMm, typed, unit, ...(kept === undefined ? {} : { kept }), ...(supersedes === undefined ? {} : { supersedes }), id, at, author,
+});
 
 function foldParts(entries: readonly Entry[]): Map<string, Part> {
   const slotOf = new Map<string, string | null>();
@@ -87,40 +71,115 @@ function distinct(envelopes: readonly Envelope[]): Envelope[] {
   return [...byId.values()];
 }
 
-/**
- * A job from its entries. Depends on the set of entries only: the same for every order and duplication.
- *
- * @param envelopes  entries as they were received, of any version and type
- */
-export function fold(envelopes: readonly Envelope[]): Job {
+/** What was made of entries before, by the objects they came as: they never change, and a job is folded at every key. */
+class Memory {
+  readonly #read = new Map<Envelope, Outcome<Entry>>();
+  readonly #views = new Map<Entry, unknown>();
+
+  read(envelope: Envelope): Outcome<Entry> {
+    let outcome = this.#read.get(envelope);
+    if (!outcome) this.#read.set(envelope, (outcome = readEntry(envelope)));
+    return outcome;
+  }
+
+  /** Each entry's view once: what did not change keeps its identity, and what was worked out from it stays good. */
+  views<T extends Entry["type"], V>(entries: readonly Entry[], type: T, make: (entry: EntryOf<T>) => V): V[] {
+    return entries.filter(isType(type)).map((entry) => {
+      let view = this.#views.get(entry) as V | undefined;
+      if (view === undefined) this.#views.set(entry, (view = make(entry)));
+      return view;
+    });
+  }
+}
+
+/** A fold with what is needed to take further entries up without folding anew. */
+interface Folded {
+  readonly envelopes: readonly Envelope[];
+  readonly ids: Set<string>;
+  /** Ids that some entry strikes or takes the place of, here already or not. */
+  readonly named: ReadonlySet<string>;
+  readonly last: Entry | undefined;
+  readonly job: Job;
+}
+
+function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
   const understood: Entry[] = [];
   const unread = new Map<string, readonly Problem[]>();
   for (const envelope of distinct(envelopes)) {
-    const read = readEntry(envelope);
+    const read = memory.read(envelope);
     if (read.ok) understood.push(read.value);
     else unread.set(envelope.id, read.problems);
   }
   const { entries, conflicts, corrections } = effectiveEntries(understood);
   const opened = entries.filter(isType("job-opened"));
   const reasons = new Map(entries.filter(isType("reason-given")).map(({ payload }) => [payload.for, payload.why]));
-  const authorOf = new Map(understood.map((entry) => [entry.id, entry.author]));
-  const strikeIds = new Set(understood.filter(isType("entry-struck")).map((entry) => entry.id));
+  const strikes = understood.filter(isType("entry-struck"));
+  const strikeIds = new Set(strikes.map((entry) => entry.id));
+  const takenBack = new Set(strikes.flatMap(({ payload }) => (payload.undo ? payload.strikes : [])));
+  const authorOf = new Map(takenBack.size === 0 ? [] : understood.filter((entry) => takenBack.has(entry.id)).map((entry) => [entry.id, entry.author]));
   // Putting back what was struck explains itself, and so does taking back one's own last act.
-  const explainsItself = ({ author, payload: { strikes, undo } }: EntryOf<"entry-struck">) =>
-    strikes.every((target) => strikeIds.has(target)) || (undo === true && strikes.every((target) => authorOf.get(target) === author));
+  const explainsItself = ({ author, payload: { strikes: targets, undo } }: EntryOf<"entry-struck">) =>
+    targets.every((target) => strikeIds.has(target)) || (undo === true && targets.every((target) => authorOf.get(target) === author));
   const needsReason = (entry: Entry) => entry.type === "reading-taken" || (entry.type === "entry-struck" && !explainsItself(entry));
 
   return {
-    id: opened[0]?.stream ?? null,
-    header: opened[0]?.payload ?? null,
-    parts: foldParts(entries),
-    occasions: new Map(occasionsOf(entries).map((occasion) => [occasion.occasion, occasion])),
-    readings: readingsOf(entries),
-    decisions: decisionsOf(entries),
-    handOvers: handOversOf(entries),
-    conflicts,
-    reasonsOwed: corrections.filter((entry) => needsReason(entry) && !reasons.has(entry.id)),
-    reasons,
-    unread: [...unread.keys()].sort().flatMap((id) => unread.get(id)!),
+    envelopes,
+    ids: new Set(envelopes.map((envelope) => envelope.id)),
+    named: new Set([...strikes.flatMap((strike) => strike.payload.strikes), ...understood.flatMap(targetsOf)]),
+    last: entries.at(-1),
+    job: {
+      id: opened[0]?.stream ?? null,
+      header: opened[0]?.payload ?? null,
+      parts: foldParts(entries),
+      occasions: new Map(memory.views(entries, "occasion-opened", ({ payload, at }): Occasion => ({ ...payload, at })).map((occasion) => [occasion.occasion, occasion])),
+      readings: memory.views(entries, "reading-taken", toReading),
+      decisions: memory.views(entries, "decision-made", signed<Payload<"decision-made">>),
+      handOvers: memory.views(entries, "handed-over", signed<Payload<"handed-over">>),
+      conflicts,
+      reasonsOwed: corrections.filter((entry) => needsReason(entry) && !reasons.has(entry.id)),
+      reasons,
+      unread: [...unread.keys()].sort().flatMap((id) => unread.get(id)!),
+    },
   };
 }
+
+/**
+ * Takes up entries that came behind the ones already folded, where that is sure to give what folding all of them
+ * gives: plain readings, newer than all that is there, that nothing corrects or strikes. That is a reading taken at
+ * the bench. Null for everything else.
+ */
+function takeUp(before: Folded, envelopes: readonly Envelope[], memory: Memory): Folded | null {
+  const { envelopes: old, ids, named, job } = before;
+  if (envelopes.length <= old.length || old.some((envelope, at) => envelopes[at] !== envelope)) return null;
+  let { last } = before;
+  const fresh: Entry[] = [];
+  for (const envelope of envelopes.slice(old.length)) {
+    const read = memory.read(envelope);
+    const isPlain = read.ok && read.value.type === "reading-taken" && targetsOf(read.value).length === 0;
+    if (!isPlain || ids.has(envelope.id) || named.has(envelope.id) || !last || byTime(last, read.value) >= 0) return null;
+    if (fresh.some((entry) => entry.id === envelope.id)) return null;
+    fresh.push(read.value);
+    last = read.value;
+  }
+  for (const { id } of fresh) ids.add(id);
+  return { envelopes, ids, named, last, job: { ...job, readings: [...job.readings, ...memory.views(fresh, "reading-taken", toReading)] } };
+}
+
+export type Fold = (envelopes: readonly Envelope[]) => Job;
+
+/** A fold that remembers what it made of entries, for a job that is folded again as it grows. Gives what `fold` gives. */
+export function createFold(): Fold {
+  const memory = new Memory();
+  let before: Folded | null = null;
+  return (envelopes) => {
+    before = (before && takeUp(before, envelopes, memory)) ?? foldAll(envelopes, memory);
+    return before.job;
+  };
+}
+
+/**
+ * A job from its entries. Depends on the set of entries only: the same for every order and duplication.
+ *
+ * @param envelopes  entries as they were received, of any version and type
+ */
+export const fold: Fold = (envelopes) => createFold()(envelopes);

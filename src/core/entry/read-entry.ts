@@ -37,9 +37,6 @@ export function readEnvelope(json: unknown): Outcome<Envelope> {
   return parsed.success ? done(parsed.data) : refused(...schemaProblems(parsed.error.issues, []));
 }
 
-/** What was made of envelopes before: they never change, and a job is folded again at every key. */
-const readBefore = new WeakMap<Envelope, Outcome<Entry>>();
-
 /**
  * Brings an envelope to today's vocabulary.
  *
@@ -47,19 +44,12 @@ const readBefore = new WeakMap<Envelope, Outcome<Entry>>();
  *           and shown but not understood; problems schema for one whose payload has the wrong shape
  */
 export function readEntry(envelope: Envelope): Outcome<Entry> {
-  const before = readBefore.get(envelope);
-  if (before) return before;
-  const outcome = readAfresh(envelope);
-  readBefore.set(envelope, outcome);
-  return outcome;
-}
-
-function readAfresh(envelope: Envelope): Outcome<Entry> {
   const { type, v } = envelope;
   if (!isKnown(type)) return refused(problem("notice", "unknown-type", ["type"], { type, entry: envelope.id }));
   if (v > currentVersion(type)) return refused(problem("notice", "unknown-version", ["v"], { type, v, entry: envelope.id }));
   const payload = upcasts[type].slice(v - 1).reduce((value, step) => step(value), envelope.payload);
   const parsed = payloads[type].safeParse(payload);
   if (!parsed.success) return refused(...schemaProblems(parsed.error.issues, ["payload"]));
-  return done({ ...envelope, v: currentVersion(type), type, payload: parsed.data } as Entry);
+  const { id, stream, author, at } = envelope;
+  return done({ id, stream, type, v: currentVersion(type), author, at, payload: parsed.data } as Entry);
 }

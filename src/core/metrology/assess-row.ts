@@ -35,30 +35,31 @@ export interface RowResult {
 /** What one row needs of the job, gathered once for all rows. */
 export interface Bench {
   readonly partIn: ReadonlyMap<string, Part>;
-  readonly readingsOf: ReadonlyMap<string, readonly Reading[]>;
+  /** By part, then by feature as readings name it. */
+  readonly readingsOf: ReadonlyMap<string, ReadonlyMap<string, readonly Reading[]>>;
   readonly occasions: ReadonlyMap<string, Occasion>;
   readonly inConflict: ReadonlySet<string>;
   readonly facts: ReadonlyMap<string, number>;
   readonly rule: DecisionRule;
 }
 
-const benchKey = (part: string, feature: string) => `${part} ${feature}`;
 const noReadings: readonly Reading[] = [];
 
 /** What is in the slot of a row, and what was read of it. */
 export function evidenceFor(row: Row, bench: Bench): { readonly part: Part | null; readonly readings: readonly Reading[] } {
   const part = bench.partIn.get(row.slot.id) ?? null;
-  return { part, readings: part ? (bench.readingsOf.get(benchKey(part.id, row.at.id)) ?? noReadings) : noReadings };
+  return { part, readings: part ? (bench.readingsOf.get(part.id)?.get(row.at.id) ?? noReadings) : noReadings };
 }
 
 /** Sorts a job's readings and parts into the places where rows look for them. */
 export function layOut(job: Job, facts: ReadonlyMap<string, number>): Bench {
-  const readingsOf = new Map<string, Reading[]>();
+  const readingsOf = new Map<string, Map<string, Reading[]>>();
   for (const reading of job.readings) {
-    const key = benchKey(reading.part, reading.feature);
-    const list = readingsOf.get(key);
+    let ofPart = readingsOf.get(reading.part);
+    if (!ofPart) readingsOf.set(reading.part, (ofPart = new Map()));
+    const list = ofPart.get(reading.feature);
     if (list) list.push(reading);
-    else readingsOf.set(key, [reading]);
+    else ofPart.set(reading.feature, [reading]);
   }
   const partIn = new Map<string, Part>();
   for (const part of job.parts.values()) if (part.slot) partIn.set(part.slot, part);
@@ -70,6 +71,16 @@ export function layOut(job: Job, facts: ReadonlyMap<string, number>): Bench {
     facts,
     rule: job.header?.decisionRule ?? "simple",
   };
+}
+
+/** A bench with further readings on it; the lists they do not belong to stay as they are. */
+export function withReadings(bench: Bench, readings: readonly Reading[]): Bench {
+  const readingsOf = new Map(bench.readingsOf);
+  for (const reading of readings) {
+    const ofPart = new Map(readingsOf.get(reading.part));
+    readingsOf.set(reading.part, ofPart.set(reading.feature, [...(ofPart.get(reading.feature) ?? []), reading]));
+  }
+  return { ...bench, readingsOf };
 }
 
 /** The newest phase in which anything of the feature was read: a reworked journal is not judged by what it was. */

@@ -135,6 +135,21 @@ interface Need {
   readonly joints: readonly JointResult[];
 }
 
+/** Needs by the row they are of, with what else they rest on: worked out again only when one of them is another. */
+const needsBefore = new WeakMap<RowResult, { readonly rule: DecisionRule; readonly basis: readonly unknown[]; readonly need: Need }>();
+
+function needOf(row: RowResult, joints: readonly JointResult[], rows: Rows, rule: DecisionRule): Need {
+  const { feature } = row.row.at;
+  const restsOn = relatedRows(row, feature.restsOn, rows);
+  const basis = [...restsOn, ...joints, ...relatedRows(row, feature.rework?.allowances.map((allowance) => allowance.feature) ?? [], rows)];
+  const known = needsBefore.get(row);
+  if (known?.rule === rule && known.basis.length === basis.length && basis.every((each, at) => each === known.basis[at])) return known.need;
+  const undersize = undersizeOf(row, feature, rows, rule);
+  const need: Need = { row, restsOn, joints, undersize, reuse: reuseOption(row, restsOn, joints), rework: reworkOptions(row, feature, undersize, rows) };
+  needsBefore.set(row, { rule, basis, need });
+  return need;
+}
+
 const nextStepOf = ({ rework, undersize }: Need) => rework.find((option) => option.step === undersize?.next?.id) ?? null;
 
 function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, replace: Option, hold: Option): Option {
@@ -252,13 +267,7 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
   const jointsAt = byKeys(joints, ({ row: { joint }, ends }) => joint.givesWay.flatMap((end) => ends.get(end)?.row.id ?? []));
   const needs = [...rows.values()]
     .filter((row) => row.row.at.feature.decides)
-    .map((row): Need => {
-      const { feature } = row.row.at;
-      const restsOn = relatedRows(row, feature.restsOn, rows);
-      const mine = jointsAt.get(row.row.id) ?? [];
-      const undersize = undersizeOf(row, feature, rows, rule);
-      return { row, restsOn, joints: mine, undersize, reuse: reuseOption(row, restsOn, mine), rework: reworkOptions(row, feature, undersize, rows) };
-    });
+    .map((row) => needOf(row, jointsAt.get(row.row.id) ?? [], rows, rule));
   const fellowsOf = byKeys(needs, ({ row: { row } }) => [featureKey(row.slot.id, row.at.feature.id)]);
   const decisionsOf = byKeys(decisions, (decision) => [featureKey(decision.part, decision.feature)]);
 

@@ -94,7 +94,7 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
     [log],
   );
   useLive({ job: id, after: seq, onNews, onOpen: log.nudge });
-  const [told, setTold] = useState<{ words: string; acts: LogState["acts"] } | null>(null);
+  const [told, setTold] = useState<{ words: string; acts: number } | null>(null);
   const state = useSyncExternalStore(log.subscribe, log.state, log.state);
   const [row, chooseRow] = useState<string | null>(null);
 
@@ -124,13 +124,13 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
       dismiss: (entry) => log.dismiss(entry),
       undo: () => {
         const act = log.undo();
-        setTold({ words: act.length === 0 ? "Nothing of this visit is left to take back." : `Taken back: ${sayAct(act)}. It stays in the record, struck.`, acts: log.state().acts });
+        setTold({ words: act.length === 0 ? "Nothing of this visit is left to take back." : `Taken back: ${sayAct(act)}. It stays in the record, struck.`, acts: log.actCount() });
       },
       redo: () => {
         const act = log.redo();
-        setTold({ words: act.length === 0 ? "Nothing was taken back that could be put back." : `Put back: ${sayAct(act)}.`, acts: log.state().acts });
+        setTold({ words: act.length === 0 ? "Nothing was taken back that could be put back." : `Put back: ${sayAct(act)}.`, acts: log.actCount() });
       },
-      told: told && told.acts === state.acts ? told.words : null,
+      told: told && told.acts === log.actCount() ? told.words : null,
       newId: () => makeId({ now: Date.now, random }),
     }),
     [id, pack, shop, me, assessment, wording, row, state, met, log, told],

@@ -13,10 +13,6 @@ export interface LogState {
   readonly trouble: Problem | null;
   /** Whether what waits would survive a closed tab. */
   readonly isSafe: boolean;
-  /** Entries of the acts of this visit that can be taken back, newest last; each act is what one key or click made. */
-  readonly acts: readonly (readonly string[])[];
-  /** Strikes by which acts were taken back, newest last. */
-  readonly undone: readonly string[];
 }
 
 interface Answer {
@@ -54,6 +50,10 @@ export class EntryLog {
   #sending = false;
   /** What one key or click makes is one act: everything up to the end of the browser's task. */
   #act: string[] | null = null;
+  /** Entries of the acts of this visit that can be taken back, newest last. Not shown, so not part of the state. */
+  #acts: readonly (readonly string[])[] = [];
+  /** Strikes by which acts were taken back, newest last. */
+  #undone: readonly string[] = [];
   /** Work on the outbox happens in order. */
   #disk: Promise<void> = Promise.resolve();
   readonly #listeners = new Set<() => void>();
@@ -63,7 +63,7 @@ export class EntryLog {
     private readonly maker: Maker,
     private readonly around: Surroundings,
   ) {
-    this.#state = { entries, waiting: new Set(), refused: [], trouble: null, isSafe: true, acts: [], undone: [] };
+    this.#state = { entries, waiting: new Set(), refused: [], trouble: null, isSafe: true };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -115,26 +115,32 @@ export class EntryLog {
     this.#act = act;
     queueMicrotask(() => {
       this.#act = null;
-      this.#set({ acts: [...this.#state.acts, act], undone: [] });
+      this.#acts = [...this.#acts, act];
+      this.#undone = [];
     });
   }
 
+  /** How many acts of this visit can be taken back. */
+  readonly actCount = (): number => this.#acts.length;
+
   /** Takes back the last act of this visit: strikes its entries, which stay in the record. */
   undo(): readonly Envelope[] {
-    const act = this.#state.acts.at(-1);
+    const act = this.#acts.at(-1);
     if (!act) return [];
     const strike = this.#add("entry-struck", { strikes: [...act], undo: true });
-    this.#set({ acts: this.#state.acts.slice(0, -1), undone: [...this.#state.undone, strike.id] });
+    this.#acts = this.#acts.slice(0, -1);
+    this.#undone = [...this.#undone, strike.id];
     return this.#state.entries.filter((entry) => act.includes(entry.id));
   }
 
   /** Puts back what was taken back last: strikes the strike. */
   redo(): readonly Envelope[] {
-    const strike = this.#state.entries.find((entry) => entry.id === this.#state.undone.at(-1));
+    const strike = this.#state.entries.find((entry) => entry.id === this.#undone.at(-1));
     if (!strike) return [];
     const act = strike.payload.strikes as string[];
     this.#add("entry-struck", { strikes: [strike.id], undo: true });
-    this.#set({ acts: [...this.#state.acts, act], undone: this.#state.undone.slice(0, -1) });
+    this.#acts = [...this.#acts, act];
+    this.#undone = this.#undone.slice(0, -1);
     return this.#state.entries.filter((entry) => act.includes(entry.id));
   }
 

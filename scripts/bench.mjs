@@ -1,0 +1,91 @@
+// Measures what the program promises about speed, as ratios of things done side by side in one run, and writes docs/bench.md.
+import { rmSync, writeFileSync } from "node:fs";
+import { cpus, totalmem } from "node:os";
+import path from "node:path";
+import { ensureBuild } from "./lib/build.mjs";
+import { startMariadb } from "./lib/mariadb.mjs";
+import { bin, root, stateDir } from "./lib/paths.mjs";
+import { freePort } from "./lib/ports.mjs";
+import { Processes, runCommand } from "./lib/processes.mjs";
+import { LaunchError, run, say } from "./lib/say.mjs";
+import { ensureChromium, ensureMariadb, ensurePackages } from "./lib/setup.mjs";
+import { startWeb } from "./lib/web.mjs";
+
+const distDir = ".next";
+
+/** Runs one part, whose last line is its result as JSON. */
+async function part(name, file, args = [], env = {}) {
+  say(name);
+  const { code, output } = await runCommand(process.execPath, ["--expose-gc", "--import", "tsx", file, ...args], { quiet: true, env });
+  if (code !== 0) throw new LaunchError(`${name} failed:\n${output.trim()}`);
+  return JSON.parse(output.trim().split("\n").findLast((line) => line.startsWith("{")));
+}
+
+const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
+const times = (value) => `${value.toFixed(2)}×`;
+const verdict = (holds) => (holds ? "met" : "**not met**");
+
+function report({ core, store, browser }) {
+  const growth = (figures) => figures.large / figures.small;
+  const share = core.appendMs / core.wholeMs.small;
+  const rate = store.oursPerSecond / store.barePerSecond;
+  const rows = [
+    ["fold, 20,000 entries against 2,000", `${ms(core.foldMs.large)} / ${ms(core.foldMs.small)}`, times(growth(core.foldMs)), "at most 12×", growth(core.foldMs) <= 12],
+    ["metrology and the rest of the assessment, likewise", `${ms(core.metrologyMs.large)} / ${ms(core.metrologyMs.small)}`, times(growth(core.metrologyMs)), "at most 12×", growth(core.metrologyMs) <= 12],
+    ["one reading more on an assessed job of 2,000 entries, against a whole assessment of it", `${ms(core.appendMs)} / ${ms(core.wholeMs.small)}`, `${(100 * share).toFixed(1)} %`, "at most 5 %", share <= 0.05],
+    ["durable entries a second through the store, against the same transaction by hand", `${store.oursPerSecond.toFixed(0)} / ${store.barePerSecond.toFixed(0)}`, times(rate), "at least 0.7×", rate >= 0.7],
+    [`Enter to painted verdict, ${browser.count} readings, p50`, ms(browser.p50Ms), "", "printed", null],
+    ["the same, p95", ms(browser.p95Ms), "", "printed", null],
+    ["the same, longest", ms(browser.longestMs), "", "printed", null],
+  ];
+  return `# Bench
+
+Written by \`npm run bench\`. Ratios are of things done side by side in one run on one machine; the milliseconds beside them
+are that machine's. Generators and seeds are in \`scripts/bench\`; garbage is swept before each timed run, and the quickest of
+several runs counts.
+
+This run: ${new Date().toISOString().slice(0, 10)}, Node.js ${process.version}, ${cpus().length} cores, ${Math.round(totalmem() / 2 ** 30)} GiB.
+
+| what | measured | ratio | wanted | |
+|---|---|---|---|---|
+${rows.map(([what, measured, ratio, wanted, holds]) => `| ${what} | ${measured} | ${ratio} | ${wanted} | ${holds === null ? "" : verdict(holds)} |`).join("\n")}
+
+- **Fold and assessment** begin with entries that are new objects, as they come over the wire: reading and checking them is in
+  the fold. The job goes round and round over every point of the crank end, one reading in ten corrected, one in fifty struck.
+- **The store** keeps one entry in one transaction: head row, known ids, insert, head. By hand means the same four statements
+  on the same connection with a fingerprint made beforehand. Flushing: innodb_flush_log_at_trx_commit = ${store.flush.atCommit},
+  one connection, ${store.count} entries each, in turns of 100.
+- **The browser** is Debian's Chromium without a screen, over the production build: from the key to after the next frame.
+`;
+}
+
+async function main() {
+  await ensurePackages();
+  await ensureMariadb();
+  await ensureChromium();
+  const state = stateDir("bench");
+  const processes = new Processes(state);
+  await processes.takeOver("The bench");
+  for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => void processes.stopAll().then(() => process.exit(1)));
+  try {
+    const core = await part("fold and assessment", "scripts/bench/core.ts");
+    rmSync(path.join(state, "db"), { recursive: true, force: true });
+    const database = await startMariadb(processes, path.join(state, "db"), { wantedPort: 0 });
+    await database.createDatabase("ember");
+    await database.disconnect();
+    const env = { EMBER_DATABASE_URL: database.url("ember") };
+    const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], { quiet: true, env });
+    if (prepared.code !== 0) throw new LaunchError(prepared.output);
+    const store = await part("the store", "scripts/bench/store.ts", [], env);
+    await ensureBuild(distDir);
+    const web = await startWeb(processes, { port: await freePort(0), distDir, databaseUrl: env.EMBER_DATABASE_URL, sessionSecret: "a secret of the bench that is long enough" });
+    const browser = await part("the browser", "scripts/bench/browser.ts", [web.address], env);
+    const text = report({ core, store, browser });
+    writeFileSync(path.join(root, "docs/bench.md"), text);
+    process.stdout.write(`\n${text}`);
+  } finally {
+    await processes.stopAll();
+  }
+}
+
+await run(main);

@@ -1,0 +1,142 @@
+import { execFile } from "node:child_process";
+import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { pipeline } from "node:stream/promises";
+import { ZipFile } from "yazl";
+import { assess } from "@/core/assess";
+import { toAssessmentJson } from "@/core/assessment-json";
+import type { Envelope } from "@/core/entry/schema";
+import { demoJob, json, orrinshaw } from "@/core/fixtures/load";
+import { readPack } from "@/core/pack/compile-pack";
+import { change, openDatabase, select, type Database } from "../connection";
+import { listStreams, readEntries } from "../entries";
+import { migrate } from "../migrate";
+import { readPackJson } from "../packs";
+import { importArchive } from "./import-archive";
+import { writeArchive } from "./write-archive";
+
+const now = new Date("2026-11-24T08:00:00Z");
+const folder = mkdtempSync(path.join(tmpdir(), "ember-archive-"));
+const url = process.env.EMBER_TEST_DATABASE_URL!;
+const opened: Database[] = [];
+let root: Database;
+
+beforeAll(() => (root = openDatabase(url)));
+afterAll(async () => {
+  await Promise.all([...opened, root].map((each) => each.end()));
+  rmSync(folder, { recursive: true });
+});
+
+/** An installation with nothing in it but its schema, or nothing at all. */
+async function installation(name: string, withSchema = true): Promise<{ database: Database; address: string }> {
+  await change(root, `DROP DATABASE IF EXISTS ember_unit_${name}`);
+  await change(root, `CREATE DATABASE ember_unit_${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  const address = url.replace(/[^/]+$/u, `ember_unit_${name}`);
+  const database = openDatabase(address, 2);
+  opened.push(database);
+  if (withSchema) await migrate(database, "src/store/migrations", () => now);
+  return { database, address };
+}
+
+const job = demoJob("survey-launch-tern");
+const packJson = json("packs/orrinshaw-6m.json");
+const contents = (entries: readonly Envelope[]) => ({
+  stream: entries[0]!.stream, name: "Survey launch Tern", entries, people: { "Demo shop": "Sable Quay" },
+  pack: { id: orrinshaw.pack.id, revision: orrinshaw.pack.revision, sha256: orrinshaw.sha256, json: packJson },
+});
+async function archive(name: string, entries = job): Promise<string> {
+  const file = path.join(folder, name);
+  await pipeline(writeArchive(contents(entries)), createWriteStream(file));
+  return file;
+}
+async function zip(name: string, members: Record<string, string>): Promise<string> {
+  const file = path.join(folder, name);
+  const made = new ZipFile();
+  for (const [member, text] of Object.entries(members)) made.addBuffer(Buffer.from(text), member);
+  made.end();
+  await pipeline(made.outputStream, createWriteStream(file));
+  return file;
+}
+const verdicts = (entries: readonly Envelope[]) => toAssessmentJson(assess(orrinshaw, entries, now.toISOString()));
+const lines = (entries: readonly Envelope[]) => entries.map((entry) => `${JSON.stringify(entry)}\n`).join("");
+const codes = async (database: Database, file: string) => {
+  const taken = await importArchive(database, file, now);
+  return taken.ok ? [] : taken.problems.map((found) => found.code);
+};
+
+test("a job passes through an archive into an empty installation with the same verdicts, pack and all; again adds nothing", async () => {
+  const { database } = await installation("archive");
+  const file = await archive("tern.zip");
+  expect(await importArchive(database, file, now)).toEqual({ ok: true, value: { stream: job[0]!.stream, name: "Survey launch Tern", added: job.length, known: 0, unknownTypes: [] } });
+  const entries = await readEntries(database, job[0]!.stream);
+  expect(verdicts(entries)).toEqual(verdicts(job));
+  expect(entries.map((entry) => entry.author)).toEqual(job.map(() => "import:Sable Quay"));
+  expect(readPack(await readPackJson(database, orrinshaw.sha256))).toMatchObject({ ok: true, value: { sha256: orrinshaw.sha256 } });
+
+  expect(await importArchive(database, file, now)).toMatchObject({ ok: true, value: { added: 0, known: job.length } });
+  // Out of the second house and back into the first: what went round is still the same.
+  expect(await importArchive(database, await archive("round.zip", entries), now)).toMatchObject({ ok: true, value: { added: 0 } });
+  const more = { ...job[1]!, id: "019ac000-0000-7000-8000-0000000000aa", type: "engine-dreamt", payload: { of: "the sea" } };
+  expect(await importArchive(database, await archive("more.zip", [...job, more]), now)).toMatchObject({ ok: true, value: { added: 1, known: job.length, unknownTypes: ["engine-dreamt"] } });
+  const forged = job.map((entry) => (entry.type === "part-installed" && entry.payload.slot === "liner-1" ? { ...entry, payload: { ...entry.payload, slot: "crankshaft" } } : entry));
+  expect(await codes(database, await archive("forged.zip", forged))).toEqual(["import-id-taken"]);
+});
+
+test("what is wrong with an archive is told, and nothing of it is kept", async () => {
+  const { database } = await installation("refused");
+  const manifest = (member: string, text: string) => JSON.stringify({ format: "ember-archive/1", core: "0", job: { stream: job[0]!.stream, name: "x" }, pack: { id: "p", revision: 1, sha256: "0".repeat(64) }, people: {}, members: [{ name: member, bytes: text.length, sha256: "0".repeat(64) }] });
+  const record = lines(job);
+  const cut = path.join(folder, "cut.zip");
+  writeFileSync(cut, readFileSync(await archive("whole.zip")).subarray(0, 5000));
+  const cases: [string, string[]][] = [
+    [cut, ["not-a-zip"]],
+    [await zip("empty.zip", {}), ["record-missing"]],
+    [await zip("lines.zip", { "record.ndjson": `${record.slice(0, 300)}\n[]\n` }), ["not-json", "schema"]],
+    [await zip("long.zip", { "record.ndjson": `${record}${"x".repeat(600_000)}` }), ["line-too-long"]],
+    [await zip("two.zip", { "record.ndjson": record + JSON.stringify({ ...job[1], id: "019ac000-0000-7000-8000-0000000000ab", stream: "019ac000-0000-7000-8000-0000000000ac" }) }), ["other-stream"]],
+    [await zip("pack.zip", { "record.ndjson": record }), ["unknown-pack"]],
+    [await zip("misnamed.zip", { "record.ndjson": record, [`packs/${"a".repeat(64)}.json`]: JSON.stringify(packJson) }), ["pack-misnamed"]],
+    [await zip("damaged.zip", { "record.ndjson": record, [`packs/${orrinshaw.sha256}.json`]: JSON.stringify(packJson), "manifest.json": manifest("record.ndjson", record) }), ["member-damaged"]],
+    [await zip("stranger.zip", { "record.ndjson": record, "notes.txt": "hello" }), ["unknown-member"]],
+    [await zip("headless.zip", { "record.ndjson": lines(job.slice(1)) }), ["no-job-in-record"]],
+  ];
+  for (const [file, expected] of cases) expect([path.basename(file), [...new Set(await codes(database, file))].slice(0, 2)]).toEqual([path.basename(file), expect.arrayContaining(expected.slice(0, 1))]);
+  expect(await listStreams(database, "job")).toEqual([]);
+  expect((await select<{ n: number }>(database, "SELECT (SELECT COUNT(*) FROM pack) + (SELECT COUNT(*) FROM entry) AS n"))[0]!.n).toBe(0);
+});
+
+const ember = (address: string, ...words: string[]) =>
+  new Promise<{ code: number; out: string; err: string }>((resolve) => {
+    execFile(process.execPath, ["node_modules/tsx/dist/cli.mjs", "cli/ember.ts", ...words], { maxBuffer: 1 << 26, env: { ...process.env, EMBER_DATABASE_URL: address } }, (error, out, err) =>
+      resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err }));
+  });
+
+test("a backup is restored into an empty server by one command each, and every job is judged as before", async () => {
+  const [from, to] = [await installation("from"), await installation("to", false)];
+  await importArchive(from.database, await archive("backup.zip"), now);
+  const file = path.join(folder, "all.sql.gz");
+  expect(await ember(from.address, "backup", file)).toMatchObject({ code: 0, out: expect.stringContaining("all.sql.gz") as string });
+  expect(await ember(to.address, "restore", file)).toMatchObject({ code: 0, out: expect.stringContaining(`${job.length} entries`) as string });
+  expect(verdicts(await readEntries(to.database, job[0]!.stream))).toEqual(verdicts(await readEntries(from.database, job[0]!.stream)));
+
+  // Never over something that is there, and a damaged file is said to be one.
+  expect(await ember(to.address, "restore", file)).toMatchObject({ code: 2, err: expect.stringContaining("is not empty") as string });
+  const { address } = await installation("damaged", false);
+  writeFileSync(path.join(folder, "bad.sql.gz"), "no backup");
+  expect(await ember(address, "restore", path.join(folder, "bad.sql.gz"))).toMatchObject({ code: 2, err: expect.stringContaining("is not a backup") as string });
+}, 120_000);
+
+test("from the shell a job goes out and in, a lead is made, and what is missing is said", async () => {
+  const { database, address } = await installation("shell", false);
+  const first = await ember(address, "prepare", "--first-lead", "hazel", "Hazel Weir");
+  expect(first).toMatchObject({ code: 0, out: expect.stringMatching(/account {4}hazel\n {2}password {3}(\w{6}-){3}\w{6}/) as string });
+  expect(await ember(address, "prepare", "--first-lead", "again", "Again")).toMatchObject({ code: 2 });
+  expect(await ember(address, "add-person", "sedge", "Sedge", "--role", "captain")).toMatchObject({ code: 2, err: expect.stringContaining("viewer|inspector|lead") as string });
+  expect(await ember(address, "import", await archive("shell.zip"))).toMatchObject({ code: 0, out: expect.stringContaining(`${job.length} entries added`) as string });
+  const out = path.join(folder, "out.zip");
+  expect(await ember(address, "export", "Survey launch Tern", out)).toMatchObject({ code: 0 });
+  expect(await importArchive(database, out, now)).toMatchObject({ ok: true, value: { added: 0, known: job.length } });
+  expect(await ember(address, "export", "Nobody's boat", out)).toMatchObject({ code: 2, err: expect.stringContaining("there is no job") as string });
+  expect(await ember("mysql://nobody:x@127.0.0.1:1/none", "import", out)).toMatchObject({ code: 2, err: expect.stringContaining("cannot be reached") as string });
+}, 180_000);
