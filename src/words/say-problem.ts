@@ -83,6 +83,7 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "override-without-reason": (f) => `${capital(f.text("row"))}: the decision goes against the proposal, and the reason is missing.`,
   "evidence-changed": (f) => `${capital(f.text("row"))}: when it was decided the proposal was “${dispositionWords[f.text("then") as Disposition]}”, now it is “${dispositionWords[f.text("now") as Disposition]}”. Decide again.`,
   "on-hold": (f) => `${capital(f.text("row"))} is put on hold.`,
+  fits: (f) => `${capital(f.text("row"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: ${f.bare("marginMm")} inside ${f.bare("limitMm")}; ${percent(f.number("probability"))} sure.`,
   "joint-open": (f) => `${capital(f.text("joint"))} cannot be worked out yet: ${f.text("row")}${f.number("count") > 1 ? ` and ${f.number("count") - 1} more` : ""} to be measured.`,
   "no-limit": (f) => `The pack has no limit for ${f.text("row")}: it has to be judged by eye.`,
   "mate-renewed": (f) => `Goes with ${f.text("mate")}: ${sayWay(f.text("disposition") as Disposition, f.text("step"))}.`,

@@ -76,9 +76,11 @@ function evidenceOfJoint(joint: JointResult): Problem[] {
   return [...whyNotAll(joint), ...(waits ? [problem("notice", "joint-open", [joint.row.id], { joint: joint.row.name, row: open[0]!.row.name, count: open.length })] : [])];
 }
 
-const withinLimits = ({ row, governing }: Judged): Problem | null => {
+const withinLimits = (judged: Judged | JointResult): Problem | null => {
+  const { row, governing } = judged;
   const held = governing.conformity;
-  return held && problem("notice", "within-limits", [row.id], { row: row.name, characteristic: governing.characteristic.name, valueMm: governing.estimate!.value, expandedMm: held.expanded, limitMm: held.limit, marginMm: held.margin, probability: held.probability, wear: governing.wear?.value ?? null });
+  const code = "ends" in judged ? "fits" : "within-limits";
+  return held && problem("notice", code, [row.id], { row: row.name, characteristic: governing.characteristic.name, valueMm: governing.estimate!.value, expandedMm: held.expanded, limitMm: held.limit, marginMm: held.margin, probability: held.probability, wear: governing.wear?.value ?? null });
 };
 
 /** Whether the pack sets a limit to anything about a row; where it does not, the row has no say. */

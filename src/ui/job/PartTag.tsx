@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import type { JointResult } from "@/core/metrology/assess-joint";
 import type { RowResult } from "@/core/metrology/assess-row";
 import { budgetOf, jointBudget } from "@/core/metrology/budget";
+import { ownScatter } from "@/core/metrology/own-scatter";
 import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
@@ -86,6 +87,22 @@ function LargeFigure({ governing, brief }: Pick<RowResult, "governing"> & { brie
   );
 }
 
+/** What repeats say of their own scatter, beside the gauge's; few repeats need a coverage factor far above 2. */
+function Repeats({ row }: { row: RowResult }) {
+  const { assessment, unit } = useJob();
+  const told = row.points.flatMap((point) => {
+    const pooled = assessment.job.occasions.get(point.readings[0]?.occasion ?? "")?.gauge.repeatabilityMm ?? 0;
+    const scatter = point.conflict ? null : ownScatter(point.readings.map((reading) => reading.valueMm), pooled);
+    return scatter ? [{ name: row.row.at.feature.points.find((each) => each.id === point.point)!.name, scatter }] : [];
+  });
+  return told.map(({ name, scatter: { repeats, deviation, coverage, expanded, exceedsPooled } }) => (
+    <chakra.p key={name} mt="10px" fontSize="12px" color={exceedsPooled ? "near" : "quiet"}>
+      {repeats} repeats, {name}: scatter {formatUncertainty(deviation, unit, unit.decimals + 1)}; by themselves U = {formatUncertainty(expanded, unit)} (k = {coverage.toFixed(2)}).
+      {exceedsPooled && " That is far beyond the gauge's own scatter: look at the part, the place and the gauge before going on."}
+    </chakra.p>
+  ));
+}
+
 const Source = ({ governing }: Pick<RowResult, "governing">) => {
   const { wording } = useJob();
   return governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}</chakra.p>;
@@ -112,6 +129,7 @@ export function PartTag({ row, brief = false, children }: Props) {
         <Leaders governing={governing} derived={derived} brief={brief} />
         {!brief && <Source governing={governing} />}
       </Tag>
+      {!brief && <Repeats row={row} />}
       {!brief && governing.estimate && <Budget lines={budgetOf(governing.estimate)} total={standardUncertainty(governing.estimate)} />}
       {children}
     </>

@@ -16,7 +16,7 @@ function Tab({ isHere, onChoose, small = false, progress, children }: { isHere: 
   return (
     <chakra.button
       type="button" onClick={onChoose} aria-current={isHere ? "true" : undefined} whiteSpace="nowrap"
-      px={small ? "9px" : "7px"} minHeight={small ? "32px" : "36px"} borderRadius="7px" borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} bg={isHere ? "raised" : undefined}
+      px={small ? "9px" : "6px"} minHeight={small ? "32px" : "36px"} borderRadius="7px" borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} bg={isHere ? "raised" : undefined}
       color={isHere ? "ink" : "quiet"} fontSize="13px" cursor="pointer" _hover={{ color: "ink" }}
     >
       {children} <chakra.span fontSize="11px" color={isDone ? "sound" : "quiet"} fontVariantNumeric="tabular-nums">{isDone ? <chakra.span aria-label={`all ${progress.total}`}>✓</chakra.span> : `${progress.done}/${progress.total}`}</chakra.span>
@@ -34,13 +34,13 @@ export function SheetTabs({ chosen, onChoose }: { chosen: AnySheet; onChoose: (s
   const firstOpen = (sheets: readonly AnySheet[]) => sheets.find((sheet) => { const { done, total } = progressOf(sheet, assessment); return done < total; }) ?? sheets[0]!;
   return (
     <>
-      <Flex as="nav" aria-label="Kinds of parts" gap="1px" mt="10px" overflowX="auto" ml="-7px">
+      <Flex as="nav" aria-label="Kinds of parts" gap="0" mt="10px" overflowX="auto" ml="-6px">
         {groups.map((group) => (
           <Tab key={group.id} isHere={group === here} onChoose={() => group !== here && onChoose(firstOpen(group.sheets))} progress={sum(group.sheets)}>{group.name}</Tab>
         ))}
       </Flex>
       {here.sheets.length > 1 && (
-        <Flex as="nav" aria-label="Sheets" gap="1px" mt="2px" overflowX="auto" ml="-7px">
+        <Flex as="nav" aria-label="Sheets" gap="1px" mt="2px" overflowX="auto" ml="-6px">
           {here.sheets.map((sheet) => (
             <Tab key={sheet.id} small isHere={sheet === chosen} onChoose={() => onChoose(sheet)} progress={progressOf(sheet, assessment)}>{titleOf(sheet)}</Tab>
           ))}
