@@ -15,12 +15,14 @@ const demoPeople: readonly { account: string; name: string; role: Role; password
   { account: "pip", name: "Pip Marrow", role: "viewer", password: "tide-at-the-steps" },
 ];
 
-const demoPacks = ["packs/orrinshaw-6m.json"];
+const shippedPacks = ["packs/orrinshaw-6m.json", "packs/larkspire-f5.json", "packs/pellbrook-v4.json"];
 const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/shop.ndjson", kind: "shop" },
   { file: "demo/ferry-marigold.ndjson", kind: "job" },
   { file: "demo/survey-launch-tern.ndjson", kind: "job" },
   { file: "demo/drainage-pump-3.ndjson", kind: "job" },
+  { file: "demo/airship-larkspire.ndjson", kind: "job" },
+  { file: "demo/hill-tram-2.ndjson", kind: "job" },
 ];
 
 async function seed(database: Database): Promise<void> {
@@ -39,7 +41,7 @@ async function seed(database: Database): Promise<void> {
 
 /** The packs that ship with the program: a shop may use them from the first day. */
 async function keepShippedPacks(database: Database): Promise<void> {
-  for (const file of demoPacks) {
+  for (const file of shippedPacks) {
     const { json, pack } = await packFromFile(file);
     await keepPack(database, { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json }, new Date());
   }

@@ -13,10 +13,14 @@ import { makeWitness } from "../src/core/plan/make-witness";
 import { hiddenEngines, hiddenSize } from "../src/sim/hidden-engine";
 import { SimulatedGauge } from "../src/sim/simulated-gauge";
 
-const packJson = JSON.parse(readFileSync("packs/orrinshaw-6m.json", "utf8")) as unknown;
-const read = readPack(packJson);
-if (!read.ok) throw new Error(JSON.stringify(read.problems));
-const pack: CompiledPack = read.value;
+function packFrom(name: string): CompiledPack {
+  const read = readPack(JSON.parse(readFileSync(`packs/${name}.json`, "utf8")) as unknown);
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.value;
+}
+const orrinshaw = packFrom("orrinshaw-6m");
+const larkspire = packFrom("larkspire-f5");
+const pellbrook = packFrom("pellbrook-v4");
 
 class Log {
   readonly entries: Envelope[] = [];
@@ -97,11 +101,13 @@ interface Opening extends Omit<Header, "pack" | "unit" | "decisionRule"> {
   readonly seed: number;
   readonly at: string;
   readonly origin: "engine" | "donor";
+  readonly of?: CompiledPack;
+  readonly rule?: Header["decisionRule"];
 }
 
-function openJob({ seed, at, origin, ...header }: Opening) {
+function openJob({ seed, at, origin, of: pack = orrinshaw, rule = "simple", ...header }: Opening) {
   const log = new Log(seed, at, "Demo shop");
-  log.add("job-opened", { ...header, pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256 }, unit: "mm", decisionRule: "simple" });
+  log.add("job-opened", { ...header, pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256 }, unit: "mm", decisionRule: rule });
   const partIn = new Map<string, string>();
   for (const slot of pack.pack.slots) {
     const part = log.newId();
@@ -110,7 +116,7 @@ function openJob({ seed, at, origin, ...header }: Opening) {
     log.add("part-tagged", { part, class: slot.class, tag: `${tag}-${slot.label.toUpperCase()}`, origin });
     log.add("part-installed", { part, slot: slot.id });
   }
-  return { log, partIn, number: header.engine.number! };
+  return { log, partIn, pack, number: header.engine.number ?? "" };
 }
 
 function openOccasion(log: Log, gaugeUsed: Gauge, master: SettingMaster | null): string {
@@ -147,7 +153,7 @@ const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> 
 type Opened = ReturnType<typeof openJob>;
 
 /** Measures a sheet, or its first rows, with the gauge that suits it; of the last row perhaps only the first points. */
-function measure({ log, partIn, number }: Opened, sheetId: string, { rows = Infinity, points = Infinity, told = false } = {}): void {
+function measure({ log, partIn, pack, number }: Opened, sheetId: string, { rows = Infinity, points = Infinity, told = false } = {}): void {
   const sheet: Sheet = pack.sheets.find((each) => each.id === sheetId)!;
   const [used, master] = handFor[sheetId]!;
   const occasion = openOccasion(log, used, master);
@@ -165,13 +171,39 @@ function measure({ log, partIn, number }: Opened, sheetId: string, { rows = Infi
   });
 }
 
+type Noted = readonly [section: Payload<"intake-noted">["section"], item: string, value: Payload<"intake-noted">["value"], place?: string];
+
+/** What was asked and answered before anything was touched. */
+function note({ log }: Opened, notes: readonly Noted[]): void {
+  for (const [section, item, value, place = null] of notes) log.add("intake-noted", { section, item, part: null, place, value });
+}
+
+/** Numbers as read from the engine, and what its tells showed. */
+function identify({ log }: Opened, numbers: Readonly<Record<string, string>>, tells: Readonly<Record<string, string | null>>): void {
+  for (const [place, text] of Object.entries(numbers)) log.add("number-read", { place, text });
+  for (const [tell, answer] of Object.entries(tells)) log.add("tell-answered", { tell, answer });
+}
+
 // The ferry: oil jet 5's cracked pipe starved main 5 and big-end 5. Liner 3 sits right at its limit.
 const marigold = openJob({
   seed: 2207, at: "2026-11-19T07:40:00Z", origin: "engine", name: "Ferry Marigold",
-  engine: { number: "2207-118", variant: "v-6m-2" },
+  engine: { number: "M74-21877", variant: "v-6m-2" },
   application: { kind: "passenger-vessel", words: "Main engine of the river ferry, passengers aboard" },
   hoursWanted: 6000, budget: 9500, wantedBy: "2026-12-18",
 });
+note(marigold, [
+  ["application", "installation", "ferry"], ["application", "cooling", "keel"], ["application", "gearbox", "box-2"], ["application", "original", "nothing"],
+  ["order", "hours-wanted", 6000], ["order", "budget", 9500], ["order", "wanted-by", "2026-12-18"], ["order", "ask-above", 500], ["order", "certified", true], ["order", "decision-rule", "simple"],
+  ["history", "hours-since-new", 21400], ["history", "hours-since-overhaul", 9300], ["history", "hours-since-top-overhaul", null],
+  ["history", "oil-interval", "usual"], ["history", "filter", "bypass"], ["history", "overheated", "once"], ["history", "stood", "no"], ["history", "drowned", "no"], ["history", "earlier-work", "full"],
+  ["school", "liners", "renew"], ["symptom", "knock", true], ["symptom", "metal", true], ["symptom", "stopped", true], ["symptom", "in-words", "Knocked for ten minutes on the crossing, then stopped; gauge showed pressure to the end"],
+  ["test", "compression", 26, "c1"], ["test", "compression", 25.5, "c2"], ["test", "compression", 24, "c3"], ["test", "compression", 25, "c4"], ["test", "compression", 19.5, "c5"], ["test", "compression", 25.5, "c6"],
+]);
+identify(marigold, { "block-number": "M74 21 877", plate: "M74-21877" }, { "gear-case": "thirteen", "lift-pump": "gear", manifold: "wet" });
+{
+  const estimate = marigold.log.add("estimate-made", { kind: "estimate", amount: 8200, words: "Overhaul of the crank end, liners as needed, head checked" });
+  marigold.log.add("approval-given", { estimate: estimate.id, by: "Harbour office of the ferry company", on: "2026-11-19", how: "phone", agreed: true });
+}
 measure(marigold, "liner-bore", { rows: 4, points: 2, told: true });
 for (const sheet of ["crankshaft-big-end", "crankshaft-damage", "crankshaft-run-out"]) measure(marigold, sheet, { told: true });
 for (const sheet of ["crankshaft-main", "crankshaft-main-damage", "rod-big-end", "rod-shell-wall", "main-shell-wall"]) measure(marigold, sheet);
@@ -190,12 +222,18 @@ openJob({
 // A launch of the ice survey: measured through, decided, ready to be handed over.
 const launch = openJob({
   seed: 87, at: "2026-11-02T09:15:00Z", origin: "engine", name: "Survey launch Tern",
-  engine: { number: "1164-020", variant: "v-6m-1" },
+  engine: { number: "M66-09120", variant: "v-6m-1" },
   application: { kind: "work-boat", words: "Launch of the ice survey, spring season" },
   hoursWanted: 3000, budget: 4200, wantedBy: "2027-02-26",
 });
 {
-  const { log } = launch;
+  const { log, pack } = launch;
+  note(launch, [
+    ["application", "installation", "work-boat"], ["application", "cooling", "raw"], ["application", "gearbox", "box-2"], ["application", "original", "nothing"],
+    ["order", "hours-wanted", 3000], ["order", "budget", 4200], ["order", "wanted-by", "2027-02-26"], ["order", "certified", false], ["order", "decision-rule", "simple"],
+    ["history", "hours-since-new", 12600], ["history", "hours-since-overhaul", null],
+  ]);
+  identify(launch, { "block-number": "M66 09120" }, { "gear-case": "eleven", "lift-pump": "cam", manifold: "wet", governor: "all-speed" });
   for (const sheet of pack.sheets) measure(launch, sheet.id);
   log.wait(86_400);
   for (const choice of assess(pack, log.entries, new Date(log.maker.now()).toISOString()).choices) {
@@ -206,3 +244,22 @@ const launch = openJob({
   }
   log.write("survey-launch-tern");
 }
+
+// The airship's engine: its plate is of a certified engine, its case of a rig engine, and the cam ring is still unseen.
+const airship = openJob({
+  seed: 605, at: "2026-11-21T10:20:00Z", origin: "engine", of: larkspire, rule: "guarded-acceptance", name: "Airship Larkspire",
+  engine: { number: "F5C 212", variant: "v-certified" },
+  application: { kind: "certified-aircraft", words: "Restored survey airship of the airship trust" },
+  hoursWanted: 400, budget: 26000, wantedBy: "2027-04-30",
+});
+note(airship, [["application", "installation", "airship"], ["application", "approved-data", "manual"], ["order", "certified", true], ["order", "hours-wanted", 400], ["history", "hours-since-new", null], ["history", "stored", "dry"], ["test", "liquid-lock", 0, "c3"], ["test", "liquid-lock", 2, "c4"]]);
+identify(airship, { "case-number": "F5 C 3041", plate: "F5C-212" }, { "flange-studs": "eight" });
+airship.log.write("airship-larkspire");
+
+// The hill tram's drive engine, just arrived: nothing is asked yet but its number.
+const tram = openJob({
+  seed: 44, at: "2026-11-24T06:50:00Z", origin: "engine", of: pellbrook, name: "Hill tram 2",
+  engine: { number: null, variant: null }, application: { kind: null, words: null }, hoursWanted: null, budget: null, wantedBy: null,
+});
+identify(tram, { "works-number": "2 11 L 0417" }, {});
+tram.log.write("hill-tram-2");

@@ -3,7 +3,7 @@ import { orrinshaw } from "@/core/fixtures/load";
 import { expect, test, TestBench } from "./bench";
 
 test("a job passes from gauge to hand-over without a pointer", async ({ shop, visit }) => {
-  const bench = new TestBench(orrinshaw, { name: "Night boat", engine: { number: "1164-020", variant: "v-6m-1" } });
+  const bench = new TestBench(orrinshaw, { name: "Night boat", engine: { number: "M66-09120", variant: "v-6m-1" } });
   bench.readRestAsNew(["liner-bore"]);
   await shop.keep(bench.entries);
   const page = await visit("lead", "/");

@@ -1,5 +1,8 @@
 import { createFold, type HandOver, type Job, type Occasion, type Part, type Reading } from "./entry/fold";
 import type { Envelope } from "./entry/schema";
+import { assessIdentity, type IdentityResult } from "./identity/assess-identity";
+import { assessIntake, type IntakeResult } from "./intake/assess-intake";
+import type { Order } from "./intake/order";
 import { assessJoint, type JointResult } from "./metrology/assess-joint";
 import { assessRow, evidenceFor, layOut, withReadings, type Bench, type RowResult } from "./metrology/assess-row";
 import { questionReading } from "./metrology/question-reading";
@@ -40,6 +43,9 @@ export interface Assessment {
   /** Each hand-over with what is no longer as it was shown then. */
   readonly handOvers: readonly { readonly handOver: HandOver; readonly differences: readonly Problem[] }[];
   readonly choices: readonly Choice[];
+  readonly intake: IntakeResult;
+  /** Null where the pack knows no numbers and no tells. */
+  readonly identity: IdentityResult | null;
   readonly figures: readonly Figure[];
   readonly cautions: readonly Caution[];
   readonly holds: readonly Hold[];
@@ -57,18 +63,29 @@ export const variantOf = ({ pack }: CompiledPack, { job }: Assessment): Pack["va
 
 const hold = (station: Station, found: Problem): Hold => ({ ...found, severity: "hold", station });
 
-function jobHolds(job: Job, pack: CompiledPack, asOf: string): Hold[] {
+function jobHolds(job: Job, { wantedBy }: Order, pack: CompiledPack, asOf: string): Hold[] {
   const held: Hold[] = [];
   if (job.header && job.header.pack.sha256 !== pack.sha256) {
     held.push(hold("intake", problem("hold", "pack-differs", ["pack"], { pinned: job.header.pack.sha256, given: pack.sha256, id: job.header.pack.id, revision: job.header.pack.revision })));
   }
-  if (job.header?.wantedBy && job.header.wantedBy < asOf.slice(0, 10)) held.push(hold("hand-over", problem("hold", "job-overdue", ["wantedBy"], { wantedBy: job.header.wantedBy })));
+  if (wantedBy && wantedBy < asOf.slice(0, 10) && job.handOvers.length === 0) held.push(hold("hand-over", problem("hold", "job-overdue", ["wantedBy"], { wantedBy })));
   const occupants = new Map<string, string[]>();
   for (const part of job.parts.values()) if (part.slot) occupants.set(part.slot, [...(occupants.get(part.slot) ?? []), part.tag]);
   for (const [slot, tags] of occupants) {
     if (tags.length > 1) held.push(hold("strip", problem("hold", "slot-holds-two", [slot], { slot: pack.slots.get(slot)?.name ?? slot, tags: tags.join(", ") })));
   }
   for (const entry of job.reasonsOwed) held.push(hold("measure", problem("hold", "reason-owed", [entry.id], { type: entry.type })));
+  return held;
+}
+
+/** What Intake and Identify hold against going on. Whoever decides must know what the engine goes into. */
+function frontHolds({ problems, worth }: IntakeResult, identity: IdentityResult | null, job: Job, order: Order): Hold[] {
+  const held = problems.filter((each) => each.severity === "hold").map((each) => hold("intake", each));
+  if (problems.some((each) => each.code === "application-unknown")) held.push(hold("decide", problem("hold", "application-unknown-here")));
+  if (worth && worth.lostCastings.length > 0 && !job.courses.some((each) => each.proposal === worth.course)) held.push(hold("intake", problem("hold", "course-asked-again", [], { castings: worth.lostCastings.join(", ") })));
+  if (job.courses.length > 1) held.push(hold("intake", problem("hold", "course-chosen-twice", [], { count: job.courses.length })));
+  held.push(...(identity?.problems.filter((each) => each.severity === "hold").map((each) => hold("identify", each)) ?? []));
+  if (identity?.contradiction && order.certified && identity.signed.length === 0) held.push(hold("identify", problem("hold", "contradiction-unsigned")));
   return held;
 }
 
@@ -120,6 +137,12 @@ function choiceHolds(choices: readonly Choice[]): Hold[] {
     return held;
   });
 }
+
+/** Numbers read, and the variant known as surely as it matters. */
+const identityProgress = ({ places, likeliest }: IdentityResult): Progress => ({
+  done: places.filter(({ read }) => read.length === 1).length + (likeliest.probability >= 0.95 ? 1 : 0),
+  total: places.length + 1,
+});
 
 const sheetProgress = (sheets: readonly Sheet[], rows: ReadonlyMap<string, RowResult>): Progress => ({
   done: sheets.flatMap((sheet) => sheet.rows).reduce((sum, row) => sum + rows.get(row.id)!.measured, 0),
@@ -214,7 +237,10 @@ export function createAssess(pack: CompiledPack): Assess {
     const decided = choices.filter((choice) => choice.decisions.length === 1 && choice.decisions[0]!.disposition !== "hold").length;
     const undecided = choices.length - decided;
     const application = job.header?.application.kind ?? null;
-    const holds = [...jobHolds(job, pack, asOf), ...measuringHolds(job, rows.values()), ...choiceHolds(choices)];
+    const identity = pack.pack.identity ? assessIdentity(pack.pack.identity, job) : null;
+    const serials = identity?.places.flatMap(({ reading }) => reading?.decoded.flatMap(({ serial }) => serial ?? []) ?? []) ?? [];
+    const intake = assessIntake(pack, job, choices, serials);
+    const holds = [...jobHolds(job, intake.order, pack, asOf), ...frontHolds(intake, identity, job, intake.order), ...measuringHolds(job, rows.values()), ...choiceHolds(choices)];
 
     const assessment: Assessment = {
       core: coreVersion,
@@ -225,11 +251,15 @@ export function createAssess(pack: CompiledPack): Assess {
       joints,
       handOvers: [],
       choices,
+      intake,
+      identity,
       figures,
       cautions: pack.pack.cautions.filter(({ applications }) => applications.length === 0 || (application !== null && applications.includes(application))),
       holds: undecided > 0 ? [...holds, hold("hand-over", problem("hold", "undecided", [], { count: undecided }))] : holds,
       problems: job.unread,
       progress: new Map<Station, Progress>([
+        ...(intake.progress.total > 0 ? [["intake", intake.progress] as const] : []),
+        ...(identity ? [["identify", identityProgress(identity)] as const] : []),
         ["measure", sheetProgress(pack.sheets, rows)],
         ["decide", { done: decided, total: choices.length }],
         ["hand-over", { done: Math.min(1, job.handOvers.length), total: 1 }],

@@ -46,6 +46,22 @@ export const AssessmentJson = z.strictObject({
       characteristics: z.array(Characteristic),
     }),
   ),
+  /** Probability of each variant, likeliest stories, and the check to make next; null where the pack tells no variants apart. */
+  identity: z
+    .strictObject({
+      variants: z.record(z.string(), z.number()),
+      honest: z.number(),
+      contradiction: z.boolean(),
+      stories: z.array(z.strictObject({ story: z.string().nullable(), variant: z.string(), probability: z.number() })),
+      next: z.strictObject({ tell: z.string(), bits: z.number(), bitsPerMinute: z.number() }).nullable(),
+    })
+    .nullable(),
+  intake: z.strictObject({
+    order: z.strictObject({ hoursWanted: z.number().nullable(), budget: z.number().nullable(), wantedBy: z.string().nullable(), askAbove: z.number().nullable(), certified: z.boolean().nullable(), rule: z.string() }),
+    worth: z.strictObject({ course: z.string(), costs: z.record(z.string(), z.number().nullable()), known: z.number(), reasons: z.array(Found) }).nullable(),
+    estimated: z.number(),
+    approved: z.number(),
+  }),
   joints: z.array(z.strictObject({ joint: z.string(), name: z.string(), accepted: z.boolean().nullable(), characteristics: z.array(Characteristic) })),
   choices: z.array(z.strictObject({ row: z.string(), proposal: Option, options: z.array(Option), decisions: z.array(z.strictObject({ entry: z.string(), disposition: Disposition, step: z.string().nullable(), reason: z.string().nullable() })), overrides: z.boolean() })),
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(Found) })),
@@ -83,6 +99,19 @@ export const toAssessmentJson = (assessment: Assessment): AssessmentJson => ({
     points: points.map(point),
     characteristics: [governing, ...derived].map(characteristic),
   })),
+  identity: assessment.identity && {
+    variants: Object.fromEntries(assessment.identity.posterior.variants),
+    honest: assessment.identity.posterior.honest,
+    contradiction: assessment.identity.contradiction,
+    stories: assessment.identity.posterior.stories.slice(0, 5).map(({ id, variant, probability }) => ({ story: id, variant, probability })),
+    next: assessment.identity.next[0] ? { tell: assessment.identity.next[0].tell.id, bits: assessment.identity.next[0].bits, bitsPerMinute: assessment.identity.next[0].bitsPerMinute } : null,
+  },
+  intake: {
+    order: { ...assessment.intake.order },
+    worth: assessment.intake.worth && { course: assessment.intake.worth.course, costs: { ...assessment.intake.worth.costs }, known: assessment.intake.worth.known, reasons: assessment.intake.worth.reasons.map(found) },
+    estimated: assessment.intake.estimates.total,
+    approved: assessment.intake.estimates.approved,
+  },
   joints: [...assessment.joints.values()].map(({ row, accepted, governing, derived }) => ({ joint: row.id, name: row.name, accepted, characteristics: [governing, ...derived].map(characteristic) })),
   choices: assessment.choices.map(({ row, proposal, options, decisions, overrides }) => ({
     row: row.row.id, proposal: option(proposal), options: options.map(option), overrides,

@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { assess } from "./assess";
 import { AssessmentJson, toAssessmentJson } from "./assessment-json";
-import { demoJob, demoJobs, orrinshaw } from "./fixtures/load";
+import { demoJob, demoJobs, packOf } from "./fixtures/load";
 
 const asOf = "2026-11-24T08:00:00Z";
 
@@ -11,7 +11,7 @@ const asOf = "2026-11-24T08:00:00Z";
  */
 test.each(demoJobs)("the assessment of %s is what it was", (name) => {
   const file = `demo/golden/${name}.json`;
-  const text = `${JSON.stringify(toAssessmentJson(assess(orrinshaw, demoJob(name), asOf)), (_, value: unknown) => (typeof value === "number" ? Number(value.toPrecision(12)) : value), 1)}\n`;
+  const text = `${JSON.stringify(toAssessmentJson(assess(packOf(name), demoJob(name), asOf)), (_, value: unknown) => (typeof value === "number" ? Number(value.toPrecision(12)) : value), 1)}\n`;
   if (!existsSync(file)) {
     if (process.env.CI) throw new Error(`${file} is missing`);
     mkdirSync("demo/golden", { recursive: true });

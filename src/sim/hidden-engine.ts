@@ -59,7 +59,7 @@ const bigEnds = {
  * both: big-end 5 wiped, main 5 streaked, piston 5 hot. Everything made up.
  */
 const marigold: HiddenEngine = {
-  number: "2207-118",
+  number: "M74-21877",
   wear: 0.28,
   sizes: {
     ...bores,
@@ -80,7 +80,7 @@ const marigold: HiddenEngine = {
   },
 };
 
-const tern: HiddenEngine = { number: "1164-020", wear: 0.22, sizes: { "liner-2/bore": [108.114, 108.106, 108.1, 108.094, 108.083, 108.078], "crankshaft/damage-j3": [0.003] } };
+const tern: HiddenEngine = { number: "M66-09120", wear: 0.22, sizes: { "liner-2/bore": [108.114, 108.106, 108.1, 108.094, 108.083, 108.078], "crankshaft/damage-j3": [0.003] } };
 const drainagePump: HiddenEngine = { number: "S-0311", wear: 0.45, sizes: {} };
 
 /** The engines of the demo by their number. */

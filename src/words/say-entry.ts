@@ -12,6 +12,13 @@ const words: Readonly<Record<string, (payload: Readonly<Record<string, unknown>>
   "entry-struck": ({ strikes }) => `the strike of ${(strikes as unknown[]).length === 1 ? "an entry" : `${(strikes as unknown[]).length} entries`}`,
   "reason-given": () => "a reason",
   "decision-made": ({ disposition }) => `the decision “${dispositionWords[disposition as Disposition]?.toLowerCase() ?? String(disposition)}”`,
+  "intake-noted": ({ item, value }) => `${String(item).replaceAll("-", " ")}: ${value === null ? "unknown" : String(value)}`,
+  "number-read": ({ text }) => `number ${String(text)}`,
+  "tell-answered": ({ tell, answer }) => `${String(tell).replaceAll("-", " ")}: ${answer === null ? "cannot be seen" : String(answer)}`,
+  "contradiction-signed": () => "the signature to a contradiction",
+  "estimate-made": ({ kind, amount }) => `${kind === "change" ? "a change" : "an estimate"} of ${String(amount)}`,
+  "approval-given": ({ agreed }) => (agreed ? "the owner's approval" : "the owner's refusal"),
+  "course-chosen": ({ course }) => `the course “${String(course)}”`,
   "handed-over": ({ to }) => `the hand-over to ${String(to)}`,
 };
 

@@ -30,6 +30,10 @@ const many = (count: number, one: string, more = `${one}s`) => `${count} ${count
 
 type Sentence = (say: Figures) => string;
 
+/** An amount in the shop's own currency, in whole units. */
+const money = (amount: number) => String(Math.round(amount)).replace(/\B(?=(\d{3})+$)/gu, "\u202f");
+const sayWorth = (f: Figures) => `A rebuild is expected to cost ${money(f.number("rebuild"))}: labour ${money(f.number("labour"))}, parts ${money(f.number("parts"))}.`;
+
 const sayWay = (disposition: Disposition, stepName: string) => (stepName || dispositionWords[disposition]).toLowerCase();
 const sayMark = (mark: string) => markWords[mark as Mark] ?? "no limit";
 const sayChoice = (f: Figures, when: string) => {
@@ -89,6 +93,39 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "mate-renewed": (f) => `Goes with ${f.text("mate")}: ${sayWay(f.text("disposition") as Disposition, f.text("step"))}.`,
   "good-beside-new": (f) => `Good beside a new ${f.text("mates")}, which is to be replaced.`,
 
+  // Intake
+  "application-unknown": () => "What the engine is going into is not known yet: answer the questions at Intake.",
+  "application-unknown-here": () => "What the engine is going into is not known: most wrong combinations begin there. Ask at Intake before anything is decided.",
+  "noted-twice": (f) => `${capital(f.text("item").replaceAll("-", " "))} was answered ${f.text("count")} times at once. Choose one.`,
+  "hours-contradict": (f) => `${f.text("longer")} h since the ${f.text("what")} is more than ${f.text("shorter")} h since ${f.text("than") === "new" ? "it was new" : "the " + f.text("than")}: one of them is wrong.`,
+  "estimate-waits": (f) => `${many(f.number("count"), "estimate waits", "estimates wait")} for the owner's word: ${money(f.number("beyond"))} beyond what may be spent without asking.`,
+  "estimate-refused": (f) => `The owner did not agree to: ${f.text("what")}.`,
+  "estimate-past-budget": (f) => `The estimate, ${money(f.number("total"))}, is past the budget of ${money(f.number("budget"))}.`,
+  "course-asked-again": (f) => `${capital(f.text("castings"))} cannot be used again: is a rebuild still sensible? Say so at Intake.`,
+  "course-chosen-twice": (f) => `What is to become of the engine was chosen ${f.text("count")} times at once. Choose one.`,
+  "casting-lost": (f) => `${capital(f.text("castings"))} cannot be used again, and without it there is nothing to rebuild.`,
+  "casting-saved": (f) => `A sound ${f.text("castings")}, or one that can be repaired, would make it a rebuild again.`,
+  "casting-would-change": () => "A main casting that turns out to be lost changes it: it is asked again then.",
+  "worth-figures": (f) => sayWorth(f),
+  "rebuild-below-ceiling": (f) => `${sayWorth(f)}${f.text("ceiling") === "" ? "" : ` That is below ${money(f.number("ceiling"))}, the share of another engine's price (${money(f.number("other"))}) up to which rebuilding pays.`}`,
+  "rebuild-past-ceiling": (f) => `${sayWorth(f)} That is past ${money(f.number("ceiling"))}, the share of another engine's price (${money(f.number("other"))}) up to which rebuilding pays.`,
+  "budget-unknown": () => "The budget is not known.",
+  "rebuild-past-budget": (f) => `It is ${money(f.number("rebuild") - f.number("budget"))} past the budget of ${money(f.number("budget"))}.`,
+  "worth-known": (f) => (f.number("count") === 0 ? "Every priced part is judged." : `${percent(f.number("share"))} of the priced parts are judged; for the other ${f.text("count")} the price counts as often as they have to be replaced elsewhere.`),
+  "worth-above": (f) => `${money(f.number("away"))} more would make another engine the better course.`,
+  "worth-below": (f) => `${money(f.number("away"))} less would make rebuilding pay.`,
+
+  // Identify
+  "number-too-long": (f) => `That is ${f.text("length")} signs; no number has more than ${f.text("longest")}.`,
+  "number-fits-no-rule": (f) => `“${f.text("text")}” fits no rule that the pack knows for the ${f.text("place")}. Read it again, with chalk and a lamp from the side.`,
+  "no-such-week": (f) => `${f.text("year")} has no week ${f.text("week")}.`,
+  "no-such-month": (f) => `There is no month ${f.text("month")}.`,
+  "serial-in-no-range": (f) => `Serial ${f.text("serial")} lies in no range the pack knows.`,
+  "number-read-twice": (f) => `The number on the ${f.text("place")} was read differently at once: ${f.text("texts")}. Read it again: the newest reading takes their place.`,
+  "tell-answered-twice": (f) => `${capital(f.text("tell"))} was answered ${f.text("count")} times at once. Until one answer stands it counts for nothing.`,
+  "places-disagree": (f) => `The numbers do not agree: ${f.text("numbers")}.`,
+  "contradiction-unsigned": () => "What this engine is contradicts itself, and it is used under a certificate: nobody goes on before a person has signed why.",
+
   // Witnesses
   "figure-differs": (f) => `${f.text("key")}: shown then ${f.text("thenMm") === "" ? "nothing" : `${f.bare("thenMm")} ± ${f.plusMinus("thenExpandedMm")}, ${sayMark(f.text("thenMark"))}`}; now ${f.text("nowMm") === "" ? "nothing" : `${f.bare("nowMm")} ± ${f.plusMinus("nowExpandedMm")}, ${sayMark(f.text("nowMark"))}`}.`,
   "choice-differs": (f) => `${f.text("row")}: then ${sayChoice(f, "then")}; now ${sayChoice(f, "now")}.`,
@@ -123,6 +160,16 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "import-id-taken": (f) => `${many(f.number("count"), "entry", "entries")} of this record (${f.text("id")}) ${f.number("count") === 1 ? "is" : "are"} here already with another content. Nothing was taken.`,
 
   // Packs
+  "unknown-variant": (f) => `there is no variant “${f.text("variant")}”.`,
+  "unknown-unit": (f) => `there is no unit “${f.text("unit")}”.`,
+  "variant-without-prior": (f) => `the variant “${f.text("variant")}” has no prior.`,
+  "stories-past-one": (f) => `the priors of the stories add up to ${f.text("sum")}; they must stay below 1.`,
+  "unknown-evidence": (f) => `there is no place and no tell “${f.text("id")}”.`,
+  "range-backwards": (f) => `the range runs from ${f.text("from")} to ${f.text("to")}.`,
+  "ranges-without-serial": () => "the rule has ranges and no segment that is the serial.",
+  "ranges-overlap": (f) => `the range overlaps range ${f.text("with")} without saying that it means to.`,
+  "answers-not-one": (f) => `the answers of “${f.text("tell")}” add up to ${f.text("sum")} for the variant “${f.text("variant")}”; they must add up to 1.`,
+  "variants-not-separated": (f) => `no combination of tells separates the variants “${f.text("a")}” and “${f.text("b")}”.`,
   "id-twice": (f) => `the id “${f.text("id")}” stands here twice.`,
   "unknown-source": (f) => `the source “${f.text("source")}” is not in the list of sources.`,
   "unknown-class": (f) => `there is no part class “${f.text("class")}”.`,

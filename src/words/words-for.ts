@@ -1,5 +1,8 @@
 import type { Mark } from "@/core/metrology/conformity";
 import type { Disposition, DecisionRule, Phase } from "@/core/entry/schema";
+import type { hourItems } from "@/core/intake/assess-intake";
+import type { orderItems } from "@/core/intake/order";
+import type { Course } from "@/core/intake/worth-rebuilding";
 import type { Station } from "@/core/stations";
 
 export const markWords: Readonly<Record<Mark, string>> = {
@@ -70,3 +73,27 @@ export const ruleWords: Readonly<Record<DecisionRule, string>> = {
   "guarded-acceptance": "guarded acceptance: a value passes only if it is inside by more than U",
   "guarded-rejection": "guarded rejection: a value fails only if it is outside by more than U",
 };
+
+export const courseWords: Readonly<Record<Course, string>> = {
+  rebuild: "Rebuild it",
+  merge: "Merge it with a donor",
+  "other-engine": "Another engine",
+  "part-out": "Part it out",
+};
+
+export const orderWords: Readonly<Record<(typeof orderItems)[number], string>> = {
+  "hours-wanted": "Hours it has to run",
+  budget: "Budget",
+  "wanted-by": "Wanted by",
+  "ask-above": "May go beyond the estimate by",
+  certified: "Under a certificate, or with passengers",
+  "decision-rule": "Near a limit",
+};
+
+export const hourWords: Readonly<Record<(typeof hourItems)[number], string>> = {
+  "hours-since-new": "Hours since new",
+  "hours-since-overhaul": "Since overhaul",
+  "hours-since-top-overhaul": "Since top overhaul",
+};
+
+export const howWords = { "in-person": "in person", phone: "by phone", letter: "by letter", mail: "by mail" } as const;

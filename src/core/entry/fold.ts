@@ -15,6 +15,8 @@ export interface Part {
 
 export type Occasion = Payload<"occasion-opened"> & { readonly at: string };
 export type Reading = Payload<"reading-taken"> & { readonly id: string; readonly at: string; readonly author: string };
+/** What an entry says, with who said it and when. */
+export type Signed<T extends Entry["type"]> = Payload<T> & { readonly id: string; readonly at: string; readonly author: string };
 export type HandOver = Payload<"handed-over"> & { readonly id: string; readonly at: string; readonly author: string };
 export type Decision = Payload<"decision-made"> & { readonly id: string; readonly at: string; readonly author: string };
 
@@ -29,6 +31,13 @@ export interface Job {
   readonly decisions: readonly Decision[];
   /** Oldest first. */
   readonly handOvers: readonly HandOver[];
+  readonly notes: readonly Signed<"intake-noted">[];
+  readonly numbers: readonly Signed<"number-read">[];
+  readonly tells: readonly Signed<"tell-answered">[];
+  readonly contradictionsSigned: readonly Signed<"contradiction-signed">[];
+  readonly estimates: readonly Signed<"estimate-made">[];
+  readonly approvals: readonly Signed<"approval-given">[];
+  readonly courses: readonly Signed<"course-chosen">[];
   readonly conflicts: Effective["conflicts"];
   /** Corrections and strikes for which nobody has given the reason yet. */
   readonly reasonsOwed: readonly Entry[];
@@ -135,6 +144,13 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
       readings: memory.views(entries, "reading-taken", toReading),
       decisions: memory.views(entries, "decision-made", signed<Payload<"decision-made">>),
       handOvers: memory.views(entries, "handed-over", signed<Payload<"handed-over">>),
+      notes: memory.views(entries, "intake-noted", signed<Payload<"intake-noted">>),
+      numbers: memory.views(entries, "number-read", signed<Payload<"number-read">>),
+      tells: memory.views(entries, "tell-answered", signed<Payload<"tell-answered">>),
+      contradictionsSigned: memory.views(entries, "contradiction-signed", signed<Payload<"contradiction-signed">>),
+      estimates: memory.views(entries, "estimate-made", signed<Payload<"estimate-made">>),
+      approvals: memory.views(entries, "approval-given", signed<Payload<"approval-given">>),
+      courses: memory.views(entries, "course-chosen", signed<Payload<"course-chosen">>),
       conflicts,
       reasonsOwed: corrections.filter((entry) => needsReason(entry) && !reasons.has(entry.id)),
       reasons,

@@ -19,6 +19,13 @@ const upcasts: Readonly<Record<EntryType, readonly Upcast[]>> = {
   "reason-given": [],
   "decision-made": [],
   "handed-over": [],
+  "intake-noted": [],
+  "number-read": [],
+  "tell-answered": [],
+  "contradiction-signed": [],
+  "estimate-made": [],
+  "approval-given": [],
+  "course-chosen": [],
   "gauge-registered": [],
   "master-registered": [],
 };

@@ -153,6 +153,32 @@ export const payloads = {
     witness: Witness,
     supersedes,
   }),
+  /**
+   * One answer at Intake: what it goes into, what is ordered, its history, how the shop works, what was seen and tested
+   * before it came apart. A value of null is an answer too: nobody knows.
+   */
+  "intake-noted": z.strictObject({
+    section: z.enum(["application", "order", "history", "school", "symptom", "test"]),
+    item: Id,
+    /** The part it is about, where it is not the whole engine. */
+    part: Uuid.nullable(),
+    /** The cylinder or other place of a test. */
+    place: Id.nullable(),
+    value: z.union([z.string().max(2000), Finite, z.boolean()]).nullable(),
+    supersedes,
+  }),
+  /** A number as it stands on the engine, as the person read it. */
+  "number-read": z.strictObject({ place: Id, text: z.string().trim().min(1).max(60), supersedes }),
+  /** What was seen of a tell; null where it cannot be seen. */
+  "tell-answered": z.strictObject({ tell: Id, answer: Id.nullable(), supersedes }),
+  /** Why work goes on though number and tells disagree. */
+  "contradiction-signed": z.strictObject({ why: Words, variant: Id, supersedes }),
+  /** What the work will cost, or what a change adds to it. */
+  "estimate-made": z.strictObject({ kind: z.enum(["estimate", "change"]), amount: Finite, words: Words, supersedes }),
+  /** The owner's word on an estimate or a change: whose, when, how. */
+  "approval-given": z.strictObject({ estimate: EntryId, by: Words, on: Day, how: z.enum(["in-person", "phone", "letter", "mail"]), agreed: z.boolean(), supersedes }),
+  /** What is to become of the engine as a whole. */
+  "course-chosen": z.strictObject({ course: z.enum(["rebuild", "merge", "other-engine", "part-out"]), why: Words, proposal: z.string().max(40), supersedes }),
   /** The engine leaves the shop, or a donor its parts: to whom, and what was shown then. */
   "handed-over": z.strictObject({ to: Words, note: Words.nullable(), witness: HandOverWitness, supersedes }),
   /** A gauge of the shop as it is from now on: a new calibration is a new entry. */

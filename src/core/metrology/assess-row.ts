@@ -1,5 +1,7 @@
 import { phases, type DecisionRule, type Phase } from "../entry/schema";
 import type { Job, Occasion, Part, Reading } from "../entry/fold";
+import { notesOf } from "../intake/notes";
+import { orderOf } from "../intake/order";
 import type { ExprContext } from "../pack/evaluate-expr";
 import type { Row } from "../pack/compile-pack";
 import { mean, subtract, type Estimate } from "../quantity/estimate";
@@ -69,7 +71,7 @@ export function layOut(job: Job, facts: ReadonlyMap<string, number>): Bench {
     occasions: job.occasions,
     inConflict: new Set(job.conflicts.flatMap((conflict) => conflict.successors)),
     facts,
-    rule: job.header?.decisionRule ?? "simple",
+    rule: orderOf(job, notesOf(job)).rule,
   };
 }
 

@@ -4,6 +4,7 @@ import { stations } from "../stations";
 import { exprDimension } from "./expr-dimension";
 import { placesOf } from "./places";
 import type { Characteristic, Expr, Feature, Joint, Limits, Pack, Ref } from "./schema";
+import { lintIdentity } from "./lint-identity";
 import { innerExprs } from "./walk-expr";
 
 type Path = readonly (string | number)[];
@@ -32,7 +33,7 @@ export function lintPack(pack: Pack): Problem[] {
   const outlines = ids(pack.outlines, ["outlines"]);
   ids(pack.facts, ["facts"]);
   const slots = ids(pack.slots, ["slots"]);
-  ids(pack.variants, ["variants"]);
+  const variants = ids(pack.variants, ["variants"]);
   ids(pack.figures, ["figures"]);
   ids(pack.cautions, ["cautions"]);
   const factPowers = new Map(pack.facts.map((fact) => [fact.id, fact.unit === "mm" ? 1 : 0]));
@@ -152,6 +153,22 @@ export function lintPack(pack: Pack): Problem[] {
     if (!classes.has(slot.class)) report("unknown-class", ["slots", at, "class"], { class: slot.class });
     if (slot.map && !outlines.has(slot.map.outline)) report("unknown-outline", ["slots", at, "map", "outline"], { outline: slot.map.outline });
   });
+  if (pack.identity) found.push(...lintIdentity(pack.identity, variants, sources, ["identity"]));
+  if (pack.intake) {
+    const { questions, schools, history, symptoms, tests, weakPoints, bulletins } = pack.intake;
+    for (const [name, list] of Object.entries({ questions, schools, history, symptoms, tests, weakPoints, bulletins })) ids(list, ["intake", name]);
+    for (const [name, list] of Object.entries({ schools, tests, weakPoints, bulletins })) list.forEach((each, at) => checkRef(each.ref, ["intake", name, at, "ref"]));
+    tests.forEach((test, at) => {
+      ids(test.places, ["intake", "tests", at, "places"]);
+      if (!unitById(test.unit)) report("unknown-unit", ["intake", "tests", at, "unit"], { unit: test.unit });
+    });
+    weakPoints.forEach((point, at) => point.variants.filter((id) => !variants.has(id)).forEach((id) => report("unknown-variant", ["intake", "weakPoints", at, "variants"], { variant: id })));
+  }
+  if (pack.worth) {
+    checkRef(pack.worth.ref, ["worth", "ref"]);
+    checkRef(pack.worth.ceiling.ref, ["worth", "ceiling", "ref"]);
+    for (const id of [...pack.worth.classes.map((each) => each.class), ...pack.worth.castings]) if (!classes.has(id)) report("unknown-class", ["worth"], { class: id });
+  }
   ids(pack.joints, ["joints"]);
   pack.joints.forEach((joint, at) => checkJoint(joint, ["joints", at]));
   pack.figures.forEach((figure, at) => {

@@ -201,6 +201,106 @@ export const Caution = z.strictObject({
   ref: Ref,
 });
 
+const Variant = Id;
+/** A probability that leaves room for the opposite: nothing seen at a bench is impossible. */
+const Probability = z.number().gt(0).lt(1);
+
+/** One part of a number, read from left to right. Rules are lists of these, never patterns. */
+export const Segment = z.discriminatedUnion("is", [
+  /** Fixed signs. */
+  z.strictObject({ is: z.literal("text"), text: z.string().regex(/^[A-Z0-9]{1,12}$/u), means: Text.optional() }),
+  /** A count of digits; `serial` is what ranges speak of. */
+  z.strictObject({ is: z.literal("digits"), as: z.enum(["serial", "other"]), min: z.number().int().min(1).max(12), max: z.number().int().min(1).max(12), means: Text.optional() }),
+  /** A year of one, two or four digits, or a letter; of several years that end alike the one in the window is meant. */
+  z.strictObject({ is: z.literal("year"), digits: z.union([z.literal(1), z.literal(2), z.literal(4)]), window: z.tuple([z.number().int(), z.number().int()]) }),
+  z.strictObject({ is: z.literal("letter"), as: z.enum(["year", "month", "shift", "other"]), letters: z.record(z.string().regex(/^[A-Z]$/u), z.union([z.number().int(), Text])) }),
+  z.strictObject({ is: z.literal("month") }),
+  /** A week by ISO 8601. */
+  z.strictObject({ is: z.literal("week") }),
+]);
+
+export const NumberRule = z.strictObject({
+  id: Id,
+  name: Text,
+  segments: z.array(Segment).min(1).max(20),
+  /** What the serial says of the model: as it was built, and what it should be by now. Without ranges it says nothing. */
+  ranges: z
+    .array(
+      z.strictObject({
+        from: z.number().int().min(0),
+        to: z.number().int().min(0),
+        except: z.array(z.tuple([z.number().int(), z.number().int()])).max(50).default([]),
+        built: Variant,
+        now: Variant.optional(),
+        /** Said where a range is meant to overlap another. */
+        overlaps: z.boolean().default(false),
+        note: Text.optional(),
+      }),
+    )
+    .max(100)
+    .default([]),
+  /** Which revision of a part was fitted, from a serial or a date on; the last that applies is meant. */
+  revisions: z
+    .array(z.strictObject({ part: Text, revision: Text, since: z.union([z.strictObject({ serial: z.number().int() }), z.strictObject({ date: z.iso.date(), shift: z.number().int().min(1).max(4).optional() })]), note: Text.optional() }))
+    .max(200)
+    .default([]),
+  ref: Ref,
+});
+
+/** Something about an engine that tells its variants apart. */
+export const Tell = z.strictObject({
+  id: Id,
+  name: Text,
+  question: Text,
+  answers: z.array(z.strictObject({ id: Id, name: Text, given: z.record(Variant, Probability) })).min(2).max(12),
+  minutes: z.number().positive().max(600),
+  /** What has to be open to see it. */
+  open: Text.nullable(),
+  ref: Ref,
+});
+
+export const Identity = z.strictObject({
+  /** How common each variant is among engines that come in as this family. */
+  priors: z.record(Variant, Probability),
+  places: z.array(z.strictObject({ id: Id, name: Text, where: Text, rules: z.array(NumberRule).min(1).max(50) })).max(10),
+  tells: z.array(Tell).max(200),
+  /** What may have happened to an engine so that a place or a tell no longer speaks of it. */
+  stories: z.array(z.strictObject({ id: Id, name: Text, prior: Probability, frees: z.array(Id).min(1).max(50) })).max(50),
+});
+
+const Choices = z.array(z.strictObject({ id: Id, name: Text, note: Text.optional() })).min(1).max(30);
+
+export const Intake = z.strictObject({
+  /** What it is going into, and what belongs to that. */
+  questions: z.array(z.strictObject({ id: Id, text: Text, why: Text, options: Choices })).max(50),
+  /** Where practitioners differ: options with their reasons. */
+  schools: z.array(z.strictObject({ id: Id, name: Text, options: z.array(z.strictObject({ id: Id, name: Text, reason: Text })).min(2).max(6), ref: Ref })).max(30),
+  /** Lines of the ledger beyond the hours, which every engine has. */
+  history: z.array(z.strictObject({ id: Id, name: Text, options: Choices })).max(50),
+  symptoms: z.array(z.strictObject({ id: Id, name: Text })).max(100),
+  /** Done while it still runs or turns. */
+  tests: z.array(z.strictObject({ id: Id, name: Text, how: Text, unit: Id, places: z.array(z.strictObject({ id: Id, name: Text })).max(60), low: Finite.optional(), high: Finite.optional(), caution: Text.optional(), ref: Ref })).max(30),
+  weakPoints: z.array(z.strictObject({ id: Id, title: Text, text: z.string().trim().min(1).max(600), variants: z.array(Variant).max(50).default([]), ref: Ref })).max(100),
+  /** Campaigns of the maker that concern serials of a place. */
+  bulletins: z.array(z.strictObject({ id: Id, title: Text, text: z.string().trim().min(1).max(600), serials: z.tuple([z.number().int(), z.number().int()]), ref: Ref })).max(100),
+});
+
+/** Money, in the shop's own currency, for the question whether a rebuild is sensible. */
+export const Worth = z.strictObject({
+  labourHours: z.number().positive(),
+  labourRate: z.number().positive(),
+  /** What a part costs to replace or to rework, and how often it has to be replaced where nobody has looked yet. */
+  classes: z.array(z.strictObject({ class: Id, replace: z.number().min(0), rework: z.number().min(0), likely: z.number().min(0).max(1) })).max(300),
+  /** Castings without which there is nothing to rebuild. */
+  castings: z.array(Id).max(20),
+  otherEngine: z.number().positive().nullable(),
+  donor: z.number().positive().nullable(),
+  partsValue: z.number().min(0),
+  /** Share of another engine's price beyond which it is bought instead. */
+  ceiling: z.strictObject({ share: z.number().positive().max(2), ref: Ref }),
+  ref: Ref,
+});
+
 const unitId = Id.refine((id) => unitById(id) !== undefined, "not a unit");
 
 export const Pack = z.strictObject({
@@ -219,6 +319,9 @@ export const Pack = z.strictObject({
   slots: z.array(Slot).min(1).max(2000),
   joints: z.array(Joint).max(300).default([]),
   cautions: z.array(Caution).max(200).default([]),
+  identity: Identity.optional(),
+  intake: Intake.optional(),
+  worth: Worth.optional(),
 });
 
 export type Pack = z.infer<typeof Pack>;
@@ -230,6 +333,12 @@ export type Limit = z.infer<typeof Limit>;
 export type Limits = z.infer<typeof Limits>;
 export type Rework = z.infer<typeof Rework>;
 export type Slot = z.infer<typeof Slot>;
+export type Segment = z.infer<typeof Segment>;
+export type NumberRule = z.infer<typeof NumberRule>;
+export type Identity = z.infer<typeof Identity>;
+export type Tell = z.infer<typeof Tell>;
+export type Intake = z.infer<typeof Intake>;
+export type Worth = z.infer<typeof Worth>;
 export type Joint = z.infer<typeof Joint>;
 export type Ref = z.infer<typeof Ref>;
 export type Caution = z.infer<typeof Caution>;

@@ -15,7 +15,7 @@ const wordsOf = (pack: CompiledPack, entries: readonly Envelope[]) => texts(repo
 test("names every part that is decided, with value, limit, source, verdict and decision", () => {
   const words = wordsOf(orrinshaw, demoJob("survey-launch-tern"));
   for (let n = 1; n <= 6; n += 1) expect(words).toContain(`liner, cylinder ${n}`);
-  for (const part of ["Survey launch Tern", "No. 1164-020", "at most 108.100 (Orrinshaw 6M workshop manual, ed. 3, p. 41)", "Outside the limit", "Replace", "Reuse as is", "simple acceptance"]) expect(words).toContain(part);
+  for (const part of ["Survey launch Tern", "No. M66-09120", "at most 108.100 (Orrinshaw 6M workshop manual, ed. 3, p. 41)", "Outside the limit", "Replace", "Reuse as is", "simple acceptance"]) expect(words).toContain(part);
   expect(words).not.toContain("not decided");
 });
 

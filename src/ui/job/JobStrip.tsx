@@ -33,6 +33,7 @@ const Opener = chakra("button", { base: { display: "inline-flex", alignItems: "c
 export function JobStrip({ onFind, onKeys, onMap }: Props) {
   const { pack, assessment, me, unit } = useJob();
   const { header } = assessment.job;
+  const { order, estimates } = assessment.intake;
   const variant = variantOf(pack, assessment);
   const holds = countHolds(assessment);
   return (
@@ -47,8 +48,8 @@ export function JobStrip({ onFind, onKeys, onMap }: Props) {
           {pack.pack.family}{variant ? `, ${variant.name}` : ""} · {header?.engine.number ? `No. ${header.engine.number}` : "number unknown"}
         </chakra.span>
       </Box>
-      <Item name="Wanted">{header?.hoursWanted ? `${grouped(header.hoursWanted)} h` : "hours unknown"}</Item>
-      <Item name="Budget">{header?.budget ? grouped(header.budget) : "unknown"}</Item>
+      <Item name="Wanted">{order.hoursWanted ? `${grouped(order.hoursWanted)} h` : "hours unknown"}</Item>
+      <Item name={estimates.total > 0 ? "Estimated" : "Budget"}>{estimates.total > 0 ? `${grouped(estimates.total)} of ${order.budget ? grouped(order.budget) : "unknown"}` : order.budget ? grouped(order.budget) : "unknown"}</Item>
       {holds > 0 && (
         <Flex align="center" gap="6px" fontSize="13px" color="near" whiteSpace="nowrap">
           <DispositionMark disposition="hold" size={12} />

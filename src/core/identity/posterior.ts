@@ -1,0 +1,140 @@
+import type { Identity, Tell } from "../pack/schema";
+
+/** What is known of an engine: what each place says, and what each tell showed. */
+export interface Evidence {
+  /** Variant that a place's number says, by place. */
+  readonly places: ReadonlyMap<string, string>;
+  /** Answer by tell. */
+  readonly tells: ReadonlyMap<string, string>;
+}
+
+export interface Story {
+  /** Null: nothing happened to it, everything speaks the truth. */
+  readonly id: string | null;
+  readonly variant: string;
+  readonly probability: number;
+}
+
+export interface Posterior {
+  readonly variants: ReadonlyMap<string, number>;
+  /** Every story with every variant, likeliest first. */
+  readonly stories: readonly Story[];
+  /** Probability that nothing happened to the engine: number, plate and tells all speak of it. */
+  readonly honest: number;
+}
+
+/** How seldom an honest number is misread or mis-stamped. Common practice, no source. */
+const slip = 0.01;
+
+interface Hypothesis {
+  readonly story: string | null;
+  readonly frees: ReadonlySet<string>;
+  readonly variant: string;
+  readonly prior: number;
+}
+
+function hypotheses({ priors, stories }: Identity): Hypothesis[] {
+  const happened = stories.reduce((sum, story) => sum + story.prior, 0);
+  const total = Object.values(priors).reduce((sum, prior) => sum + prior, 0);
+  const all = [{ id: null, prior: Math.max(1 - happened, 1e-6), frees: [] as readonly string[] }, ...stories];
+  return all.flatMap(({ id, prior, frees }) => Object.entries(priors).map(([variant, share]) => ({ story: id, frees: new Set(frees), variant, prior: (prior * share) / total })));
+}
+
+/** P(a place says this variant | the engine is that one): nearly sure unless the place was freed, when it may say anything. */
+const placeLikelihood = (says: string, place: string, { frees, variant }: Hypothesis, count: number) =>
+  frees.has(place) ? 1 / count : says === variant ? 1 - slip : slip / Math.max(1, count - 1);
+
+/** P(this answer | hypothesis): as the pack says, or any answer alike where the part was changed. */
+function tellLikelihood(tell: Tell, answer: string, { frees, variant }: Hypothesis): number {
+  if (frees.has(tell.id)) return 1 / tell.answers.length;
+  return tell.answers.find((each) => each.id === answer)?.given[variant] ?? 1 / tell.answers.length;
+}
+
+const inOrder = <V>(map: ReadonlyMap<string, V>) => [...map].sort(([a], [b]) => (a < b ? -1 : 1));
+
+/** Weights of all hypotheses, normalised. Evidence is taken in order of ids, so that the order of answering cannot matter even to the last bit. */
+function weigh(identity: Identity, evidence: Evidence): { readonly hypothesis: Hypothesis; readonly weight: number }[] {
+  const tells = new Map(identity.tells.map((tell) => [tell.id, tell]));
+  const count = Object.keys(identity.priors).length;
+  const raw = hypotheses(identity).map((hypothesis) => {
+    let weight = hypothesis.prior;
+    for (const [place, says] of inOrder(evidence.places)) weight *= placeLikelihood(says, place, hypothesis, count);
+    for (const [id, answer] of inOrder(evidence.tells)) {
+      const tell = tells.get(id);
+      if (tell) weight *= tellLikelihood(tell, answer, hypothesis);
+    }
+    return { hypothesis, weight };
+  });
+  const total = raw.reduce((sum, { weight }) => sum + weight, 0);
+  return raw.map(({ hypothesis, weight }) => ({ hypothesis, weight: weight / total }));
+}
+
+/**
+ * What an engine is, given what its numbers say and its tells show, with the stories that explain both. Disagreement is
+ * not averaged away: it makes a story likely in which something was swapped, re-stamped or altered.
+ *
+ * @source  Bayes' theorem over variants and stories; tells and places independent given both
+ */
+export function posterior(identity: Identity, evidence: Evidence): Posterior {
+  const weights = weigh(identity, evidence);
+  const variants = new Map(Object.keys(identity.priors).map((variant) => [variant, 0]));
+  let honest = 0;
+  for (const { hypothesis: { variant, story }, weight } of weights) {
+    variants.set(variant, variants.get(variant)! + weight);
+    if (story === null) honest += weight;
+  }
+  const stories = weights.map(({ hypothesis: { story, variant }, weight }): Story => ({ id: story, variant, probability: weight })).sort((a, b) => b.probability - a.probability);
+  return { variants, stories, honest };
+}
+
+/**
+ * Doubt about which of several it is, in bits.
+ * @source  Shannon entropy
+ * @example  entropy([0.5, 0.5]) // 1
+ */
+export const entropy = (probabilities: Iterable<number>): number => {
+  let bits = 0;
+  for (const p of probabilities) if (p > 0) bits -= p * Math.log2(p);
+  return bits;
+};
+
+export interface NextCheck {
+  readonly tell: Tell;
+  /** Doubt that it takes away on average, in bits. */
+  readonly bits: number;
+  readonly bitsPerMinute: number;
+  /** What it is expected to show, and how sure the likeliest variant would then be. */
+  readonly outcomes: readonly { readonly answer: string; readonly probability: number; readonly variant: string; readonly sure: number }[];
+}
+
+/**
+ * Tells that were not answered yet, the one with the most information for its minutes first.
+ *
+ * @source  expected information: H(variant) - sum over answers of P(answer) H(variant | answer)
+ */
+export function rankChecks(identity: Identity, evidence: Evidence): NextCheck[] {
+  const weights = weigh(identity, evidence);
+  const marginal = (of: readonly { readonly variant: string; readonly weight: number }[]) => {
+    const sums = new Map<string, number>();
+    for (const { variant, weight } of of) sums.set(variant, (sums.get(variant) ?? 0) + weight);
+    return sums;
+  };
+  const doubt = entropy(marginal(weights.map(({ hypothesis, weight }) => ({ variant: hypothesis.variant, weight }))).values());
+  return identity.tells
+    .filter((tell) => !evidence.tells.has(tell.id))
+    .map((tell): NextCheck => {
+      let left = 0;
+      const outcomes = tell.answers.map(({ id }) => {
+        const after = weights.map(({ hypothesis, weight }) => ({ variant: hypothesis.variant, weight: weight * tellLikelihood(tell, id, hypothesis) }));
+        const probability = after.reduce((sum, { weight }) => sum + weight, 0);
+        const sums = [...marginal(after)].map(([variant, weight]) => ({ variant, sure: weight / probability }));
+        left += probability * entropy(sums.map(({ sure }) => sure));
+        const best = sums.reduce((a, b) => (b.sure > a.sure ? b : a));
+        return { answer: id, probability, ...best };
+      });
+      // Rounding must not turn 'tells nothing' into a tiny gain or loss.
+      const bits = Math.max(0, doubt - left) < 1e-12 ? 0 : doubt - left;
+      return { tell, bits, bitsPerMinute: bits / tell.minutes, outcomes };
+    })
+    .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute || (a.tell.id < b.tell.id ? -1 : 1));
+}

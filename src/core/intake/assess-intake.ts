@@ -1,0 +1,86 @@
+import type { Job, Signed } from "../entry/fold";
+import type { CompiledPack } from "../pack/compile-pack";
+import type { Intake } from "../pack/schema";
+import type { Choice } from "../plan/propose";
+import { problem, type Problem } from "../problem";
+import { notesOf, type Notes } from "./notes";
+import { orderItems, orderOf, type Order } from "./order";
+import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
+
+export const hourItems = ["hours-since-new", "hours-since-overhaul", "hours-since-top-overhaul"] as const;
+
+export interface Estimates {
+  /** The estimate and the changes to it that stand, oldest first, each with the owner's word on it. */
+  readonly lines: readonly { readonly estimate: Signed<"estimate-made">; readonly approval: Signed<"approval-given"> | null }[];
+  readonly total: number;
+  readonly approved: number;
+}
+
+export interface IntakeResult {
+  readonly notes: Notes;
+  readonly order: Order;
+  /** Questions about what it goes into that nobody has answered. */
+  readonly openQuestions: readonly Intake["questions"][number][];
+  readonly estimates: Estimates;
+  readonly worth: WorthResult | null;
+  /** Bulletins that concern this engine's serial. */
+  readonly bulletins: readonly Intake["bulletins"][number][];
+  readonly problems: readonly Problem[];
+  readonly progress: { readonly done: number; readonly total: number };
+}
+
+/** Hours that contradict each other: younger since the overhaul than since new is the only order there is. */
+function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[] {
+  return parts.flatMap((part) => {
+    const [sinceNew, sinceOverhaul, sinceTop] = hourItems.map((item) => notes.value("history", item, part));
+    const longer = (a: unknown, b: unknown) => typeof a === "number" && typeof b === "number" && a > b;
+    return [
+      ...(longer(sinceOverhaul, sinceNew) ? [problem("hold", "hours-contradict", ["hours-since-overhaul"], { shorter: sinceNew as number, longer: sinceOverhaul as number, what: "overhaul", than: "new" })] : []),
+      ...(longer(sinceTop, sinceOverhaul) ? [problem("hold", "hours-contradict", ["hours-since-top-overhaul"], { shorter: sinceOverhaul as number, longer: sinceTop as number, what: "top overhaul", than: "overhaul" })] : []),
+    ];
+  });
+}
+
+function estimatesOf(job: Job): Estimates {
+  const lines = job.estimates.map((estimate) => ({ estimate, approval: job.approvals.filter((approval) => approval.estimate === estimate.id).at(-1) ?? null }));
+  const sum = (of: typeof lines) => of.reduce((total, { estimate }) => total + estimate.amount, 0);
+  return { lines, total: sum(lines), approved: sum(lines.filter(({ approval }) => approval?.agreed)) };
+}
+
+function estimateProblems({ lines, total, approved }: Estimates, order: Order): Problem[] {
+  const waiting = lines.filter(({ approval }) => approval === null);
+  const refused = lines.filter(({ approval }) => approval?.agreed === false);
+  // Up to what the owner gave leave for, a change needs no word of its own.
+  const beyond = total - approved - (order.askAbove ?? 0);
+  return [
+    ...(waiting.length > 0 && beyond > 0 ? [problem("hold", "estimate-waits", [], { count: waiting.length, beyond })] : []),
+    ...(refused.length > 0 ? [problem("hold", "estimate-refused", [], { what: refused.map(({ estimate }) => estimate.words).join("; ") })] : []),
+    ...(order.budget !== null && total > order.budget ? [problem("notice", "estimate-past-budget", [], { total, budget: order.budget })] : []),
+  ];
+}
+
+/** All that Intake knows, and what it lacks. */
+export function assessIntake(pack: CompiledPack, job: Job, choices: readonly Choice[], serials: readonly number[]): IntakeResult {
+  const notes = notesOf(job);
+  const order = orderOf(job, notes);
+  const { intake } = pack.pack;
+  const openQuestions = intake?.questions.filter((question) => notes.about("application", question.id).length === 0) ?? [];
+  const estimates = estimatesOf(job);
+  const applicationKnown = job.header?.application.kind !== null || (intake !== undefined && openQuestions.length === 0);
+  const asked = intake ? [...intake.questions.map((each) => ["application", each.id] as const), ...orderItems.map((item) => ["order", item] as const), ...[...hourItems, ...intake.history.map((each) => each.id)].map((item) => ["history", item] as const)] : [];
+  return {
+    notes,
+    order,
+    openQuestions,
+    estimates,
+    worth: worthRebuilding(pack, choices, order),
+    bulletins: intake?.bulletins.filter(({ serials: [from, to] }) => serials.some((serial) => serial >= from && serial <= to)) ?? [],
+    problems: [
+      ...(job.header && !applicationKnown ? [problem("hold", "application-unknown")] : []),
+      ...notes.conflicts.map((found) => problem("hold", "noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length })),
+      ...hourProblems(notes, [null, ...new Set(job.notes.flatMap((note) => note.part ?? []))]),
+      ...estimateProblems(estimates, order),
+    ],
+    progress: { done: asked.filter(([section, item]) => notes.about(section, item).length > 0).length, total: asked.length },
+  };
+}
