@@ -15,6 +15,15 @@ const config: NextConfig = {
         { key: "Referrer-Policy", value: "same-origin" },
       ],
     },
+    // An owner's link is a secret in an address: it is kept nowhere and told to nobody.
+    ...["/owner/:path*", "/api/owner/:path*"].map((source) => ({
+      source,
+      headers: [
+        { key: "Cache-Control", value: "no-store" },
+        { key: "Referrer-Policy", value: "no-referrer" },
+        { key: "X-Robots-Tag", value: "noindex" },
+      ],
+    })),
   ],
 };
 

@@ -104,15 +104,15 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
       }
       return await handler({ request, person: person as never, params: path?.data as never, body: body as never });
     } catch (error) {
-      log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, "request failed");
+      log.error({ err: error, method: request.method }, "request failed");
       return refuse(500, problem("error", "server-error"));
     }
   };
   return async (request: Request, context: { params: Promise<Record<string, string | string[] | undefined>> }): Promise<Response> => {
     const began = performance.now();
     const response = await handle(request, context);
-    const { pathname } = new URL(request.url);
-    // Paths hold ids only; no query, no body, no person.
+    // Paths hold ids only; no query, no body, no person. An owner's token is a secret and stays out.
+    const pathname = new URL(request.url).pathname.replace(/^(\/api\/owner\/)[^/]+/u, "$1…");
     const line = { method: request.method, path: pathname, status: response.status, ms: Math.round(performance.now() - began) };
     if (pathname === "/api/health") log.debug(line, "answered");
     else log.info(line, "answered");

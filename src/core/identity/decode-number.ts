@@ -4,7 +4,8 @@ import { mondayOfWeek } from "./iso-week";
 
 /** How one part of a number was read. */
 export interface ReadSegment {
-  readonly is: Segment["is"];
+  /** What it stands for: a year by its letter is a year. */
+  readonly is: "text" | "digits" | "year" | "month" | "week" | "shift" | "other";
   readonly text: string;
   readonly means: string | null;
 }
@@ -66,7 +67,7 @@ function match(plain: string, segments: readonly Segment[]): Found | null {
   if (!segment) return plain === "" ? { segments: [], values: new Map() } : null;
   const next = (text: string, means: string | null, values: readonly (readonly [string, number])[] = []): Found | null => {
     const found = match(plain.slice(text.length), rest);
-    return found && { segments: [{ is: segment.is, text, means }, ...found.segments], values: new Map([...found.values, ...values]) };
+    return found && { segments: [{ is: segment.is === "letter" ? segment.as : segment.is, text, means }, ...found.segments], values: new Map([...found.values, ...values]) };
   };
   if (segment.is === "text") return plain.startsWith(segment.text) ? next(segment.text, segment.means ?? null) : null;
   if (segment.is === "letter") {

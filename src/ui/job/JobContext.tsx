@@ -57,6 +57,8 @@ export interface JobView {
   /** What was just taken back or put back. */
   readonly told: string | null;
   readonly newId: () => string;
+  /** The moment it is, as ISO 8601: for what a person does now. */
+  readonly now: () => string;
   /** The row whose part tag is open. */
   readonly row: string | null;
   readonly chooseRow: (row: string | null) => void;
@@ -132,6 +134,7 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
       },
       told: told && told.acts === log.actCount() ? told.words : null,
       newId: () => makeId({ now: Date.now, random }),
+      now: () => new Date().toISOString(),
     }),
     [id, pack, shop, me, assessment, wording, row, state, met, log, told],
   );

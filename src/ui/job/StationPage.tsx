@@ -2,10 +2,12 @@
 import type { Station } from "@/core/stations";
 import { DecideStation } from "../decide/DecideStation";
 import { HandOverStation } from "../hand-over/HandOverStation";
+import { IdentifyStation } from "../identify/IdentifyStation";
+import { IntakeStation } from "../intake/IntakeStation";
 import { MeasureStation } from "../measure/MeasureStation";
 import { AbsentStation } from "./AbsentStation";
 
-const surfaces: Partial<Record<Station, () => React.ReactNode>> = { measure: MeasureStation, decide: DecideStation, "hand-over": HandOverStation };
+const surfaces: Partial<Record<Station, () => React.ReactNode>> = { intake: IntakeStation, identify: IdentifyStation, measure: MeasureStation, decide: DecideStation, "hand-over": HandOverStation };
 
 /** The work surface of a station. */
 export function StationPage({ station }: { station: Station }) {

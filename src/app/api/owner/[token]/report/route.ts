@@ -1,0 +1,17 @@
+import { z } from "zod";
+import { assess } from "@/core/assess";
+import { problem } from "@/core/problem";
+import { fileResponse } from "@/server/file-response";
+import { openByToken } from "@/server/owner";
+import { renderReport } from "@/server/report/render-report";
+import { refuse, route } from "@/server/route";
+
+const TokenPath = z.object({ token: z.string().max(60) });
+
+/** The report, for whoever holds an owner's link that shows it. */
+export const GET = route({ role: "nobody", params: TokenPath }, async ({ params: { token } }) => {
+  const opened = await openByToken(token);
+  if (!opened?.withReport) return refuse(404, problem("error", "not-found"));
+  const { pack, entries } = opened.job;
+  return fileResponse(await renderReport(pack, assess(pack, entries, new Date().toISOString())), "application/pdf", opened.job, "pdf");
+});

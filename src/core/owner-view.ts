@@ -1,0 +1,43 @@
+import { variantOf, type Assessment, type Progress } from "./assess";
+import type { Disposition } from "./entry/schema";
+import type { CompiledPack } from "./pack/compile-pack";
+import { stations, type Station } from "./stations";
+
+/** All that an owner's link may show; what is not named here it does not. */
+export interface OwnerView {
+  readonly name: string;
+  readonly engine: string;
+  readonly number: string | null;
+  readonly wantedBy: string | null;
+  readonly progress: readonly { readonly station: Station; readonly progress: Progress }[];
+  readonly decided: readonly { readonly disposition: Disposition; readonly count: number }[];
+  readonly estimated: number;
+  readonly approved: number;
+  readonly handedOver: string | null;
+  readonly withReport: boolean;
+}
+
+/** What an owner may see of a job. */
+export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
+  const { header, handOvers } = assessment.job;
+  const counts = new Map<Disposition, number>();
+  for (const { decisions } of assessment.choices) {
+    const [decision] = decisions.length === 1 ? decisions : [];
+    if (decision) counts.set(decision.disposition, (counts.get(decision.disposition) ?? 0) + 1);
+  }
+  return {
+    name: header?.name ?? "Engine",
+    engine: [pack.pack.family, variantOf(pack, assessment)?.name].filter(Boolean).join(", "),
+    number: header?.engine.number ?? null,
+    wantedBy: assessment.intake.order.wantedBy,
+    progress: stations.flatMap((station) => {
+      const progress = assessment.progress.get(station);
+      return progress ? [{ station, progress }] : [];
+    }),
+    decided: [...counts].map(([disposition, count]) => ({ disposition, count })),
+    estimated: assessment.intake.estimates.total,
+    approved: assessment.intake.estimates.approved,
+    handedOver: handOvers.at(-1)?.at.slice(0, 10) ?? null,
+    withReport,
+  };
+}

@@ -1,0 +1,77 @@
+"use client";
+import { Box, Flex, Input, chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Note, Section } from "@/core/intake/notes";
+import { useJob } from "../job/JobContext";
+import { useNote } from "./use-note";
+
+type Kind = "number" | "date" | "words";
+
+/** What a field makes of what was typed, or why it makes nothing of it. */
+function read(kind: Kind, text: string): { value: Note["value"] } | { wrong: string } {
+  if (kind === "words") return { value: text };
+  if (kind === "date") return /^\d{4}-\d{2}-\d{2}$/u.test(text) && !Number.isNaN(Date.parse(text)) ? { value: text } : { wrong: `“${text}” is not a day. Type it as 2027-03-31.` };
+  const plain = text.replace(/[\s\u00a0\u202f']/gu, "").replace(/,(?=\d{3}(\D|$))/gu, "").replace(",", ".");
+  const number = Number(plain);
+  if (plain === "" || !Number.isFinite(number)) return { wrong: `“${text}” is not a number.` };
+  return number < 0 ? { wrong: "It cannot be less than nothing." } : { value: number };
+}
+
+interface Props {
+  readonly section: Section;
+  readonly item: string;
+  readonly label: string;
+  readonly kind: Kind;
+  readonly unit?: string;
+  readonly place?: string;
+  /** What holds as long as nobody says otherwise here. */
+  readonly fallback?: Note["value"];
+  readonly width?: string;
+}
+
+/** One line of the ledger: typed and kept with Enter or by going on; unknown is one of its answers. */
+export function NoteField({ section, item, label, kind, unit = "", place, fallback, width = "112px" }: Props) {
+  const { assessment, mayWrite } = useJob();
+  const note = useNote();
+  const stored = assessment.intake.notes.value(section, item, null, place ?? null);
+  const shown = stored === undefined ? (fallback ?? null) : stored;
+  const [draft, setDraft] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const keep = () => {
+    if (draft === null) return;
+    if (draft.trim() === "") return setDraft(null);
+    const made = read(kind, draft.trim());
+    if ("wrong" in made) return setWrong(made.wrong);
+    setDraft(null);
+    setWrong(null);
+    if (made.value !== stored) note(section, item, made.value, place ?? null);
+  };
+  return (
+    <Box py="5px">
+      <Flex align="center" gap="10px" wrap="wrap">
+        <chakra.label display="flex" alignItems="center" gap="10px" fontSize="14px" flex="1" minWidth="200px">
+          <chakra.span flex="1">{label}</chakra.span>
+          <Input
+            value={draft ?? (shown === null ? "" : String(shown))} onChange={(event) => setDraft(event.currentTarget.value)} onBlur={keep} disabled={!mayWrite} aria-invalid={wrong !== null} maxLength={kind === "words" ? 2000 : 40}
+            onKeyDown={(event) => {
+              if (event.key === "Enter") keep();
+              if (event.key === "Escape") {
+                setDraft(null);
+                setWrong(null);
+              }
+            }}
+            size="sm" width={width} inputMode={kind === "number" ? "decimal" : undefined} placeholder={stored === null ? "unknown" : "·"} borderColor={wrong ? "out" : "lineStrong"} fontVariantNumeric="tabular-nums"
+          />
+        </chakra.label>
+        <chakra.span fontSize="13px" color="quiet" width="32px">{unit}</chakra.span>
+        <chakra.button
+          type="button" aria-pressed={stored === null} aria-label={`${label}: unknown`} disabled={!mayWrite} onClick={() => note(section, item, null, place ?? null)} fontSize="13px" fontStyle="italic" minHeight="32px" px="8px" borderRadius="7px"
+          borderWidth="1px" borderColor={stored === null ? "ember" : "transparent"} color={stored === null ? "ink" : "quiet"} cursor="pointer" _hover={{ color: "ink" }}
+        >
+          unknown
+        </chakra.button>
+      </Flex>
+      {wrong && <chakra.p role="alert" fontSize="13px" color="out">{wrong} What stood here before still stands.</chakra.p>}
+    </Box>
+  );
+}
