@@ -2,6 +2,7 @@
 import { CommandError } from "./command-error";
 import { backup, restore } from "./backup";
 import { exportJob, importJob } from "./archive";
+import { addEquipment } from "./equipment";
 import { evaluate } from "./evaluate";
 import { lint } from "./lint";
 import { addPack } from "./packs";
@@ -15,6 +16,7 @@ const usage = `ember: engine rebuilding from the shell
   prepare [--demo | --first-lead ACCOUNT "NAME"]          bring a database up to date, and fill an empty one
   add-person ACCOUNT "NAME" --role ROLE                   a new account: lead, inspector or viewer
   new-password ACCOUNT                                    a new password for an account; ends its sessions
+  add-equipment FILE.json                                 gauges and setting masters of the shop
   add-pack PACK.json                                      keep an engine pack, so that jobs can use it
   export JOB FILE.zip                                     a job by its id or name: record, pack and files
   import FILE.zip                                         all of it, or nothing; again adds nothing
@@ -26,7 +28,7 @@ Commands on a database use the one of EMBER_DATABASE_URL (mysql://user:password@
 --of shop or --of demo the one that npm start or npm run demo keeps while it runs.`;
 
 const commands: Readonly<Record<string, (words: readonly string[]) => Promise<void>>> = {
-  evaluate, lint, prepare, "add-person": addPersonCommand, "new-password": newPassword, "add-pack": addPack, export: exportJob, import: importJob, backup, restore,
+  evaluate, lint, prepare, "add-person": addPersonCommand, "new-password": newPassword, "add-equipment": addEquipment, "add-pack": addPack, export: exportJob, import: importJob, backup, restore,
 };
 
 async function main([name, ...words]: readonly string[]): Promise<void> {

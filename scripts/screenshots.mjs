@@ -21,6 +21,9 @@ const views = [
   { name: "decide-dark", go: openDecide },
   { name: "decide-light", theme: "light", go: openDecide },
   { name: "hand-over", go: openHandOver },
+  { name: "intake", go: (page) => openStation(page, "Ferry Marigold", "Intake", "Before anything is touched") },
+  { name: "identify", theme: "light", go: (page) => openStation(page, "Airship Larkspire", "Identify", "What engine this really is") },
+  { name: "owner", size: phone, go: openOwner },
   { name: "fits", go: openFits },
   { name: "map", go: openMap },
   { name: "find", theme: "light", go: openFind },
@@ -31,6 +34,19 @@ async function openFerry(page) {
   await page.getByRole("heading", { name: "Liner bores" }).waitFor();
   await page.getByLabel("liner, cylinder 4, middle, thrust direction").focus();
   await page.keyboard.type("108.04");
+}
+
+async function openStation(page, job, station, heading) {
+  await page.getByRole("link", { name: new RegExp(job) }).click();
+  await page.getByRole("link", { name: new RegExp(`^${station}`) }).click();
+  await page.getByRole("heading", { name: heading }).waitFor();
+}
+
+async function openOwner(page) {
+  await openStation(page, "Ferry Marigold", "Intake", "Before anything is touched");
+  await page.getByRole("button", { name: "and report" }).click();
+  await page.goto(await page.getByRole("textbox", { name: "The link" }).inputValue());
+  await page.getByRole("heading", { name: "Ferry Marigold" }).waitFor();
 }
 
 async function openDecide(page) {

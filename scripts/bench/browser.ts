@@ -1,4 +1,5 @@
 import { chromium } from "@playwright/test";
+import { build } from "esbuild";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { openDatabase } from "@/store/connection";
@@ -54,6 +55,13 @@ for (const sheet of orrinshaw.sheets) {
   await page.keyboard.press("PageDown");
   await page.waitForFunction(() => document.activeElement instanceof HTMLInputElement && document.activeElement.value === "");
 }
+// The same computation as in the bench of identity, bundled for the browser and run there.
+const { outputFiles } = await build({
+  stdin: { contents: 'import { posterior, rankChecks } from "./src/core/identity/posterior"; import { generateIdentity, benchEvidence } from "./scripts/bench/identity"; const identity = generateIdentity(12, 60); window.emberIdentity = Array.from({ length: 200 }, (_, at) => { const evidence = benchEvidence(identity, at % 30); const began = performance.now(); posterior(identity, evidence); rankChecks(identity, evidence); return performance.now() - began; });', resolveDir: process.cwd(), loader: "ts" },
+  bundle: true, write: false, format: "iife", define: { "process.argv": "[]" }, tsconfig: "tsconfig.json",
+});
+await page.addScriptTag({ content: outputFiles[0]!.text });
+const identityTimes = (await page.evaluate(() => (window as unknown as { emberIdentity: number[] }).emberIdentity)).sort((a, b) => a - b);
 const times = (await page.evaluate(() => (window as unknown as { emberTimes: number[] }).emberTimes)).sort((a, b) => a - b);
 await browser.close();
-console.log(JSON.stringify({ count: times.length, p50Ms: times[Math.floor(times.length * 0.5)], p95Ms: times[Math.floor(times.length * 0.95)], longestMs: times.at(-1) }));
+console.log(JSON.stringify({ count: times.length, p50Ms: times[Math.floor(times.length * 0.5)], p95Ms: times[Math.floor(times.length * 0.95)], longestMs: times.at(-1), identityP95Ms: identityTimes[Math.floor(identityTimes.length * 0.95)] }));

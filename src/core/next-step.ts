@@ -7,9 +7,11 @@ export interface NextStep {
   readonly what: Problem;
 }
 
-/** What a job needs next: the first place without readings, then the first open decision, then handing over; nothing once it is gone. */
-export function nextStep({ rows, choices, job }: Assessment): NextStep {
+/** What a job needs next: what it goes into, what engine it is where that is in doubt, the first place without readings, then the first open decision, then handing over; nothing once it is gone. */
+export function nextStep({ rows, choices, job, intake, identity }: Assessment): NextStep {
   if (job.handOvers.length > 0) return { station: "hand-over", what: problem("notice", "handed-over", [], { to: job.handOvers.at(-1)!.to }) };
+  if (intake.problems.some((found) => found.code === "application-unknown")) return { station: "intake", what: problem("notice", "application-unknown") };
+  if (identity?.contradiction && identity.signed.length === 0) return { station: "identify", what: problem("notice", "identity-in-doubt") };
   for (const row of rows.values()) {
     const missing = row.points.length - row.measured;
     if (missing > 0) return { station: "measure", what: problem("notice", row.measured > 0 ? "points-missing" : "not-measured", [row.row.id], { row: row.row.name, missing }) };

@@ -24,7 +24,7 @@ export interface OpenJob {
 const packs = new Map<string, { json: unknown; pack: CompiledPack }>();
 
 /** A pack by its fingerprint; kept in memory, since a revision never changes. */
-async function openPack(sha256: string) {
+export async function openPack(sha256: string) {
   const known = packs.get(sha256);
   if (known) return known;
   const json = await readPackJson(database(), sha256);

@@ -10,3 +10,7 @@ export async function readPackJson(database: Database, sha256: string): Promise<
   const [row] = await select<{ body: string }>(database, "SELECT body FROM pack WHERE sha256 = ?", [sha256]);
   return row ? (JSON.parse(row.body) as unknown) : null;
 }
+
+/** Every pack that is kept, by its name. */
+export const listPacks = (database: Database): Promise<{ sha256: string; id: string; revision: number }[]> =>
+  select(database, "SELECT sha256, id, revision FROM pack ORDER BY id, revision, added_at");

@@ -124,6 +124,7 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "number-read-twice": (f) => `The number on the ${f.text("place")} was read differently at once: ${f.text("texts")}. Read it again: the newest reading takes their place.`,
   "tell-answered-twice": (f) => `${capital(f.text("tell"))} was answered ${f.text("count")} times at once. Until one answer stands it counts for nothing.`,
   "places-disagree": (f) => `The numbers do not agree: ${f.text("numbers")}.`,
+  "identity-in-doubt": () => "Number, plate and tells do not agree: what engine is it?",
   "contradiction-unsigned": () => "What this engine is contradicts itself, and it is used under a certificate: nobody goes on before a person has signed why.",
 
   // Witnesses

@@ -24,6 +24,7 @@ import { Brand } from "../parts/Brand";
 import { EngineMap } from "../parts/EngineMap";
 import { SignOut } from "../sign-in/SignOut";
 import { ImportJob } from "./ImportJob";
+import { OpenJob } from "./OpenJob";
 
 const Link = chakra(NextLink);
 
@@ -118,8 +119,8 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
           <Heading as="h1" fontSize="24px">On the bench</Heading>
           <chakra.span color="quiet">{listed.length} {listed.length === 1 ? "engine" : "engines"}</chakra.span>
         </Flex>
-        {listed.length === 0 ? <p>No engine is here yet. A lead opens the first job.</p> : <chakra.ul>{listed.map((job) => <JobRow key={job.id} {...job} />)}</chakra.ul>}
-        {me.role === "lead" && <Box mt="22px"><ImportJob /></Box>}
+        {listed.length === 0 ? <p>No engine is here yet. Open a job for the first one that comes in, or import one.</p> : <chakra.ul>{listed.map((job) => <JobRow key={job.id} {...job} />)}</chakra.ul>}
+        {me.role === "lead" && <Flex mt="22px" gap="10px" align="flex-start"><OpenJob /><ImportJob /></Flex>}
       </Box>
       {open === "find" && <FindDialog items={items} onClose={() => setOpen(null)} />}
       {open === "keys" && <KeyHelpDialog groups={[{ title: "Here", keys: keysAnywhere }]} onClose={() => setOpen(null)} />}

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { hourItems } from "@/core/intake/assess-intake";
 import { decisionRules } from "@/core/entry/schema";
 import { unitById } from "@/core/quantity/units";
+import { capital } from "@/words/capital";
 import { sayRef } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
 import { hourWords, orderWords, ruleWords } from "@/words/words-for";
@@ -14,6 +15,7 @@ import { Choose } from "../parts/Choose";
 import { Estimates } from "./Estimates";
 import { NoteField } from "./NoteField";
 import { OwnerLinks } from "./OwnerLinks";
+import { PartHours } from "./PartHours";
 import { useNote } from "./use-note";
 import { Worth } from "./Worth";
 
@@ -71,7 +73,11 @@ export function IntakeStation() {
             {front?.schools.map((school) => {
               const value = asText(notes.value("school", school.id));
               const chosen = school.options.find((option) => option.id === value);
-              return <Choose key={school.id} label={school.name} hint={chosen?.reason ?? "two schools"} options={school.options.map(({ id, name, reason }) => ({ id, name, note: reason }))} value={value} disabled={disabled} onChoose={(id) => note("school", school.id, id)} />;
+              return (
+                <Choose key={school.id} label={school.name} hint={sayRef(school.ref, wording.sources)} options={school.options.map(({ id, name, reason }) => ({ id, name, note: reason }))} value={value} disabled={disabled} onChoose={(id) => note("school", school.id, id)}>
+                  {(chosen ? [chosen] : school.options).map((option) => <chakra.p key={option.id} fontSize="12px" color="quiet" mt="3px">{capital(option.name)}: {option.reason}</chakra.p>)}
+                </Choose>
+              );
             })}
           </Section>
         </Box>
@@ -84,6 +90,7 @@ export function IntakeStation() {
               </Choose>
             ))}
           </Section>
+          <PartHours />
           {front && front.symptoms.length > 0 && (
             <Section title="Symptoms before it stopped">
               <Flex gap="6px" wrap="wrap" my="6px">

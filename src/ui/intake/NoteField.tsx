@@ -24,16 +24,18 @@ interface Props {
   readonly kind: Kind;
   readonly unit?: string;
   readonly place?: string;
+  /** The part it is about, where it is not the whole engine. */
+  readonly part?: string;
   /** What holds as long as nobody says otherwise here. */
   readonly fallback?: Note["value"];
   readonly width?: string;
 }
 
 /** One line of the ledger: typed and kept with Enter or by going on; unknown is one of its answers. */
-export function NoteField({ section, item, label, kind, unit = "", place, fallback, width = "112px" }: Props) {
+export function NoteField({ section, item, label, kind, unit = "", place, part, fallback, width = "112px" }: Props) {
   const { assessment, mayWrite } = useJob();
   const note = useNote();
-  const stored = assessment.intake.notes.value(section, item, null, place ?? null);
+  const stored = assessment.intake.notes.value(section, item, part ?? null, place ?? null);
   const shown = stored === undefined ? (fallback ?? null) : stored;
   const [draft, setDraft] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -44,7 +46,7 @@ export function NoteField({ section, item, label, kind, unit = "", place, fallba
     if ("wrong" in made) return setWrong(made.wrong);
     setDraft(null);
     setWrong(null);
-    if (made.value !== stored) note(section, item, made.value, place ?? null);
+    if (made.value !== stored) note(section, item, made.value, { place, part });
   };
   return (
     <Box py="5px">
@@ -65,7 +67,7 @@ export function NoteField({ section, item, label, kind, unit = "", place, fallba
         </chakra.label>
         <chakra.span fontSize="13px" color="quiet" width="32px">{unit}</chakra.span>
         <chakra.button
-          type="button" aria-pressed={stored === null} aria-label={`${label}: unknown`} disabled={!mayWrite} onClick={() => note(section, item, null, place ?? null)} fontSize="13px" fontStyle="italic" minHeight="32px" px="8px" borderRadius="7px"
+          type="button" aria-pressed={stored === null} aria-label={`${label}: unknown`} disabled={!mayWrite} onClick={() => note(section, item, null, { place, part })} fontSize="13px" fontStyle="italic" minHeight="32px" px="8px" borderRadius="7px"
           borderWidth="1px" borderColor={stored === null ? "ember" : "transparent"} color={stored === null ? "ink" : "quiet"} cursor="pointer" _hover={{ color: "ink" }}
         >
           unknown

@@ -1,7 +1,14 @@
 import { listJobs } from "@/server/jobs";
-import { answer, route } from "@/server/route";
+import { NewJob, openNewJob } from "@/server/open-job";
+import { answer, refuse, route } from "@/server/route";
 
 /** All jobs, by what they are called. */
 export const GET = route({ role: "viewer" }, async () =>
   answer({ v: 1, jobs: (await listJobs()).map(({ id, header }) => ({ id, name: header.name, number: header.engine.number })) }),
 );
+
+/** Opens a job. */
+export const POST = route({ role: "lead", body: NewJob }, async ({ body, person }) => {
+  const opened = await openNewJob(body, person);
+  return opened.ok ? answer({ v: 1, id: opened.value }, 201) : refuse(422, ...opened.problems);
+});

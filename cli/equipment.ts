@@ -1,0 +1,30 @@
+import { readFile } from "node:fs/promises";
+import { z } from "zod";
+import { makeEntry, type Maker } from "@/core/entry/make-entry";
+import { Gauge, SettingMaster } from "@/core/entry/schema";
+import { appendEntries, beginStream, listStreams } from "@/store/entries";
+import { CommandError } from "./command-error";
+import { newId, withDatabase } from "./with-database";
+
+const Equipment = z.strictObject({ gauges: z.array(Gauge).default([]), masters: z.array(SettingMaster).default([]) });
+
+/** Registers gauges and setting masters of the shop from a JSON file; a known id is registered anew, with its new calibration. */
+export const addEquipment = (words: readonly string[]): Promise<void> =>
+  withDatabase("add-equipment", words, async (database, [file, ...more]) => {
+    if (!file || more.length > 0) throw new CommandError('ember add-equipment FILE.json, with { "gauges": […], "masters": […] } as in docs/formats.md');
+    let json: unknown;
+    try {
+      json = JSON.parse(await readFile(file, "utf8"));
+    } catch (error) {
+      throw new CommandError(`${file}: ${(error as Error).message}`);
+    }
+    const parsed = Equipment.safeParse(json);
+    if (!parsed.success) throw new CommandError(parsed.error.issues.map((issue) => `${file}: ${issue.path.join(".")}: ${issue.message}`).join("\n"));
+    const [known] = await listStreams(database, "shop");
+    const stream = known ?? newId();
+    if (!known) await beginStream(database, stream, "shop", new Date());
+    const maker: Maker = { stream, author: "shell", now: Date.now, random: () => crypto.getRandomValues(new Uint8Array(16)) };
+    const { gauges, masters } = parsed.data;
+    await appendEntries(database, stream, [...gauges.map((gauge) => makeEntry(maker, "gauge-registered", { gauge })), ...masters.map((master) => makeEntry(maker, "master-registered", { master }))], new Date());
+    console.log(`${gauges.length} gauges and ${masters.length} masters registered`);
+  });

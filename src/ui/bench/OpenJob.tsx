@@ -1,0 +1,85 @@
+"use client";
+import { Button, Dialog, Field, Input, NativeSelect, Portal, chakra } from "@chakra-ui/react";
+import { Plus } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useEffect, useState, type FormEvent } from "react";
+
+interface Offer {
+  readonly sha256: string;
+  readonly family: string;
+  readonly summary: string;
+}
+
+function OpenJobDialog({ onClose }: { onClose: () => void }) {
+  const router = useRouter();
+  const [packs, setPacks] = useState<readonly Offer[]>([]);
+  const [name, setName] = useState("");
+  const [pack, setPack] = useState("");
+  const [number, setNumber] = useState("");
+  const [asked, setAsked] = useState(false);
+  const [failed, setFailed] = useState(false);
+  useEffect(() => {
+    const stop = new AbortController();
+    fetch("/api/packs", { signal: stop.signal }).then(async (answer) => answer.ok && setPacks(((await answer.json()) as { packs: Offer[] }).packs), () => {});
+    return () => stop.abort();
+  }, []);
+  const chosen = packs.find((each) => each.sha256 === pack) ?? packs[0];
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    setAsked(true);
+    if (name.trim() === "" || !chosen) return;
+    const answer = await fetch("/api/jobs", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ name: name.trim(), pack: chosen.sha256, number: number.trim() || null }) }).catch(() => null);
+    if (answer?.ok) router.push(`/jobs/${((await answer.json()) as { id: string }).id}/intake`);
+    else setFailed(true);
+  };
+  return (
+    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="md">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="panel">
+            <chakra.form onSubmit={(event) => void submit(event)} noValidate>
+              <Dialog.Header><Dialog.Title>An engine comes in</Dialog.Title></Dialog.Header>
+              <Dialog.Body display="flex" flexDirection="column" gap="14px">
+                <Field.Root invalid={asked && name.trim() === ""}>
+                  <Field.Label>What the job is called</Field.Label>
+                  <Input value={name} onChange={(event) => setName(event.currentTarget.value)} maxLength={120} placeholder="such as the boat it comes from" />
+                  <Field.ErrorText>A job needs a name by which it is found again.</Field.ErrorText>
+                </Field.Root>
+                <Field.Root>
+                  <Field.Label>Family</Field.Label>
+                  <NativeSelect.Root>
+                    <NativeSelect.Field value={chosen?.sha256 ?? ""} onChange={(event) => setPack(event.currentTarget.value)}>{packs.map(({ sha256, family }) => <option key={sha256} value={sha256}>{family}</option>)}</NativeSelect.Field>
+                    <NativeSelect.Indicator />
+                  </NativeSelect.Root>
+                  <Field.HelperText>{chosen?.summary ?? "No pack is here yet: add one with ember add-pack."}</Field.HelperText>
+                </Field.Root>
+                <Field.Root>
+                  <Field.Label>Number the owner gives</Field.Label>
+                  <Input value={number} onChange={(event) => setNumber(event.currentTarget.value)} maxLength={60} placeholder="unknown" />
+                  <Field.HelperText>What is really stamped on it is read at Identify.</Field.HelperText>
+                </Field.Root>
+                {failed && <chakra.p role="alert" color="out" fontSize="14px">The server could not open it. Nothing was saved; try again.</chakra.p>}
+              </Dialog.Body>
+              <Dialog.Footer>
+                <Button variant="ghost" onClick={onClose}>Leave it</Button>
+                <Button type="submit" bg="ember" color="onEmber" fontWeight={700} disabled={packs.length === 0}>Open the job</Button>
+              </Dialog.Footer>
+            </chakra.form>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
+
+/** Opens a job for an engine that comes in. */
+export function OpenJob() {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <Button size="sm" minHeight="36px" bg="ember" color="onEmber" fontWeight={700} onClick={() => setOpen(true)}><Plus size={15} aria-hidden />Open a job</Button>
+      {isOpen && <OpenJobDialog onClose={() => setOpen(false)} />}
+    </>
+  );
+}
