@@ -48,12 +48,13 @@ export function EngineMap({ pack, assessment, height, detail = false, chosen = n
   const size = { viewBox: `${viewBox.x} ${viewBox.y} ${viewBox.width} ${viewBox.height}`, ...(height === "auto" ? { width: "100%", maxHeight: "100%" } : { height: `${height}px` }) };
 
   if (!onChoose) {
+    // A large engine drawn small must not fade: here a stroke is as wide as it says, whatever the scale.
     const summary = placed.map(({ slot }) => `${slot.name}: ${lookOf(slot.id).words}`).join("; ");
     return (
       <Svg {...size} role="img" aria-label={summary} flexShrink={0}>
         {placed.map(({ slot, path, x, y, turn }) => {
           const { stroke, fill, weight, dash } = lookOf(slot.id);
-          return <g key={slot.id} transform={`translate(${x} ${y}) rotate(${turn})`}><Path d={path} stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} /></g>;
+          return <g key={slot.id} transform={`translate(${x} ${y}) rotate(${turn})`}><Path d={path} stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} vectorEffect="non-scaling-stroke" /></g>;
         })}
       </Svg>
     );
