@@ -9,7 +9,8 @@ async function main() {
     throw new LaunchError('npm start knows one thing, to be said the first time: npm start -- --first-lead ACCOUNT "FULL NAME"');
   }
   await launch({
-    name: "shop", title: "The shop's program", prepare: lead ? ["--first-lead", ...lead] : [], ports: { database: 33907, web: 4190 },
+    name: "shop", title: "The shop's program", prepare: lead ? ["--first-lead", ...lead] : [], // Not 4190: browsers refuse that port.
+    ports: { database: 33907, web: 4280 },
     closing: "Ctrl-C stops it. Data is kept in .ember/shop, or where EMBER_DATABASE_URL says.",
   });
 }
