@@ -9,6 +9,7 @@ import type { EntryType, Envelope, Gauge, Payload, SettingMaster } from "../src/
 import { assess } from "../src/core/assess";
 import { readPack, type CompiledPack, type Sheet } from "../src/core/pack/compile-pack";
 import { hashText, seeded } from "../src/core/numeric/seeded";
+import { lockedAt } from "../src/core/metrology/locked-at";
 import { makeWitness } from "../src/core/plan/make-witness";
 import { hiddenEngines, hiddenSize } from "../src/sim/hidden-engine";
 import { SimulatedGauge } from "../src/sim/simulated-gauge";
@@ -82,12 +83,6 @@ const gauges = {
 };
 const ring108 = ring(108);
 const ring40 = ring(40);
-/** A micrometer locked at a size, to set a bore gauge on: what both measure shares its error. */
-const lockedAt = (of: Gauge, lengthMm: number): SettingMaster => ({
-  id: of.id, name: `${of.name} at ${lengthMm.toFixed(3)}`, lengthMm, expandedMm: of.calibration.expandedMm, k: of.calibration.k, expansionPerK: of.scaleExpansionPerK,
-  gauge: { id: of.id, calibratedOn: of.calibration.on },
-});
-
 const shop = new Log(11, "2026-03-02T08:00:00Z", "Demo shop");
 for (const each of Object.values(gauges)) shop.add("gauge-registered", { gauge: each });
 for (const master of [ring108, ring40]) shop.add("master-registered", { master });

@@ -137,7 +137,7 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   const response = (await owner.goto(address))!;
   expect([response.status(), response.headers()["referrer-policy"], response.headers()["cache-control"]]).toEqual([200, "no-referrer", expect.stringContaining("no-store")]);
   await expect(owner.getByRole("heading", { name: "Quay crane" })).toBeVisible();
-  await expect(owner.getByText("5200")).toBeVisible();
+  await expect(owner.getByText("5\u202f200")).toBeVisible();
   await expect(owner.getByText("secret words")).toBeHidden();
   const [report] = await Promise.all([owner.waitForEvent("download"), owner.getByRole("link", { name: "Report, PDF" }).click()]);
   expect(report.suggestedFilename()).toBe("quay-crane.pdf");

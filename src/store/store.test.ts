@@ -3,11 +3,12 @@ import { makeId } from "@/core/entry/make-entry";
 import { TestBench } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { change, openDatabase, select, withTransaction, type Database } from "./connection";
-import { appendEntries, beginStream, listStreams, readEntries, streamKind } from "./entries";
+import { appendEntries, beginStream, headsOf, knownEntries, listStreams, readEntries, streamKind } from "./entries";
 import { migrate, readMigrations } from "./migrate";
-import { keepPack, readPackJson } from "./packs";
+import { addOwnerLink, linkByToken, linksOf, revokeOwnerLink } from "./owner-links";
+import { keepPack, listPacks, readPackJson } from "./packs";
 import { hashPassword, isPassword } from "./passwords";
-import { addPerson, namesOf, personByAccount, personById, revokeSessions } from "./people";
+import { addPerson, namesOf, personByAccount, personById, revokeSessions, setPassword } from "./people";
 import { readSchemaVersion, schemaVersion } from "./schema-version";
 import { countAttempts, forgetAttempts, noteAttempt } from "./sign-in-attempts";
 
@@ -151,4 +152,51 @@ test("attempts count by account and by address within their window, until the ac
   expect(await countAttempts(database, account, address, now)).toEqual({ account: 0, address: 0 });
   await forgetAttempts(database, account, since);
   expect(await countAttempts(database, account, address, since)).toEqual({ account: 0, address: 1 });
+});
+
+describe("an owner's link", () => {
+  const link = (job: string, over: Partial<Parameters<typeof addOwnerLink>[1]> = {}) => ({ id: newId(), job, withReport: true, madeBy: newId(), madeAt: now, expiresAt: new Date(now.getTime() + 86_400_000), ...over });
+
+  test("is found by its token until it is over or shut, and the token itself is not kept", async () => {
+    const { stream: job } = await fresh();
+    const token = randomBytes(16).toString("base64url");
+    const made = link(job);
+    await addOwnerLink(database, made, token);
+    expect(await linkByToken(database, token, now)).toMatchObject({ id: made.id, job, withReport: true, revokedAt: null });
+    expect(await linkByToken(database, token, new Date(now.getTime() + 86_400_001))).toBeNull();
+    expect(await linkByToken(database, `${token}x`, now)).toBeNull();
+    const [row] = await select<Record<string, unknown>>(database, "SELECT * FROM owner_link WHERE id = ?", [made.id]);
+    expect(JSON.stringify(row)).not.toContain(token);
+
+    expect(await revokeOwnerLink(database, newId(), made.id, now)).toBe(false);
+    expect(await linkByToken(database, token, now)).not.toBeNull();
+    expect(await revokeOwnerLink(database, job, made.id, now)).toBe(true);
+    expect(await linkByToken(database, token, now)).toBeNull();
+    expect((await linksOf(database, job)).map((each) => [each.id, each.revokedAt !== null])).toEqual([[made.id, true]]);
+  });
+});
+
+test("heads of many streams are asked for at once, and the packs on offer are listed", async () => {
+  const [a, b] = [await fresh(), await fresh()];
+  await appendEntries(database, a.stream, a.entries.slice(0, 3), now);
+  expect(await headsOf(database, [a.stream, b.stream, newId()])).toEqual(new Map([[a.stream, 3], [b.stream, 0]]));
+  expect(await headsOf(database, [])).toEqual(new Map());
+  await keepPack(database, { sha256: orrinshaw.sha256, id: "orrinshaw-6m", revision: 1, json: orrinshaw.pack }, now);
+  expect(await listPacks(database)).toContainEqual({ sha256: orrinshaw.sha256, id: "orrinshaw-6m", revision: 1 });
+});
+
+test("a new password ends the sessions that began with the old one", async () => {
+  const { stream: id } = await fresh();
+  const account = `sedge-${id.slice(0, 8)}${id.slice(-6)}`;
+  await addPerson(database, { id, account, name: "Sedge", role: "inspector", passwordHash: await hashPassword("old tide") }, now);
+  await setPassword(database, id, await hashPassword("new tide"));
+  const person = (await personById(database, id))!;
+  expect([person.sessionVersion, await isPassword(person.passwordHash, "new tide"), await isPassword(person.passwordHash, "old tide")]).toEqual([2, true, false]);
+});
+
+test("entries are known by their ids in whatever stream they are", async () => {
+  const { stream, entries } = await fresh();
+  await appendEntries(database, stream, entries, now);
+  const known = await knownEntries(database, [...entries.map((entry) => entry.id), newId()]);
+  expect([known.size, known.get(entries[2]!.id)!.envelope]).toEqual([entries.length, entries[2]]);
 });

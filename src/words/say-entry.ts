@@ -1,6 +1,6 @@
-import type { Envelope } from "@/core/entry/schema";
+import { importMark } from "@/core/entry/imported-author";
+import type { Disposition, Envelope } from "@/core/entry/schema";
 import { dispositionWords } from "./words-for";
-import type { Disposition } from "@/core/entry/schema";
 
 const words: Readonly<Record<string, (payload: Readonly<Record<string, unknown>>) => string>> = {
   "job-opened": () => "the job's opening",
@@ -33,8 +33,6 @@ export const sayAct = (entries: readonly Pick<Envelope, "type" | "payload">[]): 
   const sameType = entries.every((entry) => entry.type === first.type);
   return `${entries.length} ${sameType && first.type === "decision-made" ? "decisions" : "entries"}`;
 };
-
-const importMark = "import:";
 
 /** The name an entry's author goes by; one that came with an import is a label and is said to be one. */
 export const sayAuthor = (author: string, people: Readonly<Record<string, string>>): string =>

@@ -2,6 +2,7 @@ import type { Problem } from "@/core/problem";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
 import { capital } from "./capital";
+import { grouped } from "./grouped";
 import { dispositionWords, markWords } from "./words-for";
 import type { Disposition } from "@/core/entry/schema";
 import type { Mark } from "@/core/metrology/conformity";
@@ -30,9 +31,7 @@ const many = (count: number, one: string, more = `${one}s`) => `${count} ${count
 
 type Sentence = (say: Figures) => string;
 
-/** An amount in the shop's own currency, in whole units. */
-const money = (amount: number) => String(Math.round(amount)).replace(/\B(?=(\d{3})+$)/gu, "\u202f");
-const sayWorth = (f: Figures) => `A rebuild is expected to cost ${money(f.number("rebuild"))}: labour ${money(f.number("labour"))}, parts ${money(f.number("parts"))}.`;
+const sayWorth = (f: Figures) => `A rebuild is expected to cost ${grouped(f.number("rebuild"))}: labour ${grouped(f.number("labour"))}, parts ${grouped(f.number("parts"))}.`;
 
 const sayWay = (disposition: Disposition, stepName: string) => (stepName || dispositionWords[disposition]).toLowerCase();
 const sayMark = (mark: string) => markWords[mark as Mark] ?? "no limit";
@@ -98,22 +97,22 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "application-unknown-here": () => "What the engine is going into is not known: most wrong combinations begin there. Ask at Intake before anything is decided.",
   "noted-twice": (f) => `${capital(f.text("item").replaceAll("-", " "))} was answered ${f.text("count")} times at once. Choose one.`,
   "hours-contradict": (f) => `${f.text("longer")} h since the ${f.text("what")} is more than ${f.text("shorter")} h since ${f.text("than") === "new" ? "it was new" : "the " + f.text("than")}: one of them is wrong.`,
-  "estimate-waits": (f) => `${many(f.number("count"), "estimate waits", "estimates wait")} for the owner's word: ${money(f.number("beyond"))} beyond what may be spent without asking.`,
+  "estimate-waits": (f) => `${many(f.number("count"), "estimate waits", "estimates wait")} for the owner's word: ${grouped(f.number("beyond"))} beyond what may be spent without asking.`,
   "estimate-refused": (f) => `The owner did not agree to: ${f.text("what")}.`,
-  "estimate-past-budget": (f) => `The estimate, ${money(f.number("total"))}, is past the budget of ${money(f.number("budget"))}.`,
+  "estimate-past-budget": (f) => `The estimate, ${grouped(f.number("total"))}, is past the budget of ${grouped(f.number("budget"))}.`,
   "course-asked-again": (f) => `${capital(f.text("castings"))} cannot be used again: is a rebuild still sensible? Say so at Intake.`,
   "course-chosen-twice": (f) => `What is to become of the engine was chosen ${f.text("count")} times at once. Choose one.`,
   "casting-lost": (f) => `${capital(f.text("castings"))} cannot be used again, and without it there is nothing to rebuild.`,
   "casting-saved": (f) => `A sound ${f.text("castings")}, or one that can be repaired, would make it a rebuild again.`,
   "casting-would-change": () => "A main casting that turns out to be lost changes it: it is asked again then.",
   "worth-figures": (f) => sayWorth(f),
-  "rebuild-below-ceiling": (f) => `${sayWorth(f)}${f.text("ceiling") === "" ? "" : ` That is below ${money(f.number("ceiling"))}, the share of another engine's price (${money(f.number("other"))}) up to which rebuilding pays.`}`,
-  "rebuild-past-ceiling": (f) => `${sayWorth(f)} That is past ${money(f.number("ceiling"))}, the share of another engine's price (${money(f.number("other"))}) up to which rebuilding pays.`,
+  "rebuild-below-ceiling": (f) => `${sayWorth(f)}${f.text("ceiling") === "" ? "" : ` That is below ${grouped(f.number("ceiling"))}, the share of another engine's price (${grouped(f.number("other"))}) up to which rebuilding pays.`}`,
+  "rebuild-past-ceiling": (f) => `${sayWorth(f)} That is past ${grouped(f.number("ceiling"))}, the share of another engine's price (${grouped(f.number("other"))}) up to which rebuilding pays.`,
   "budget-unknown": () => "The budget is not known.",
-  "rebuild-past-budget": (f) => `It is ${money(f.number("rebuild") - f.number("budget"))} past the budget of ${money(f.number("budget"))}.`,
+  "rebuild-past-budget": (f) => `It is ${grouped(f.number("rebuild") - f.number("budget"))} past the budget of ${grouped(f.number("budget"))}.`,
   "worth-known": (f) => (f.number("count") === 0 ? "Every priced part is judged." : `${percent(f.number("share"))} of the priced parts are judged; for the other ${f.text("count")} the price counts as often as they have to be replaced elsewhere.`),
-  "worth-above": (f) => `${money(f.number("away"))} more would make another engine the better course.`,
-  "worth-below": (f) => `${money(f.number("away"))} less would make rebuilding pay.`,
+  "worth-above": (f) => `${grouped(f.number("away"))} more would make another engine the better course.`,
+  "worth-below": (f) => `${grouped(f.number("away"))} less would make rebuilding pay.`,
 
   // Identify
   "number-too-long": (f) => `That is ${f.text("length")} signs; no number has more than ${f.text("longest")}.`,

@@ -1,4 +1,5 @@
 import { canonicalJson } from "@/core/canonical";
+import { importMark } from "@/core/entry/imported-author";
 import { readEntry } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { done, problem, refused, type Outcome } from "@/core/problem";
@@ -16,8 +17,6 @@ export interface Imported {
   /** Types of entries that are kept and not understood. */
   readonly unknownTypes: readonly string[];
 }
-
-const importMark = "import:";
 
 /** An author from elsewhere is a label: nobody here signed what came with a file. */
 function labelled(entry: Envelope, manifest: Archive["manifest"]): Envelope {

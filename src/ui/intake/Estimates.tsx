@@ -1,6 +1,7 @@
 "use client";
 import { Box, Button, Flex, Heading, Input, NativeSelect, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
+import { grouped } from "@/words/grouped";
 import { howWords } from "@/words/words-for";
 import { useJob } from "../job/JobContext";
 import { Figures } from "../parts/Figures";
@@ -45,11 +46,11 @@ export function Estimates() {
       <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet">Estimate and the owner&apos;s word</Heading>
       {lines.map(({ estimate, approval }) => (
         <Box key={estimate.id} py="6px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line" fontSize="13px">
-          <Flex justify="space-between" gap="8px"><span>{estimate.words}</span><Figures fontWeight={600}>{estimate.kind === "change" && estimate.amount >= 0 ? "+" : ""}{estimate.amount}</Figures></Flex>
+          <Flex justify="space-between" gap="8px"><span>{estimate.words}</span><Figures fontWeight={600}>{estimate.kind === "change" && estimate.amount >= 0 ? "+" : ""}{grouped(estimate.amount)}</Figures></Flex>
           {approval ? <chakra.p color={approval.agreed ? "sound" : "out"} fontSize="12px">{approval.agreed ? "agreed" : "refused"} {howWords[approval.how]}, {approval.by}, {approval.on}</chakra.p> : mayDecide ? <Approve estimate={estimate.id} /> : <chakra.p color="near" fontSize="12px">waits for the owner</chakra.p>}
         </Box>
       ))}
-      {lines.length > 0 && <chakra.p fontSize="13px" mt="4px"><Figures>{approved} of {total}</Figures> agreed</chakra.p>}
+      {lines.length > 0 && <chakra.p fontSize="13px" mt="4px"><Figures>{grouped(approved)} of {grouped(total)}</Figures> agreed</chakra.p>}
       {mayDecide && (
         <chakra.form onSubmit={submit} mt="6px">
           <Flex gap="6px" wrap="wrap">

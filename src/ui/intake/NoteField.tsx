@@ -3,25 +3,14 @@ import { Box, Flex, Input, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Note, Section } from "@/core/intake/notes";
 import { useJob } from "../job/JobContext";
+import { readNote, type NoteKind } from "./read-note";
 import { useNote } from "./use-note";
-
-type Kind = "number" | "date" | "words";
-
-/** What a field makes of what was typed, or why it makes nothing of it. */
-function read(kind: Kind, text: string): { value: Note["value"] } | { wrong: string } {
-  if (kind === "words") return { value: text };
-  if (kind === "date") return /^\d{4}-\d{2}-\d{2}$/u.test(text) && !Number.isNaN(Date.parse(text)) ? { value: text } : { wrong: `“${text}” is not a day. Type it as 2027-03-31.` };
-  const plain = text.replace(/[\s\u00a0\u202f']/gu, "").replace(/,(?=\d{3}(\D|$))/gu, "").replace(",", ".");
-  const number = Number(plain);
-  if (plain === "" || !Number.isFinite(number)) return { wrong: `“${text}” is not a number.` };
-  return number < 0 ? { wrong: "It cannot be less than nothing." } : { value: number };
-}
 
 interface Props {
   readonly section: Section;
   readonly item: string;
   readonly label: string;
-  readonly kind: Kind;
+  readonly kind: NoteKind;
   readonly unit?: string;
   readonly place?: string;
   /** The part it is about, where it is not the whole engine. */
@@ -42,7 +31,7 @@ export function NoteField({ section, item, label, kind, unit = "", place, part, 
   const keep = () => {
     if (draft === null) return;
     if (draft.trim() === "") return setDraft(null);
-    const made = read(kind, draft.trim());
+    const made = readNote(kind, draft.trim());
     if ("wrong" in made) return setWrong(made.wrong);
     setDraft(null);
     setWrong(null);

@@ -4,6 +4,7 @@ import NextLink from "next/link";
 import type { ReactNode } from "react";
 import { countHolds, variantOf } from "@/core/assess";
 import { ThemeButton } from "../frame/ThemeButton";
+import { grouped } from "@/words/grouped";
 import { Brand } from "../parts/Brand";
 import { DispositionMark } from "../parts/DispositionMark";
 import { EngineMap } from "../parts/EngineMap";
@@ -13,7 +14,6 @@ import { SignOut } from "../sign-in/SignOut";
 import { useJob } from "./JobContext";
 
 const Link = chakra(NextLink);
-const grouped = (number: number) => String(number).replace(/\B(?=(\d{3})+$)/gu, "\u202f");
 
 const Item = ({ name, children }: { name: string; children: ReactNode }) => (
   <Box fontSize="13px" color="quiet" whiteSpace="nowrap" hideBelow="lg">

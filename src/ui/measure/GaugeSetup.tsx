@@ -6,12 +6,13 @@ import { z } from "zod";
 import { phases, type SettingMaster } from "@/core/entry/schema";
 import type { Occasion } from "@/core/entry/fold";
 import type { Sheet } from "@/core/pack/compile-pack";
+import { lockedAt } from "@/core/metrology/locked-at";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
 import { fromCore, unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../job/JobContext";
-import { lockedAt, nominal, reaches, suits } from "./occasion-for";
+import { nominal, reaches, suits } from "./occasion-for";
 
 const celsius = unitById("c")!;
 const mm = unitById("mm")!;

@@ -24,9 +24,3 @@ export function occasionFor(job: Job, feature: Feature): Occasion | null {
     .filter(({ gauge, master }) => suits(gauge, feature) && (!master || reaches(master, feature)))
     .reduce<Occasion | null>((newest, occasion) => (newest && Date.parse(newest.at) >= Date.parse(occasion.at) ? newest : occasion), null);
 }
-
-/** A micrometer locked at a size, as a setting master: what both measure shares its error. */
-export const lockedAt = ({ id, name, calibration, scaleExpansionPerK }: Gauge, lengthMm: number): SettingMaster => ({
-  id, name: `${name} at ${lengthMm.toFixed(3)}`, lengthMm, expandedMm: calibration.expandedMm, k: calibration.k, expansionPerK: scaleExpansionPerK,
-  gauge: { id, calibratedOn: calibration.on },
-});

@@ -1,6 +1,7 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { OwnerView } from "@/core/owner-view";
+import { grouped } from "@/words/grouped";
 import { dispositionWords, stationWords } from "@/words/words-for";
 import { ThemeButton } from "../frame/ThemeButton";
 import { Brand } from "../parts/Brand";
@@ -37,7 +38,7 @@ export function OwnerPage({ view, report }: { view: OwnerView; report: string | 
         {view.estimated > 0 && (
           <>
             <Heading as="h2" fontSize="16px" mt="28px">Money</Heading>
-            <chakra.dl mt="6px"><Leader name="Estimated">{view.estimated}</Leader><Leader name="Agreed to">{view.approved}</Leader></chakra.dl>
+            <chakra.dl mt="6px"><Leader name="Estimated">{grouped(view.estimated)}</Leader><Leader name="Agreed to">{grouped(view.approved)}</Leader></chakra.dl>
           </>
         )}
         <chakra.p mt="30px" fontSize="13px" color="quiet">This page can be seen by whoever has its address, until it expires or the shop shuts it. Ask the shop about anything on it.</chakra.p>
