@@ -2,7 +2,8 @@
 import { Button, Dialog, Field, Input, NativeSelect, Portal, chakra } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useEffect, useState, type FormEvent } from "react";
+import { useState, type FormEvent } from "react";
+import { useFetched } from "../parts/use-fetched";
 
 interface Offer {
   readonly sha256: string;
@@ -12,17 +13,12 @@ interface Offer {
 
 function OpenJobDialog({ onClose }: { onClose: () => void }) {
   const router = useRouter();
-  const [packs, setPacks] = useState<readonly Offer[]>([]);
+  const packs = useFetched<{ packs: readonly Offer[] }>("/api/packs")?.packs ?? [];
   const [name, setName] = useState("");
   const [pack, setPack] = useState("");
   const [number, setNumber] = useState("");
   const [asked, setAsked] = useState(false);
   const [failed, setFailed] = useState(false);
-  useEffect(() => {
-    const stop = new AbortController();
-    fetch("/api/packs", { signal: stop.signal }).then(async (answer) => answer.ok && setPacks(((await answer.json()) as { packs: Offer[] }).packs), () => {});
-    return () => stop.abort();
-  }, []);
   const chosen = packs.find((each) => each.sha256 === pack) ?? packs[0];
   const submit = async (event: FormEvent) => {
     event.preventDefault();

@@ -1,7 +1,8 @@
 "use client";
 import { Box, Button, Flex, Heading, Input, chakra } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useJob } from "../job/JobContext";
+import { useFetched } from "../parts/use-fetched";
 
 interface Shown {
   readonly id: string;
@@ -16,18 +17,11 @@ const json = { "Content-Type": "application/json" };
 /** Links by which the owner may look, each until it expires or is shut. A link itself is shown once, when it is made. */
 export function OwnerLinks() {
   const { id, mayDecide, now } = useJob();
-  const [links, setLinks] = useState<readonly Shown[]>([]);
   const [made, setMade] = useState<string | null>(null);
   const [failed, setFailed] = useState(false);
 
-  // Asked for again after each act; while the server cannot be reached the list stays as it was.
   const [asked, setAsked] = useState(0);
-  useEffect(() => {
-    if (!mayDecide) return;
-    const stop = new AbortController();
-    fetch(`/api/jobs/${id}/links`, { signal: stop.signal }).then(async (answer) => answer.ok && setLinks(((await answer.json()) as { links: Shown[] }).links), () => {});
-    return () => stop.abort();
-  }, [id, mayDecide, asked]);
+  const links = useFetched<{ links: readonly Shown[] }>(mayDecide ? `/api/jobs/${id}/links` : null, asked)?.links ?? [];
   if (!mayDecide) return null;
 
   const act = async (work: () => Promise<Response>) => {

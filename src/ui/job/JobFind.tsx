@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import { unitById } from "@/core/quantity/units";
 import { stations } from "@/core/stations";
 import { capital } from "@/words/capital";
@@ -10,6 +10,7 @@ import { FindDialog } from "../find/FindDialog";
 import type { Findable } from "../find/find";
 import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
 import { download } from "../parts/download";
+import { useFetched } from "../parts/use-fetched";
 import { useJob } from "./JobContext";
 import { useOpenRow } from "./use-open-row";
 
@@ -19,24 +20,13 @@ interface NamedJob {
   readonly number: string | null;
 }
 
-/** The shop's jobs, fetched when they are asked for; none while the server cannot be reached. */
-function useJobs(): readonly NamedJob[] {
-  const [jobs, setJobs] = useState<readonly NamedJob[]>([]);
-  useEffect(() => {
-    const stop = new AbortController();
-    fetch("/api/jobs", { signal: stop.signal }).then(async (answer) => answer.ok && setJobs(((await answer.json()) as { jobs: NamedJob[] }).jobs), () => {});
-    return () => stop.abort();
-  }, []);
-  return jobs;
-}
-
 /** Everything of a job that can be found, and the shop's other jobs. */
 export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (what: "keys" | "map") => void }) {
   const { id, assessment, wording, undo, redo } = useJob();
   const router = useRouter();
   const openRow = useOpenRow();
   const { choose } = useThemeChoice();
-  const jobs = useJobs();
+  const others = useFetched<{ jobs: readonly NamedJob[] }>("/api/jobs");
   const mm = unitById("mm")!;
 
   const items = useMemo(() => {
@@ -65,9 +55,9 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       { id: "archive", title: "Export this job", detail: "record, pack and files in one zip", go: () => download(`/api/jobs/${id}/archive`) },
       ...themes.map((theme) => ({ id: `theme ${theme}`, title: `Theme: ${themeWords[theme]}`, detail: "", go: () => choose(theme) })),
     ].map((command): Findable => ({ ...command, kind: "command" }));
-    const others = jobs.map((job): Findable => ({ id: `job ${job.id}`, kind: "job", title: job.name, detail: job.number ? `No. ${job.number}` : "", go: () => router.push(`/jobs/${job.id}`) }));
-    return [...parts, ...fits, ...toStations, ...others, ...limits, ...commands];
-  }, [assessment, wording, id, router, openRow, undo, redo, choose, onOpen, jobs, mm]);
+    const otherJobs = (others?.jobs ?? []).map((job): Findable => ({ id: `job ${job.id}`, kind: "job", title: job.name, detail: job.number ? `No. ${job.number}` : "", go: () => router.push(`/jobs/${job.id}`) }));
+    return [...parts, ...fits, ...toStations, ...otherJobs, ...limits, ...commands];
+  }, [assessment, wording, id, router, openRow, undo, redo, choose, onOpen, others, mm]);
 
   return <FindDialog items={items} onClose={onClose} />;
 }
