@@ -1,5 +1,6 @@
 import { createFold, type HandOver, type Job, type Occasion, type Part, type Reading } from "./entry/fold";
 import type { Envelope } from "./entry/schema";
+import { hold, partHolds, type Hold } from "./holds";
 import { assessIdentity, type IdentityResult } from "./identity/assess-identity";
 import { assessIntake, type IntakeResult } from "./intake/assess-intake";
 import type { Order } from "./intake/order";
@@ -13,11 +14,8 @@ import { compareHandOver } from "./plan/compare-witness";
 import { proposeAll, type Choice } from "./plan/propose";
 import { problem, type Problem } from "./problem";
 import type { Station } from "./stations";
+import { createTeardown, type Teardown } from "./teardown";
 import { coreVersion } from "./version";
-
-export interface Hold extends Problem {
-  readonly station: Station;
-}
 
 export interface Progress {
   readonly done: number;
@@ -46,13 +44,18 @@ export interface Assessment {
   readonly intake: IntakeResult;
   /** Null where the pack knows no numbers and no tells. */
   readonly identity: IdentityResult | null;
+  readonly teardown: Teardown;
   readonly figures: readonly Figure[];
   readonly cautions: readonly Caution[];
   readonly holds: readonly Hold[];
+  /** Holds that somebody went past, with the reason. */
+  readonly lifted: ReturnType<typeof partHolds>["lifted"];
   /** Entries that could not be understood, and other things worth knowing. */
   readonly problems: readonly Problem[];
   readonly progress: ReadonlyMap<Station, Progress>;
 }
+
+export type { Hold };
 
 /** Holds that somebody has to settle; decisions still to be made are work, not holds. */
 export const countHolds = ({ holds }: Assessment): number => holds.filter((each) => each.code !== "undecided").length;
@@ -60,8 +63,6 @@ export const countHolds = ({ holds }: Assessment): number => holds.filter((each)
 /** The variant the job's engine is said to be, as its pack knows it. */
 export const variantOf = ({ pack }: CompiledPack, { job }: Assessment): Pack["variants"][number] | undefined =>
   pack.variants.find((variant) => variant.id === job.header?.engine.variant);
-
-const hold = (station: Station, found: Problem): Hold => ({ ...found, severity: "hold", station });
 
 function jobHolds(job: Job, { wantedBy }: Order, pack: CompiledPack, asOf: string): Hold[] {
   const held: Hold[] = [];
@@ -138,6 +139,27 @@ function choiceHolds(choices: readonly Choice[]): Hold[] {
   });
 }
 
+/** What of a teardown is worth knowing and holds nothing up. */
+const noticesOf = ({ strip, findings, ledger, clean, crack }: Teardown): Problem[] =>
+  [strip?.problems ?? [], findings.problems, ledger.problems, clean.problems, crack.problems].flat().filter((each) => each.severity !== "hold");
+
+/** What taking apart, cleaning and crack-checking hold against going on. */
+function teardownHolds({ strip, findings, ledger, clean, crack }: Teardown, choices: readonly Choice[], job: Job): Hold[] {
+  const at = (station: Station, problems: readonly Problem[]) => problems.filter((each) => each.severity === "hold").map((each) => hold(station, each));
+  const toBuild = new Set(["passage-unproven", "passage-blocked"]);
+  const machined = new Set(choices.filter(({ decisions }) => decisions.length === 1 && decisions[0]!.disposition === "rework").flatMap(({ row }) => row.part?.id ?? []));
+  const reworked = new Set(job.readings.filter((reading) => job.occasions.get(reading.occasion)?.phase === "reworked").map((reading) => reading.part));
+  const asked = crack.parts.filter(({ partClass, part }) => partClass.crackCheck && !crack.scrapped.has(part.id));
+  return [
+    ...at("strip", [...(strip?.problems ?? []), ...findings.problems]),
+    ...at("build", ledger.problems),
+    ...clean.problems.filter((each) => each.severity === "hold").map((each) => hold(toBuild.has(each.code) ? "build" : "clean", each)),
+    ...at("crack-check", crack.problems),
+    ...asked.filter(({ part, isChecked }) => machined.has(part.id) && !isChecked).map(({ part }) => hold("decide", problem("hold", "machining-unchecked", [part.id], { tag: part.tag }))),
+    ...asked.filter(({ part, isCheckedAfter }) => reworked.has(part.id) && !isCheckedAfter).map(({ part }) => hold("build", problem("hold", "unchecked-after-grinding", [part.id], { tag: part.tag }))),
+  ];
+}
+
 /** Numbers read, and the variant known as surely as it matters. */
 const identityProgress = ({ places, likeliest }: IdentityResult): Progress => ({
   done: places.filter(({ read }) => read.length === 1).length + (likeliest.probability >= 0.95 ? 1 : 0),
@@ -197,6 +219,7 @@ export function createAssess(pack: CompiledPack): Assess {
   };
 
   const fold = createFold();
+  const teardownOf = createTeardown(pack);
   let before: { readonly job: Job; readonly bench: Bench; readonly rows: ReadonlyMap<string, RowResult> } | null = null;
 
   /** The bench and all rows: of a job that only has further readings, just the rows they belong to are looked at. */
@@ -233,14 +256,15 @@ export function createAssess(pack: CompiledPack): Assess {
     const { bench, rows } = layOutRows(job);
     before = { job, bench, rows };
     const joints = jointResults(rows, bench);
-    const choices = proposeAll(rows, { joints: [...joints.values()], decisions: job.decisions, rule: bench.rule, facts: pack.facts, packSha256: pack.sha256 });
+    const teardown = teardownOf(job);
+    const choices = proposeAll(rows, { crack: teardown.crack, joints: [...joints.values()], decisions: job.decisions, rule: bench.rule, facts: pack.facts, packSha256: pack.sha256 });
     const decided = choices.filter((choice) => choice.decisions.length === 1 && choice.decisions[0]!.disposition !== "hold").length;
     const undecided = choices.length - decided;
     const application = job.header?.application.kind ?? null;
     const identity = pack.pack.identity ? assessIdentity(pack.pack.identity, job) : null;
     const serials = identity?.places.flatMap(({ reading }) => reading?.decoded.flatMap(({ serial }) => serial ?? []) ?? []) ?? [];
     const intake = assessIntake(pack, job, choices, serials);
-    const holds = [...jobHolds(job, intake.order, pack, asOf), ...frontHolds(intake, identity, job, intake.order), ...measuringHolds(job, rows.values()), ...choiceHolds(choices)];
+    const { standing: holds, lifted } = partHolds([...jobHolds(job, intake.order, pack, asOf), ...frontHolds(intake, identity, job, intake.order), ...measuringHolds(job, rows.values()), ...teardownHolds(teardown, choices, job), ...choiceHolds(choices)], job.lifted);
 
     const assessment: Assessment = {
       core: coreVersion,
@@ -253,13 +277,18 @@ export function createAssess(pack: CompiledPack): Assess {
       choices,
       intake,
       identity,
+      teardown,
       figures,
       cautions: pack.pack.cautions.filter(({ applications }) => applications.length === 0 || (application !== null && applications.includes(application))),
       holds: undecided > 0 ? [...holds, hold("hand-over", problem("hold", "undecided", [], { count: undecided }))] : holds,
-      problems: job.unread,
+      lifted,
+      problems: [...job.unread, ...noticesOf(teardown)],
       progress: new Map<Station, Progress>([
         ...(intake.progress.total > 0 ? [["intake", intake.progress] as const] : []),
         ...(identity ? [["identify", identityProgress(identity)] as const] : []),
+        ...(teardown.strip ? [["strip", { done: teardown.strip.steps.filter((each) => each.state === "done").length, total: teardown.strip.steps.length }] as const] : []),
+        ...(teardown.clean.progress.total > 0 ? [["clean", teardown.clean.progress] as const] : []),
+        ...(teardown.crack.progress.total > 0 ? [["crack-check", teardown.crack.progress] as const] : []),
         ["measure", sheetProgress(pack.sheets, rows)],
         ["decide", { done: decided, total: choices.length }],
         ["hand-over", { done: Math.min(1, job.handOvers.length), total: 1 }],

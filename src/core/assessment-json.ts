@@ -26,6 +26,8 @@ const Option = z.strictObject({ disposition: Disposition, step: z.string().nulla
 
 const Characteristic = z.strictObject({ id: z.string(), value: Value.nullable(), conformity: Conforms.nullable(), wear: Share.nullable(), missing: z.array(z.string()), accepted: z.boolean().nullable() });
 
+const Mass = z.strictObject({ grams: z.number(), expanded: z.number() });
+
 /** The assessment as one JSON document. `null` means: cannot tell. */
 export const AssessmentJson = z.strictObject({
   format: z.literal("ember-assessment/1"),
@@ -65,6 +67,16 @@ export const AssessmentJson = z.strictObject({
   joints: z.array(z.strictObject({ joint: z.string(), name: z.string(), accepted: z.boolean().nullable(), characteristics: z.array(Characteristic) })),
   choices: z.array(z.strictObject({ row: z.string(), proposal: Option, options: z.array(Option), decisions: z.array(z.strictObject({ entry: z.string(), disposition: Disposition, step: z.string().nullable(), reason: z.string().nullable() })), overrides: z.boolean() })),
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(Found) })),
+  /** Grams; a null mass is one that nobody could tell. */
+  teardown: z.strictObject({
+    steps: z.array(z.strictObject({ step: z.string(), state: z.enum(["done", "open", "blocked"]) })),
+    findings: z.array(z.strictObject({ part: z.string(), finding: z.string(), place: z.string().nullable(), grade: z.number() })),
+    accounts: z.array(z.strictObject({ part: z.string(), lost: Mass.nullable(), found: Mass, missing: Mass.nullable(), state: z.enum(["closed", "open", "over", "cannot-tell"]), toSearch: z.array(z.string()) })),
+    materials: z.array(z.strictObject({ material: z.string(), lost: Mass, found: Mass, missing: Mass })),
+    zones: z.array(z.strictObject({ part: z.string(), zone: z.string(), state: z.string().nullable() })),
+    unprovenPassages: z.array(z.string()),
+    lifted: z.array(z.strictObject({ hold: z.string(), about: z.string(), why: z.string() })),
+  }),
   holds: z.array(Found.extend({ station: z.enum(stations) })),
   problems: z.array(Found),
   progress: z.record(z.string(), z.strictObject({ done: z.number(), total: z.number() })),
@@ -85,6 +97,17 @@ const characteristic = ({ characteristic: { id }, estimate, conformity, wear, mi
 });
 type Choice = Assessment["choices"][number];
 const option = ({ disposition, step, allowed, reasons }: Choice["proposal"]) => ({ disposition, step, allowed, reasons: reasons.map(found) });
+
+const mass = (of: Estimate) => ({ grams: of.value, expanded: expandedUncertainty(of) });
+const teardown = ({ teardown: { strip, findings, ledger, clean, crack }, lifted }: Assessment): AssessmentJson["teardown"] => ({
+  steps: strip?.steps.map(({ step, state }) => ({ step: step.id, state })) ?? [],
+  findings: [...findings.byPart.values()].flatMap(({ part, lines }) => lines.flatMap(({ kind, place, grade }) => (grade === null ? [] : [{ part: part.id, finding: kind.id, place: place?.id ?? null, grade }]))),
+  accounts: ledger.parts.map(({ part, lost, found: there, missing, state, toSearch }) => ({ part: part.id, lost: lost && mass(lost), found: mass(there), missing: missing && mass(missing), state, toSearch: toSearch.map(({ circuit, node }) => `${circuit.id}/${node.id}`) })),
+  materials: ledger.materials.map(({ material, lost, found: there, missing }) => ({ material, lost: mass(lost), found: mass(there), missing: mass(missing) })),
+  zones: crack.parts.flatMap(({ part, zones }) => [...zones].map(([zone, state]) => ({ part: part.id, zone, state }))),
+  unprovenPassages: clean.parts.flatMap(({ passages }) => passages.filter(({ clear }) => clear !== true).map(({ circuit, passage }) => `${circuit.id}/${passage.id}`)),
+  lifted: lifted.map(({ hold, by }) => ({ hold: hold.code, about: by.about, why: by.why })),
+});
 
 /** An assessment in its open form, for files and other programs. */
 export const toAssessmentJson = (assessment: Assessment): AssessmentJson => ({
@@ -118,6 +141,7 @@ export const toAssessmentJson = (assessment: Assessment): AssessmentJson => ({
     decisions: decisions.map(({ id, disposition, step, reason }) => ({ entry: id, disposition, step, reason })),
   })),
   handOvers: assessment.handOvers.map(({ handOver, differences }) => ({ entry: handOver.id, to: handOver.to, differences: differences.map(found) })),
+  teardown: teardown(assessment),
   holds: assessment.holds.map((each) => ({ ...found(each), station: each.station })),
   problems: assessment.problems.map(found),
   progress: Object.fromEntries(assessment.progress),

@@ -17,27 +17,49 @@ export type Occasion = Payload<"occasion-opened"> & { readonly at: string };
 export type Reading = Payload<"reading-taken"> & { readonly id: string; readonly at: string; readonly author: string };
 /** What an entry says, with who said it and when. */
 export type Signed<T extends Entry["type"]> = Payload<T> & { readonly id: string; readonly at: string; readonly author: string };
-export type HandOver = Payload<"handed-over"> & { readonly id: string; readonly at: string; readonly author: string };
-export type Decision = Payload<"decision-made"> & { readonly id: string; readonly at: string; readonly author: string };
+export type HandOver = Signed<"handed-over">;
+export type Decision = Signed<"decision-made">;
+
+/** The lists of a job that hold what entries of one type say, oldest first; more than one about a thing where two people spoke at once. */
+const lists = {
+  decisions: "decision-made",
+  handOvers: "handed-over",
+  notes: "intake-noted",
+  numbers: "number-read",
+  tells: "tell-answered",
+  contradictionsSigned: "contradiction-signed",
+  estimates: "estimate-made",
+  approvals: "approval-given",
+  courses: "course-chosen",
+  ticks: "step-ticked",
+  cameOut: "part-came-out",
+  checks: "check-noted",
+  findings: "finding-made",
+  photos: "photo-added",
+  photoMarks: "photo-marked",
+  photoChoices: "photo-chosen",
+  broken: "broken-weighed",
+  fragments: "fragment-found",
+  residues: "residue-found",
+  searched: "place-searched",
+  cleaned: "part-cleaned",
+  passages: "passage-proven",
+  crackChecks: "crack-checked",
+  cracks: "crack-found",
+  threads: "thread-found",
+  scrapped: "part-scrapped",
+  lifted: "hold-lifted",
+} as const satisfies Readonly<Record<string, Entry["type"]>>;
+
+type Lists = { readonly [K in keyof typeof lists]: readonly Signed<(typeof lists)[K]>[] };
 
 /** A job as its entries tell it. */
-export interface Job {
+export interface Job extends Lists {
   readonly id: string | null;
   readonly header: Payload<"job-opened"> | null;
   readonly parts: ReadonlyMap<string, Part>;
   readonly occasions: ReadonlyMap<string, Occasion>;
   readonly readings: readonly Reading[];
-  /** By part and feature; more than one where two people decided at once. */
-  readonly decisions: readonly Decision[];
-  /** Oldest first. */
-  readonly handOvers: readonly HandOver[];
-  readonly notes: readonly Signed<"intake-noted">[];
-  readonly numbers: readonly Signed<"number-read">[];
-  readonly tells: readonly Signed<"tell-answered">[];
-  readonly contradictionsSigned: readonly Signed<"contradiction-signed">[];
-  readonly estimates: readonly Signed<"estimate-made">[];
-  readonly approvals: readonly Signed<"approval-given">[];
-  readonly courses: readonly Signed<"course-chosen">[];
   readonly conflicts: Effective["conflicts"];
   /** Corrections and strikes for which nobody has given the reason yet. */
   readonly reasonsOwed: readonly Entry[];
@@ -49,7 +71,7 @@ export interface Job {
 
 const isType = <T extends Entry["type"]>(type: T) => (entry: Entry): entry is EntryOf<T> => entry.type === type;
 
-const signed = <P extends object>({ payload, id, at, author }: { payload: P; id: string; at: string; author: string }) => ({ ...payload, id, at, author });
+const signed = ({ payload, id, at, author }: Entry) => ({ ...payload, id, at, author });
 
 /** As `signed`, written out: readings are by far the most, and spreading them was half the time of a fold. */
 const toReading = ({ payload: { occasion, part, feature, point, valueMm, typed, unit, kept, supersedes }, id, at, author }: EntryOf<"reading-taken">): Reading => ({
@@ -68,6 +90,18 @@ function foldParts(entries: readonly Entry[]): Map<string, Part> {
       { id: payload.part, class: payload.class, tag: payload.tag, origin: payload.origin, slot: slotOf.get(payload.part) ?? null },
     ]),
   );
+}
+
+type ByType = <T extends Entry["type"]>(type: T) => readonly EntryOf<T>[];
+
+function groupByType(entries: readonly Entry[]): ByType {
+  const groups = new Map<Entry["type"], Entry[]>();
+  for (const entry of entries) {
+    const group = groups.get(entry.type);
+    if (group) group.push(entry);
+    else groups.set(entry.type, [entry]);
+  }
+  return <T extends Entry["type"]>(type: T) => (groups.get(type) ?? []) as EntryOf<T>[];
 }
 
 /** Each id once. No store keeps two bodies under one id; if a file brings them, the choice must not hang on order. */
@@ -92,12 +126,16 @@ class Memory {
   }
 
   /** Each entry's view once: what did not change keeps its identity, and what was worked out from it stays good. */
-  views<T extends Entry["type"], V>(entries: readonly Entry[], type: T, make: (entry: EntryOf<T>) => V): V[] {
-    return entries.filter(isType(type)).map((entry) => {
+  views<E extends Entry, V>(entries: readonly E[], make: (entry: E) => V): V[] {
+    return entries.map((entry) => {
       let view = this.#views.get(entry) as V | undefined;
       if (view === undefined) this.#views.set(entry, (view = make(entry)));
       return view;
     });
+  }
+
+  lists(byType: ByType): Lists {
+    return Object.fromEntries(Object.entries(lists).map(([name, type]) => [name, this.views<Entry, unknown>(byType(type), signed)])) as unknown as Lists;
   }
 }
 
@@ -120,8 +158,9 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
     else unread.set(envelope.id, read.problems);
   }
   const { entries, conflicts, corrections } = effectiveEntries(understood);
-  const opened = entries.filter(isType("job-opened"));
-  const reasons = new Map(entries.filter(isType("reason-given")).map(({ payload }) => [payload.for, payload.why]));
+  const byType = groupByType(entries);
+  const opened = byType("job-opened");
+  const reasons = new Map(byType("reason-given").map(({ payload }) => [payload.for, payload.why]));
   const strikes = understood.filter(isType("entry-struck"));
   const strikeIds = new Set(strikes.map((entry) => entry.id));
   const takenBack = new Set(strikes.flatMap(({ payload }) => (payload.undo ? payload.strikes : [])));
@@ -140,17 +179,9 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
       id: opened[0]?.stream ?? null,
       header: opened[0]?.payload ?? null,
       parts: foldParts(entries),
-      occasions: new Map(memory.views(entries, "occasion-opened", ({ payload, at }): Occasion => ({ ...payload, at })).map((occasion) => [occasion.occasion, occasion])),
-      readings: memory.views(entries, "reading-taken", toReading),
-      decisions: memory.views(entries, "decision-made", signed<Payload<"decision-made">>),
-      handOvers: memory.views(entries, "handed-over", signed<Payload<"handed-over">>),
-      notes: memory.views(entries, "intake-noted", signed<Payload<"intake-noted">>),
-      numbers: memory.views(entries, "number-read", signed<Payload<"number-read">>),
-      tells: memory.views(entries, "tell-answered", signed<Payload<"tell-answered">>),
-      contradictionsSigned: memory.views(entries, "contradiction-signed", signed<Payload<"contradiction-signed">>),
-      estimates: memory.views(entries, "estimate-made", signed<Payload<"estimate-made">>),
-      approvals: memory.views(entries, "approval-given", signed<Payload<"approval-given">>),
-      courses: memory.views(entries, "course-chosen", signed<Payload<"course-chosen">>),
+      occasions: new Map(memory.views(byType("occasion-opened"), ({ payload, at }): Occasion => ({ ...payload, at })).map((occasion) => [occasion.occasion, occasion])),
+      readings: memory.views(byType("reading-taken"), toReading),
+      ...memory.lists(byType),
       conflicts,
       reasonsOwed: corrections.filter((entry) => needsReason(entry) && !reasons.has(entry.id)),
       reasons,
@@ -168,17 +199,17 @@ function takeUp(before: Folded, envelopes: readonly Envelope[], memory: Memory):
   const { envelopes: old, ids, named, job } = before;
   if (envelopes.length <= old.length || old.some((envelope, at) => envelopes[at] !== envelope)) return null;
   let { last } = before;
-  const fresh: Entry[] = [];
+  const fresh: EntryOf<"reading-taken">[] = [];
   for (const envelope of envelopes.slice(old.length)) {
     const read = memory.read(envelope);
-    const isPlain = read.ok && read.value.type === "reading-taken" && targetsOf(read.value).length === 0;
-    if (!isPlain || ids.has(envelope.id) || named.has(envelope.id) || !last || byTime(last, read.value) >= 0) return null;
+    if (!read.ok || read.value.type !== "reading-taken" || targetsOf(read.value).length > 0) return null;
+    if (ids.has(envelope.id) || named.has(envelope.id) || !last || byTime(last, read.value) >= 0) return null;
     if (fresh.some((entry) => entry.id === envelope.id)) return null;
     fresh.push(read.value);
     last = read.value;
   }
   for (const { id } of fresh) ids.add(id);
-  return { envelopes, ids, named, last, job: { ...job, readings: [...job.readings, ...memory.views(fresh, "reading-taken", toReading)] } };
+  return { envelopes, ids, named, last, job: { ...job, readings: [...job.readings, ...memory.views(fresh, toReading)] } };
 }
 
 export type Fold = (envelopes: readonly Envelope[]) => Job;

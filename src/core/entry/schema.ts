@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Id } from "../pack/schema";
+import { Id } from "../pack/schema-base";
 
 /** A UUID of version 7, made by the client: it carries the moment it was made. */
 export const EntryId = z.uuidv7();
@@ -91,6 +91,22 @@ export const HandOverWitness = z.strictObject({
   holds: z.array(z.tuple([Id, z.string().max(200)])).max(2000),
 });
 
+const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
+const Grams = z.number().min(0).max(1e6);
+const Spot = z.tuple([Finite, Finite]);
+
+/** Something drawn over a photo, in pixels of the photo at its full size. */
+export const PhotoMark = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("ring"), at: Spot, radius: z.number().positive() }),
+  z.strictObject({ kind: z.literal("arrow"), from: Spot, to: Spot }),
+  z.strictObject({ kind: z.literal("words"), at: Spot, text: z.string().trim().min(1).max(200) }),
+  /** Two points that are a known length apart, and how far the part was from square to the camera, at most. */
+  z.strictObject({ kind: z.literal("scale"), from: Spot, to: Spot, lengthMm: z.number().positive(), standardMm: z.number().min(0), tiltDegrees: z.number().min(0).max(60) }),
+  z.strictObject({ kind: z.literal("length"), from: Spot, to: Spot }),
+  z.strictObject({ kind: z.literal("area"), corners: z.array(Spot).min(3).max(200) }),
+]);
+export type PhotoMark = z.infer<typeof PhotoMark>;
+
 /** The vocabulary: what each type of entry carries in its newest version. */
 export const payloads = {
   "job-opened": z.strictObject({
@@ -179,6 +195,37 @@ export const payloads = {
   "approval-given": z.strictObject({ estimate: EntryId, by: Words, on: Day, how: z.enum(["in-person", "phone", "letter", "mail"]), agreed: z.boolean(), supersedes }),
   /** What is to become of the engine as a whole. */
   "course-chosen": z.strictObject({ course: z.enum(["rebuild", "merge", "other-engine", "part-out"]), why: Words, proposal: z.string().max(40), supersedes }),
+  /** A step of the strip list is behind: done here, or so already when the engine came. */
+  "step-ticked": z.strictObject({ step: Id, how: z.enum(["done", "found-so"]), words: Words.nullable(), supersedes }),
+  /** A part is out of the engine and in a bag. It is still the part of its slot until another takes its place. */
+  "part-came-out": z.strictObject({ part: Uuid, slot: Id, step: Id.nullable(), orientation: Words.nullable(), bag: z.string().trim().min(1).max(40).nullable(), supersedes }),
+  /** What a check showed that is lost with a later step; or that it was skipped, and why. */
+  "check-noted": z.strictObject({ check: Id, place: Id.nullable(), state: Id.nullable(), value: Finite.nullable(), skipped: Words.nullable(), supersedes }),
+  /** What was seen on a part; the value `none` is 'looked, nothing there'. */
+  "finding-made": z.strictObject({ part: Uuid, place: Id.nullable(), finding: Id, value: Id, phase: z.enum(["before-cleaning", "after-cleaning"]), words: Words.nullable(), supersedes }),
+  /** A photo that the store holds, by the sha256 of its file. */
+  "photo-added": z.strictObject({ photo: Sha256, width: z.number().int().positive(), height: z.number().int().positive(), part: Uuid.nullable(), place: Id.nullable(), station: Id, words: Words.nullable(), supersedes }),
+  "photo-marked": z.strictObject({ photo: EntryId, mark: PhotoMark, supersedes }),
+  /** Whether the owner's link shows it. */
+  "photo-chosen": z.strictObject({ photo: EntryId, forOwner: z.boolean(), supersedes }),
+  /** What a broken part weighed when whole, and what is left of it in one piece. Standard uncertainties. */
+  "broken-weighed": z.strictObject({ part: Uuid, wholeGrams: Grams, wholeStandard: Grams, wholeFrom: z.enum(["sister", "pack", "drawing"]), leftGrams: Grams, leftStandard: Grams, supersedes }),
+  /** A loose piece: what of, where it lay, and of which part it is. */
+  "fragment-found": z.strictObject({ fragment: Uuid, grams: Grams, standard: Grams, material: Id.nullable(), where: Id.nullable(), parent: Uuid.nullable(), words: Words.nullable(), photo: EntryId.nullable(), supersedes }),
+  /** What oil, filter or screen held that is too fine for pieces, and the share of it that a magnet draws. */
+  "residue-found": z.strictObject({ where: Id.nullable(), grams: Grams, standard: Grams, magneticShare: z.number().min(0).max(1).nullable(), shareStandard: z.number().min(0).max(1), words: Words.nullable(), supersedes }),
+  "place-searched": z.strictObject({ circuit: Id, node: Id, words: Words.nullable(), supersedes }),
+  "part-cleaned": z.strictObject({ part: Uuid, treatment: Id, first: z.array(Id).max(20), supersedes }),
+  "passage-proven": z.strictObject({ circuit: Id, passage: Id, how: z.enum(["rod", "air", "fluid", "light"]), clear: z.boolean(), words: Words.nullable(), supersedes }),
+  /** A part was crack-checked: all of it where no zones are named. */
+  "crack-checked": z.strictObject({ part: Uuid, method: Id, zones: z.array(Id).max(60), when: z.enum(["before-machining", "after-grinding"]), supersedes }),
+  /** A crack as a line on the zone map, in its millimetres; its length as it was measured, where it was. */
+  "crack-found": z.strictObject({ part: Uuid, line: z.array(Spot).min(2).max(40), lengthMm: z.number().positive().nullable(), method: Id.nullable(), words: Words.nullable(), supersedes }),
+  "thread-found": z.strictObject({ part: Uuid, zone: Id, hole: z.number().int().min(1).max(200), state: z.enum(["sound", "damaged", "stud-broken", "insert"]), supersedes }),
+  /** What was done with a part that nobody may fit again. */
+  "part-scrapped": z.strictObject({ part: Uuid, why: Words, made: z.enum(["destroyed", "marked", "held"]), certificate: Words.nullable(), supersedes }),
+  /** Why work goes on past a hold. */
+  "hold-lifted": z.strictObject({ hold: Id, about: z.string().min(1).max(200), why: Words, supersedes }),
   /** The engine leaves the shop, or a donor its parts: to whom, and what was shown then. */
   "handed-over": z.strictObject({ to: Words, note: Words.nullable(), witness: HandOverWitness, supersedes }),
   /** A gauge of the shop as it is from now on: a new calibration is a new entry. */

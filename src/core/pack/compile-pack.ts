@@ -1,4 +1,5 @@
 import { fingerprint } from "../canonical";
+import { groupByKeys } from "../group";
 import { deepestJson, isTooDeep } from "../json-depth";
 import { done, problem, refused, type Outcome } from "../problem";
 import { lintPack } from "./lint-pack";
@@ -49,6 +50,8 @@ export interface CompiledPack {
   readonly sha256: string;
   readonly classes: ReadonlyMap<string, PartClass>;
   readonly slots: ReadonlyMap<string, Slot>;
+  /** By slot, the slots whose parts sit in its part. */
+  readonly insideOf: ReadonlyMap<string, readonly Slot[]>;
   readonly facts: ReadonlyMap<string, number>;
   readonly sheets: readonly Sheet[];
   readonly rows: ReadonlyMap<string, Row>;
@@ -99,6 +102,7 @@ function compilePack(pack: Pack, sha256: string): CompiledPack {
     sha256,
     classes: new Map(pack.classes.map((partClass) => [partClass.id, partClass])),
     slots: new Map(pack.slots.map((slot) => [slot.id, slot])),
+    insideOf: groupByKeys(pack.slots, (slot) => (slot.within === undefined ? [] : [slot.within])),
     facts: new Map(pack.facts.map((fact) => [fact.id, fact.value])),
     sheets,
     rows,

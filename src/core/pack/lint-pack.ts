@@ -5,6 +5,7 @@ import { exprDimension } from "./expr-dimension";
 import { placesOf } from "./places";
 import type { Characteristic, Expr, Feature, Joint, Limits, Pack, Ref } from "./schema";
 import { lintIdentity } from "./lint-identity";
+import { lintTeardown } from "./lint-teardown";
 import { innerExprs } from "./walk-expr";
 
 type Path = readonly (string | number)[];
@@ -164,6 +165,7 @@ export function lintPack(pack: Pack): Problem[] {
     });
     weakPoints.forEach((point, at) => point.variants.filter((id) => !variants.has(id)).forEach((id) => report("unknown-variant", ["intake", "weakPoints", at, "variants"], { variant: id })));
   }
+  found.push(...lintTeardown(pack));
   if (pack.worth) {
     checkRef(pack.worth.ref, ["worth", "ref"]);
     checkRef(pack.worth.ceiling.ref, ["worth", "ceiling", "ref"]);

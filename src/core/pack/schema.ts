@@ -1,12 +1,7 @@
 import { z } from "zod";
 import { unitById } from "../quantity/units";
-
-const reserved = new Set(["__proto__", "constructor", "prototype"]);
-
-/** A name inside a pack: lower case, digits, dashes. */
-export const Id = z.string().max(60).regex(/^[a-z][a-z0-9-]*$/u, "lower case letters, digits and dashes, a letter first").refine((id) => !reserved.has(id));
-const Text = z.string().trim().min(1).max(400);
-const Finite = z.number().refine(Number.isFinite);
+import { Finite, Id, Ref, Text } from "./schema-base";
+import { Circuit, ClassCleaning, FindingKind, Ledger, Material, Strip, Treatment, CrackMethod, ZoneMap } from "./schema-teardown";
 
 export const Source = z.strictObject({
   id: Id,
@@ -16,13 +11,6 @@ export const Source = z.strictObject({
   edition: Text.optional(),
   /** Whether the fact can be looked up, is common practice without a source, or is made up for a demonstration. */
   standing: z.enum(["published", "common-practice", "invented"]),
-});
-
-/** Where a fact stands. */
-export const Ref = z.strictObject({
-  source: Id,
-  page: z.string().max(40).optional(),
-  erratum: z.strictObject({ foundBy: Text, why: Text }).optional(),
 });
 
 /** Bounds in millimetres; at least one of them. The bounds themselves are allowed values. */
@@ -134,6 +122,18 @@ export const PartClass = z.strictObject({
   /** Linear thermal expansion, 1/K. */
   expansionPerK: z.strictObject({ value: z.number().min(0).max(1e-4), ref: Ref }),
   features: z.array(Feature).max(100),
+  /** What it is made of: what cleans it and what a crack-check can see hang on it. */
+  material: Id.optional(),
+  /** What a whole one weighs. */
+  mass: z.strictObject({ grams: z.number().positive(), standard: z.number().min(0), ref: Ref }).optional(),
+  /** Where on it a finding can be. */
+  places: z.array(z.strictObject({ id: Id, name: Text })).max(60).default([]),
+  /** What can be seen on it. */
+  findings: z.array(FindingKind).max(60).default([]),
+  cleaning: ClassCleaning.optional(),
+  /** It is crack-checked before it is used again. */
+  crackCheck: z.strictObject({ methods: z.array(Id).min(1).max(10), ref: Ref }).optional(),
+  zoneMap: ZoneMap.optional(),
 });
 
 /** A closed or open outline drawn with straight lines, arcs and curves; numbers and commands only, never markup. */
@@ -144,6 +144,8 @@ export const Slot = z.strictObject({
   name: Text,
   label: z.string().min(1).max(8),
   class: Id,
+  /** The slot whose part it sits or is pressed in, and comes out with. */
+  within: Id.optional(),
   /** Its place on the engine map, in any consistent unit, x to the right and y down; turned clockwise by degrees. */
   map: z
     .strictObject({
@@ -322,6 +324,12 @@ export const Pack = z.strictObject({
   identity: Identity.optional(),
   intake: Intake.optional(),
   worth: Worth.optional(),
+  materials: z.array(Material).max(60).default([]),
+  treatments: z.array(Treatment).max(40).default([]),
+  crackMethods: z.array(CrackMethod).max(20).default([]),
+  strip: Strip.optional(),
+  circuits: z.array(Circuit).max(20).default([]),
+  ledger: Ledger.optional(),
 });
 
 export type Pack = z.infer<typeof Pack>;

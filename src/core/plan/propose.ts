@@ -6,8 +6,12 @@ import type { RowResult } from "../metrology/assess-row";
 import { sizeWhenNew } from "../metrology/wear";
 import { rowId } from "../pack/compile-pack";
 import type { Feature } from "../pack/schema";
+import { groupByKeys } from "../group";
 import { problem, type Problem } from "../problem";
+import type { CrackResult } from "../crack/assess-crack";
+import { besideCracks } from "./beside-cracks";
 import { compareWitness } from "./compare-witness";
+import { sameOption } from "./same-option";
 import { nextUndersize, type Undersize } from "./next-undersize";
 
 /** One way to go, whether the evidence allows it, and why. */
@@ -180,9 +184,6 @@ function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, rep
   return { ...replace, reasons: need.reuse.reasons };
 }
 
-export const sameOption = (a: { disposition: Disposition; step: string | null }, b: { disposition: Disposition; step: string | null }): boolean =>
-  a.disposition === b.disposition && a.step === b.step;
-
 /** The one decision that stands for a row of a part, as an option. */
 const decidedOrProposed = ({ decisions, options, proposal }: Choice): Option =>
   (decisions.length === 1 ? options.find((option) => sameOption(option, decisions[0]!)) : undefined) ?? proposal;
@@ -241,19 +242,8 @@ export interface Ground {
   readonly rule: DecisionRule;
   readonly facts: ReadonlyMap<string, number>;
   readonly packSha256: string;
-}
-
-/** Values of a list by each of their keys. */
-function byKeys<K, V>(values: readonly V[], keysOf: (value: V) => readonly K[]): ReadonlyMap<K, readonly V[]> {
-  const groups = new Map<K, V[]>();
-  for (const value of values) {
-    for (const key of keysOf(value)) {
-      const group = groups.get(key);
-      if (group) group.push(value);
-      else groups.set(key, [value]);
-    }
-  }
-  return groups;
+  /** What crack-checks found, and which parts are scrapped. */
+  readonly crack: CrackResult;
 }
 
 const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
@@ -266,14 +256,14 @@ const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
  */
 export function proposeAll(rows: Rows, ground: Ground): Choice[] {
   const { joints, decisions, rule, packSha256 } = ground;
-  const jointsAt = byKeys(joints, ({ row: { joint }, ends }) => joint.givesWay.flatMap((end) => ends.get(end)?.row.id ?? []));
+  const jointsAt = groupByKeys(joints, ({ row: { joint }, ends }) => joint.givesWay.flatMap((end) => ends.get(end)?.row.id ?? []));
   const needs = [...rows.values()]
     .filter((row) => row.row.at.feature.decides)
     .map((row) => needOf(row, jointsAt.get(row.row.id) ?? [], rows, rule));
-  const fellowsOf = byKeys(needs, ({ row: { row } }) => [featureKey(row.slot.id, row.at.feature.id)]);
-  const decisionsOf = byKeys(decisions, (decision) => [featureKey(decision.part, decision.feature)]);
+  const fellowsOf = groupByKeys(needs, ({ row: { row } }) => [featureKey(row.slot.id, row.at.feature.id)]);
+  const decisionsOf = groupByKeys(decisions, (decision) => [featureKey(decision.part, decision.feature)]);
 
-  const choices = needs.map((need): Choice => {
+  const alone = needs.map((need): Choice => {
     const { row } = need;
     const { slot, at: { feature, id } } = row.row;
     const replace: Option = { disposition: "replace", step: null, stepName: null, allowed: true, reasons: feature.rework ? [] : [problem("notice", "no-rework", [row.row.id], { row: row.row.name })] };
@@ -293,8 +283,9 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
     };
   });
 
+  const choices = alone.map((choice) => besideCracks(choice, ground.crack));
   const choiceOf = new Map(choices.map((choice) => [choice.row.row.id, choice]));
   const settled = choices.map((choice) => besideNewMates(choice, choiceOf, ground));
-  const renewals = byKeys(joints, ({ row: { joint }, ends }) => joint.renews.flatMap(({ replace }) => replace.flatMap((end) => ends.get(end)?.row.id ?? [])));
+  const renewals = groupByKeys(joints, ({ row: { joint }, ends }) => joint.renews.flatMap(({ replace }) => replace.flatMap((end) => ends.get(end)?.row.id ?? [])));
   return settled.map((choice) => renewed(choice, renewals.get(choice.row.row.id) ?? [], choiceOf));
 }

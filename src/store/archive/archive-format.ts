@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Id } from "@/core/pack/schema";
+import { Id } from "@/core/pack/schema-base";
 
 /** What lies in a job's archive: a zip with these members. */
 export const memberNames = { manifest: "manifest.json", record: "record.ndjson", pack: (sha256: string) => `packs/${sha256}.json` } as const;

@@ -1,7 +1,8 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useRef, useState, type KeyboardEvent } from "react";
-import { sameOption, type Choice, type Option } from "@/core/plan/propose";
+import type { Choice, Option } from "@/core/plan/propose";
+import { sameOption } from "@/core/plan/same-option";
 import { sayProblem } from "@/words/say-problem";
 import { Cautions } from "../job/Cautions";
 import { useJob } from "../job/JobContext";

@@ -1,7 +1,8 @@
 "use client";
 import { Box, Button, Flex, Heading, Textarea, chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { sameOption, type Choice, type Option } from "@/core/plan/propose";
+import type { Choice, Option } from "@/core/plan/propose";
+import { sameOption } from "@/core/plan/same-option";
 import { sayOption } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../job/JobContext";

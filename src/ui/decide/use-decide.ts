@@ -1,5 +1,6 @@
 "use client";
-import { sameOption, type Choice, type Option } from "@/core/plan/propose";
+import type { Choice, Option } from "@/core/plan/propose";
+import { sameOption } from "@/core/plan/same-option";
 import { makeWitness } from "@/core/plan/make-witness";
 import { useJob } from "../job/JobContext";
 

@@ -1,0 +1,81 @@
+import type { Job, Part, Signed } from "../entry/fold";
+import { groupBy } from "../group";
+import type { CompiledPack } from "../pack/compile-pack";
+import type { FindingKind } from "../pack/schema-teardown";
+import { problem, type Problem } from "../problem";
+
+export type Finding = Signed<"finding-made">;
+
+/** 'Looked, nothing there'. */
+export const nothingThere = "none";
+
+/** One thing that can be seen at one place of one part, and what stands for it. */
+export interface FindingLine {
+  readonly kind: FindingKind;
+  readonly place: { readonly id: string; readonly name: string } | null;
+  /** What was seen first and what was seen after cleaning; more than one of a phase where two people differ. */
+  readonly findings: readonly Finding[];
+  /** The worst grade of what stands, 0 for 'nothing there'; null where nobody looked. */
+  readonly grade: number | null;
+}
+
+export interface PartFindings {
+  readonly part: Part;
+  readonly lines: readonly FindingLine[];
+  readonly looked: number;
+  /** What cleaning would destroy and nobody has looked for yet. */
+  readonly beforeCleaning: readonly FindingLine[];
+}
+
+export interface FindingsResult {
+  readonly byPart: ReadonlyMap<string, PartFindings>;
+  readonly problems: readonly Problem[];
+}
+
+const lineKey = (part: string, finding: string, place: string | null) => `${part} ${finding} ${place ?? ""}`;
+
+/** Grade of a value of a kind: 0 for nothing there, null for one that the pack does not know. */
+export const gradeOf = (kind: FindingKind, value: string): number | null => (value === nothingThere ? 0 : (kind.values.find((each) => each.id === value)?.grade ?? null));
+
+const distinct = (findings: readonly Finding[]) => findings.filter((finding, at) => !findings.slice(0, at).some((other) => other.value === finding.value && other.phase === finding.phase));
+
+/**
+ * What was seen on each part against all that can be seen on one of its class. What nobody looked at has no grade: it
+ * is not sound.
+ */
+export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "parts" | "scrapped">): FindingsResult {
+  const byLine = groupBy(job.findings, (finding) => lineKey(finding.part, finding.finding, finding.place));
+  const gone = new Map(job.scrapped.map((each) => [each.part, each.at]));
+  const problems: Problem[] = [];
+  const known = new Set<string>();
+
+  const byPart = new Map(
+    [...job.parts.values()].map((part): [string, PartFindings] => {
+      const partClass = pack.classes.get(part.class);
+      const placeOf = new Map(partClass?.places.map((place) => [place.id, place]));
+      const lines = (partClass?.findings ?? []).flatMap((kind) =>
+        (kind.places.length > 0 ? kind.places : [null]).map((id): FindingLine => {
+          const key = lineKey(part.id, kind.id, id);
+          known.add(key);
+          const findings = distinct(byLine.get(key) ?? []);
+          const grades = findings.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
+          return { kind, place: id === null ? null : placeOf.get(id)!, findings, grade: grades.length > 0 ? Math.max(...grades) : null };
+        }),
+      );
+      return [part.id, { part, lines, looked: lines.filter((line) => line.grade !== null).length, beforeCleaning: lines.filter((line) => line.kind.lostByCleaning && line.grade === null) }];
+    }),
+  );
+
+  for (const { part, lines } of byPart.values()) {
+    for (const { kind, place, findings } of lines) {
+      const where = [part.id, kind.id, place?.id ?? ""];
+      const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
+      const phases = groupBy(findings, (finding) => finding.phase);
+      if ([...phases.values()].some((same) => same.length > 1)) problems.push(problem("hold", "seen-differently", where, said));
+      const late = findings.find((finding) => gone.has(part.id) && finding.at > gone.get(part.id)!);
+      if (late) problems.push(problem("notice", "finding-on-scrapped", where, said));
+    }
+  }
+  for (const [key, [finding]] of byLine) if (!known.has(key)) problems.push(problem("notice", "finding-unknown", [finding!.part, finding!.finding], { finding: finding!.finding, value: finding!.value }));
+  return { byPart, problems };
+}
