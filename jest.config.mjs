@@ -9,7 +9,7 @@ const config = {
     ],
   },
   // These packages ship ES modules only.
-  transformIgnorePatterns: ["/node_modules/(?!(uuid|@noble/hashes|p-limit|yocto-queue)/)"],
+  transformIgnorePatterns: ["/node_modules/(?!(d3-polygon|uuid|@noble/hashes|p-limit|yocto-queue)/)"],
   modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.ember"],
   maxWorkers: 2,
 };

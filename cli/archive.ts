@@ -8,6 +8,7 @@ import { writeArchive } from "@/store/archive/write-archive";
 import type { Database } from "@/store/connection";
 import { listStreams, readEntries } from "@/store/entries";
 import { readPackJson } from "@/store/packs";
+import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";
 import { CommandError } from "./command-error";
 import { sayAt } from "./read-files";
@@ -35,7 +36,7 @@ export const exportJob = (words: readonly string[]): Promise<void> =>
     // Written beside its place first: a disk that fills up must not leave half an archive under the name.
     const draft = `${file}.part`;
     try {
-      await pipeline(writeArchive({ stream: id, name: header.name, entries, people, pack: { id: pack.id, revision: pack.revision, sha256, json } }), createWriteStream(draft));
+      await pipeline(writeArchive({ stream: id, name: header.name, entries, people, photos: await photosToWrite(database, id), pack: { id: pack.id, revision: pack.revision, sha256, json } }), createWriteStream(draft));
       await rename(draft, file);
     } finally {
       await rm(draft, { force: true });

@@ -1,9 +1,13 @@
+import { readdir, readFile } from "node:fs/promises";
+import { fold } from "@/core/entry/fold";
 import { withTransaction, type Database } from "@/store/connection";
 import { appendEntries, beginStream, type StreamKind } from "@/store/entries";
 import { migrate } from "@/store/migrate";
 import { keepPack } from "@/store/packs";
 import { hashPassword } from "@/store/passwords";
 import { addPerson, countPeople, type Role } from "@/store/people";
+import { readCleanPhoto, type CleanPhoto } from "@/store/photos/clean-photo";
+import { addToJob, keepPhoto } from "@/store/photos/photos";
 import { CommandError } from "./command-error";
 import { createPerson } from "./people";
 import { packFromFile, recordFromFile } from "./read-files";
@@ -25,12 +29,28 @@ const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/hill-tram-2.ndjson", kind: "job" },
 ];
 
+/** The demo's photos, by the fingerprints that its entries know them by. */
+async function demoPhotos(): Promise<ReadonlyMap<string, CleanPhoto>> {
+  const photos = new Map<string, CleanPhoto>();
+  for (const name of (await readdir("demo/photos")).sort()) {
+    const read = await readCleanPhoto(await readFile(`demo/photos/${name}`));
+    if (read.ok) photos.set(read.value.sha256, read.value);
+  }
+  return photos;
+}
+
 async function seed(database: Database): Promise<void> {
+  const photos = await demoPhotos();
   for (const { file, kind } of demoStreams) {
     const entries = await recordFromFile(file);
     const stream = entries[0]!.stream;
     await beginStream(database, stream, kind, new Date(entries[0]!.at));
     await appendEntries(database, stream, entries, new Date());
+    for (const { photo } of fold(entries).photos) {
+      const found = photos.get(photo);
+      if (found) await keepPhoto(database, found, new Date());
+      await addToJob(database, stream, photo, new Date());
+    }
   }
   // People come last and together: they are the mark that the rest is complete.
   const people = await Promise.all(demoPeople.map(async ({ password, ...person }) => ({ ...person, id: newId(), passwordHash: await hashPassword(password) })));

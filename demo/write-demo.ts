@@ -2,6 +2,7 @@
  * Writes the demo's entries: `npx tsx demo/write-demo.ts`. Everything in them is made up; the same run always
  * writes the same files, so that what changes in them is a change somebody made here.
  */
+import { createHash } from "node:crypto";
 import { readFileSync, writeFileSync } from "node:fs";
 import { makeEntry, makeId, type Maker } from "../src/core/entry/make-entry";
 import { writeRecord } from "../src/core/entry/write-record";
@@ -179,6 +180,52 @@ function identify({ log }: Opened, numbers: Readonly<Record<string, string>>, te
   for (const [tell, answer] of Object.entries(tells)) log.add("tell-answered", { tell, answer });
 }
 
+/** What was seen on a part: finding, value, place; before it was cleaned unless said otherwise. */
+type Seen = readonly [slot: string, finding: string, value: string, place?: string | null, phase?: Payload<"finding-made">["phase"]];
+
+const partOf = ({ partIn }: Opened, slot: string) => partIn.get(slot)!;
+
+function see(job: Opened, seen: readonly Seen[]): void {
+  for (const [slot, finding, value, place = null, phase = "before-cleaning"] of seen) job.log.add("finding-made", { part: partOf(job, slot), place, finding, value, phase, words: null });
+}
+
+/** 'Looked, nothing there' for all that is washed away and was not seen otherwise. */
+function lookedBeforeCleaning(job: Opened, seen: readonly Seen[]): void {
+  const known = new Set(seen.map(([slot, finding, , place = null]) => `${slot} ${finding} ${place ?? ""}`));
+  for (const slot of job.pack.pack.slots) {
+    for (const kind of job.pack.classes.get(slot.class)!.findings.filter((each) => each.lostByCleaning)) {
+      for (const place of kind.places.length > 0 ? kind.places : [null]) if (!known.has(`${slot.id} ${kind.id} ${place ?? ""}`)) see(job, [[slot.id, kind.id, "none", place]]);
+    }
+  }
+}
+
+/** Ticks steps off, in working order, and bags what comes out of each. */
+function strip(job: Opened, except: readonly string[] = []): void {
+  for (const { step, slots } of assess(job.pack, job.log.entries, new Date(job.log.maker.now()).toISOString()).teardown.strip!.steps) {
+    if (except.includes(step.id)) continue;
+    job.log.wait(step.minutes * 20);
+    job.log.add("step-ticked", { step: step.id, how: "done", words: null });
+    for (const slot of slots) job.log.add("part-came-out", { part: partOf(job, slot), slot, step: step.id, orientation: null, bag: step.id === "crankshaft" ? "C" : step.id === "pistons" ? `P${slot.replace(/\D/gu, "")[0] ?? ""}` : null });
+  }
+}
+
+function clean(job: Opened, slots: readonly string[], treatment: string): void {
+  for (const slot of slots) job.log.add("part-cleaned", { part: partOf(job, slot), treatment, first: job.pack.classes.get(job.pack.slots.get(slot)!.class)!.cleaning?.first.map(({ id }) => id) ?? [] });
+}
+
+const proveClear = ({ log, pack }: Opened, within: string) => {
+  for (const circuit of pack.pack.circuits) for (const passage of circuit.passages) if (passage.in === within) log.add("passage-proven", { circuit: circuit.id, passage: passage.id, how: "air", clear: true, words: null });
+};
+
+/** A photo of the demo, by the file it lies in. */
+function photo(job: Opened, name: string, slot: string | null, place: string | null, words: string): string {
+  const data = readFileSync(`demo/photos/${name}.jpg`);
+  const { id } = job.log.add("photo-added", { photo: createHash("sha256").update(data).digest("hex"), width: 1280, height: 960, part: slot === null ? null : partOf(job, slot), place, station: "strip", words });
+  return id;
+}
+
+const slotsOf = ({ pack }: Opened, ...classes: readonly string[]) => pack.pack.slots.filter((slot) => classes.includes(slot.class)).map((slot) => slot.id);
+
 // The ferry: oil jet 5's cracked pipe starved main 5 and big-end 5. Liner 3 sits right at its limit.
 const marigold = openJob({
   seed: 2207, at: "2026-11-19T07:40:00Z", origin: "engine", name: "Ferry Marigold",
@@ -198,6 +245,67 @@ identify(marigold, { "block-number": "M74 21 877", plate: "M74-21877" }, { "gear
 {
   const estimate = marigold.log.add("estimate-made", { kind: "estimate", amount: 8200, words: "Overhaul of the crank end, liners as needed, head checked" });
   marigold.log.add("approval-given", { estimate: estimate.id, by: "Harbour office of the ferry company", on: "2026-11-19", how: "phone", agreed: true });
+}
+{
+  const { log } = marigold;
+  const check = (id: string, place: string | null, state: string | null, value: number | null, skipped: string | null = null) => log.add("check-noted", { check: id, place, state, value, skipped });
+  check("turns", null, "bound", 74);
+  for (const at of [1, 2, 3, 4, 5, 6]) for (const [kind, value] of [["i", 0.38], ["e", 0.41]] as const) if (!(at === 6 && kind === "e")) check("lash", `${kind}${at}`, null, value + (at === 5 ? 0.16 : 0.01 * (at % 3)));
+  check("lash", "e6", null, null, "its rocker was off already");
+  for (const [at, value] of [0.092, 0.088, 0.095, 0.081, 0.076, 0.09].entries()) check("protrusion", `c${at + 1}`, null, value);
+  for (const at of [1, 2, 3, 4, 6]) for (const kind of ["a", "b"]) check("rod-bolts", `b${at}${kind}`, "tight", 112 + ((at * 7 + (kind === "a" ? 3 : 0)) % 11));
+  check("rod-bolts", "b5a", "loose", 18);
+  check("rod-bolts", "b5b", "broken", null);
+  for (const at of [1, 2, 3, 4, 5, 6, 7]) for (const kind of ["a", "b"]) check("main-bolts", `m${at}${kind}`, "tight", 236 + ((at * 5 + (kind === "a" ? 4 : 0)) % 13));
+  check("end-float", null, null, 0.24);
+  strip(marigold, ["gallery-plugs"]);
+
+  const seen: Seen[] = [
+    ["rod-shell-upper-5", "wiped", "all"], ["rod-shell-lower-5", "wiped", "all"], ["rod-shell-upper-5", "heat-tint", "severe"], ["rod-shell-lower-5", "turned", "fretted"], ["rod-shell-lower-5", "debris", "moderate"],
+    ["main-shell-lower-5", "overlay", "moderate"], ["main-shell-lower-5", "debris", "trace"], ["main-shell-lower-4", "overlay", "trace"], ["main-shell-lower-3", "overlay", "none"],
+    ["piston-5", "heat-tint", "severe", "underside"], ["piston-5", "scoring", "moderate", "skirt-thrust"], ["piston-5", "broken", "piece", "skirt-thrust"], ["piston-5", "pitting", "none", "crown"], ["piston-4", "heat-tint", "none", "underside"],
+    ["crankshaft", "heat-tint", "moderate", "big-end-5"], ["crankshaft", "scoring", "moderate", "big-end-5"], ["crankshaft", "scoring", "trace", "main-5"],
+    ["rod-5", "heat-tint", "severe", "big-end"], ["rod-5", "bent", "none", "beam"], ["rod-bolt-5b", "broken", "broken", "shank"], ["rod-bolt-5b", "fracture", "necking", "shank"], ["rod-bolt-5a", "thread-damage", "moderate", "thread"],
+    ["oil-jet-5", "cracked", "open"], ["oil-jet-4", "cracked", "none"], ["oil-jet-6", "cracked", "none"], ["oil-pump", "scoring", "none"], ["oil-pump", "debris", "trace"], ["oil-cooler", "debris", "trace"], ["sump", "debris", "severe"],
+    ["liner-5", "scoring", "moderate", "bore"], ["liner-3", "pitting", "moderate", "water-side"], ["block", "struck", "mark", "bay-5"],
+  ];
+  see(marigold, seen);
+  lookedBeforeCleaning(marigold, seen);
+  photo(marigold, "sump", "sump", null, "Sump as it came off: bolt end, a piece of skirt, glitter");
+  const pictured = photo(marigold, "bolt", "rod-bolt-5b", "shank", "Rod bolt 5b, both halves: drawn to a neck");
+  const wiped = photo(marigold, "shell", "rod-shell-upper-5", null, "Upper shell of big end 5: wiped all round, blue at the back");
+  photo(marigold, "jet", "oil-jet-5", null, "Oil jet 5: open crack, the wall below it washed dry");
+  photo(marigold, "piston", "piston-5", "underside", "Piston 5 from below: blue where the oil should have been");
+  log.add("photo-marked", { photo: pictured, mark: { kind: "scale", from: [200, 790], to: [872, 790], lengthMm: 80, standardMm: 0.1, tiltDegrees: 5 } });
+  log.add("photo-marked", { photo: pictured, mark: { kind: "length", from: [242, 434], to: [664, 434] } });
+  log.add("photo-marked", { photo: pictured, mark: { kind: "ring", at: [655, 435], radius: 66 } });
+  log.add("photo-marked", { photo: wiped, mark: { kind: "arrow", from: [900, 300], to: [700, 520] } });
+  log.add("photo-marked", { photo: wiped, mark: { kind: "words", at: [905, 290], text: "no overlay left" } });
+  for (const id of [pictured, wiped]) log.add("photo-chosen", { photo: id, forOwner: true });
+
+  // The account of broken parts: piston 5's chip is all there, of bolt 5b something is still somewhere.
+  log.add("broken-weighed", { part: partOf(marigold, "rod-bolt-5b"), wholeGrams: 82.4, wholeStandard: 0.3, wholeFrom: "pack", leftGrams: 50.93, leftStandard: 0.05 });
+  log.add("broken-weighed", { part: partOf(marigold, "piston-5"), wholeGrams: 1478.62, wholeStandard: 0.1, wholeFrom: "sister", leftGrams: 1475.48, leftStandard: 0.05 });
+  const piece = (grams: number, material: string, where: string, parent: string | null, words: string) => log.add("fragment-found", { fragment: log.newId(), grams, standard: 0.05, material, where, parent: parent && partOf(marigold, parent), words, photo: null });
+  piece(28.71, "bolt-steel", "sump", "rod-bolt-5b", "threaded end");
+  piece(1.92, "aluminium", "sump", "piston-5", "chip of the skirt");
+  piece(1.18, "aluminium", "crankcase", "piston-5", "second chip, behind main 5");
+  log.add("residue-found", { where: "sump", grams: 3.1, standard: 0.1, magneticShare: 0.18, shareStandard: 0.03, words: "glitter strained from 19 L of oil" });
+  log.add("place-searched", { circuit: "oil", node: "sump", words: "by hand, magnet and strainer" });
+
+  log.wait(5400);
+  clean(marigold, ["crankshaft", ...slotsOf(marigold, "rod", "rod-shell", "main-shell", "gudgeon-pin")], "solvent");
+  clean(marigold, slotsOf(marigold, "liner"), "jet-wash");
+  clean(marigold, slotsOf(marigold, "cylinder-head"), "hot-tank");
+  for (const head of ["head-front", "head-rear"]) proveClear(marigold, head);
+  for (const passage of ["crank-1", "crank-2", "crank-3", "crank-4", "crank-6"]) log.add("passage-proven", { circuit: "oil", passage, how: "rod", clear: true, words: null });
+  log.add("passage-proven", { circuit: "oil", passage: "crank-5", how: "rod", clear: false, words: "packed with bearing metal" });
+  note(marigold, [["school", "crack-repair", "stitch"]]);
+  for (const head of ["head-front", "head-rear"]) log.add("crack-checked", { part: partOf(marigold, head), method: "dye", zones: [], when: "before-machining" });
+  log.add("crack-found", { part: partOf(marigold, "head-front"), line: [[72, 92], [72.6, 99]], lengthMm: 6.5, method: "dye", words: "hair crack" });
+  log.add("crack-found", { part: partOf(marigold, "head-rear"), line: [[256, 92], [263, 95]], lengthMm: 7, method: "dye", words: "seat to bore" });
+  log.add("thread-found", { part: partOf(marigold, "block"), zone: "studs-cam", hole: 9, state: "stud-broken" });
+  log.add("thread-found", { part: partOf(marigold, "block"), zone: "studs-cam", hole: 10, state: "sound" });
 }
 measure(marigold, "liner-bore", { rows: 4, points: 2, told: true });
 for (const sheet of ["crankshaft-big-end", "crankshaft-damage", "crankshaft-run-out"]) measure(marigold, sheet, { told: true });
@@ -229,6 +337,14 @@ const launch = openJob({
     ["history", "hours-since-new", 12600], ["history", "hours-since-overhaul", null],
   ]);
   identify(launch, { "block-number": "M66 09120" }, { "gear-case": "eleven", "lift-pump": "cam", manifold: "wet", governor: "all-speed" });
+  strip(launch);
+  lookedBeforeCleaning(launch, []);
+  log.wait(3600);
+  clean(launch, slotsOf(launch, "block", "crankshaft", "rod", "gudgeon-pin", "rod-shell", "main-shell", "rod-bolt", "oil-jet", "oil-pump", "camshaft", "tappet", "injector", "thrust-washer", "liner", "cylinder-head", "water-pump", "flywheel", "piston", "sump", "front-case", "injection-pump", "oil-cooler"), "solvent");
+  for (const slot of pack.pack.slots) proveClear(launch, slot.id);
+  for (const slot of slotsOf(launch, "block", "cylinder-head")) log.add("crack-checked", { part: partOf(launch, slot), method: "dye", zones: [], when: "before-machining" });
+  for (const slot of slotsOf(launch, "crankshaft", "camshaft")) log.add("crack-checked", { part: partOf(launch, slot), method: "magnetic", zones: [], when: "before-machining" });
+  log.add("crack-found", { part: partOf(launch, "block"), line: [[300, 226], [318, 231]], lengthMm: 19, method: "dye", words: "stud hole to jacket" });
   for (const sheet of pack.sheets) measure(launch, sheet.id);
   log.wait(86_400);
   for (const choice of assess(pack, log.entries, new Date(log.maker.now()).toISOString()).choices) {
@@ -249,6 +365,9 @@ const airship = openJob({
 });
 note(airship, [["application", "installation", "airship"], ["application", "approved-data", "manual"], ["order", "certified", true], ["order", "hours-wanted", 400], ["history", "hours-since-new", null], ["history", "stored", "dry"], ["test", "liquid-lock", 0, "c3"], ["test", "liquid-lock", 2, "c4"]]);
 identify(airship, { "case-number": "F5 C 3041", plate: "F5C-212" }, { "flange-studs": "eight" });
+airship.log.add("check-noted", { check: "liquid-lock", place: "c3", state: null, value: 0, skipped: null });
+airship.log.add("check-noted", { check: "liquid-lock", place: "c4", state: null, value: 2, skipped: null });
+airship.log.add("step-ticked", { step: "liquid", how: "done", words: null });
 airship.log.write("airship-larkspire");
 
 // The hill tram's drive engine, just arrived: nothing is asked yet but its number.

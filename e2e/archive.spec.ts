@@ -15,7 +15,7 @@ test("a job comes in from a zip: all of it, once, and with the names of its auth
   const bench = new TestBench(orrinshaw, { name: "Foreign tug" });
   bench.readRestAsNew();
   const stream = bench.maker.stream;
-  const zip = await bytesOf(writeArchive({ stream, name: "Foreign tug", entries: bench.entries, people: { tester: "Hazel of Upper Weir" }, pack: { id: "orrinshaw-6m", revision: 2, sha256: orrinshaw.sha256, json: packJson } }) as AsyncIterable<Buffer>);
+  const zip = await bytesOf(writeArchive({ stream, name: "Foreign tug", entries: bench.entries, people: { tester: "Hazel of Upper Weir" }, photos: [], pack: { id: "orrinshaw-6m", revision: 3, sha256: orrinshaw.sha256, json: packJson } }) as AsyncIterable<Buffer>);
   const page = await visit("lead", "/");
   const picker = page.getByLabel("Zip of a job");
   await picker.setInputFiles({ name: "tug.zip", mimeType: "application/zip", buffer: zip });

@@ -146,7 +146,7 @@ const noticesOf = ({ strip, findings, ledger, clean, crack }: Teardown): Problem
 /** What taking apart, cleaning and crack-checking hold against going on. */
 function teardownHolds({ strip, findings, ledger, clean, crack }: Teardown, choices: readonly Choice[], job: Job): Hold[] {
   const at = (station: Station, problems: readonly Problem[]) => problems.filter((each) => each.severity === "hold").map((each) => hold(station, each));
-  const toBuild = new Set(["passage-unproven", "passage-blocked"]);
+  const toBuild = new Set(["passages-unproven", "passage-blocked"]);
   const machined = new Set(choices.filter(({ decisions }) => decisions.length === 1 && decisions[0]!.disposition === "rework").flatMap(({ row }) => row.part?.id ?? []));
   const reworked = new Set(job.readings.filter((reading) => job.occasions.get(reading.occasion)?.phase === "reworked").map((reading) => reading.part));
   const asked = crack.parts.filter(({ partClass, part }) => partClass.crackCheck && !crack.scrapped.has(part.id));

@@ -10,7 +10,7 @@ export interface Hold extends Problem {
 export const hold = (station: Station, found: Problem): Hold => ({ ...found, severity: "hold", station });
 
 /** Holds that a person may go past with a reason: what is not known, not what is contradicted. */
-export const liftable: ReadonlySet<string> = new Set(["position-lost", "fragments-missing", "account-too-coarse", "fragments-of-nothing", "passage-unproven", "machining-unchecked", "unchecked-after-grinding", "cleaned-with-plugs", "cleaned-forbidden"]);
+export const liftable: ReadonlySet<string> = new Set(["position-lost", "fragments-missing", "account-too-coarse", "fragments-of-nothing", "passages-unproven", "machining-unchecked", "unchecked-after-grinding", "cleaned-with-plugs", "cleaned-forbidden"]);
 
 /** What a hold is about, as a lifting names it. */
 export const aboutOf = ({ path }: Pick<Problem, "path">): string => path.join(" ") || "job";

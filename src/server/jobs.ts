@@ -7,6 +7,7 @@ import { CoreError } from "@/core/errors";
 import { writeArchive } from "@/store/archive/write-archive";
 import { listStreams, readEntries, streamKind } from "@/store/entries";
 import { readPackJson } from "@/store/packs";
+import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";
 import { database } from "./environment";
 
@@ -53,8 +54,8 @@ export async function openJob(id: string): Promise<OpenJob | null> {
 }
 
 /** A job's archive, as a stream of its bytes. */
-export const archiveOf = ({ id, header, entries, pack, packJson, people }: OpenJob): Readable =>
-  writeArchive({ stream: id, name: header.name, entries, people, pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256, json: packJson } });
+export const archiveOf = async ({ id, header, entries, pack, packJson, people }: OpenJob): Promise<Readable> =>
+  writeArchive({ stream: id, name: header.name, entries, people, photos: await photosToWrite(database(), id), pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256, json: packJson } });
 
 /** After every date. */
 const someDay = "9999-12-31";

@@ -2,6 +2,9 @@ import { randomBytes } from "node:crypto";
 import { assess } from "@/core/assess";
 import { ownerViewOf, type OwnerView } from "@/core/owner-view";
 import { addOwnerLink, linkByToken, linksOf, revokeOwnerLink } from "@/store/owner-links";
+import { fold } from "@/core/entry/fold";
+import { photosForOwner } from "@/core/photo/photos";
+import { photoResponse } from "./photos";
 import { database } from "./environment";
 import { newId } from "./ids";
 import { openJob, type OpenJob } from "./jobs";
@@ -19,6 +22,13 @@ export async function openByToken(token: string): Promise<{ readonly job: OpenJo
 export async function ownerView(token: string): Promise<OwnerView | null> {
   const opened = await openByToken(token);
   return opened && ownerViewOf(opened.job.pack, assess(opened.job.pack, opened.job.entries, new Date().toISOString()), opened.withReport);
+}
+
+/** A photo that the shop chose for the owner; null for any other, and for a token that opens nothing. Not kept by any cache: a link can be shut. */
+export async function ownerPhoto(token: string, photo: string, size: "small" | "full"): Promise<Response | null> {
+  const opened = await openByToken(token);
+  if (!opened || !photosForOwner(fold(opened.job.entries)).some((each) => each.photo === photo)) return null;
+  return photoResponse(opened.job.id, photo, size, "no-store");
 }
 
 /** Makes a link. Its token of 128 bits is given out this once. */

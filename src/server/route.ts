@@ -22,6 +22,8 @@ interface Options<P extends z.ZodType, B extends z.ZodType> {
   /** Shape of the path's parameters; a path of another shape leads nowhere. */
   readonly params?: P;
   readonly body?: B;
+  /** The body is taken as bytes. */
+  readonly bytes?: true;
   readonly mostBytes?: number;
 }
 
@@ -30,6 +32,8 @@ interface Context<R extends Anyone, P extends z.ZodType, B extends z.ZodType> {
   readonly person: R extends "nobody" ? Person | null : Person;
   readonly params: z.infer<P>;
   readonly body: z.infer<B>;
+  /** Empty where the route does not ask for bytes. */
+  readonly bytes: Buffer;
 }
 
 /**
@@ -47,7 +51,7 @@ function isSameSite(request: Request): boolean {
 }
 
 /** Reads a body up to a limit and gives up as soon as it is passed. */
-async function readBody(request: Request, mostBytes: number): Promise<{ text: string } | { bytes: number }> {
+async function readBody(request: Request, mostBytes: number): Promise<{ body: Buffer } | { bytes: number }> {
   const announced = Number(request.headers.get("content-length") ?? 0);
   if (announced > mostBytes) return { bytes: announced };
   const chunks: Uint8Array[] = [];
@@ -61,7 +65,7 @@ async function readBody(request: Request, mostBytes: number): Promise<{ text: st
     }
     chunks.push(part.value);
   }
-  return { text: Buffer.concat(chunks).toString("utf8") };
+  return { body: Buffer.concat(chunks) };
 }
 
 /**
@@ -87,13 +91,17 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
       if (path && !path.success) return refuse(404, problem("error", "not-found"));
 
       let body: unknown;
-      if (options.body) {
+      let bytes = Buffer.alloc(0);
+      if (options.body || options.bytes) {
         const mostBytes = options.mostBytes ?? defaultMostBytes;
         const read = await readBody(request, mostBytes);
         if ("bytes" in read) return refuse(413, problem("error", "too-large", [], { bytes: read.bytes, most: mostBytes }));
+        bytes = read.body as typeof bytes;
+      }
+      if (options.body) {
         let json: unknown;
         try {
-          json = JSON.parse(read.text);
+          json = JSON.parse(bytes.toString("utf8"));
         } catch {
           return refuse(400, problem("error", "not-json"));
         }
@@ -102,7 +110,7 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
         if (!parsed.success) return refuse(422, ...parsed.error.issues.map((issue) => problem("error", "schema", issue.path as (string | number)[], { detail: issue.message })));
         body = parsed.data;
       }
-      return await handler({ request, person: person as never, params: path?.data as never, body: body as never });
+      return await handler({ request, person: person as never, params: path?.data as never, body: body as never, bytes });
     } catch (error) {
       log.error({ err: error, method: request.method }, "request failed");
       return refuse(500, problem("error", "server-error"));

@@ -9,7 +9,7 @@ import { database } from "./environment";
 const mostEntryBytes = 64 * 1024;
 
 /** What commits the shop is a lead's to say; an inspector records what is there. */
-const leadOnly: ReadonlySet<string> = new Set(["job-opened", "decision-made", "handed-over", "contradiction-signed", "estimate-made", "approval-given", "course-chosen", "gauge-registered", "master-registered"]);
+const leadOnly: ReadonlySet<string> = new Set(["job-opened", "decision-made", "handed-over", "contradiction-signed", "estimate-made", "approval-given", "course-chosen", "photo-chosen", "hold-lifted", "gauge-registered", "master-registered"]);
 
 export const EntryBatch = z.strictObject({ entries: z.array(z.unknown()).min(1).max(200) });
 

@@ -2,7 +2,7 @@ import { createPool, type Pool, type PoolConnection, type ResultSetHeader, type 
 
 export type Database = Pool;
 export type Connection = PoolConnection;
-type Value = string | number | null;
+type Value = string | number | Buffer | null;
 
 /** A statement that failed: names the statement, keeps the values out. */
 export class StoreError extends Error {

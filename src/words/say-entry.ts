@@ -2,6 +2,8 @@ import { importMark } from "@/core/entry/imported-author";
 import type { Disposition, Envelope } from "@/core/entry/schema";
 import { dispositionWords } from "./words-for";
 
+const plain = (id: unknown) => String(id).replaceAll("-", " ");
+
 const words: Readonly<Record<string, (payload: Readonly<Record<string, unknown>>) => string>> = {
   "job-opened": () => "the job's opening",
   "part-tagged": ({ tag }) => `tag ${String(tag)}`,
@@ -19,6 +21,24 @@ const words: Readonly<Record<string, (payload: Readonly<Record<string, unknown>>
   "estimate-made": ({ kind, amount }) => `${kind === "change" ? "a change" : "an estimate"} of ${String(amount)}`,
   "approval-given": ({ agreed }) => (agreed ? "the owner's approval" : "the owner's refusal"),
   "course-chosen": ({ course }) => `the course “${String(course)}”`,
+  "step-ticked": ({ step }) => `step “${plain(step)}”`,
+  "part-came-out": ({ slot }) => `${plain(slot)} taken out`,
+  "check-noted": ({ check, place, skipped }) => `${plain(check)}${place === null ? "" : ` ${plain(place)}`}${skipped === null ? "" : ": skipped"}`,
+  "finding-made": ({ finding, value }) => `${plain(finding)}: ${value === "none" ? "looked, nothing there" : plain(value)}`,
+  "photo-added": () => "a photo",
+  "photo-marked": ({ mark }) => `a mark on a photo (${String((mark as { kind?: string } | undefined)?.kind ?? "?")})`,
+  "photo-chosen": ({ forOwner }) => (forOwner ? "a photo chosen for the owner" : "a photo kept from the owner"),
+  "broken-weighed": ({ leftGrams }) => `what is left of a broken part: ${String(leftGrams)} g`,
+  "fragment-found": ({ grams }) => `a piece of ${String(grams)} g`,
+  "residue-found": ({ grams }) => `residue of ${String(grams)} g`,
+  "place-searched": ({ node }) => `${plain(node)} searched`,
+  "part-cleaned": ({ treatment }) => `a part cleaned: ${plain(treatment)}`,
+  "passage-proven": ({ passage, clear }) => `${plain(passage)}: ${clear === true ? "clear" : "not clear"}`,
+  "crack-checked": ({ method }) => `a crack-check, ${plain(method)}`,
+  "crack-found": ({ lengthMm }) => (lengthMm === null ? "a crack" : `a crack of ${String(lengthMm)} mm`),
+  "thread-found": ({ zone, hole, state }) => `hole ${String(hole)} of ${plain(zone)}: ${plain(state)}`,
+  "part-scrapped": ({ made }) => `a scrapped part, ${String(made)}`,
+  "hold-lifted": ({ why }) => `going on past a hold: ${String(why)}`,
   "handed-over": ({ to }) => `the hand-over to ${String(to)}`,
 };
 

@@ -3,6 +3,8 @@ import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity
 import type { Unit } from "@/core/quantity/units";
 import { capital } from "./capital";
 import { grouped } from "./grouped";
+import { many, type Figures, type Sentence } from "./sentence";
+import { teardownSentences } from "./teardown-sentences";
 import { dispositionWords, markWords } from "./words-for";
 import type { Disposition } from "@/core/entry/schema";
 import type { Mark } from "@/core/metrology/conformity";
@@ -15,21 +17,6 @@ export interface Wording {
 
 export const percent = (probability: number): string =>
   probability > 0.995 ? "more than 99 %" : probability < 0.005 ? "less than 1 %" : `${Math.round(probability * 100)} %`;
-
-/** What a sentence can ask of its problem. */
-interface Figures {
-  readonly text: (name: string) => string;
-  readonly number: (name: string) => number;
-  /** A length in the unit shown. */
-  readonly length: (name: string) => string;
-  readonly plusMinus: (name: string) => string;
-  readonly bare: (name: string) => string;
-  readonly source: () => string;
-}
-
-const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`;
-
-type Sentence = (say: Figures) => string;
 
 const sayWorth = (f: Figures) => `A rebuild is expected to cost ${grouped(f.number("rebuild"))}: labour ${grouped(f.number("labour"))}, parts ${grouped(f.number("parts"))}.`;
 
@@ -187,6 +174,8 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "reassembly-outside-in-service": () => "the reassembly limit lies outside the limit in service.",
   "rework-needs-new-size": () => "a rework needs the upper bound of the new size.",
   "dimension-mismatch": (f) => `a length to the power ${f.text("needed")} is needed, this is to the power ${f.text("got")}.`,
+
+  ...teardownSentences,
 
   // Answers of the server
   "signed-out": () => "You are signed out. Sign in again in another tab; what you typed stays here and is sent then.",

@@ -76,6 +76,7 @@ export function assessClean(pack: CompiledPack, job: Pick<Job, "parts" | "cleane
     const where = [part.id];
     const first = cleaned.map((each) => each.at).sort()[0]!;
     const unseen = findings.byPart.get(part.id)?.lines.filter(({ kind, findings: seen }) => kind.lostByCleaning && !seen.some((finding) => finding.phase === "before-cleaning" && finding.at <= first)) ?? [];
+    const unproven = within.filter(({ clear }) => clear === null);
     return [
       ...cleaned.flatMap((each): Problem[] => {
         const verdict = verdicts.find((one) => one.treatment === each.treatment);
@@ -88,7 +89,8 @@ export function assessClean(pack: CompiledPack, job: Pick<Job, "parts" | "cleane
         ];
       }),
       ...(unseen.length > 0 ? [problem("notice", "lost-by-cleaning", where, { tag: part.tag, findings: [...new Set(unseen.map(({ kind }) => kind.name))].join(", "), count: unseen.length })] : []),
-      ...within.filter(({ clear }) => clear !== true).map(({ passage, circuit, clear }) => problem("hold", clear === false ? "passage-blocked" : "passage-unproven", [circuit.id, passage.id], { passage: passage.name, tag: part.tag })),
+      ...within.filter(({ clear }) => clear === false).map(({ passage, circuit }) => problem("hold", "passage-blocked", [circuit.id, passage.id], { passage: passage.name, tag: part.tag })),
+      ...(unproven.length > 0 ? [problem("hold", "passages-unproven", where, { tag: part.tag, count: unproven.length, of: within.length, passage: unproven[0]!.passage.name })] : []),
     ];
   });
 

@@ -105,7 +105,7 @@ export function lintTeardown(pack: Pack): Problem[] {
       checkRef(step.ref, at);
       known(stepIds, step.after, "unknown-step", [...at, "after"]);
       known(positionIds, [...step.loses, ...step.secures], "unknown-position", at);
-      known(slots, step.removes, "unknown-slot", [...at, "removes"]);
+      step.removes.filter((slot) => !slots.has(slot)).forEach((slot) => report("unknown-slot", [...at, "removes"], { slot }));
       for (const slot of step.removes) {
         if (removed.has(slot)) report("slot-removed-twice", [...at, "removes"], { slot, step: removed.get(slot)! });
         removed.set(slot, step.id);
@@ -127,10 +127,10 @@ export function lintTeardown(pack: Pack): Problem[] {
     const nodes = idsOf(circuit.nodes, [...path, "nodes"]);
     idsOf(circuit.passages, [...path, "passages"]);
     known(nodes, [circuit.from], "unknown-node", [...path, "from"]);
-    each(circuit.nodes, [...path, "nodes"], (node, at) => known(slots, node.slots, "unknown-slot", at));
+    each(circuit.nodes, [...path, "nodes"], (node, at) => node.slots.filter((slot) => !slots.has(slot)).forEach((slot) => report("unknown-slot", at, { slot })));
     each(circuit.passages, [...path, "passages"], ({ from, to, in: slot }, at) => {
       known(nodes, [from, to], "unknown-node", at);
-      if (slot !== undefined) known(slots, [slot], "unknown-slot", at);
+      if (slot !== undefined && !slots.has(slot)) report("unknown-slot", at, { slot });
     });
     for (const id of unreachableNodes(circuit)) report("circuit-part-unreachable", path, { circuit: circuit.id, node: id });
   });

@@ -1,13 +1,14 @@
 import { z } from "zod";
+import { photoLimits } from "@/core/photo/photo-limits";
 import { Id } from "@/core/pack/schema-base";
 
 /** What lies in a job's archive: a zip with these members. */
-export const memberNames = { manifest: "manifest.json", record: "record.ndjson", pack: (sha256: string) => `packs/${sha256}.json` } as const;
+export const memberNames = { manifest: "manifest.json", record: "record.ndjson", pack: (sha256: string) => `packs/${sha256}.json`, photo: (sha256: string) => `photos/${sha256}.jpg` } as const;
 
 const MiB = 1024 * 1024;
 
 /** Sizes past which an archive is refused, in bytes; unpacked sizes are counted as they are read, whatever the zip says of them. */
-export const archiveLimits = { archive: 64 * MiB, record: 128 * MiB, pack: 5 * MiB, manifest: MiB, members: 1000 } as const;
+export const archiveLimits = { archive: 2048 * MiB, record: 128 * MiB, pack: 5 * MiB, manifest: MiB, photo: photoLimits.bytes, members: 5000 } as const;
 
 const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
 

@@ -42,7 +42,7 @@ async function installation(name: string, withSchema = true): Promise<{ database
 const job = demoJob("survey-launch-tern");
 const packJson = json("packs/orrinshaw-6m.json");
 const contents = (entries: readonly Envelope[]) => ({
-  stream: entries[0]!.stream, name: "Survey launch Tern", entries, people: { "Demo shop": "Sable Quay" },
+  stream: entries[0]!.stream, name: "Survey launch Tern", entries, people: { "Demo shop": "Sable Quay" }, photos: [],
   pack: { id: orrinshaw.pack.id, revision: orrinshaw.pack.revision, sha256: orrinshaw.sha256, json: packJson },
 });
 async function archive(name: string, entries = job): Promise<string> {

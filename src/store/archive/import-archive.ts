@@ -6,7 +6,8 @@ import { done, problem, refused, type Outcome } from "@/core/problem";
 import { withTransaction, type Database } from "../connection";
 import { appendWithin, beginStream, knownEntries } from "../entries";
 import { keepPack, readPackJson } from "../packs";
-import { readArchive, type Archive } from "./read-archive";
+import { addToJob, keepPhoto } from "../photos/photos";
+import { photosIn, readArchive, type Archive } from "./read-archive";
 
 export interface Imported {
   readonly stream: string;
@@ -36,7 +37,7 @@ const batch = 500;
 export async function importArchive(database: Database, file: string, now: Date): Promise<Outcome<Imported>> {
   const read = await readArchive(file);
   if (!read.ok) return read;
-  const { entries, packs, manifest } = read.value;
+  const { entries, packs, manifest, photos } = read.value;
   const [first] = entries;
   const opened = entries.flatMap((entry) => {
     const known = readEntry(entry);
@@ -55,9 +56,12 @@ export async function importArchive(database: Database, file: string, now: Date)
   if (taken.length > 0) return refused(problem("error", "import-id-taken", [], { count: taken.length, id: taken[0]!.id }));
   const fresh = [...new Map(entries.filter((entry) => !known.has(entry.id)).map((entry) => [entry.id, labelled(entry, manifest)])).values()];
 
+  // Kept by their content, before the entries that speak of them: should the rest fail, nothing refers to them.
+  if (photos.length > 0) for await (const photo of photosIn(file)) await keepPhoto(database, photo, now);
   await withTransaction(database, async (connection) => {
     for (const { json, pack } of packs) await keepPack(connection, { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json }, now);
     await beginStream(connection, first!.stream, "job", now);
+    for (const photo of photos) await addToJob(connection, first!.stream, photo, now);
     for (let at = 0; at < fresh.length; at += batch) await appendWithin(connection, first!.stream, fresh.slice(at, at + batch), now);
   });
   const unknown = entries.flatMap((entry) => (readEntry(entry).ok ? [] : [entry.type]));

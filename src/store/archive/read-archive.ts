@@ -5,12 +5,15 @@ import { longestLine, readRecordLine } from "@/core/entry/read-record";
 import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { done, problem, refused, type Outcome, type Problem } from "@/core/problem";
+import { readCleanPhoto, type CleanPhoto } from "../photos/clean-photo";
 import { archiveLimits, Manifest, memberNames } from "./archive-format";
 
 export interface Archive {
   readonly entries: readonly Envelope[];
   readonly packs: readonly { readonly json: unknown; readonly pack: CompiledPack }[];
   readonly manifest: Manifest | null;
+  /** Fingerprints of the photos in it. */
+  readonly photos: readonly string[];
 }
 
 /** So many problems are said; a file with more is broken in a way that more lines would not explain. */
@@ -81,6 +84,18 @@ async function readEntries(lines: AsyncIterable<string>): Promise<Envelope[]> {
   return entries;
 }
 
+const photoName = /^photos\/([0-9a-f]{64})\.jpg$/u;
+
+/** A photo of an archive: nothing is taken on trust that came in a file. */
+async function readPhoto(chunks: AsyncIterable<Buffer>, name: string): Promise<CleanPhoto> {
+  const parts: Buffer[] = [];
+  for await (const chunk of chunks) parts.push(chunk);
+  const read = await readCleanPhoto(Buffer.concat(parts));
+  if (!read.ok) return refuse(...read.problems.map((found): Problem => ({ ...found, path: [name] })));
+  if (memberNames.photo(read.value.sha256) !== name) return refuse(problem("error", "member-damaged", [name], { member: name }));
+  return read.value;
+}
+
 async function readJson(chunks: AsyncIterable<Buffer>, name: string): Promise<unknown> {
   const parts: Buffer[] = [];
   for await (const chunk of chunks) parts.push(chunk);
@@ -103,6 +118,7 @@ async function readMembers(zip: ZipFile): Promise<Archive> {
   let entries: readonly Envelope[] | null = null;
   let manifest: Manifest | null = null;
   const packs: Archive["packs"][number][] = [];
+  const photos: string[] = [];
   const digests = new Map<string, string>();
   for await (const member of zip.eachEntry()) {
     const { fileName: name } = member;
@@ -112,13 +128,14 @@ async function readMembers(zip: ZipFile): Promise<Archive> {
       const parsed = Manifest.safeParse(await readJson(bytesOf(zip, member, archiveLimits.manifest, digest), name));
       manifest = parsed.success ? parsed.data : refuse(...parsed.error.issues.map((issue) => problem("error", "schema", [name, ...(issue.path as (string | number)[])], { detail: issue.message })));
     } else if (/^packs\/[0-9a-f]{64}\.json$/u.test(name)) packs.push(compile(await readJson(bytesOf(zip, member, archiveLimits.pack, digest), name), name));
+    else if (photoName.test(name)) photos.push((await readPhoto(bytesOf(zip, member, archiveLimits.photo, digest), name)).sha256);
     else refuse(problem("error", "unknown-member", [name], { member: name.slice(0, 120) }));
     digests.set(name, digest.digest("hex"));
   }
   if (!entries) return refuse(problem("error", "record-missing", [], { member: memberNames.record }));
   const damaged = manifest?.members.filter(({ name, sha256 }) => digests.get(name) !== sha256) ?? [];
   if (damaged.length > 0) refuse(...damaged.map(({ name }) => problem("error", "member-damaged", [name], { member: name })));
-  return { entries, packs, manifest };
+  return { entries, packs, manifest, photos };
 }
 
 /**
@@ -136,6 +153,18 @@ export async function readArchive(file: string): Promise<Outcome<Archive>> {
   } catch (error) {
     if (error instanceof Refusal) return refused(...error.problems);
     return refused(problem("error", "zip-damaged", [], { why: (error as Error).message.slice(0, 200) }));
+  } finally {
+    zip.close();
+  }
+}
+
+/** The photos of an archive that was read before, one after the other. */
+export async function* photosIn(file: string): AsyncGenerator<CleanPhoto> {
+  const zip = await openPromise(file, { lazyEntries: true, strictFileNames: true });
+  try {
+    for await (const member of zip.eachEntry()) {
+      if (photoName.test(member.fileName)) yield await readPhoto(bytesOf(zip, member, archiveLimits.photo, createHash("sha256")), member.fileName);
+    }
   } finally {
     zip.close();
   }

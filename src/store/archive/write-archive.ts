@@ -12,13 +12,14 @@ interface Contents {
   readonly entries: readonly Envelope[];
   readonly pack: { readonly id: string; readonly revision: number; readonly sha256: string; readonly json: unknown };
   readonly people: Readonly<Record<string, string>>;
+  readonly photos: readonly { readonly sha256: string; readonly bytes: number; readonly open: () => Readable }[];
 }
 
 /** The same moment in every archive: the same job gives the same bytes. */
 const someDay = new Date("2000-01-01T00:00:00Z");
 
-/** A job's record, its pack and a manifest as one zip, as a stream of its bytes. */
-export function writeArchive({ stream, name, entries, pack, people }: Contents): Readable {
+/** A job's record, its pack, its photos and a manifest as one zip, as a stream of its bytes. */
+export function writeArchive({ stream, name, entries, pack, people, photos }: Contents): Readable {
   const zip = new ZipFile();
   const members: Manifest["members"] = [];
   const add = (member: string, text: string) => {
@@ -28,6 +29,12 @@ export function writeArchive({ stream, name, entries, pack, people }: Contents):
   };
   add(memberNames.record, writeRecord(entries));
   add(memberNames.pack(pack.sha256), JSON.stringify(pack.json));
+  for (const { sha256, bytes, open } of photos) {
+    const member = memberNames.photo(sha256);
+    // A photo is compressed already, and may be large: it is read when its turn comes.
+    zip.addReadStreamLazy(member, { mtime: someDay, mode: 0o100644, compress: false, size: bytes }, (give) => give(null, open()));
+    members.push({ name: member, bytes, sha256 });
+  }
   const manifest: Manifest = { format: "ember-archive/1", core: coreVersion, job: { stream, name }, pack: { id: pack.id, revision: pack.revision, sha256: pack.sha256 }, people, members };
   zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 1)}\n`, "utf8"), memberNames.manifest, { mtime: someDay, mode: 0o100644 });
   zip.end();

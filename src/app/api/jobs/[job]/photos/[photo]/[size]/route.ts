@@ -1,0 +1,7 @@
+import { problem } from "@/core/problem";
+import { JobPath, PhotoPath } from "@/server/job-path";
+import { photoResponse } from "@/server/photos";
+import { refuse, route } from "@/server/route";
+
+/** A photo of the job. */
+export const GET = route({ role: "viewer", params: JobPath.extend(PhotoPath.shape) }, async ({ params: { job, photo, size } }) => (await photoResponse(job, photo, size)) ?? refuse(404, problem("error", "not-found")));

@@ -1,0 +1,6 @@
+CREATE TABLE IF NOT EXISTS photo_chunk (
+  sha256 CHAR(64)   CHARACTER SET ascii NOT NULL,
+  n      INT        NOT NULL,
+  data   MEDIUMBLOB NOT NULL,
+  PRIMARY KEY (sha256, n)
+) ENGINE = InnoDB
