@@ -1,6 +1,7 @@
 import { variantOf, type Assessment, type Progress } from "./assess";
 import type { Disposition } from "./entry/schema";
 import type { CompiledPack } from "./pack/compile-pack";
+import { photosForOwner } from "./photo/photos";
 import { stations, type Station } from "./stations";
 
 /** All that an owner's link may show; what is not named here it does not. */
@@ -15,6 +16,8 @@ export interface OwnerView {
   readonly approved: number;
   readonly handedOver: string | null;
   readonly withReport: boolean;
+  /** Only those that were chosen for the owner. */
+  readonly photos: readonly { readonly photo: string; readonly words: string | null; readonly of: string | null }[];
 }
 
 /** What an owner may see of a job. */
@@ -25,6 +28,10 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
     const [decision] = decisions.length === 1 ? decisions : [];
     if (decision) counts.set(decision.disposition, (counts.get(decision.disposition) ?? 0) + 1);
   }
+  const nameOfPart = (id: string | null) => {
+    const slot = id && assessment.job.parts.get(id)?.slot;
+    return slot ? (pack.slots.get(slot)?.name ?? null) : null;
+  };
   return {
     name: header?.name ?? "Engine",
     engine: [pack.pack.family, variantOf(pack, assessment)?.name].filter(Boolean).join(", "),
@@ -39,5 +46,6 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
     approved: assessment.intake.estimates.approved,
     handedOver: handOvers.at(-1)?.at.slice(0, 10) ?? null,
     withReport,
+    photos: photosForOwner(assessment.job).map(({ photo, words, part }) => ({ photo, words, of: nameOfPart(part) })),
   };
 }

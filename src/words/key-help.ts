@@ -11,6 +11,7 @@ export const keysAnywhere: readonly KeyHelp[] = [
 export const keysInJob: readonly KeyHelp[] = [
   [["M"], "the engine map: arrows move, Enter opens the part"],
   [["[", "]"], "station before, station after"],
+  [["scanner"], "a tag's 2D code opens its part, wherever you are"],
   [["Ctrl", "Z"], "take back the last act"],
   [["Ctrl", "Shift", "Z"], "put it back"],
 ];
@@ -25,6 +26,12 @@ export const keysAt: Partial<Readonly<Record<Station, readonly KeyHelp[]>>> = {
     [["↑", "↓", "←", "→"], "move between cells"],
     [["Page ↑", "Page ↓"], "sheet before, sheet after"],
     [["G"], "set up the gauge"],
+  ],
+  strip: [
+    [["D"], "the step in hand is done"],
+    [["↑", "↓"], "findings: line before, line after"],
+    [["0"], "findings: looked, nothing there"],
+    [["1–9"], "findings: how bad, or which"],
   ],
   decide: [
     [["↑", "↓"], "part before, part after"],

@@ -7,6 +7,7 @@ const at = (place: string) => (place === "" || place === "null" ? "" : `, ${plac
 /** What strip, clean and crack-check have to say, and what can be wrong with photos and with a pack's part of it. */
 export const teardownSentences: Readonly<Record<string, Sentence>> = {
   // Strip
+  "next-strip-step": (f) => `To take apart: ${f.text("step")}.`,
   "step-before-its-turn": (f) => `“${f.text("step")}” was ticked off before: ${f.text("waits")}.`,
   "position-lost": (f) => `${capital(f.text("position"))} was neither locked nor marked before “${f.text("step")}”, and is lost. ${f.text("afterwards")}`,
   "check-lost": (f) => `${f.text("check")}: not noted before the step that ends it; it can never be known.`,

@@ -4,6 +4,9 @@ import type { hourItems } from "@/core/intake/assess-intake";
 import type { orderItems } from "@/core/intake/order";
 import type { Course } from "@/core/intake/worth-rebuilding";
 import type { Station } from "@/core/stations";
+import type { CrackWord } from "@/core/crack/crack-verdict";
+import type { AccountState } from "@/core/fragments/ledger";
+import type { Allowed } from "@/core/pack/schema-teardown";
 
 export const markWords: Readonly<Record<Mark, string>> = {
   inside: "inside",
@@ -97,3 +100,17 @@ export const hourWords: Readonly<Record<(typeof hourItems)[number], string>> = {
 };
 
 export const howWords = { "in-person": "in person", phone: "by phone", letter: "by letter", mail: "by mail" } as const;
+
+export const scrapWords = { destroyed: "Destroyed", marked: "Marked so that nobody fits it", held: "Held for the surveyor" } as const;
+
+export const crackStateWords: Readonly<Record<"not-checked" | "clear" | CrackWord, string>> = { "not-checked": "not checked", clear: "nothing found", harmless: "harmless", watch: "to be watched", repairable: "repairable", scrap: "scrap" };
+
+export const accountWords: Readonly<Record<AccountState, string>> = { closed: "all there", open: "some is missing", over: "more than it lost", "cannot-tell": "cannot tell" };
+
+export const allowedWords: Readonly<Record<Allowed, string>> = { yes: "allowed", care: "with care", no: "forbidden" };
+
+export const provenWords = { rod: "rod or brush", air: "air", fluid: "fluid", light: "light" } as const;
+
+export const threadWords = { sound: "sound", damaged: "damaged", "stud-broken": "stud broke", insert: "insert" } as const;
+
+export const wholeWords = { sister: "a sister part, weighed", pack: "the pack", drawing: "a drawing" } as const;

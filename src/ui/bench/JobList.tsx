@@ -19,6 +19,7 @@ import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
 import type { Me } from "../job/JobContext";
 import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
+import { useScanner } from "../job/use-scanner";
 import { WaitingTray } from "../outbox/WaitingTray";
 import { Brand } from "../parts/Brand";
 import { EngineMap } from "../parts/EngineMap";
@@ -96,6 +97,7 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
   const { choose } = useThemeChoice();
   const [open, setOpen] = useState<"find" | "keys" | null>(null);
   useKeys({ "/": () => setOpen("find"), "?": () => setOpen("keys") });
+  useScanner(({ job, part }) => router.push(`/jobs/${job}/strip?part=${part}`));
   const items = useMemo(
     (): readonly Findable[] => [
       ...listed.map(({ id, pack, assessment: { job } }): Findable => ({

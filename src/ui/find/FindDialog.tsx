@@ -3,7 +3,7 @@ import { Box, Dialog, Input, Portal, chakra } from "@chakra-ui/react";
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
 import { find, type Findable } from "./find";
 
-const kindWords: Readonly<Record<Findable["kind"], string>> = { part: "part", limit: "limit", fit: "fit", station: "station", job: "job", command: "command" };
+const kindWords: Readonly<Record<Findable["kind"], string>> = { part: "part", tag: "tag", limit: "limit", fit: "fit", station: "station", job: "job", command: "command" };
 
 /** One field in which everything can be found: words in any order, arrows and Enter. */
 export function FindDialog({ items, onClose }: { items: readonly Findable[]; onClose: () => void }) {

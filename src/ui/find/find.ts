@@ -1,7 +1,7 @@
 /** Something that can be found, and what happens when it is chosen. */
 export interface Findable {
   readonly id: string;
-  readonly kind: "part" | "limit" | "fit" | "station" | "job" | "command";
+  readonly kind: "part" | "tag" | "limit" | "fit" | "station" | "job" | "command";
   readonly title: string;
   /** What else is known of it, shown beside it and searched too. */
   readonly detail: string;

@@ -4,6 +4,7 @@ import { useState, type FormEvent } from "react";
 import { grouped } from "@/words/grouped";
 import { howWords } from "@/words/words-for";
 import { useJob } from "../job/JobContext";
+import { readDecimal } from "../parts/decimal";
 import { Figures } from "../parts/Figures";
 
 type How = keyof typeof howWords;
@@ -33,8 +34,8 @@ export function Estimates() {
   const isChange = lines.length > 0;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const value = Number(amount.replace(/[\s\u202f]/gu, "").replace(",", "."));
-    if (amount.trim() === "" || !Number.isFinite(value)) return setWrong(`“${amount}” is not an amount.`);
+    const value = readDecimal(amount);
+    if (value === null) return setWrong(`“${amount}” is not an amount.`);
     if (words.trim() === "") return setWrong("Say what it is for.");
     append("estimate-made", { kind: isChange ? "change" : "estimate", amount: value, words: words.trim() });
     setAmount("");

@@ -11,6 +11,7 @@ import { hourWords, orderWords, ruleWords } from "@/words/words-for";
 import { Cautions } from "../job/Cautions";
 import { useJob } from "../job/JobContext";
 import { StationLayout } from "../job/StationLayout";
+import { Chip } from "../parts/Chip";
 import { Choose } from "../parts/Choose";
 import { Estimates } from "./Estimates";
 import { NoteField } from "./NoteField";
@@ -96,9 +97,7 @@ export function IntakeStation() {
               <Flex gap="6px" wrap="wrap" my="6px">
                 {front.symptoms.map((symptom) => {
                   const isOn = notes.value("symptom", symptom.id) === true;
-                  return (
-                    <chakra.button key={symptom.id} type="button" aria-pressed={isOn} disabled={disabled} onClick={() => note("symptom", symptom.id, !isOn)} minHeight="34px" px="11px" borderRadius="17px" fontSize="14px" borderWidth={isOn ? "2px" : "1px"} borderColor={isOn ? "ember" : "line"} bg={isOn ? "emberWash" : "panel"} cursor="pointer">{symptom.name}</chakra.button>
-                  );
+                  return <Chip key={symptom.id} isOn={isOn} disabled={disabled} onClick={() => note("symptom", symptom.id, !isOn)}>{symptom.name}</Chip>;
                 })}
               </Flex>
               <NoteField section="symptom" item="in-words" label="In the owner's words" kind="words" width="320px" />

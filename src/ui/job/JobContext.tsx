@@ -12,6 +12,9 @@ import type { Wording } from "@/words/say-problem";
 import { sayAct, sayAuthor } from "@/words/say-entry";
 import { browserOutbox } from "../outbox/outbox";
 import { EntryLog, type LogState } from "./entry-log";
+import { browserPhotoShelf } from "../photos/photo-shelf";
+import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../photos/photo-queue";
+import { sendPhoto } from "../photos/send-photo";
 import { sendEntries } from "./send-entries";
 import { useLive, type LiveNews } from "./use-live";
 
@@ -62,6 +65,13 @@ export interface JobView {
   /** The row whose part tag is open. */
   readonly row: string | null;
   readonly chooseRow: (row: string | null) => void;
+  /** The part in hand at Strip, Clean and Crack-check. */
+  readonly hand: string | null;
+  readonly takeInHand: (part: string | null) => void;
+  /** Photos on their way to the server. */
+  readonly queued: readonly QueuedPhoto[];
+  readonly addPhotos: (files: Iterable<File>, about: PhotoAbout) => void;
+  readonly dismissPhoto: (id: string) => void;
 }
 
 const Context = createContext<JobView | null>(null);
@@ -99,6 +109,22 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
   const [told, setTold] = useState<{ words: string; acts: number } | null>(null);
   const state = useSyncExternalStore(log.subscribe, log.state, log.state);
   const [row, chooseRow] = useState<string | null>(null);
+  const [hand, takeInHand] = useState<string | null>(null);
+  const [queue] = useState(
+    () =>
+      new PhotoQueue({
+        send: (photo, onProgress) => sendPhoto(photo, (path, init) => fetch(path, init), onProgress),
+        shelf: browserPhotoShelf(),
+        later: (work) => setTimeout(work, retryAfterMs),
+        onTaken: ({ photo, width, height }, about) => {
+          // A page that was closed between the photo and the entry of it tries again, and may have written it already.
+          const isThere = log.state().entries.some(({ type, payload }) => type === "photo-added" && payload.photo === photo && payload.part === about.part && payload.place === about.place);
+          if (!isThere) log.append("photo-added", { photo, width, height, ...about });
+        },
+      }),
+  );
+  useEffect(() => void queue.restore(id, me.id), [queue, id, me.id]);
+  const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);
 
   // What waits is kept by the browser; only where it refuses to keep anything would closing lose it.
   const atRisk = state.waiting.size > 0 && !state.isSafe;
@@ -116,13 +142,17 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
 
   const view = useMemo<JobView>(
     () => ({
-      id, pack, shop, me, assessment, wording, row, chooseRow,
+      id, pack, shop, me, assessment, wording, row, chooseRow, hand, takeInHand, queued,
       log: state,
       mayWrite: me.role !== "viewer",
       mayDecide: me.role === "lead",
       unit: wording.unit,
       nameOf: (author) => sayAuthor(author, { [me.id]: me.name, ...met }),
       append: (type, payload) => log.append(type, payload),
+      addPhotos: (files, about) => {
+        for (const file of files) void queue.add({ id: makeId({ now: Date.now, random }), job: id, author: me.id, name: file.name, file, about });
+      },
+      dismissPhoto: (photo) => queue.dismiss(photo),
       dismiss: (entry) => log.dismiss(entry),
       undo: () => {
         const act = log.undo();
@@ -136,7 +166,7 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
       newId: () => makeId({ now: Date.now, random }),
       now: () => new Date().toISOString(),
     }),
-    [id, pack, shop, me, assessment, wording, row, state, met, log, told],
+    [id, pack, shop, me, assessment, wording, row, hand, queued, queue, state, met, log, told],
   );
   return <Context.Provider value={view}>{children}</Context.Provider>;
 }

@@ -13,6 +13,7 @@ import { download } from "../parts/download";
 import { useFetched } from "../parts/use-fetched";
 import { useJob } from "./JobContext";
 import { useOpenRow } from "./use-open-row";
+import { useOpenTag } from "./use-open-tag";
 
 interface NamedJob {
   readonly id: string;
@@ -22,9 +23,10 @@ interface NamedJob {
 
 /** Everything of a job that can be found, and the shop's other jobs. */
 export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (what: "keys" | "map") => void }) {
-  const { id, assessment, wording, undo, redo } = useJob();
+  const { id, pack, assessment, wording, undo, redo } = useJob();
   const router = useRouter();
   const openRow = useOpenRow();
+  const openTag = useOpenTag();
   const { choose } = useThemeChoice();
   const others = useFetched<{ jobs: readonly NamedJob[] }>("/api/jobs");
   const mm = unitById("mm")!;
@@ -35,6 +37,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
     const parts = rows.map(({ row, part }): Findable => ({
       id: `row ${row.id}`, kind: "part", title: capital(row.name), detail: [part?.tag, row.at.feature.title].filter(Boolean).join(" · "), go: () => openRow(row.id),
     }));
+    const tags = [...assessment.job.parts.values()].map((part): Findable => ({ id: `tag ${part.id}`, kind: "tag", title: part.tag, detail: part.slot ? capital(pack.slots.get(part.slot)?.name ?? part.slot) : "in no slot", go: () => openTag(part.id) }));
     const fits = joints.map(({ row }): Findable => ({ id: `joint ${row.id}`, kind: "fit", title: capital(row.name), detail: row.joint.title, go: () => openRow(row.id) }));
     const limitOf = (title: string, item: (typeof rows)[number]["governing"]["characteristic"], key: string, row: string): Findable[] =>
       Object.entries(item.limits).flatMap(([kind, limit]) =>
@@ -56,8 +59,8 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       ...themes.map((theme) => ({ id: `theme ${theme}`, title: `Theme: ${themeWords[theme]}`, detail: "", go: () => choose(theme) })),
     ].map((command): Findable => ({ ...command, kind: "command" }));
     const otherJobs = (others?.jobs ?? []).map((job): Findable => ({ id: `job ${job.id}`, kind: "job", title: job.name, detail: job.number ? `No. ${job.number}` : "", go: () => router.push(`/jobs/${job.id}`) }));
-    return [...parts, ...fits, ...toStations, ...otherJobs, ...limits, ...commands];
-  }, [assessment, wording, id, router, openRow, undo, redo, choose, onOpen, others, mm]);
+    return [...parts, ...tags, ...fits, ...toStations, ...otherJobs, ...limits, ...commands];
+  }, [assessment, pack, wording, id, router, openRow, openTag, undo, redo, choose, onOpen, others, mm]);
 
   return <FindDialog items={items} onClose={onClose} />;
 }

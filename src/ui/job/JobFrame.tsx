@@ -1,8 +1,10 @@
 "use client";
-import { Box, Flex } from "@chakra-ui/react";
+import { Box, Flex, chakra } from "@chakra-ui/react";
+import NextLink from "next/link";
 import { usePathname, useRouter } from "next/navigation";
-import { useState, type ReactNode } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { stations } from "@/core/stations";
+import type { TagCode } from "@/core/strip/tag-code";
 import { keysAnywhere, keysAt, keysInJob } from "@/words/key-help";
 import { stationWords } from "@/words/words-for";
 import { KeyHelpDialog } from "../keys/KeyHelpDialog";
@@ -13,12 +15,16 @@ import { JobStrip } from "./JobStrip";
 import { MapDialog } from "./MapDialog";
 import { Notices } from "./Notices";
 import { StationRail } from "./StationRail";
+import { useOpenTag } from "./use-open-tag";
+import { useScanner } from "./use-scanner";
+
+const Link = chakra(NextLink);
 
 type Open = "find" | "keys" | "map" | null;
 
 /** Strip above, rail at the left, the station beside it. The page itself does not scroll. */
 export function JobFrame({ children }: { children: ReactNode }) {
-  const { id, undo, redo, told } = useJob();
+  const { id, undo, redo, told, assessment, takeInHand } = useJob();
   const router = useRouter();
   const here = usePathname().split("/").at(-1);
   const at = stations.findIndex((station) => station === here);
@@ -38,6 +44,19 @@ export function JobFrame({ children }: { children: ReactNode }) {
     "ctrl+shift+z": redo,
     "ctrl+y": redo,
   });
+  const openTag = useOpenTag();
+  const [strange, setStrange] = useState<TagCode | null>(null);
+  useScanner((tag) => {
+    const isHere = tag.job === id && assessment.job.parts.has(tag.part);
+    setStrange(isHere ? null : tag);
+    if (isHere) openTag(tag.part);
+  });
+  // A scan at the list of jobs, or in another job, names its part in the address.
+  useEffect(() => {
+    const part = new URLSearchParams(window.location.search).get("part");
+    if (part && assessment.job.parts.has(part)) takeInHand(part);
+    // Only when the page comes up: afterwards it is the person who chooses.
+  }, []); // eslint-disable-line react-hooks/exhaustive-deps
   const station = stations[at];
   return (
     <Flex direction="column" height="100dvh" overflow="hidden">
@@ -50,6 +69,13 @@ export function JobFrame({ children }: { children: ReactNode }) {
       <Box role="status" position="fixed" bottom="98px" left="50%" transform="translateX(-50%)" zIndex="toast" pointerEvents="none">
         {told && <Box bg="raised" borderWidth="1px" borderColor="lineStrong" borderRadius="9px" px="16px" py="9px" fontSize="14px" boxShadow="0 6px 24px rgb(0 0 0 / 0.35)">{told}</Box>}
       </Box>
+      {strange && (
+        <Flex role="alert" position="fixed" bottom="98px" left="50%" transform="translateX(-50%)" zIndex="toast" bg="raised" borderWidth="1px" borderColor="near" borderRadius="9px" px="16px" py="10px" fontSize="14px" gap="14px" align="center" maxWidth="92vw">
+          <span>{strange.job === id ? "This tag belongs to this job, and its part is not known here: the tag is older than the record." : "This tag belongs to another job. Nothing was done here."}</span>
+          {strange.job !== id && <Link href={`/jobs/${strange.job}/strip?part=${strange.part}`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px" whiteSpace="nowrap">Open that job</Link>}
+          <chakra.button type="button" minHeight="36px" px="8px" color="quiet" cursor="pointer" onClick={() => setStrange(null)}>Leave it</chakra.button>
+        </Flex>
+      )}
       {open === "find" && <JobFind onClose={close} onOpen={setOpen} />}
       {open === "map" && <MapDialog onClose={close} />}
       {open === "keys" && (

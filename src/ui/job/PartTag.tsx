@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Flex, Heading, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { JointResult } from "@/core/metrology/assess-joint";
 import type { RowResult } from "@/core/metrology/assess-row";
@@ -17,16 +17,7 @@ import { ConformityMark, markColor, type ShownMark } from "../parts/ConformityMa
 import { Leader } from "../parts/Leader";
 import { Budget } from "./Budget";
 import { useJob } from "./JobContext";
-
-/** A card with a punched corner. */
-function Tag({ children }: { children: ReactNode }) {
-  return (
-    <Box position="relative" borderWidth="1px" borderColor="lineStrong" borderRadius="14px" borderTopLeftRadius="3px" bg="panel" px="16px" pt="14px" pb="12px">
-      <Box position="absolute" top="12px" right="12px" width="14px" height="14px" borderRadius="full" borderWidth="2px" borderColor="lineStrong" bg="ground" aria-hidden />
-      {children}
-    </Box>
-  );
-}
+import { Tag } from "./Tag";
 
 export const shownMark = ({ conformity, missing, accepted }: RowResult["governing"]): ShownMark =>
   conformity && (missing.length === 0 || accepted === false) ? conformity.mark : "cannot-tell";

@@ -43,7 +43,7 @@ export function StationRail() {
     rail.current?.querySelector("[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [here]);
   return (
-    <Box as="nav" aria-label="Stations" width={{ base: "auto", md: "172px" }} flexShrink={0} borderRightWidth={{ md: "1px" }} borderColor="line" py={{ base: 0, md: "14px" }} overflowX="auto">
+    <Box as="nav" aria-label="Stations" width={{ base: "auto", md: "178px" }} flexShrink={0} borderRightWidth={{ md: "1px" }} borderColor="line" py={{ base: 0, md: "14px" }} overflowX="auto">
       <chakra.ol ref={rail} display="flex" flexDirection={{ base: "row", md: "column" }}>
         {statuses.map((status) => {
           const isHere = status.station === here;
@@ -52,7 +52,7 @@ export function StationRail() {
               <Link
                 href={`/jobs/${id}/${status.station}`}
                 aria-current={isHere ? "page" : undefined}
-                display="flex" alignItems="center" height="40px" pl="16px" pr="14px" gap="12px"
+                display="flex" alignItems="center" height="40px" pl="16px" pr="12px" gap="10px"
                 color={isHere ? "ink" : "quiet"} fontWeight={isHere ? 700 : 400}
                 _hover={{ bg: "raised", color: "ink" }}
               >

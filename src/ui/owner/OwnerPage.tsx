@@ -1,6 +1,7 @@
 "use client";
-import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import type { OwnerView } from "@/core/owner-view";
+import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { dispositionWords, stationWords } from "@/words/words-for";
 import { ThemeButton } from "../frame/ThemeButton";
@@ -9,7 +10,7 @@ import { DispositionMark } from "../parts/DispositionMark";
 import { Leader } from "../parts/Leader";
 
 /** One engine as its owner may see it. */
-export function OwnerPage({ view, report }: { view: OwnerView; report: string | null }) {
+export function OwnerPage({ view, report, photos }: { view: OwnerView; report: string | null; photos: string }) {
   return (
     <Box minHeight="100dvh">
       <Flex as="header" align="center" gap="12px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line"><Brand /><strong>Ember Bench</strong><Box ml="auto"><ThemeButton /></Box></Flex>
@@ -28,6 +29,20 @@ export function OwnerPage({ view, report }: { view: OwnerView; report: string | 
             </Box>
           ))}
         </chakra.dl>
+
+        {view.photos.length > 0 && (
+          <>
+            <Heading as="h2" fontSize="16px" mt="28px">What was found</Heading>
+            <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="14px" mt="8px">
+              {view.photos.map(({ photo, words, of }) => (
+                <chakra.figure key={photo}>
+                  <a href={`${photos}/${photo}/full`}><chakra.img src={`${photos}/${photo}/small`} alt={words ?? "photo"} loading="lazy" width="100%" aspectRatio="4 / 3" objectFit="cover" borderRadius="8px" bg="raised" /></a>
+                  <chakra.figcaption fontSize="14px" mt="4px">{of && <strong>{capital(of)}. </strong>}{words}</chakra.figcaption>
+                </chakra.figure>
+              ))}
+            </Grid>
+          </>
+        )}
 
         {view.decided.length > 0 && (
           <>

@@ -1,6 +1,7 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import { useId, type ReactNode } from "react";
+import { Chip } from "./Chip";
 
 export interface ChooseOption {
   readonly id: string;
@@ -21,17 +22,6 @@ interface Props {
   readonly children?: ReactNode;
 }
 
-function Option({ name, isOn, isQuiet = false, disabled, onClick, title }: { name: string; isOn: boolean; isQuiet?: boolean; disabled: boolean; onClick: () => void; title?: string | undefined }) {
-  return (
-    <chakra.button
-      type="button" aria-pressed={isOn} onClick={onClick} disabled={disabled} title={title} minHeight="36px" px="12px" borderRadius="8px" fontSize="14px" textAlign="left" fontStyle={isQuiet ? "italic" : undefined}
-      borderWidth={isOn ? "2px" : "1px"} borderColor={isOn ? "ember" : "line"} bg={isOn ? "emberWash" : "panel"} color={isOn || !isQuiet ? "ink" : "quiet"} cursor={disabled ? "default" : "pointer"} _hover={disabled ? undefined : { borderColor: "ember" }}
-    >
-      {name}
-    </chakra.button>
-  );
-}
-
 /** A question with its answers side by side; not knowing is an answer. */
 export function Choose({ label, hint, options, value, onChoose, unknown, disabled, children }: Props) {
   const id = useId();
@@ -42,8 +32,8 @@ export function Choose({ label, hint, options, value, onChoose, unknown, disable
         {hint && <chakra.span fontSize="12px" color="quiet">{hint}</chakra.span>}
       </Flex>
       <Flex gap="6px" wrap="wrap">
-        {options.map((option) => <Option key={option.id} name={option.name} title={option.note} isOn={value === option.id} disabled={disabled} onClick={() => onChoose(option.id)} />)}
-        {unknown && <Option name={unknown} isQuiet isOn={value === null} disabled={disabled} onClick={() => onChoose(null)} />}
+        {options.map((option) => <Chip key={option.id} title={option.note} isOn={value === option.id} disabled={disabled} onClick={() => onChoose(option.id)}>{option.name}</Chip>)}
+        {unknown && <Chip isQuiet isOn={value === null} disabled={disabled} onClick={() => onChoose(null)}>{unknown}</Chip>}
       </Flex>
       {children}
     </Box>

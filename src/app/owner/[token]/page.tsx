@@ -11,5 +11,5 @@ export default async function Page({ params }: { params: Promise<{ token: string
   const { token } = await params;
   const view = await ownerView(token);
   if (!view) notFound();
-  return <OwnerPage view={view} report={view.withReport ? `/api/owner/${token}/report` : null} />;
+  return <OwnerPage view={view} photos={`/api/owner/${token}/photos`} report={view.withReport ? `/api/owner/${token}/report` : null} />;
 }

@@ -1,0 +1,111 @@
+import sharp from "sharp";
+import { photoLimits } from "@/core/photo/photo-limits";
+import { change, openDatabase, select, type Database } from "../connection";
+import { migrate } from "../migrate";
+import { cleanPhoto, pictureKind, readCleanPhoto, sha256Of } from "./clean-photo";
+import { addToJob, assemble, beginUpload, findPhoto, findUpload, finishUpload, keepChunk, keepPhoto, photosOf, readPieces, readThumbnail } from "./photos";
+
+const now = new Date("2026-11-25T08:00:00Z");
+let database: Database;
+beforeAll(async () => {
+  const url = process.env.EMBER_TEST_DATABASE_URL!;
+  const root = openDatabase(url, 1);
+  await change(root, "DROP DATABASE IF EXISTS ember_unit_photos");
+  await change(root, "CREATE DATABASE ember_unit_photos CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
+  await root.end();
+  database = openDatabase(url.replace(/[^/]+$/u, "ember_unit_photos"), 2);
+  await migrate(database, "src/store/migrations", () => now);
+});
+afterAll(() => database.end());
+
+/** A picture as a phone makes one: wide, lying on its side, with place and device in it. */
+const fromPhone = () =>
+  sharp({ create: { width: 300, height: 200, channels: 3, background: "#7a5c3e" } })
+    .composite([{ input: { create: { width: 40, height: 40, channels: 3, background: "#ffffff" } }, left: 0, top: 0 }])
+    .withExif({ IFD0: { Make: "Lantern", Model: "Quay 3", Orientation: "6" }, IFD3: { GPSLatitudeRef: "N", GPSLatitude: "54/1 20/1 0/1" } })
+    .withMetadata({ orientation: 6 }).jpeg().toBuffer();
+
+const codeOf = async (bytes: Buffer) => {
+  const clean = await cleanPhoto(bytes);
+  return clean.ok ? "taken" : clean.problems[0]!.code;
+};
+
+describe("a photo that comes in", () => {
+  test("is turned upright, and nothing is left in its file but the picture", async () => {
+    const sent = await fromPhone();
+    expect((await sharp(sent).metadata()).exif).toBeDefined();
+    const clean = await cleanPhoto(sent);
+    if (!clean.ok) throw new Error(JSON.stringify(clean.problems));
+    const { width, height, data, thumbnail, sha256 } = clean.value;
+    expect([width, height]).toEqual([200, 300]);
+    const kept = await sharp(data).metadata();
+    expect([kept.format, kept.exif, kept.icc, kept.xmp, kept.iptc, kept.orientation]).toEqual(["jpeg", undefined, undefined, undefined, undefined, undefined]);
+    for (const word of ["Lantern", "Quay 3", "Exif", "GPS"]) expect(data.includes(word)).toBe(false);
+    // The white corner was at the top left of a picture lying on its side: it stands at the top right.
+    const { data: pixels } = await sharp(data).raw().toBuffer({ resolveWithObject: true });
+    const bright = (x: number, y: number) => pixels[(y * width + x) * 3]!;
+    expect([bright(190, 10) > 200, bright(10, 10) > 200]).toEqual([true, false]);
+    expect((await sharp(thumbnail).metadata()).width).toBeLessThanOrEqual(400);
+    expect(sha256).toBe(sha256Of(data));
+  });
+
+  test("is refused with a reason when it is no picture, a HEIC, a bomb or cut short", async () => {
+    expect(await codeOf(Buffer.from("%PDF-1.7 not a picture at all"))).toBe("not-a-picture");
+    expect(await codeOf(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'))).toBe("not-a-picture");
+    expect(await codeOf(Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from("ftypheic"), Buffer.alloc(40)]))).toBe("photo-heic");
+    // A few hundred bytes that unpack to 900 million points.
+    const bomb = await sharp({ create: { width: 30_000, height: 30_000, channels: 3, background: "#000" }, limitInputPixels: false }).png({ compressionLevel: 9, palette: true }).toBuffer();
+    expect(bomb.length).toBeLessThan(2_000_000);
+    expect(await codeOf(bomb)).toBe("photo-too-many-pixels");
+    const whole = await fromPhone();
+    expect(await codeOf(whole.subarray(0, whole.length / 2))).toBe("photo-damaged");
+    for (const [bytes, kind] of [[await sharp(whole).png().toBuffer(), "png"], [await sharp(whole).webp().toBuffer(), "webp"], [await sharp(whole).avif().toBuffer(), "avif"]] as const) {
+      expect(pictureKind(bytes)).toBe(kind);
+      expect(await codeOf(bytes)).toBe("taken");
+    }
+  });
+
+  test("out of an archive is taken only if it is clean", async () => {
+    const clean = await cleanPhoto(await fromPhone());
+    if (!clean.ok) throw new Error();
+    expect(await readCleanPhoto(clean.value.data)).toMatchObject({ ok: true, value: { sha256: clean.value.sha256 } });
+    expect(await readCleanPhoto(await fromPhone())).toMatchObject({ ok: false, problems: [{ code: "photo-not-clean" }] });
+    expect(await readCleanPhoto(Buffer.from("no"))).toMatchObject({ ok: false, problems: [{ code: "not-a-picture" }] });
+  });
+});
+
+const job = "0190aaaa-0000-7000-8000-00000000000a";
+const other = "0190aaaa-0000-7000-8000-00000000000b";
+
+test("a photo is kept once under its fingerprint, in pieces, and belongs to the jobs that have it", async () => {
+  const noise = Buffer.from(Uint8Array.from({ length: 1200 * 900 * 3 }, (_, at) => (at * 2654435761) >>> 24));
+  const clean = await cleanPhoto(await sharp(noise, { raw: { width: 1200, height: 900, channels: 3 } }).jpeg({ quality: 100 }).toBuffer());
+  if (!clean.ok) throw new Error();
+  const { sha256, data, thumbnail } = clean.value;
+  expect(data.length).toBeGreaterThan(photoLimits.chunk);
+  for (const _ of [1, 2]) await keepPhoto(database, clean.value, now);
+  await addToJob(database, job, sha256, now);
+  expect((await select<{ n: number }>(database, "SELECT COUNT(*) AS n FROM photo_chunk"))[0]!.n).toBe(Math.ceil(data.length / photoLimits.chunk));
+  expect(await photosOf(database, job)).toEqual([{ sha256, bytes: data.length, width: 1200, height: 900 }]);
+  expect(await readThumbnail(database, job, sha256)).toEqual(thumbnail);
+  expect([await findPhoto(database, other, sha256), await readThumbnail(database, other, sha256)]).toEqual([null, null]);
+  const pieces: Buffer[] = [];
+  for await (const piece of readPieces(database, { sha256, bytes: data.length })) pieces.push(piece);
+  expect(Buffer.concat(pieces).equals(data)).toBe(true);
+});
+
+test("an upload goes on where it was, takes each piece once, and is forgotten when nobody finishes it", async () => {
+  const id = "0190aaaa-0000-7000-8000-0000000000c1";
+  const upload = { id, stream: job, bytes: photoLimits.chunk + 7 };
+  expect((await beginUpload(database, upload, now)).have).toEqual([]);
+  await keepChunk(database, id, 1, Buffer.from("ending!"));
+  await keepChunk(database, id, 1, Buffer.from("another"));
+  expect(await beginUpload(database, { ...upload, stream: other }, now)).toMatchObject({ stream: job, have: [1] });
+  await keepChunk(database, id, 0, Buffer.alloc(photoLimits.chunk, 65));
+  const all = await assemble(database, (await findUpload(database, id))!);
+  expect([all.length, all.subarray(-7).toString()]).toEqual([photoLimits.chunk + 7, "ending!"]);
+  await finishUpload(database, upload, "f".repeat(64), now);
+  expect(await findUpload(database, id)).toMatchObject({ sha256: "f".repeat(64), have: [] });
+  await beginUpload(database, { ...upload, id: "0190aaaa-0000-7000-8000-0000000000c2" }, new Date(now.getTime() + 8 * 86_400_000));
+  expect(await findUpload(database, id)).toBeNull();
+});

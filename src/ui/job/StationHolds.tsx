@@ -1,0 +1,62 @@
+"use client";
+import { Box, Button, Flex, chakra } from "@chakra-ui/react";
+import { useState, type FormEvent } from "react";
+import type { Hold } from "@/core/assess";
+import { aboutOf, liftable } from "@/core/holds";
+import type { Station } from "@/core/stations";
+import { sayProblem } from "@/words/say-problem";
+import { SmallInput } from "../parts/SmallInput";
+import { useJob } from "./JobContext";
+
+/** A hold in words; a lead may go past one that is not known rather than contradicted, and says why. */
+function HoldLine({ hold }: { hold: Hold }) {
+  const { wording, mayDecide, append } = useJob();
+  const [why, setWhy] = useState<string | null>(null);
+  const lift = (event: FormEvent) => {
+    event.preventDefault();
+    if (why?.trim()) append("hold-lifted", { hold: hold.code, about: aboutOf(hold), why: why.trim() });
+  };
+  return (
+    <Box py="4px" fontSize="14px">
+      <chakra.span color="near">◆</chakra.span> {sayProblem(hold, wording)}
+      {liftable.has(hold.code) && mayDecide && why === null && (
+        <chakra.button type="button" ml="8px" fontSize="13px" color="quiet" textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" _hover={{ color: "ink" }} onClick={() => setWhy("")}>go on all the same</chakra.button>
+      )}
+      {why !== null && (
+        <chakra.form onSubmit={lift} mt="4px">
+          <Flex gap="6px">
+            <SmallInput value={why} onChange={(event) => setWhy(event.currentTarget.value)} placeholder="why that is right here" aria-label="Why work goes on" autoFocus flex="1" />
+            <Button type="submit" size="sm" variant="outline" borderColor="lineStrong" color="ink" disabled={why.trim() === ""}>Go on</Button>
+            <Button size="sm" variant="ghost" onClick={() => setWhy(null)}>Leave it</Button>
+          </Flex>
+        </chakra.form>
+      )}
+    </Box>
+  );
+}
+
+interface Props {
+  readonly station: Station;
+  /** Only some of them; all where it is left out. */
+  readonly codes?: readonly string[];
+}
+
+/** What holds a station up, and what somebody went past. */
+export function StationHolds({ station, codes }: Props) {
+  const { assessment, nameOf } = useJob();
+  const isMine = (each: Hold) => each.station === station && (codes === undefined || codes.includes(each.code));
+  const holds = assessment.holds.filter(isMine);
+  const lifted = assessment.lifted.filter(({ hold }) => isMine(hold));
+  if (holds.length + lifted.length === 0) return null;
+  return (
+    <Box aria-label="Holds" role="group" my="8px">
+      {holds.map((hold) => <HoldLine key={`${hold.code} ${aboutOf(hold)}`} hold={hold} />)}
+      {lifted.map(({ hold, by }) => <LiftedLine key={by.id} hold={hold} why={by.why} who={nameOf(by.author)} />)}
+    </Box>
+  );
+}
+
+function LiftedLine({ hold, why, who }: { hold: Hold; why: string; who: string }) {
+  const { wording } = useJob();
+  return <chakra.p py="3px" fontSize="13px" color="quiet">{sayProblem(hold, wording)} {who} goes on: “{why}”</chakra.p>;
+}

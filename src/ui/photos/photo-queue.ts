@@ -1,0 +1,115 @@
+import type { Payload } from "@/core/entry/schema";
+import type { Problem } from "@/core/problem";
+import type { Sent, TakenPhoto } from "./send-photo";
+
+/** What a photo is of. */
+export type PhotoAbout = Pick<Payload<"photo-added">, "part" | "place" | "station" | "words">;
+
+export interface WaitingPhoto {
+  readonly id: string;
+  readonly job: string;
+  readonly author: string;
+  readonly name: string;
+  readonly file: Blob;
+  readonly about: PhotoAbout;
+}
+
+/** Photos that wait in the browser until the server has them. */
+export interface PhotoShelf {
+  readonly put: (photo: WaitingPhoto) => Promise<void>;
+  readonly forget: (id: string) => Promise<void>;
+  readonly load: (job: string, author: string) => Promise<readonly WaitingPhoto[]>;
+}
+
+export interface QueuedPhoto {
+  readonly id: string;
+  readonly name: string;
+  readonly about: PhotoAbout;
+  /** Share that is there. */
+  readonly share: number;
+  readonly state: "sending" | "waiting" | "refused";
+  readonly problems: readonly Problem[];
+}
+
+interface Around {
+  readonly send: (photo: WaitingPhoto, onProgress: (share: number) => void) => Promise<Sent>;
+  readonly shelf: PhotoShelf;
+  readonly later: (work: () => void) => void;
+  /** Writes into the job that it has this photo. */
+  readonly onTaken: (taken: TakenPhoto, about: PhotoAbout) => void;
+}
+
+/**
+ * Photos on their way to the server, one after the other. Each is put on the browser's shelf first: a tab that is
+ * closed, or a phone that loses its network, goes on where it was.
+ */
+export class PhotoQueue {
+  #shown: readonly QueuedPhoto[] = [];
+  readonly #files = new Map<string, WaitingPhoto>();
+  #busy = false;
+  readonly #listeners = new Set<() => void>();
+
+  constructor(private readonly around: Around) {}
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+  readonly state = (): readonly QueuedPhoto[] => this.#shown;
+
+  #show(next: readonly QueuedPhoto[]): void {
+    this.#shown = next;
+    for (const listener of this.#listeners) listener();
+  }
+  #change(id: string, change: Partial<QueuedPhoto>): void {
+    this.#show(this.#shown.map((each) => (each.id === id ? { ...each, ...change } : each)));
+  }
+
+  async restore(job: string, author: string): Promise<void> {
+    for (const photo of await this.around.shelf.load(job, author).catch(() => [])) if (!this.#files.has(photo.id)) this.#enqueue(photo);
+    void this.#work();
+  }
+
+  async add(photo: WaitingPhoto): Promise<void> {
+    // A browser that keeps nothing still sends what it holds in memory.
+    await this.around.shelf.put(photo).catch(() => {});
+    this.#enqueue(photo);
+    void this.#work();
+  }
+
+  #enqueue(photo: WaitingPhoto): void {
+    this.#files.set(photo.id, photo);
+    this.#show([...this.#shown, { id: photo.id, name: photo.name, about: photo.about, share: 0, state: "waiting", problems: [] }]);
+  }
+
+  /** Lets one go: refused ones once a person has seen why, others before they are there. */
+  dismiss(id: string): void {
+    this.#files.delete(id);
+    void this.around.shelf.forget(id).catch(() => {});
+    this.#show(this.#shown.filter((each) => each.id !== id));
+  }
+
+  async #work(): Promise<void> {
+    if (this.#busy) return;
+    this.#busy = true;
+    try {
+      for (let next = this.#shown.find((each) => each.state === "waiting"); next; next = this.#shown.find((each) => each.state === "waiting")) {
+        const { id } = next;
+        this.#change(id, { state: "sending" });
+        const sent = await this.around.send(this.#files.get(id)!, (share) => this.#change(id, { share })).catch((): Sent => ({ later: true }));
+        if ("taken" in sent) {
+          if (this.#files.has(id)) this.around.onTaken(sent.taken, next.about);
+          this.dismiss(id);
+        } else if ("problems" in sent) {
+          this.#change(id, { state: "refused", problems: sent.problems });
+          await this.around.shelf.forget(id).catch(() => {});
+        } else {
+          this.#change(id, { state: "waiting" });
+          return this.around.later(() => void this.#work());
+        }
+      }
+    } finally {
+      this.#busy = false;
+    }
+  }
+}

@@ -1,0 +1,90 @@
+import { photoLimits } from "@/core/photo/photo-limits";
+import { problem } from "@/core/problem";
+import { PhotoQueue, type PhotoShelf, type WaitingPhoto } from "./photo-queue";
+import { sendPhoto, type Sent } from "./send-photo";
+
+const about = { part: null, place: null, station: "strip", words: null };
+const taken = { photo: "a".repeat(64), width: 40, height: 30 };
+
+/** A server that keeps pieces, and breaks off when it is told to. */
+function server({ breakAt = null as number | null } = {}) {
+  const pieces = new Map<number, Blob>();
+  const asked: string[] = [];
+  let breaks = breakAt;
+  const send = (path: string, init: RequestInit = {}): Promise<Response> => {
+    const end = path.split("/").slice(4).join("/");
+    asked.push(`${init.method} ${end.replace(/photo-1/u, "id")}`);
+    if (init.method === "PUT") {
+      const n = Number(path.split("/").at(-1));
+      if (breaks === n) {
+        breaks = null;
+        return Promise.reject(new TypeError("network"));
+      }
+      pieces.set(n, init.body as Blob);
+      return Promise.resolve(Response.json({ have: [...pieces.keys()] }));
+    }
+    return Promise.resolve(Response.json(end.endsWith("uploads") ? { have: [...pieces.keys()], photo: null } : taken));
+  };
+  return { send, asked, pieces };
+}
+const file = new Blob([new Uint8Array(2.5 * photoLimits.chunk)]);
+const photo = { job: "job-1", id: "photo-1", file };
+
+test("a photo travels in pieces, and one that was broken off sends only what is missing", async () => {
+  const { send, asked, pieces } = server({ breakAt: 1 });
+  const shares: number[] = [];
+  expect(await sendPhoto(photo, send, (share) => shares.push(share))).toEqual({ later: true });
+  expect(await sendPhoto(photo, send, (share) => shares.push(share))).toEqual({ taken });
+  expect(asked).toEqual(["POST uploads", "PUT uploads/id/0", "PUT uploads/id/1", "POST uploads", "PUT uploads/id/1", "PUT uploads/id/2", "POST uploads/id"]);
+  expect([...pieces].map(([n, piece]) => [n, piece.size])).toEqual([[0, photoLimits.chunk], [1, photoLimits.chunk], [2, photoLimits.chunk / 2]]);
+  expect(shares.at(-1)).toBe(1);
+});
+
+test("what is too large or empty is not sent at all, and what the server refuses is told", async () => {
+  const { send, asked } = server();
+  const huge = { size: 60 * 1024 * 1024 } as Blob;
+  expect(await sendPhoto({ ...photo, file: huge }, send, () => {})).toMatchObject({ problems: [{ code: "photo-too-large" }] });
+  expect(await sendPhoto({ ...photo, file: new Blob([]) }, send, () => {})).toMatchObject({ problems: [{ code: "not-a-picture" }] });
+  expect(asked).toEqual([]);
+  const refusing = () => Promise.resolve(Response.json({ problems: [problem("error", "photo-heic")] }, { status: 422 }));
+  expect(await sendPhoto(photo, refusing, () => {})).toMatchObject({ problems: [{ code: "photo-heic" }] });
+  for (const status of [401, 503]) expect(await sendPhoto(photo, () => Promise.resolve(new Response("", { status })), () => {})).toEqual({ later: true });
+});
+
+function queue(answers: readonly Sent[]) {
+  const kept = new Map<string, WaitingPhoto>();
+  const shelf: PhotoShelf = { put: async (each) => void kept.set(each.id, each), forget: async (id) => void kept.delete(id), load: async (job) => [...kept.values()].filter((each) => each.job === job) };
+  const written: string[] = [];
+  const wakes: (() => void)[] = [];
+  const left = [...answers];
+  const make = () => new PhotoQueue({ shelf, send: async () => left.shift() ?? { taken }, later: (work) => wakes.push(work), onTaken: ({ photo: sha256 }) => written.push(sha256) });
+  return { made: make(), make, kept, written, wakes };
+}
+const waiting = (id: string): WaitingPhoto => ({ id, job: "job-1", author: "wren", name: `${id}.jpg`, file, about });
+const settled = async () => { for (let turn = 0; turn < 20; turn += 1) await Promise.resolve(); };
+
+test("a photo is on the shelf until the job has it, through a lost network and a closed page", async () => {
+  const { made, make, kept, written, wakes } = queue([{ later: true }, { later: true }]);
+  await made.add(waiting("one"));
+  await settled();
+  expect([made.state().map(({ id, state }) => [id, state]), [...kept.keys()], written]).toEqual([[["one", "waiting"]], ["one"], []]);
+  // The page is closed, and opened again while the network is still away.
+  const again = make();
+  await again.restore("job-1", "wren");
+  await settled();
+  expect(again.state()).toHaveLength(1);
+  wakes.at(-1)!();
+  await settled();
+  expect([again.state(), [...kept.keys()], written]).toEqual([[], [], [taken.photo]]);
+});
+
+test("a refused photo stays in sight with its reason until a person has seen it, and the next one goes on", async () => {
+  const { made, written } = queue([{ problems: [problem("error", "not-a-picture")] }]);
+  await made.add(waiting("bad"));
+  await made.add(waiting("good"));
+  await settled();
+  expect(made.state().map(({ id, state, problems }) => [id, state, problems[0]?.code])).toEqual([["bad", "refused", "not-a-picture"]]);
+  expect(written).toEqual([taken.photo]);
+  made.dismiss("bad");
+  expect(made.state()).toEqual([]);
+});
