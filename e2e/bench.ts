@@ -6,6 +6,8 @@ import { TestBench } from "@/core/fixtures/bench";
 import { change, openDatabase, select, type Database } from "@/store/connection";
 import { appendEntries, beginStream, readEntries, type StreamKind } from "@/store/entries";
 import { keepPack } from "@/store/packs";
+import { cleanPhoto } from "@/store/photos/clean-photo";
+import { addToJob, keepPhoto } from "@/store/photos/photos";
 import { freePort } from "../scripts/lib/ports.mjs";
 import { Processes } from "../scripts/lib/processes.mjs";
 import { stateDir } from "../scripts/lib/paths.mjs";
@@ -65,6 +67,15 @@ export class Shop {
     await beginStream(this.database, stream, kind, new Date());
     await appendEntries(this.database, stream, entries, new Date());
     return stream;
+  }
+
+  /** Puts a photo into the store as one of a job's. */
+  async keepPhoto(stream: string, picture: Buffer): Promise<{ photo: string; width: number; height: number }> {
+    const clean = await cleanPhoto(picture);
+    if (!clean.ok) throw new Error(clean.problems[0]!.code);
+    await keepPhoto(this.database, clean.value, new Date());
+    await addToJob(this.database, stream, clean.value.sha256, new Date());
+    return { photo: clean.value.sha256, width: clean.value.width, height: clean.value.height };
   }
 
   async keepPack(file: string, sha256: string): Promise<void> {

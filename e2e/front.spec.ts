@@ -1,5 +1,6 @@
 import { larkspire, orrinshaw } from "@/core/fixtures/load";
 import { change } from "@/store/connection";
+import sharp from "sharp";
 import { client, expect, test, TestBench } from "./bench";
 
 test("an engine is asked about before it is touched, and what is not known is said to be unknown", async ({ shop, visit }) => {
@@ -124,6 +125,10 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   const bench = new TestBench(orrinshaw, { name: "Quay crane" });
   bench.add("estimate-made", { kind: "estimate", amount: 5200, words: "secret words of the shop" });
   const other = new TestBench(orrinshaw, { name: "Somebody else's" });
+  const paint = async (background: string, job: TestBench) => shop.keepPhoto(job.maker.stream, await sharp({ create: { width: 64, height: 48, channels: 3, background } }).png().toBuffer());
+  const [shown, hidden, foreign] = [await paint("#a04020", bench), await paint("#2040a0", bench), await paint("#20a040", other)];
+  const added = [shown, hidden].map((each) => bench.add("photo-added", { ...each, part: bench.partIn.get("piston-5")!, place: null, station: "strip", words: each === shown ? "blue underneath" : "not for the owner" }));
+  bench.add("photo-chosen", { photo: added[0]!.id, forOwner: true });
   await shop.keep(bench.entries);
   await shop.keep(other.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/intake`);
@@ -141,11 +146,17 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   await expect(owner.getByText("secret words")).toBeHidden();
   const [report] = await Promise.all([owner.waitForEvent("download"), owner.getByRole("link", { name: "Report, PDF" }).click()]);
   expect(report.suggestedFilename()).toBe("quay-crane.pdf");
+  // Of its photos only the one that was chosen, small and whole, and by no other way.
+  await expect(owner.getByRole("img", { name: "blue underneath" })).toBeVisible();
+  await expect(owner.getByText("not for the owner")).toBeHidden();
+  const photo = async (by: string, sha256: string, size = "full") => (await owner.request.get(`${shop.address}/api/owner/${by}/photos/${sha256}/${size}`)).status();
+  expect([await photo(token, shown.photo), await photo(token, shown.photo, "small"), await photo(token, hidden.photo), await photo(token, foreign.photo), await photo("A".repeat(22), shown.photo)]).toEqual([200, 200, 404, 404, 404]);
+  expect((await owner.request.get(`${shop.address}/api/owner/${token}/photos/${shown.photo}/full`)).headers()["cache-control"]).toBe("no-store");
 
   // The token in the place of a session, of a job, of a file: nothing opens.
   const nobody = await client(shop.address, "nobody", { Cookie: `ember-session=${token}`, Authorization: `Bearer ${token}` });
   const jobs = [bench.maker.stream, other.maker.stream, token];
-  for (const path of ["/api/jobs", "/api/entries", ...jobs.flatMap((job) => ["entries", "record", "report", "archive", "live", "links"].map((what) => `/api/jobs/${job}/${what}?token=${token}`))]) {
+  for (const path of ["/api/jobs", "/api/entries", ...jobs.flatMap((job) => ["entries", "record", "report", "archive", "live", "links", "labels", `photos/${shown.photo}/full`].map((what) => `/api/jobs/${job}/${what}?token=${token}`))]) {
     expect([path, (await nobody.get(path)).status()]).toEqual([path, expect.any(Number)]);
     expect([path, [401, 404, 405].includes((await nobody.get(path)).status())]).toEqual([path, true]);
   }
@@ -163,7 +174,7 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   expect((await nobody.get(`/owner/${token}`)).status()).toBe(200);
   await page.getByRole("button", { name: "Shut it" }).click();
   await expect(page.getByRole("button", { name: "Shut it" })).toBeHidden();
-  expect([(await nobody.get(`/owner/${token}`)).status(), (await nobody.get(`/api/owner/${token}/report`)).status()]).toEqual([404, 404]);
+  expect([(await nobody.get(`/owner/${token}`)).status(), (await nobody.get(`/api/owner/${token}/report`)).status(), await photo(token, shown.photo)]).toEqual([404, 404, 404]);
 
   const made = (await (await lead.post(`/api/jobs/${bench.maker.stream}/links`, { data: { days: 1, withReport: false } })).json()) as { id: string; token: string };
   expect([(await nobody.get(`/owner/${made.token}`)).status(), (await nobody.get(`/api/owner/${made.token}/report`)).status()]).toEqual([200, 404]);

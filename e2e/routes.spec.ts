@@ -13,11 +13,17 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/jobs": { GET: { least: "viewer" }, POST: { least: "lead" } },
   "/api/jobs/[job]/archive": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/entries": { GET: { least: "viewer", ofJob: true } },
+  "/api/jobs/[job]/labels": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/links": { GET: { least: "lead", ofJob: true }, POST: { least: "lead", ofJob: true } },
   "/api/jobs/[job]/links/[link]": { DELETE: { least: "lead", ofJob: true } },
   "/api/jobs/[job]/live": { GET: { least: "viewer", ofJob: true } },
+  "/api/jobs/[job]/photos/[photo]/[size]": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/record": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/report": { GET: { least: "viewer", ofJob: true } },
+  "/api/jobs/[job]/uploads": { POST: { least: "inspector", ofJob: true } },
+  "/api/jobs/[job]/uploads/[upload]": { GET: { least: "inspector", ofJob: true }, POST: { least: "inspector", ofJob: true } },
+  "/api/jobs/[job]/uploads/[upload]/[chunk]": { PUT: { least: "inspector", ofJob: true } },
+  "/api/owner/[token]/photos/[photo]/[size]": { GET: { least: "nobody" } },
   "/api/owner/[token]/report": { GET: { least: "nobody" } },
   "/api/packs": { GET: { least: "viewer" } },
   "/api/session": { POST: { least: "nobody" }, DELETE: { least: "nobody" } },
@@ -40,8 +46,9 @@ test("every route is in the list, and every method of it goes through the one wr
 });
 
 const data = { entries: [{}] };
-const at = (route: string) => route.replace("[job]", nobodyHere).replace("[link]", nobodyHere);
-const bodyFor = (route: string) => (route.endsWith("/links") ? { days: 1, withReport: false } : data);
+const at = (route: string, job = nobodyHere) =>
+  route.replace("[job]", job).replace(/\[(link|upload)\]/u, nobodyHere).replace("[chunk]", "0").replace("[photo]", "a".repeat(64)).replace("[size]", "small").replace("[token]", "x".repeat(22));
+const bodyFor = (route: string) => (route.endsWith("/links") ? { days: 1, withReport: false } : route.endsWith("/uploads") ? { id: nobodyHere, bytes: 10 } : data);
 
 test("nobody gets through a door that is not for everybody", async ({ shop }) => {
   const nobody = await client(shop.address, "nobody");
@@ -70,7 +77,7 @@ test("a job that is not there is not found, nor is a stream that is no job or an
   const lead = await client(shop.address, "lead");
   const shopStream = JSON.parse(readFileSync("demo/shop.ndjson", "utf8").split("\n")[0]!) as { stream: string };
   for (const { route, method } of each.filter((rule) => rule.ofJob)) {
-    for (const id of [nobodyHere, shopStream.stream, "..%2F..", "1", "%00"]) expect((await lead.fetch(route.replace("[job]", id).replace("[link]", nobodyHere), { method, data: method === "POST" ? bodyFor(route) : undefined })).status(), `${route} ${id}`).toBe(404);
+    for (const id of [nobodyHere, shopStream.stream, "..%2F..", "1", "%00"]) expect((await lead.fetch(at(route, id), { method, data: method === "POST" || method === "PUT" ? bodyFor(route) : undefined })).status(), `${route} ${id}`).toBe(404);
   }
   expect((await lead.get(`/jobs/${nobodyHere}/measure`)).status()).toBe(404);
   expect((await lead.get(`/jobs/${shopStream.stream}/nowhere`)).status()).toBe(404);
@@ -81,7 +88,7 @@ test("another site can neither write nor read", async ({ shop }) => {
   const job = JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").split("\n")[0]!) as { stream: string };
   const lead = await client(shop.address, "lead");
   for (const { route, method } of each.filter((rule) => rule.route !== "/api/health")) {
-    const there = route.replace("[job]", job.stream).replace("[link]", nobodyHere).replace("[token]", "x".repeat(22));
+    const there = at(route, job.stream);
     const body = method === "GET" ? undefined : data;
     for (const headers of [{ Origin: "http://elsewhere.example" }, { Origin: "null" }, { "Sec-Fetch-Site": "cross-site", "Sec-Fetch-Mode": "cors" }] as Record<string, string>[]) {
       expect((await lead.fetch(there, { method, data: body, headers })).status(), `${method} ${route} ${JSON.stringify(headers)}`).toBe(403);

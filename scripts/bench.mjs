@@ -25,7 +25,7 @@ const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const times = (value) => `${value.toFixed(2)}×`;
 const verdict = (holds) => (holds ? "met" : "**not met**");
 
-function report({ core, identity, store, browser }) {
+function report({ core, teardown, identity, store, photos, browser }) {
   const growth = (figures) => figures.large / figures.small;
   const share = core.appendMs / core.wholeMs.small;
   const rate = store.oursPerSecond / store.barePerSecond;
@@ -33,6 +33,8 @@ function report({ core, identity, store, browser }) {
     ["fold, 20,000 entries against 2,000", `${ms(core.foldMs.large)} / ${ms(core.foldMs.small)}`, times(growth(core.foldMs)), "at most 12×", growth(core.foldMs) <= 12],
     ["metrology and the rest of the assessment, likewise", `${ms(core.metrologyMs.large)} / ${ms(core.metrologyMs.small)}`, times(growth(core.metrologyMs)), "at most 12×", growth(core.metrologyMs) <= 12],
     ["one reading more on an assessed job of 2,000 entries, against a whole assessment of it", `${ms(core.appendMs)} / ${ms(core.wholeMs.small)}`, `${(100 * share).toFixed(1)} %`, "at most 5 %", share <= 0.05],
+    [`ledger, findings and zone verdicts of ${teardown.findings.large} findings against ${teardown.findings.small}`, `${ms(teardown.teardownMs.large)} / ${ms(teardown.teardownMs.small)}`, times(growth(teardown.teardownMs)), "at most 12×", growth(teardown.teardownMs) <= 12],
+    ["a thumbnail, against a bare read of the same blob behind the same check of the session", `${ms(photos.oursMs)} / ${ms(photos.bareMs)}`, times(photos.oursMs / photos.bareMs), "printed", null],
     ["durable entries a second through the store, against the same transaction by hand", `${store.oursPerSecond.toFixed(0)} / ${store.barePerSecond.toFixed(0)}`, times(rate), "at least 0.7×", rate >= 0.7],
     ["posterior and ranking of all next checks, 12 variants x 60 tells with 20 answered, against enumeration", `${ms(identity.oursMs)} / ${ms(identity.plainMs)}`, times(identity.oursMs / identity.plainMs), identity.agree ? "same check first" : "**another check first**", identity.agree],
     ["the same in the browser, p95 of 200", ms(browser.identityP95Ms), "", "printed", null],
@@ -54,6 +56,8 @@ ${rows.map(([what, measured, ratio, wanted, holds]) => `| ${what} | ${measured} 
 
 - **Fold and assessment** begin with entries that are new objects, as they come over the wire: reading and checking them is in
   the fold. The job goes round and round over every point of the crank end, one reading in ten corrected, one in fifty struck.
+- **A thumbnail** is asked for over HTTP by a signed-in client, one after the other, in turns with a bare server that does the
+  same honest work: it looks the person up, checks the session's version, reads the blob by its key and sends it.
 - **The store** keeps one entry in one transaction: head row, known ids, insert, head. By hand means the same four statements
   on the same connection with a fingerprint made beforehand. Flushing: innodb_flush_log_at_trx_commit = ${store.flush.atCommit},
   one connection, ${store.count} entries each, in turns of 100.
@@ -71,6 +75,7 @@ async function main() {
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => void processes.stopAll().then(() => process.exit(1)));
   try {
     const core = await part("fold and assessment", "scripts/bench/core.ts");
+    const teardown = await part("ledger and zones", "scripts/bench/teardown.ts");
     const identity = await part("identity", "scripts/bench/identity.ts");
     rmSync(path.join(state, "db"), { recursive: true, force: true });
     const database = await startMariadb(processes, path.join(state, "db"), { wantedPort: 0 });
@@ -82,8 +87,9 @@ async function main() {
     const store = await part("the store", "scripts/bench/store.ts", [], env);
     await ensureBuild(distDir);
     const web = await startWeb(processes, { port: await freePort(0), distDir, databaseUrl: env.EMBER_DATABASE_URL, sessionSecret: "a secret of the bench that is long enough" });
+    const photos = await part("photos", "scripts/bench/photos.ts", [web.address], env);
     const browser = await part("the browser", "scripts/bench/browser.ts", [web.address], env);
-    const text = report({ core, identity, store, browser });
+    const text = report({ core, teardown, identity, store, photos, browser });
     writeFileSync(path.join(root, "docs/bench.md"), text);
     process.stdout.write(`\n${text}`);
   } finally {

@@ -23,6 +23,11 @@ const views = [
   { name: "hand-over", go: openHandOver },
   { name: "intake", go: (page) => openStation(page, "Ferry Marigold", "Intake", "Before anything is touched") },
   { name: "identify", theme: "light", go: (page) => openStation(page, "Airship Larkspire", "Identify", "What engine this really is") },
+  { name: "strip", go: openStrip },
+  { name: "strip-phone", size: phone, theme: "light", go: (page) => openFindings(page) },
+  { name: "photo", go: openPhoto },
+  { name: "clean", theme: "light", go: (page) => openStation(page, "Ferry Marigold", "Clean", "Clean, and nothing left inside").then(() => page.getByLabel("Part to clean").selectOption({ index: 13 })) },
+  { name: "crack-check", go: (page) => openStation(page, "Ferry Marigold", "Crack-check", "Cracks, before money goes in") },
   { name: "owner", size: phone, go: openOwner },
   { name: "fits", go: openFits },
   { name: "map", go: openMap },
@@ -40,6 +45,24 @@ async function openStation(page, job, station, heading) {
   await page.getByRole("link", { name: new RegExp(job) }).click();
   await page.getByRole("link", { name: new RegExp(`^${station}`) }).click();
   await page.getByRole("heading", { name: heading }).waitFor();
+}
+
+async function openStrip(page) {
+  await openStation(page, "Drainage pump 3", "Strip", "Apart, in order");
+  await page.getByRole("list", { name: "Strip list" }).getByRole("button", { name: /^Rockers/ }).click();
+}
+
+async function openFindings(page) {
+  await openStation(page, "Ferry Marigold", "Strip", "Apart, in order");
+  await page.getByRole("button", { name: "Findings" }).click();
+  const piston = await page.getByLabel("Part to look at").locator("option").filter({ hasText: "PN-5" }).getAttribute("value");
+  await page.getByLabel("Part to look at").selectOption(piston);
+}
+
+async function openPhoto(page) {
+  await openStation(page, "Ferry Marigold", "Strip", "Apart, in order");
+  await page.getByRole("button", { name: "Photos" }).click();
+  await page.getByRole("button", { name: /^Open: Rod bolt/ }).click();
 }
 
 async function openOwner(page) {

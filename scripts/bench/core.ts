@@ -2,22 +2,9 @@ import { createAssess } from "@/core/assess";
 import { fold } from "@/core/entry/fold";
 import { orrinshaw as pack } from "@/core/fixtures/load";
 import { fresh, generateJob } from "./generate";
+import { quickest } from "./quickest";
 
 const asOf = "2026-11-24T08:00:00Z";
-
-/** Milliseconds of the quickest of several runs: what the machine can do when nothing else disturbs it. */
-function quickest<T>(runs: number, prepare: () => T, work: (prepared: T) => unknown): number {
-  let best = Infinity;
-  for (let run = 0; run < runs; run += 1) {
-    const prepared = prepare();
-    // What preparing left behind is not the work's to sweep up.
-    globalThis.gc?.();
-    const began = performance.now();
-    work(prepared);
-    best = Math.min(best, performance.now() - began);
-  }
-  return best;
-}
 
 const [small, large] = [generateJob(pack, 2000), generateJob(pack, 20_000)];
 const foldMs = (entries: typeof small) => quickest(15, () => fresh(entries), (each) => fold(each));

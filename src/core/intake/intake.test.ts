@@ -113,6 +113,11 @@ test("bulletins are those of the engine's own serial, and an owner sees what is 
   const assessment = assess(orrinshaw, demoJob("ferry-marigold"), asOf);
   expect(assessment.intake.bulletins.map((each) => each.id)).toEqual(["b-14"]);
   const view = ownerViewOf(orrinshaw, assessment, false);
-  expect(Object.keys(view).sort()).toEqual(["approved", "decided", "engine", "estimated", "handedOver", "name", "number", "progress", "wantedBy", "withReport"]);
+  expect(Object.keys(view).sort()).toEqual(["approved", "decided", "engine", "estimated", "handedOver", "name", "number", "photos", "progress", "wantedBy", "withReport"]);
   expect(JSON.stringify(view)).not.toMatch(/Knocked|Harbour office|108\.0/);
+  // Photos only where the last word on them is that the owner sees them.
+  expect(view.photos.map(({ of }) => of)).toEqual(["rod bolt 5, outer", "big-end shell, upper 5"]);
+  const [first] = assessment.job.photoChoices;
+  const withdrawn = { ...assessment, job: { ...assessment.job, photoChoices: [...assessment.job.photoChoices, { ...first!, id: "later", forOwner: false }] } };
+  expect(ownerViewOf(orrinshaw, withdrawn, false).photos.map(({ of }) => of)).toEqual(["big-end shell, upper 5"]);
 });

@@ -81,7 +81,7 @@ test("a job passes through an archive into an empty installation with the same v
   expect(await importArchive(database, await archive("more.zip", [...job, more]), now)).toMatchObject({ ok: true, value: { added: 1, known: job.length, unknownTypes: ["engine-dreamt"] } });
   const forged = job.map((entry) => (entry.type === "part-installed" && entry.payload.slot === "liner-1" ? { ...entry, payload: { ...entry.payload, slot: "crankshaft" } } : entry));
   expect(await codes(database, await archive("forged.zip", forged))).toEqual(["import-id-taken"]);
-});
+}, 60_000);
 
 test("what is wrong with an archive is told, and nothing of it is kept", async () => {
   const { database } = await installation("refused");
@@ -104,7 +104,7 @@ test("what is wrong with an archive is told, and nothing of it is kept", async (
   for (const [file, expected] of cases) expect([path.basename(file), [...new Set(await codes(database, file))].slice(0, 2)]).toEqual([path.basename(file), expect.arrayContaining(expected.slice(0, 1))]);
   expect(await listStreams(database, "job")).toEqual([]);
   expect((await select<{ n: number }>(database, "SELECT (SELECT COUNT(*) FROM pack) + (SELECT COUNT(*) FROM entry) AS n"))[0]!.n).toBe(0);
-});
+}, 60_000);
 
 const ember = (address: string, ...words: string[]) =>
   new Promise<{ code: number; out: string; err: string }>((resolve) => {

@@ -22,12 +22,16 @@ test("an engine of another arrangement is marked by the same rule", () => {
   expect(statesOf(bench.entries, rotary)).toEqual({ "housing-front": "sound", "housing-rear": "worn" });
 });
 
-test("the next step is the first place without readings, then the open decisions, then handing over", () => {
+test("the next step is the strip list, the first place without readings, then the open decisions, then handing over", () => {
   const step = (entries: Parameters<typeof assess>[1]) => {
     const { station, what } = nextStep(assess(orrinshaw, entries, asOf));
     return [station, what.code, what.params.row ?? what.params.count ?? null];
   };
-  expect(step(demoJob("drainage-pump-3"))).toEqual(["measure", "not-measured", "liner, cylinder 1"]);
+  expect(step(demoJob("drainage-pump-3"))).toEqual(["strip", "next-strip-step", null]);
+  // Whoever keeps no strip list and measures is not sent back to it.
+  const measured = new TestBench(orrinshaw);
+  measured.readAll(measured.occasion(), "liner-2/bore", [108.01]);
+  expect(step(measured.entries)).toEqual(["measure", "not-measured", "liner, cylinder 1"]);
   expect(step(demoJob("ferry-marigold"))).toEqual(["measure", "points-missing", "liner, cylinder 4"]);
   const launch = demoJob("survey-launch-tern");
   expect(step(launch)).toEqual(["hand-over", "ready-to-hand-over", null]);

@@ -20,7 +20,7 @@ export function StepList({ steps, here, onChoose }: { steps: readonly StepResult
         const { step, state } = result;
         const isHere = step.id === here;
         return (
-          <chakra.li key={step.id}>
+          <chakra.li key={step.id} position="relative">
             <chakra.button
               type="button" onClick={() => onChoose(step.id)} aria-current={isHere ? "step" : undefined} width="100%" textAlign="left" display="flex" gap="10px" alignItems="flex-start" px="9px" py="7px" minHeight="40px" borderRadius="8px"
               bg={isHere ? "raised" : undefined} borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} cursor="pointer" _hover={{ bg: "raised" }}
