@@ -271,7 +271,7 @@ identify(marigold, { "block-number": "M74 21 877", plate: "M74-21877" }, { "gear
   ];
   see(marigold, seen);
   lookedBeforeCleaning(marigold, seen);
-  photo(marigold, "sump", "sump", null, "Sump as it came off: bolt end, a piece of skirt, glitter");
+  const found = photo(marigold, "sump", "sump", null, "Sump as it came off: bolt end, a piece of skirt, glitter");
   const pictured = photo(marigold, "bolt", "rod-bolt-5b", "shank", "Rod bolt 5b, both halves: drawn to a neck");
   const wiped = photo(marigold, "shell", "rod-shell-upper-5", null, "Upper shell of big end 5: wiped all round, blue at the back");
   photo(marigold, "jet", "oil-jet-5", null, "Oil jet 5: open crack, the wall below it washed dry");
@@ -286,7 +286,7 @@ identify(marigold, { "block-number": "M74 21 877", plate: "M74-21877" }, { "gear
   // The account of broken parts: piston 5's chip is all there, of bolt 5b something is still somewhere.
   log.add("broken-weighed", { part: partOf(marigold, "rod-bolt-5b"), wholeGrams: 82.4, wholeStandard: 0.3, wholeFrom: "pack", leftGrams: 50.93, leftStandard: 0.05 });
   log.add("broken-weighed", { part: partOf(marigold, "piston-5"), wholeGrams: 1478.62, wholeStandard: 0.1, wholeFrom: "sister", leftGrams: 1475.48, leftStandard: 0.05 });
-  const piece = (grams: number, material: string, where: string, parent: string | null, words: string) => log.add("fragment-found", { fragment: log.newId(), grams, standard: 0.05, material, where, parent: parent && partOf(marigold, parent), words, photo: null });
+  const piece = (grams: number, material: string, where: string, parent: string | null, words: string) => log.add("fragment-found", { fragment: log.newId(), grams, standard: 0.05, material, where, parent: parent && partOf(marigold, parent), words, photo: where === "sump" ? found : null });
   piece(28.71, "bolt-steel", "sump", "rod-bolt-5b", "threaded end");
   piece(1.92, "aluminium", "sump", "piston-5", "chip of the skirt");
   piece(1.18, "aluminium", "crankcase", "piston-5", "second chip, behind main 5");

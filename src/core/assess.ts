@@ -148,7 +148,8 @@ function teardownHolds({ strip, findings, ledger, clean, crack }: Teardown, choi
   const at = (station: Station, problems: readonly Problem[]) => problems.filter((each) => each.severity === "hold").map((each) => hold(station, each));
   const toBuild = new Set(["passages-unproven", "passage-blocked"]);
   const machined = new Set(choices.filter(({ decisions }) => decisions.length === 1 && decisions[0]!.disposition === "rework").flatMap(({ row }) => row.part?.id ?? []));
-  const reworked = new Set(job.readings.filter((reading) => job.occasions.get(reading.occasion)?.phase === "reworked").map((reading) => reading.part));
+  const afterwards = new Set([...job.occasions.values()].filter(({ phase }) => phase === "reworked").map(({ occasion }) => occasion));
+  const reworked = new Set(afterwards.size === 0 ? [] : job.readings.filter((reading) => afterwards.has(reading.occasion)).map((reading) => reading.part));
   const asked = crack.parts.filter(({ partClass, part }) => partClass.crackCheck && !crack.scrapped.has(part.id));
   return [
     ...at("strip", [...(strip?.problems ?? []), ...findings.problems]),

@@ -108,13 +108,16 @@ interface Props {
 
 /** All about one place of one part. */
 export function PartTag({ row, brief = false, children }: Props) {
+  const { assessment } = useJob();
   const { governing, derived, part } = row;
+  const scrapped = part && assessment.teardown.crack.scrapped.get(part.id);
   return (
     <>
       <Tag>
         <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">
           {part ? `${part.tag} · ${row.row.name}` : `${row.row.name}: no part here`}
         </Heading>
+        {scrapped && <chakra.p mt="4px" fontSize="14px" fontWeight={700} color="out">Scrapped: {scrapped.why}. It is not measured or fitted any more.</chakra.p>}
         <LargeFigure governing={governing} brief={brief} />
         <Verdict governing={governing} toGo={row.points.length - row.measured} of={row.points.length} />
         <Leaders governing={governing} derived={derived} brief={brief} />

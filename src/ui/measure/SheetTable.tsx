@@ -45,9 +45,10 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
         <tbody>
           {sheet.rows.map(({ id, label, name }) => {
             const row = assessment.rows.get(id)!;
+            const isScrapped = row.part !== null && assessment.teardown.crack.scrapped.has(row.part.id);
             return (
               <chakra.tr key={id} borderBottomWidth="1px" borderColor="line">
-                <chakra.th scope="row" fontSize="18px" fontWeight={700} width="34px" px="6px" textAlign="left" title={name}>{label}</chakra.th>
+                <chakra.th scope="row" fontSize="18px" fontWeight={700} width="34px" px="6px" textAlign="left" title={isScrapped ? `${name}: scrapped` : name} color={isScrapped ? "out" : undefined} textDecoration={isScrapped ? "line-through" : undefined}>{label}</chakra.th>
                 {points.map((point) => {
                   const key = cellKey(id, point.id);
                   return (

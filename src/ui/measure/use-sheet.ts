@@ -72,12 +72,14 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     [sheet, assessment],
   );
   const isEmpty = ({ point }: Cell) => point.readings.length === 0;
+  /** Where a reading is wanted: nobody measures what is scrapped. */
+  const isWanted = (cell: Cell) => isEmpty(cell) && !assessment.teardown.crack.scrapped.has(cell.row.part?.id ?? "");
   /** The cell to begin with: in the row that was chosen elsewhere, or the first that is still empty. */
   const firstIn = (row: string | null) => {
     const mine = cells.filter((cell) => cell.row.row.id === row);
-    return mine.find(isEmpty) ?? mine[0];
+    return mine.find(isWanted) ?? mine[0];
   };
-  const [activeKey, setActiveKey] = useState(() => (firstIn(chosenRow) ?? cells.find(isEmpty) ?? cells[0]!).key);
+  const [activeKey, setActiveKey] = useState(() => (firstIn(chosenRow) ?? cells.find(isWanted) ?? cells[0]!).key);
   const inputs = useRef(new Map<string, HTMLInputElement>());
 
   const at = Math.max(0, cells.findIndex((cell) => cell.key === activeKey));
@@ -125,7 +127,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
 
   const take = (as: "value" | "repeat") => {
     const draft = drafts.get(active.key);
-    const next = cells.slice(at + 1).concat(cells.slice(0, at)).find(isEmpty) ?? active;
+    const next = cells.slice(at + 1).concat(cells.slice(0, at)).find(isWanted) ?? active;
     const { row, point } = active;
     if (!draft || draft.text.trim() === "") return focus(next.key);
     if (!mayWrite) return complain(draft.text, problem("error", "forbidden", [], { role: me.role }));

@@ -12,6 +12,7 @@ import { readDecimal } from "../parts/decimal";
 import { Figures } from "../parts/Figures";
 import { SmallInput } from "../parts/SmallInput";
 import { withUncertainty } from "../photos/PhotoView";
+import { SmallPhoto } from "../photos/SmallPhoto";
 
 const grams = (of: Estimate | null) => (of ? `${withUncertainty(of.value, Math.max(expandedUncertainty(of), 0.01))} g` : "?");
 const accountColor = { closed: "sound", open: "out", over: "out", "cannot-tell": "near" } as const;
@@ -93,6 +94,7 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
   const [parent, setParent] = useState("");
   const [words, setWords] = useState("");
   const [magnetic, setMagnetic] = useState("");
+  const [photo, setPhoto] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   const balance = pack.pack.ledger?.balanceGrams ?? 0.1;
   const nodes = [...new Map(pack.pack.circuits.flatMap((circuit) => circuit.nodes.map((node) => [node.id, node.name] as const)))];
@@ -103,7 +105,7 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
     setWrong(found);
     if (found) return;
     const common = { grams: readDecimal(mass)!, standard: balance, where: where || null, words: words.trim() || null };
-    if (kind === "piece") append("fragment-found", { ...common, fragment: newId(), material: material || null, parent: parent || null, photo: null });
+    if (kind === "piece") append("fragment-found", { ...common, fragment: newId(), material: material || null, parent: parent || null, photo: photo || null });
     else append("residue-found", { ...common, magneticShare: share === null ? null : share / 100, shareStandard: 0.03 });
     setMass("");
     setWords("");
@@ -121,6 +123,7 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
         ) : (
           <><SmallInput value={magnetic} onChange={(event) => setMagnetic(event.currentTarget.value)} aria-label="Share that a magnet draws, %" placeholder="magnetic" width="92px" inputMode="decimal" /><span>% drawn by a magnet</span></>
         )}
+        {kind === "piece" && assessment.job.photos.length > 0 && <Choose label="Photo of it" value={photo} onChange={setPhoto}><option value="">no photo of it</option>{[...assessment.job.photos].reverse().map((each) => <option key={each.id} value={each.id}>{each.words ?? `photo of ${each.at.slice(0, 16).replace("T", " ")}`}</option>)}</Choose>}
         <SmallInput value={words} onChange={(event) => setWords(event.currentTarget.value)} placeholder="what it looks like" aria-label={kind === "piece" ? "What the piece looks like" : "What the residue looks like"} width="180px" />
         <Button type="submit" size="sm" variant="outline" borderColor="lineStrong" color="ink">Into the ledger</Button>
       </Flex>
@@ -158,9 +161,11 @@ function Piece({ fragment }: { fragment: Fragment }) {
   const { assessment, pack, mayWrite, append, nameOf } = useJob();
   const parent = fragment.parent ? assessment.job.parts.get(fragment.parent)?.tag : null;
   const where = pack.pack.circuits.flatMap((circuit) => circuit.nodes).find((node) => node.id === fragment.where)?.name;
+  const photo = assessment.job.photos.find((each) => each.id === fragment.photo);
   return (
     <chakra.li display="flex" gap="10px" alignItems="baseline" py="4px" fontSize="14px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line" title={`${nameOf(fragment.author)}, ${fragment.at.slice(0, 10)}`}>
       <Figures minWidth="64px" textAlign="right" fontWeight={600}>{fragment.grams.toFixed(2)} g</Figures>
+      {photo && <SmallPhoto photo={photo} width={44} />}
       <chakra.span flex="1">{fragment.words ?? "piece"} <chakra.span color="quiet" fontSize="13px">{[pack.pack.materials.find((each) => each.id === fragment.material)?.name, where && `lay in ${where}`].filter(Boolean).join(" · ")}</chakra.span></chakra.span>
       <chakra.span color={parent ? "quiet" : "near"} fontSize="13px">{parent ? `of ${parent}` : "of no known part"}</chakra.span>
       {mayWrite && <chakra.button type="button" aria-label={`Strike the piece of ${fragment.grams} g`} color="quiet" minWidth="28px" minHeight="32px" cursor="pointer" _hover={{ color: "out" }} onClick={() => append("entry-struck", { strikes: [fragment.id], undo: true })}>×</chakra.button>}
