@@ -3,9 +3,11 @@ import type { Envelope } from "./entry/schema";
 import { hold, partHolds, type Hold } from "./holds";
 import { assessIdentity, type IdentityResult } from "./identity/assess-identity";
 import { assessIntake, type IntakeResult } from "./intake/assess-intake";
-import type { Order } from "./intake/order";
+import { notesOf, type Notes } from "./intake/notes";
+import { orderOf, type Order } from "./intake/order";
 import { assessJoint, type JointResult } from "./metrology/assess-joint";
 import { assessRow, evidenceFor, layOut, withReadings, type Bench, type RowResult } from "./metrology/assess-row";
+import { enduranceOf, type Endurance } from "./metrology/endurance";
 import { questionReading } from "./metrology/question-reading";
 import { rowId, type CompiledPack, type Row, type Sheet } from "./pack/compile-pack";
 import { emptyContext, evaluateExpr } from "./pack/evaluate-expr";
@@ -45,6 +47,8 @@ export interface Assessment {
   /** Null where the pack knows no numbers and no tells. */
   readonly identity: IdentityResult | null;
   readonly teardown: Teardown;
+  /** By row, how likely it is to reach the hours wanted; only rows that wear and are measured through. */
+  readonly endurance: ReadonlyMap<string, Endurance>;
   readonly figures: readonly Figure[];
   readonly cautions: readonly Caution[];
   readonly holds: readonly Hold[];
@@ -252,13 +256,30 @@ export function createAssess(pack: CompiledPack): Assess {
       }),
     );
 
+  /** Only what changed is worked out anew; notes and hours wanted change rarely, rows one by one. */
+  let enduranceBefore: { readonly notes: Job["notes"]; readonly hours: number | null; readonly of: WeakMap<RowResult, Endurance | null> } | null = null;
+  const enduranceResults = (rows: ReadonlyMap<string, RowResult>, job: Job, notes: Notes, hours: number | null): ReadonlyMap<string, Endurance> => {
+    if (enduranceBefore?.notes !== job.notes || enduranceBefore.hours !== hours) enduranceBefore = { notes: job.notes, hours, of: new WeakMap() };
+    const { of } = enduranceBefore;
+    const found = new Map<string, Endurance>();
+    for (const [id, row] of rows) {
+      let endurance = of.get(row);
+      if (endurance === undefined) of.set(row, (endurance = enduranceOf(pack, row, notes, hours)));
+      if (endurance) found.set(id, endurance);
+    }
+    return found;
+  };
+
   return (entries, asOf) => {
     const job = fold(entries);
     const { bench, rows } = layOutRows(job);
     before = { job, bench, rows };
     const joints = jointResults(rows, bench);
     const teardown = teardownOf(job);
-    const choices = proposeAll(rows, { crack: teardown.crack, joints: [...joints.values()], decisions: job.decisions, rule: bench.rule, facts: pack.facts, packSha256: pack.sha256 });
+    const notes = notesOf(job);
+    const { hoursWanted } = orderOf(job, notes);
+    const endurance = enduranceResults(rows, job, notes, hoursWanted);
+    const choices = proposeAll(rows, { crack: teardown.crack, enduranceOf: (row) => endurance.get(row.row.id) ?? null, joints: [...joints.values()], decisions: job.decisions, rule: bench.rule, facts: pack.facts, packSha256: pack.sha256 });
     const decided = choices.filter((choice) => choice.decisions.length === 1 && choice.decisions[0]!.disposition !== "hold").length;
     const undecided = choices.length - decided;
     const application = job.header?.application.kind ?? null;
@@ -279,6 +300,7 @@ export function createAssess(pack: CompiledPack): Assess {
       intake,
       identity,
       teardown,
+      endurance,
       figures,
       cautions: pack.pack.cautions.filter(({ applications }) => applications.length === 0 || (application !== null && applications.includes(application))),
       holds: undecided > 0 ? [...holds, hold("hand-over", problem("hold", "undecided", [], { count: undecided }))] : holds,

@@ -64,6 +64,7 @@ export const AssessmentJson = z.strictObject({
     estimated: z.number(),
     approved: z.number(),
   }),
+  endurance: z.array(z.strictObject({ row: z.string(), hoursWanted: z.number(), ageFrom: z.number().nullable(), ageTo: z.number().nullable(), probability: z.number().nullable(), low: z.number(), high: z.number(), limitMm: z.number(), life: z.number().nullable() })),
   joints: z.array(z.strictObject({ joint: z.string(), name: z.string(), accepted: z.boolean().nullable(), characteristics: z.array(Characteristic) })),
   choices: z.array(z.strictObject({ row: z.string(), proposal: Option, options: z.array(Option), decisions: z.array(z.strictObject({ entry: z.string(), disposition: Disposition, step: z.string().nullable(), reason: z.string().nullable() })), overrides: z.boolean() })),
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(Found) })),
@@ -135,6 +136,7 @@ export const toAssessmentJson = (assessment: Assessment): AssessmentJson => ({
     estimated: assessment.intake.estimates.total,
     approved: assessment.intake.estimates.approved,
   },
+  endurance: [...assessment.endurance].map(([row, { hoursWanted, age, probability, low, high, limitMm, life }]) => ({ row, hoursWanted, ageFrom: age?.from ?? null, ageTo: age?.to ?? null, probability, low, high, limitMm, life })),
   joints: [...assessment.joints.values()].map(({ row, accepted, governing, derived }) => ({ joint: row.id, name: row.name, accepted, characteristics: [governing, ...derived].map(characteristic) })),
   choices: assessment.choices.map(({ row, proposal, options, decisions, overrides }) => ({
     row: row.row.id, proposal: option(proposal), options: options.map(option), overrides,

@@ -79,6 +79,11 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "mate-renewed": (f) => `Goes with ${f.text("mate")}: ${sayWay(f.text("disposition") as Disposition, f.text("step"))}.`,
   "good-beside-new": (f) => `Good beside a new ${f.text("mates")}, which is to be replaced.`,
 
+  "reaches-hours": (f) => `Reaches ${grouped(f.number("hours"))} h ${f.text("probability") === "" ? `with ${percent(f.number("low"))} to ${percent(f.number("high"))}` : `with ${percent(f.number("probability"))}${f.number("high") - f.number("low") > 0.05 ? ` (${percent(f.number("low"))} to ${percent(f.number("high"))}, by its age)` : ""}`}, wearing on as it did.`,
+  "short-of-hours": (f) => `Within its limit today, and ${percent(f.number("high"))} sure at best to reach ${grouped(f.number("hours"))} h, wearing on as it did.`,
+  "life-over": (f) => `Its life of ${grouped(f.number("life"))} h ends before ${grouped(f.number("hours"))} more: it has run ${grouped(f.number("from"))} h at least.`,
+  "life-unknown": (f) => `Its life is ${grouped(f.number("life"))} h, and ${f.text("from") === "" ? "nobody knows its hours" : `it has run between ${grouped(f.number("from"))} and ${f.text("to") === "" ? "nobody knows how many" : grouped(f.number("to"))} h`}: whether ${grouped(f.number("hours"))} more fit in cannot be told. Note its own hours at Intake.`,
+
   // Intake
   "application-unknown": () => "What the engine is going into is not known yet: answer the questions at Intake.",
   "application-unknown-here": () => "What the engine is going into is not known: most wrong combinations begin there. Ask at Intake before anything is decided.",

@@ -36,6 +36,7 @@ export function lintTeardown(pack: Pack): Problem[] {
   });
   each(pack.crackMethods, ["crackMethods"], (method, path) => checkRef(method.ref, path));
   if (pack.ledger) checkRef(pack.ledger.ref, ["ledger"]);
+  if (pack.wear) checkRef(pack.wear.ref, ["wear"]);
 
   /** Conditions narrow a rule; the last one of a zone must have none, or some cracks there would have no verdict. */
   const isCatchAll = ({ within, reaches, longerThanMm, runs, school }: Zone["rules"][number]) => [within, reaches, longerThanMm, runs, school].every((condition) => condition === undefined);
@@ -60,9 +61,10 @@ export function lintTeardown(pack: Pack): Problem[] {
     });
   };
 
-  each<PartClass>(pack.classes, ["classes"], ({ material, mass, places, findings, cleaning, crackCheck, zoneMap }, path) => {
+  each<PartClass>(pack.classes, ["classes"], ({ material, mass, life, places, findings, cleaning, crackCheck, zoneMap }, path) => {
     if (material !== undefined) known(materials, [material], "unknown-material", [...path, "material"]);
     if (mass) checkRef(mass.ref, [...path, "mass"]);
+    if (life) checkRef(life.ref, [...path, "life"]);
     const placeIds = idsOf(places, [...path, "places"]);
     idsOf(findings, [...path, "findings"]);
     each(findings, [...path, "findings"], (kind, at) => {

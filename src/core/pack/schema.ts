@@ -105,6 +105,8 @@ export const Feature = z.strictObject({
   /** The value that is held against the limit. */
   governing: Characteristic,
   wearsTowards: z.enum(["larger", "smaller"]),
+  /** It comes of an event, not of hours: a bend, a score. Hours behind say nothing of hours ahead. */
+  byEvent: z.boolean().default(false),
   derived: z.array(Characteristic).max(20).default([]),
   /** A person chooses a disposition for each place of it. */
   decides: z.boolean(),
@@ -126,6 +128,8 @@ export const PartClass = z.strictObject({
   material: Id.optional(),
   /** What a whole one weighs. */
   mass: z.strictObject({ grams: z.number().positive(), standard: z.number().min(0), ref: Ref }).optional(),
+  /** Hours after which it is not used again, whatever it measures: fatigue, or the maker's word. */
+  life: z.strictObject({ hours: z.number().positive(), ref: Ref }).optional(),
   /** Where on it a finding can be. */
   places: z.array(z.strictObject({ id: Id, name: Text })).max(60).default([]),
   /** What can be seen on it. */
@@ -324,6 +328,8 @@ export const Pack = z.strictObject({
   identity: Identity.optional(),
   intake: Intake.optional(),
   worth: Worth.optional(),
+  /** How far the next hours may wear otherwise than those behind, relative, standard. */
+  wear: z.strictObject({ rateScatter: z.number().min(0).max(2), ref: Ref }).optional(),
   materials: z.array(Material).max(60).default([]),
   treatments: z.array(Treatment).max(40).default([]),
   crackMethods: z.array(CrackMethod).max(20).default([]),

@@ -9,7 +9,9 @@ import type { Feature } from "../pack/schema";
 import { groupByKeys } from "../group";
 import { problem, type Problem } from "../problem";
 import type { CrackResult } from "../crack/assess-crack";
+import type { Endurance } from "../metrology/endurance";
 import { besideCracks } from "./beside-cracks";
+import { besideEndurance } from "./beside-endurance";
 import { compareWitness } from "./compare-witness";
 import { sameOption } from "./same-option";
 import { nextUndersize, type Undersize } from "./next-undersize";
@@ -244,6 +246,8 @@ export interface Ground {
   readonly packSha256: string;
   /** What crack-checks found, and which parts are scrapped. */
   readonly crack: CrackResult;
+  /** How likely a row is to reach the hours wanted. */
+  readonly enduranceOf: (row: RowResult) => Endurance | null;
 }
 
 const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
@@ -287,5 +291,5 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
   const choiceOf = new Map(choices.map((choice) => [choice.row.row.id, choice]));
   const settled = choices.map((choice) => besideNewMates(choice, choiceOf, ground));
   const renewals = groupByKeys(joints, ({ row: { joint }, ends }) => joint.renews.flatMap(({ replace }) => replace.flatMap((end) => ends.get(end)?.row.id ?? [])));
-  return settled.map((choice) => renewed(choice, renewals.get(choice.row.row.id) ?? [], choiceOf));
+  return settled.map((choice) => renewed(besideEndurance(choice, ground.enduranceOf(choice.row)), renewals.get(choice.row.row.id) ?? [], choiceOf));
 }

@@ -9,7 +9,9 @@ import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
 import { unitById } from "@/core/quantity/units";
+import { usualRateScatter } from "@/core/metrology/endurance";
 import { capital } from "@/words/capital";
+import { grouped } from "@/words/grouped";
 import { percent } from "@/words/say-problem";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
@@ -59,6 +61,28 @@ function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "d
         </Leader>
       ))}
     </chakra.dl>
+  );
+}
+
+const range = (low: number, high: number) => (percent(low) === percent(high) ? percent(low) : `${percent(low)} to ${percent(high)}`);
+
+/** Whether it reaches the hours wanted, and what that rests on. */
+function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
+  const { assessment, unit, pack } = useJob();
+  const endurance = assessment.endurance.get(row.row.id);
+  if (!endurance) return null;
+  const { hoursWanted, probability, low, high, age, limitMm, limitKind, life, wear } = endurance;
+  const color = high < 0.5 ? "out" : (probability ?? low) < 0.9 ? "near" : "ink";
+  const hours = !age ? "nobody knows its hours" : age.to === null ? `it has run ${grouped(age.from)} h at least` : age.from === age.to ? `it has run ${grouped(age.from)} h` : `it has run between ${grouped(age.from)} and ${grouped(age.to)} h, which nobody knows better`;
+  return (
+    <>
+      <chakra.dl><Leader name={`Reaches ${grouped(hoursWanted)} h`}><chakra.span color={color} fontWeight={600}>{probability === null ? range(low, high) : percent(probability)}</chakra.span></Leader></chakra.dl>
+      {!brief && (
+        <chakra.p fontSize="12px" color="quiet" mt="4px">
+          Worn {formatNumber(Math.max(0, wear.value), unit)} so far; {hours}. Straight on at that rate, give or take {Math.round(100 * (pack.pack.wear?.rateScatter ?? usualRateScatter))} %, up to {formatNumber(limitMm, unit)} {limitKind === "inService" ? "in service" : "for reassembly"}{life === null ? "" : `, and to the end of its life at ${grouped(life)} h`}.{probability !== null && high - low > 0.05 ? ` By its age ${range(low, high)}.` : ""}
+        </chakra.p>
+      )}
+    </>
   );
 }
 
@@ -121,6 +145,7 @@ export function PartTag({ row, brief = false, children }: Props) {
         <LargeFigure governing={governing} brief={brief} />
         <Verdict governing={governing} toGo={row.points.length - row.measured} of={row.points.length} />
         <Leaders governing={governing} derived={derived} brief={brief} />
+        <Reach row={row} brief={brief} />
         {!brief && <Source governing={governing} />}
       </Tag>
       {!brief && <Repeats row={row} />}
