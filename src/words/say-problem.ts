@@ -79,6 +79,11 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "mate-renewed": (f) => `Goes with ${f.text("mate")}: ${sayWay(f.text("disposition") as Disposition, f.text("step"))}.`,
   "good-beside-new": (f) => `Good beside a new ${f.text("mates")}, which is to be replaced.`,
 
+  "settle-temperature": (f) => `Part and gauge at one known temperature (now worth ${f.plusMinus("nowMm")}).`,
+  "settle-repeats": (f) => `${many(f.number("more"), "repeat")} more at each point.`,
+  "settle-gauge": (f) => `A gauge and setting good to ${f.plusMinus("expandedMm")} (now ${f.plusMinus("nowMm")}).`,
+  "settle-on-limit": () => "Nothing would: it lies on the limit, and stays there however well it is measured.",
+  "settle-nothing": (f) => `Nothing here would: U would have to come down to ${f.plusMinus("needMm")}.`,
   "reaches-hours": (f) => `Reaches ${grouped(f.number("hours"))} h ${f.text("probability") === "" ? `with ${percent(f.number("low"))} to ${percent(f.number("high"))}` : `with ${percent(f.number("probability"))}${f.number("high") - f.number("low") > 0.05 ? ` (${percent(f.number("low"))} to ${percent(f.number("high"))}, by its age)` : ""}`}, wearing on as it did.`,
   "short-of-hours": (f) => `Within its limit today, and ${percent(f.number("high"))} sure at best to reach ${grouped(f.number("hours"))} h, wearing on as it did.`,
   "life-over": (f) => `Its life of ${grouped(f.number("life"))} h ends before ${grouped(f.number("hours"))} more: it has run ${grouped(f.number("from"))} h at least.`,

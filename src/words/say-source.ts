@@ -12,6 +12,7 @@ const kinds: Readonly<Record<string, (name: string) => string>> = {
   "master-temperature": () => "temperature of the master",
   "unknown-temperature": () => "temperatures nobody read",
   "new-size": () => "size when new",
+  form: () => "form between the points",
 };
 
 /** What a line of an uncertainty budget comes from, in words; an unknown kind is shown as it is. */

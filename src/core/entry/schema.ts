@@ -34,6 +34,8 @@ export const Gauge = z.strictObject({
   resolutionMm: z.number().positive(),
   /** Pooled standard deviation of repeats, over many parts and days. */
   repeatabilityMm: z.number().min(0),
+  /** Degrees of freedom it is known with; many where this is left out. */
+  repeatabilityDegrees: z.number().positive().optional(),
   calibration: z.strictObject({ expandedMm: z.number().min(0), k: z.number().positive(), on: Day, due: Day }),
   scaleExpansionPerK: z.number().min(0).max(1e-4),
   /** A stand-in that ships with the program: its readings are of no real part. */

@@ -2,7 +2,7 @@ import type { DecisionRule } from "../entry/schema";
 import { evaluateExpr, type ExprContext } from "../pack/evaluate-expr";
 import type { Characteristic, Limit } from "../pack/schema";
 import { trend } from "../pack/walk-expr";
-import type { Estimate } from "../quantity/estimate";
+import { add, type Estimate } from "../quantity/estimate";
 import { accepts, conformity, expandedUncertainty, type Conformity } from "./conformity";
 import { decidingLimit, wearLimit, wearShare } from "./wear";
 
@@ -22,9 +22,14 @@ export interface CharacteristicResult {
   readonly accepted: Answer;
 }
 
-/** One characteristic of a feature or a joint: its value, and how it stands to its limit under the job's rule. */
-export function assessCharacteristic(item: Characteristic, context: ExprContext, fresh: Estimate | null, wearsTowards: "larger" | "smaller", rule: DecisionRule): CharacteristicResult {
-  const { estimate, missing } = evaluateExpr(item.expr, context);
+/**
+ * One characteristic of a feature or a joint: its value, and how it stands to its limit under the job's rule.
+ *
+ * @param besides  what is uncertain beyond the readings, as an estimate of zero
+ */
+export function assessCharacteristic(item: Characteristic, context: ExprContext, fresh: Estimate | null, wearsTowards: "larger" | "smaller", rule: DecisionRule, besides?: Estimate): CharacteristicResult {
+  const { estimate: read, missing } = evaluateExpr(item.expr, context);
+  const estimate = read && besides ? add(read, besides) : read;
   const limit = decidingLimit(item) ?? null;
   const held = estimate && limit ? conformity(estimate, limit, item.nonNegative) : null;
   const stop = wearLimit(limit ?? undefined, item.limits.new, wearsTowards);

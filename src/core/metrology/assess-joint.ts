@@ -3,6 +3,7 @@ import type { JointRow } from "../pack/compile-pack";
 import { emptyContext, type ExprContext } from "../pack/evaluate-expr";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
 import { measuredPoints, type RowResult } from "./assess-row";
+import { stricter } from "./conformity";
 import { decidingLimit, sizeWhenNew } from "./wear";
 
 /** How the ends of a joint fit at one place, worked out from what was measured of each. */
@@ -28,8 +29,10 @@ export function assessJoint(row: JointRow, ends: ReadonlyMap<string, RowResult>,
   const { joint } = row;
   const context = jointContext(ends, facts);
   const fresh = sizeWhenNew(joint.governing.limits.new, joint.governing.nonNegative, `new-size:${row.id}`);
-  const governing = assessCharacteristic(joint.governing, context, fresh, joint.wearsTowards, rule);
-  const derived = joint.derived.map((item) => assessCharacteristic(item, context, null, joint.wearsTowards, rule));
+  // A fit is judged as strictly as the part in it that has to be judged strictest.
+  const strictest = [...ends.values()].reduce((sofar, end) => stricter(sofar, end.row.partClass.rule?.atLeast), rule);
+  const governing = assessCharacteristic(joint.governing, context, fresh, joint.wearsTowards, strictest);
+  const derived = joint.derived.map((item) => assessCharacteristic(item, context, null, joint.wearsTowards, strictest));
   const limited = [governing, ...derived].filter((result) => decidingLimit(result.characteristic));
   return { row, ends, governing, derived, accepted: allAccepted(limited.map((result) => result.accepted)) };
 }

@@ -4,9 +4,9 @@ import { notesOf } from "../intake/notes";
 import { orderOf } from "../intake/order";
 import type { ExprContext } from "../pack/evaluate-expr";
 import type { Row } from "../pack/compile-pack";
-import { mean, subtract, type Estimate } from "../quantity/estimate";
+import { estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
-import { conformity, expandedUncertainty, type Conformity } from "./conformity";
+import { conformity, expandedUncertainty, stricter, type Conformity } from "./conformity";
 import { readingEstimate } from "./reading-estimate";
 import { decidingLimit, sizeWhenNew, wearLimit, wearShare } from "./wear";
 
@@ -135,13 +135,15 @@ export function assessRow(row: Row, bench: Bench): RowResult {
 
   const measured = measuredPoints(points);
   const context: ExprContext = { points: feature.points, measured, facts: bench.facts, refs: new Map() };
-  const governing = assessCharacteristic(feature.governing, context, fresh, feature.wearsTowards, bench.rule);
+  const rule = stricter(bench.rule, row.partClass.rule?.atLeast);
+  const between = feature.sampling && estimateOf(0, [[`form:${part?.id}:${row.at.id}`, feature.sampling.standardMm]]);
+  const governing = assessCharacteristic(feature.governing, context, fresh, feature.wearsTowards, rule, between);
   const refs = new Map<string, Estimate>();
   if (governing.estimate) {
     refs.set("governing", governing.estimate);
     if (fresh) refs.set("wear", feature.wearsTowards === "larger" ? subtract(governing.estimate, fresh) : subtract(fresh, governing.estimate));
   }
-  const derived = feature.derived.map((item) => assessCharacteristic(item, { ...context, refs }, null, feature.wearsTowards, bench.rule));
+  const derived = feature.derived.map((item) => assessCharacteristic(item, { ...context, refs }, null, feature.wearsTowards, rule));
   const limited = [governing, ...derived].filter((result) => decidingLimit(result.characteristic));
   return { row, part, phase, points, governing, derived, accepted: allAccepted(limited.map((result) => result.accepted)), measured: measured.size };
 }

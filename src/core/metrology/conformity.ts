@@ -1,15 +1,26 @@
 import type { DecisionRule } from "../entry/schema";
+import { tQuantile } from "../numeric/t-quantile";
 import { normalCdf } from "../numeric/normal-cdf";
-import { standardUncertainty, type Estimate } from "../quantity/estimate";
+import { effectiveDegrees, standardUncertainty, type Estimate } from "../quantity/estimate";
 
-/**
- * Coverage factor of every expanded uncertainty shown, for 95.45 %. It holds because the repeatability of a gauge
- * is pooled over many readings, never taken from the two or three at hand.
- */
+/** Coverage of every expanded uncertainty shown: two standard deviations of a normal distribution. */
+const coverage = 0.9545;
+
+/** Coverage factor where everything is known well: the repeatability of a gauge is pooled over many readings. */
 export const coverageFactor = 2;
 
+/**
+ * Coverage factor for 95.45 %: 2 where all sources are known well, more where what dominates is known from few readings.
+ *
+ * @source  JCGM 100:2008, G.4 (from memory)
+ */
+export function coverageOf(of: Estimate): number {
+  const degrees = effectiveDegrees(of);
+  return degrees === Infinity ? coverageFactor : tQuantile((1 + coverage) / 2, degrees);
+}
+
 /** U = k u. */
-export const expandedUncertainty = (of: Estimate): number => coverageFactor * standardUncertainty(of);
+export const expandedUncertainty = (of: Estimate): number => coverageOf(of) * standardUncertainty(of);
 
 export const marks = ["inside", "inside-within-u", "outside-within-u", "outside"] as const;
 export type Mark = (typeof marks)[number];
@@ -79,3 +90,10 @@ const acceptedMarks: Readonly<Record<DecisionRule, readonly Mark[]>> = {
  * @source  JCGM 106:2012, 8.2 and 8.3 (from memory)
  */
 export const accepts = (rule: DecisionRule, { mark }: Conformity): boolean => acceptedMarks[rule].includes(mark);
+
+/** From lenient to strict. */
+const strictness: readonly DecisionRule[] = ["guarded-rejection", "simple", "guarded-acceptance"];
+
+/** The stricter of two decision rules; the first where there is no second. */
+export const stricter = (rule: DecisionRule, atLeast: DecisionRule | undefined): DecisionRule =>
+  atLeast !== undefined && strictness.indexOf(atLeast) > strictness.indexOf(rule) ? atLeast : rule;

@@ -42,9 +42,14 @@ export function readingEstimate(reading: Pick<Reading, "id" | "valueMm" | "point
   const coarse = resolution > gauge.repeatabilityMm;
   const shown = Math.max(resolution, gauge.repeatabilityMm);
 
+  const scatter = `repeat:${reading.id}`;
+  // Readings of one gauge know of its scatter together: few of them make it no better known.
+  const pool = gauge.repeatabilityDegrees === undefined || coarse ? null : { pool: `repeat:${gauge.id}`, degrees: gauge.repeatabilityDegrees };
+  const degreesOf = (...sources: readonly string[]) => (pool ? new Map(sources.map((source) => [source, pool])) : undefined);
+
   const shared: [string, number][] = [
     // A display too coarse to show scatter rounds every repeat alike: such a contribution does not average out.
-    [coarse ? `resolution:${occasion.occasion}:${reading.part}:${reading.feature}:${reading.point}` : `repeat:${reading.id}`, shown],
+    [coarse ? `resolution:${occasion.occasion}:${reading.part}:${reading.feature}:${reading.point}` : scatter, shown],
     [calibrationOf(gauge.id, gauge.calibration.on), gauge.calibration.expandedMm / gauge.calibration.k],
     [part.source, -reading.valueMm * expansionPerK * part.standardK],
   ];
@@ -55,7 +60,7 @@ export function readingEstimate(reading: Pick<Reading, "id" | "valueMm" | "point
     return estimate(directAtTwenty(reading.valueMm, scaleBody, partBody), [
       ...shared,
       [scaleOf.source, reading.valueMm * gauge.scaleExpansionPerK * scaleOf.standardK],
-    ]);
+    ], degreesOf(scatter));
   }
   if (!master) return null;
   const masterAt = temperatureOf("master", occasion);
@@ -65,5 +70,5 @@ export function readingEstimate(reading: Pick<Reading, "id" | "valueMm" | "point
     [`zero:${occasion.occasion}`, shown],
     [master.gauge ? calibrationOf(master.gauge.id, master.gauge.calibratedOn) : `master:${master.id}`, master.expandedMm / master.k],
     [masterAt.source, master.lengthMm * master.expansionPerK * masterAt.standardK],
-  ]);
+  ], degreesOf(scatter, `zero:${occasion.occasion}`));
 }

@@ -87,6 +87,7 @@ export function lintPack(pack: Pack): Problem[] {
     ids(feature.places, [...path, "places"]);
     ids(feature.points, [...path, "points"]);
     ids([feature.governing, ...feature.derived], [...path, "derived"]);
+    if (feature.sampling) checkRef(feature.sampling.ref, [...path, "sampling", "ref"]);
     const axes = axesOf(feature);
     checkCharacteristic(feature.governing, axes, [...path, "governing"]);
     feature.derived.forEach((item, at) => checkCharacteristic(item, axes, [...path, "derived", at]));

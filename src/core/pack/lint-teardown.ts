@@ -61,9 +61,10 @@ export function lintTeardown(pack: Pack): Problem[] {
     });
   };
 
-  each<PartClass>(pack.classes, ["classes"], ({ material, mass, life, places, findings, cleaning, crackCheck, zoneMap }, path) => {
+  each<PartClass>(pack.classes, ["classes"], ({ material, mass, life, rule, places, findings, cleaning, crackCheck, zoneMap }, path) => {
     if (material !== undefined) known(materials, [material], "unknown-material", [...path, "material"]);
     if (mass) checkRef(mass.ref, [...path, "mass"]);
+    if (rule) checkRef(rule.ref, [...path, "rule"]);
     if (life) checkRef(life.ref, [...path, "life"]);
     const placeIds = idsOf(places, [...path, "places"]);
     idsOf(findings, [...path, "findings"]);

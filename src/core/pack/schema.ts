@@ -105,6 +105,8 @@ export const Feature = z.strictObject({
   /** The value that is held against the limit. */
   governing: Characteristic,
   wearsTowards: z.enum(["larger", "smaller"]),
+  /** What lies between the points that are measured, standard: it is in no reading, and enters the value that decides. */
+  sampling: z.strictObject({ standardMm: z.number().positive(), ref: Ref }).optional(),
   /** It comes of an event, not of hours: a bend, a score. Hours behind say nothing of hours ahead. */
   byEvent: z.boolean().default(false),
   derived: z.array(Characteristic).max(20).default([]),
@@ -128,6 +130,8 @@ export const PartClass = z.strictObject({
   material: Id.optional(),
   /** What a whole one weighs. */
   mass: z.strictObject({ grams: z.number().positive(), standard: z.number().min(0), ref: Ref }).optional(),
+  /** The decision rule for it where the job's is less strict: parts whose failure hurts people. */
+  rule: z.strictObject({ atLeast: z.enum(["simple", "guarded-acceptance"]), ref: Ref }).optional(),
   /** Hours after which it is not used again, whatever it measures: fatigue, or the maker's word. */
   life: z.strictObject({ hours: z.number().positive(), ref: Ref }).optional(),
   /** Where on it a finding can be. */

@@ -8,6 +8,14 @@ import { CoreError } from "../errors";
 export interface Estimate {
   readonly value: number;
   readonly contributions: ReadonlyMap<string, number>;
+  /** Of sources that are known from few observations: what they were pooled in, and its degrees of freedom. The others are known well. */
+  readonly degrees?: ReadonlyMap<string, Pool>;
+}
+
+/** Scatter that several readings share the knowledge of. */
+export interface Pool {
+  readonly pool: string;
+  readonly degrees: number;
 }
 
 const none: ReadonlyMap<string, number> = new Map();
@@ -16,13 +24,13 @@ const none: ReadonlyMap<string, number> = new Map();
 export const exact = (value: number): Estimate => ({ value, contributions: none });
 
 /** An estimate from source ids and signed standard uncertainties. */
-export function estimate(value: number, contributions: Iterable<readonly [string, number]>): Estimate {
+export function estimate(value: number, contributions: Iterable<readonly [string, number]>, degrees?: ReadonlyMap<string, Pool>): Estimate {
   const map = new Map<string, number>();
   for (const [source, signed] of contributions) {
     if (!Number.isFinite(signed)) throw new CoreError("bad-uncertainty", `${source} must be finite, got ${signed}`);
     if (signed !== 0) map.set(source, (map.get(source) ?? 0) + signed);
   }
-  return { value, contributions: map };
+  return degrees && degrees.size > 0 ? { value, contributions: map, degrees } : { value, contributions: map };
 }
 
 /**
@@ -36,6 +44,7 @@ export function propagate(value: number, parts: readonly (readonly [Estimate, nu
   return estimate(
     value,
     parts.flatMap(([input, sensitivity]) => [...input.contributions].map(([source, signed]) => [source, signed * sensitivity] as const)),
+    parts.some(([input]) => input.degrees) ? new Map(parts.flatMap(([input]) => [...(input.degrees ?? [])])) : undefined,
   );
 }
 
@@ -72,4 +81,23 @@ export function covariance(a: Estimate, b: Estimate): number {
   let sum = 0;
   for (const [source, signed] of a.contributions) sum += signed * (b.contributions.get(source) ?? 0);
   return sum;
+}
+
+/**
+ * Effective degrees of freedom of a combined uncertainty; infinite where all of its sources are known well.
+ *
+ * @source  Welch-Satterthwaite, JCGM 100:2008, G.4.1 (from memory); readings that share a pool count as one component
+ */
+export function effectiveDegrees(of: Estimate): number {
+  if (!of.degrees) return Infinity;
+  const pools = new Map<string, { variance: number; degrees: number }>();
+  for (const [source, signed] of of.contributions) {
+    const known = of.degrees.get(source);
+    if (!known) continue;
+    const pool = pools.get(known.pool) ?? { variance: 0, degrees: known.degrees };
+    pool.variance += signed ** 2;
+    pools.set(known.pool, pool);
+  }
+  const lost = [...pools.values()].reduce((sum, { variance, degrees }) => sum + variance ** 2 / degrees, 0);
+  return lost === 0 ? Infinity : standardUncertainty(of) ** 4 / lost;
 }

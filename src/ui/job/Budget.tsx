@@ -2,7 +2,6 @@
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { BudgetLine } from "@/core/metrology/budget";
-import { coverageFactor } from "@/core/metrology/conformity";
 import { fromCore } from "@/core/quantity/units";
 import { saySource } from "@/words/say-source";
 import { useJob } from "./JobContext";
@@ -11,7 +10,7 @@ const Cell = chakra("td", { base: { py: "4px", textAlign: "right", fontVariantNu
 const Head = chakra("th", { base: { fontWeight: 400, color: "quiet", textAlign: "right", pb: "2px", whiteSpace: "nowrap" } });
 
 /** What an uncertainty is made of, line by line; what two ends share and so cancels stands in it too. */
-export function Budget({ lines, total }: { lines: readonly BudgetLine[]; total: number }) {
+export function Budget({ lines, total, coverage }: { lines: readonly BudgetLine[]; total: number; coverage: number }) {
   const { assessment, unit } = useJob();
   const [open, setOpen] = useState(false);
   if (lines.length === 0) return null;
@@ -43,7 +42,7 @@ export function Budget({ lines, total }: { lines: readonly BudgetLine[]; total: 
             <chakra.tr>
               <Cell textAlign="left" fontWeight={700}>together, u</Cell>
               <Cell fontWeight={700}>{figure(total)}</Cell>
-              <Cell color="quiet">U = {coverageFactor} u</Cell>
+              <Cell color="quiet">U = {coverage.toFixed(coverage === Math.round(coverage) ? 0 : 2)} u</Cell>
             </chakra.tr>
           </tbody>
         </chakra.table>

@@ -4,15 +4,17 @@ import type { ReactNode } from "react";
 import type { JointResult } from "@/core/metrology/assess-joint";
 import type { RowResult } from "@/core/metrology/assess-row";
 import { budgetOf, jointBudget } from "@/core/metrology/budget";
+import { settling } from "@/core/metrology/settle";
+import { extremeBias } from "@/core/numeric/extreme-bias";
 import { ownScatter } from "@/core/metrology/own-scatter";
 import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
-import { expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
+import { coverageOf, expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
 import { unitById } from "@/core/quantity/units";
 import { usualRateScatter } from "@/core/metrology/endurance";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
-import { percent } from "@/words/say-problem";
+import { percent, sayProblem } from "@/words/say-problem";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
 import { ConformityMark, markColor, type ShownMark } from "../parts/ConformityMark";
@@ -118,9 +120,35 @@ function Repeats({ row }: { row: RowResult }) {
   ));
 }
 
+/** What would make a value near its limit a clear answer. */
+function Settle({ governing, repeats }: { governing: RowResult["governing"]; repeats: number }) {
+  const { wording } = useJob();
+  const ways = settling(governing, repeats);
+  if (ways.length === 0) return null;
+  const isHopeless = ways.every((way) => way.code === "settle-on-limit" || way.code === "settle-nothing");
+  return (
+    <chakra.p fontSize="12px" color="quiet" mt="6px">
+      {!isHopeless && <strong>To settle it: </strong>}{ways.map((way) => sayProblem(way, wording)).join(" Or: ")}
+    </chakra.p>
+  );
+}
+
+/** The greatest of several readings is a little high by chance: said, not taken off. */
+function Extreme({ row }: { row: RowResult }) {
+  const { unit } = useJob();
+  const { expr } = row.governing.characteristic;
+  const read = row.points.flatMap((point) => point.estimate ?? []);
+  if (!("reduce" in expr) || (expr.reduce !== "max" && expr.reduce !== "min") || !("points" in expr) || read.length < 2) return null;
+  const scatter = Math.max(...read.map((each) => Math.hypot(...[...each.contributions].filter(([source]) => source.startsWith("repeat:")).map(([, signed]) => signed))));
+  const sign = expr.reduce === "max" ? 1 : -1;
+  const bias = extremeBias(read.map((each) => sign * each.value), scatter);
+  if (bias < scatter / 4) return null;
+  return <chakra.p fontSize="12px" color="quiet" mt="6px">The {expr.reduce === "max" ? "greatest" : "least"} of {read.length} readings: by chance alone about {formatUncertainty(bias, unit, unit.decimals + 1)} too {expr.reduce === "max" ? "high" : "low"}. Nothing is taken off for it.</chakra.p>;
+}
+
 const Source = ({ governing }: Pick<RowResult, "governing">) => {
   const { wording } = useJob();
-  return governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}</chakra.p>;
+  return governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}. It is to be built in again, so the reassembly limit decides.</chakra.p>;
 };
 
 interface Props {
@@ -148,8 +176,10 @@ export function PartTag({ row, brief = false, children }: Props) {
         <Reach row={row} brief={brief} />
         {!brief && <Source governing={governing} />}
       </Tag>
+      {!brief && <Settle governing={governing} repeats={Math.max(1, Math.min(...row.points.map((point) => point.readings.length)))} />}
+      {!brief && <Extreme row={row} />}
       {!brief && <Repeats row={row} />}
-      {!brief && governing.estimate && <Budget lines={budgetOf(governing.estimate)} total={standardUncertainty(governing.estimate)} />}
+      {!brief && governing.estimate && <Budget lines={budgetOf(governing.estimate)} total={standardUncertainty(governing.estimate)} coverage={coverageOf(governing.estimate)} />}
       {children}
     </>
   );
@@ -175,7 +205,7 @@ export function JointTag({ joint, children }: { joint: JointResult; children?: R
         </chakra.dl>
         <Source governing={governing} />
       </Tag>
-      {governing.estimate && <Budget lines={jointBudget(joint, governing.characteristic.expr, pack.facts)} total={standardUncertainty(governing.estimate)} />}
+      {governing.estimate && <Budget lines={jointBudget(joint, governing.characteristic.expr, pack.facts)} total={standardUncertainty(governing.estimate)} coverage={coverageOf(governing.estimate)} />}
       {children}
     </>
   );

@@ -1,0 +1,42 @@
+import { problem, type Problem } from "../problem";
+import { standardUncertainty, type Estimate } from "../quantity/estimate";
+import { budgetOf } from "./budget";
+import type { CharacteristicResult } from "./assess-characteristic";
+import { coverageFactor, type Conformity } from "./conformity";
+
+/** More repeats than this at each point are no plan. */
+const mostRepeats = 20;
+
+const ofTemperature = new Set(["part-temperature", "gauge-temperature", "master-temperature", "unknown-temperature"]);
+const ofGauge = new Set(["repeat", "resolution", "zero", "calibration", "master"]);
+
+const variance = (of: Estimate, kinds: ReadonlySet<string>) => budgetOf(of).filter((line) => kinds.has(line.kind)).reduce((sum, line) => sum + line.standard ** 2, 0);
+
+/**
+ * What would make a value within U of its limit a clear answer: so many repeats at each point, a gauge at least this
+ * good, both at one known temperature; or that nothing would, since it lies on the limit.
+ *
+ * @param repeats  readings there are at each point now
+ * @returns        ways that would, each by itself, the cheapest first; empty where the answer is clear
+ */
+export function whatWouldSettle(of: Estimate, held: Conformity, repeats: number): Problem[] {
+  if (held.mark === "inside" || held.mark === "outside") return [];
+  // The answer is clear once U is no larger than the distance from the limit.
+  const wanted = Math.abs(held.margin) / coverageFactor;
+  const total = standardUncertainty(of) ** 2;
+  const room = wanted ** 2;
+  const [temperature, gauge, scatter] = [variance(of, ofTemperature), variance(of, ofGauge), variance(of, new Set(["repeat"]))];
+  const ways: Problem[] = [];
+  if (temperature > 0 && total - temperature <= room) ways.push(problem("notice", "settle-temperature", [], { nowMm: Math.sqrt(temperature) }));
+  const rest = total - scatter;
+  const needed = room > rest ? Math.ceil((scatter * repeats) / (room - rest)) : Infinity;
+  if (scatter > 0 && needed <= mostRepeats) ways.push(problem("notice", "settle-repeats", [], { more: Math.max(1, needed - repeats), repeats: needed }));
+  const others = total - gauge;
+  if (gauge > 0 && room > others) ways.push(problem("notice", "settle-gauge", [], { expandedMm: coverageFactor * Math.sqrt(room - others), nowMm: coverageFactor * Math.sqrt(gauge) }));
+  if (ways.length > 0) return ways;
+  return [problem("notice", wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { needMm: coverageFactor * wanted })];
+}
+
+/** The same for a characteristic that was judged. */
+export const settling = ({ estimate, conformity, missing }: CharacteristicResult, repeats: number): Problem[] =>
+  estimate && conformity && missing.length === 0 ? whatWouldSettle(estimate, conformity, repeats) : [];
