@@ -26,6 +26,7 @@ const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/survey-launch-tern.ndjson", kind: "job" },
   { file: "demo/drainage-pump-3.ndjson", kind: "job" },
   { file: "demo/airship-larkspire.ndjson", kind: "job" },
+  { file: "demo/hill-tram-1.ndjson", kind: "job" },
   { file: "demo/hill-tram-2.ndjson", kind: "job" },
 ];
 

@@ -370,6 +370,25 @@ airship.log.add("check-noted", { check: "liquid-lock", place: "c4", state: null,
 airship.log.add("step-ticked", { step: "liquid", how: "done", words: null });
 airship.log.write("airship-larkspire");
 
+// The other tram: its bores are worn to one side, and one of them is scored.
+const tram1 = openJob({
+  seed: 46, at: "2026-11-18T06:50:00Z", origin: "engine", of: pellbrook, name: "Hill tram 1",
+  engine: { number: "14 K 0392", variant: null }, application: { kind: "tram", words: "Drive engine of the hill tram" }, hoursWanted: 2500, budget: 3800, wantedBy: "2026-12-22",
+});
+note(tram1, [["history", "hours-since-new", 8200], ["history", "hours-since-overhaul", 8200]]);
+{
+  const { log } = tram1;
+  const gaugeUsed = boreGauge(5, 50, 100);
+  const occasion = openOccasion(log, gaugeUsed, ring(76));
+  // Heights from the top, thrust and axial; the foot is as the borer left it.
+  const worn = [[76.094, 76.041, 76.062, 76.033, 76.031, 76.021, 76.009, 76.008], [76.071, 76.036, 76.051, 76.029, 76.027, 76.019, 76.01, 76.009], [76.121, 76.05, 76.08, 76.038, 76.04, 76.025, 76.011, 76.01], [76.066, 76.035, 76.047, 76.027, 76.024, 76.018, 76.007, 76.008]];
+  const { points } = pellbrook.sheets.find((sheet) => sheet.id === "cylinder-bore")!.feature;
+  worn.forEach((sizes, at) => sizes.forEach((size, index) => log.add("reading-taken", { occasion, part: partOf(tram1, `cylinder-${at + 1}`), feature: "bore", point: points[index]!.id, valueMm: size, typed: size.toFixed(3), unit: "mm" })));
+  const deep = openOccasion(log, gauges.depth, null);
+  [0.004, 0.002, 0.041, 0].forEach((depth, at) => log.add("reading-taken", { occasion: deep, part: partOf(tram1, `cylinder-${at + 1}`), feature: "damage", point: "deepest", valueMm: depth, typed: depth.toFixed(3), unit: "mm" }));
+}
+tram1.log.write("hill-tram-1");
+
 // The hill tram's drive engine, just arrived: nothing is asked yet but its number.
 const tram = openJob({
   seed: 44, at: "2026-11-24T06:50:00Z", origin: "engine", of: pellbrook, name: "Hill tram 2",

@@ -1,6 +1,6 @@
 import type { Problem } from "@/core/problem";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
-import type { Unit } from "@/core/quantity/units";
+import { unitById, type Unit } from "@/core/quantity/units";
 import { capital } from "./capital";
 import { grouped } from "./grouped";
 import { many, type Figures, type Sentence } from "./sentence";
@@ -53,8 +53,11 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "no-part": (f) => `No part is installed in the slot ${f.text("slot")}.`,
   "no-gauge": () => "No gauge is set up for this sheet. Press G, or “Set up a gauge” below; what you typed stays here.",
   "no-rework": () => "The pack offers no rework for this part.",
-  "cleans-up": (f) => `Cleans up: finished ${f.bare("finishedMm")} lies ${f.bare("marginMm")} under what damage, run-out and clean-up leave (${f.bare("ceilingMm")} ± ${f.plusMinus("expandedMm")}).`,
-  "does-not-clean-up": (f) => `Does not clean up: damage, run-out and clean-up leave ${f.length("ceilingMm")} ± ${f.plusMinus("expandedMm")}; this size needs ${f.bare("finishedMm")}.`,
+  "cleans-up": (f) => `Cleans up: finished ${f.bare("finishedMm")} lies ${f.bare("marginMm")} ${f.text("grows") === "true" ? "over what wear, damage and honing ask" : "under what damage, run-out and clean-up leave"} (${f.bare("ceilingMm")} ± ${f.plusMinus("expandedMm")}).`,
+  "does-not-clean-up": (f) => `Does not clean up: ${f.text("grows") === "true" ? "wear, damage and honing ask" : "damage, run-out and clean-up leave"} ${f.length("ceilingMm")} ± ${f.plusMinus("expandedMm")}; this size ${f.text("grows") === "true" ? "is" : "needs"} ${f.bare("finishedMm")}.`,
+  "wall-too-thin": (f) => `Only ${f.length("caseLeftMm")} of the wall would be left; ${f.bare("keepMm")} must be.`,
+  "on-worn-axis": () => "It would do on the worn axis: then the bore leans, and the piston with it.",
+  "size-effect": (f) => `${capital(f.text("name"))}: ${(f.number("value") / (unitById(f.text("unit"))?.factor ?? 1)).toFixed(f.number("decimals"))}${unitById(f.text("unit")) ? ` ${unitById(f.text("unit"))!.symbol}` : ""}.`,
   "case-too-thin": (f) => `Only ${f.length("caseLeftMm")} of the hardened layer would be left; ${f.bare("keepMm")} must be.`,
   "one-size-for-all": (f) => `Ground with its fellows: ${f.text("row")} needs this size, and all are brought to one.`,
   "size-may-change": (f) => `The size may still change: ${f.text("row")}${f.number("count") > 1 ? ` and ${f.number("count") - 1} more` : ""} cannot be judged yet.`,

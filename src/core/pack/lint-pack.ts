@@ -37,7 +37,7 @@ export function lintPack(pack: Pack): Problem[] {
   const variants = ids(pack.variants, ["variants"]);
   ids(pack.figures, ["figures"]);
   ids(pack.cautions, ["cautions"]);
-  const factPowers = new Map(pack.facts.map((fact) => [fact.id, fact.unit === "mm" ? 1 : 0]));
+  const factPowers = new Map(pack.facts.map((fact) => [fact.id, { mm: 1, mm2: 2, mm3: 3, "1": 0 }[fact.unit]]));
 
   const checkRef = (ref: Ref, path: Path) => {
     if (!sources.has(ref.source)) report("unknown-source", [...path, "source"], { source: ref.source });
@@ -102,8 +102,19 @@ export function lintPack(pack: Pack): Problem[] {
     if (feature.rework) {
       checkRef(feature.rework.ref, [...path, "rework", "ref"]);
       checkRef(feature.rework.cleanUp.ref, [...path, "rework", "cleanUp", "ref"]);
-      if (feature.rework.hardenedCase) checkRef(feature.rework.hardenedCase.ref, [...path, "rework", "hardenedCase", "ref"]);
-      if (feature.governing.limits.new?.max === undefined) report("rework-needs-new-size", [...path, "rework"]);
+      const { hardenedCase, wall, offset, effects, kind } = feature.rework;
+      if (hardenedCase) checkRef(hardenedCase.ref, [...path, "rework", "hardenedCase", "ref"]);
+      if (wall) checkRef(wall.ref, [...path, "rework", "wall", "ref"]);
+      if (offset) checkExpr(offset, axes, [...path, "rework", "offset"]);
+      effects.forEach(({ expr, unit }, at) => {
+        const { power, problems } = exprDimension(expr, factPowers, [...path, "rework", "effects", at]);
+        found.push(...problems);
+        const needed = unit === "1" ? 0 : (powerOf[unitById(unit)?.dimension ?? ""] ?? -1);
+        if (needed < 0) report("unknown-unit", [...path, "rework", "effects", at], { unit });
+        else if (power !== null && power !== needed) report("dimension-mismatch", [...path, "rework", "effects", at], { needed, got: power });
+      });
+      const { new: fresh } = feature.governing.limits;
+      if ((kind === "oversize" ? fresh?.min : fresh?.max) === undefined) report("rework-needs-new-size", [...path, "rework"]);
     }
   };
 

@@ -34,7 +34,7 @@ const Selector = z.record(Id, Id);
 export type Expr =
   | { const: number; unit?: "mm" | undefined }
   | { fact: string }
-  | { ref: "governing" | "wear" }
+  | { ref: "governing" | "wear" | "finished" }
   | { op: "add" | "subtract" | "multiply" | "divide"; args: Expr[] }
   | { fn: "circumference" | "circle-area"; args: Expr[] }
   | { reduce: "max" | "min" | "mean" | "range"; points: Record<string, string> }
@@ -46,7 +46,7 @@ export const Expr: z.ZodType<Expr> = z.lazy(() =>
   z.union([
     z.strictObject({ const: Finite, unit: z.literal("mm").optional() }),
     z.strictObject({ fact: Id }),
-    z.strictObject({ ref: z.enum(["governing", "wear"]) }),
+    z.strictObject({ ref: z.enum(["governing", "wear", "finished"]) }),
     z.strictObject({ op: z.enum(["add", "subtract", "multiply", "divide"]), args: z.array(Expr).min(2).max(12) }),
     z.strictObject({ fn: z.enum(["circumference", "circle-area"]), args: z.array(Expr).length(1) }),
     z.strictObject({ reduce: z.enum(["max", "min", "mean", "range"]), points: Selector }),
@@ -76,20 +76,31 @@ export const Characteristic = z.strictObject({
   limits: Limits.default({}),
 });
 
-/** Machining that brings a worn place to a smaller standard size. */
+const Layer = z.strictObject({ depth: z.number().positive(), keep: z.number().positive(), ref: Ref });
+
+/** Machining that brings a worn place to a standard size: a journal to a smaller one, a bore to a larger one. */
 export const Rework = z.strictObject({
-  kind: z.literal("undersize"),
+  kind: z.enum(["undersize", "oversize"]),
   name: Text,
   ref: Ref,
-  /** Sizes on offer, as what is taken off the new diameter. */
+  /** Sizes on offer, as how far they are from the new diameter. */
   steps: z.array(z.strictObject({ id: Id, name: Text, amount: z.number().positive() })).min(1).max(20),
   /** Damage and run-out that the finished diameter has to get under: factor times the related feature. */
   allowances: z.array(z.strictObject({ feature: Id, factor: z.number().positive() })).max(10),
   cleanUp: z.strictObject({ amount: z.number().min(0), ref: Ref }),
   /** Depth of the hardened layer of a new part, and how much of it must be left. */
-  hardenedCase: z.strictObject({ depth: z.number().positive(), keep: z.number().positive(), ref: Ref }).optional(),
-  /** All places of the part are brought to one size. */
-  oneSize: z.boolean(),
+  hardenedCase: Layer.optional(),
+  /** Thickness of the wall behind a new bore, and how much of it must be left. */
+  wall: Layer.optional(),
+  /**
+   * How far the worn place leans away from its original axis, on diameter: where wear is one-sided, largest less unworn
+   * diameter. Machining on the original axis takes it twice; on the worn axis not at all.
+   */
+  offset: Expr.optional(),
+  /** All places of the part are brought to one size, or of all such parts of the engine. */
+  oneSize: z.union([z.boolean(), z.literal("engine")]),
+  /** What a size does to the engine: expressions in which `finished` is the finished diameter. */
+  effects: z.array(z.strictObject({ id: Id, name: Text, unit: z.union([z.literal("1"), Id]), decimals: z.number().int().min(0).max(4), expr: Expr })).max(10).default([]),
 });
 
 export const Feature = z.strictObject({
@@ -321,7 +332,7 @@ export const Pack = z.strictObject({
   summary: Text,
   sources: z.array(Source).min(1).max(200),
   variants: z.array(z.strictObject({ id: Id, name: Text, note: Text.optional() })).min(1).max(50),
-  facts: z.array(z.strictObject({ id: Id, name: Text, value: Finite, unit: z.enum(["mm", "1"]), ref: Ref })).max(500).default([]),
+  facts: z.array(z.strictObject({ id: Id, name: Text, value: Finite, unit: z.enum(["mm", "mm2", "mm3", "1"]), ref: Ref })).max(500).default([]),
   /** Figures of the whole engine, for the report. */
   figures: z.array(z.strictObject({ id: Id, name: Text, expr: Expr, unit: unitId, ref: Ref })).max(50).default([]),
   outlines: z.array(z.strictObject({ id: Id, path: PathData })).max(50),

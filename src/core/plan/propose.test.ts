@@ -5,7 +5,7 @@ import { orrinshaw, rotary } from "../fixtures/load";
 import type { Payload } from "../entry/schema";
 import { estimate, exact } from "../quantity/estimate";
 import { makeWitness } from "./make-witness";
-import { nextUndersize } from "./next-undersize";
+import { nextSize } from "./next-size";
 
 const asOf = "2026-11-24T00:00:00Z";
 const rework = orrinshaw.sheets.find((sheet) => sheet.id === "crankshaft-big-end")!.feature.rework!;
@@ -13,13 +13,13 @@ const allow = (tir: number | null, damage: number | null) => [
   { estimate: tir === null ? null : exact(tir), factor: 1 },
   { estimate: damage === null ? null : exact(damage), factor: 2 },
 ];
-const next = (smallest: number, tir: number | null, damage: number | null) => nextUndersize(exact(smallest), allow(tir, damage), rework, 71, "simple");
+const next = (smallest: number, tir: number | null, damage: number | null) => nextSize(exact(smallest), allow(tir, damage), rework, 71, "simple");
 
 describe("next undersize", () => {
   // Handbook, part 4: largest finished diameter on offer not above smallest - TIR - 2 x damage - clean-up
   test("70.871 with TIR 0.03 and scores 0.06 deep leaves 70.701, so −0.25 does not clean up and −0.50 does", () => {
     const found = next(70.871, 0.03, 0.06);
-    expect(found.ceiling!.value).toBeCloseTo(70.871 - 0.03 - 0.12 - 0.02, 9);
+    expect(found.bound!.value).toBeCloseTo(70.871 - 0.03 - 0.12 - 0.02, 9);
     expect(found.steps.map((step) => step.possible)).toEqual([false, true, true]);
     expect(found.next!.name).toBe("−0.50");
   });
@@ -28,22 +28,22 @@ describe("next undersize", () => {
     expect(next(smallest, 0, 0).next?.name).toBe(name));
 
   test("unknown run-out or damage is unknown, never zero", () => {
-    expect(next(70.9, null, 0)).toMatchObject({ ceiling: null, next: null });
+    expect(next(70.9, null, 0)).toMatchObject({ bound: null, next: null });
     expect(next(70.9, 0, null).steps.map((step) => step.possible)).toEqual([null, null, null]);
   });
 
   test("a size that grinds the hardened layer too thin is not offered", () => {
     const thin = { ...rework, hardenedCase: { ...rework.hardenedCase!, keep: 1.8 } };
-    const found = nextUndersize(exact(70.6), allow(0, 0), thin, 71, "simple");
+    const found = nextSize(exact(70.6), allow(0, 0), thin, 71, "simple");
     // 2.0 - 0.50/2 = 1.75 < 1.8
-    expect(found.steps.map((step) => [step.caseLeftMm, step.caseEnough])).toEqual([[1.875, true], [1.75, false], [1.625, false]]);
+    expect(found.steps.map((step) => [step.layerLeftMm, step.layerEnough])).toEqual([[1.875, true], [1.75, false], [1.625, false]]);
     expect(found.next).toBeNull();
   });
 
   test("guarded acceptance asks for a size that surely cleans up", () => {
     const close = estimate(70.772, [["gauge", 0.002]]);
-    expect(nextUndersize(close, allow(0, 0), rework, 71, "simple").next!.name).toBe("−0.25");
-    expect(nextUndersize(close, allow(0, 0), rework, 71, "guarded-acceptance").next!.name).toBe("−0.50");
+    expect(nextSize(close, allow(0, 0), rework, 71, "simple").next!.name).toBe("−0.25");
+    expect(nextSize(close, allow(0, 0), rework, 71, "guarded-acceptance").next!.name).toBe("−0.50");
   });
 
   test("more damage never leads to a larger size", () => {

@@ -2,7 +2,9 @@ import type { Decision } from "../entry/fold";
 import type { DecisionRule, Disposition } from "../entry/schema";
 import { allAccepted, type Answer, type CharacteristicResult } from "../metrology/assess-characteristic";
 import { assessJoint, type JointResult } from "../metrology/assess-joint";
-import type { RowResult } from "../metrology/assess-row";
+import { measuredPoints, type RowResult } from "../metrology/assess-row";
+import { emptyContext, evaluateExpr } from "../pack/evaluate-expr";
+import { exact } from "../quantity/estimate";
 import { sizeWhenNew } from "../metrology/wear";
 import { rowId } from "../pack/compile-pack";
 import type { Feature } from "../pack/schema";
@@ -14,7 +16,7 @@ import { besideCracks } from "./beside-cracks";
 import { besideEndurance } from "./beside-endurance";
 import { compareWitness } from "./compare-witness";
 import { sameOption } from "./same-option";
-import { nextUndersize, type Undersize } from "./next-undersize";
+import { layerOf, nextSize, type NextSize } from "./next-size";
 
 /** One way to go, whether the evidence allows it, and why. */
 export interface Option {
@@ -35,7 +37,7 @@ export interface Choice {
   readonly joints: readonly JointResult[];
   readonly options: readonly Option[];
   readonly proposal: Option;
-  readonly undersize: Undersize | null;
+  readonly size: NextSize | null;
   /** Decisions that stand; more than one is a conflict. */
   readonly decisions: readonly Decision[];
   readonly overrides: boolean;
@@ -105,31 +107,49 @@ function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: read
   return { disposition: "reuse", step: null, stepName: null, allowed, reasons };
 }
 
-function undersizeOf(row: RowResult, feature: Feature, rows: Rows, rule: DecisionRule): Undersize | null {
-  const newMax = feature.governing.limits.new?.max;
-  if (!feature.rework || newMax === undefined) return null;
-  const allowances = feature.rework.allowances.map(({ feature: id, factor }) => {
+function sizeOf(row: RowResult, feature: Feature, rows: Rows, { rule, facts }: Pick<Ground, "rule" | "facts">, axis: "original" | "worn"): NextSize | null {
+  const { rework } = feature;
+  const { new: fresh } = feature.governing.limits;
+  const newMm = rework?.kind === "oversize" ? fresh?.min : fresh?.max;
+  if (!rework || newMm === undefined) return null;
+  const allowances = rework.allowances.map(({ feature: id, factor }) => {
     const related = relatedRow(row, id, rows);
     return { factor, estimate: related && related.governing.missing.length === 0 ? related.governing.estimate : null };
   });
-  // The smallest of some points is not yet the smallest of all.
-  const smallest = row.governing.missing.length === 0 ? row.governing.estimate : null;
-  return nextUndersize(smallest, allowances, feature.rework, newMax, rule);
+  if (rework.offset && axis === "original") {
+    const { estimate, missing } = evaluateExpr(rework.offset, { points: feature.points, measured: measuredPoints(row.points), facts, refs: new Map() });
+    allowances.push({ factor: 2, estimate: missing.length === 0 ? estimate : null });
+  }
+  // The greatest or smallest of some points is not yet that of all.
+  const worst = row.governing.missing.length === 0 ? row.governing.estimate : null;
+  return nextSize(worst, allowances, rework, newMm, rule);
 }
 
-function reworkOptions(row: RowResult, feature: Feature, undersize: Undersize | null, rows: Rows): Option[] {
-  if (!feature.rework || !undersize) return [];
-  const needed = relatedRows(row, feature.rework.allowances.map((allowance) => allowance.feature), rows);
+/** What a finished size does to the engine. */
+function effectsOf(row: RowResult, finishedMm: number, facts: ReadonlyMap<string, number>): Problem[] {
+  return (row.row.at.feature.rework?.effects ?? []).flatMap(({ id, name, unit, decimals, expr }) => {
+    const { estimate } = evaluateExpr(expr, { ...emptyContext(facts), refs: new Map([["finished", exact(finishedMm)]]) });
+    return estimate ? [problem("notice", "size-effect", [row.row.id, id], { name, unit, value: estimate.value, decimals })] : [];
+  });
+}
+
+function reworkOptions(row: RowResult, feature: Feature, size: NextSize | null, onWorn: NextSize | null, rows: Rows, facts: ReadonlyMap<string, number>): Option[] {
+  const { rework } = feature;
+  if (!rework || !size) return [];
+  const layer = layerOf(rework);
+  const needed = relatedRows(row, rework.allowances.map((allowance) => allowance.feature), rows);
   const open = [row, ...needed].filter((each) => each.governing.missing.length > 0 || !each.governing.estimate);
-  return undersize.steps.map((step): Option => {
+  return size.steps.map((step): Option => {
     const where = [row.row.id, step.id];
     const held = step.conformity;
-    const reasons: Problem[] = !step.caseEnough
-      ? [problem("error", "case-too-thin", where, { caseLeftMm: step.caseLeftMm, keepMm: feature.rework!.hardenedCase!.keep })]
-      : held && undersize.ceiling
-        ? [problem(step.possible ? "notice" : "error", step.possible ? "cleans-up" : "does-not-clean-up", where, { finishedMm: step.finishedMm, ceilingMm: undersize.ceiling.value, expandedMm: held.expanded, marginMm: held.margin, probability: held.probability, caseLeftMm: step.caseLeftMm })]
+    const grows = rework.kind === "oversize";
+    const byWornAxis = grows && step.possible === false && onWorn?.steps.find((each) => each.id === step.id)?.possible === true;
+    const reasons: Problem[] = !step.layerEnough
+      ? [problem("error", grows ? "wall-too-thin" : "case-too-thin", where, { caseLeftMm: step.layerLeftMm, keepMm: layer!.keep })]
+      : held && size.bound
+        ? [problem(step.possible ? "notice" : "error", step.possible ? "cleans-up" : "does-not-clean-up", where, { grows, finishedMm: step.finishedMm, ceilingMm: size.bound.value, expandedMm: held.expanded, marginMm: held.margin, probability: held.probability, caseLeftMm: step.layerLeftMm }), ...(byWornAxis ? [problem("notice", "on-worn-axis", where)] : [])]
         : open.map(stillOpen);
-    return { disposition: "rework", step: step.id, stepName: `${feature.rework!.name} ${step.name}`, allowed: step.possible, reasons };
+    return { disposition: "rework", step: step.id, stepName: `${rework.name} ${step.name}`, allowed: step.possible, reasons: step.possible ? [...reasons, ...effectsOf(row, step.finishedMm, facts)] : reasons };
   });
 }
 
@@ -138,7 +158,7 @@ interface Need {
   readonly row: RowResult;
   readonly reuse: Option;
   readonly rework: readonly Option[];
-  readonly undersize: Undersize | null;
+  readonly size: NextSize | null;
   readonly restsOn: readonly RowResult[];
   readonly joints: readonly JointResult[];
 }
@@ -146,19 +166,19 @@ interface Need {
 /** Needs by the row they are of, with what else they rest on: worked out again only when one of them is another. */
 const needsBefore = new WeakMap<RowResult, { readonly rule: DecisionRule; readonly basis: readonly unknown[]; readonly need: Need }>();
 
-function needOf(row: RowResult, joints: readonly JointResult[], rows: Rows, rule: DecisionRule): Need {
+function needOf(row: RowResult, joints: readonly JointResult[], rows: Rows, { rule, facts }: Pick<Ground, "rule" | "facts">): Need {
   const { feature } = row.row.at;
   const restsOn = relatedRows(row, feature.restsOn, rows);
   const basis = [...restsOn, ...joints, ...relatedRows(row, feature.rework?.allowances.map((allowance) => allowance.feature) ?? [], rows)];
   const known = needsBefore.get(row);
   if (known?.rule === rule && known.basis.length === basis.length && basis.every((each, at) => each === known.basis[at])) return known.need;
-  const undersize = undersizeOf(row, feature, rows, rule);
-  const need: Need = { row, restsOn, joints, undersize, reuse: reuseOption(row, restsOn, joints), rework: reworkOptions(row, feature, undersize, rows) };
+  const [size, onWorn] = [sizeOf(row, feature, rows, { rule, facts }, "original"), feature.rework?.offset ? sizeOf(row, feature, rows, { rule, facts }, "worn") : null];
+  const need: Need = { row, restsOn, joints, size, reuse: reuseOption(row, restsOn, joints), rework: reworkOptions(row, feature, size, onWorn, rows, facts) };
   needsBefore.set(row, { rule, basis, need });
   return need;
 }
 
-const nextStepOf = ({ rework, undersize }: Need) => rework.find((option) => option.step === undersize?.next?.id) ?? null;
+const nextStepOf = ({ rework, size }: Need) => rework.find((option) => option.step === size?.next?.id) ?? null;
 
 function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, replace: Option, hold: Option): Option {
   const together = feature.rework?.oneSize ? fellows : [need];
@@ -170,8 +190,8 @@ function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, rep
     if (lost) return { ...replace, reasons: [problem("error", lost === need ? "past-last-size" : "fellow-past-last-size", [need.row.row.id], { row: lost.row.row.name }), ...need.reuse.reasons.filter((reason) => reason.severity === "error")] };
     const undecided = worn.find((each) => !nextStepOf(each));
     if (undecided) return { ...hold, reasons: undecided.rework.find((option) => option.allowed === null)?.reasons ?? [] };
-    const deepest = worn.reduce((a, b) => (a.undersize!.next!.finishedMm <= b.undersize!.next!.finishedMm ? a : b));
-    const step = deepest.undersize!.next!.id;
+    const deepest = worn.reduce((a, b) => (a.size!.next!.amount >= b.size!.next!.amount ? a : b));
+    const step = deepest.size!.next!.id;
     const own = need.rework.find((option) => option.step === step)!;
     const why = deepest === need || need.reuse.allowed === false
       ? need.reuse.reasons.filter((reason) => reason.severity === "error")
@@ -250,6 +270,9 @@ export interface Ground {
   readonly enduranceOf: (row: RowResult) => Endurance | null;
 }
 
+/** What is brought to one size together: the places of one part, or those of all such parts of the engine. */
+const fellowKey = ({ slot, partClass, at: { feature } }: RowResult["row"]) => (feature.rework?.oneSize === "engine" ? `engine ${partClass.id} ${feature.id}` : featureKey(slot.id, feature.id));
+
 const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
 
 /**
@@ -263,8 +286,8 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
   const jointsAt = groupByKeys(joints, ({ row: { joint }, ends }) => joint.givesWay.flatMap((end) => ends.get(end)?.row.id ?? []));
   const needs = [...rows.values()]
     .filter((row) => row.row.at.feature.decides)
-    .map((row) => needOf(row, jointsAt.get(row.row.id) ?? [], rows, rule));
-  const fellowsOf = groupByKeys(needs, ({ row: { row } }) => [featureKey(row.slot.id, row.at.feature.id)]);
+    .map((row) => needOf(row, jointsAt.get(row.row.id) ?? [], rows, ground));
+  const fellowsOf = groupByKeys(needs, ({ row: { row } }) => [fellowKey(row)]);
   const decisionsOf = groupByKeys(decisions, (decision) => [featureKey(decision.part, decision.feature)]);
 
   const alone = needs.map((need): Choice => {
@@ -272,7 +295,7 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
     const { slot, at: { feature, id } } = row.row;
     const replace: Option = { disposition: "replace", step: null, stepName: null, allowed: true, reasons: feature.rework ? [] : [problem("notice", "no-rework", [row.row.id], { row: row.row.name })] };
     const hold: Option = { disposition: "hold", step: null, stepName: null, allowed: true, reasons: [] };
-    const proposal = proposalFor(need, fellowsOf.get(featureKey(slot.id, feature.id))!, feature, replace, hold);
+    const proposal = proposalFor(need, fellowsOf.get(fellowKey(row.row))!, feature, replace, hold);
     const mine = row.part ? (decisionsOf.get(featureKey(row.part.id, id)) ?? []) : [];
     return {
       row,
@@ -280,7 +303,7 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
       joints: need.joints,
       options: [need.reuse, ...need.rework, replace, hold],
       proposal,
-      undersize: need.undersize,
+      size: need.size,
       decisions: mine,
       overrides: mine.length === 1 && !sameOption(mine[0]!, proposal),
       differences: mine.length === 1 ? compareWitness(mine[0]!.witness, row, packSha256) : [],

@@ -1,0 +1,66 @@
+import { accepts, conformity, type Conformity } from "../metrology/conformity";
+import type { DecisionRule } from "../entry/schema";
+import type { Rework } from "../pack/schema";
+import { add, exact, scale, subtract, type Estimate } from "../quantity/estimate";
+
+export interface SizeStep {
+  readonly id: string;
+  readonly name: string;
+  /** How far it is from the new size. */
+  readonly amount: number;
+  /** The finished diameter of this size that takes off least: the new size's near bound and the step. */
+  readonly finishedMm: number;
+  /** The bound held against the finished diameter: inside means that it cleans up. */
+  readonly conformity: Conformity | null;
+  /** What is left of the hardened layer, or of the wall, under the finished surface; null where the pack does not say. */
+  readonly layerLeftMm: number | null;
+  readonly layerEnough: boolean;
+  /** Whether this size can be made; null while the bound is unknown. */
+  readonly possible: boolean | null;
+}
+
+export interface NextSize {
+  /** What damage, lean and clean-up leave of a journal, or ask of a bore; null while one of them is unknown. */
+  readonly bound: Estimate | null;
+  readonly steps: readonly SizeStep[];
+  /** The size nearest to new that cleans up with enough left. */
+  readonly next: SizeStep | null;
+}
+
+interface Allowance {
+  readonly estimate: Estimate | null;
+  readonly factor: number;
+}
+
+/** What has to stay under the surface: the hardened layer of a journal, the wall of a bore. */
+export const layerOf = ({ hardenedCase, wall }: Rework) => hardenedCase ?? wall ?? null;
+
+/**
+ * The next standard size of a worn place. A journal gets smaller: the largest finished diameter on offer not above
+ * (smallest diameter - TIR - 2 x damage depth - clean-up), hardened layer still deep enough. A bore gets larger: the
+ * smallest not below (largest diameter + 2 x offset + 2 x damage depth + hone stock), wall still thick enough.
+ *
+ * @param worst       the worn diameter, smallest or largest, mm; null when unknown
+ * @param allowances  run-out, damage depth, offset and their like, mm, with their factors; an unknown one is never zero
+ * @param newMm       the new diameter's bound that the steps are counted from
+ * @source  common practice; a layer is measured from the new surface, half the step is taken off it
+ * @example  70.871 - 0.03 - 2 x 0.06 - 0.02 = 70.701: of 70.75, 70.50, 70.25 the next is 70.50
+ */
+export function nextSize(worst: Estimate | null, allowances: readonly Allowance[], rework: Rework, newMm: number, rule: DecisionRule): NextSize {
+  const grows = rework.kind === "oversize";
+  const further = (from: Estimate, by: Estimate) => (grows ? add(from, by) : subtract(from, by));
+  const bound = allowances.reduce<Estimate | null>(
+    (sofar, { estimate, factor }) => (sofar && estimate ? further(sofar, scale(estimate, factor)) : null),
+    worst && further(worst, exact(rework.cleanUp.amount)),
+  );
+  const layer = layerOf(rework);
+  const steps = rework.steps.map(({ id, name, amount }): SizeStep => {
+    const finishedMm = grows ? newMm + amount : newMm - amount;
+    const held = bound ? conformity(bound, grows ? { max: finishedMm } : { min: finishedMm }) : null;
+    const layerLeftMm = layer ? layer.depth - amount / 2 : null;
+    const layerEnough = layerLeftMm === null || layerLeftMm >= layer!.keep;
+    return { id, name, amount, finishedMm, conformity: held, layerLeftMm, layerEnough, possible: layerEnough ? (held ? accepts(rule, held) : null) : false };
+  });
+  const next = steps.filter((step) => step.possible).reduce<SizeStep | null>((best, step) => (best && best.amount <= step.amount ? best : step), null);
+  return { bound, steps, next };
+}
