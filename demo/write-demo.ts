@@ -80,6 +80,7 @@ const gauges = {
   ball: gauge("ball-micrometer", "Ball micrometer 0–25", ["wall-thickness"], [0, 25]),
   depth: gauge("depth-gauge-1", "Depth gauge 1", ["depth"], [0, 3], { repeatabilityMm: 0.001 }),
   dial: gauge("dial-3", "Dial indicator 3", ["run-out", "end-float", "side-float"], [0, 3], { resolutionMm: 0.002, repeatabilityMm: 0.0015, calibration: { expandedMm: 0.003, k: 2, ...calibrated } }),
+  plate: gauge("plate-dial", "Dial on the surface plate", ["height"], [-2, 2], { repeatabilityMm: 0.001 }),
   fixture: gauge("rod-fixture", "Rod alignment fixture", ["bend", "twist"], [0, 1], { resolutionMm: 0.005, repeatabilityMm: 0.004, calibration: { expandedMm: 0.006, k: 2, ...calibrated } }),
 };
 const ring108 = ring(108);
@@ -136,6 +137,7 @@ const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> 
   "rod-twist": [gauges.fixture, null],
   "rod-side-float": [gauges.dial, null],
   "rod-shell-wall": [gauges.ball, null],
+  "cylinder-head-flatness": [gauges.plate, null],
   "crankshaft-main": [gauges.mic75, null],
   "crankshaft-main-damage": [gauges.depth, null],
   "crankshaft-big-end": [gauges.mic50, null],

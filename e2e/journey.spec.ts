@@ -27,6 +27,7 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   // Whoever worked here before has measured the rest of the crank end: all as new.
   const today = ["liner-bore", "crankshaft-big-end", "crankshaft-damage", "crankshaft-run-out"];
   bench.readRestAsNew(today);
+  for (const item of ["hours-since-new", "hours-since-overhaul"]) bench.add("intake-noted", { section: "history", item, part: null, place: null, value: 12_000 });
   await shop.keep(bench.entries);
 
   // Sign in and find the engine on the bench.
@@ -110,11 +111,11 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   // Shells go with the journals that are ground; the piston of the replaced liner stays.
   await expect(choice("big-end shell, upper 1")).toContainText("Goes with big-end journal 1: grind to −0.50");
   await expect(choice("piston, cylinder 4")).toContainText("Reuse as is");
-  await page.getByRole("button", { name: "Accept 76 proposals" }).click();
-  await expect(page.getByText("77 of 77")).toBeVisible();
+  await page.getByRole("button", { name: "Accept 78 proposals" }).click();
+  await expect(page.getByText("79 of 79")).toBeVisible();
 
   const isSaved = async () => (await shop.written(bench)).filter((entry) => entry.type === "decision-made");
-  await expect.poll(async () => (await isSaved()).length).toBe(77);
+  await expect.poll(async () => (await isSaved()).length).toBe(79);
   expect((await isSaved()).map((entry) => entry.payload).filter((payload) => payload.reason !== null)).toMatchObject([{ disposition: "replace", reason: "Will not last 4000 h", witness: { proposal: "reuse", pack: orrinshaw.sha256 } }]);
   expect((await isSaved()).filter((entry) => entry.payload.step === "u-50")).toHaveLength(6);
 

@@ -64,7 +64,7 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await find("decide");
   await expect(page.getByRole("heading", { name: "What becomes of each part" })).toBeVisible();
   await page.keyboard.press("a");
-  await expect(page.getByText("77 of 77")).toBeVisible();
+  await expect(page.getByText("79 of 79")).toBeVisible();
   await find("hand over");
   await expect(page.getByRole("heading", { name: "Hand over", level: 1 })).toBeVisible();
   await page.getByLabel("Hand over to").focus();
@@ -76,7 +76,7 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
 
   // Reopened: a figure that changes is laid beside what was shown.
   await page.keyboard.press("Tab");
-  await find("liner-1");
+  await find("liner, cylinder 1");
   await page.getByLabel("liner, cylinder 1, top, thrust direction").fill("108.150");
   await page.keyboard.press("Enter");
   await find("hand over");

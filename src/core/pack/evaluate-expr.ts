@@ -1,5 +1,6 @@
 import { CoreError } from "../errors";
 import { add, divide, exact, mean, multiply, scale, subtract, propagate, type Estimate } from "../quantity/estimate";
+import { fitPoints } from "./fit-points";
 import type { Expr, Point } from "./schema";
 
 export interface ExprContext {
@@ -51,6 +52,14 @@ export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
     return { estimate: exact(value), missing: [] };
   }
   if ("ref" in expr) return { estimate: context.refs.get(expr.ref) ?? null, missing: [] };
+  if ("fit" in expr) {
+    const wanted = selected(context.points, expr.points);
+    const there = wanted.flatMap((point) => {
+      const estimate = context.measured.get(point.id);
+      return estimate && point.place ? [{ place: point.place, estimate }] : [];
+    });
+    return { estimate: fitPoints(expr.fit, there, expr.within ?? null), missing: wanted.filter((point) => !context.measured.has(point.id)).map((point) => point.id) };
+  }
   if ("points" in expr) {
     const wanted = selected(context.points, expr.points);
     const terms = wanted.flatMap((point) => context.measured.get(point.id) ?? []);

@@ -2,8 +2,9 @@ import { problem, type Problem } from "../problem";
 import { unitById } from "../quantity/units";
 import { stations } from "../stations";
 import { exprDimension } from "./expr-dimension";
+import { placesFor } from "./fit-points";
 import { placesOf } from "./places";
-import type { Characteristic, Expr, Feature, Joint, Limits, Pack, Ref } from "./schema";
+import type { Characteristic, Expr, Feature, Joint, Limits, Pack, Point, Ref } from "./schema";
 import { lintIdentity } from "./lint-identity";
 import { lintTeardown } from "./lint-teardown";
 import { innerExprs } from "./walk-expr";
@@ -75,6 +76,16 @@ export function lintPack(pack: Pack): Problem[] {
     innerExprs(expr).forEach((inner, at) => checkExpr(inner, axes, [...path, at], ends));
   };
 
+  /** Points that a fit asks for have to lie somewhere. */
+  const checkFits = (expr: Expr, points: readonly Point[], path: Path) => {
+    if ("fit" in expr) {
+      const placeless = points.find((point) => Object.entries(expr.points).every(([axis, place]) => point.at[axis] === place) && placesFor[expr.fit].some((axis) => point.place?.[axis] === undefined));
+      if (placeless) report("fit-without-place", path, { point: placeless.id, fit: expr.fit });
+      if (expr.within !== undefined && !placesFor[expr.fit].includes("y")) report("fit-without-face", path, { fit: expr.fit });
+    }
+    innerExprs(expr).forEach((inner, at) => checkFits(inner, points, [...path, at]));
+  };
+
   const checkCharacteristic = (item: Characteristic, axes: Axes, path: Path, ends?: ReadonlyMap<string, Axes>) => {
     checkLimits(item.limits, [...path, "limits"]);
     checkExpr(item.expr, axes, [...path, "expr"], ends);
@@ -89,6 +100,7 @@ export function lintPack(pack: Pack): Problem[] {
     ids([feature.governing, ...feature.derived], [...path, "derived"]);
     if (feature.sampling) checkRef(feature.sampling.ref, [...path, "sampling", "ref"]);
     const axes = axesOf(feature);
+    [feature.governing, ...feature.derived].forEach((item) => checkFits(item.expr, feature.points, [...path, item.id, "expr"]));
     checkCharacteristic(feature.governing, axes, [...path, "governing"]);
     feature.derived.forEach((item, at) => checkCharacteristic(item, axes, [...path, "derived", at]));
 

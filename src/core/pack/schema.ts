@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { unitById } from "../quantity/units";
+import { fits, type Fit } from "./fit-kinds";
 import { Finite, Id, Ref, Text } from "./schema-base";
 import { Circuit, ClassCleaning, FindingKind, Ledger, Material, Strip, Treatment, CrackMethod, ZoneMap } from "./schema-teardown";
 
@@ -38,6 +39,7 @@ export type Expr =
   | { op: "add" | "subtract" | "multiply" | "divide"; args: Expr[] }
   | { fn: "circumference" | "circle-area"; args: Expr[] }
   | { reduce: "max" | "min" | "mean" | "range"; points: Record<string, string> }
+  | { fit: Fit; points: Record<string, string>; within?: number | undefined }
   | { over: string; reduce: "max" | "min"; each: Expr }
   | { end: string; each: Expr };
 
@@ -50,6 +52,7 @@ export const Expr: z.ZodType<Expr> = z.lazy(() =>
     z.strictObject({ op: z.enum(["add", "subtract", "multiply", "divide"]), args: z.array(Expr).min(2).max(12) }),
     z.strictObject({ fn: z.enum(["circumference", "circle-area"]), args: z.array(Expr).length(1) }),
     z.strictObject({ reduce: z.enum(["max", "min", "mean", "range"]), points: Selector }),
+    z.strictObject({ fit: z.enum(fits), points: Selector, within: z.number().positive().optional() }),
     z.strictObject({ over: Id, reduce: z.enum(["max", "min"]), each: Expr }),
     z.strictObject({ end: Id, each: Expr }),
   ]),
@@ -62,6 +65,8 @@ export const Point = z.strictObject({
   short: z.string().min(1).max(16),
   /** Where the point lies along each axis of the feature: height, direction, place round a trochoid. */
   at: Selector,
+  /** Where it lies for what is fitted to it: on a face or along a shaft in mm, round an axis in degrees. */
+  place: z.strictObject({ x: Finite.optional(), y: Finite.optional(), angle: Finite.optional() }).optional(),
   /** What to mind when the gauge goes there. */
   hint: Text.optional(),
 });

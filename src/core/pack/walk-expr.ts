@@ -24,6 +24,8 @@ const together = (trends: readonly Trend[]): Trend => {
  */
 export function trend(expr: Expr): Trend {
   if ("const" in expr || "fact" in expr) return "fixed";
+  // A zone over more points can only be wider; a least-squares fit may do either.
+  if ("fit" in expr) return expr.fit === "minimum-zone" ? "rises" : "open";
   if ("points" in expr) return expr.reduce === "mean" ? "open" : expr.reduce === "min" ? "falls" : "rises";
   if ("over" in expr) return trend(expr.each) === (expr.reduce === "max" ? "rises" : "falls") ? trend(expr.each) : "open";
   if ("end" in expr) return trend(expr.each);

@@ -282,7 +282,7 @@ const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
  * @param rows  all rows of the job by id
  */
 export function proposeAll(rows: Rows, ground: Ground): Choice[] {
-  const { joints, decisions, rule, packSha256 } = ground;
+  const { joints, decisions, packSha256 } = ground;
   const jointsAt = groupByKeys(joints, ({ row: { joint }, ends }) => joint.givesWay.flatMap((end) => ends.get(end)?.row.id ?? []));
   const needs = [...rows.values()]
     .filter((row) => row.row.at.feature.decides)
@@ -292,7 +292,7 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
 
   const alone = needs.map((need): Choice => {
     const { row } = need;
-    const { slot, at: { feature, id } } = row.row;
+    const { at: { feature, id } } = row.row;
     const replace: Option = { disposition: "replace", step: null, stepName: null, allowed: true, reasons: feature.rework ? [] : [problem("notice", "no-rework", [row.row.id], { row: row.row.name })] };
     const hold: Option = { disposition: "hold", step: null, stepName: null, allowed: true, reasons: [] };
     const proposal = proposalFor(need, fellowsOf.get(fellowKey(row.row))!, feature, replace, hold);

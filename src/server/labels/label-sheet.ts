@@ -15,12 +15,14 @@ export interface Label {
   readonly code: string;
 }
 
-/** A label for each part that is out of the engine, in the order in which they came out. */
+/** A label for each part that is out of the engine, in the order of the pack's slots. */
 export function labelsOf(pack: CompiledPack, { job, teardown }: Assessment): Label[] {
-  return [...(teardown.strip?.out ?? [])].flatMap(([id, out]) => {
+  const order = new Map(pack.pack.slots.map((slot, at) => [slot.id, at]));
+  const out = [...(teardown.strip?.out ?? [])].sort(([, a], [, b]) => (order.get(a.slot) ?? Infinity) - (order.get(b.slot) ?? Infinity));
+  return out.flatMap(([id, came]) => {
     const part = job.parts.get(id);
     if (!part || !job.id || teardown.crack.scrapped.has(id)) return [];
-    return [{ tag: part.tag, slot: pack.slots.get(out.slot)?.name ?? out.slot, where: [out.bag && `bag ${out.bag}`, out.orientation].filter(Boolean).join(" · "), code: writeTagCode({ job: job.id, part: id }) }];
+    return [{ tag: part.tag, slot: pack.slots.get(came.slot)?.name ?? came.slot, where: [came.bag && `bag ${came.bag}`, came.orientation].filter(Boolean).join(" · "), code: writeTagCode({ job: job.id, part: id }) }];
   });
 }
 

@@ -83,7 +83,8 @@ test("a photo is kept once under its fingerprint, in pieces, and belongs to the 
   if (!clean.ok) throw new Error();
   const { sha256, data, thumbnail } = clean.value;
   expect(data.length).toBeGreaterThan(photoLimits.chunk);
-  for (const _ of [1, 2]) await keepPhoto(database, clean.value, now);
+  await keepPhoto(database, clean.value, now);
+  await keepPhoto(database, clean.value, now);
   await addToJob(database, job, sha256, now);
   expect((await select<{ n: number }>(database, "SELECT COUNT(*) AS n FROM photo_chunk"))[0]!.n).toBe(Math.ceil(data.length / photoLimits.chunk));
   expect(await photosOf(database, job)).toEqual([{ sha256, bytes: data.length, width: 1600, height: 1200 }]);
