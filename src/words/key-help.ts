@@ -26,6 +26,7 @@ export const keysAt: Partial<Readonly<Record<Station, readonly KeyHelp[]>>> = {
     [["↑", "↓", "←", "→"], "move between cells"],
     [["Page ↑", "Page ↓"], "sheet before, sheet after"],
     [["G"], "set up the gauge"],
+    [["T"], "readings from a table: paste, or a CSV file"],
   ],
   strip: [
     [["D"], "the step in hand is done"],

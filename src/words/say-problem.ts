@@ -41,7 +41,13 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "inches-taken-for-mm": (f) => `${f.length("valueMm")} looks like inches read as millimetres: about ${f.length("expectedMm")} is expected here.`,
   "mm-taken-for-inches": (f) => `${f.length("valueMm")} looks like millimetres read as inches: about ${f.length("expectedMm")} is expected here.`,
   "far-from-size": (f) => `${f.length("valueMm")} is far from what is expected here (about ${f.length("expectedMm")}).`,
+  "far-from-fellows": (f) => `${f.length("valueMm")} is far from the others here (about ${f.length("expectedMm")}): does the gauge sit as it should?`,
+  "last-part-again": () => "These are the figures of the part before, to the last digit: is the gauge in this one?",
   negative: (f) => `${f.length("valueMm")} cannot be: this quantity is never below zero.`,
+
+  "import-too-large": (f) => `${f.text("count")} cells are more than a sheet holds; at most ${f.text("most")} are read.`,
+  "import-past-end": (f) => `Line ${f.text("line")} is past the last place of this sheet.`,
+  "import-row-unknown": (f) => `Line ${f.text("line")}: “${f.text("text")}” is no place of this sheet.`,
 
   // Why, at Decide
   "within-limits": (f) => `${f.length("marginMm")} inside ${f.bare("limitMm")}; ${percent(f.number("probability"))} sure.`,

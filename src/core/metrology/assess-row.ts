@@ -116,6 +116,8 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   const stop = wearLimit(limit, feature.governing.limits.new, feature.wearsTowards);
   const fresh = sizeWhenNew(feature.governing.limits.new, feature.governing.nonNegative, `new-size:${part?.id}:${row.at.id}`);
 
+  // A height on a face or a dial's figure is no size: by itself it stands to no limit.
+  const isPointwise = !("fit" in feature.governing.expr);
   const points = feature.points.map((point): PointResult => {
     const here = readingsAt(point.id, phase, readings, bench.occasions);
     const conflict = here.some((reading) => bench.inConflict.has(reading.id));
@@ -126,8 +128,8 @@ export function assessRow(row: Row, bench: Bench): RowResult {
       point: point.id,
       estimate,
       expanded: estimate ? expandedUncertainty(estimate) : null,
-      conformity: estimate && limit ? conformity(estimate, limit, feature.governing.nonNegative) : null,
-      wear: estimate && fresh && stop !== null ? wearShare(estimate, fresh, stop) : null,
+      conformity: estimate && limit && isPointwise ? conformity(estimate, limit, feature.governing.nonNegative) : null,
+      wear: estimate && fresh && stop !== null && isPointwise ? wearShare(estimate, fresh, stop) : null,
       readings: here,
       conflict,
     };

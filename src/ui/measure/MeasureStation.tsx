@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useState, type ClipboardEvent } from "react";
 import type { Assessment } from "@/core/assess";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import type { Limits } from "@/core/pack/schema";
@@ -11,9 +11,11 @@ import { useJob } from "../job/JobContext";
 import { JointTag, PartTag } from "../job/PartTag";
 import { StationLayout } from "../job/StationLayout";
 import { BandPlot } from "./BandPlot";
+import { FaceTable, gridOf } from "./FaceTable";
 import { GaugeBar } from "./GaugeBar";
 import { GaugeSetup } from "./GaugeSetup";
 import { occasionFor } from "./occasion-for";
+import { PasteDialog } from "./PasteDialog";
 import { ReasonsOwed } from "./ReasonsOwed";
 import { JointTable } from "./JointTable";
 import { isJointSheet, type AnySheet } from "./sheet-groups";
@@ -39,9 +41,17 @@ function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: Draft
   const occasion = occasionFor(assessment.job, sheet.feature);
   const hands = useSheet(sheet, occasion, drafts);
   const [settingUp, setSettingUp] = useState(false);
+  const [pasted, setPasted] = useState<string | null>(null);
   const row = hands.active.row;
+  /** One figure goes into the cell; several are a table. */
+  const onPaste = (event: ClipboardEvent) => {
+    const text = event.clipboardData.getData("text/plain");
+    if (!/[\t\n\r]/u.test(text.trim())) return;
+    event.preventDefault();
+    setPasted(text);
+  };
 
-  useKeys({ g: () => setSettingUp(true) }, !settingUp);
+  useKeys({ g: () => setSettingUp(true), t: () => setPasted("") }, !settingUp && pasted === null);
 
   return (
     <>
@@ -52,11 +62,13 @@ function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: Draft
         <Flex align="baseline" columnGap="14px" wrap="wrap">
           <Heading as="h1" fontSize="22px">{sheet.feature.title}</Heading>
           <LimitsLine limits={sheet.feature.governing.limits} />
+          <chakra.button type="button" ml="auto" fontSize="13px" color="quiet" minHeight="32px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" _hover={{ color: "ink" }} onClick={() => setPasted("")}>from a table</chakra.button>
         </Flex>
         <SheetTabs chosen={sheet} onChoose={onChoose} />
-        <SheetTable sheet={sheet} hands={hands} />
-        <Box hideBelow="md"><BandPlot title={sheet.feature.title} limits={sheet.feature.governing.limits} groups={sheet.rows.map(({ id, label }) => ({ id, label, values: assessment.rows.get(id)!.points }))} unit={unit} /></Box>
+        <Box onPaste={onPaste}>{gridOf(sheet.feature) ? <FaceTable sheet={sheet} hands={hands} /> : <SheetTable sheet={sheet} hands={hands} />}</Box>
+        <Box hideBelow="md" display={gridOf(sheet.feature) ? "none" : undefined}><BandPlot title={sheet.feature.title} limits={sheet.feature.governing.limits} groups={sheet.rows.map(({ id, label }) => ({ id, label, values: assessment.rows.get(id)!.points }))} unit={unit} /></Box>
       </StationLayout>
+      {pasted !== null && <PasteDialog sheet={sheet} occasion={occasion} start={{ row: row.row.id, point: hands.active.point.point }} text={pasted} onClose={() => setPasted(null)} />}
       {settingUp && <GaugeSetup sheet={sheet} occasion={occasion} onClose={() => setSettingUp(false)} returnTo={hands.activeInput} />}
     </>
   );

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type Dispatch, type SetStateAction } from "react";
 import type { Occasion } from "@/core/entry/fold";
 import type { PointResult, RowResult } from "@/core/metrology/assess-row";
-import { questionReading } from "@/core/metrology/question-reading";
+import { questionAround, questionReading, type Around } from "@/core/metrology/question-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { problem, type Problem } from "@/core/problem";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
@@ -125,6 +125,24 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
 
   const complain = (text: string, found: Problem) => putDraft(active.key, { text, found });
 
+  /** What was read around a point: as typed, in mm. */
+  const aroundOf = (row: RowResult, point: string): Around => {
+    const readOf = (of: RowResult | undefined, id: string) => (of?.part ? (of.points.find((each) => each.point === id)?.readings.at(-1)?.valueMm ?? null) : null);
+    const rowAt = sheet.rows.findIndex((each) => each.id === row.row.id);
+    const last = rowAt > 0 ? assessment.rows.get(sheet.rows[rowAt - 1]!.id) : undefined;
+    const index = feature.points.findIndex((each) => each.id === point);
+    const upTo = feature.points.slice(0, index).map((each) => each.id);
+    const all = (of: RowResult | undefined, ids: readonly string[]) => { const values = ids.map((id) => readOf(of, id)); return values.every((each) => each !== null) ? (values as number[]) : []; };
+    const { new: fresh, reassembly } = feature.governing.limits;
+    const isForm = "fit" in feature.governing.expr;
+    return {
+      fellows: isForm ? [] : cells.filter((cell) => cell.row.row.id !== row.row.id || cell.point.point !== point).flatMap((cell) => (cell.point.conflict ? [] : (cell.point.readings.at(-1)?.valueMm ?? []))),
+      here: isForm ? [] : all(row, upTo),
+      before: isForm ? [] : all(last, [...upTo, point]),
+      wayMm: Math.max(Math.abs((reassembly?.max ?? fresh?.max ?? 0) - (fresh?.min ?? 0)), Math.abs((fresh?.max ?? 0) - (reassembly?.min ?? fresh?.min ?? 0))),
+    };
+  };
+
   const take = (as: "value" | "repeat") => {
     const draft = drafts.get(active.key);
     const next = cells.slice(at + 1).concat(cells.slice(0, at)).find(isWanted) ?? active;
@@ -137,7 +155,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     const parsed = parseQuantity(draft.text, "length", unit);
     if (!parsed.ok) return complain(draft.text, parsed.problems[0]!);
     const { value, typed, unit: unitId } = parsed.value;
-    const question = questionReading(value, feature);
+    const question = questionReading(value, feature) ?? questionAround(value, aroundOf(row, point.point));
     if (question && draft.found?.code !== question.code) return complain(draft.text, question);
 
     // A value typed over one of the same occasion corrects it; one of a new occasion is a new measurement.

@@ -1,0 +1,141 @@
+import Papa from "papaparse";
+import type { Feature } from "../pack/schema";
+import { problem, type Problem } from "../problem";
+import { parseQuantity } from "../quantity/parse-quantity";
+import type { Unit } from "../quantity/units";
+import { questionReading } from "./question-reading";
+
+/** A table as it was pasted or came in a file: all text yet. */
+export interface PastedTable {
+  readonly header: readonly string[] | null;
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** More readings than this are another program's data, not a sheet's. */
+export const mostPasted = 20_000;
+
+const number = /^\s*[+-]?\d+(?:[.,]\d+)?/u;
+
+/**
+ * What separates columns. A comma does only where it cannot be a decimal one: it stands more often in a line than
+ * once between figures, or beside words.
+ */
+function separatorOf(lines: readonly string[]): string {
+  if (lines.some((line) => line.includes("\t"))) return "\t";
+  if (lines.some((line) => line.includes(";"))) return ";";
+  const isDecimal = (line: string) => /^\s*[+-]?\d+,\d+\s*[a-zµ"″]*\s*$/iu.test(line) || !line.includes(",");
+  return lines.every(isDecimal) ? "\t" : ",";
+}
+
+/** Reads a table out of text: from a spreadsheet, or a CSV file with any of the usual separators, with BOM and quotes or without. */
+export function readTable(text: string): PastedTable {
+  const plain = text.replace(/^\ufeff/u, "");
+  const lines = plain.split(/\r\n|\n|\r/u).filter((line) => line.trim() !== "");
+  const { data } = Papa.parse<string[]>(lines.join("\n"), { delimiter: separatorOf(lines), skipEmptyLines: "greedy" });
+  const rows = data.map((row) => row.map((cell) => cell.trim()));
+  const [first] = rows;
+  const isHeader = first !== undefined && rows.length > 1 && !first.some((cell) => number.test(cell)) && first.some((cell) => cell !== "");
+  return isHeader ? { header: first, rows: rows.slice(1) } : { header: null, rows };
+}
+
+/** What a column is: the place of each line, one point of it, readings one after the other, or nothing of interest. */
+export type ColumnUse = { readonly use: "row" } | { readonly use: "point"; readonly point: string } | { readonly use: "order" } | { readonly use: "ignore" };
+
+/** A line of the sheet, and all it may be called in a table. */
+export interface ImportRow {
+  readonly id: string;
+  readonly names: readonly string[];
+}
+
+const plainName = (text: string) => text.normalize("NFKD").replace(/[\s.,:_-]+/gu, " ").trim().toLowerCase();
+
+/** What each column most likely is, by its heading, or by what stands in it. */
+export function guessColumns({ header, rows }: PastedTable, feature: Pick<Feature, "points">, lines: readonly ImportRow[]): ColumnUse[] {
+  const width = Math.max(header?.length ?? 0, ...rows.slice(0, 200).map((row) => row.length));
+  const known = new Set(lines.flatMap(({ names }) => names.map(plainName)));
+  const namesRow = (at: number) => rows.length > 0 && rows.every((row) => known.has(plainName(row[at] ?? "")));
+  if (header) {
+    return Array.from({ length: width }, (_, at): ColumnUse => {
+      const heading = plainName(header[at] ?? "");
+      const point = feature.points.find((each) => [each.id, each.name, each.short].some((name) => plainName(name) === heading));
+      return point ? { use: "point", point: point.id } : namesRow(at) ? { use: "row" } : { use: "ignore" };
+    });
+  }
+  const rowColumn = width > 1 && namesRow(0) ? 0 : -1;
+  if (width === 1) return [{ use: "order" }];
+  let next = 0;
+  return Array.from({ length: width }, (_, at): ColumnUse => {
+    if (at === rowColumn) return { use: "row" };
+    const point = feature.points[next++];
+    return point ? { use: "point", point: point.id } : { use: "ignore" };
+  });
+}
+
+/** A reading that a table holds, and where it goes. */
+export interface ImportedReading {
+  readonly line: number;
+  readonly row: string;
+  readonly point: string;
+  readonly typed: string;
+  readonly unit: string;
+  readonly valueMm: number;
+  /** What a person would be asked about it at the bench. */
+  readonly question: Problem | null;
+}
+
+export interface ImportPlan {
+  readonly readings: readonly ImportedReading[];
+  /** What could not be read, by line; the rest can still be taken. */
+  readonly problems: readonly Problem[];
+  /** Points that the table says nothing of. */
+  readonly missing: readonly string[];
+}
+
+interface Sheet {
+  readonly feature: Feature;
+  readonly rows: readonly ImportRow[];
+  readonly unit: Unit;
+  /** Where the person stood: lines without a name go on from there. */
+  readonly start: { readonly row: string; readonly point: string };
+}
+
+/** What a table means for a sheet, before anything of it is taken. */
+export function planImport(table: PastedTable, columns: readonly ColumnUse[], { feature, rows, unit, start }: Sheet): ImportPlan {
+  const problems: Problem[] = [];
+  const readings: ImportedReading[] = [];
+  const byName = new Map(rows.flatMap((row) => row.names.map((name) => [plainName(name), row.id] as const)));
+  const rowColumn = columns.findIndex((column) => column.use === "row");
+  const first = Math.max(0, rows.findIndex((row) => row.id === start.row));
+  const lineOf = (index: number) => index + (table.header ? 2 : 1);
+  const cells = table.rows.reduce((sum, row) => sum + row.length, 0);
+  if (cells > mostPasted) return { readings, problems: [problem("error", "import-too-large", [], { count: cells, most: mostPasted })], missing: [] };
+
+  const read = (index: number, row: string, point: string, text: string) => {
+    if (text === "") return;
+    const parsed = parseQuantity(text, "length", unit);
+    if (!parsed.ok) return void problems.push({ ...parsed.problems[0]!, path: [lineOf(index)] });
+    const { value, typed, unit: unitId } = parsed.value;
+    readings.push({ line: lineOf(index), row, point, typed, unit: unitId, valueMm: value, question: questionReading(value, feature) });
+  };
+
+  // One figure after the other, in the measuring order, from where the person stands.
+  const inOrder = columns.findIndex((column) => column.use === "order");
+  let place = first * feature.points.length + Math.max(0, feature.points.findIndex((point) => point.id === start.point));
+  table.rows.forEach((cellsOfRow, index) => {
+    if (inOrder >= 0) {
+      const row = rows[Math.floor(place / feature.points.length)];
+      if (!row) return void problems.push(problem("error", "import-past-end", [lineOf(index)], { line: lineOf(index) }));
+      read(index, row.id, feature.points[place % feature.points.length]!.id, cellsOfRow[inOrder] ?? "");
+      place += 1;
+      return;
+    }
+    const named = rowColumn >= 0 ? (cellsOfRow[rowColumn] ?? "") : null;
+    const row = named === null ? rows[first + index]?.id : byName.get(plainName(named));
+    if (row === undefined) return void problems.push(named === null ? problem("error", "import-past-end", [lineOf(index)], { line: lineOf(index) }) : problem("error", "import-row-unknown", [lineOf(index)], { line: lineOf(index), text: named }));
+    columns.forEach((column, at) => {
+      if (column.use === "point") read(index, row, column.point, cellsOfRow[at] ?? "");
+    });
+  });
+  const used = new Set(columns.flatMap((column) => (column.use === "point" ? [column.point] : [])));
+  return { readings, problems, missing: inOrder >= 0 ? [] : feature.points.filter((point) => !used.has(point.id)).map((point) => point.name) };
+}
