@@ -2,7 +2,7 @@ import { test as base, expect, request, type APIRequestContext, type Page } from
 import path from "node:path";
 import { readFileSync } from "node:fs";
 import type { Envelope } from "@/core/entry/schema";
-import { TestBench } from "@/core/fixtures/bench";
+import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { change, openDatabase, select, type Database } from "@/store/connection";
 import { appendEntries, beginStream, readEntries, type StreamKind } from "@/store/entries";
 import { keepPack } from "@/store/packs";
@@ -151,4 +151,4 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
   },
 });
 
-export { expect, TestBench };
+export { expect, TestBench, testGauge };

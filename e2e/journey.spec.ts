@@ -93,7 +93,7 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   await expect(choice("liner, cylinder 1")).toContainText("Reuse as is");
   await expect(choice("liner, cylinder 4")).toContainText("Replace");
   await expect(choice("big-end journal 5")).toContainText("Grind to −0.50");
-  await expect(choice("big-end journal 1")).toContainText("Ground with its fellows");
+  await expect(choice("big-end journal 1")).toContainText("Goes with its fellows");
   await choice("big-end journal 5").click();
   await expect(tag.getByRole("button", { name: /Grind to −0.50/ })).toContainText("finished 70.500");
   await expect(tag.getByRole("button", { name: /Grind to −0.25/ })).toContainText("Does not clean up");

@@ -139,7 +139,7 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   const context: ExprContext = { points: feature.points, measured, facts: bench.facts, refs: new Map() };
   const rule = stricter(bench.rule, row.partClass.rule?.atLeast);
   const between = feature.sampling && estimateOf(0, [[`form:${part?.id}:${row.at.id}`, feature.sampling.standardMm]]);
-  const governing = assessCharacteristic(feature.governing, context, fresh, feature.wearsTowards, rule, between);
+  const governing = assessCharacteristic(feature.governing, context, isPointwise ? fresh : null, feature.wearsTowards, rule, between);
   const refs = new Map<string, Estimate>();
   if (governing.estimate) {
     refs.set("governing", governing.estimate);

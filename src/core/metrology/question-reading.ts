@@ -65,5 +65,5 @@ export function questionAround(valueMm: number, { fellows, here, before, wayMm }
   if (fellows.length < 4) return null;
   const middle = medianOf(fellows);
   const spread = 1.4826 * medianOf(fellows.map((value) => Math.abs(value - middle)));
-  return Math.abs(valueMm - middle) > Math.max(8 * spread, 1.5 * wayMm) ? problem("notice", "far-from-fellows", [], { valueMm, expectedMm: middle }) : null;
+  return Math.abs(valueMm - middle) > Math.max(10 * spread, 3 * wayMm) ? problem("notice", "far-from-fellows", [], { valueMm, expectedMm: middle }) : null;
 }

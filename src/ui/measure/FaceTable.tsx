@@ -40,12 +40,13 @@ function FlatnessMap({ row }: { row: RowResult }) {
   const reach = Math.max(...left.map(Math.abs)) || 1;
   const xs = heights.map(([x]) => x);
   const ys = heights.map(([, y]) => y);
-  const side = 62;
+  const columns = new Set(xs).size;
+  const side = Math.min(150, (560 / Math.max(1, columns - 1)) * 0.94);
   const scale = 560 / (Math.max(...xs) - Math.min(...xs) + 1);
-  const at = ([x, y]: Height) => [(x - Math.min(...xs)) * scale + side / 2, (y - Math.min(...ys)) * Math.min(scale, 0.7) + 22] as const;
+  const at = ([x, y]: Height) => [(x - Math.min(...xs)) * scale + side / 2, (y - Math.min(...ys)) * Math.min(scale, 0.44) + 22] as const;
   const bottom = Math.max(...heights.map((height) => at(height)[1])) + 22;
   return (
-    <Svg viewBox={`0 0 ${560 + side} ${bottom}`} width="100%" maxWidth="640px" maxHeight="190px" role="img" aria-label={`Heights over the best plane: ${there.map(({ id }, index) => `${id} ${formatNumber(left[index]!, unit)}`).join(", ")}`}>
+    <Svg viewBox={`0 0 ${560 + side} ${bottom}`} width="100%" maxWidth="700px" maxHeight="170px" role="img" aria-label={`Heights over the best plane: ${there.map(({ id }, index) => `${id} ${formatNumber(left[index]!, unit)}`).join(", ")}`}>
       {heights.map((height, index) => {
         const [x, y] = at(height);
         const share = left[index]! / reach;
@@ -71,7 +72,7 @@ export function FaceTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands })
     const row = assessment.rows.get(id)!;
     return (
       <Box key={id} mb="14px">
-        <Flex align="baseline" gap="14px" wrap="wrap">
+        <Flex align="center" gap="14px" wrap="wrap">
           <Heading as="h2" fontSize="16px">{capital(name)}</Heading>
           <VerdictCell governing={row.governing} toGo={row.points.length - row.measured} measured={row.measured} />
           {[row.governing, ...row.derived].map((result) => result.estimate && <chakra.span key={result.characteristic.id} fontSize="13px" color={result.accepted === false ? "out" : "quiet"}>{result.characteristic.short} <chakra.span fontVariantNumeric="tabular-nums">{formatNumber(result.estimate.value, unit)}</chakra.span></chakra.span>)}
