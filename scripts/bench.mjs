@@ -25,7 +25,7 @@ const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const times = (value) => `${value.toFixed(2)}×`;
 const verdict = (holds) => (holds ? "met" : "**not met**");
 
-function report({ core, teardown, identity, store, photos, browser }) {
+function report({ core, teardown, flatness, identity, store, photos, browser }) {
   const growth = (figures) => figures.large / figures.small;
   const share = core.appendMs / core.wholeMs.small;
   const rate = store.oursPerSecond / store.barePerSecond;
@@ -34,6 +34,7 @@ function report({ core, teardown, identity, store, photos, browser }) {
     ["metrology and the rest of the assessment, likewise", `${ms(core.metrologyMs.large)} / ${ms(core.metrologyMs.small)}`, times(growth(core.metrologyMs)), "at most 12×", growth(core.metrologyMs) <= 12],
     ["one reading more on an assessed job of 2,000 entries, against a whole assessment of it", `${ms(core.appendMs)} / ${ms(core.wholeMs.small)}`, `${(100 * share).toFixed(1)} %`, "at most 5 %", share <= 0.05],
     [`ledger, findings and zone verdicts of ${teardown.findings.large} findings against ${teardown.findings.small}`, `${ms(teardown.teardownMs.large)} / ${ms(teardown.teardownMs.small)}`, times(growth(teardown.teardownMs)), "at most 12×", growth(teardown.teardownMs) <= 12],
+    ["minimum zone of a 12 x 40 grid, against the same linear program in HiGHS", `${ms(flatness.oursMs)} / ${ms(flatness.highsMs)}`, times(flatness.oursMs / flatness.highsMs), flatness.agree ? "same zone" : "**another zone**", flatness.agree],
     ["a thumbnail, against a bare read of the same blob behind the same check of the session", `${ms(photos.oursMs)} / ${ms(photos.bareMs)}`, times(photos.oursMs / photos.bareMs), "printed", null],
     ["durable entries a second through the store, against the same transaction by hand", `${store.oursPerSecond.toFixed(0)} / ${store.barePerSecond.toFixed(0)}`, times(rate), "at least 0.7×", rate >= 0.7],
     ["posterior and ranking of all next checks, 12 variants x 60 tells with 20 answered, against enumeration", `${ms(identity.oursMs)} / ${ms(identity.plainMs)}`, times(identity.oursMs / identity.plainMs), identity.agree ? "same check first" : "**another check first**", identity.agree],
@@ -76,6 +77,7 @@ async function main() {
   try {
     const core = await part("fold and assessment", "scripts/bench/core.ts");
     const teardown = await part("ledger and zones", "scripts/bench/teardown.ts");
+    const flatness = await part("flatness", "scripts/bench/flatness.ts");
     const identity = await part("identity", "scripts/bench/identity.ts");
     rmSync(path.join(state, "db"), { recursive: true, force: true });
     const database = await startMariadb(processes, path.join(state, "db"), { wantedPort: 0 });
@@ -89,7 +91,7 @@ async function main() {
     const web = await startWeb(processes, { port: await freePort(0), distDir, databaseUrl: env.EMBER_DATABASE_URL, sessionSecret: "a secret of the bench that is long enough" });
     const photos = await part("photos", "scripts/bench/photos.ts", [web.address], env);
     const browser = await part("the browser", "scripts/bench/browser.ts", [web.address], env);
-    const text = report({ core, teardown, identity, store, photos, browser });
+    const text = report({ core, teardown, flatness, identity, store, photos, browser });
     writeFileSync(path.join(root, "docs/bench.md"), text);
     process.stdout.write(`\n${text}`);
   } finally {

@@ -26,6 +26,7 @@ export const keysAt: Partial<Readonly<Record<Station, readonly KeyHelp[]>>> = {
     [["↑", "↓", "←", "→"], "move between cells"],
     [["Page ↑", "Page ↓"], "sheet before, sheet after"],
     [["G"], "set up the gauge"],
+    [["P"], "what to measure next, in the order that suits"],
     [["T"], "readings from a table: paste, or a CSV file"],
   ],
   strip: [

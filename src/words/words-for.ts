@@ -4,6 +4,7 @@ import type { hourItems } from "@/core/intake/assess-intake";
 import type { orderItems } from "@/core/intake/order";
 import type { Course } from "@/core/intake/worth-rebuilding";
 import type { Station } from "@/core/stations";
+import type { PlanOrder } from "@/core/plan/measuring-plan";
 import type { CrackWord } from "@/core/crack/crack-verdict";
 import type { AccountState } from "@/core/fragments/ledger";
 import type { Allowed } from "@/core/pack/schema-teardown";
@@ -114,3 +115,9 @@ export const provenWords = { rod: "rod or brush", air: "air", fluid: "fluid", li
 export const threadWords = { sound: "sound", damaged: "damaged", "stud-broken": "stud broke", insert: "insert" } as const;
 
 export const wholeWords = { sister: "a sister part, weighed", pack: "the pack", drawing: "a drawing" } as const;
+
+export const planWords: Readonly<Record<PlanOrder, { readonly name: string; readonly why: string }>> = {
+  telling: { name: "Most telling first", why: "The best chance for its minutes of losing something dear, before the rest is spent." },
+  gauge: { name: "Fewest settings", why: "All that one setting of a gauge can measure, then the next." },
+  part: { name: "Part by part", why: "As they lie in the engine." },
+};

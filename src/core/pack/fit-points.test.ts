@@ -53,15 +53,15 @@ describe("its uncertainty", () => {
     const generator = xoroshiro128plus(11);
     const uniform = () => uniformFloat64(generator);
     const normal = () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
-    const drawn = Array.from({ length: 4000 }, () => value(fit(kind, points.map((point) => ({ ...point, value: point.value + scatter * normal() })))));
+    const drawn = Array.from({ length: 1500 }, () => value(fit(kind, points.map((point) => ({ ...point, value: point.value + scatter * normal() })))));
     const mean = drawn.reduce((sum, each) => sum + each, 0) / drawn.length;
     return Math.sqrt(drawn.reduce((sum, each) => sum + (each - mean) ** 2, 0) / (drawn.length - 1));
   }
   // Where the form stands well above the scatter, so that the same points decide: there first order is what it claims.
   test.each<[Fit, Placed[]]>([["eccentricity", turn(0.05, 70)], ["roundness", angles.map((angle) => ({ place: { angle }, value: angle === 0 ? 0.1 : angle === 135 ? -0.1 : 0 }))], ["bow", [...turn(0.01, 10, 0), ...turn(0.06, 50, 400), ...turn(0.02, 200, 800)]], ["flatness", face((x, y) => (x === 200 && y === 100 ? 0.2 : x === 100 && y === 0 ? -0.2 : 0))], ["minimum-zone", face((x, y) => (x === 100 && y === 50 ? 0.3 : (x === 0 || x === 200) && y === 0 ? -0.2 : x === 100 && y === 100 ? -0.25 : 0))]])("of %s is the spread of a Monte-Carlo run", (kind, points) => {
     const scattered = Math.hypot(...[...fit(kind, points)!.contributions].filter(([source]) => source.startsWith("repeat")).map(([, part]) => part));
-    expect(scattered / spreadOf(kind, points)).toBeGreaterThan(0.93);
-    expect(scattered / spreadOf(kind, points)).toBeLessThan(1.07);
+    expect(scattered / spreadOf(kind, points)).toBeGreaterThan(0.9);
+    expect(scattered / spreadOf(kind, points)).toBeLessThan(1.1);
   });
   test("what all readings share is not in a form: a dial that shows too much everywhere shows the same face", () => {
     for (const [kind, points] of [["flatness", face((x, y) => 1e-4 * x * y)], ["minimum-zone", face((x, y) => 1e-4 * x * y)], ["roundness", turn(0.1, 0)]] as const) expect(fit(kind, points)!.contributions.get("calibration:dial") ?? 0).toBeCloseTo(0, 9);

@@ -16,6 +16,7 @@ import { GaugeBar } from "./GaugeBar";
 import { GaugeSetup } from "./GaugeSetup";
 import { occasionFor } from "./occasion-for";
 import { PasteDialog } from "./PasteDialog";
+import { PlanDialog } from "./PlanDialog";
 import { ReasonsOwed } from "./ReasonsOwed";
 import { JointTable } from "./JointTable";
 import { isJointSheet, type AnySheet } from "./sheet-groups";
@@ -36,7 +37,7 @@ function LimitsLine({ limits: { new: fresh, reassembly } }: { limits: Limits }) 
   );
 }
 
-function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: DraftState; onChoose: (sheet: AnySheet) => void }) {
+function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; drafts: DraftState; onChoose: (sheet: AnySheet) => void; onPlan: () => void }) {
   const { assessment, unit } = useJob();
   const occasion = occasionFor(assessment.job, sheet.feature);
   const hands = useSheet(sheet, occasion, drafts);
@@ -62,7 +63,9 @@ function SheetSurface({ sheet, drafts, onChoose }: { sheet: Sheet; drafts: Draft
         <Flex align="baseline" columnGap="14px" wrap="wrap">
           <Heading as="h1" fontSize="22px">{sheet.feature.title}</Heading>
           <LimitsLine limits={sheet.feature.governing.limits} />
-          <chakra.button type="button" ml="auto" fontSize="13px" color="quiet" minHeight="32px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" _hover={{ color: "ink" }} onClick={() => setPasted("")}>from a table</chakra.button>
+          <Flex ml="auto" gap="14px">
+            {([["what next", onPlan], ["from a table", () => setPasted("")]] as const).map(([words, act]) => <chakra.button key={words} type="button" fontSize="13px" color="quiet" minHeight="32px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" _hover={{ color: "ink" }} onClick={act}>{words}</chakra.button>)}
+          </Flex>
         </Flex>
         <SheetTabs chosen={sheet} onChoose={onChoose} />
         <Box onPaste={onPaste}>{gridOf(sheet.feature) ? <FaceTable sheet={sheet} hands={hands} /> : <SheetTable sheet={sheet} hands={hands} />}</Box>
@@ -118,8 +121,10 @@ export function MeasureStation() {
     chooseRow(null);
   };
   const turn = (by: 1 | -1) => go(all[(all.indexOf(sheet) + by + all.length) % all.length]!);
-  useKeys({ PageDown: () => turn(1), PageUp: () => turn(-1) });
+  const [planning, setPlanning] = useState(false);
+  useKeys({ PageDown: () => turn(1), PageUp: () => turn(-1), p: () => setPlanning(true) }, !planning);
+  const plan = planning && <PlanDialog onClose={() => setPlanning(false)} />;
 
-  if (isJointSheet(sheet)) return <JointSurface sheet={sheet} onChoose={go} />;
-  return <SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} />;
+  if (isJointSheet(sheet)) return <><JointSurface sheet={sheet} onChoose={go} />{plan}</>;
+  return <><SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} onPlan={() => setPlanning(true)} />{plan}</>;
 }
