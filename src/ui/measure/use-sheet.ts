@@ -136,7 +136,8 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     const { new: fresh, reassembly } = feature.governing.limits;
     const isForm = "fit" in feature.governing.expr;
     return {
-      fellows: isForm ? [] : cells.filter((cell) => cell.row.row.id !== row.row.id || cell.point.point !== point).flatMap((cell) => (cell.point.conflict ? [] : (cell.point.readings.at(-1)?.valueMm ?? []))),
+      // A score is far from where there is none: what comes of an event has no fellows.
+      fellows: isForm || feature.byEvent ? [] : cells.filter((cell) => cell.row.row.id !== row.row.id || cell.point.point !== point).flatMap((cell) => (cell.point.conflict ? [] : (cell.point.readings.at(-1)?.valueMm ?? []))),
       here: isForm ? [] : all(row, upTo),
       before: isForm ? [] : all(last, [...upTo, point]),
       wayMm: Math.max(Math.abs((reassembly?.max ?? fresh?.max ?? 0) - (fresh?.min ?? 0)), Math.abs((fresh?.max ?? 0) - (reassembly?.min ?? fresh?.min ?? 0))),
