@@ -27,7 +27,7 @@ const views = [
   { name: "strip-phone", size: phone, theme: "light", go: (page) => openFindings(page) },
   { name: "photo", go: openPhoto },
   { name: "clean", theme: "light", go: (page) => openStation(page, "Ferry Marigold", "Clean", "Clean, and nothing left inside").then(() => page.getByLabel("Part to clean").selectOption({ index: 13 })) },
-  { name: "crack-check", go: (page) => openStation(page, "Ferry Marigold", "Crack-check", "Cracks, before money goes in") },
+  { name: "crack-check", go: (page) => openStation(page, "Ferry Marigold", "Crack-check", "Cracks, before money goes in").then(() => page.getByLabel("Part to check").selectOption({ index: 3 })) },
   { name: "owner", size: phone, go: openOwner },
   { name: "fits", go: openFits },
   { name: "map", go: openMap },

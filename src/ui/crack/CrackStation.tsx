@@ -131,7 +131,7 @@ export function CrackStation() {
   const of = crack.byPart.get(hand ?? "") ?? crack.parts.find((each) => each.partClass.zoneMap && (each.cracks.length > 0 || !each.isChecked));
   const notices = crack.problems.filter((found) => found.severity !== "hold");
   return (
-    <StationLayout aside={<PartInHand />}>
+    <StationLayout aside={<PartInHand shown={of?.part.id ?? null} />}>
       <Heading as="h1" fontSize="22px">Cracks, before money goes in</Heading>
       <Cautions station="crack-check" partClass={of?.part.class ?? ""} />
       <StationHolds station="crack-check" />

@@ -44,10 +44,11 @@ function ScrapRecord({ part, isAsked }: { part: string; isAsked: boolean }) {
 }
 
 /** The tag of the part in hand: where it belongs, where it lies, what was seen on it. */
-export function PartInHand({ children }: { children?: ReactNode }) {
+export function PartInHand({ shown = null, children }: { shown?: string | null; children?: ReactNode }) {
   const { id, assessment, pack, hand, takeInHand, nameOf } = useJob();
   const { strip, findings, clean, crack } = assessment.teardown;
-  const part = hand ? assessment.job.parts.get(hand) : undefined;
+  // What the station shows by itself while nothing is in hand.
+  const part = assessment.job.parts.get(hand ?? shown ?? "");
   if (!part) {
     return (
       <Box color="quiet" fontSize="14px">
@@ -69,7 +70,7 @@ export function PartInHand({ children }: { children?: ReactNode }) {
   return (
     <>
       <Tag>
-        <Flex align="baseline" gap="10px" pr="24px"><Heading as="h2" fontSize="24px" lineHeight="1.2">{part.tag}</Heading><chakra.button type="button" fontSize="12px" color="quiet" textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" minHeight="28px" onClick={() => takeInHand(null)}>put down</chakra.button></Flex>
+        <Flex align="baseline" gap="10px" pr="24px"><Heading as="h2" fontSize="24px" lineHeight="1.2">{part.tag}</Heading>{hand && <chakra.button type="button" fontSize="12px" color="quiet" textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" minHeight="28px" onClick={() => takeInHand(null)}>put down</chakra.button>}</Flex>
         <chakra.p fontSize="14px" color="quiet">{part.slot ? capital(pack.slots.get(part.slot)?.name ?? part.slot) : capital(pack.classes.get(part.class)?.name ?? part.class)}</chakra.p>
         <chakra.dl mt="6px">
           {strip && <Leader name="Where it is">{out ? `out${out.bag ? `, bag ${out.bag}` : ""}` : "in the engine"}</Leader>}
