@@ -11,6 +11,7 @@ import { useJob } from "../job/JobContext";
 import { Chip } from "../parts/Chip";
 import { readDecimal } from "../parts/decimal";
 import { SmallInput } from "../parts/SmallInput";
+import { withUncertainty } from "../parts/with-uncertainty";
 import { photoPath } from "./SmallPhoto";
 
 const Svg = chakra("svg");
@@ -24,12 +25,6 @@ const toolWords: Readonly<Record<Tool, { name: string; how: string }>> = {
   length: { name: "Length", how: "Press at one end, let go at the other." },
   area: { name: "Area", how: "Press at each corner; press “Close” when round." },
 };
-
-/** A figure with its uncertainty, to two digits of it. */
-export function withUncertainty(value: number, expanded: number): string {
-  const decimals = Math.max(0, Math.min(3, 1 - Math.floor(Math.log10(expanded || 1e-3))));
-  return `${value.toFixed(decimals)} ± ${expanded.toFixed(decimals)}`;
-}
 
 const sayMeasure = ({ drawn: { mark }, measure }: ReadMark) => (measure ? `${withUncertainty(measure.value, expandedUncertainty(measure))} ${mark.kind === "area" ? "mm²" : "mm"}` : null);
 const nameOf = (read: ReadMark): string => {

@@ -11,7 +11,7 @@ import { useJob } from "../job/JobContext";
 import { readDecimal } from "../parts/decimal";
 import { Figures } from "../parts/Figures";
 import { SmallInput } from "../parts/SmallInput";
-import { withUncertainty } from "../photos/PhotoView";
+import { withUncertainty } from "../parts/with-uncertainty";
 import { SmallPhoto } from "../photos/SmallPhoto";
 
 const grams = (of: Estimate | null) => (of ? `${withUncertainty(of.value, Math.max(expandedUncertainty(of), 0.01))} g` : "?");
