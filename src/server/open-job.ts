@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { makeEntry, makeId, type Maker } from "@/core/entry/make-entry";
+import { makeEntry, makeId, oneByOne, type Maker } from "@/core/entry/make-entry";
 import { done, problem, refused, type Outcome } from "@/core/problem";
 import { withTransaction } from "@/store/connection";
 import { appendWithin, beginStream } from "@/store/entries";
@@ -28,7 +28,7 @@ export async function openNewJob({ name, pack: sha256, number }: z.infer<typeof 
   if (!opened) return refused(problem("error", "unknown-pack", [], { id: "?", revision: "?", sha256: sha256.slice(0, 12) }));
   const { pack } = opened.pack;
   const stream = newId();
-  const maker: Maker = { stream, author: person.id, now: Date.now, random: () => crypto.getRandomValues(new Uint8Array(16)) };
+  const maker: Maker = { stream, author: person.id, now: oneByOne(Date.now), random: () => crypto.getRandomValues(new Uint8Array(16)) };
   const tagOf = new Map(pack.classes.map((each) => [each.id, each.tag]));
   const entries = [
     makeEntry(maker, "job-opened", {

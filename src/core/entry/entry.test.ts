@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { readFileSync } from "node:fs";
 import { assess } from "../assess";
 import { toAssessmentJson } from "../assessment-json";
+import { makeEntry, oneByOne } from "./make-entry";
 import { payloads } from "./schema";
 import { TestBench } from "../fixtures/bench";
 import { orrinshaw } from "../fixtures/load";
@@ -157,6 +158,16 @@ describe("entries of other versions", () => {
     expect(fold([strange, newer]).unread.map((found) => found.code).sort()).toEqual(["unknown-type", "unknown-version"]);
     expect(writeRecord(readRecord(writeRecord([strange, newer])).entries)).toBe(writeRecord([strange, newer]));
   });
+});
+
+test("entries of one hand are in the order they were made, however quickly", () => {
+  const now = oneByOne(() => 1_790_000_000_000);
+  const maker = { stream: "0190aaaa-0000-7000-8000-000000000000", author: "wren", now, random: () => Uint8Array.from({ length: 16 }, () => Math.floor(Math.random() * 256)) };
+  const made = Array.from({ length: 50 }, (_, at) => makeEntry(maker, "step-ticked", { step: `s-${at}`, how: "done", words: null }));
+  expect(fold([...made].reverse()).ticks.map((tick) => tick.step)).toEqual(made.map((entry) => entry.payload.step));
+  // As soon as the clock has caught up it is shown as it is.
+  const later = oneByOne(((times) => () => times.shift()!)([5, 5, 5, 9, 8]));
+  expect([later(), later(), later(), later(), later()]).toEqual([5, 6, 7, 9, 10]);
 });
 
 describe("a record", () => {

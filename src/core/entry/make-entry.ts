@@ -17,13 +17,23 @@ export const makeId = ({ now, random }: Pick<Maker, "now" | "random">): string =
 
 /** A new entry in the newest version of its type. */
 export function makeEntry<T extends EntryType>(maker: Maker, type: T, payload: Payload<T>): Envelope {
+  const now = maker.now();
   return {
-    id: makeId(maker),
+    id: makeId({ now: () => now, random: maker.random }),
     stream: maker.stream,
     type,
     v: currentVersion(type),
     author: maker.author,
-    at: new Date(maker.now()).toISOString(),
+    at: new Date(now).toISOString(),
     payload: JSON.parse(JSON.stringify(payload)) as Record<string, unknown>,
   };
+}
+
+/**
+ * A clock that never shows a moment twice: what one hand makes within a millisecond is in order too. It runs ahead of
+ * the clock it goes by only while more than one entry a millisecond is made.
+ */
+export function oneByOne(clock: () => number): () => number {
+  let last = -Infinity;
+  return () => (last = Math.max(last + 1, clock()));
 }

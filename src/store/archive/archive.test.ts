@@ -1,3 +1,4 @@
+import sharp from "sharp";
 import { execFile } from "node:child_process";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -15,6 +16,8 @@ import { migrate } from "../migrate";
 import { readPackJson } from "../packs";
 import { importArchive } from "./import-archive";
 import { writeArchive } from "./write-archive";
+import { cleanPhoto } from "../photos/clean-photo";
+import { addToJob, keepPhoto, photosOf, photosToWrite, readThumbnail } from "../photos/photos";
 
 const now = new Date("2026-11-24T08:00:00Z");
 const folder = mkdtempSync(path.join(tmpdir(), "ember-archive-"));
@@ -104,6 +107,35 @@ test("what is wrong with an archive is told, and nothing of it is kept", async (
   for (const [file, expected] of cases) expect([path.basename(file), [...new Set(await codes(database, file))].slice(0, 2)]).toEqual([path.basename(file), expect.arrayContaining(expected.slice(0, 1))]);
   expect(await listStreams(database, "job")).toEqual([]);
   expect((await select<{ n: number }>(database, "SELECT (SELECT COUNT(*) FROM pack) + (SELECT COUNT(*) FROM entry) AS n"))[0]!.n).toBe(0);
+}, 60_000);
+
+test("photos travel with their job, each once, and one that was changed on the way, or carries more than a picture, is refused", async () => {
+  const [from, to] = [await installation("photofrom"), await installation("phototo")];
+  const clean = await cleanPhoto(await sharp({ create: { width: 320, height: 240, channels: 3, background: "#805030" } }).png().toBuffer());
+  if (!clean.ok) throw new Error();
+  const { sha256, data } = clean.value;
+  await importArchive(from.database, await archive("plain.zip"), now);
+  await keepPhoto(from.database, clean.value, now);
+  await addToJob(from.database, job[0]!.stream, sha256, now);
+  const file = path.join(folder, "photos.zip");
+  await pipeline(writeArchive({ ...contents(job), photos: await photosToWrite(from.database, job[0]!.stream) }), createWriteStream(file));
+  for (const added of [job.length, 0]) expect(await importArchive(to.database, file, now)).toMatchObject({ ok: true, value: { added } });
+  expect(await photosOf(to.database, job[0]!.stream)).toEqual([{ sha256, bytes: data.length, width: 320, height: 240 }]);
+  expect((await readThumbnail(to.database, job[0]!.stream, sha256))!.length).toBeGreaterThan(100);
+
+  const record = lines(job);
+  const refusedWith = async (name: string, member: Buffer) => {
+    const made = new ZipFile();
+    made.addBuffer(Buffer.from(record), "record.ndjson");
+    made.addBuffer(member, `photos/${sha256}.jpg`);
+    made.end();
+    const bad = path.join(folder, name);
+    await pipeline(made.outputStream, createWriteStream(bad));
+    return codes(to.database, bad);
+  };
+  expect(await refusedWith("other.zip", await sharp({ create: { width: 32, height: 24, channels: 3, background: "#205030" } }).jpeg().toBuffer())).toEqual(["member-damaged"]);
+  expect(await refusedWith("exif.zip", await sharp(data).withExif({ IFD0: { Make: "Quay" } }).jpeg().toBuffer())).toEqual(["photo-not-clean"]);
+  expect(await refusedWith("words.zip", Buffer.from("not a picture"))).toEqual(["not-a-picture"]);
 }, 60_000);
 
 const ember = (address: string, ...words: string[]) =>

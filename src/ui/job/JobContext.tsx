@@ -2,7 +2,7 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from "react";
 import { createAssess, type Assessment } from "@/core/assess";
 import type { Shop } from "@/core/entry/fold-shop";
-import { makeId } from "@/core/entry/make-entry";
+import { makeId, oneByOne } from "@/core/entry/make-entry";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { CoreError } from "@/core/errors";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
@@ -94,7 +94,7 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
     return read.value;
   }, [packJson]);
   const [log] = useState(
-    () => new EntryLog(initialEntries, { stream: id, author: me.id, now: Date.now, random }, { send: sendEntries, later: (work) => setTimeout(work, retryAfterMs), outbox: browserOutbox() }),
+    () => new EntryLog(initialEntries, { stream: id, author: me.id, now: oneByOne(Date.now), random }, { send: sendEntries, later: (work) => setTimeout(work, retryAfterMs), outbox: browserOutbox() }),
   );
   const [met, setMet] = useState(people);
   useEffect(() => void log.restore(), [log]);
