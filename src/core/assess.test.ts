@@ -47,7 +47,7 @@ test("assessing a job as it grows gives at every step what assessing it whole gi
       const from = orrinshaw.pack.slots.length * 2 + 1;
       for (let count = from; count <= entries.length; count += 1) expect(toAssessmentJson(judge(entries.slice(0, count), asOf))).toEqual(plain(entries.slice(0, count)));
     }),
-    { numRuns: 25 },
+    { numRuns: 16 },
   );
 });
 

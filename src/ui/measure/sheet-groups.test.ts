@@ -3,7 +3,7 @@ import { isJointSheet, sheetGroups, titleOf } from "./sheet-groups";
 
 test("sheets stand under their kind of part in the pack's order, fits together at the end", () => {
   const groups = sheetGroups(orrinshaw);
-  expect(groups.map((group) => group.name)).toEqual(["Liners", "Pistons", "Pins", "Rods", "Rod shells", "Crank", "Main shells", "Block", "Thrust", "Fits"]);
+  expect(groups.map((group) => group.name)).toEqual(["Liners", "Pistons", "Pins", "Rods", "Rod shells", "Crank", "Main shells", "Block", "Thrust", "Heads", "Fits"]);
   expect(groups.find((group) => group.name === "Crank")!.sheets.map(titleOf)).toEqual(["Main journals", "Main damage", "Big-end journals", "Big-end damage", "Crank run-out"]);
   expect(groups.at(-1)!.sheets.every(isJointSheet)).toBe(true);
   expect(groups.flatMap((group) => group.sheets)).toHaveLength(orrinshaw.sheets.length + orrinshaw.jointSheets.length);
