@@ -263,7 +263,6 @@ test("a photo goes up in pieces through a broken connection, once; what is none 
 });
 
 test("four hundred photos: small ones only, none whole before it is opened, and a second visit asks for nothing", async ({ shop, visit }) => {
-  test.setTimeout(120_000);
   const bench = new TestBench(orrinshaw, { name: "Ferry of four hundred photos" });
   const made = await Promise.all(["#803010", "#205080", "#406040", "#909020"].map((color) => picture(color)));
   const kept = [];
