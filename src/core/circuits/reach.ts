@@ -1,24 +1,18 @@
+import { groupBy } from "../group";
 import type { Circuit } from "../pack/schema-teardown";
-
-/** Nodes by id, and what follows each. */
-function wayOn({ passages }: Circuit): ReadonlyMap<string, readonly string[]> {
-  const after = new Map<string, string[]>();
-  for (const { from, to } of passages) after.set(from, [...(after.get(from) ?? []), to]);
-  return after;
-}
 
 /** Where what gets in at some nodes can be carried: those nodes and all that follows, up to what lets nothing pass. */
 export function reachedFrom(circuit: Circuit, starts: readonly string[]): ReadonlySet<string> {
-  const after = wayOn(circuit);
+  const after = groupBy(circuit.passages, (passage) => passage.from);
   const stops = new Set(circuit.nodes.filter((node) => node.stops).map((node) => node.id));
   const reached = new Set(starts);
   const next = [...starts];
   for (let node = next.pop(); node !== undefined; node = next.pop()) {
     if (stops.has(node)) continue;
-    for (const each of after.get(node) ?? []) {
-      if (reached.has(each)) continue;
-      reached.add(each);
-      next.push(each);
+    for (const { to } of after.get(node) ?? []) {
+      if (reached.has(to)) continue;
+      reached.add(to);
+      next.push(to);
     }
   }
   return reached;

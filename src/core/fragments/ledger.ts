@@ -80,7 +80,7 @@ function stateOf(missing: Estimate | null, smallest: number): AccountState {
  */
 export function assessLedger(pack: CompiledPack, job: Pick<Job, "parts" | "broken" | "fragments" | "residues" | "searched">): LedgerResult {
   const smallest = pack.pack.ledger?.smallestGrams ?? 0;
-  const nodes = new Map(pack.pack.circuits.flatMap((circuit) => circuit.nodes.map((node) => [placeKey(circuit.id, node.id), node] as const)));
+  const nodes = new Set(pack.pack.circuits.flatMap((circuit) => circuit.nodes.map((node) => node.id)));
   const searched = new Set(job.searched.map((each) => placeKey(each.circuit, each.node)));
   const byParent = groupBy(job.fragments, (fragment) => fragment.parent);
   const massOf = (fragments: readonly Fragment[]) => sum(fragments.map((each) => weighed(each.grams, each.standard, each.fragment)));
@@ -132,7 +132,7 @@ export function assessLedger(pack: CompiledPack, job: Pick<Job, "parts" | "broke
       if (isMapped && toSearch.length === 0) return [problem("notice", "missing-after-search", where, figures)];
       return [problem("hold", state === "open" ? "fragments-missing" : "account-too-coarse", where, figures)];
     }),
-    ...job.fragments.flatMap((each) => (each.where !== null && ![...nodes.keys()].some((key) => key.endsWith(` ${each.where}`)) && !pack.slots.has(each.where) ? [problem("notice", "fragment-place-unknown", [each.fragment], { where: each.where })] : [])),
+    ...job.fragments.flatMap((each) => (each.where !== null && !nodes.has(each.where) && !pack.slots.has(each.where) ? [problem("notice", "fragment-place-unknown", [each.fragment], { where: each.where })] : [])),
     ...(job.fragments.some((each) => each.parent === null) ? [problem("hold", "fragments-of-nothing", [], { count: job.fragments.filter((each) => each.parent === null).length })] : []),
   ];
   return { parts, materials, fragments: job.fragments, residues: job.residues, searched, isOpen: problems.some((each) => each.severity === "hold"), problems };

@@ -44,9 +44,9 @@ export function ageOf(part: Part, notes: Notes): Age | null {
   };
   const own = hours("hours-since-new", part.id);
   if (own !== null) return { from: own, to: own };
-  if (part.origin === "supplier") return null;
   // Somebody said that nobody knows, or it came from elsewhere: the engine's hours are not its own.
-  if (notes.value("history", "hours-since-new", part.id) === null || (part.origin !== "engine" && part.origin !== "donor")) return null;
+  const cameWithEngine = part.origin === "engine" || part.origin === "donor";
+  if (notes.value("history", "hours-since-new", part.id) === null || !cameWithEngine) return null;
   const [sinceNew, sinceOverhaul] = [hours("hours-since-new", null), hours("hours-since-overhaul", null)];
   if (sinceNew === null) return sinceOverhaul === null ? null : { from: sinceOverhaul, to: null };
   return { from: Math.min(sinceOverhaul ?? 0, sinceNew), to: sinceNew };

@@ -51,7 +51,7 @@ function CheckBar({ of, zones, onDone }: { of: CrackPart; zones: ReadonlySet<str
   const material = pack.pack.materials.find((each) => each.id === of.partClass.material);
   const isGround = assessment.job.readings.some((reading) => reading.part === of.part.id && assessment.job.occasions.get(reading.occasion)?.phase === "reworked");
   const [after, setAfter] = useState(isGround);
-  const isClean = assessment.teardown.clean.parts.find((each) => each.part.id === of.part.id)?.cleaned.length !== 0;
+  const isClean = assessment.job.cleaned.some((each) => each.part === of.part.id);
   if (!mayWrite) return null;
   const check = (method: string) => {
     append("crack-checked", { part: of.part.id, method, zones: [...zones], when: after ? "after-grinding" : "before-machining" });
