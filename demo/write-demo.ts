@@ -10,6 +10,10 @@ import type { EntryType, Envelope, Gauge, Payload, SettingMaster } from "../src/
 import { assess } from "../src/core/assess";
 import { readPack, type CompiledPack, type Sheet } from "../src/core/pack/compile-pack";
 import { hashText, seeded } from "../src/core/numeric/seeded";
+import { expansionOf } from "../src/core/metrology/assess-row";
+import { questionReading } from "../src/core/metrology/question-reading";
+import { parseReading } from "../src/core/quantity/parse-quantity";
+import { unitById } from "../src/core/quantity/units";
 import { lockedAt } from "../src/core/metrology/locked-at";
 import { makeWitness } from "../src/core/plan/make-witness";
 import { hiddenEngines, hiddenSize } from "../src/sim/hidden-engine";
@@ -61,10 +65,13 @@ class Log {
 
 const steel = 11.5e-6;
 const calibrated = { on: "2026-03-02", due: "2027-03-02" } as const;
-const gauge = (id: string, name: string, quantities: string[], rangeMm: [number, number], rest: Partial<Gauge> = {}): Gauge => ({
-  id, name, quantities, rangeMm, method: "direct", resolutionMm: 0.001, repeatabilityMm: 0.0012,
-  calibration: { expandedMm: 0.002, k: 2, ...calibrated }, scaleExpansionPerK: steel, simulated: true, ...rest,
+const gauge = (id: string, name: string, quantities: string[], range: [number, number], rest: Partial<Gauge> = {}): Gauge => ({
+  id, name, quantities, unit: "mm", range, method: "direct", resolution: 0.001, repeatability: 0.0012,
+  calibration: { expanded: 0.002, k: 2, ...calibrated }, scaleExpansionPerK: steel, simulated: true, ...rest,
 });
+/** A gauge for what is no length: its figures in core units. */
+const instrument = (id: string, name: string, quantity: string, unit: string, range: [number, number], resolution: number, repeatability: number, expanded: number) =>
+  gauge(id, name, [quantity], range, { unit, resolution, repeatability, calibration: { expanded, k: 2, ...calibrated }, scaleExpansionPerK: 0 });
 const micrometer = (from: number, to: number) => gauge(`micrometer-${from}-${to}`, `Micrometer ${from}–${to}`, ["external-diameter"], [from, to]);
 const boreGauge = (number: number, from: number, to: number) => gauge(`bore-gauge-${number}`, `Bore gauge ${number}`, ["internal-diameter"], [from, to], { method: "comparator" });
 const ring = (size: number): SettingMaster => ({ id: `ring-${size}`, name: `Setting ring ${size}.000`, lengthMm: size, expandedMm: 0.001, k: 2, expansionPerK: steel });
@@ -73,21 +80,35 @@ const gauges = {
   bore: boreGauge(2, 100, 160),
   housing: boreGauge(3, 50, 100),
   small: boreGauge(4, 18, 50),
+  guides: boreGauge(6, 6, 18),
+  mic0: micrometer(0, 25),
   mic25: micrometer(25, 50),
   mic50: micrometer(50, 75),
   mic75: micrometer(75, 100),
   mic100: micrometer(100, 125),
   ball: gauge("ball-micrometer", "Ball micrometer 0–25", ["wall-thickness"], [0, 25]),
-  depth: gauge("depth-gauge-1", "Depth gauge 1", ["depth"], [0, 3], { repeatabilityMm: 0.001 }),
-  dial: gauge("dial-3", "Dial indicator 3", ["run-out", "end-float", "side-float"], [0, 3], { resolutionMm: 0.002, repeatabilityMm: 0.0015, calibration: { expandedMm: 0.003, k: 2, ...calibrated } }),
-  plate: gauge("plate-dial", "Dial on the surface plate", ["height"], [-2, 2], { repeatabilityMm: 0.001 }),
-  fixture: gauge("rod-fixture", "Rod alignment fixture", ["bend", "twist"], [0, 1], { resolutionMm: 0.005, repeatabilityMm: 0.004, calibration: { expandedMm: 0.006, k: 2, ...calibrated } }),
+  depth: gauge("depth-gauge-1", "Depth gauge 1", ["depth"], [0, 3], { repeatability: 0.001 }),
+  dial: gauge("dial-3", "Dial indicator 3", ["run-out", "end-float", "side-float", "backlash"], [0, 3], { resolution: 0.002, repeatability: 0.0015, calibration: { expanded: 0.003, k: 2, ...calibrated } }),
+  plate: gauge("plate-dial", "Dial on the surface plate", ["height"], [-2, 2], { repeatability: 0.001 }),
+  fixture: gauge("rod-fixture", "Rod alignment fixture", ["bend", "twist"], [0, 1], { resolution: 0.005, repeatability: 0.004, calibration: { expanded: 0.006, k: 2, ...calibrated } }),
+  feeler: gauge("feelers", "Feeler blades 0.05 apart", ["gap"], [0, 3], { resolution: 0.05, repeatability: 0, feeler: true, calibration: { expanded: 0.005, k: 2, ...calibrated } }),
+  longDial: gauge("dial-10", "Dial indicator 10 mm", ["lift", "dial"], [-10, 10], { resolution: 0.002, repeatability: 0.0015, calibration: { expanded: 0.004, k: 2, ...calibrated } }),
+  caliper: gauge("length-stand", "Length stand 0–150", ["length"], [0, 150], { resolution: 0.01, repeatability: 0.006, calibration: { expanded: 0.01, k: 2, ...calibrated } }),
+  strip: gauge("crushed-strip", "Crushed strip 0.025–0.175", ["crushed-strip"], [0.025, 0.175], { resolution: 0.025, repeatability: 0.008, calibration: { expanded: 0.01, k: 2, ...calibrated } }),
+  springs: instrument("spring-tester", "Spring tester", "spring-load", "n", [0, 2000], 1, 1.8, 5),
+  scale: instrument("scale-5", "Scale 5 kg", "mass", "g", [0, 5], 1e-4, 1e-4, 2e-4),
+  hardness: instrument("hardness-tester", "Portable hardness tester", "hardness-rockwell", "hrc", [20, 70], 0.1, 0.6, 1.2),
+  wrench: instrument("dial-wrench", "Dial torque wrench", "turning-torque", "nm", [0, 60], 0.5, 0.4, 0.8),
+  watch: instrument("stopwatch", "Stopwatch", "leak-down-time", "s", [0, 600], 0.1, 0.25, 0.1),
+  bench: instrument("nozzle-bench", "Nozzle test bench", "pressure", "bar", [0, 4e7], 1e5, 1.5e5, 3e5),
+  count: instrument("by-eye", "Counted by eye", "count", "number", [0, 1000], 0, 0, 0),
 };
+const ring9 = { ...ring(9.5), id: "ring-9-5" };
 const ring108 = ring(108);
 const ring40 = ring(40);
 const shop = new Log(11, "2026-03-02T08:00:00Z", "Demo shop");
 for (const each of Object.values(gauges)) shop.add("gauge-registered", { gauge: each });
-for (const master of [ring108, ring40]) shop.add("master-registered", { master });
+for (const master of [ring108, ring40, ring9]) shop.add("master-registered", { master });
 shop.write("shop");
 
 // --- jobs ----------------------------------------------------------------------------------------------------
@@ -146,6 +167,36 @@ const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> 
   "main-shell-wall": [gauges.ball, null],
   "block-tunnel": [gauges.housing, lockedAt(gauges.mic75, 89)],
   "thrust-washer-end-float": [gauges.dial, null],
+  "liner-pits": [gauges.depth, null],
+  "liner-protrusion": [gauges.plate, null],
+  "piston-mass": [gauges.scale, null],
+  "top-ring-gap": [gauges.feeler, null],
+  "second-ring-gap": [gauges.feeler, null],
+  "second-ring-side": [gauges.feeler, null],
+  "oil-ring-gap": [gauges.feeler, null],
+  "rod-strip": [gauges.strip, null],
+  "rod-bolt-length": [gauges.caliper, null],
+  "crankshaft-hardness": [gauges.hardness, null],
+  "crankshaft-turning-torque": [gauges.wrench, null],
+  "block-deck": [gauges.plate, null],
+  "cylinder-head-exhaust-face": [gauges.feeler, null],
+  "inlet-valve-stem": [gauges.mic0, null],
+  "inlet-valve-recession": [gauges.depth, null],
+  "exhaust-valve-stem": [gauges.mic0, null],
+  "exhaust-valve-recession": [gauges.depth, null],
+  "valve-guide-bore": [gauges.guides, ring9],
+  "valve-spring-load": [gauges.springs, null],
+  "valve-spring-free-length": [gauges.caliper, null],
+  "valve-spring-coil-bind": [gauges.caliper, null],
+  "valve-spring-squareness": [gauges.feeler, null],
+  "camshaft-run-out": [gauges.longDial, null],
+  "camshaft-lobe": [gauges.longDial, null],
+  "camshaft-journal": [gauges.mic50, null],
+  "front-case-backlash": [gauges.dial, null],
+  "injector-leak-down": [gauges.watch, null],
+  "injector-opening": [gauges.bench, null],
+  "oil-cooler-plugged": [gauges.count, null],
+  "flywheel-pilot": [gauges.longDial, null],
 };
 
 type Opened = ReturnType<typeof openJob>;
@@ -158,13 +209,17 @@ function measure({ log, partIn, pack, number }: Opened, sheetId: string, { rows 
   const engine = hiddenEngines.get(number)!;
   const temperatures = { partC: 21.5, gaugeC: 20.8, masterC: 20.8, standardK: 0.5 };
   const simulated = new SimulatedGauge({ gauge: used, master, temperatures }, hashText(`${number} ${sheetId}`));
+  const unit = unitById(sheet.feature.unit)!;
   const taken = sheet.rows.slice(0, rows);
   taken.forEach((row, at) => {
     for (const point of sheet.feature.points.slice(0, at === taken.length - 1 ? points : Infinity)) {
       const size = hiddenSize(engine, row, point.id);
       // Figures that the documentation quotes are the true ones, as though the gauge had no errors that day.
-      const typed = told && engine.sizes[row.id] ? size.toFixed(3) : simulated.typed(size, row.partClass.expansionPerK.value);
-      log.add("reading-taken", { occasion, part: partIn.get(row.slot.id)!, feature: row.at.id, point: point.id, valueMm: Number(typed), typed, unit: "mm" });
+      const typed = told && engine.sizes[row.id] ? size.toFixed(3) : simulated.typed(size, expansionOf(row));
+      const read = parseReading(typed, unit.dimension, unit);
+      if (!read.ok) throw new Error(`${sheetId}: ${typed}`);
+      const question = questionReading(read.value.value, sheet.feature, point.id);
+      log.add("reading-taken", { occasion, part: partIn.get(row.slot.id)!, feature: row.at.id, point: point.id, ...read.value, ...(question ? { kept: question.code } : {}) });
     }
   });
 }
@@ -314,6 +369,7 @@ for (const sheet of ["crankshaft-big-end", "crankshaft-damage", "crankshaft-run-
 for (const sheet of ["crankshaft-main", "crankshaft-main-damage", "rod-big-end", "rod-shell-wall", "main-shell-wall"]) measure(marigold, sheet);
 for (const sheet of ["rod-bend", "rod-twist"]) measure(marigold, sheet, { rows: 5 });
 measure(marigold, "block-tunnel", { rows: 6 });
+for (const sheet of ["liner-pits", "liner-protrusion", "top-ring-gap", "valve-spring-load", "camshaft-lobe", "camshaft-run-out", "flywheel-pilot"]) measure(marigold, sheet);
 marigold.log.write("ferry-marigold");
 
 // A donor from a drainage pump station, just arrived.
@@ -385,9 +441,9 @@ note(tram1, [["history", "hours-since-new", 8200], ["history", "hours-since-over
   // Heights from the top, thrust and axial; the foot is as the borer left it.
   const worn = [[76.094, 76.041, 76.062, 76.033, 76.031, 76.021, 76.009, 76.008], [76.071, 76.036, 76.051, 76.029, 76.027, 76.019, 76.01, 76.009], [76.121, 76.05, 76.08, 76.038, 76.04, 76.025, 76.011, 76.01], [76.066, 76.035, 76.047, 76.027, 76.024, 76.018, 76.007, 76.008]];
   const { points } = pellbrook.sheets.find((sheet) => sheet.id === "cylinder-bore")!.feature;
-  worn.forEach((sizes, at) => sizes.forEach((size, index) => log.add("reading-taken", { occasion, part: partOf(tram1, `cylinder-${at + 1}`), feature: "bore", point: points[index]!.id, valueMm: size, typed: size.toFixed(3), unit: "mm" })));
+  worn.forEach((sizes, at) => sizes.forEach((size, index) => log.add("reading-taken", { occasion, part: partOf(tram1, `cylinder-${at + 1}`), feature: "bore", point: points[index]!.id, value: size, typed: size.toFixed(3), unit: "mm" })));
   const deep = openOccasion(log, gauges.depth, null);
-  [0.004, 0.002, 0.041, 0].forEach((depth, at) => log.add("reading-taken", { occasion: deep, part: partOf(tram1, `cylinder-${at + 1}`), feature: "damage", point: "deepest", valueMm: depth, typed: depth.toFixed(3), unit: "mm" }));
+  [0.004, 0.002, 0.041, 0].forEach((depth, at) => log.add("reading-taken", { occasion: deep, part: partOf(tram1, `cylinder-${at + 1}`), feature: "damage", point: "deepest", value: depth, typed: depth.toFixed(3), unit: "mm" }));
 }
 tram1.log.write("hill-tram-1");
 

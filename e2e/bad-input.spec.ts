@@ -5,7 +5,7 @@ import { client, expect, test, TestBench } from "./bench";
 /** A job with a gauge set up for the liners, and nothing read. */
 function ready() {
   const bench = new TestBench(orrinshaw, { name: "Test engine" });
-  bench.occasion({ gauge: { id: "bore-gauge", name: "Bore gauge", quantities: ["internal-diameter"], rangeMm: [100, 160], method: "direct", resolutionMm: 0.001, repeatabilityMm: 0.001, calibration: { expandedMm: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" }, scaleExpansionPerK: 11.5e-6 }, master: null });
+  bench.occasion({ gauge: { id: "bore-gauge", name: "Bore gauge", quantities: ["internal-diameter"], unit: "mm", range: [100, 160], method: "direct", resolution: 0.001, repeatability: 0.001, calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" }, scaleExpansionPerK: 11.5e-6 }, master: null });
   return bench;
 }
 
@@ -181,8 +181,8 @@ test("entries are taken once, by shape and for streams that are there", async ({
 
   expect((await post(reading)).map((each) => each.outcome)).toEqual(["kept"]);
   expect((await post(reading, reading)).map((each) => each.outcome)).toEqual(["kept-before", "kept-before"]);
-  const forged = { ...reading, payload: { ...reading.payload, valueMm: 109 } };
-  const bad = { ...reading, id: bench.newId(), payload: { ...reading.payload, valueMm: "wide" } };
+  const forged = { ...reading, payload: { ...reading.payload, value: 109 } };
+  const bad = { ...reading, id: bench.newId(), payload: { ...reading.payload, value: "wide" } };
   const lost = { ...reading, id: bench.newId(), stream: bench.newId() };
   const strange = { ...reading, id: bench.newId(), type: "engine-dreamt" };
   const large = { ...reading, id: bench.newId(), payload: { ...reading.payload, typed: "x".repeat(70_000) } };
@@ -190,7 +190,7 @@ test("entries are taken once, by shape and for streams that are there", async ({
   expect(answers.map((each) => [each.outcome, each.problems![0]!.code])).toEqual([
     ["refused", "id-taken"], ["refused", "schema"], ["refused", "unknown-stream"], ["refused", "unknown-type"], ["refused", "too-large"], ["refused", "schema"],
   ]);
-  expect(answers[1]!.problems![0]!.path).toEqual(["payload", "valueMm"]);
+  expect(answers[1]!.problems![0]!.path).toEqual(["payload", "value"]);
   const written = await shop.written(bench);
   expect(written).toHaveLength(1);
   // Who wrote it is what the session says, not what was sent.
@@ -201,7 +201,7 @@ test("entries are taken once, by shape and for streams that are there", async ({
 test("two corrections of one reading are shown as a conflict, and the right one typed settles them", async ({ shop, visit }) => {
   const bench = ready();
   const { occasion } = bench.entries.at(-1)!.payload as { occasion: string };
-  const read = (valueMm: number, supersedes?: string[]) => bench.read(occasion, "liner-1", "bore", "top-thrust", valueMm, supersedes ? { supersedes } : {}).id;
+  const read = (value: number, supersedes?: string[]) => bench.read(occasion, "liner-1", "bore", "top-thrust", value, supersedes ? { supersedes } : {}).id;
   const first = read(108.04);
   const rivals = [read(108.045, [first]), read(108.049, [first])];
   await shop.keep(bench.entries);

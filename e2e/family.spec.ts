@@ -3,7 +3,7 @@ import type { Gauge } from "@/core/entry/schema";
 import { testGauge } from "@/core/fixtures/bench";
 import { expect, test, TestBench } from "./bench";
 
-const widthGauge: Gauge = { ...testGauge, id: "width-micrometer", name: "Width micrometer", quantities: ["external-width"], rangeMm: [75, 100], method: "direct" };
+const widthGauge: Gauge = { ...testGauge, id: "width-micrometer", name: "Width micrometer", quantities: ["external-width"], range: [75, 100], method: "direct" };
 
 test("an engine family of another arrangement passes through every screen, by its pack alone", async ({ shop, visit }) => {
   await shop.keepPack("src/core/fixtures/rotary-pack.json", rotary.sha256);

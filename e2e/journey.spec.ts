@@ -81,9 +81,9 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   const typed = async () => (await shop.written(bench)).filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
   await expect.poll(typed).toEqual([...liners.flat(), ...journals.flat(), ...damage.flat(), "0.03"]);
   const written = await shop.written(bench);
-  const inch = written.find((entry) => entry.payload.typed === "4.2536 in")!.payload as { valueMm: number; unit: string };
+  const inch = written.find((entry) => entry.payload.typed === "4.2536 in")!.payload as { value: number; unit: string };
   expect(inch.unit).toBe("in");
-  expect(inch.valueMm).toBeCloseTo(4.2536 * 25.4, 9);
+  expect(inch.value).toBeCloseTo(4.2536 * 25.4, 9);
   expect(written.filter((entry) => entry.type === "occasion-opened").map((entry) => (entry.payload.gauge as { name: string }).name)).toEqual(["Bore gauge 2", "Micrometer 50–75", "Depth gauge 1", "Dial indicator 3"]);
 
   // Decide: proposals by the evidence; the undersize by the handbook's arithmetic: 70.871 - 0.03 - 2 x 0.06 - 0.02.

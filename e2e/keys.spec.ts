@@ -32,7 +32,7 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
     await page.keyboard.press("Space");
     await expect.poll(async () => (await readings()).length).toBe(sent);
   }
-  const sizes = (await readings()).map((entry) => entry.payload.valueMm as number);
+  const sizes = (await readings()).map((entry) => entry.payload.value as number);
   expect(Math.min(...sizes)).toBeGreaterThan(107.95);
   expect(Math.max(...sizes)).toBeLessThan(108.2);
   expect(new Set((await readings()).map((entry) => `${String(entry.payload.part)} ${String(entry.payload.point)}`)).size).toBe(36);

@@ -8,7 +8,7 @@ const first = liner("top, thrust direction");
 /** A job with a gauge set up for the liners, and nothing read. */
 function ready(name = "Test engine") {
   const bench = new TestBench(orrinshaw, { name });
-  bench.occasion({ gauge: { id: "bore-gauge", name: "Bore gauge", quantities: ["internal-diameter"], rangeMm: [100, 160], method: "direct", resolutionMm: 0.001, repeatabilityMm: 0.001, calibration: { expandedMm: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" }, scaleExpansionPerK: 11.5e-6 }, master: null });
+  bench.occasion({ gauge: { id: "bore-gauge", name: "Bore gauge", quantities: ["internal-diameter"], unit: "mm", range: [100, 160], method: "direct", resolution: 0.001, repeatability: 0.001, calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" }, scaleExpansionPerK: 11.5e-6 }, master: null });
   return bench;
 }
 const typedOf = (entries: readonly Envelope[]) => entries.filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);

@@ -10,7 +10,7 @@ const wanted = 200;
 
 /** A job with all gauges set up; 200 readings are typed into it, sheet after sheet. */
 const bench = new TestBench(orrinshaw, { name: "Bench" });
-for (const { feature } of orrinshaw.sheets) bench.occasion({ gauge: { ...testGauge, id: `g-${feature.quantity}`, method: "direct", quantities: [feature.quantity], rangeMm: [0, 200] }, master: null });
+for (const { feature } of orrinshaw.sheets) bench.occasion({ gauge: { ...testGauge, id: `g-${feature.quantity}`, method: "direct", quantities: [feature.quantity], range: [0, 200] }, master: null });
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 1);
 await beginStream(database, bench.maker.stream, "job", new Date());
 await appendEntries(database, bench.maker.stream, bench.entries, new Date());

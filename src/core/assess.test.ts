@@ -26,7 +26,7 @@ function play(script: readonly (readonly [Act, number])[]): Envelope[] {
     const target = readings[n % Math.max(1, readings.length)];
     const read = (rest = {}) => bench.read(occasion, row.slot.id, row.at.id, point, middle + (n % 7) * 0.01, rest);
     if (act === "reading") readings.push(read());
-    else if (act === "correction" && target) readings.push(bench.add("reading-taken", { ...(target.payload as never as Parameters<typeof bench.add<"reading-taken">>[1]), valueMm: middle, supersedes: [target.id] }));
+    else if (act === "correction" && target) readings.push(bench.add("reading-taken", { ...(target.payload as never as Parameters<typeof bench.add<"reading-taken">>[1]), value: middle, supersedes: [target.id] }));
     else if (act === "strike" && target) bench.add("entry-struck", { strikes: [target.id] });
     else if (act === "occasion") occasion = open();
     else if (act === "late") bench.entries.push({ ...read(), id: bench.newId(), at: "2026-11-20T08:00:30.000Z" });
@@ -78,7 +78,7 @@ describe("a hand-over", () => {
 
   test("lists figures, proposals and holds that are no longer as they were shown", () => {
     const reading = launch.find((entry) => entry.type === "reading-taken")!;
-    const after = { ...reading, id: "019ac000-0000-7000-8000-000000000001", at: "2026-11-24T00:00:00.000Z", payload: { ...reading.payload, valueMm: 108.2, supersedes: [reading.id] } };
+    const after = { ...reading, id: "019ac000-0000-7000-8000-000000000001", at: "2026-11-24T00:00:00.000Z", payload: { ...reading.payload, value: 108.2, supersedes: [reading.id] } };
     const found = differences([...handed(launch), after]).map((each) => [each.code, each.path.join(" ") || each.params.code]);
     expect(found).toContainEqual(["figure-differs", "liner-1/bore largest"]);
     expect(found).toContainEqual(["choice-differs", "liner-1/bore"]);

@@ -8,13 +8,13 @@ import type { Estimate } from "./quantity/estimate";
 import { stations } from "./stations";
 
 const Value = z.strictObject({
-  valueMm: z.number(),
+  value: z.number(),
   /** U = 2 u. */
-  expandedMm: z.number(),
+  expanded: z.number(),
   /** Signed standard uncertainties by source, in mm. */
   contributions: z.record(z.string(), z.number()),
 });
-const Conforms = z.strictObject({ mark: z.enum(marks), probability: z.number(), bound: z.enum(["min", "max"]), limitMm: z.number(), marginMm: z.number() });
+const Conforms = z.strictObject({ mark: z.enum(marks), probability: z.number(), bound: z.enum(["min", "max"]), limit: z.number(), margin: z.number() });
 const Share = z.strictObject({ value: z.number(), expanded: z.number() });
 const Found = z.strictObject({
   code: z.string(),
@@ -64,7 +64,7 @@ export const AssessmentJson = z.strictObject({
     estimated: z.number(),
     approved: z.number(),
   }),
-  endurance: z.array(z.strictObject({ row: z.string(), hoursWanted: z.number(), ageFrom: z.number().nullable(), ageTo: z.number().nullable(), probability: z.number().nullable(), low: z.number(), high: z.number(), limitMm: z.number(), life: z.number().nullable() })),
+  endurance: z.array(z.strictObject({ row: z.string(), hoursWanted: z.number(), ageFrom: z.number().nullable(), ageTo: z.number().nullable(), probability: z.number().nullable(), low: z.number(), high: z.number(), limit: z.number(), life: z.number().nullable() })),
   joints: z.array(z.strictObject({ joint: z.string(), name: z.string(), accepted: z.boolean().nullable(), characteristics: z.array(Characteristic) })),
   choices: z.array(z.strictObject({ row: z.string(), proposal: Option, options: z.array(Option), decisions: z.array(z.strictObject({ entry: z.string(), disposition: Disposition, step: z.string().nullable(), reason: z.string().nullable() })), overrides: z.boolean() })),
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(Found) })),
@@ -85,8 +85,8 @@ export const AssessmentJson = z.strictObject({
 export type AssessmentJson = z.infer<typeof AssessmentJson>;
 
 const value = (of: Estimate | null) =>
-  of && { valueMm: of.value, expandedMm: expandedUncertainty(of), contributions: Object.fromEntries([...of.contributions].sort(([a], [b]) => (a < b ? -1 : 1))) };
-const conforms = (held: Conformity | null) => held && { mark: held.mark, probability: held.probability, bound: held.bound, limitMm: held.limit, marginMm: held.margin };
+  of && { value: of.value, expanded: expandedUncertainty(of), contributions: Object.fromEntries([...of.contributions].sort(([a], [b]) => (a < b ? -1 : 1))) };
+const conforms = (held: Conformity | null) => held && { mark: held.mark, probability: held.probability, bound: held.bound, limit: held.limit, margin: held.margin };
 const share = (of: Estimate | null) => of && { value: of.value, expanded: expandedUncertainty(of) };
 const found = ({ code, path, severity, params }: z.infer<typeof Found> | Assessment["problems"][number]) => ({ code, path: [...path], severity, params: { ...params } });
 
@@ -136,7 +136,7 @@ export const toAssessmentJson = (assessment: Assessment): AssessmentJson => ({
     estimated: assessment.intake.estimates.total,
     approved: assessment.intake.estimates.approved,
   },
-  endurance: [...assessment.endurance].map(([row, { hoursWanted, age, probability, low, high, limitMm, life }]) => ({ row, hoursWanted, ageFrom: age?.from ?? null, ageTo: age?.to ?? null, probability, low, high, limitMm, life })),
+  endurance: [...assessment.endurance].map(([row, { hoursWanted, age, probability, low, high, limit, life }]) => ({ row, hoursWanted, ageFrom: age?.from ?? null, ageTo: age?.to ?? null, probability, low, high, limit, life })),
   joints: [...assessment.joints.values()].map(({ row, accepted, governing, derived }) => ({ joint: row.id, name: row.name, accepted, characteristics: [governing, ...derived].map(characteristic) })),
   choices: assessment.choices.map(({ row, proposal, options, decisions, overrides }) => ({
     row: row.row.id, proposal: option(proposal), options: options.map(option), overrides,

@@ -61,7 +61,7 @@ function rowHolds(row: RowResult): readonly Hold[] {
   const held = row.points.flatMap((point): Hold[] => {
     const conflict = point.conflict ? [hold("measure", problem("hold", "conflict", [row.row.id, point.point], { row: row.row.name, point: feature.points.find((each) => each.id === point.point)!.name }))] : [];
     const asked = point.readings.flatMap((reading) => {
-      const question = questionReading(reading.valueMm, feature);
+      const question = questionReading(reading.value, feature, point.point);
       return question && reading.kept !== question.code ? [hold("measure", { ...question, path: [row.row.id, reading.point] })] : [];
     });
     return [...conflict, ...asked];

@@ -7,7 +7,7 @@ export interface HiddenEngine {
   readonly number: string;
   /** Share of the wear between new and limit that its parts have on average. */
   readonly wear: number;
-  /** True sizes in mm at 20 °C, by row, in the order of the feature's points; where the story says so. */
+  /** True sizes in core units, lengths at 20 °C, by row, in the order of the feature's points; where the story says so. */
   readonly sizes: Readonly<Record<string, readonly number[]>>;
 }
 
@@ -24,8 +24,13 @@ export function hiddenSize(engine: HiddenEngine, row: Row, point: string): numbe
   const told = engine.sizes[row.id]?.[at];
   if (told !== undefined) return told;
   const { new: fresh, reassembly } = feature.governing.limits;
+  const nominal = feature.points[at]?.nominal;
   const whole = seeded(hashText(`${engine.number} ${row.id}`));
   const own = seeded(hashText(`${engine.number} ${row.id} ${point}`));
+  // Where limits are of something else than the readings, wear is a few hundredths of what a new part reads.
+  if (nominal !== undefined) return nominal * (1 + (feature.wearsTowards === "larger" ? 1 : -1) * 0.02 * engine.wear * (0.5 + whole.next()) + 0.001 * own.normal());
+  // What a form is fitted to lies about zero, and so does a count of faults.
+  if ("fit" in feature.governing.expr) return 0.12 * (reassembly?.max ?? 0) * own.normal();
   const low = fresh?.min ?? 0;
   const high = fresh?.max ?? 0;
   const start = low + (high - low) * (0.2 + 0.6 * whole.next());
@@ -77,6 +82,15 @@ const marigold: HiddenEngine = {
     "rod-5/big-end": [75.034, 75.004, 75.007],
     "rod-5/bend": [0.04],
     "piston-5/skirt": [107.812],
+    // Eaten from the water side, worst where it shakes most.
+    "liner-1/pits": [0.22], "liner-2/pits": [0.35], "liner-3/pits": [1.12], "liner-4/pits": [0.61], "liner-5/pits": [1.74], "liner-6/pits": [0.18],
+    "liner-4/protrusion": [0.049, 0.051, 0.048, 0.052],
+    // The lobe over cylinder 5 ran dry with the rest of its bay.
+    "camshaft/lobe-l5e": [1.07, 3.17, 5.36, 6.23, 5.35, 3.15, 1.06],
+    // An ellipse of 0.012, its centre 0.034 off.
+    "flywheel/pilot": [0.036, 0.034, 0.023, 0.005, -0.013, -0.025, -0.03, -0.032, -0.028, -0.013, 0.009, 0.028],
+    // Bowed away from station 5.
+    "camshaft/run-out": [0.002, 0, -0.002, 0, 0.013, 0.007, -0.012, -0.008, 0.015, 0.009, -0.016, -0.009, 0.001, -0.001, 0, 0.001],
   },
 };
 

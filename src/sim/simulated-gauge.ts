@@ -1,18 +1,19 @@
 import type { Occasion } from "@/core/entry/fold";
 import type { Gauge, SettingMaster } from "@/core/entry/schema";
 import { hashText, seeded, type Seeded } from "@/core/numeric/seeded";
+import { fromCore, unitById } from "@/core/quantity/units";
 
 const referenceC = 20;
 const growth = (expansionPerK: number, celsius: number | null) => 1 + expansionPerK * ((celsius ?? referenceC) - referenceC);
 
 /** The error that a gauge carries from one calibration to the next: a draw from what its certificate allows. */
 export function biasOf({ id, calibration }: Pick<Gauge, "id" | "calibration">): number {
-  return (calibration.expandedMm / calibration.k) * seeded(hashText(`bias ${id} ${calibration.on}`)).normal();
+  return (calibration.expanded / calibration.k) * seeded(hashText(`bias ${id} ${calibration.on}`)).normal();
 }
 
 /** By how much a master is longer than is engraved on it; a locked micrometer is wrong by its own error. */
 function masterError(master: SettingMaster): number {
-  if (master.gauge) return biasOf({ id: master.gauge.id, calibration: { expandedMm: master.expandedMm, k: master.k, on: master.gauge.calibratedOn, due: master.gauge.calibratedOn } });
+  if (master.gauge) return biasOf({ id: master.gauge.id, calibration: { expanded: master.expandedMm, k: master.k, on: master.gauge.calibratedOn, due: master.gauge.calibratedOn } });
   return (master.expandedMm / master.k) * seeded(hashText(`master ${master.id}`)).normal();
 }
 
@@ -36,32 +37,37 @@ export class SimulatedGauge {
   constructor(hand: Hand, seed: number) {
     this.#hand = hand;
     this.#random = seeded(seed);
-    this.#zero = hand.gauge.method === "comparator" ? hand.gauge.repeatabilityMm * this.#random.normal() : 0;
+    this.#zero = hand.gauge.method === "comparator" ? hand.gauge.repeatability * this.#random.normal() : 0;
   }
 
   /**
-   * What the display shows for a true size.
+   * What the display shows for a true size, in core units.
    *
-   * @param sizeMm  of the part at 20 °C
-   * @param expansionPerK  of the part
+   * @param size  of the part, a length at 20 °C
+   * @param expansionPerK  of the part; null where the size is no length
    */
-  readMm(sizeMm: number, expansionPerK: number): number {
+  read(size: number, expansionPerK: number | null): number {
     const { gauge, master, temperatures } = this.#hand;
-    const warm = sizeMm * growth(expansionPerK, temperatures.partC);
-    this.#drift += driftPerReading * gauge.repeatabilityMm * this.#random.normal();
-    const error = biasOf(gauge) + this.#zero + this.#drift + gauge.repeatabilityMm * this.#random.normal();
+    const warm = size * growth(expansionPerK ?? 0, temperatures.partC);
+    this.#drift += driftPerReading * gauge.repeatability * this.#random.normal();
+    const error = biasOf(gauge) + this.#zero + this.#drift + gauge.repeatability * this.#random.normal();
     const shown =
       gauge.method === "comparator" && master
         ? // Set to show the master's engraved length: what the master is off by is off in every reading, the other way.
           master.lengthMm + (warm - (master.lengthMm + masterError(master)) * growth(master.expansionPerK, temperatures.masterC))
-        : warm / growth(gauge.scaleExpansionPerK, temperatures.gaugeC);
-    const display = Math.round((shown - error) / gauge.resolutionMm) * gauge.resolutionMm;
-    return Math.max(display, sizeMm >= 0 && sizeMm < 1 ? 0 : -Infinity);
+        : warm / growth(expansionPerK === null ? 0 : gauge.scaleExpansionPerK, temperatures.gaugeC);
+    const step = gauge.resolution === 0 ? 1 : gauge.resolution;
+    const display = (gauge.feeler ? Math.floor((shown - error) / step) : Math.round((shown - error) / step)) * step;
+    return Math.max(display, size >= 0 && size < 1 ? 0 : -Infinity);
   }
 
-  /** What it types, without the Enter that follows. */
-  typed(sizeMm: number, expansionPerK: number): string {
-    const decimals = Math.max(0, Math.ceil(-Math.log10(this.#hand.gauge.resolutionMm)));
-    return this.readMm(sizeMm, expansionPerK).toFixed(decimals);
+  /** What it types, in its own unit and without the Enter that follows: feelers the blade that goes in and the next. */
+  typed(size: number, expansionPerK: number | null): string {
+    const { resolution, unit: unitId, feeler } = this.#hand.gauge;
+    const unit = unitById(unitId)!;
+    const decimals = resolution === 0 ? 0 : Math.max(0, Math.ceil(-Math.log10(resolution / unit.factor) - 1e-9));
+    const type = (value: number) => fromCore(value, unit).toFixed(decimals);
+    const shown = this.read(size, expansionPerK);
+    return feeler ? `${type(shown)}/${type(shown + resolution)}` : type(shown);
   }
 }

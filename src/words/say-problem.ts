@@ -1,6 +1,6 @@
 import type { Problem } from "@/core/problem";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
-import { unitById, type Unit } from "@/core/quantity/units";
+import { shownUnit, unitById, units, type Unit } from "@/core/quantity/units";
 import { capital } from "./capital";
 import { grouped } from "./grouped";
 import { many, type Figures, type Sentence } from "./sentence";
@@ -18,6 +18,9 @@ export interface Wording {
 export const percent = (probability: number): string =>
   probability > 0.995 ? "more than 99 %" : probability < 0.005 ? "less than 1 %" : `${Math.round(probability * 100)} %`;
 
+/** The units that a figure may be typed in where somebody tried another. */
+const typedIn = (f: Figures) => `Type it in ${units.filter(({ dimension }) => dimension === f.text("wanted")).map(({ symbol }) => symbol || "pieces").join(", ")}.`;
+
 const sayWorth = (f: Figures) => `A rebuild is expected to cost ${grouped(f.number("rebuild"))}: labour ${grouped(f.number("labour"))}, parts ${grouped(f.number("parts"))}.`;
 
 const sayWay = (disposition: Disposition, stepName: string) => (stepName || dispositionWords[disposition]).toLowerCase();
@@ -32,35 +35,36 @@ const sentences: Readonly<Record<string, Sentence>> = {
   empty: () => "Nothing was typed.",
   "too-long": (f) => `That is ${f.text("length")} characters; a reading has at most ${f.text("longest")}.`,
   "not-a-number": (f) => `“${f.text("typed")}” is not a number. Type for example 63.48, 2.4992 in or 1.5 thou.`,
-  "unit-unknown": (f) => `“${f.text("unit")}” in “${f.text("typed")}” is not a unit known here. Lengths are typed in mm, µm, in or thou.`,
-  "unit-wrong-dimension": (f) => `“${f.text("typed")}” is a ${f.text("measures")}, and a ${f.text("wanted")} is measured here. Type it in mm, µm, in or thou.`,
-  "ten-times-too-large": (f) => `${f.length("valueMm")} is ten times what is expected here (about ${f.length("expectedMm")}).`,
-  "ten-times-too-small": (f) => `${f.length("valueMm")} is a tenth of what is expected here (about ${f.length("expectedMm")}).`,
-  "hundred-times-too-large": (f) => `${f.length("valueMm")} is a hundred times what is expected here (about ${f.length("expectedMm")}).`,
-  "hundred-times-too-small": (f) => `${f.length("valueMm")} is a hundredth of what is expected here (about ${f.length("expectedMm")}).`,
-  "inches-taken-for-mm": (f) => `${f.length("valueMm")} looks like inches read as millimetres: about ${f.length("expectedMm")} is expected here.`,
-  "mm-taken-for-inches": (f) => `${f.length("valueMm")} looks like millimetres read as inches: about ${f.length("expectedMm")} is expected here.`,
-  "far-from-size": (f) => `${f.length("valueMm")} is far from what is expected here (about ${f.length("expectedMm")}).`,
-  "far-from-fellows": (f) => `${f.length("valueMm")} is far from the others here (about ${f.length("expectedMm")}): does the gauge sit as it should?`,
+  "unit-unknown": (f) => `“${f.text("spelled")}” in “${f.text("typed")}” is not a unit known here. ${typedIn(f)}`,
+  "unit-wrong-dimension": (f) => `“${f.text("typed")}” is a ${f.text("measures")}, and a ${f.text("wanted")} is measured here. ${typedIn(f)}`,
+  "gap-backwards": (f) => `“${f.text("typed")}”: first the blade that goes in, then the larger one that does not.`,
+  "ten-times-too-large": (f) => `${f.length("value")} is ten times what is expected here (about ${f.length("expected")}).`,
+  "ten-times-too-small": (f) => `${f.length("value")} is a tenth of what is expected here (about ${f.length("expected")}).`,
+  "hundred-times-too-large": (f) => `${f.length("value")} is a hundred times what is expected here (about ${f.length("expected")}).`,
+  "hundred-times-too-small": (f) => `${f.length("value")} is a hundredth of what is expected here (about ${f.length("expected")}).`,
+  "inches-taken-for-mm": (f) => `${f.length("value")} looks like inches read as millimetres: about ${f.length("expected")} is expected here.`,
+  "mm-taken-for-inches": (f) => `${f.length("value")} looks like millimetres read as inches: about ${f.length("expected")} is expected here.`,
+  "far-from-size": (f) => `${f.length("value")} is far from what is expected here (about ${f.length("expected")}).`,
+  "far-from-fellows": (f) => `${f.length("value")} is far from the others here (about ${f.length("expected")}): does the gauge sit as it should?`,
   "last-part-again": () => "These are the figures of the part before, to the last digit: is the gauge in this one?",
-  negative: (f) => `${f.length("valueMm")} cannot be: this quantity is never below zero.`,
+  negative: (f) => `${f.length("value")} cannot be: this quantity is never below zero.`,
 
   "import-too-large": (f) => `${f.text("count")} cells are more than a sheet holds; at most ${f.text("most")} are read.`,
   "import-past-end": (f) => `Line ${f.text("line")} is past the last place of this sheet.`,
   "import-row-unknown": (f) => `Line ${f.text("line")}: “${f.text("text")}” is no place of this sheet.`,
 
   // Why, at Decide
-  "within-limits": (f) => `${f.length("marginMm")} inside ${f.bare("limitMm")}; ${percent(f.number("probability"))} sure.`,
-  "outside-limit": (f) => `${capital(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")} (${f.source()}).`,
-  "outside-not-surely": (f) => `${capital(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: outside ${f.bare("limitMm")} by ${f.bare("byMm")}, which is less than U; ${percent(f.number("probability"))} chance that it is inside (${f.source()}).`,
-  "inside-not-surely": (f) => `${capital(f.text("characteristic"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: inside ${f.bare("limitMm")} by less than U, and this job asks for more (${f.source()}).`,
+  "within-limits": (f) => `${f.length("margin")} inside ${f.bare("limit")}; ${percent(f.number("probability"))} sure.`,
+  "outside-limit": (f) => `${capital(f.text("characteristic"))} ${f.bare("value")} ± ${f.plusMinus("expanded")}: outside ${f.bare("limit")} by ${f.bare("by")} (${f.source()}).`,
+  "outside-not-surely": (f) => `${capital(f.text("characteristic"))} ${f.bare("value")} ± ${f.plusMinus("expanded")}: outside ${f.bare("limit")} by ${f.bare("by")}, which is less than U; ${percent(f.number("probability"))} chance that it is inside (${f.source()}).`,
+  "inside-not-surely": (f) => `${capital(f.text("characteristic"))} ${f.bare("value")} ± ${f.plusMinus("expanded")}: inside ${f.bare("limit")} by less than U, and this job asks for more (${f.source()}).`,
   "not-measured": (f) => `Not measured yet: ${f.text("row")}.`,
   "points-missing": (f) => `${capital(f.text("row"))}: ${many(f.number("missing"), "reading")} to go.`,
   "no-part": (f) => `No part is installed in the slot ${f.text("slot")}.`,
   "no-gauge": () => "No gauge is set up for this sheet. Press G, or “Set up a gauge” below; what you typed stays here.",
   "no-rework": () => "The pack offers no rework for this part.",
-  "cleans-up": (f) => `Cleans up: finished ${f.bare("finishedMm")} lies ${f.bare("marginMm")} ${f.text("grows") === "true" ? "over what wear, damage and honing ask" : "under what damage, run-out and clean-up leave"} (${f.bare("ceilingMm")} ± ${f.plusMinus("expandedMm")}).`,
-  "does-not-clean-up": (f) => `Does not clean up: ${f.text("grows") === "true" ? "wear, damage and honing ask" : "damage, run-out and clean-up leave"} ${f.length("ceilingMm")} ± ${f.plusMinus("expandedMm")}; this size ${f.text("grows") === "true" ? "is" : "needs"} ${f.bare("finishedMm")}.`,
+  "cleans-up": (f) => `Cleans up: finished ${f.bare("finishedMm")} lies ${f.bare("margin")} ${f.text("grows") === "true" ? "over what wear, damage and honing ask" : "under what damage, run-out and clean-up leave"} (${f.bare("ceilingMm")} ± ${f.plusMinus("expanded")}).`,
+  "does-not-clean-up": (f) => `Does not clean up: ${f.text("grows") === "true" ? "wear, damage and honing ask" : "damage, run-out and clean-up leave"} ${f.length("ceilingMm")} ± ${f.plusMinus("expanded")}; this size ${f.text("grows") === "true" ? "is" : "needs"} ${f.bare("finishedMm")}.`,
   "wall-too-thin": (f) => `Only ${f.length("caseLeftMm")} of the wall would be left; ${f.bare("keepMm")} must be.`,
   "on-worn-axis": () => "It would do on the worn axis: then the bore leans, and the piston with it.",
   "size-effect": (f) => `${capital(f.text("name"))}: ${(f.number("value") / (unitById(f.text("unit"))?.factor ?? 1)).toFixed(f.number("decimals"))}${unitById(f.text("unit")) ? ` ${unitById(f.text("unit"))!.symbol}` : ""}.`,
@@ -82,17 +86,17 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "override-without-reason": (f) => `${capital(f.text("row"))}: the decision goes against the proposal, and the reason is missing.`,
   "evidence-changed": (f) => `${capital(f.text("row"))}: when it was decided the proposal was “${dispositionWords[f.text("then") as Disposition]}”, now it is “${dispositionWords[f.text("now") as Disposition]}”. Decide again.`,
   "on-hold": (f) => `${capital(f.text("row"))} is put on hold.`,
-  fits: (f) => `${capital(f.text("row"))} ${f.bare("valueMm")} ± ${f.plusMinus("expandedMm")}: ${f.bare("marginMm")} inside ${f.bare("limitMm")}; ${percent(f.number("probability"))} sure.`,
+  fits: (f) => `${capital(f.text("row"))} ${f.bare("value")} ± ${f.plusMinus("expanded")}: ${f.bare("margin")} inside ${f.bare("limit")}; ${percent(f.number("probability"))} sure.`,
   "joint-open": (f) => `${capital(f.text("joint"))} cannot be worked out yet: ${f.text("row")}${f.number("count") > 1 ? ` and ${f.number("count") - 1} more` : ""} to be measured.`,
   "no-limit": (f) => `The pack has no limit for ${f.text("row")}: it has to be judged by eye.`,
   "mate-renewed": (f) => `Goes with ${f.text("mate")}: ${sayWay(f.text("disposition") as Disposition, f.text("step"))}.`,
   "good-beside-new": (f) => `Good beside a new ${f.text("mates")}, which is to be replaced.`,
 
-  "settle-temperature": (f) => `Part and gauge at one known temperature (now worth ${f.plusMinus("nowMm")}).`,
+  "settle-temperature": (f) => `Part and gauge at one known temperature (now worth ${f.plusMinus("now")}).`,
   "settle-repeats": (f) => `${many(f.number("more"), "repeat")} more at each point.`,
-  "settle-gauge": (f) => `A gauge and setting good to ${f.plusMinus("expandedMm")} (now ${f.plusMinus("nowMm")}).`,
+  "settle-gauge": (f) => `A gauge and setting good to ${f.plusMinus("expanded")} (now ${f.plusMinus("now")}).`,
   "settle-on-limit": () => "Nothing would: it lies on the limit, and stays there however well it is measured.",
-  "settle-nothing": (f) => `Nothing here would: U would have to come down to ${f.plusMinus("needMm")}.`,
+  "settle-nothing": (f) => `Nothing here would: U would have to come down to ${f.plusMinus("need")}.`,
   "reaches-hours": (f) => `Reaches ${grouped(f.number("hours"))} h ${f.text("probability") === "" ? `with ${percent(f.number("low"))} to ${percent(f.number("high"))}` : `with ${percent(f.number("probability"))}${f.number("high") - f.number("low") > 0.05 ? ` (${percent(f.number("low"))} to ${percent(f.number("high"))}, by its age)` : ""}`}, wearing on as it did.`,
   "short-of-hours": (f) => `Within its limit today, and ${percent(f.number("high"))} sure at best to reach ${grouped(f.number("hours"))} h, wearing on as it did.`,
   "life-over": (f) => `Its life of ${grouped(f.number("life"))} h ends before ${grouped(f.number("hours"))} more: it has run ${grouped(f.number("from"))} h at least.`,
@@ -133,7 +137,7 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "contradiction-unsigned": () => "What this engine is contradicts itself, and it is used under a certificate: nobody goes on before a person has signed why.",
 
   // Witnesses
-  "figure-differs": (f) => `${f.text("key")}: shown then ${f.text("thenMm") === "" ? "nothing" : `${f.bare("thenMm")} ± ${f.plusMinus("thenExpandedMm")}, ${sayMark(f.text("thenMark"))}`}; now ${f.text("nowMm") === "" ? "nothing" : `${f.bare("nowMm")} ± ${f.plusMinus("nowExpandedMm")}, ${sayMark(f.text("nowMark"))}`}.`,
+  "figure-differs": (f) => `${f.text("key")}: shown then ${f.text("then") === "" ? "nothing" : `${f.bare("then")} ± ${f.plusMinus("thenExpanded")}, ${sayMark(f.text("thenMark"))}`}; now ${f.text("now") === "" ? "nothing" : `${f.bare("now")} ± ${f.plusMinus("nowExpanded")}, ${sayMark(f.text("nowMark"))}`}.`,
   "choice-differs": (f) => `${f.text("row")}: then ${sayChoice(f, "then")}; now ${sayChoice(f, "now")}.`,
   "core-differs": (f) => `Judged then by version ${f.text("then")} of the computation, now by ${f.text("now")}.`,
   "witness-pack-differs": (f) => `Judged then by the pack ${f.text("then")}, now by ${f.text("now")}.`,
@@ -190,11 +194,12 @@ const sentences: Readonly<Record<string, Sentence>> = {
   "no-such-points": (f) => `no point of this feature has ${f.text("axis")} “${f.text("place")}”.`,
   "fit-without-place": (f) => `the point “${f.text("point")}” has no place for ${f.text("fit")}.`,
   "fit-without-face": (f) => `${f.text("fit")} is not fitted over a face: it has no square to lie within.`,
+  "fit-within-empty": (f) => `no square of ${f.text("within")} mm holds four of the points: nothing could be said of it.`,
   "places-differ": (f) => `the feature “${f.text("feature")}” has no entry for some of these places.`,
   "new-outside-reassembly": () => "the band of a new part lies outside the reassembly limit.",
   "reassembly-outside-in-service": () => "the reassembly limit lies outside the limit in service.",
   "rework-needs-new-size": () => "a rework needs the upper bound of the new size.",
-  "dimension-mismatch": (f) => `a length to the power ${f.text("needed")} is needed, this is to the power ${f.text("got")}.`,
+  "dimension-mismatch": (f) => `${f.text("needed")} is needed here, and this comes out as ${f.text("got")}.`,
 
   ...teardownSentences,
 
@@ -224,12 +229,13 @@ export const knownCodes: ReadonlySet<string> = new Set(Object.keys(sentences));
 export function sayProblem(found: Problem, { unit, sources }: Wording): string {
   const text = (name: string) => String(found.params[name] ?? "");
   const number = (name: string) => Number(found.params[name] ?? 0);
+  const shown = shownUnit(text("unit"), unit);
   const figures: Figures = {
     text,
     number,
-    length: (name) => formatQuantity(number(name), unit),
-    bare: (name) => formatNumber(number(name), unit),
-    plusMinus: (name) => formatUncertainty(number(name), unit),
+    length: (name) => formatQuantity(number(name), shown),
+    bare: (name) => formatNumber(number(name), shown),
+    plusMinus: (name) => formatUncertainty(number(name), shown),
     source: () => [sources.get(text("source")) ?? text("source"), text("page")].filter(Boolean).join(", "),
   };
   return sentences[found.code]?.(figures) ?? `${found.code} ${JSON.stringify(found.params)}`;

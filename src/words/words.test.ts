@@ -43,8 +43,8 @@ test("a verdict says which limit, by how much, how sure and from which source", 
 });
 
 test("what a person typed is quoted back, in the unit of the job", () => {
-  expect(sayProblem(problem("error", "unit-unknown", [], { typed: "3 furlongs", unit: "furlongs" }), wording)).toContain("“furlongs” in “3 furlongs”");
-  expect(sayProblem(problem("notice", "ten-times-too-large", [], { valueMm: 1080.4, expectedMm: 108.011 }), { ...wording, unit: unitById("in")! })).toContain("42.5354 in");
+  expect(sayProblem(problem("error", "unit-unknown", [], { typed: "3 furlongs", spelled: "furlongs", wanted: "length" }), wording)).toContain("“furlongs” in “3 furlongs”");
+  expect(sayProblem(problem("notice", "ten-times-too-large", [], { value: 1080.4, expected: 108.011 }), { ...wording, unit: unitById("in")! })).toContain("42.5354 in");
 });
 
 test("a code without a sentence is shown as it is", () => expect(sayProblem(problem("notice", "brand-new", [], { a: 1 }), wording)).toBe('brand-new {"a":1}'));

@@ -45,7 +45,7 @@ describe("corrections", () => {
   const point = (bench: TestBench, row = "liner-1/bore") => assess(orrinshaw, bench.entries, asOf).rows.get(row)!.points[0]!;
 
   test("a correction of a correction stands alone", () => {
-    expect(point(lively()).readings.map((reading) => reading.valueMm)).toEqual([108.052]);
+    expect(point(lively()).readings.map((reading) => reading.value)).toEqual([108.052]);
   });
 
   test("a struck reading is gone, and back when the strike is struck", () => {

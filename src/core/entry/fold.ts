@@ -74,8 +74,8 @@ const isType = <T extends Entry["type"]>(type: T) => (entry: Entry): entry is En
 const signed = ({ payload, id, at, author }: Entry) => ({ ...payload, id, at, author });
 
 /** As `signed`, written out: readings are by far the most, and spreading them was half the time of a fold. */
-const toReading = ({ payload: { occasion, part, feature, point, valueMm, typed, unit, kept, supersedes }, id, at, author }: EntryOf<"reading-taken">): Reading => ({
-  occasion, part, feature, point, valueMm, typed, unit, ...(kept === undefined ? {} : { kept }), ...(supersedes === undefined ? {} : { supersedes }), id, at, author,
+const toReading = ({ payload: { occasion, part, feature, point, value, half, typed, unit, kept, supersedes }, id, at, author }: EntryOf<"reading-taken">): Reading => ({
+  occasion, part, feature, point, value, ...(half === undefined ? {} : { half }), typed, unit, ...(kept === undefined ? {} : { kept }), ...(supersedes === undefined ? {} : { supersedes }), id, at, author,
 });
 
 function foldParts(entries: readonly Entry[]): Map<string, Part> {

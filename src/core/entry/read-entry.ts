@@ -2,7 +2,23 @@ import type { z } from "zod";
 import { done, problem, refused, type Outcome, type Problem } from "../problem";
 import { Envelope, payloads, type Entry, type EntryType } from "./schema";
 
-type Upcast = (payload: Record<string, unknown>) => Record<string, unknown>;
+type Json = Record<string, unknown>;
+type Upcast = (payload: Json) => Json;
+
+/** An object with fields under new names; what is no object stays what it is, for the schema to refuse. */
+const renamed = (value: unknown, names: Readonly<Record<string, string>>): unknown =>
+  typeof value === "object" && value !== null && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).map(([name, inner]) => [names[name] ?? name, inner])) : value;
+
+/** Version 1 knew lengths only, and named its figures by their unit. */
+const gaugeOfAnyKind = (gauge: unknown): unknown => {
+  const named = renamed(gauge, { rangeMm: "range", resolutionMm: "resolution", repeatabilityMm: "repeatability" });
+  return typeof named === "object" && named !== null ? { unit: "mm", ...named, calibration: renamed((named as Json).calibration, { expandedMm: "expanded" }) } : named;
+};
+const witnessOfAnyKind = (witness: unknown): unknown => {
+  const figures = (witness as Json | null | undefined)?.figures;
+  return Array.isArray(figures) ? { ...(witness as Json), figures: figures.map((figure) => renamed(figure, { valueMm: "value", expandedMm: "expanded" })) } : witness;
+};
+const withGauge: Upcast = (payload) => ({ ...payload, gauge: gaugeOfAnyKind(payload.gauge) });
 
 /**
  * For each type, the steps that bring older payloads to the newest version: index 0 turns version 1 into 2.
@@ -13,11 +29,11 @@ const upcasts: Readonly<Record<EntryType, readonly Upcast[]>> = {
   "part-tagged": [],
   "part-installed": [],
   "part-removed": [],
-  "occasion-opened": [],
-  "reading-taken": [],
+  "occasion-opened": [withGauge],
+  "reading-taken": [(payload) => renamed(payload, { valueMm: "value" }) as Json],
   "entry-struck": [],
   "reason-given": [],
-  "decision-made": [],
+  "decision-made": [(payload) => ({ ...payload, witness: witnessOfAnyKind(payload.witness) })],
   "handed-over": [],
   "intake-noted": [],
   "number-read": [],
@@ -44,7 +60,7 @@ const upcasts: Readonly<Record<EntryType, readonly Upcast[]>> = {
   "thread-found": [],
   "part-scrapped": [],
   "hold-lifted": [],
-  "gauge-registered": [],
+  "gauge-registered": [withGauge],
   "master-registered": [],
 };
 

@@ -23,21 +23,26 @@ export const dispositions = ["reuse", "clean", "rework", "upgrade", "replace", "
 export const Disposition = z.enum(dispositions);
 export type Disposition = z.infer<typeof Disposition>;
 
-/** A gauge as it was when it was used: a copy, so that a later calibration changes nothing here. Lengths in mm. */
+/** A gauge as it was when it was used: a copy, so that a later calibration changes nothing here. Figures in core units: mm for lengths, otherwise SI. */
 export const Gauge = z.strictObject({
   id: Id,
   name: Words,
   quantities: z.array(Id).min(1).max(20),
-  rangeMm: z.tuple([Finite, Finite]),
+  /** What its figures are shown in, and of which kind they are. */
+  unit: Id,
+  range: z.tuple([Finite, Finite]),
   /** A comparator shows a difference from a setting master; a direct gauge reads by itself. */
   method: z.enum(["direct", "comparator"]),
-  resolutionMm: z.number().positive(),
+  /** The step of its display; 0 where it counts. */
+  resolution: z.number().min(0),
   /** Pooled standard deviation of repeats, over many parts and days. */
-  repeatabilityMm: z.number().min(0),
+  repeatability: z.number().min(0),
   /** Degrees of freedom it is known with; many where this is left out. */
   repeatabilityDegrees: z.number().positive().optional(),
-  calibration: z.strictObject({ expandedMm: z.number().min(0), k: z.number().positive(), on: Day, due: Day }),
+  calibration: z.strictObject({ expanded: z.number().min(0), k: z.number().positive(), on: Day, due: Day }),
   scaleExpansionPerK: z.number().min(0).max(1e-4),
+  /** It only tells between which two of its steps a gap lies: feelers. */
+  feeler: z.literal(true).optional(),
   /** A stand-in that ships with the program: its readings are of no real part. */
   simulated: z.literal(true).optional(),
 });
@@ -71,7 +76,7 @@ export const Witness = z.strictObject({
   pack: z.string().regex(/^[0-9a-f]{64}$/u),
   entries: z.string().regex(/^[0-9a-f]{64}$/u),
   proposal: Disposition,
-  figures: z.array(z.strictObject({ id: Id, valueMm: Finite, expandedMm: Finite, mark: z.string().max(40) })).max(50),
+  figures: z.array(z.strictObject({ id: Id, value: Finite, expanded: Finite, mark: z.string().max(40) })).max(50),
 });
 
 /** A row or a place of a joint, as the assessment names it: `slot/feature`. */
@@ -145,7 +150,10 @@ export const payloads = {
     part: Uuid,
     feature: Id,
     point: Id,
-    valueMm: Finite,
+    /** In core units: mm for lengths, otherwise SI. */
+    value: Finite,
+    /** Half the way between go and no-go, where the gauge only tells between which two it lies; `value` is the middle. */
+    half: z.number().positive().optional(),
     typed: z.string().min(1).max(40),
     unit: Id,
     /** The question that was put to the person and answered with 'keep'. */

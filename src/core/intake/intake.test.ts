@@ -107,7 +107,7 @@ describe("whether a rebuild is sensible", () => {
   });
 });
 
-const fineGauge = { id: "g", name: "G", quantities: ["internal-diameter"], rangeMm: [0, 200] as [number, number], method: "direct" as const, resolutionMm: 0.001, repeatabilityMm: 0.0005, calibration: { expandedMm: 0.001, k: 2, on: "2026-01-05", due: "2027-01-05" }, scaleExpansionPerK: 11.5e-6 };
+const fineGauge = { id: "g", name: "G", quantities: ["internal-diameter"], unit: "mm", range: [0, 200] as [number, number], method: "direct" as const, resolution: 0.001, repeatability: 0.0005, calibration: { expanded: 0.001, k: 2, on: "2026-01-05", due: "2027-01-05" }, scaleExpansionPerK: 11.5e-6 };
 
 test("bulletins are those of the engine's own serial, and an owner sees what is named and nothing else", () => {
   const assessment = assess(orrinshaw, demoJob("ferry-marigold"), asOf);

@@ -4,6 +4,8 @@ import { notesOf } from "../intake/notes";
 import { orderOf } from "../intake/order";
 import type { ExprContext } from "../pack/evaluate-expr";
 import type { Row } from "../pack/compile-pack";
+import type { Characteristic } from "../pack/schema";
+import { unitById } from "../quantity/units";
 import { estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
 import { conformity, expandedUncertainty, stricter, type Conformity } from "./conformity";
@@ -103,6 +105,15 @@ function readingsAt(point: string, phase: Phase | null, readings: readonly Readi
   return here.filter((reading) => reading.occasion === newest?.occasion);
 }
 
+/**
+ * Whether the limit can be held against one reading alone: where the greatest, the smallest or the mean of them is what
+ * it is about. A height on a face, a dial's figure, one load of two stand to no limit by themselves.
+ */
+export const standsByPoint = ({ expr }: Characteristic): boolean => "reduce" in expr && "points" in expr && expr.reduce !== "range";
+
+/** Thermal expansion of what a row measures; null where that is no length, and the bench's warmth is nothing to it. */
+export const expansionOf = ({ partClass, at: { feature } }: Row): number | null => (unitById(feature.unit)!.dimension === "length" ? partClass.expansionPerK.value : null);
+
 /** What was measured, by point. */
 export const measuredPoints = (points: readonly PointResult[]): ReadonlyMap<string, Estimate> =>
   new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
@@ -116,12 +127,12 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   const stop = wearLimit(limit, feature.governing.limits.new, feature.wearsTowards);
   const fresh = sizeWhenNew(feature.governing.limits.new, feature.governing.nonNegative, `new-size:${part?.id}:${row.at.id}`);
 
-  // A height on a face or a dial's figure is no size: by itself it stands to no limit.
-  const isPointwise = !("fit" in feature.governing.expr);
+  const expansionPerK = expansionOf(row);
+  const isPointwise = standsByPoint(feature.governing);
   const points = feature.points.map((point): PointResult => {
     const here = readingsAt(point.id, phase, readings, bench.occasions);
     const conflict = here.some((reading) => bench.inConflict.has(reading.id));
-    const single = here.flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, row.partClass.expansionPerK.value) ?? []);
+    const single = here.flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, expansionPerK) ?? []);
     // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
     const estimate = conflict || single.length === 0 ? null : mean(single);
     return {
@@ -139,7 +150,7 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   const context: ExprContext = { points: feature.points, measured, facts: bench.facts, refs: new Map() };
   const rule = stricter(bench.rule, row.partClass.rule?.atLeast);
   const between = feature.sampling && estimateOf(0, [[`form:${part?.id}:${row.at.id}`, feature.sampling.standardMm]]);
-  const governing = assessCharacteristic(feature.governing, context, isPointwise ? fresh : null, feature.wearsTowards, rule, between);
+  const governing = assessCharacteristic(feature.governing, context, "fit" in feature.governing.expr ? null : fresh, feature.wearsTowards, rule, between);
   const refs = new Map<string, Estimate>();
   if (governing.estimate) {
     refs.set("governing", governing.estimate);

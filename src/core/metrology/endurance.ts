@@ -17,7 +17,7 @@ export interface Endurance {
   /** Null where nobody knows anything of it: then only what needs no age can be said. */
   readonly age: Age | null;
   /** The limit that wear runs into by then, and which one it is. */
-  readonly limitMm: number;
+  readonly limit: number;
   readonly limitKind: "inService" | "reassembly";
   /** Wear so far, in mm; wear for each hour follows from it and the age. */
   readonly wear: Estimate;
@@ -134,7 +134,7 @@ export function enduranceOf(pack: CompiledPack, row: RowResult, notes: Notes, ho
   return {
     hoursWanted,
     age,
-    limitMm: limit,
+    limit: limit,
     limitKind,
     wear: propagate(sign * (course.value.value - fresh.value), [[course.value, sign], [fresh, -sign]]),
     probability: age === null || age.to === null || until === null ? null : age.to === age.from ? at(age.from) : lasts(age.from) ? (meanOver(age.from, until, (hours) => reaches(course, hours)) * (until - age.from)) / (age.to - age.from) : 0,

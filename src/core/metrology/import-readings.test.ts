@@ -8,7 +8,7 @@ const plan = (text: string, { start = { row: rows[0]!.id, point: sheet.feature.p
   const table = readTable(text);
   return planImport(table, guessColumns(table, sheet.feature, rows), { feature: sheet.feature, rows, unit: unitById(unit)!, start });
 };
-const brief = (text: string, rest = {}) => plan(text, rest).readings.map(({ row, point, valueMm }) => [row, point, Math.round(valueMm * 1e4) / 1e4]);
+const brief = (text: string, rest = {}) => plan(text, rest).readings.map(({ row, point, value }) => [row, point, Math.round(value * 1e4) / 1e4]);
 const codes = (text: string) => plan(text).problems.map(({ code, path }) => [code, path[0]]);
 const heading = sheet.feature.points.map((point) => point.name);
 

@@ -1,7 +1,7 @@
 import Papa from "papaparse";
 import type { Feature } from "../pack/schema";
 import { problem, type Problem } from "../problem";
-import { parseQuantity } from "../quantity/parse-quantity";
+import { parseReading } from "../quantity/parse-quantity";
 import type { Unit } from "../quantity/units";
 import { questionReading } from "./question-reading";
 
@@ -78,7 +78,8 @@ export interface ImportedReading {
   readonly point: string;
   readonly typed: string;
   readonly unit: string;
-  readonly valueMm: number;
+  readonly value: number;
+  readonly half?: number;
   /** What a person would be asked about it at the bench. */
   readonly question: Problem | null;
 }
@@ -112,10 +113,10 @@ export function planImport(table: PastedTable, columns: readonly ColumnUse[], { 
 
   const read = (index: number, row: string, point: string, text: string) => {
     if (text === "") return;
-    const parsed = parseQuantity(text, "length", unit);
+    const parsed = parseReading(text, unit.dimension, unit);
     if (!parsed.ok) return void problems.push({ ...parsed.problems[0]!, path: [lineOf(index)] });
-    const { value, typed, unit: unitId } = parsed.value;
-    readings.push({ line: lineOf(index), row, point, typed, unit: unitId, valueMm: value, question: questionReading(value, feature) });
+    const { value, half, typed, unit: unitId } = parsed.value;
+    readings.push({ line: lineOf(index), row, point, typed, unit: unitId, value, ...(half === undefined ? {} : { half }), question: questionReading(value, feature, point) });
   };
 
   // One figure after the other, in the measuring order, from where the person stands.

@@ -69,7 +69,7 @@ describe("a clearance", () => {
 
   test("that is too large is past saving even while points are missing, since more points can only make it larger", () => {
     const bench = new TestBench(orrinshaw);
-    const fine = bench.occasion({ gauge: { ...ball, repeatabilityMm: 0.0001 }, master: null, temperatures: calm });
+    const fine = bench.occasion({ gauge: { ...ball, repeatability: 0.0001 }, master: null, temperatures: calm });
     bench.read(fine, "crankshaft", "big-end-j1", "front-throw", 70.9);
     bench.read(fine, "rod-1", "big-end", "crown", 75.05);
     for (const half of ["upper", "lower"]) bench.read(fine, `rod-shell-${half}-1`, "wall", "crown", 1.968);
@@ -162,7 +162,7 @@ describe("the parts of a joint", () => {
   test("a piston that only a worn liner speaks against is good beside the new one", () => {
     const bench = new TestBench(orrinshaw);
     const bores = bench.occasion();
-    const skirts = bench.occasion({ gauge: { ...micrometer, rangeMm: [100, 125] }, master: null, temperatures: calm });
+    const skirts = bench.occasion({ gauge: { ...micrometer, range: [100, 125] }, master: null, temperatures: calm });
     bench.readAll(bores, "liner-1/bore", [108.12, 108.1, 108.1, 108.09, 108.08, 108.08]);
     bench.readAll(skirts, "piston-1/skirt", [107.86]);
     const { proposal, options } = choice(bench, "piston-1/skirt");

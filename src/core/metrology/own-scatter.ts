@@ -30,15 +30,15 @@ const chiSquaredOver = [6.635, 4.605, 3.782, 3.319, 3.017, 2.802, 2.639, 2.511, 
  * What a few repeats of one point say of their own scatter, beside the repeatability pooled for the gauge. Null for
  * fewer than two.
  *
- * @param valuesMm  repeats of one point in one occasion
- * @param pooledMm  the gauge's repeatability, as a standard deviation
+ * @param values  repeats of one point in one occasion
+ * @param pooled  the gauge's repeatability, as a standard deviation
  */
-export function ownScatter(valuesMm: readonly number[], pooledMm: number): OwnScatter | null {
-  const repeats = valuesMm.length;
+export function ownScatter(values: readonly number[], pooled: number): OwnScatter | null {
+  const repeats = values.length;
   if (repeats < 2) return null;
-  const mean = valuesMm.reduce((sum, value) => sum + value, 0) / repeats;
-  const variance = valuesMm.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (repeats - 1);
+  const mean = values.reduce((sum, value) => sum + value, 0) / repeats;
+  const variance = values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (repeats - 1);
   const bound = chiSquaredOver[Math.min(repeats - 1, chiSquaredOver.length) - 1]!;
   const factor = coverageForRepeats(repeats);
-  return { repeats, deviation: Math.sqrt(variance), coverage: factor, expanded: (factor * Math.sqrt(variance)) / Math.sqrt(repeats), exceedsPooled: variance > bound * pooledMm ** 2 };
+  return { repeats, deviation: Math.sqrt(variance), coverage: factor, expanded: (factor * Math.sqrt(variance)) / Math.sqrt(repeats), exceedsPooled: variance > bound * pooled ** 2 };
 }

@@ -1,7 +1,7 @@
 import { questionAround } from "./question-reading";
 
 const liners = [108.041, 108.033, 108.03, 108.026, 108.021, 108.046, 108.036];
-const around = (rest: object) => ({ fellows: liners, here: [], before: [], wayMm: 0.1, ...rest });
+const around = (rest: object) => ({ fellows: liners, here: [], before: [], way: 0.1, unit: "mm", ...rest });
 const code = (value: number, rest: object = {}) => questionAround(value, around(rest))?.code ?? null;
 
 test("far from its fellows is asked, worn is not: a liner at its limit is no slip of the gauge", () => {

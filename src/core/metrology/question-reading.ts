@@ -1,5 +1,6 @@
 import { problem, type Problem } from "../problem";
 import type { Feature } from "../pack/schema";
+import { unitById } from "../quantity/units";
 
 const near = (ratio: number, factor: number) => Math.abs(ratio / factor - 1) < 0.05;
 
@@ -8,33 +9,42 @@ const slips: readonly (readonly [code: string, factor: number])[] = [
   ["ten-times-too-small", 0.1],
   ["hundred-times-too-large", 100],
   ["hundred-times-too-small", 0.01],
-  ["inches-taken-for-mm", 1 / 25.4],
-  ["mm-taken-for-inches", 25.4],
 ];
+const slipsOfLengths: typeof slips = [...slips, ["inches-taken-for-mm", 1 / 25.4], ["mm-taken-for-inches", 25.4]];
+
+/** Shares of what is expected by which a reading may differ: of a size that a drawing gives, and of what a new part reads about here. */
+const sizeShare = 0.05;
+const aboutShare = 0.25;
 
 /**
- * Whether a reading makes sense for its feature: asked at once, while the gauge is still in the part.
- * Sizes are held against the new size; a small quantity (run-out, depth) against ten times its limit.
- * Common practice, no source.
+ * Whether a reading makes sense for its point: asked at once, while the gauge is still in the part. It is held
+ * against what a new part reads at that point where the pack says so, or against the new size; a small quantity
+ * (run-out, depth) against ten times its limit. Common practice, no source.
  *
  * @returns  what to ask the person, or null when the reading is plausible
  */
-export function questionReading(valueMm: number, { governing }: Feature): Problem | null {
+export function questionReading(value: number, { governing, unit, points }: Feature, pointId: string): Problem | null {
+  const isLength = unitById(unit)?.dimension === "length";
   const { new: fresh, reassembly } = governing.limits;
+  const ask = (code: string, expected: number) => problem("notice", code, [], { value, expected, unit });
+  const farFrom = (expected: number, share: number) => {
+    const ratio = value / expected;
+    const slip = (isLength ? slipsOfLengths : slips).find(([, factor]) => near(ratio, factor));
+    if (slip) return ask(slip[0], expected);
+    return Math.abs(ratio - 1) > share ? ask("far-from-size", expected) : null;
+  };
+  const nominal = points.find((point) => point.id === pointId)?.nominal;
+  if (nominal !== undefined && nominal !== 0) return farFrom(nominal, aboutShare);
+  // Of readings of another kind than the limits (a length of chain, a stretch in percent) the limits say nothing.
+  if (unitById(governing.unit)?.dimension !== unitById(unit)?.dimension) return null;
   const expected = ((fresh?.min ?? fresh?.max ?? 0) + (fresh?.max ?? fresh?.min ?? 0)) / 2;
   const bound = Math.max(Math.abs(reassembly?.max ?? 0), Math.abs(reassembly?.min ?? 0));
-  const ask = (code: string) => problem("notice", code, [], { valueMm, expectedMm: expected || bound });
   // What a form is fitted to may lie on either side of where the dial was set.
-  if ("fit" in governing.expr) return bound > 0 && Math.abs(valueMm) > 20 * bound ? ask("far-from-size") : null;
-  if (governing.nonNegative && valueMm < 0) return ask("negative");
-  const isSize = fresh?.min !== undefined && fresh.min > 1;
-  if (isSize) {
-    const ratio = valueMm / expected;
-    const slip = slips.find(([, factor]) => near(ratio, factor));
-    if (slip) return ask(slip[0]);
-    return Math.abs(ratio - 1) > 0.05 ? ask("far-from-size") : null;
-  }
-  return bound > 0 && Math.abs(valueMm) > 10 * bound ? ask("far-from-size") : null;
+  if ("fit" in governing.expr) return bound > 0 && Math.abs(value) > 20 * bound ? ask("far-from-size", bound) : null;
+  if (governing.nonNegative && value < 0) return ask("negative", expected || bound);
+  const isSize = fresh?.min !== undefined && (isLength ? fresh.min > 1 : fresh.min > 0);
+  if (isSize) return farFrom(expected, isLength ? sizeShare : aboutShare * 2);
+  return bound > 0 && Math.abs(value) > 10 * bound ? ask("far-from-size", expected || bound) : null;
 }
 
 /** What lies around a reading that was just taken. */
@@ -45,7 +55,9 @@ export interface Around {
   readonly here: readonly number[];
   readonly before: readonly number[];
   /** Width of the way from new to the limit, or of the drawing band. */
-  readonly wayMm: number;
+  readonly way: number;
+  /** What the readings are of. */
+  readonly unit: string;
 }
 
 const medianOf = (values: readonly number[]): number => {
@@ -58,12 +70,12 @@ const medianOf = (values: readonly number[]): number => {
  * Whether a reading fits what was read around it: far from its fellows, or the last part's figures over again.
  * Asked while the gauge is still in the part; it is never dropped. Common practice, no source.
  */
-export function questionAround(valueMm: number, { fellows, here, before, wayMm }: Around): Problem | null {
-  const same = [...here, valueMm];
+export function questionAround(value: number, { fellows, here, before, way, unit }: Around): Problem | null {
+  const same = [...here, value];
   // One figure alike is chance; two points in a row, to the last digit, are a gauge that was not moved.
-  if (same.length >= 2 && before.length >= same.length && same.every((value, at) => value === before[at]) && new Set(same).size > 1) return problem("notice", "last-part-again", [], { valueMm });
+  if (same.length >= 2 && before.length >= same.length && same.every((value, at) => value === before[at]) && new Set(same).size > 1) return problem("notice", "last-part-again", [], { value, unit });
   if (fellows.length < 4) return null;
   const middle = medianOf(fellows);
   const spread = 1.4826 * medianOf(fellows.map((value) => Math.abs(value - middle)));
-  return Math.abs(valueMm - middle) > Math.max(10 * spread, 3 * wayMm) ? problem("notice", "far-from-fellows", [], { valueMm, expectedMm: middle }) : null;
+  return Math.abs(value - middle) > Math.max(10 * spread, 3 * way) ? problem("notice", "far-from-fellows", [], { value, expected: middle, unit }) : null;
 }

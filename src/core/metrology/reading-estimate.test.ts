@@ -32,32 +32,32 @@ describe("to 20 °C", () => {
 
 describe("one reading", () => {
   test("adds up repeatability, zero, calibration and master by contribution", () => {
-    const reading = readingEstimate({ id: "r", valueMm: 108.04, ...ids }, occasion(20, 20), 10.5e-6)!;
+    const reading = readingEstimate({ id: "r", value: 108.04, ...ids }, occasion(20, 20), 10.5e-6)!;
     expect(Object.fromEntries(reading.contributions)).toEqual({ "repeat:r": 0.0012, "zero:o": 0.0012, "calibration:gauge-1:2026-01-05": 0.001, "master:ring-1": 0.0005 });
   });
 
   test("takes the larger of resolution and repeatability, and a coarse display does not average out", () => {
-    const coarse = occasion(20, 20, { gauge: { ...testGauge, resolutionMm: 0.01 } });
-    const reading = readingEstimate({ id: "r", valueMm: 108.04, ...ids }, coarse, 10.5e-6)!;
+    const coarse = occasion(20, 20, { gauge: { ...testGauge, resolution: 0.01 } });
+    const reading = readingEstimate({ id: "r", value: 108.04, ...ids }, coarse, 10.5e-6)!;
     expect(reading.contributions.get("resolution:o:p:bore:top")).toBeCloseTo(0.01 / Math.sqrt(12), 12);
     expect(reading.contributions.has("repeat:r")).toBe(false);
   });
 
   test("two readings of one setting differ by their repeatability alone", () => {
     const at = occasion(21, 20, { temperatures: { partC: 21, gaugeC: 20, masterC: 20, standardK: 0.5 } });
-    const [a, b] = ["a", "b"].map((id) => readingEstimate({ id, valueMm: 108.04, ...ids }, at, 10.5e-6)!);
+    const [a, b] = ["a", "b"].map((id) => readingEstimate({ id, value: 108.04, ...ids }, at, 10.5e-6)!);
     expect(standardUncertainty(subtract(a!, b!))).toBeCloseTo(0.0012 * Math.SQRT2, 9);
   });
 
   test("an unknown temperature is uncertainty, not 20 °C", () => {
-    const known = readingEstimate({ id: "r", valueMm: 108.04, ...ids }, occasion(20, 20), 23e-6)!;
-    const unknown = readingEstimate({ id: "r", valueMm: 108.04, ...ids }, occasion(null, null), 23e-6)!;
+    const known = readingEstimate({ id: "r", value: 108.04, ...ids }, occasion(20, 20), 23e-6)!;
+    const unknown = readingEstimate({ id: "r", value: 108.04, ...ids }, occasion(null, null), 23e-6)!;
     // 108 mm x (23 - 11.5)e-6/K x 10 K / sqrt 3 = 0.0072 mm: master and part were equally warm, whatever that was
     expect(Math.sqrt(standardUncertainty(unknown) ** 2 - standardUncertainty(known) ** 2)).toBeCloseTo((108.04 * 23e-6 - 108 * 11.5e-6) * (10 / Math.sqrt(3)), 6);
   });
 
   test("a comparator without a master is tied to no size", () => {
-    expect(readingEstimate({ id: "r", valueMm: 108.04, ...ids }, occasion(20, 20, { master: null }), 0)).toBeNull();
+    expect(readingEstimate({ id: "r", value: 108.04, ...ids }, occasion(20, 20, { master: null }), 0)).toBeNull();
   });
 });
 
@@ -85,7 +85,7 @@ describe("wear", () => {
 
 describe("a reading is questioned", () => {
   const feature = (sheet: string) => orrinshaw.sheets.find((each) => each.id === sheet)!.feature;
-  const code = (value: number, sheet = "liner-bore") => questionReading(value, feature(sheet))?.code ?? null;
+  const code = (value: number, sheet = "liner-bore") => questionReading(value, feature(sheet), feature(sheet).points[0]!.id)?.code ?? null;
 
   test.each([
     [108.041, null], [109.5, null], [1080.41, "ten-times-too-large"], [10.804, "ten-times-too-small"], [1.08, "hundred-times-too-small"], [4.2536, "inches-taken-for-mm"],

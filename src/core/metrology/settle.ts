@@ -19,7 +19,7 @@ const variance = (of: Estimate, kinds: ReadonlySet<string>) => budgetOf(of).filt
  * @param repeats  readings there are at each point now
  * @returns        ways that would, each by itself, the cheapest first; empty where the answer is clear
  */
-export function whatWouldSettle(of: Estimate, held: Conformity, repeats: number): Problem[] {
+export function whatWouldSettle(of: Estimate, held: Conformity, repeats: number, unit: string): Problem[] {
   if (held.mark === "inside" || held.mark === "outside") return [];
   // The answer is clear once U is no larger than the distance from the limit.
   const wanted = Math.abs(held.margin) / coverageFactor;
@@ -27,16 +27,16 @@ export function whatWouldSettle(of: Estimate, held: Conformity, repeats: number)
   const room = wanted ** 2;
   const [temperature, gauge, scatter] = [variance(of, ofTemperature), variance(of, ofGauge), variance(of, new Set(["repeat"]))];
   const ways: Problem[] = [];
-  if (temperature > 0 && total - temperature <= room) ways.push(problem("notice", "settle-temperature", [], { nowMm: Math.sqrt(temperature) }));
+  if (temperature > 0 && total - temperature <= room) ways.push(problem("notice", "settle-temperature", [], { now: Math.sqrt(temperature), unit }));
   const rest = total - scatter;
   const needed = room > rest ? Math.ceil((scatter * repeats) / (room - rest)) : Infinity;
   if (scatter > 0 && needed <= mostRepeats) ways.push(problem("notice", "settle-repeats", [], { more: Math.max(1, needed - repeats), repeats: needed }));
   const others = total - gauge;
-  if (gauge > 0 && room > others) ways.push(problem("notice", "settle-gauge", [], { expandedMm: coverageFactor * Math.sqrt(room - others), nowMm: coverageFactor * Math.sqrt(gauge) }));
+  if (gauge > 0 && room > others) ways.push(problem("notice", "settle-gauge", [], { expanded: coverageFactor * Math.sqrt(room - others), now: coverageFactor * Math.sqrt(gauge), unit }));
   if (ways.length > 0) return ways;
-  return [problem("notice", wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { needMm: coverageFactor * wanted })];
+  return [problem("notice", wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { need: coverageFactor * wanted, unit })];
 }
 
 /** The same for a characteristic that was judged. */
-export const settling = ({ estimate, conformity, missing }: CharacteristicResult, repeats: number): Problem[] =>
-  estimate && conformity && missing.length === 0 ? whatWouldSettle(estimate, conformity, repeats) : [];
+export const settling = ({ characteristic, estimate, conformity, missing }: CharacteristicResult, repeats: number): Problem[] =>
+  estimate && conformity && missing.length === 0 ? whatWouldSettle(estimate, conformity, repeats, characteristic.unit) : [];

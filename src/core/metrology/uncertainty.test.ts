@@ -39,7 +39,7 @@ describe("coverage where something is known from few readings", () => {
   test("a gauge whose scatter is known from five readings makes U larger by its t, and a well known one does not", () => {
     const at = (rest: object) => {
       const bench = new TestBench(orrinshaw);
-      const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", repeatabilityMm: 0.01, calibration: { ...testGauge.calibration, expandedMm: 0 }, ...rest }, master: null });
+      const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", repeatability: 0.01, calibration: { ...testGauge.calibration, expanded: 0 }, ...rest }, master: null });
       bench.readAll(occasion, "liner-1/bore", [108.02, 108.02, 108.02, 108.02, 108.02, 108.03]);
       return assess(orrinshaw, bench.entries, asOf).rows.get("liner-1/bore")!.governing;
     };
@@ -62,7 +62,7 @@ describe("the greatest of several readings", () => {
 describe("what would settle it", () => {
   const read = (margin: number, parts: Record<string, number>, repeats = 1) => {
     const of = estimate(100 - margin, Object.entries(parts));
-    return whatWouldSettle(of, conformity(of, { max: 100 }), repeats).map((way) => [way.code, ...Object.values(way.params).map((value) => Math.round(Number(value) * 1e4) / 1e4)]);
+    return whatWouldSettle(of, conformity(of, { max: 100 }), repeats, "mm").map((way) => [way.code, ...Object.values(way.params).filter((value) => typeof value === "number").map((value) => Math.round(Number(value) * 1e4) / 1e4)]);
   };
   test("a clear answer asks for nothing", () => expect(read(5, { "repeat:a": 1 })).toEqual([]));
   test("so many repeats: 1 of scatter alone, 1.1 away, needs U of 1.1 or u of 0.55, which four readings have", () => expect(read(1.1, { "repeat:a": 1 })[0]).toEqual(["settle-repeats", 3, 4]));
@@ -75,8 +75,8 @@ describe("what would settle it", () => {
   test("what it names does settle it: with so many repeats, or so good a gauge, the answer is clear", () => {
     fc.assert(
       fc.property(fc.double({ min: 0.05, max: 3, noNaN: true }), fc.double({ min: 0.05, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (margin, scatter, calibration) => {
-        for (const way of whatWouldSettle(estimate(100 - margin, [["repeat:a", scatter], ["calibration:g:1", calibration]]), conformity(estimate(100 - margin, [["repeat:a", scatter], ["calibration:g:1", calibration]]), { max: 100 }), 1)) {
-          const better = way.code === "settle-repeats" ? estimate(100 - margin, [["repeat:a", scatter / Math.sqrt(Number(way.params.repeats))], ["calibration:g:1", calibration]]) : way.code === "settle-gauge" ? estimate(100 - margin, [["repeat:a", (Number(way.params.expandedMm) / 2) * (1 - 1e-9)]]) : null;
+        for (const way of whatWouldSettle(estimate(100 - margin, [["repeat:a", scatter], ["calibration:g:1", calibration]]), conformity(estimate(100 - margin, [["repeat:a", scatter], ["calibration:g:1", calibration]]), { max: 100 }), 1, "mm")) {
+          const better = way.code === "settle-repeats" ? estimate(100 - margin, [["repeat:a", scatter / Math.sqrt(Number(way.params.repeats))], ["calibration:g:1", calibration]]) : way.code === "settle-gauge" ? estimate(100 - margin, [["repeat:a", (Number(way.params.expanded) / 2) * (1 - 1e-9)]]) : null;
           if (better) expect(conformity(better, { max: 100 }).mark).toBe("inside");
         }
       }),

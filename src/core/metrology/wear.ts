@@ -27,8 +27,8 @@ export function wearLimit(limit: Limit | undefined, fresh: Limit | undefined, we
  *
  * @source  common practice: (value - new) / (limit - new)
  */
-export function wearShare(value: Estimate, fresh: Estimate, limitMm: number): Estimate | null {
-  const way = subtract(exact(limitMm), fresh);
+export function wearShare(value: Estimate, fresh: Estimate, limit: number): Estimate | null {
+  const way = subtract(exact(limit), fresh);
   return way.value === 0 ? null : divide(subtract(value, fresh), way);
 }
 

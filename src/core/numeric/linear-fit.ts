@@ -25,7 +25,7 @@ export function solve(matrix: readonly (readonly number[])[], right: readonly nu
  */
 export function leastSquaresWeights(basis: readonly (readonly number[])[]): number[][] | null {
   const size = basis[0]?.length ?? 0;
-  if (basis.length < size) return null;
+  if (size === 0 || basis.length < size) return null;
   const normal = Array.from({ length: size }, (_, p) => Array.from({ length: size }, (_, q) => basis.reduce((sum, row) => sum + row[p]! * row[q]!, 0)));
   const weights = Array.from({ length: size }, () => new Array<number>(basis.length).fill(0));
   for (const [at, row] of basis.entries()) {

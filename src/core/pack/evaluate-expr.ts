@@ -1,5 +1,6 @@
 import { CoreError } from "../errors";
 import { add, divide, exact, mean, multiply, scale, subtract, propagate, type Estimate } from "../quantity/estimate";
+import { toCore, unitById } from "../quantity/units";
 import { fitPoints } from "./fit-points";
 import type { Expr, Point } from "./schema";
 
@@ -45,7 +46,7 @@ const unique = (ids: readonly string[]) => [...new Set(ids)];
  * @throws  CoreError unknown-fact, unknown-end for a pack that was not linted
  */
 export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
-  if ("const" in expr) return { estimate: exact(expr.const), missing: [] };
+  if ("const" in expr) return { estimate: exact(expr.unit === undefined ? expr.const : toCore(expr.const, unitById(expr.unit)!)), missing: [] };
   if ("fact" in expr) {
     const value = context.facts.get(expr.fact);
     if (value === undefined) throw new CoreError("unknown-fact", expr.fact);
@@ -74,17 +75,25 @@ export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
     const terms = parts.flatMap((part) => part.estimate ?? []);
     return { estimate: terms.length === 0 ? null : reducers[expr.reduce](terms), missing: unique(parts.flatMap((part) => part.missing)) };
   }
-  if ("end" in expr) {
-    const end = context.ends?.get(expr.end);
-    if (!end) throw new CoreError("unknown-end", expr.end);
-    const { estimate, missing } = evaluateExpr(expr.each, end);
-    return { estimate, missing: missing.map((point) => `${expr.end} ${point}`) };
+  if ("end" in expr) return atEnd(expr.end, expr.each, context);
+  if ("across" in expr) {
+    const parts = expr.across.map((end) => atEnd(end, expr.each, context));
+    const terms = parts.flatMap((part) => part.estimate ?? []);
+    return { estimate: terms.length === 0 ? null : reducers[expr.reduce](terms), missing: parts.flatMap((part) => part.missing) };
   }
   const parts = expr.args.map((arg) => evaluateExpr(arg, context));
   const missing = unique(parts.flatMap((part) => part.missing));
   const terms = parts.flatMap((part) => part.estimate ?? []);
   if (terms.length < parts.length) return { estimate: null, missing };
   return { estimate: "op" in expr ? operators[expr.op](terms) : functions[expr.fn](terms[0]!), missing };
+}
+
+/** An expression over the points of one end of a joint. */
+function atEnd(id: string, each: Expr, context: ExprContext): Evaluated {
+  const end = context.ends?.get(id);
+  if (!end) throw new CoreError("unknown-end", id);
+  const { estimate, missing } = evaluateExpr(each, end);
+  return { estimate, missing: missing.map((point) => `${id} ${point}`) };
 }
 
 const operators: Record<"add" | "subtract" | "multiply" | "divide", (terms: readonly Estimate[]) => Estimate> = {

@@ -1,7 +1,7 @@
 import { problem, type Problem } from "../problem";
 import { unitById } from "../quantity/units";
 import { stations } from "../stations";
-import { exprDimension } from "./expr-dimension";
+import { bareNumber, exprDimension, mismatch, powersOfUnit, samePowers, type Kinds, type Powers } from "./expr-dimension";
 import { placesFor } from "./fit-points";
 import { placesOf } from "./places";
 import type { Characteristic, Expr, Feature, Joint, Limits, Pack, Point, Ref } from "./schema";
@@ -10,8 +10,6 @@ import { lintTeardown } from "./lint-teardown";
 import { innerExprs } from "./walk-expr";
 
 type Path = readonly (string | number)[];
-
-const powerOf: Readonly<Record<string, number>> = { length: 1, area: 2, volume: 3 };
 
 /**
  * Everything that is wrong with a pack that has the right shape: references that lead nowhere, ids used twice,
@@ -38,7 +36,9 @@ export function lintPack(pack: Pack): Problem[] {
   const variants = ids(pack.variants, ["variants"]);
   ids(pack.figures, ["figures"]);
   ids(pack.cautions, ["cautions"]);
-  const factPowers = new Map(pack.facts.map((fact) => [fact.id, { mm: 1, mm2: 2, mm3: 3, "1": 0 }[fact.unit]]));
+  const factPowers = new Map(pack.facts.map((fact) => [fact.id, powersOfUnit(fact.unit)!]));
+  /** Outside features and joints: no points to read. */
+  const engineKinds: Kinds = { facts: factPowers, points: bareNumber, governing: bareNumber, ends: new Map() };
 
   const checkRef = (ref: Ref, path: Path) => {
     if (!sources.has(ref.source)) report("unknown-source", [...path, "source"], { source: ref.source });
@@ -52,6 +52,15 @@ export function lintPack(pack: Pack): Problem[] {
       (inner?.min !== undefined && outer?.min !== undefined && inner.min < outer.min);
     if (outside(fresh, reassembly)) report("new-outside-reassembly", [...path, "reassembly"]);
     if (outside(reassembly, inService)) report("reassembly-outside-in-service", [...path, "inService"]);
+  };
+
+  /** Whether an expression comes out as what its unit says. */
+  const checkDimension = (expr: Expr, unit: string, kinds: Kinds, path: Path) => {
+    const needed = powersOfUnit(unit);
+    if (!needed) return report("unknown-unit", path, { unit });
+    const { powers, problems } = exprDimension(expr, kinds, path);
+    found.push(...problems);
+    if (powers && !samePowers(powers, needed)) found.push(mismatch(path, needed, powers));
   };
 
   type Axes = ReadonlyMap<string, ReadonlySet<string>>;
@@ -69,11 +78,25 @@ export function lintPack(pack: Pack): Problem[] {
       if (!inner) report("unknown-end", [...path, "end"], { end: expr.end });
       return checkExpr(expr.each, inner ?? new Map(), [...path, "each"]);
     }
+    if ("across" in expr) {
+      for (const end of expr.across) {
+        const inner = ends.get(end);
+        if (!inner) report("unknown-end", [...path, "across"], { end });
+        checkExpr(expr.each, inner ?? new Map(), [...path, "each"]);
+      }
+      return;
+    }
     if ("over" in expr && !axes.has(expr.over)) report("unknown-axis", [...path, "over"], { axis: expr.over });
     if ("points" in expr) {
       for (const [axis, place] of Object.entries(expr.points)) if (!axes.get(axis)?.has(place)) report("no-such-points", [...path, "points"], { axis, place });
     }
     innerExprs(expr).forEach((inner, at) => checkExpr(inner, axes, [...path, at], ends));
+  };
+
+  /** Whether some square of a side holds the four points that say anything of flatness. */
+  const squaresHold = (side: number, points: readonly Point[]) => {
+    const spots = points.flatMap(({ place }) => (place?.x === undefined || place.y === undefined ? [] : [{ x: place.x, y: place.y }]));
+    return spots.some(({ x: left }) => spots.some(({ y: top }) => spots.filter(({ x, y }) => x >= left && x <= left + side && y >= top && y <= top + side).length >= 4));
   };
 
   /** Points that a fit asks for have to lie somewhere. */
@@ -82,16 +105,15 @@ export function lintPack(pack: Pack): Problem[] {
       const placeless = points.find((point) => Object.entries(expr.points).every(([axis, place]) => point.at[axis] === place) && placesFor[expr.fit].some((axis) => point.place?.[axis] === undefined));
       if (placeless) report("fit-without-place", path, { point: placeless.id, fit: expr.fit });
       if (expr.within !== undefined && !placesFor[expr.fit].includes("y")) report("fit-without-face", path, { fit: expr.fit });
+      else if (expr.within !== undefined && !squaresHold(expr.within, points)) report("fit-within-empty", path, { within: expr.within });
     }
     innerExprs(expr).forEach((inner, at) => checkFits(inner, points, [...path, at]));
   };
 
-  const checkCharacteristic = (item: Characteristic, axes: Axes, path: Path, ends?: ReadonlyMap<string, Axes>) => {
+  const checkCharacteristic = (item: Characteristic, axes: Axes, kinds: Kinds, path: Path, ends?: ReadonlyMap<string, Axes>) => {
     checkLimits(item.limits, [...path, "limits"]);
     checkExpr(item.expr, axes, [...path, "expr"], ends);
-    const { power, problems } = exprDimension(item.expr, factPowers, [...path, "expr"]);
-    found.push(...problems);
-    if (power !== null && power !== 1) report("dimension-mismatch", [...path, "expr"], { needed: 1, got: power });
+    checkDimension(item.expr, item.unit, kinds, [...path, "expr"]);
   };
 
   const checkFeature = (feature: Feature, siblings: readonly Feature[], path: Path) => {
@@ -101,8 +123,9 @@ export function lintPack(pack: Pack): Problem[] {
     if (feature.sampling) checkRef(feature.sampling.ref, [...path, "sampling", "ref"]);
     const axes = axesOf(feature);
     [feature.governing, ...feature.derived].forEach((item) => checkFits(item.expr, feature.points, [...path, item.id, "expr"]));
-    checkCharacteristic(feature.governing, axes, [...path, "governing"]);
-    feature.derived.forEach((item, at) => checkCharacteristic(item, axes, [...path, "derived", at]));
+    const kinds: Kinds = { facts: factPowers, points: powersOfUnit(feature.unit)!, governing: powersOfUnit(feature.governing.unit)!, ends: new Map() };
+    checkCharacteristic(feature.governing, axes, kinds, [...path, "governing"]);
+    feature.derived.forEach((item, at) => checkCharacteristic(item, axes, kinds, [...path, "derived", at]));
 
     const known = new Map(siblings.map((sibling) => [sibling.id, sibling]));
     const related = [...feature.restsOn, ...(feature.rework?.allowances.map((allowance) => allowance.feature) ?? [])];
@@ -110,6 +133,10 @@ export function lintPack(pack: Pack): Problem[] {
       const other = known.get(id);
       if (!other) report("unknown-feature", path, { feature: id });
       else if (other.places.length > 0 && feature.places.some((place) => !other.places.some((at) => at.id === place.id))) report("places-differ", path, { feature: id });
+    }
+    if (feature.remedy) {
+      checkRef(feature.remedy.ref, [...path, "remedy", "ref"]);
+      checkRef(feature.remedy.within.ref, [...path, "remedy", "within", "ref"]);
     }
     if (feature.rework) {
       checkRef(feature.rework.ref, [...path, "rework", "ref"]);
@@ -119,11 +146,7 @@ export function lintPack(pack: Pack): Problem[] {
       if (wall) checkRef(wall.ref, [...path, "rework", "wall", "ref"]);
       if (offset) checkExpr(offset, axes, [...path, "rework", "offset"]);
       effects.forEach(({ expr, unit }, at) => {
-        const { power, problems } = exprDimension(expr, factPowers, [...path, "rework", "effects", at]);
-        found.push(...problems);
-        const needed = unit === "1" ? 0 : (powerOf[unitById(unit)?.dimension ?? ""] ?? -1);
-        if (needed < 0) report("unknown-unit", [...path, "rework", "effects", at], { unit });
-        else if (power !== null && power !== needed) report("dimension-mismatch", [...path, "rework", "effects", at], { needed, got: power });
+        checkDimension(expr, unit, kinds, [...path, "rework", "effects", at]);
       });
       const { new: fresh } = feature.governing.limits;
       if ((kind === "oversize" ? fresh?.min : fresh?.max) === undefined) report("rework-needs-new-size", [...path, "rework"]);
@@ -144,6 +167,7 @@ export function lintPack(pack: Pack): Problem[] {
     ids(joint.places, [...path, "places"]);
     ids([joint.governing, ...joint.derived], [...path, "derived"]);
     const axes = new Map<string, Axes>();
+    const kindsOfEnds = new Map<string, Powers>();
     joint.places.forEach((place, at) => {
       const where = [...path, "places", at, "ends"];
       for (const end of ends) if (!Object.hasOwn(place.ends, end)) report("end-missing", where, { end });
@@ -152,11 +176,15 @@ export function lintPack(pack: Pack): Problem[] {
         if (!ends.has(end)) report("unknown-end", where, { end });
         else if (!slots.has(slot)) report("unknown-slot", [...where, end], { slot });
         else if (!found) report("unknown-feature", [...where, end], { feature });
-        else axes.set(end, axesOf(found));
+        else {
+          axes.set(end, axesOf(found));
+          kindsOfEnds.set(end, powersOfUnit(found.unit)!);
+        }
       }
     });
-    checkCharacteristic(joint.governing, new Map(), [...path, "governing"], axes);
-    joint.derived.forEach((item, at) => checkCharacteristic(item, new Map(), [...path, "derived", at], axes));
+    const kinds: Kinds = { ...engineKinds, ends: kindsOfEnds };
+    checkCharacteristic(joint.governing, new Map(), kinds, [...path, "governing"], axes);
+    joint.derived.forEach((item, at) => checkCharacteristic(item, new Map(), kinds, [...path, "derived", at], axes));
     const named = [...joint.givesWay, ...joint.renews.flatMap(({ when, replace }) => [when, ...replace])];
     for (const end of named) if (!ends.has(end)) report("unknown-end", path, { end });
     joint.renews.forEach(({ ref }, at) => checkRef(ref, [...path, "renews", at, "ref"]));
@@ -199,10 +227,7 @@ export function lintPack(pack: Pack): Problem[] {
   pack.joints.forEach((joint, at) => checkJoint(joint, ["joints", at]));
   pack.figures.forEach((figure, at) => {
     checkRef(figure.ref, ["figures", at, "ref"]);
-    const { power, problems } = exprDimension(figure.expr, factPowers, ["figures", at, "expr"]);
-    found.push(...problems);
-    const needed = powerOf[unitById(figure.unit)?.dimension ?? ""] ?? 0;
-    if (power !== null && power !== needed) report("dimension-mismatch", ["figures", at, "expr"], { needed, got: power });
+    checkDimension(figure.expr, figure.unit, engineKinds, ["figures", at, "expr"]);
   });
   return found;
 }

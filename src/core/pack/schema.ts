@@ -14,7 +14,7 @@ export const Source = z.strictObject({
   standing: z.enum(["published", "common-practice", "invented"]),
 });
 
-/** Bounds in millimetres; at least one of them. The bounds themselves are allowed values. */
+/** Bounds in core units, mm for lengths and SI for all else; at least one of them. The bounds themselves are allowed values. */
 export const Limit = z
   .strictObject({ min: Finite.optional(), max: Finite.optional(), ref: Ref })
   .refine(({ min, max }) => min !== undefined || max !== undefined, "a limit needs min, max or both")
@@ -33,7 +33,7 @@ export const Limits = z.strictObject({
 const Selector = z.record(Id, Id);
 
 export type Expr =
-  | { const: number; unit?: "mm" | undefined }
+  | { const: number; unit?: string | undefined }
   | { fact: string }
   | { ref: "governing" | "wear" | "finished" }
   | { op: "add" | "subtract" | "multiply" | "divide"; args: Expr[] }
@@ -41,12 +41,15 @@ export type Expr =
   | { reduce: "max" | "min" | "mean" | "range"; points: Record<string, string> }
   | { fit: Fit; points: Record<string, string>; within?: number | undefined }
   | { over: string; reduce: "max" | "min"; each: Expr }
-  | { end: string; each: Expr };
+  | { end: string; each: Expr }
+  | { across: string[]; reduce: "max" | "min" | "mean" | "range"; each: Expr };
+
+const unitId = Id.refine((id) => unitById(id) !== undefined, "not a unit");
 
 /** A small typed expression tree over measured points, those of a joint's ends, facts of the engine and exact numbers. */
 export const Expr: z.ZodType<Expr> = z.lazy(() =>
   z.union([
-    z.strictObject({ const: Finite, unit: z.literal("mm").optional() }),
+    z.strictObject({ const: Finite, unit: unitId.optional() }),
     z.strictObject({ fact: Id }),
     z.strictObject({ ref: z.enum(["governing", "wear", "finished"]) }),
     z.strictObject({ op: z.enum(["add", "subtract", "multiply", "divide"]), args: z.array(Expr).min(2).max(12) }),
@@ -55,6 +58,7 @@ export const Expr: z.ZodType<Expr> = z.lazy(() =>
     z.strictObject({ fit: z.enum(fits), points: Selector, within: z.number().positive().optional() }),
     z.strictObject({ over: Id, reduce: z.enum(["max", "min"]), each: Expr }),
     z.strictObject({ end: Id, each: Expr }),
+    z.strictObject({ across: z.array(Id).min(2).max(24), reduce: z.enum(["max", "min", "mean", "range"]), each: Expr }),
   ]),
 );
 
@@ -67,6 +71,8 @@ export const Point = z.strictObject({
   at: Selector,
   /** Where it lies for what is fitted to it: on a face or along a shaft in mm, round an axis in degrees. */
   place: z.strictObject({ x: Finite.optional(), y: Finite.optional(), angle: Finite.optional() }).optional(),
+  /** What a new part reads here, about: what a slip of the hand is told by where the limits are of something else. */
+  nominal: Finite.optional(),
   /** What to mind when the gauge goes there. */
   hint: Text.optional(),
 });
@@ -75,6 +81,8 @@ export const Characteristic = z.strictObject({
   id: Id,
   name: Text,
   short: z.string().min(1).max(16),
+  /** What its value is shown in; lengths are shown in the job's own unit. */
+  unit: unitId.default("mm"),
   expr: Expr,
   /** A quantity that cannot be below zero is not normal near zero. */
   nonNegative: z.boolean().default(false),
@@ -115,6 +123,8 @@ export const Feature = z.strictObject({
   title: Text,
   /** What a gauge has to be able to measure. */
   quantity: Id,
+  /** What its readings are taken in where nobody types a unit; lengths are taken in the job's own. */
+  unit: unitId.default("mm"),
   /** The places of one part where the feature occurs; none when it occurs once. */
   places: z.array(z.strictObject({ id: Id, name: Text, label: z.string().min(1).max(8) })).max(200).default([]),
   points: z.array(Point).min(1).max(200),
@@ -131,6 +141,8 @@ export const Feature = z.strictObject({
   /** Other features of the same part that speak for or against reuse: at the same place, or of the whole part. */
   restsOn: z.array(Id).max(20).default([]),
   rework: Rework.optional(),
+  /** What saves a part that is past its limit, up to another one, without taking anything off it: a liner turned by a quarter. */
+  remedy: z.strictObject({ id: Id, name: Text, within: Limit, ref: Ref }).optional(),
 });
 
 export const PartClass = z.strictObject({
@@ -191,7 +203,7 @@ export const Joint = z.strictObject({
   id: Id,
   name: Text,
   title: Text,
-  ends: z.array(z.strictObject({ id: Id, name: Text })).min(2).max(8),
+  ends: z.array(z.strictObject({ id: Id, name: Text })).min(2).max(24),
   places: z
     .array(
       z.strictObject({
@@ -326,8 +338,6 @@ export const Worth = z.strictObject({
   ceiling: z.strictObject({ share: z.number().positive().max(2), ref: Ref }),
   ref: Ref,
 });
-
-const unitId = Id.refine((id) => unitById(id) !== undefined, "not a unit");
 
 export const Pack = z.strictObject({
   format: z.literal("ember-pack/1"),

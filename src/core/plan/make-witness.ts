@@ -21,13 +21,13 @@ function rememberedFingerprint(of: object, make: () => string): string {
 export const entrySetFingerprint = (entries: readonly Envelope[]): string =>
   rememberedFingerprint(entries, () => fingerprint([...new Set(entries.map((entry) => `${entry.id} ${rememberedFingerprint(entry, () => fingerprint(entry))}`))].sort()));
 
-/** A nanometre: finer than any gauge, coarser than the dust of binary arithmetic. */
-const rounded = (valueMm: number) => Number(valueMm.toFixed(6));
+/** A nanometre, or a millionth of what else is measured: finer than any gauge, coarser than the dust of binary arithmetic. */
+const rounded = (value: number) => Number(value.toFixed(6));
 
 /** Values, uncertainties and marks as they are shown. */
 export const shownFigures = (results: readonly CharacteristicResult[]) =>
   results.flatMap(({ characteristic: { id }, estimate, expanded, conformity }) =>
-    estimate ? [{ id, valueMm: rounded(estimate.value), expandedMm: rounded(expanded!), mark: conformity?.mark ?? "no-limit" }] : [],
+    estimate ? [{ id, value: rounded(estimate.value), expanded: rounded(expanded!), mark: conformity?.mark ?? "no-limit" }] : [],
   );
 
 /** What stood on the screen about one choice, to be kept with the decision. */
@@ -44,7 +44,7 @@ export function makeHandOverWitness(assessment: Assessment, entries: readonly En
     pack,
     entries: entrySetFingerprint(entries),
     figures: [...rows.values(), ...joints.values()].flatMap(({ row, governing, derived }) =>
-      shownFigures([governing, ...derived]).map(({ id, valueMm, expandedMm, mark }): [string, string, number, number, string] => [row.id, id, valueMm, expandedMm, mark]),
+      shownFigures([governing, ...derived]).map(({ id, value, expanded, mark }): [string, string, number, number, string] => [row.id, id, value, expanded, mark]),
     ),
     choices: choices.map(({ row, proposal, decisions }) => {
       const [decision] = decisions.length === 1 ? decisions : [];

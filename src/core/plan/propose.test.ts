@@ -59,7 +59,7 @@ describe("next undersize", () => {
 function crank({ journal5 = 70.985, damage5 = 0, tir = 0.02 as number | null, skip = [] as number[], header = {} as Partial<Payload<"job-opened">> } = {}) {
   const bench = new TestBench(orrinshaw, header);
   bench.checkForCracks();
-  const fine = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["external-diameter"], repeatabilityMm: 0.0003, calibration: { ...testGauge.calibration, expandedMm: 0.0006 } }, master: null });
+  const fine = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["external-diameter"], repeatability: 0.0003, calibration: { ...testGauge.calibration, expanded: 0.0006 } }, master: null });
   for (let journal = 1; journal <= 6; journal += 1) {
     if (skip.includes(journal)) continue;
     const size = journal === 5 ? journal5 : 70.985;

@@ -3,6 +3,7 @@ import type { DecisionRule, Disposition } from "../entry/schema";
 import { allAccepted, type Answer, type CharacteristicResult } from "../metrology/assess-characteristic";
 import { assessJoint, type JointResult } from "../metrology/assess-joint";
 import { measuredPoints, type RowResult } from "../metrology/assess-row";
+import { accepts, conformity, stricter } from "../metrology/conformity";
 import { emptyContext, evaluateExpr } from "../pack/evaluate-expr";
 import { exact } from "../quantity/estimate";
 import { sizeWhenNew } from "../metrology/wear";
@@ -54,7 +55,14 @@ function relatedRow(row: RowResult, featureId: string, rows: Rows): RowResult | 
   return atPlace ?? rows.get(rowId(slot.id, featureId));
 }
 
-const relatedRows = (row: RowResult, ids: readonly string[], rows: Rows) => ids.flatMap((id) => relatedRow(row, id, rows) ?? []);
+/** The same of several features; of one that has places where the row has none, all of them: a camshaft rests on each of its lobes. */
+const relatedRows = (row: RowResult, ids: readonly string[], rows: Rows): RowResult[] =>
+  ids.flatMap((id) => {
+    const one = relatedRow(row, id, rows);
+    if (one) return [one];
+    const { slot, partClass } = row.row;
+    return partClass.features.find((feature) => feature.id === id)?.places.flatMap((place) => rows.get(rowId(slot.id, `${id}-${place.id}`)) ?? []) ?? [];
+  });
 
 /** What has a name and verdicts: a row of a part, or a place of a joint. */
 type Judged = Pick<RowResult, "governing" | "derived"> & { readonly row: { readonly id: string; readonly name: string } };
@@ -65,7 +73,7 @@ function whyNot({ row }: Judged, result: CharacteristicResult): Problem[] {
   if (!limit || !held || accepted !== false) return [];
   const where = [row.id, characteristic.id];
   const what = { row: row.name, characteristic: characteristic.name };
-  const figures = { valueMm: result.estimate!.value, limitMm: held.limit, bound: held.bound, byMm: Math.abs(held.margin), expandedMm: held.expanded, probability: held.probability, source: limit.ref.source, page: limit.ref.page ?? null };
+  const figures = { value: result.estimate!.value, limit: held.limit, bound: held.bound, by: Math.abs(held.margin), expanded: held.expanded, probability: held.probability, unit: characteristic.unit, source: limit.ref.source, page: limit.ref.page ?? null };
   return [problem("error", held.mark === "outside" ? "outside-limit" : held.mark === "outside-within-u" ? "outside-not-surely" : "inside-not-surely", where, { ...what, ...figures })];
 }
 
@@ -88,7 +96,7 @@ const withinLimits = (judged: Judged | JointResult): Problem | null => {
   const { row, governing } = judged;
   const held = governing.conformity;
   const code = "ends" in judged ? "fits" : "within-limits";
-  return held && problem("notice", code, [row.id], { row: row.name, characteristic: governing.characteristic.name, valueMm: governing.estimate!.value, expandedMm: held.expanded, limitMm: held.limit, marginMm: held.margin, probability: held.probability, wear: governing.wear?.value ?? null });
+  return held && problem("notice", code, [row.id], { row: row.name, characteristic: governing.characteristic.name, value: governing.estimate!.value, expanded: held.expanded, limit: held.limit, margin: held.margin, probability: held.probability, unit: governing.characteristic.unit, wear: governing.wear?.value ?? null });
 };
 
 /** Whether the pack sets a limit to anything about a row; where it does not, the row has no say. */
@@ -147,10 +155,20 @@ function reworkOptions(row: RowResult, feature: Feature, size: NextSize | null, 
     const reasons: Problem[] = !step.layerEnough
       ? [problem("error", grows ? "wall-too-thin" : "case-too-thin", where, { caseLeftMm: step.layerLeftMm, keepMm: layer!.keep })]
       : held && size.bound
-        ? [problem(step.possible ? "notice" : "error", step.possible ? "cleans-up" : "does-not-clean-up", where, { grows, finishedMm: step.finishedMm, ceilingMm: size.bound.value, expandedMm: held.expanded, marginMm: held.margin, probability: held.probability, caseLeftMm: step.layerLeftMm }), ...(byWornAxis ? [problem("notice", "on-worn-axis", where)] : [])]
+        ? [problem(step.possible ? "notice" : "error", step.possible ? "cleans-up" : "does-not-clean-up", where, { grows, finishedMm: step.finishedMm, ceilingMm: size.bound.value, expanded: held.expanded, margin: held.margin, probability: held.probability, caseLeftMm: step.layerLeftMm }), ...(byWornAxis ? [problem("notice", "on-worn-axis", where)] : [])]
         : open.map(stillOpen);
     return { disposition: "rework", step: step.id, stepName: `${rework.name} ${step.name}`, allowed: step.possible, reasons: step.possible ? [...reasons, ...effectsOf(row, step.finishedMm, facts)] : reasons };
   });
+}
+
+/** What saves the part without machining, where the value lies within what that is good for. */
+function remedyOption(row: RowResult, { remedy }: Feature, rule: DecisionRule): Option[] {
+  const { governing } = row;
+  if (!remedy) return [];
+  const result = governing.estimate && governing.missing.length === 0 ? { ...governing, limit: remedy.within, conformity: conformity(governing.estimate, remedy.within, governing.characteristic.nonNegative) } : null;
+  const allowed = result && accepts(rule, result.conformity);
+  const judged = { row: row.row, governing: { ...(result ?? governing), accepted: allowed }, derived: [] };
+  return [{ disposition: "rework", step: remedy.id, stepName: remedy.name, allowed, reasons: allowed === null ? [stillOpen(row)] : allowed ? [withinLimits(judged)!] : whyNotAll(judged) }];
 }
 
 /** What one row would need if it stood alone. */
@@ -173,7 +191,7 @@ function needOf(row: RowResult, joints: readonly JointResult[], rows: Rows, { ru
   const known = needsBefore.get(row);
   if (known?.rule === rule && known.basis.length === basis.length && basis.every((each, at) => each === known.basis[at])) return known.need;
   const [size, onWorn] = [sizeOf(row, feature, rows, { rule, facts }, "original"), feature.rework?.offset ? sizeOf(row, feature, rows, { rule, facts }, "worn") : null];
-  const need: Need = { row, restsOn, joints, size, reuse: reuseOption(row, restsOn, joints), rework: reworkOptions(row, feature, size, onWorn, rows, facts) };
+  const need: Need = { row, restsOn, joints, size, reuse: reuseOption(row, restsOn, joints), rework: [...reworkOptions(row, feature, size, onWorn, rows, facts), ...remedyOption(row, feature, stricter(rule, row.row.partClass.rule?.atLeast))] };
   needsBefore.set(row, { rule, basis, need });
   return need;
 }
@@ -203,6 +221,8 @@ function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, rep
   }
   if (need.reuse.allowed === true) return need.reuse;
   if (need.reuse.allowed === null) return { ...hold, reasons: need.reuse.reasons };
+  const saved = need.rework.find((option) => option.allowed === true);
+  if (saved) return { ...saved, reasons: [...need.reuse.reasons, ...saved.reasons] };
   return { ...replace, reasons: need.reuse.reasons };
 }
 

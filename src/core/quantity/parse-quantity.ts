@@ -1,5 +1,5 @@
 import { done, problem, refused, type Outcome } from "../problem";
-import { toCore, unitBySpelling, type Dimension, type Unit } from "./units";
+import { toCore, unitById, unitBySpelling, type Dimension, type Unit } from "./units";
 
 /** A quantity as a person typed it, with its value in core units. */
 export interface Quantity {
@@ -34,10 +34,37 @@ export function parseQuantity(text: string, dimension: Dimension, assumed: Unit)
   // Digits after the number, or a second point, mean that the text is not one number with a unit.
   if (/^[\d.,]/u.test(rest)) return refused(problem("error", "not-a-number", [], { typed }));
   const unit = rest === "" ? assumed : unitBySpelling(rest);
-  if (!unit) return refused(problem("error", "unit-unknown", [], { typed, unit: rest }));
+  if (!unit) return refused(problem("error", "unit-unknown", [], { typed, spelled: rest, wanted: dimension }));
   if (unit.dimension !== dimension) {
-    return refused(problem("error", "unit-wrong-dimension", [], { typed, unit: unit.symbol, measures: unit.dimension, wanted: dimension }));
+    return refused(problem("error", "unit-wrong-dimension", [], { typed, measures: unit.dimension, wanted: dimension }));
   }
   const number = Number(digits.replace(",", ".")) * (sign === "-" ? -1 : 1);
   return done({ value: toCore(number, unit), typed, unit: unit.id });
+}
+
+/** A reading as typed: one figure, or the blade that went in and the one that did not. */
+export interface TypedReading extends Quantity {
+  /** Half the way between the two, in core units; `value` is the middle. */
+  readonly half?: number;
+}
+
+const goAndNoGo = /^([^/]+)\/([^/]+)$/u;
+
+/**
+ * As `parseQuantity`, and `0.40/0.45` for a gap: the feeler that goes in, and the next one that does not.
+ *
+ * @returns  the quantity, or the problems of parseQuantity, or gap-backwards where the first is not the smaller
+ */
+export function parseReading(text: string, dimension: Dimension, assumed: Unit): Outcome<TypedReading> {
+  const pair = goAndNoGo.exec(text.trim());
+  // “N/mm” has a stroke too.
+  if (!pair || !/^[+-]?[\d.,]/u.test(pair[2]!.trim())) return parseQuantity(text, dimension, assumed);
+  const noGo = parseQuantity(pair[2]!, dimension, assumed);
+  if (!noGo.ok) return noGo;
+  const go = parseQuantity(pair[1]!, dimension, unitById(noGo.value.unit)!);
+  if (!go.ok) return go;
+  const typed = text.trim();
+  if (typed.length > longest) return refused(problem("error", "too-long", [], { longest, length: typed.length }));
+  if (go.value.value >= noGo.value.value) return refused(problem("error", "gap-backwards", [], { typed }));
+  return done({ value: (go.value.value + noGo.value.value) / 2, half: (noGo.value.value - go.value.value) / 2, typed, unit: noGo.value.unit });
 }

@@ -1,5 +1,9 @@
 /** What a unit measures. Lengths are millimetres inside the core, everything else is SI. */
-export type Dimension = "length" | "area" | "volume" | "mass" | "torque" | "temperature" | "angle" | "time" | "pressure";
+export type Dimension =
+  | "length" | "area" | "volume" | "mass" | "force" | "stiffness" | "torque" | "temperature" | "angle" | "time" | "pressure"
+  | "number"
+  // Hardness scales are readings of different tests: none is another one in other units.
+  | "rockwell-c hardness" | "brinell hardness" | "shore-a hardness";
 
 export interface Unit {
   readonly id: string;
@@ -25,18 +29,30 @@ export const units: readonly Unit[] = [
   { id: "in", dimension: "length", factor: inchMm, decimals: 4, symbol: "in", spellings: ["in", "inch", "inches", '"', "″"] },
   { id: "thou", dimension: "length", factor: inchMm / 1000, decimals: 2, symbol: "thou", spellings: ["thou", "thous", "mil", "mils"] },
   { id: "mm2", dimension: "area", factor: 1, decimals: 1, symbol: "mm²", spellings: ["mm2", "mm²"] },
+  { id: "mm3", dimension: "volume", factor: 1, decimals: 0, symbol: "mm³", spellings: ["mm3", "mm³"] },
   { id: "cm3", dimension: "volume", factor: 1000, decimals: 1, symbol: "cm³", spellings: ["cm3", "cm³", "cc", "ml"] },
   { id: "l", dimension: "volume", factor: 1e6, decimals: 3, symbol: "L", spellings: ["l", "litre", "litres", "liter"] },
   { id: "kg", dimension: "mass", factor: 1, decimals: 3, symbol: "kg", spellings: ["kg"] },
   { id: "g", dimension: "mass", factor: 1e-3, decimals: 1, symbol: "g", spellings: ["g", "gram", "grams"] },
+  { id: "n", dimension: "force", factor: 1, decimals: 0, symbol: "N", spellings: ["n", "newton", "newtons"] },
+  { id: "kgf", dimension: "force", factor: 9.80665, decimals: 1, symbol: "kgf", spellings: ["kgf", "kp"] },
+  { id: "lbf", dimension: "force", factor: 4.4482216152605, decimals: 1, symbol: "lbf", spellings: ["lbf", "lb"] },
+  { id: "n-mm", dimension: "stiffness", factor: 1, decimals: 2, symbol: "N/mm", spellings: ["n/mm"] },
   { id: "nm", dimension: "torque", factor: 1, decimals: 1, symbol: "N·m", spellings: ["nm", "n·m", "n.m"] },
   { id: "lbft", dimension: "torque", factor: 1.3558179483314004, decimals: 1, symbol: "lb·ft", spellings: ["lbft", "lb·ft", "ftlb", "ft·lb"] },
   { id: "k", dimension: "temperature", factor: 1, decimals: 1, symbol: "K", spellings: ["k"] },
   { id: "c", dimension: "temperature", factor: 1, offset: 273.15, decimals: 1, symbol: "°C", spellings: ["c", "°c", "degc"] },
   { id: "f", dimension: "temperature", factor: 5 / 9, offset: 273.15 - (32 * 5) / 9, decimals: 1, symbol: "°F", spellings: ["f", "°f", "degf"] },
   { id: "deg", dimension: "angle", factor: Math.PI / 180, decimals: 1, symbol: "°", spellings: ["°", "deg", "degree", "degrees"] },
+  { id: "s", dimension: "time", factor: 1, decimals: 1, symbol: "s", spellings: ["s", "sec", "second", "seconds"] },
+  { id: "min", dimension: "time", factor: 60, decimals: 1, symbol: "min", spellings: ["min", "minute", "minutes"] },
   { id: "h", dimension: "time", factor: 3600, decimals: 0, symbol: "h", spellings: ["h", "hour", "hours"] },
   { id: "bar", dimension: "pressure", factor: 1e5, decimals: 2, symbol: "bar", spellings: ["bar"] },
+  { id: "number", dimension: "number", factor: 1, decimals: 0, symbol: "", spellings: ["pcs", "pieces"] },
+  { id: "percent", dimension: "number", factor: 0.01, decimals: 2, symbol: "%", spellings: ["%", "percent"] },
+  { id: "hrc", dimension: "rockwell-c hardness", factor: 1, decimals: 1, symbol: "HRC", spellings: ["hrc"] },
+  { id: "hb", dimension: "brinell hardness", factor: 1, decimals: 0, symbol: "HB", spellings: ["hb", "hbw"] },
+  { id: "shore", dimension: "shore-a hardness", factor: 1, decimals: 0, symbol: "Shore A", spellings: ["shore", "shore a", "sha"] },
 ];
 
 const byId = new Map(units.map((unit) => [unit.id, unit]));
@@ -47,6 +63,15 @@ export const unitById = (id: string): Unit | undefined => byId.get(id);
 
 /** The unit a person means by this spelling, or undefined. Case does not matter. */
 export const unitBySpelling = (text: string): Unit | undefined => bySpelling.get(text.trim().toLowerCase());
+
+/** What a value of a kind is shown in: lengths in the job's unit, all else in its own. */
+export const shownUnit = (id: string, lengths: Unit): Unit => {
+  const own = byId.get(id);
+  return own === undefined || own.dimension === "length" ? lengths : own;
+};
+
+/** The other unit a workshop thinks in: inches beside millimetres; none for what is no length. */
+export const otherUnit = ({ dimension, id }: Unit): Unit | undefined => (dimension === "length" ? byId.get(id === "mm" ? "in" : "mm") : undefined);
 
 /** A number of this unit in core units. */
 export const toCore = (number: number, unit: Unit): number => number * unit.factor + (unit.offset ?? 0);

@@ -1,10 +1,10 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { variantOf, type Assessment } from "@/core/assess";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import type { Limit } from "@/core/pack/schema";
+import type { Characteristic } from "@/core/pack/schema";
 import type { Choice } from "@/core/plan/propose";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
-import { unitById, type Unit } from "@/core/quantity/units";
+import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { markSentences, ruleWords } from "@/words/words-for";
@@ -15,7 +15,7 @@ const ember = "#b8470a";
 
 function rowOf({ row, proposal, options, decisions }: Choice, wording: Wording): TableCell[] {
   const { governing } = row;
-  const { unit } = wording;
+  const unit = shownUnit(governing.characteristic.unit, wording.unit);
   const decision = decisions.length === 1 ? decisions[0]! : null;
   const decided = decision && options.find((option) => option.disposition === decision.disposition && option.step === decision.step);
   const [because] = proposal.reasons;
@@ -35,10 +35,10 @@ const th = (text: string): TableCell => ({ text, color: quiet, fontSize: 7.5 });
 const tableLayout: TableLayout = { hLineWidth: (at) => (at === 0 ? 0 : 0.5), vLineWidth: () => 0, hLineColor: () => line, paddingLeft: () => 0, paddingRight: () => 8, paddingTop: () => 1.5, paddingBottom: () => 1.5 };
 
 /** A title with its limit at the right, and a table below it that is kept on one page with its title where it can be. */
-function titledTable(title: string, limit: Limit | null, wording: Wording, widths: (number | "*")[], head: readonly string[], body: TableCell[][]): Content {
+function titledTable(title: string, { limits: { reassembly: limit }, unit }: Characteristic, wording: Wording, widths: (number | "*")[], head: readonly string[], body: TableCell[][]): Content {
   return {
     stack: [
-      { columns: [{ text: title, bold: true, fontSize: 11 }, { text: limit ? `for reassembly ${sayLimit(limit, wording.unit)} (${sayRef(limit.ref, wording.sources)})` : "", color: quiet, fontSize: 7.5, alignment: "right", margin: [0, 3, 0, 0] }], margin: [0, 8, 0, 3] },
+      { columns: [{ text: title, bold: true, fontSize: 11 }, { text: limit ? `for reassembly ${sayLimit(limit, shownUnit(unit, wording.unit))} (${sayRef(limit.ref, wording.sources)})` : "", color: quiet, fontSize: 7.5, alignment: "right", margin: [0, 3, 0, 0] }], margin: [0, 8, 0, 3] },
       { layout: tableLayout, table: { headerRows: 1, widths, body: [head.map(th), ...body] } },
     ],
     unbreakable: body.length < 8,
@@ -62,13 +62,14 @@ function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Con
   return pack.jointSheets.flatMap((sheet) => {
     const known = sheet.rows.flatMap((row) => assessment.joints.get(row.id) ?? []).filter((joint) => joint.governing.estimate);
     if (known.length === 0) return [];
+    const unit = shownUnit(sheet.joint.governing.unit, wording.unit);
     const body = known.map(({ row, governing, derived }): TableCell[] => [
       { text: row.name, bold: true },
-      [{ text: [{ text: formatNumber(governing.estimate!.value, wording.unit), bold: true }, { text: ` ± ${formatUncertainty(governing.expanded!, wording.unit)}`, color: quiet }] }],
-      { text: derived.flatMap(({ estimate }) => (estimate ? formatNumber(estimate.value, wording.unit) : [])).join(", ") },
+      [{ text: [{ text: formatNumber(governing.estimate!.value, unit), bold: true }, { text: ` ± ${formatUncertainty(governing.expanded!, unit)}`, color: quiet }] }],
+      { text: derived.flatMap(({ characteristic, estimate }) => (estimate ? formatNumber(estimate.value, shownUnit(characteristic.unit, wording.unit)) : [])).join(", ") },
       governing.conformity && governing.missing.length === 0 ? markSentences[governing.conformity.mark] : { text: "cannot tell yet", color: quiet },
     ]);
-    return [titledTable(sheet.joint.title, sheet.joint.governing.limits.reassembly ?? null, wording, [150, 90, 80, "*"], ["place", `largest, ${wording.unit.symbol}`, `smallest, ${wording.unit.symbol}`, "verdict"], body)];
+    return [titledTable(sheet.joint.title, sheet.joint.governing, wording, [150, 90, 80, "*"], ["place", `${sheet.joint.governing.short}, ${unit.symbol}`, sheet.joint.derived.map(({ short }) => short).join(", "), "verdict"], body)];
   });
 }
 
@@ -96,13 +97,13 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
       { text: [...swept, ruleWords[header?.decisionRule ?? "simple"]].join("  ·  "), color: quiet, margin: [0, 2, 0, 4] },
       ...sheets.flatMap((sheet) => {
         const choices = measured.filter((choice) => choice.row.row.at.feature === sheet.feature);
-        return choices.length === 0 ? [] : [titledTable(sheet.feature.title, choices[0]!.row.governing.limit, wording, [104, 74, 76, "*"], ["part", `read, ${unit.symbol}`, "verdict", "decision and why"], choices.map((choice) => rowOf(choice, wording)))];
+        return choices.length === 0 ? [] : [titledTable(sheet.feature.title, sheet.feature.governing, wording, [104, 74, 76, "*"], ["part", `read, ${shownUnit(sheet.feature.governing.unit, unit).symbol}`, "verdict", "decision and why"], choices.map((choice) => rowOf(choice, wording)))];
       }),
       ...fits(assessment, pack, wording),
       ...unmeasured(assessment.choices.filter((choice) => !measured.includes(choice))),
       ...(assessment.holds.length > 0 ? [heading("What stands in the way"), { ul: assessment.holds.map((hold) => sayProblem(hold, wording)) }] : []),
       ...(cautions.length > 0 ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }] : []),
-      { text: `Each value is at 20 °C with its expanded uncertainty U = 2 u (about 95 %). Core ${assessment.core}, pack ${pack.pack.id} revision ${pack.pack.revision} (${assessment.pack.slice(0, 12)}).`, color: quiet, fontSize: 7, margin: [0, 8, 0, 0] },
+      { text: `Each length is at 20 °C, and each value stands with its expanded uncertainty U = 2 u (about 95 %). Core ${assessment.core}, pack ${pack.pack.id} revision ${pack.pack.revision} (${assessment.pack.slice(0, 12)}).`, color: quiet, fontSize: 7, margin: [0, 8, 0, 0] },
     ],
   };
 }

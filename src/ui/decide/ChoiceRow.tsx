@@ -17,11 +17,12 @@ interface Props {
 
 /** One part to decide: what it reads, what is proposed or decided, and the first reason. */
 export function ChoiceRow({ choice, isHere, onChoose, register }: Props) {
-  const { unit, wording } = useJob();
+  const { unitFor, wording } = useJob();
   const { row, proposal } = choice;
   const decided = decidedOption(choice);
   const shown = decided ?? proposal;
   const { estimate, expanded } = row.governing;
+  const unit = unitFor(row.governing.characteristic.unit);
   const [because] = proposal.reasons;
   const clash = choice.decisions.length > 1;
   return (

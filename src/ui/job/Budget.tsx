@@ -2,7 +2,7 @@
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { BudgetLine } from "@/core/metrology/budget";
-import { fromCore } from "@/core/quantity/units";
+import { fromCore, type Unit } from "@/core/quantity/units";
 import { saySource } from "@/words/say-source";
 import { useJob } from "./JobContext";
 
@@ -10,12 +10,12 @@ const Cell = chakra("td", { base: { py: "4px", textAlign: "right", fontVariantNu
 const Head = chakra("th", { base: { fontWeight: 400, color: "quiet", textAlign: "right", pb: "2px", whiteSpace: "nowrap" } });
 
 /** What an uncertainty is made of, line by line; what two ends share and so cancels stands in it too. */
-export function Budget({ lines, total, coverage }: { lines: readonly BudgetLine[]; total: number; coverage: number }) {
-  const { assessment, unit } = useJob();
+export function Budget({ lines, total, coverage, unit }: { lines: readonly BudgetLine[]; total: number; coverage: number; unit: Unit }) {
+  const { assessment } = useJob();
   const [open, setOpen] = useState(false);
   if (lines.length === 0) return null;
   // One decimal finer than values are shown: contributions are smaller than what they add up to.
-  const figure = (valueMm: number) => (fromCore(valueMm, unit) - fromCore(0, unit)).toFixed(unit.decimals + 1);
+  const figure = (value: number) => (fromCore(value, unit) - fromCore(0, unit)).toFixed(unit.decimals + 1);
   return (
     <Box mt="14px">
       <Heading as="h3" fontSize="13px" fontWeight={400}>

@@ -6,7 +6,7 @@ import { makeId, oneByOne } from "@/core/entry/make-entry";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { CoreError } from "@/core/errors";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
-import { unitById, type Unit } from "@/core/quantity/units";
+import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { sourceNames } from "@/words/say-option";
 import type { Wording } from "@/words/say-problem";
 import { sayAct, sayAuthor } from "@/words/say-entry";
@@ -49,7 +49,10 @@ export interface JobView {
   readonly mayDecide: boolean;
   readonly assessment: Assessment;
   readonly log: LogState;
+  /** What lengths are shown and taken in. */
   readonly unit: Unit;
+  /** What a quantity of the pack is shown and taken in, by its unit. */
+  readonly unitFor: (id: string) => Unit;
   readonly wording: Wording;
   readonly nameOf: (author: string) => string;
   readonly append: <T extends EntryType>(type: T, payload: Payload<T>) => Envelope;
@@ -147,6 +150,7 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
       mayWrite: me.role !== "viewer",
       mayDecide: me.role === "lead",
       unit: wording.unit,
+      unitFor: (id) => shownUnit(id, wording.unit),
       nameOf: (author) => sayAuthor(author, { [me.id]: me.name, ...met }),
       append: (type, payload) => log.append(type, payload),
       addPhotos: (files, about) => {

@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
-import { unitById } from "@/core/quantity/units";
+import { shownUnit, unitById } from "@/core/quantity/units";
 import { stations } from "@/core/stations";
 import { capital } from "@/words/capital";
 import { sayLimit, sayRef } from "@/words/say-option";
@@ -41,7 +41,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
     const fits = joints.map(({ row }): Findable => ({ id: `joint ${row.id}`, kind: "fit", title: capital(row.name), detail: row.joint.title, go: () => openRow(row.id) }));
     const limitOf = (title: string, item: (typeof rows)[number]["governing"]["characteristic"], key: string, row: string): Findable[] =>
       Object.entries(item.limits).flatMap(([kind, limit]) =>
-        limit ? [{ id: `limit ${key} ${item.id} ${kind}`, kind: "limit" as const, title: `${title}: ${item.name}`, detail: `${kind === "inService" ? "in service" : kind} ${sayLimit(limit, mm)} · ${sayRef(limit.ref, wording.sources)}`, go: () => openRow(row) }] : [],
+        limit ? [{ id: `limit ${key} ${item.id} ${kind}`, kind: "limit" as const, title: `${title}: ${item.name}`, detail: `${kind === "inService" ? "in service" : kind} ${sayLimit(limit, shownUnit(item.unit, mm))} · ${sayRef(limit.ref, wording.sources)}`, go: () => openRow(row) }] : [],
       );
     // A limit belongs to a feature, not to each of its places.
     const seen = new Set<object>();

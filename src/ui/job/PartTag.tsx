@@ -10,7 +10,7 @@ import { ownScatter } from "@/core/metrology/own-scatter";
 import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { coverageOf, expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
-import { unitById } from "@/core/quantity/units";
+import { otherUnit } from "@/core/quantity/units";
 import { usualRateScatter } from "@/core/metrology/endurance";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
@@ -48,7 +48,8 @@ function Verdict({ governing, toGo, of }: Pick<RowResult, "governing"> & { toGo:
 
 /** The lines of a tag that any value with limits has. */
 function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "derived"> & { brief: boolean }) {
-  const { unit } = useJob();
+  const { unitFor } = useJob();
+  const unit = unitFor(governing.characteristic.unit);
   const { new: fresh, inService } = governing.characteristic.limits;
   return (
     <chakra.dl mt="8px">
@@ -56,10 +57,10 @@ function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "d
       {governing.limit && <Leader name="For reassembly">{sayLimit(governing.limit, unit)}</Leader>}
       {!brief && fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
       {!brief && inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
-      {derived.filter((result) => !brief || result.limit).map((result) => (
+      {derived.filter((result) => !brief || result.limit).map((result) => [result, unitFor(result.characteristic.unit)] as const).map(([result, its]) => (
         <Leader key={result.characteristic.id} name={capital(result.characteristic.name)}>
-          {result.estimate ? `${formatNumber(result.estimate.value, unit)} ± ${formatUncertainty(result.expanded!, unit)}` : "–"}
-          {result.limit && <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>{sayLimit(result.limit, unit)}</chakra.span>}
+          {result.estimate ? `${formatNumber(result.estimate.value, its)} ± ${formatUncertainty(result.expanded!, its)}${its.id === unit.id ? "" : ` ${its.symbol}`}` : "–"}
+          {result.limit && <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>{sayLimit(result.limit, its)}</chakra.span>}
         </Leader>
       ))}
     </chakra.dl>
@@ -70,10 +71,11 @@ const range = (low: number, high: number) => (percent(low) === percent(high) ? p
 
 /** Whether it reaches the hours wanted, and what that rests on. */
 function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
-  const { assessment, unit, pack } = useJob();
+  const { assessment, unitFor, pack } = useJob();
+  const unit = unitFor(row.governing.characteristic.unit);
   const endurance = assessment.endurance.get(row.row.id);
   if (!endurance) return null;
-  const { hoursWanted, probability, low, high, age, limitMm, limitKind, life, wear } = endurance;
+  const { hoursWanted, probability, low, high, age, limit, limitKind, life, wear } = endurance;
   const color = high < 0.5 ? "out" : (probability ?? low) < 0.9 ? "near" : "ink";
   const hours = !age ? "nobody knows its hours" : age.to === null ? `it has run ${grouped(age.from)} h at least` : age.from === age.to ? `it has run ${grouped(age.from)} h` : `it has run between ${grouped(age.from)} and ${grouped(age.to)} h, which nobody knows better`;
   return (
@@ -81,7 +83,7 @@ function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
       <chakra.dl><Leader name={`Reaches ${grouped(hoursWanted)} h`}><chakra.span color={color} fontWeight={600}>{probability === null ? range(low, high) : percent(probability)}</chakra.span></Leader></chakra.dl>
       {!brief && (
         <chakra.p fontSize="12px" color="quiet" mt="4px">
-          Worn {formatNumber(Math.max(0, wear.value), unit)} so far; {hours}. Straight on at that rate, give or take {Math.round(100 * (pack.pack.wear?.rateScatter ?? usualRateScatter))} %, up to {formatNumber(limitMm, unit)} {limitKind === "inService" ? "in service" : "for reassembly"}{life === null ? "" : `, and to the end of its life at ${grouped(life)} h`}.{probability !== null && high - low > 0.05 ? ` By its age ${range(low, high)}.` : ""}
+          Worn {formatNumber(Math.max(0, wear.value), unit)} so far; {hours}. Straight on at that rate, give or take {Math.round(100 * (pack.pack.wear?.rateScatter ?? usualRateScatter))} %, up to {formatNumber(limit, unit)} {limitKind === "inService" ? "in service" : "for reassembly"}{life === null ? "" : `, and to the end of its life at ${grouped(life)} h`}.{probability !== null && high - low > 0.05 ? ` By its age ${range(low, high)}.` : ""}
         </chakra.p>
       )}
     </>
@@ -90,15 +92,16 @@ function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
 
 /** The one large figure of a tag. */
 function LargeFigure({ governing, brief }: Pick<RowResult, "governing"> & { brief: boolean }) {
-  const { unit } = useJob();
-  const other = unitById(unit.id === "mm" ? "in" : "mm")!;
+  const { unitFor } = useJob();
+  const unit = unitFor(governing.characteristic.unit);
+  const other = otherUnit(unit);
   return (
     <>
-      <chakra.p fontSize={brief ? "30px" : "38px"} lineHeight="1.15" mt="4px" fontVariantNumeric="tabular-nums" title={governing.estimate ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined}>
+      <chakra.p fontSize={brief ? "30px" : "38px"} lineHeight="1.15" mt="4px" fontVariantNumeric="tabular-nums" title={governing.estimate && other ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined}>
         {governing.estimate ? formatNumber(governing.estimate.value, unit) : "–"}
       </chakra.p>
       <chakra.p fontSize="13px" color="quiet">
-        {governing.estimate ? `± ${formatUncertainty(governing.expanded!, unit)} ${unit.symbol} at 20 °C · ${governing.characteristic.name}` : "nothing read yet"}
+        {governing.estimate ? `± ${formatUncertainty(governing.expanded!, unit)} ${unit.symbol}${unit.dimension === "length" ? " at 20 °C" : ""} · ${governing.characteristic.name}` : "nothing read yet"}
       </chakra.p>
     </>
   );
@@ -106,10 +109,11 @@ function LargeFigure({ governing, brief }: Pick<RowResult, "governing"> & { brie
 
 /** What repeats say of their own scatter, beside the gauge's; few repeats need a coverage factor far above 2. */
 function Repeats({ row }: { row: RowResult }) {
-  const { assessment, unit } = useJob();
+  const { assessment, unitFor } = useJob();
+  const unit = unitFor(row.row.at.feature.unit);
   const told = row.points.flatMap((point) => {
-    const pooled = assessment.job.occasions.get(point.readings[0]?.occasion ?? "")?.gauge.repeatabilityMm ?? 0;
-    const scatter = point.conflict ? null : ownScatter(point.readings.map((reading) => reading.valueMm), pooled);
+    const pooled = assessment.job.occasions.get(point.readings[0]?.occasion ?? "")?.gauge.repeatability ?? 0;
+    const scatter = point.conflict ? null : ownScatter(point.readings.map((reading) => reading.value), pooled);
     return scatter ? [{ name: row.row.at.feature.points.find((each) => each.id === point.point)!.name, scatter }] : [];
   });
   return told.map(({ name, scatter: { repeats, deviation, coverage, expanded, exceedsPooled } }) => (
@@ -135,7 +139,8 @@ function Settle({ governing, repeats }: { governing: RowResult["governing"]; rep
 
 /** The greatest of several readings is a little high by chance: said, not taken off. */
 function Extreme({ row }: { row: RowResult }) {
-  const { unit } = useJob();
+  const { unitFor } = useJob();
+  const unit = unitFor(row.row.at.feature.unit);
   const { expr } = row.governing.characteristic;
   const read = row.points.flatMap((point) => point.estimate ?? []);
   if (!("reduce" in expr) || (expr.reduce !== "max" && expr.reduce !== "min") || !("points" in expr) || read.length < 2) return null;
@@ -160,7 +165,7 @@ interface Props {
 
 /** All about one place of one part. */
 export function PartTag({ row, brief = false, children }: Props) {
-  const { assessment } = useJob();
+  const { assessment, unitFor } = useJob();
   const { governing, derived, part } = row;
   const scrapped = part && assessment.teardown.crack.scrapped.get(part.id);
   return (
@@ -179,7 +184,7 @@ export function PartTag({ row, brief = false, children }: Props) {
       {!brief && <Settle governing={governing} repeats={Math.max(1, Math.min(...row.points.map((point) => point.readings.length)))} />}
       {!brief && <Extreme row={row} />}
       {!brief && <Repeats row={row} />}
-      {!brief && governing.estimate && <Budget lines={budgetOf(governing.estimate)} total={standardUncertainty(governing.estimate)} coverage={coverageOf(governing.estimate)} />}
+      {!brief && governing.estimate && <Budget lines={budgetOf(governing.estimate)} total={standardUncertainty(governing.estimate)} unit={unitFor(governing.characteristic.unit)} coverage={coverageOf(governing.estimate)} />}
       {children}
     </>
   );
@@ -187,7 +192,7 @@ export function PartTag({ row, brief = false, children }: Props) {
 
 /** All about one place of a joint: how its ends fit, and what each of them brings. */
 export function JointTag({ joint, children }: { joint: JointResult; children?: ReactNode }) {
-  const { unit, pack } = useJob();
+  const { unitFor, pack } = useJob();
   const { governing, derived, row, ends } = joint;
   const open = [...ends.values()].reduce((sum, end) => sum + end.points.length - end.measured, 0);
   return (
@@ -200,12 +205,12 @@ export function JointTag({ joint, children }: { joint: JointResult; children?: R
         <chakra.dl mt="10px" aria-label="Ends">
           {row.joint.ends.map(({ id, name }) => {
             const end = ends.get(id)!;
-            return <Leader key={id} name={<>{capital(name)}{end.part && <chakra.span fontSize="12px"> {end.part.tag}</chakra.span>}</>}>{end.governing.estimate ? formatNumber(end.governing.estimate.value, unit) : "–"}</Leader>;
+            return <Leader key={id} name={<>{capital(name)}{end.part && <chakra.span fontSize="12px"> {end.part.tag}</chakra.span>}</>}>{end.governing.estimate ? formatNumber(end.governing.estimate.value, unitFor(end.governing.characteristic.unit)) : "–"}</Leader>;
           })}
         </chakra.dl>
         <Source governing={governing} />
       </Tag>
-      {governing.estimate && <Budget lines={jointBudget(joint, governing.characteristic.expr, pack.facts)} total={standardUncertainty(governing.estimate)} coverage={coverageOf(governing.estimate)} />}
+      {governing.estimate && <Budget lines={jointBudget(joint, governing.characteristic.expr, pack.facts)} total={standardUncertainty(governing.estimate)} unit={unitFor(governing.characteristic.unit)} coverage={coverageOf(governing.estimate)} />}
       {children}
     </>
   );

@@ -33,7 +33,8 @@ function Setting({ occasion, onSetUp }: { occasion: Occasion | null; onSetUp: ()
 
 /** The bar along the bottom: the gauge in hand, the figure it shows, and what to do with it. */
 export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; hands: SheetHands; occasion: Occasion | null; onSetUp: () => void }) {
-  const { unit, wording, mayWrite, me, nameOf } = useJob();
+  const { unitFor, wording, mayWrite, me, nameOf } = useJob();
+  const unit = unitFor(sheet.feature.unit);
   const { row, point, key } = hands.active;
   const draft = hands.draftOf(key);
   const spec = sheet.feature.points.find((each) => each.id === point.point)!;
@@ -71,7 +72,7 @@ export function GaugeBar({ sheet, hands, occasion, onSetUp }: { sheet: Sheet; ha
         ) : (
           <>
             <strong>{capital(row.row.name)}, {spec.name}.</strong>{" "}
-            {point.conflict && <chakra.span color="near">In conflict: {point.readings.map((each) => `${formatNumber(each.valueMm, unit)} by ${nameOf(each.author)}`).join(", ")}, or struck. Type the right one: it settles the rest. </chakra.span>}
+            {point.conflict && <chakra.span color="near">In conflict: {point.readings.map((each) => `${formatNumber(each.value, unit)} by ${nameOf(each.author)}`).join(", ")}, or struck. Type the right one: it settles the rest. </chakra.span>}
             <chakra.span color="quiet">{mayWrite ? spec.hint : `You are signed in as ${me.role}: readings are entered by an inspector or a lead.`}</chakra.span>
           </>
         )}

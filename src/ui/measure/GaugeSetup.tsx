@@ -58,8 +58,9 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
   const gauges = shop.gauges.filter((gauge) => suits(gauge, sheet.feature));
   const masters = shop.masters.filter((master) => reaches(master, sheet.feature));
   const size = nominal(sheet.feature);
-  const micrometers = shop.gauges.filter((gauge) => gauge.method === "direct" && gauge.quantities.includes("external-diameter") && size >= gauge.rangeMm[0] && size <= gauge.rangeMm[1] + 0.5);
+  const micrometers = shop.gauges.filter((gauge) => gauge.method === "direct" && gauge.quantities.includes("external-diameter") && size >= gauge.range[0] && size <= gauge.range[1] + 0.5);
   const fresh = sheet.feature.governing.limits.new;
+  const isLength = unitById(sheet.feature.unit)!.dimension === "length";
   const { register, handleSubmit, control, setError, formState: { errors } } = useForm<z.infer<typeof Setup>>({
     resolver: zodResolver(Setup),
     defaultValues: {
@@ -145,17 +146,17 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
                         <NativeSelect.Indicator />
                       </NativeSelect.Root>
                     </Field.Root>
-                    <Field.Root invalid={!!errors.partC}>
+                    {isLength && <Field.Root invalid={!!errors.partC}>
                       <Field.Label>Part, °C</Field.Label>
                       <Input {...register("partC")} inputMode="decimal" placeholder="unknown" />
                       <Field.ErrorText>{errors.partC?.message}</Field.ErrorText>
-                    </Field.Root>
-                    <Field.Root invalid={!!errors.gaugeC}>
+                    </Field.Root>}
+                    {isLength && <Field.Root invalid={!!errors.gaugeC}>
                       <Field.Label>{needsMaster ? "Gauge and master, °C" : "Gauge, °C"}</Field.Label>
                       <Input {...register("gaugeC")} inputMode="decimal" placeholder="unknown" />
                       <Field.ErrorText>{errors.gaugeC?.message}</Field.ErrorText>
-                    </Field.Root>
-                    <chakra.p gridColumn="1 / -1" fontSize="13px" color="quiet">A temperature left empty stays unknown and widens the uncertainty; it is never taken as 20 °C.</chakra.p>
+                    </Field.Root>}
+                    {isLength && <chakra.p gridColumn="1 / -1" fontSize="13px" color="quiet">A temperature left empty stays unknown and widens the uncertainty; it is never taken as 20 °C.</chakra.p>}
                   </Grid>
                 )}
                 {!mayWrite && <chakra.p role="alert" color="near" mt="12px">{sayProblem({ code: "forbidden", path: [], severity: "error", params: { role: "viewer" } }, wording)}</chakra.p>}

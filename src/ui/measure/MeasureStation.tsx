@@ -3,7 +3,8 @@ import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState, type ClipboardEvent } from "react";
 import type { Assessment } from "@/core/assess";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
-import type { Limits } from "@/core/pack/schema";
+import type { Characteristic } from "@/core/pack/schema";
+import { standsByPoint } from "@/core/metrology/assess-row";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { Cautions } from "../job/Cautions";
 import { useKeys } from "../keys/use-keys";
@@ -25,20 +26,22 @@ import { SheetTabs } from "./SheetTabs";
 import { useSheet, type Draft, type DraftState } from "./use-sheet";
 
 /** The limits of a sheet with their source, said in its heading. */
-function LimitsLine({ limits: { new: fresh, reassembly } }: { limits: Limits }) {
-  const { unit, wording } = useJob();
-  const parts = [fresh && `new ${sayLimit(fresh, unit)}`, reassembly && `reassembly ${sayLimit(reassembly, unit)} ${unit.symbol}`].filter(Boolean);
+function LimitsLine({ of: { limits: { new: fresh, reassembly }, unit: unitId } }: { of: Characteristic }) {
+  const { unitFor, wording } = useJob();
+  const unit = unitFor(unitId);
+  const parts = [fresh && `new ${sayLimit(fresh, unit)}`, reassembly && `reassembly ${sayLimit(reassembly, unit)}`].filter(Boolean);
   const ref = reassembly?.ref ?? fresh?.ref;
   return (
     <chakra.p fontSize="14px" color="quiet">
-      {parts.length > 0 ? parts.join(" · ") : "The pack has no limit for this alone."}
+      {parts.length > 0 ? `${parts.join(" · ")} ${unit.symbol}` : "The pack has no limit for this alone."}
       {ref && <> · <chakra.span textDecoration="underline dotted" textUnderlineOffset="3px">{sayRef(ref, wording.sources)}</chakra.span></>}
     </chakra.p>
   );
 }
 
 function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; drafts: DraftState; onChoose: (sheet: AnySheet) => void; onPlan: () => void }) {
-  const { assessment, unit } = useJob();
+  const { assessment, unitFor } = useJob();
+  const { governing } = sheet.feature;
   const occasion = occasionFor(assessment.job, sheet.feature);
   const hands = useSheet(sheet, occasion, drafts);
   const [settingUp, setSettingUp] = useState(false);
@@ -62,14 +65,14 @@ function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; draft
       >
         <Flex align="baseline" columnGap="14px" wrap="wrap">
           <Heading as="h1" fontSize="22px">{sheet.feature.title}</Heading>
-          <LimitsLine limits={sheet.feature.governing.limits} />
+          <LimitsLine of={sheet.feature.governing} />
           <Flex ml="auto" gap="14px">
             {([["what next", onPlan], ["from a table", () => setPasted("")]] as const).map(([words, act]) => <chakra.button key={words} type="button" fontSize="13px" color="quiet" minHeight="32px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" _hover={{ color: "ink" }} onClick={act}>{words}</chakra.button>)}
           </Flex>
         </Flex>
         <SheetTabs chosen={sheet} onChoose={onChoose} />
         <Box onPaste={onPaste}>{gridOf(sheet.feature) ? <FaceTable sheet={sheet} hands={hands} /> : <SheetTable sheet={sheet} hands={hands} />}</Box>
-        <Box hideBelow="md" display={gridOf(sheet.feature) ? "none" : undefined}><BandPlot title={sheet.feature.title} limits={sheet.feature.governing.limits} groups={sheet.rows.map(({ id, label }) => ({ id, label, values: assessment.rows.get(id)!.points }))} unit={unit} /></Box>
+        <Box hideBelow="md" display={gridOf(sheet.feature) ? "none" : undefined}><BandPlot title={sheet.feature.title} limits={governing.limits} unit={unitFor(governing.unit)} groups={sheet.rows.map(({ id, label }) => { const row = assessment.rows.get(id)!; return { id, label, values: standsByPoint(governing) ? row.points : [row.governing] }; })} /></Box>
       </StationLayout>
       {pasted !== null && <PasteDialog sheet={sheet} occasion={occasion} start={{ row: row.row.id, point: hands.active.point.point }} text={pasted} onClose={() => setPasted(null)} />}
       {settingUp && <GaugeSetup sheet={sheet} occasion={occasion} onClose={() => setSettingUp(false)} returnTo={hands.activeInput} />}
@@ -78,21 +81,21 @@ function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; draft
 }
 
 function JointSurface({ sheet, onChoose }: { sheet: JointSheet; onChoose: (sheet: AnySheet) => void }) {
-  const { assessment, unit, row, chooseRow } = useJob();
+  const { assessment, unitFor, row, chooseRow } = useJob();
   const chosen = sheet.rows.find((each) => each.id === row) ?? sheet.rows.find((each) => assessment.joints.get(each.id)!.accepted === false) ?? sheet.rows[0]!;
   const { joint } = sheet;
   return (
     <StationLayout aside={<JointTag joint={assessment.joints.get(chosen.id)!} />}>
       <Flex align="baseline" columnGap="14px" wrap="wrap">
         <Heading as="h1" fontSize="22px">{joint.title}</Heading>
-        <LimitsLine limits={joint.governing.limits} />
+        <LimitsLine of={joint.governing} />
       </Flex>
       <SheetTabs chosen={sheet} onChoose={onChoose} />
       <JointTable sheet={sheet} chosen={chosen.id} onChoose={chooseRow} />
       <Box hideBelow="md">
         <BandPlot
-          title={joint.title} limits={joint.governing.limits} unit={unit}
-          groups={sheet.rows.map(({ id, label }) => { const { governing, derived } = assessment.joints.get(id)!; return { id, label, values: [governing, ...derived] }; })}
+          title={joint.title} limits={joint.governing.limits} unit={unitFor(joint.governing.unit)}
+          groups={sheet.rows.map(({ id, label }) => { const { governing, derived } = assessment.joints.get(id)!; return { id, label, values: [governing, ...derived.filter((each) => each.characteristic.unit === governing.characteristic.unit)] }; })}
         />
       </Box>
     </StationLayout>

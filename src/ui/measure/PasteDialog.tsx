@@ -25,11 +25,12 @@ const columnOf = (key: string): ColumnUse => (key.startsWith("point ") ? { use: 
 
 /** Readings out of a spreadsheet or a CSV file: what each column is, what comes of it, and only then into the job. */
 export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: Props) {
-  const { assessment, append, unit, wording, mayWrite } = useJob();
+  const { assessment, append, unitFor, wording, mayWrite } = useJob();
   const [text, setText] = useState(pasted);
   const [chosen, setChosen] = useState<readonly ColumnUse[] | null>(null);
   const [keepOdd, setKeepOdd] = useState(false);
   const { feature } = sheet;
+  const unit = unitFor(feature.unit);
   const rows = useMemo(() => sheet.rows.map((row) => ({ id: row.id, names: [row.label, row.name, row.slot.id, assessment.rows.get(row.id)?.part?.tag ?? row.label] })), [sheet, assessment]);
   const table = useMemo(() => readTable(text), [text]);
   const columns = useMemo(() => chosen ?? guessColumns(table, feature, rows), [chosen, table, feature, rows]);
@@ -38,11 +39,11 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
   const odd = plan.readings.filter((reading) => reading.question);
 
   const take = () => {
-    for (const { row: id, point, valueMm, typed, unit: unitId, question } of taken) {
+    for (const { row: id, point, value, half, typed, unit: unitId, question } of taken) {
       const row = assessment.rows.get(id)!;
       if (!row.part || !occasion) continue;
       const over = row.points.find((each) => each.point === point)!.readings.filter((reading) => reading.occasion === occasion.occasion).map((reading) => reading.id);
-      append("reading-taken", { occasion: occasion.occasion, part: row.part.id, feature: row.row.at.id, point, valueMm, typed, unit: unitId, ...(question ? { kept: question.code } : {}), ...(over.length > 0 ? { supersedes: over } : {}) });
+      append("reading-taken", { occasion: occasion.occasion, part: row.part.id, feature: row.row.at.id, point, value, ...(half === undefined ? {} : { half }), typed, unit: unitId, ...(question ? { kept: question.code } : {}), ...(over.length > 0 ? { supersedes: over } : {}) });
     }
     onClose();
   };

@@ -2,19 +2,19 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { memo, useCallback, type KeyboardEvent } from "react";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
-import { unitById } from "@/core/quantity/units";
+import { otherUnit, unitById } from "@/core/quantity/units";
 import { useJob } from "../job/JobContext";
 import { HeatBar } from "../parts/HeatBar";
 import { asRead, type Acts, type Cell, type Draft } from "./use-sheet";
 
 /** What a filled cell tells on hover: as typed, and in the other unit. */
-function useHover({ point }: Cell): string | undefined {
-  const { unit, nameOf } = useJob();
+function useHover({ point, row }: Cell): string | undefined {
+  const { unitFor, nameOf } = useJob();
   const read = asRead(point);
   if (read === null) return undefined;
-  const other = unitById(unit.id === "mm" ? "in" : "mm")!;
+  const other = otherUnit(unitFor(row.row.at.feature.unit));
   const typed = point.readings.map((reading) => `${reading.typed}${/[a-zµ"″]/iu.test(reading.typed) ? "" : ` ${unitById(reading.unit)?.symbol ?? ""}`} by ${nameOf(reading.author)}`);
-  return `typed ${typed.join(", ")}; ${formatNumber(read, other)} ${other.symbol}`;
+  return `typed ${typed.join(", ")}${other ? `; ${formatNumber(read, other)} ${other.symbol}` : ""}`;
 }
 
 interface Props {
@@ -27,8 +27,9 @@ interface Props {
 
 /** One reading: a field to type into, the figure as read, and how much of the wear it means. Drawn again only when it changes. */
 export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, name, acts }: Props) {
-  const { unit, log, mayWrite } = useJob();
+  const { unitFor, log, mayWrite } = useJob();
   const { key, point } = cell;
+  const unit = unitFor(cell.row.row.at.feature.unit);
   const isWaiting = point.readings.some((reading) => log.waiting.has(reading.id));
   const read = asRead(point);
   const shown = point.conflict ? "two values" : read === null ? "" : formatNumber(read, unit);

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
-import type { RowResult } from "@/core/metrology/assess-row";
+import { standsByPoint, type RowResult } from "@/core/metrology/assess-row";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import { markWords } from "@/words/words-for";
@@ -28,8 +28,10 @@ export function VerdictCell({ governing, toGo, measured }: Pick<RowResult, "gove
 
 /** The sheet at the bench: a line for each place, a cell for each point, what follows from them at the right. */
 export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }) {
-  const { assessment, unit } = useJob();
-  const { points, derived } = sheet.feature;
+  const { assessment, unitFor } = useJob();
+  const { points } = sheet.feature;
+  // Where the value that decides is none of the readings, it stands beside them.
+  const worked = <T,>({ governing, derived }: { readonly governing: T; readonly derived: readonly T[] }): readonly T[] => (standsByPoint(sheet.feature.governing) ? derived : [governing, ...derived]);
   const cellOf = new Map(hands.cells.map((cell) => [cell.key, cell]));
   return (
     <Box overflowX="auto">
@@ -38,7 +40,7 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
           <chakra.tr borderBottomWidth="1px" borderColor="lineStrong">
             <Th><chakra.span srOnly>place</chakra.span></Th>
             {points.map((point) => <Th key={point.id} title={point.name} scope="col">{point.short}</Th>)}
-            {derived.map((item) => <Th key={item.id} title={item.name} scope="col" textAlign="right">{item.short}</Th>)}
+            {worked(sheet.feature).map((item) => <Th key={item.id} title={item.name} scope="col" textAlign="right">{item.short}</Th>)}
             <Th scope="col">verdict</Th>
           </chakra.tr>
         </thead>
@@ -57,9 +59,9 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
                     </chakra.td>
                   );
                 })}
-                {row.derived.map((result) => (
+                {worked(row).map((result) => (
                   <chakra.td key={result.characteristic.id} textAlign="right" fontSize="14px" px="6px" fontVariantNumeric="tabular-nums" color={result.accepted === false ? "out" : "quiet"}>
-                    {result.estimate ? formatNumber(result.estimate.value, unit) : ""}
+                    {result.estimate ? formatNumber(result.estimate.value, unitFor(result.characteristic.unit)) : ""}
                   </chakra.td>
                 ))}
                 <chakra.td px="6px"><VerdictCell governing={row.governing} toGo={row.points.length - row.measured} measured={row.measured} /></chakra.td>

@@ -7,7 +7,7 @@ const feature = (sheet: string) => orrinshaw.sheets.find((each) => each.id === s
 
 test("a gauge suits what it can measure, at the size it has when new", () => {
   expect(suits(testGauge, feature("liner-bore"))).toBe(true);
-  expect(suits({ ...testGauge, rangeMm: [50, 107] }, feature("liner-bore"))).toBe(false);
+  expect(suits({ ...testGauge, range: [50, 107] }, feature("liner-bore"))).toBe(false);
   expect(suits(testGauge, feature("crankshaft-big-end"))).toBe(false);
   expect(suits({ ...testGauge, quantities: ["external-width"] }, rotary.sheets[0]!.feature)).toBe(true);
 });

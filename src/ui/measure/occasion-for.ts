@@ -9,14 +9,14 @@ export function nominal({ governing }: Feature): number {
 }
 
 /** Whether a gauge measures this kind of thing at this size. */
-export const suits = ({ quantities, rangeMm: [from, to] }: Gauge, feature: Feature): boolean =>
+export const suits = ({ quantities, range: [from, to] }: Gauge, feature: Feature): boolean =>
   quantities.includes(feature.quantity) && nominal(feature) >= from && nominal(feature) <= to;
 
 /** How far from its setting a comparator still reads, in mm. Common practice, no source. */
-const travelMm = 2;
+const travel = 2;
 
 /** Whether a comparator set on this master reaches the feature; it only shows small differences. */
-export const reaches = ({ lengthMm }: Pick<SettingMaster, "lengthMm">, feature: Feature): boolean => Math.abs(lengthMm - nominal(feature)) <= travelMm;
+export const reaches = ({ lengthMm }: Pick<SettingMaster, "lengthMm">, feature: Feature): boolean => Math.abs(lengthMm - nominal(feature)) <= travel;
 
 /** The occasion that new readings of a feature belong to: the last one opened with a gauge that suits it, set near its size. */
 export function occasionFor(job: Job, feature: Feature): Occasion | null {

@@ -5,7 +5,7 @@ import type { PointResult, RowResult } from "@/core/metrology/assess-row";
 import { questionAround, questionReading, type Around } from "@/core/metrology/question-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { problem, type Problem } from "@/core/problem";
-import { parseQuantity } from "@/core/quantity/parse-quantity";
+import { parseReading } from "@/core/quantity/parse-quantity";
 import { useJob } from "../job/JobContext";
 import { typeLikeAGauge } from "./type-like-a-gauge";
 import { useSimulatedGauge } from "./use-simulated-gauge";
@@ -28,7 +28,7 @@ export type DraftState = readonly [ReadonlyMap<string, Draft>, Dispatch<SetState
 
 /** What the cell of a point shows: as read, the mean of its repeats, in mm; null where nothing is read. */
 export const asRead = ({ readings }: PointResult): number | null =>
-  readings.length === 0 ? null : readings.reduce((sum, reading) => sum + reading.valueMm, 0) / readings.length;
+  readings.length === 0 ? null : readings.reduce((sum, reading) => sum + reading.value, 0) / readings.length;
 
 export const cellKey = (row: string, point: string): string => `${row} ${point}`;
 
@@ -59,8 +59,9 @@ export interface SheetHands {
 
 /** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
 export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDrafts]: DraftState): SheetHands {
-  const { assessment, log, unit, append, mayWrite, me, row: chosenRow, chooseRow, dismiss } = useJob();
+  const { assessment, log, unitFor, append, mayWrite, me, row: chosenRow, chooseRow, dismiss } = useJob();
   const { feature } = sheet;
+  const unit = unitFor(feature.unit);
   const width = feature.points.length;
 
   const cells = useMemo(
@@ -127,7 +128,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
 
   /** What was read around a point: as typed, in mm. */
   const aroundOf = (row: RowResult, point: string): Around => {
-    const readOf = (of: RowResult | undefined, id: string) => (of?.part ? (of.points.find((each) => each.point === id)?.readings.at(-1)?.valueMm ?? null) : null);
+    const readOf = (of: RowResult | undefined, id: string) => (of?.part ? (of.points.find((each) => each.point === id)?.readings.at(-1)?.value ?? null) : null);
     const rowAt = sheet.rows.findIndex((each) => each.id === row.row.id);
     const last = rowAt > 0 ? assessment.rows.get(sheet.rows[rowAt - 1]!.id) : undefined;
     const index = feature.points.findIndex((each) => each.id === point);
@@ -137,10 +138,11 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     const isForm = "fit" in feature.governing.expr;
     return {
       // A score is far from where there is none: what comes of an event has no fellows.
-      fellows: isForm || feature.byEvent ? [] : cells.filter((cell) => cell.row.row.id !== row.row.id || cell.point.point !== point).flatMap((cell) => (cell.point.conflict ? [] : (cell.point.readings.at(-1)?.valueMm ?? []))),
+      fellows: isForm || feature.byEvent ? [] : cells.filter((cell) => cell.row.row.id !== row.row.id || cell.point.point !== point).flatMap((cell) => (cell.point.conflict ? [] : (cell.point.readings.at(-1)?.value ?? []))),
       here: isForm ? [] : all(row, upTo),
       before: isForm ? [] : all(last, [...upTo, point]),
-      wayMm: Math.max(Math.abs((reassembly?.max ?? fresh?.max ?? 0) - (fresh?.min ?? 0)), Math.abs((fresh?.max ?? 0) - (reassembly?.min ?? fresh?.min ?? 0))),
+      unit: feature.unit,
+      way: Math.max(Math.abs((reassembly?.max ?? fresh?.max ?? 0) - (fresh?.min ?? 0)), Math.abs((fresh?.max ?? 0) - (reassembly?.min ?? fresh?.min ?? 0))),
     };
   };
 
@@ -153,10 +155,10 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     if (!row.part) return complain(draft.text, problem("error", "no-part", [], { slot: row.row.slot.name }));
     if (!occasion) return complain(draft.text, problem("error", "no-gauge"));
 
-    const parsed = parseQuantity(draft.text, "length", unit);
+    const parsed = parseReading(draft.text, unit.dimension, unit);
     if (!parsed.ok) return complain(draft.text, parsed.problems[0]!);
-    const { value, typed, unit: unitId } = parsed.value;
-    const question = questionReading(value, feature) ?? questionAround(value, aroundOf(row, point.point));
+    const { value, half, typed, unit: unitId } = parsed.value;
+    const question = questionReading(value, feature, point.point) ?? questionAround(value, aroundOf(row, point.point));
     if (question && draft.found?.code !== question.code) return complain(draft.text, question);
 
     // A value typed over one of the same occasion corrects it; one of a new occasion is a new measurement.
@@ -165,7 +167,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     const strikes = log.entries.filter((entry) => entry.type === "entry-struck" && rivals.has(entry.id)).map((entry) => entry.id);
     if (strikes.length > 0) append("entry-struck", { strikes });
     append("reading-taken", {
-      occasion: occasion.occasion, part: row.part.id, feature: row.row.at.id, point: point.point, valueMm: value, typed, unit: unitId,
+      occasion: occasion.occasion, part: row.part.id, feature: row.row.at.id, point: point.point, value, ...(half === undefined ? {} : { half }), typed, unit: unitId,
       ...(question ? { kept: question.code } : {}),
       ...(over.length > 0 ? { supersedes: over } : {}),
     });

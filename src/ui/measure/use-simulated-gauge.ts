@@ -1,6 +1,7 @@
 "use client";
 import { useMemo } from "react";
 import type { Occasion } from "@/core/entry/fold";
+import { expansionOf } from "@/core/metrology/assess-row";
 import { hashText } from "@/core/numeric/seeded";
 import type { Row } from "@/core/pack/compile-pack";
 import { hiddenEngines, hiddenSize } from "@/sim/hidden-engine";
@@ -15,6 +16,6 @@ export function useSimulatedGauge(occasion: Occasion | null): ((row: Row, point:
     const engine = number ? hiddenEngines.get(number) : undefined;
     if (!engine || !occasion?.gauge.simulated) return null;
     const gauge = new SimulatedGauge(occasion, hashText(occasion.occasion));
-    return (row, point) => gauge.typed(hiddenSize(engine, row, point), row.partClass.expansionPerK.value);
+    return (row, point) => gauge.typed(hiddenSize(engine, row, point), expansionOf(row));
   }, [number, occasion]);
 }
