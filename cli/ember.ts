@@ -7,6 +7,7 @@ import { evaluate } from "./evaluate";
 import { lint } from "./lint";
 import { addPack } from "./packs";
 import { addPersonCommand, newPassword } from "./people";
+import { rebuild } from "./rebuild";
 import { prepare } from "./prepare";
 
 const usage = `ember: engine rebuilding from the shell
@@ -20,6 +21,7 @@ const usage = `ember: engine rebuilding from the shell
   add-pack PACK.json                                      keep an engine pack, so that jobs can use it
   export JOB FILE.zip                                     a job by its id or name: record, pack and files
   import FILE.zip                                         all of it, or nothing; again adds nothing
+  rebuild                                                 work out anew what readings are compared by across jobs
   backup FILE.sql.gz                                      the whole database, as of one moment
   restore FILE.sql.gz                                     into an empty database
 
@@ -28,7 +30,7 @@ Commands on a database use the one of EMBER_DATABASE_URL (mysql://user:password@
 --of shop or --of demo the one that npm start or npm run demo keeps while it runs.`;
 
 const commands: Readonly<Record<string, (words: readonly string[]) => Promise<void>>> = {
-  evaluate, lint, prepare, "add-person": addPersonCommand, "new-password": newPassword, "add-equipment": addEquipment, "add-pack": addPack, export: exportJob, import: importJob, backup, restore,
+  evaluate, lint, prepare, "add-person": addPersonCommand, "new-password": newPassword, "add-equipment": addEquipment, "add-pack": addPack, export: exportJob, import: importJob, rebuild, backup, restore,
 };
 
 async function main([name, ...words]: readonly string[]): Promise<void> {

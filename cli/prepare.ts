@@ -6,6 +6,7 @@ import { migrate } from "@/store/migrate";
 import { keepPack } from "@/store/packs";
 import { hashPassword } from "@/store/passwords";
 import { addPerson, countPeople, type Role } from "@/store/people";
+import { rebuildReadings } from "@/store/readings";
 import { readCleanPhoto, type CleanPhoto } from "@/store/photos/clean-photo";
 import { addToJob, keepPhoto } from "@/store/photos/photos";
 import { CommandError } from "./command-error";
@@ -23,6 +24,7 @@ const shippedPacks = ["packs/orrinshaw-6m.json", "packs/larkspire-f5.json", "pac
 const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/shop.ndjson", kind: "shop" },
   { file: "demo/ferry-marigold.ndjson", kind: "job" },
+  { file: "demo/ferry-2021.ndjson", kind: "job" },
   { file: "demo/survey-launch-tern.ndjson", kind: "job" },
   { file: "demo/drainage-pump-3.ndjson", kind: "job" },
   { file: "demo/airship-larkspire.ndjson", kind: "job" },
@@ -81,6 +83,8 @@ export async function prepare(words: readonly string[]): Promise<void> {
   await withDatabase("prepare", [], async (database) => {
     await migrate(database, migrationsFolder, () => new Date());
     await keepShippedPacks(database);
+    // A database from before there was anything to compare readings by.
+    await rebuildReadings(database, true);
     if (isFirstLead) await addFirstLead(database, rest);
     else if (mode === "--demo") {
       if ((await countPeople(database)) === 0) await seed(database);

@@ -15,8 +15,8 @@ import { questionReading } from "../src/core/metrology/question-reading";
 import { parseReading } from "../src/core/quantity/parse-quantity";
 import { unitById } from "../src/core/quantity/units";
 import { lockedAt } from "../src/core/metrology/locked-at";
-import { makeWitness } from "../src/core/plan/make-witness";
-import { hiddenEngines, hiddenSize } from "../src/sim/hidden-engine";
+import { makeHandOverWitness, makeWitness } from "../src/core/plan/make-witness";
+import { hiddenEngines, hiddenSize, type HiddenEngine } from "../src/sim/hidden-engine";
 import { SimulatedGauge } from "../src/sim/simulated-gauge";
 
 function packFrom(name: string): CompiledPack {
@@ -137,10 +137,18 @@ function openJob({ seed, at, origin, of: pack = orrinshaw, rule = "simple", ...h
   return { log, partIn, pack, number: header.engine.number ?? "" };
 }
 
+/** A gauge as it was calibrated at the time: once a year, in March. */
+function asOf(used: Gauge, moment: number): Gauge {
+  const day = new Date(moment).toISOString().slice(0, 10);
+  if (day >= used.calibration.on) return used;
+  const year = Number(day.slice(0, 4)) - (day.slice(5) < "03-02" ? 1 : 0);
+  return { ...used, calibration: { ...used.calibration, on: `${year}-03-02`, due: `${year + 1}-03-02` } };
+}
+
 function openOccasion(log: Log, gaugeUsed: Gauge, master: SettingMaster | null): string {
   const occasion = log.newId();
   log.add("occasion-opened", {
-    occasion, phase: "cleaned", gauge: gaugeUsed, master,
+    occasion, phase: "cleaned", gauge: asOf(gaugeUsed, log.maker.now()), master,
     temperatures: { partC: 21.5, gaugeC: 20.8, masterC: master ? 20.8 : null, standardK: 0.5 },
   });
   return occasion;
@@ -202,11 +210,10 @@ const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> 
 type Opened = ReturnType<typeof openJob>;
 
 /** Measures a sheet, or its first rows, with the gauge that suits it; of the last row perhaps only the first points. */
-function measure({ log, partIn, pack, number }: Opened, sheetId: string, { rows = Infinity, points = Infinity, told = false } = {}): void {
+function measure({ log, partIn, pack, number }: Opened, sheetId: string, { rows = Infinity, points = Infinity, told = false, engine = hiddenEngines.get(number)! }: { rows?: number; points?: number; told?: boolean; engine?: HiddenEngine } = {}): void {
   const sheet: Sheet = pack.sheets.find((each) => each.id === sheetId)!;
   const [used, master] = handFor[sheetId]!;
   const occasion = openOccasion(log, used, master);
-  const engine = hiddenEngines.get(number)!;
   const temperatures = { partC: 21.5, gaugeC: 20.8, masterC: 20.8, standardK: 0.5 };
   const simulated = new SimulatedGauge({ gauge: used, master, temperatures }, hashText(`${number} ${sheetId}`));
   const unit = unitById(sheet.feature.unit)!;
@@ -371,6 +378,24 @@ for (const sheet of ["rod-bend", "rod-twist"]) measure(marigold, sheet, { rows: 
 measure(marigold, "block-tunnel", { rows: 6 });
 for (const sheet of ["liner-pits", "liner-protrusion", "top-ring-gap", "valve-spring-load", "camshaft-lobe", "camshaft-run-out", "flywheel-pilot"]) measure(marigold, sheet);
 marigold.log.write("ferry-marigold");
+
+// The same engine five years ago: handed over, and come back since.
+{
+  const before = openJob({
+    seed: 2101, at: "2021-02-08T08:10:00Z", origin: "engine", name: "Overhaul of 2021",
+    engine: { number: "M74-21877", variant: "v-6m-2" },
+    application: { kind: "passenger-vessel", words: "Main engine of the river ferry, passengers aboard" },
+    hoursWanted: 9000, budget: 7800, wantedBy: "2021-03-26",
+  });
+  note(before, [["order", "hours-wanted", 9000], ["order", "certified", true], ["history", "hours-since-new", 12100], ["history", "hours-since-overhaul", 12100]]);
+  // Bores as they were honed then, and what the crank had worn in twelve thousand hours.
+  const then: HiddenEngine = { number: "M74-21877 in 2021", wear: 0.12, sizes: {} };
+  for (const sheet of ["liner-bore", "crankshaft-main", "crankshaft-big-end", "piston-skirt", "valve-spring-load", "camshaft-lobe"]) measure(before, sheet, { engine: then });
+  before.log.wait(86_400 * 30);
+  const { log, pack } = before;
+  log.add("handed-over", { to: "The ferry company", note: "Liners, rings and shells new; crank as it was", witness: makeHandOverWitness(assess(pack, log.entries, new Date(log.maker.now()).toISOString()), [...log.entries]) });
+  log.write("ferry-2021");
+}
 
 // A donor from a drainage pump station, just arrived.
 openJob({

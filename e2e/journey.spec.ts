@@ -112,10 +112,10 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   await expect(choice("big-end shell, upper 1")).toContainText("Goes with big-end journal 1: grind to −0.50");
   await expect(choice("piston, cylinder 4")).toContainText("Reuse as is");
   await page.getByRole("button", { name: "Accept 78 proposals" }).click();
-  await expect(page.getByText("79 of 79")).toBeVisible();
+  await expect(page.getByText("162 of 162")).toBeVisible();
 
   const isSaved = async () => (await shop.written(bench)).filter((entry) => entry.type === "decision-made");
-  await expect.poll(async () => (await isSaved()).length).toBe(79);
+  await expect.poll(async () => (await isSaved()).length).toBe(162);
   expect((await isSaved()).map((entry) => entry.payload).filter((payload) => payload.reason !== null)).toMatchObject([{ disposition: "replace", reason: "Will not last 4000 h", witness: { proposal: "reuse", pack: orrinshaw.sha256 } }]);
   expect((await isSaved()).filter((entry) => entry.payload.step === "u-50")).toHaveLength(6);
 

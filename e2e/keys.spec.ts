@@ -64,7 +64,7 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await find("decide");
   await expect(page.getByRole("heading", { name: "What becomes of each part" })).toBeVisible();
   await page.keyboard.press("a");
-  await expect(page.getByText("79 of 79")).toBeVisible();
+  await expect(page.getByText("162 of 162")).toBeVisible();
   await find("hand over");
   await expect(page.getByRole("heading", { name: "Hand over", level: 1 })).toBeVisible();
   await page.getByLabel("Hand over to").focus();

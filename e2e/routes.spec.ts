@@ -20,6 +20,7 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/jobs/[job]/photos/[photo]/[size]": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/record": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/report": { GET: { least: "viewer", ofJob: true } },
+  "/api/jobs/[job]/trend/[slot]/[feature]": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/uploads": { POST: { least: "inspector", ofJob: true } },
   "/api/jobs/[job]/uploads/[upload]": { GET: { least: "inspector", ofJob: true }, POST: { least: "inspector", ofJob: true } },
   "/api/jobs/[job]/uploads/[upload]/[chunk]": { PUT: { least: "inspector", ofJob: true } },
@@ -47,7 +48,7 @@ test("every route is in the list, and every method of it goes through the one wr
 
 const data = { entries: [{}] };
 const at = (route: string, job = nobodyHere) =>
-  route.replace("[job]", job).replace(/\[(link|upload)\]/u, nobodyHere).replace("[chunk]", "0").replace("[photo]", "a".repeat(64)).replace("[size]", "small").replace("[token]", "x".repeat(22));
+  route.replace("[job]", job).replace(/\[(link|upload)\]/u, nobodyHere).replace("[chunk]", "0").replace("[slot]", "liner-1").replace("[feature]", "bore").replace("[photo]", "a".repeat(64)).replace("[size]", "small").replace("[token]", "x".repeat(22));
 const bodyFor = (route: string) => (route.endsWith("/links") ? { days: 1, withReport: false } : route.endsWith("/uploads") ? { id: nobodyHere, bytes: 10 } : data);
 
 test("nobody gets through a door that is not for everybody", async ({ shop }) => {

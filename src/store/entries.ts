@@ -1,5 +1,6 @@
 import { fingerprint } from "@/core/canonical";
 import type { Envelope } from "@/core/entry/schema";
+import { projectWithin } from "./readings";
 import { change, marksFor, select, toDateTime, withTransaction, type Connection, type Database } from "./connection";
 
 export type StreamKind = "job" | "shop";
@@ -45,7 +46,7 @@ export async function headsOf(database: Database, streams: readonly string[]): P
 }
 
 /** A stream's entries in the order in which they were kept. */
-export async function readEntries(database: Database, stream: string, after = 0): Promise<Envelope[]> {
+export async function readEntries(database: Database | Connection, stream: string, after = 0): Promise<Envelope[]> {
   const rows = await select<Row>(
     database,
     "SELECT seq, stream_id, id, type, v, author, at_client, payload FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq",
@@ -68,7 +69,7 @@ export async function knownEntries(on: Database | Connection, ids: readonly stri
 /** As appendEntries, inside a transaction that does other work too. */
 export async function appendWithin(connection: Connection, stream: string, entries: readonly Envelope[], now: Date): Promise<Kept[] | null> {
   // Holding the head row makes writers to one stream take turns, so that seq has no gaps and no twins.
-  const [head] = await select<{ head_seq: number }>(connection, "SELECT head_seq FROM stream WHERE id = ? FOR UPDATE", [stream]);
+  const [head] = await select<{ head_seq: number; kind: StreamKind }>(connection, "SELECT head_seq, kind FROM stream WHERE id = ? FOR UPDATE", [stream]);
   if (!head) return null;
   if (entries.length === 0) return [];
   const ids = entries.map((entry) => entry.id);
@@ -76,6 +77,7 @@ export async function appendWithin(connection: Connection, stream: string, entri
   for (const { id, seq, sha256 } of await select<{ id: string; seq: number; sha256: string }>(connection, `SELECT id, seq, sha256 FROM entry WHERE id IN (${marksFor(ids)})`, ids)) known.set(id, { seq, sha256 });
   let seq = head.head_seq;
   const answers: Kept[] = [];
+  const fresh: Envelope[] = [];
   for (const entry of entries) {
     const sha256 = fingerprint(entry);
     const before = known.get(entry.id);
@@ -90,9 +92,11 @@ export async function appendWithin(connection: Connection, stream: string, entri
       [stream, seq, entry.id, entry.type, entry.v, entry.author, entry.at, toDateTime(now), JSON.stringify(entry.payload), sha256],
     );
     known.set(entry.id, { seq, sha256 });
+    fresh.push(entry);
     answers.push({ id: entry.id, outcome: "kept", seq });
   }
   if (seq > head.head_seq) await change(connection, "UPDATE stream SET head_seq = ? WHERE id = ?", [seq, stream]);
+  if (head.kind === "job") await projectWithin(connection, stream, fresh);
   return answers;
 }
 

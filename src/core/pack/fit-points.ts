@@ -13,7 +13,8 @@ export const placesFor: Readonly<Record<Fit, readonly ("x" | "y" | "angle")[]>> 
   bow: ["x", "angle"],
 };
 
-type Placed = readonly { readonly place: NonNullable<Point["place"]>; readonly value: number }[];
+/** Readings that have a place. */
+export type Placed = readonly { readonly place: NonNullable<Point["place"]>; readonly value: number }[];
 
 /** Spread over all points a figure that only some of them move. */
 const spread = (fitted: Fitted | null, at: readonly number[], count: number): Fitted | null => {
@@ -47,27 +48,42 @@ function worstWithin(side: number, points: Placed, fit: (points: Placed) => Fitt
   return worst;
 }
 
+/** Where the axis of a shaft lies at one station, away from the straight line between the end stations. */
+export interface AxisAt {
+  readonly station: number;
+  readonly x: Fitted;
+  readonly y: Fitted;
+}
+
 /**
- * How far the axis of a shaft leaves the straight line between its end stations: at each station the shift of a
- * least-squares circle, as a vector; the greatest of what is left between the ends.
+ * The axis of a shaft by station, as vectors: at each the shift of a least-squares circle, less what the straight line
+ * between the end stations has there.
+ *
+ * @returns  null where a station has too few angles, or there are fewer than three stations
  */
-function bow(points: Placed): Fitted | null {
+export function axisAlong(points: Placed): AxisAt[] | null {
   const stations = [...new Set(points.map(({ place }) => place.x!))].sort((a, b) => a - b);
-  const shifts = stations.map((station) => {
+  const shifts = stations.flatMap((station) => {
     const at = points.flatMap(({ place }, index) => (place.x === station ? [index] : []));
     const shift = circleShift(at.map((index) => points[index]!.place.angle!), at.map((index) => points[index]!.value));
-    return shift && { x: spread(shift.x, at, points.length)!, y: spread(shift.y, at, points.length)! };
+    return shift ? [{ x: spread(shift.x, at, points.length)!, y: spread(shift.y, at, points.length)! }] : [];
   });
-  if (stations.length < 3 || shifts.some((shift) => shift === null)) return null;
+  if (stations.length < 3 || shifts.length < stations.length) return null;
   const [first, last] = [shifts[0]!, shifts.at(-1)!];
-  const left = (axis: "x" | "y", at: number): Fitted => {
-    const share = (stations[at]! - stations[0]!) / (stations.at(-1)! - stations[0]!);
+  return stations.map((station, at) => {
+    const share = (station - stations[0]!) / (stations.at(-1)! - stations[0]!);
     const mix = (here: number, from: number, to: number) => here - (1 - share) * from - share * to;
-    const here = shifts[at]![axis];
-    return { value: mix(here.value, first[axis].value, last[axis].value), partials: here.partials.map((partial, index) => mix(partial, first[axis].partials[index]!, last[axis].partials[index]!)) };
-  };
-  return stations.slice(1, -1).map((_, at) => lengthOf(left("x", at + 1), left("y", at + 1))).reduce((worst, each) => (each.value > worst.value ? each : worst));
+    const left = (axis: "x" | "y"): Fitted => {
+      const here = shifts[at]![axis];
+      return { value: mix(here.value, first[axis].value, last[axis].value), partials: here.partials.map((partial, index) => mix(partial, first[axis].partials[index]!, last[axis].partials[index]!)) };
+    };
+    return { station, x: left("x"), y: left("y") };
+  });
 }
+
+/** The greatest distance of a shaft's axis from the straight line between its ends. */
+const bow = (points: Placed): Fitted | null =>
+  axisAlong(points)?.slice(1, -1).map(({ x, y }) => lengthOf(x, y)).reduce((worst, each) => (each.value > worst.value ? each : worst)) ?? null;
 
 const fitters: Readonly<Record<Fit, (points: Placed) => Fitted | null>> = {
   flatness: overFace("flatness"),

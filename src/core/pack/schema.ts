@@ -150,6 +150,8 @@ export const PartClass = z.strictObject({
   name: Text,
   /** How its sheets are called where there is little room. */
   short: z.string().min(1).max(16).optional(),
+  /** What it is measured and decided together with: kinds of part of one group stand under one name. */
+  group: z.string().min(1).max(16).optional(),
   tag: z.string().regex(/^[A-Z]{1,4}$/u),
   /** Linear thermal expansion, 1/K. */
   expansionPerK: z.strictObject({ value: z.number().min(0).max(1e-4), ref: Ref }),

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useRef, useState, type KeyboardEvent } from "react";
+import { useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Choice, Option } from "@/core/plan/propose";
 import { sameOption } from "@/core/plan/same-option";
 import { sayProblem } from "@/words/say-problem";
@@ -9,9 +9,11 @@ import { useJob } from "../job/JobContext";
 import { useKeys } from "../keys/use-keys";
 import { PartTag } from "../job/PartTag";
 import { StationLayout } from "../job/StationLayout";
+import { inGroups } from "../parts/groups";
 import { EngineMap } from "../parts/EngineMap";
 import { Key } from "../parts/Key";
 import { ChoiceRow } from "./ChoiceRow";
+import { GroupHeading, hasSay } from "./GroupHeading";
 import { OptionList } from "./OptionList";
 import { orderedOptions, useDecide } from "./use-decide";
 
@@ -21,7 +23,9 @@ const acceptable = (choices: readonly Choice[]) => choices.filter(({ decisions, 
 /** Where it is decided what becomes of each part. */
 export function DecideStation() {
   const { pack, assessment, row: rowId, chooseRow, mayDecide, wording } = useJob();
-  const { choices } = assessment;
+  // In the order in which they stand below each other, for the arrow keys too.
+  const groups = useMemo(() => inGroups(assessment.choices, (choice) => choice.row.row.partClass), [assessment]);
+  const choices = groups.flatMap(({ items }) => items);
   const decide = useDecide();
   const here = choices.find((choice) => choice.row.row.id === rowId) ?? choices.find((choice) => choice.decisions.length !== 1) ?? choices[0]!;
   const [against, setAgainst] = useState<{ row: string; option: Option } | null>(null);
@@ -31,7 +35,8 @@ export function DecideStation() {
     if (!choice) return;
     setAgainst(null);
     chooseRow(choice.row.row.id);
-    buttons.current.get(choice.row.row.id)?.focus();
+    // A group that was folded has to unfold first.
+    requestAnimationFrame(() => buttons.current.get(choice.row.row.id)?.focus());
   };
   const choose = (option: Option) => {
     if (!mayDecide || !here.row.part) return;
@@ -63,7 +68,7 @@ export function DecideStation() {
   useKeys({ a: () => mayDecide && acceptAll() });
   const { done, total } = assessment.progress.get("decide")!;
   const holds = assessment.holds.filter((hold) => hold.station === "decide");
-  const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
+  const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
 
   return (
     <StationLayout
@@ -105,22 +110,27 @@ export function DecideStation() {
         </Box>
       </Flex>
       <Box onKeyDown={onKeyDown}>
-        {sheets.map((sheet) => (
-          <Box key={sheet.id} mb="14px">
-            <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" mb="2px">{sheet.feature.title}</Heading>
-            <chakra.ul>
-              {choices.filter((choice) => choice.row.row.at.feature === sheet.feature).map((choice) => (
-                <ChoiceRow
-                  key={choice.row.row.id} choice={choice} isHere={choice === here} onChoose={() => go(choice)}
-                  register={(button) => {
-                    if (button) buttons.current.set(choice.row.row.id, button);
-                    else buttons.current.delete(choice.row.row.id);
-                  }}
-                />
-              ))}
-            </chakra.ul>
-          </Box>
-        ))}
+        {groups.map(({ name, items }) => {
+          const isOpen = items.includes(here) || (toggled.get(name) ?? items.some(hasSay));
+          return (
+            <Box key={name} mb="12px">
+              <GroupHeading name={name} choices={items} isOpen={isOpen} onToggle={() => setToggled(new Map(toggled).set(name, !isOpen))} />
+              {isOpen && (
+                <chakra.ul>
+                  {items.map((choice) => (
+                    <ChoiceRow
+                      key={choice.row.row.id} choice={choice} isHere={choice === here} onChoose={() => go(choice)}
+                      register={(button) => {
+                        if (button) buttons.current.set(choice.row.row.id, button);
+                        else buttons.current.delete(choice.row.row.id);
+                      }}
+                    />
+                  ))}
+                </chakra.ul>
+              )}
+            </Box>
+          );
+        })}
       </Box>
     </StationLayout>
   );

@@ -1,10 +1,9 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useState, type ClipboardEvent } from "react";
+import { useMemo, useState, type ClipboardEvent } from "react";
 import type { Assessment } from "@/core/assess";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import type { Characteristic } from "@/core/pack/schema";
-import { standsByPoint } from "@/core/metrology/assess-row";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { Cautions } from "../job/Cautions";
 import { useKeys } from "../keys/use-keys";
@@ -16,11 +15,12 @@ import { FaceTable, gridOf } from "./FaceTable";
 import { GaugeBar } from "./GaugeBar";
 import { GaugeSetup } from "./GaugeSetup";
 import { occasionFor } from "./occasion-for";
+import { Pictures } from "./pictures/Pictures";
 import { PasteDialog } from "./PasteDialog";
 import { PlanDialog } from "./PlanDialog";
 import { ReasonsOwed } from "./ReasonsOwed";
 import { JointTable } from "./JointTable";
-import { isJointSheet, type AnySheet } from "./sheet-groups";
+import { isJointSheet, sheetGroups, type AnySheet } from "./sheet-groups";
 import { SheetTable } from "./SheetTable";
 import { SheetTabs } from "./SheetTabs";
 import { useSheet, type Draft, type DraftState } from "./use-sheet";
@@ -40,8 +40,7 @@ function LimitsLine({ of: { limits: { new: fresh, reassembly }, unit: unitId } }
 }
 
 function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; drafts: DraftState; onChoose: (sheet: AnySheet) => void; onPlan: () => void }) {
-  const { assessment, unitFor } = useJob();
-  const { governing } = sheet.feature;
+  const { assessment } = useJob();
   const occasion = occasionFor(assessment.job, sheet.feature);
   const hands = useSheet(sheet, occasion, drafts);
   const [settingUp, setSettingUp] = useState(false);
@@ -72,7 +71,7 @@ function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; draft
         </Flex>
         <SheetTabs chosen={sheet} onChoose={onChoose} />
         <Box onPaste={onPaste}>{gridOf(sheet.feature) ? <FaceTable sheet={sheet} hands={hands} /> : <SheetTable sheet={sheet} hands={hands} />}</Box>
-        <Box hideBelow="md" display={gridOf(sheet.feature) ? "none" : undefined}><BandPlot title={sheet.feature.title} limits={governing.limits} unit={unitFor(governing.unit)} groups={sheet.rows.map(({ id, label }) => { const row = assessment.rows.get(id)!; return { id, label, values: standsByPoint(governing) ? row.points : [row.governing] }; })} /></Box>
+        <Pictures sheet={sheet} row={row} />
       </StationLayout>
       {pasted !== null && <PasteDialog sheet={sheet} occasion={occasion} start={{ row: row.row.id, point: hands.active.point.point }} text={pasted} onClose={() => setPasted(null)} />}
       {settingUp && <GaugeSetup sheet={sheet} occasion={occasion} onClose={() => setSettingUp(false)} returnTo={hands.activeInput} />}
@@ -107,7 +106,7 @@ const isOpen = (sheet: Sheet, { rows }: Assessment) => sheet.rows.some((row) => 
 /** Where readings are taken. */
 export function MeasureStation() {
   const { pack, assessment, row, chooseRow } = useJob();
-  const all: readonly AnySheet[] = [...pack.sheets, ...pack.jointSheets];
+  const all = useMemo(() => sheetGroups(pack).flatMap(({ sheets }) => sheets), [pack]);
   // A row chosen elsewhere (on the map, by find) brings its sheet along; a sheet chosen here stays until then.
   const [sheetId, setSheetId] = useState<string | null>(null);
   const ofRow = row === null ? undefined : all.find((sheet) => sheet.rows.some((each) => each.id === row));

@@ -1,0 +1,12 @@
+import { z } from "zod";
+import { Id } from "@/core/pack/schema-base";
+import { problem } from "@/core/problem";
+import { JobPath } from "@/server/job-path";
+import { answer, refuse, route } from "@/server/route";
+import { trendAt } from "@/server/trend";
+
+/** What was read at one place of the engine at its other visits, and of all engines of its kind. */
+export const GET = route({ role: "viewer", params: JobPath.extend({ slot: Id, feature: z.string().max(130).pipe(Id) }) }, async ({ params: { job, slot, feature } }) => {
+  const found = await trendAt(job, slot, feature);
+  return found ? answer(found) : refuse(404, problem("error", "unknown-stream"));
+});
