@@ -31,6 +31,7 @@ export function lintPack(pack: Pack): Problem[] {
   const sources = ids(pack.sources, ["sources"]);
   const classes = ids(pack.classes, ["classes"]);
   const outlines = ids(pack.outlines, ["outlines"]);
+  const drawings = ids(pack.drawings, ["drawings"]);
   ids(pack.facts, ["facts"]);
   const slots = ids(pack.slots, ["slots"]);
   const variants = ids(pack.variants, ["variants"]);
@@ -133,6 +134,12 @@ export function lintPack(pack: Pack): Problem[] {
       const other = known.get(id);
       if (!other) report("unknown-feature", path, { feature: id });
       else if (other.places.length > 0 && feature.places.some((place) => !other.places.some((at) => at.id === place.id))) report("places-differ", path, { feature: id });
+    }
+    if (feature.drawing) {
+      if (!drawings.has(feature.drawing.id)) report("unknown-drawing", [...path, "drawing", "id"], { drawing: feature.drawing.id });
+      const { marks } = feature.drawing;
+      for (const point of feature.points) if (!Object.hasOwn(marks, point.id)) report("point-not-drawn", [...path, "drawing", "marks"], { point: point.id });
+      for (const id of Object.keys(marks)) if (!feature.points.some((point) => point.id === id)) report("unknown-point", [...path, "drawing", "marks"], { point: id });
     }
     if (feature.remedy) {
       checkRef(feature.remedy.ref, [...path, "remedy", "ref"]);

@@ -91,6 +91,18 @@ export const Characteristic = z.strictObject({
 
 const Layer = z.strictObject({ depth: z.number().positive(), keep: z.number().positive(), ref: Ref });
 
+/** A closed or open outline drawn with straight lines, arcs and curves; numbers and commands only, never markup. */
+const PathData = z.string().max(2000).regex(/^[MLHVCSQTAZmlhvcsqtaz0-9eE+\-., ]+$/u);
+
+/** A sketch of a kind of part, on which a feature shows where the gauge goes. */
+export const Drawing = z.strictObject({
+  id: Id,
+  width: z.number().positive().max(1000),
+  height: z.number().positive().max(1000),
+  /** Outlines; those that are filled are material. */
+  paths: z.array(z.strictObject({ path: PathData, filled: z.boolean().default(false) })).min(1).max(30),
+});
+
 /** Machining that brings a worn place to a standard size: a journal to a smaller one, a bore to a larger one. */
 export const Rework = z.strictObject({
   kind: z.enum(["undersize", "oversize"]),
@@ -123,6 +135,8 @@ export const Feature = z.strictObject({
   title: Text,
   /** What a gauge has to be able to measure. */
   quantity: Id,
+  /** Where the gauge goes: on which sketch, and for each point the lines along which it measures, from x, y to x, y. */
+  drawing: z.strictObject({ id: Id, marks: z.record(Id, z.array(z.tuple([Finite, Finite, Finite, Finite])).min(1).max(6)) }).optional(),
   /** What its readings are taken in where nobody types a unit; lengths are taken in the job's own. */
   unit: unitId.default("mm"),
   /** The places of one part where the feature occurs; none when it occurs once. */
@@ -173,9 +187,6 @@ export const PartClass = z.strictObject({
   crackCheck: z.strictObject({ methods: z.array(Id).min(1).max(10), ref: Ref }).optional(),
   zoneMap: ZoneMap.optional(),
 });
-
-/** A closed or open outline drawn with straight lines, arcs and curves; numbers and commands only, never markup. */
-const PathData = z.string().max(2000).regex(/^[MLHVCSQTAZmlhvcsqtaz0-9eE+\-., ]+$/u);
 
 export const Slot = z.strictObject({
   id: Id,
@@ -353,6 +364,7 @@ export const Pack = z.strictObject({
   /** Figures of the whole engine, for the report. */
   figures: z.array(z.strictObject({ id: Id, name: Text, expr: Expr, unit: unitId, ref: Ref })).max(50).default([]),
   outlines: z.array(z.strictObject({ id: Id, path: PathData })).max(50),
+  drawings: z.array(Drawing).max(60).default([]),
   classes: z.array(PartClass).min(1).max(300),
   slots: z.array(Slot).min(1).max(2000),
   joints: z.array(Joint).max(300).default([]),
@@ -374,6 +386,7 @@ export type Pack = z.infer<typeof Pack>;
 export type PartClass = z.infer<typeof PartClass>;
 export type Feature = z.infer<typeof Feature>;
 export type Point = z.infer<typeof Point>;
+export type Drawing = z.infer<typeof Drawing>;
 export type Characteristic = z.infer<typeof Characteristic>;
 export type Limit = z.infer<typeof Limit>;
 export type Limits = z.infer<typeof Limits>;

@@ -86,7 +86,7 @@ export function FaceTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands })
                     const point = feature.points.find((each) => each.at[down] === line && each.at[across] === column);
                     if (!point) return <td key={column} />;
                     const key = cellKey(id, point.id);
-                    return <chakra.td key={column} minWidth="86px" maxWidth="130px" p="0"><ReadingCell cell={cellOf.get(key)!} draft={hands.draftOf(key)} isActive={hands.active.key === key} name={`${name}, ${point.name}`} acts={hands.acts} /></chakra.td>;
+                    return <chakra.td key={column} minWidth="86px" maxWidth="130px" p="0"><ReadingCell cell={cellOf.get(key)!} draft={hands.draftOf(key)} isActive={hands.active.key === key} name={`${name}, ${point.name}`} acts={hands.acts} caption={point.short} /></chakra.td>;
                   })}
                 </chakra.tr>
               ))}

@@ -23,10 +23,12 @@ interface Props {
   readonly isActive: boolean;
   readonly name: string;
   readonly acts: Acts;
+  /** Where the point lies, where no heading says it. */
+  readonly caption?: string;
 }
 
 /** One reading: a field to type into, the figure as read, and how much of the wear it means. Drawn again only when it changes. */
-export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, name, acts }: Props) {
+export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, name, acts, caption }: Props) {
   const { unitFor, log, mayWrite } = useJob();
   const { key, point } = cell;
   const unit = unitFor(cell.row.row.at.feature.unit);
@@ -54,7 +56,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
   const register = useCallback((input: HTMLInputElement | null) => acts.register(key, input), [acts, key]);
   const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
   return (
-    <Box px="4px" py="5px" borderWidth="2px" borderRadius="7px" borderColor={alarmed ?? (isActive ? "ember" : "transparent")} bg={isActive ? "emberWash" : undefined}>
+    <Box px="4px" py="2px" borderWidth="2px" borderRadius="7px" borderColor={alarmed ?? (isActive ? "ember" : "transparent")} bg={isActive ? "emberWash" : undefined}>
       <chakra.input
         ref={register}
         data-untouched={draft === undefined ? "" : undefined}
@@ -80,6 +82,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
       />
       {point.wear ? <HeatBar wear={point.wear} /> : <Box height="3px" />}
       <Box mt="3px" height="14px" fontSize="11px" lineHeight="14px" color="quiet" fontVariantNumeric="tabular-nums" whiteSpace="nowrap">
+        {caption && <chakra.span mr="6px">{caption}</chakra.span>}
         {point.expanded !== null && `± ${formatUncertainty(point.expanded, unit)}`}
         {point.readings.length > 1 && !point.conflict && ` · ${point.readings.length}×`}
       </Box>

@@ -11,15 +11,16 @@ function progressOf(sheet: AnySheet, { rows, joints }: Assessment): { done: numb
   return { done: sheet.rows.reduce((sum, row) => sum + rows.get(row.id)!.measured, 0), total: sheet.rows.length * sheet.feature.points.length };
 }
 
+/** Of a kind of part only what is still to do is told, of a sheet how far it is. */
 function Tab({ isHere, onChoose, small = false, progress, children }: { isHere: boolean; onChoose: () => void; small?: boolean; progress: { done: number; total: number }; children: ReactNode }) {
   const isDone = progress.done === progress.total;
   return (
     <chakra.button
       type="button" onClick={onChoose} aria-current={isHere ? "true" : undefined} whiteSpace="nowrap"
-      px={small ? "9px" : "6px"} minHeight={small ? "32px" : "36px"} borderRadius="7px" borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} bg={isHere ? "raised" : undefined}
+      px={small ? "9px" : "6px"} minHeight={small ? "28px" : "32px"} borderRadius="7px" borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} bg={isHere ? "raised" : undefined}
       color={isHere ? "ink" : "quiet"} fontSize="13px" cursor="pointer" _hover={{ color: "ink" }}
     >
-      {children} <chakra.span fontSize="11px" color={isDone ? "sound" : "quiet"} fontVariantNumeric="tabular-nums">{isDone ? <chakra.span aria-label={`all ${progress.total}`}>✓</chakra.span> : `${progress.done}/${progress.total}`}</chakra.span>
+      {children} <chakra.span fontSize="11px" color={isDone ? "sound" : "quiet"} fontVariantNumeric="tabular-nums">{isDone ? <chakra.span aria-label={`all ${progress.total}`}>✓</chakra.span> : small ? `${progress.done}/${progress.total}` : <span title={`${progress.total - progress.done} of ${progress.total} to go`}>{progress.total - progress.done}</span>}</chakra.span>
     </chakra.button>
   );
 }
@@ -34,19 +35,19 @@ export function SheetTabs({ chosen, onChoose }: { chosen: AnySheet; onChoose: (s
   const firstOpen = (sheets: readonly AnySheet[]) => sheets.find((sheet) => { const { done, total } = progressOf(sheet, assessment); return done < total; }) ?? sheets[0]!;
   return (
     <>
-      <Flex as="nav" aria-label="Kinds of parts" gap="0" mt="10px" overflowX="auto" ml="-6px">
+      <Flex as="nav" aria-label="Kinds of parts" gap="0" mt="6px" overflowX="auto" ml="-6px">
         {groups.map((group) => (
           <Tab key={group.id} isHere={group === here} onChoose={() => group !== here && onChoose(firstOpen(group.sheets))} progress={sum(group.sheets)}>{group.name}</Tab>
         ))}
       </Flex>
       {here.sheets.length > 1 && (
-        <Flex as="nav" aria-label="Sheets" gap="1px" mt="2px" overflowX="auto" ml="-6px">
+        <Flex as="nav" aria-label="Sheets" gap="1px" mt="2px" wrap={{ base: "nowrap", md: "wrap" }} overflowX={{ base: "auto", md: "visible" }} ml="-6px">
           {here.sheets.map((sheet) => (
             <Tab key={sheet.id} small isHere={sheet === chosen} onChoose={() => onChoose(sheet)} progress={progressOf(sheet, assessment)}>{titleOf(sheet)}</Tab>
           ))}
         </Flex>
       )}
-      <Box height="6px" />
+      <Box height="2px" />
     </>
   );
 }

@@ -23,6 +23,7 @@ export function AxisPlot({ row, unit }: { row: RowResult; unit: Unit }) {
   const off = axis.map(({ station, x, y }) => ({ station, size: Math.hypot(x.value, y.value), towards: ((Math.atan2(y.value, x.value) * 180) / Math.PI + 360) % 360 }));
   const limit = governing.limits.reassembly?.max;
   const most = Math.max(...off.map(({ size }) => size), limit ?? 0, 1e-9);
+  const longest = Math.max(...off.map(({ size }) => size), 1e-9);
   const [first, last] = [off[0]!.station, off.at(-1)!.station];
   const x = (station: number) => left + ((station - first) / (last - first)) * (right - left);
   const y = (size: number) => axisY - (size / most) * reach;
@@ -39,7 +40,7 @@ export function AxisPlot({ row, unit }: { row: RowResult; unit: Unit }) {
             <Circle cx={x(station)} cy={y(size)} r="4" fill="ink" />
             {size > most / 50 && <Text x={x(station)} y={y(size) - 9} textAnchor="middle" fill="ink" fontVariantNumeric="tabular-nums">{formatNumber(size, unit)}</Text>}
             <Circle cx={cx} cy={cy} r="22" fill="none" stroke="line" />
-            <Line x1={cx} y1={cy} x2={cx + (20 * size * Math.sin(turn)) / most} y2={cy - (20 * size * Math.cos(turn)) / most} stroke="cool" strokeWidth="2.5" />
+            <Line x1={cx} y1={cy} x2={cx + (20 * size * Math.sin(turn)) / longest} y2={cy - (20 * size * Math.cos(turn)) / longest} stroke="cool" strokeWidth="2.5" />
             <Text x={cx} y={cy + 38} textAnchor="middle" fill="quiet">{station} mm</Text>
           </g>
         );

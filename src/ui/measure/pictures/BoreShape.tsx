@@ -5,8 +5,8 @@ import type { Unit } from "@/core/quantity/units";
 import { Line, Path, Svg, Text } from "./svg";
 
 const width = 780;
-const height = 168;
-const top = 18;
+const height = 152;
+const top = 12;
 const foot = 34;
 
 const unique = (values: readonly string[]) => [...new Set(values)];

@@ -4,9 +4,9 @@ import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
 import { Circle, Line, Path, Svg, Text } from "./svg";
 
-const size = 240;
+const size = 250;
 const middle = size / 2;
-const radius = 78;
+const radius = 70;
 const reach = 30;
 
 /** Dial readings round an axis with the least-squares circle through them, deviations drawn larger than they are. */
@@ -27,7 +27,7 @@ export function PolarPlot({ row, unit }: { row: RowResult; unit: Unit }) {
   const towards = ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360;
   const [tipX, tipY] = spot(towards, scale * shift);
   return (
-    <Svg viewBox={`0 0 430 ${size}`} width="100%" maxWidth="560px" mt="10px" role="img" aria-label={`${row.row.name}: centre shifted by ${formatNumber(shift, unit)} ${unit.symbol} towards ${Math.round(towards)} degrees`} fontFamily="body" fontSize="12px">
+    <Svg viewBox={`-14 0 444 ${size}`} width="100%" maxWidth="560px" mt="10px" role="img" aria-label={`${row.row.name}: centre shifted by ${formatNumber(shift, unit)} ${unit.symbol} towards ${Math.round(towards)} degrees`} fontFamily="body" fontSize="12px">
       <Circle cx={middle} cy={middle} r={radius} fill="none" stroke="line" />
       {[0, 90, 180, 270].map((angle) => {
         const [x, y] = spot(angle, radius + reach + 11);
