@@ -130,6 +130,8 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   const expansionPerK = expansionOf(row);
   const isPointwise = standsByPoint(feature.governing);
   const points = feature.points.map((point): PointResult => {
+    // Where a new part reads something of its own at each point, the one limit is not about each of them.
+    const standsAlone = isPointwise && point.nominal === undefined;
     const here = readingsAt(point.id, phase, readings, bench.occasions);
     const conflict = here.some((reading) => bench.inConflict.has(reading.id));
     const single = here.flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, expansionPerK) ?? []);
@@ -139,8 +141,8 @@ export function assessRow(row: Row, bench: Bench): RowResult {
       point: point.id,
       estimate,
       expanded: estimate ? expandedUncertainty(estimate) : null,
-      conformity: estimate && limit && isPointwise ? conformity(estimate, limit, feature.governing.nonNegative) : null,
-      wear: estimate && fresh && stop !== null && isPointwise ? wearShare(estimate, fresh, stop) : null,
+      conformity: estimate && limit && standsAlone ? conformity(estimate, limit, feature.governing.nonNegative) : null,
+      wear: estimate && fresh && stop !== null && standsAlone ? wearShare(estimate, fresh, stop) : null,
       readings: here,
       conflict,
     };

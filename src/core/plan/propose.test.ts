@@ -187,3 +187,30 @@ describe("decision", () => {
     expect(payload).toMatchObject({ witness: { proposal: "rework", pack: orrinshaw.sha256, figures: expect.arrayContaining([expect.objectContaining({ id: "smallest", mark: "outside" })]) as unknown } });
   });
 });
+
+describe("what saves a part without machining", () => {
+  const pits = (depth: number, header: Partial<Payload<"job-opened">> = {}) => {
+    const bench = new TestBench(orrinshaw, header);
+    bench.readAll(bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["depth"], repeatability: 0.02 }, master: null }), "liner-3/pits", [depth]);
+    const { proposal, options } = assess(orrinshaw, bench.entries, asOf).choices.find((choice) => choice.row.row.id === "liner-3/pits")!;
+    return [proposal.disposition, proposal.step, ...options.filter(({ step }) => step === "turn").map(({ allowed }) => allowed)];
+  };
+  // Demo world: outside pits 0.8 and the liner is turned by 90 degrees, once; 1.6 and it is scrap.
+  test.each([[0.3, ["reuse", null, true]], [1.1, ["rework", "turn", true]], [1.7, ["replace", null, false]]] as const)("a liner with pits %p deep", (depth, expected) => expect(pits(depth)).toEqual(expected));
+  test("close to where turning ends it hangs on the job's rule", () => {
+    expect([pits(1.58), pits(1.58, { decisionRule: "guarded-acceptance" })]).toEqual([["rework", "turn", true], ["replace", null, false]]);
+  });
+});
+
+test("a camshaft rests on each of its lobes and journals: one worn lobe, and it is not used again", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew(["camshaft-lobe"]);
+  const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["lift"] }, master: null });
+  const sheet = orrinshaw.sheets.find(({ id }) => id === "camshaft-lobe")!;
+  const lobes = sheet.rows.map(({ id }) => [id, sheet.feature.points.map(({ nominal }) => nominal!)] as const);
+  const proposal = () => assess(orrinshaw, bench.entries, asOf).choices.find((choice) => choice.row.row.id === "camshaft/run-out")!.proposal;
+  for (const [id, lifts] of lobes.slice(1)) bench.readAll(occasion, id, lifts);
+  expect(proposal().disposition).toBe("hold");
+  bench.readAll(occasion, lobes[0]![0], lobes[0]![1].map((lift) => lift * 0.96));
+  expect(proposal()).toMatchObject({ disposition: "replace", reasons: [{ code: "outside-limit", params: { row: "lobe 1, inlet" } }] });
+});

@@ -160,11 +160,13 @@ interface Props {
   readonly row: RowResult;
   /** Only what a decision rests on. */
   readonly brief?: boolean;
+  /** What stands directly below the tag. */
+  readonly beneath?: ReactNode;
   readonly children?: ReactNode;
 }
 
 /** All about one place of one part. */
-export function PartTag({ row, brief = false, children }: Props) {
+export function PartTag({ row, brief = false, beneath, children }: Props) {
   const { assessment, unitFor } = useJob();
   const { governing, derived, part } = row;
   const scrapped = part && assessment.teardown.crack.scrapped.get(part.id);
@@ -181,6 +183,7 @@ export function PartTag({ row, brief = false, children }: Props) {
         <Reach row={row} brief={brief} />
         {!brief && <Source governing={governing} />}
       </Tag>
+      {beneath}
       {!brief && <Settle governing={governing} repeats={Math.max(1, Math.min(...row.points.map((point) => point.readings.length)))} />}
       {!brief && <Extreme row={row} />}
       {!brief && <Repeats row={row} />}

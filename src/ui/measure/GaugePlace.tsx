@@ -11,8 +11,8 @@ export function GaugePlace({ sheet: { feature }, point }: { sheet: Sheet; point:
   const spec = feature.points.find((each) => each.id === point);
   if (!drawing || !sketch || !spec) return null;
   return (
-    <Box mt="14px">
-      <Svg viewBox={`0 0 ${sketch.width} ${sketch.height}`} width="100%" maxHeight="150px" role="img" aria-label={`Where the gauge goes: ${spec.name}`}>
+    <Box mt="10px">
+      <Svg viewBox={`0 0 ${sketch.width} ${sketch.height}`} width="100%" maxHeight="112px" role="img" aria-label={`Where the gauge goes: ${spec.name}`}>
         {sketch.paths.map(({ path, filled }, at) => <Path key={at} d={path} fill={filled ? "raised" : "none"} stroke="lineStrong" strokeWidth="1.2" strokeLinejoin="round" />)}
         {Object.entries(drawing.marks).filter(([id]) => id !== point).flatMap(([id, lines]) => lines.map(([x1, y1, x2, y2], at) => <Line key={`${id}${at}`} x1={x1} y1={y1} x2={x2} y2={y2} stroke="quiet" strokeWidth="0.7" strokeDasharray="1.5 2.5" opacity="0.7" />))}
         {(drawing.marks[point] ?? []).map(([x1, y1, x2, y2], at) => (

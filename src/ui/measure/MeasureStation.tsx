@@ -60,17 +60,16 @@ function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; draft
   return (
     <>
       <StationLayout
-        aside={<PartTag row={row}><GaugePlace sheet={sheet} point={hands.active.point.point} /><ReasonsOwed /><Cautions station="measure" partClass={sheet.partClass.id} /></PartTag>}
+        aside={<PartTag row={row} beneath={<GaugePlace sheet={sheet} point={hands.active.point.point} />}><ReasonsOwed /><Cautions station="measure" partClass={sheet.partClass.id} /></PartTag>}
         bar={<GaugeBar sheet={sheet} hands={hands} occasion={occasion} onSetUp={() => setSettingUp(true)} />}
       >
         <Flex align="baseline" columnGap="14px" wrap="wrap">
           <Heading as="h1" fontSize="22px">{sheet.feature.title}</Heading>
           <LimitsLine of={sheet.feature.governing} />
-          <Flex ml="auto" gap="12px" flexShrink={0}>
-            {([["what next", onPlan], ["paste", () => setPasted("")]] as const).map(([words, act]) => <chakra.button key={words} type="button" fontSize="13px" color="quiet" minHeight="28px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" _hover={{ color: "ink" }} onClick={act}>{words}</chakra.button>)}
-          </Flex>
         </Flex>
-        <SheetTabs chosen={sheet} onChoose={onChoose} />
+        <SheetTabs chosen={sheet} onChoose={onChoose}>
+          {([["what next", onPlan], ["paste", () => setPasted("")]] as const).map(([words, act]) => <chakra.button key={words} type="button" fontSize="13px" color="quiet" minHeight="32px" px="6px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" whiteSpace="nowrap" _hover={{ color: "ink" }} onClick={act}>{words}</chakra.button>)}
+        </SheetTabs>
         <Box onPaste={onPaste}>{gridOf(sheet.feature) ? <FaceTable sheet={sheet} hands={hands} /> : <SheetTable sheet={sheet} hands={hands} />}</Box>
         <Pictures sheet={sheet} row={row} />
       </StationLayout>

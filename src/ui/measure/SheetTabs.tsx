@@ -26,7 +26,7 @@ function Tab({ isHere, onChoose, small = false, progress, children }: { isHere: 
 }
 
 /** The way between sheets: kinds of parts in a row, and below it the sheets of the kind in hand, where it has several. */
-export function SheetTabs({ chosen, onChoose }: { chosen: AnySheet; onChoose: (sheet: AnySheet) => void }) {
+export function SheetTabs({ chosen, onChoose, children }: { chosen: AnySheet; onChoose: (sheet: AnySheet) => void; children?: ReactNode }) {
   const { pack, assessment } = useJob();
   const groups = sheetGroups(pack);
   const here = groups.find((group) => group.sheets.includes(chosen))!;
@@ -39,6 +39,7 @@ export function SheetTabs({ chosen, onChoose }: { chosen: AnySheet; onChoose: (s
         {groups.map((group) => (
           <Tab key={group.id} isHere={group === here} onChoose={() => group !== here && onChoose(firstOpen(group.sheets))} progress={sum(group.sheets)}>{group.name}</Tab>
         ))}
+        {children && <Flex ml="auto" flexShrink={0}>{children}</Flex>}
       </Flex>
       {here.sheets.length > 1 && (
         <Flex as="nav" aria-label="Sheets" gap="1px" mt="2px" wrap={{ base: "nowrap", md: "wrap" }} overflowX={{ base: "auto", md: "visible" }} ml="-6px">

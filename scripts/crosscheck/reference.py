@@ -1,0 +1,64 @@
+"""Results of Debian's scientific packages, for tests that compare with them.
+
+Install and run:  apt-get install python3-scipy && python3 scripts/crosscheck/reference.py
+Writes src/core/fixtures/reference/scipy.json; `npm run crosscheck` says whether it would come out the same today.
+"""
+import json
+import sys
+
+import numpy
+import scipy
+from scipy import integrate, optimize, stats
+
+random = numpy.random.default_rng(20261125)
+
+
+def circle(count):
+    """Least squares of r = R + a cos t + b sin t, by numpy's SVD."""
+    angles = numpy.arange(count) * 360.0 / count
+    turn = numpy.radians(angles)
+    readings = numpy.round(0.03 * numpy.cos(turn - 0.7) + 0.004 * numpy.cos(2 * turn) + 0.002 * random.standard_normal(count), 4)
+    basis = numpy.column_stack([numpy.ones(count), numpy.cos(turn), numpy.sin(turn)])
+    fitted, *_ = numpy.linalg.lstsq(basis, readings, rcond=None)
+    left = readings - basis @ fitted
+    return {"angles": angles.tolist(), "readings": readings.tolist(), "shift": fitted[1:].tolist(), "eccentricity": float(numpy.hypot(*fitted[1:])), "roundness": float(left.max() - left.min())}
+
+
+def face(columns, rows):
+    """Least-squares plane by numpy's SVD; minimum zone by vertical distance as a linear programme, by scipy's HiGHS."""
+    xs, ys = numpy.meshgrid(numpy.arange(columns) * 50.0, numpy.arange(rows) * 40.0)
+    x, y = xs.ravel(), ys.ravel()
+    z = numpy.round(2e-4 * x - 1e-4 * y + 0.02 * numpy.sin(x / 90) * numpy.cos(y / 70) + 0.004 * random.standard_normal(x.size), 4)
+    basis = numpy.column_stack([numpy.ones(x.size), x, y])
+    fitted, *_ = numpy.linalg.lstsq(basis, z, rcond=None)
+    left = z - basis @ fitted
+    above = numpy.column_stack([-basis, -numpy.ones(x.size)])
+    below = numpy.column_stack([basis, -numpy.ones(x.size)])
+    solved = optimize.linprog([0, 0, 0, 1], A_ub=numpy.vstack([above, below]), b_ub=numpy.concatenate([-z, z]), bounds=[(None, None)] * 3 + [(0, None)], method="highs")
+    return {"points": numpy.column_stack([x, y, z]).tolist(), "leastSquares": float(left.max() - left.min()), "minimumZone": float(2 * solved.x[3])}
+
+
+def greatest(count):
+    """Mean of the greatest of so many standard normal draws, by integration."""
+    value, _ = integrate.quad(lambda t: t * count * stats.norm.pdf(t) * stats.norm.cdf(t) ** (count - 1), -12, 12, epsabs=1e-12)
+    return {"count": count, "mean": value}
+
+
+def spring():
+    """Rate and loss of load of a spring whose two loads share a bias: by drawing a million of them."""
+    loads, scatter, bias = (327.0, 684.0), 1.8, 2.5
+    shared = bias * random.standard_normal(1_000_000)
+    closed, opened = (load + scatter * random.standard_normal(1_000_000) + shared for load in loads)
+    rate, loss = (opened - closed) / 12.0, 1 - opened / 690.0
+    return {"loads": loads, "scatter": scatter, "bias": bias, "rate": {"mean": float(rate.mean()), "standard": float(rate.std())}, "loss": {"mean": float(loss.mean()), "standard": float(loss.std())}}
+
+
+print(json.dumps({
+    "made": {"by": "scripts/crosscheck/reference.py", "scipy": scipy.__version__, "numpy": numpy.__version__, "python": sys.version.split()[0]},
+    "normal": [{"x": x, "below": float(stats.norm.cdf(x))} for x in numpy.linspace(-6, 6, 25).tolist()],
+    "t": [{"degrees": degrees, "probability": p, "quantile": float(stats.t.ppf(p, degrees))} for degrees in (1, 1.5, 2, 4, 9.3, 30, 120) for p in (0.9, 0.97725, 0.995)],
+    "greatest": [greatest(count) for count in (2, 3, 4, 6, 10, 24)],
+    "circles": [circle(count) for count in (4, 8, 12, 36)],
+    "faces": [face(4, 3), face(7, 3), face(6, 5), face(12, 8)],
+    "spring": spring(),
+}, indent=1))
