@@ -25,7 +25,7 @@ const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const times = (value) => `${value.toFixed(2)}×`;
 const verdict = (holds) => (holds ? "met" : "**not met**");
 
-function report({ core, teardown, flatness, identity, store, photos, browser }) {
+function report({ core, teardown, flatness, identity, store, trend, photos, browser }) {
   const growth = (figures) => figures.large / figures.small;
   const share = core.appendMs / core.wholeMs.small;
   const rate = store.oursPerSecond / store.barePerSecond;
@@ -39,7 +39,9 @@ function report({ core, teardown, flatness, identity, store, photos, browser }) 
     ["durable entries a second through the store, against the same transaction by hand", `${store.oursPerSecond.toFixed(0)} / ${store.barePerSecond.toFixed(0)}`, times(rate), "at least 0.7×", rate >= 0.7],
     ["posterior and ranking of all next checks, 12 variants x 60 tells with 20 answered, against enumeration", `${ms(identity.oursMs)} / ${ms(identity.plainMs)}`, times(identity.oursMs / identity.plainMs), identity.agree ? "same check first" : "**another check first**", identity.agree],
     ["the same in the browser, p95 of 200", ms(browser.identityP95Ms), "", "printed", null],
-    [`Enter to painted verdict, ${browser.count} readings, p50`, ms(browser.p50Ms), "", "printed", null],
+    [`trend of a place among ${trend.rows.large.toLocaleString("en")} readings of the shop against ${trend.rows.small.toLocaleString("en")}, ${trend.count} come back; index ${trend.index}`, `${ms(trend.ms.large)} / ${ms(trend.ms.small)}`, times(growth(trend.ms)), "at most 1.5×, by its index, unsorted", growth(trend.ms) <= 1.5 && trend.index === "by_slot" && !trend.sorts && trend.count === trend.countLarge],
+    [`a whole assessment of ${browser.workerReadings} readings in a worker; the page's longest frame meanwhile`, `${ms(browser.workerMs)}; ${ms(browser.longestFrameMs)}`, "", "printed", null],
+    [`Enter to painted verdict and picture, ${browser.typed} typed into a job that ends with ${browser.count} readings, p50`, ms(browser.p50Ms), "", "printed", null],
     ["the same, p95", ms(browser.p95Ms), "", "printed", null],
     ["the same, longest", ms(browser.longestMs), "", "printed", null],
   ];
@@ -62,6 +64,8 @@ ${rows.map(([what, measured, ratio, wanted, holds]) => `| ${what} | ${measured} 
 - **The store** keeps one entry in one transaction: head row, known ids, insert, head. By hand means the same four statements
   on the same connection with a fingerprint made beforehand. Flushing: innodb_flush_log_at_trx_commit = ${store.flush.atCommit},
   one connection, ${store.count} entries each, in turns of 100.
+- **The trend** asks for the newest readings of one place of all engines of a kind; the shop's readings are written by the
+  database itself from a counted sequence, 1,000 to a visit, in 100 places.
 - **The browser** is Debian's Chromium without a screen, over the production build: from the key to after the next frame.
 `;
 }
@@ -87,11 +91,12 @@ async function main() {
     const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], { quiet: true, env });
     if (prepared.code !== 0) throw new LaunchError(prepared.output);
     const store = await part("the store", "scripts/bench/store.ts", [], env);
+    const trend = await part("the shop's readings", "scripts/bench/trend.ts", [], env);
     await ensureBuild(distDir);
     const web = await startWeb(processes, { port: await freePort(0), distDir, databaseUrl: env.EMBER_DATABASE_URL, sessionSecret: "a secret of the bench that is long enough" });
     const photos = await part("photos", "scripts/bench/photos.ts", [web.address], env);
     const browser = await part("the browser", "scripts/bench/browser.ts", [web.address], env);
-    const text = report({ core, teardown, flatness, identity, store, photos, browser });
+    const text = report({ core, teardown, flatness, identity, store, trend, photos, browser });
     writeFileSync(path.join(root, "docs/bench.md"), text);
     process.stdout.write(`\n${text}`);
   } finally {

@@ -42,7 +42,7 @@ export function generateJob(pack: CompiledPack, count: number): Envelope[] {
       for (const row of sheet.rows) {
         for (const point of feature.points) {
           if (entries.length >= count) return entries;
-          const value = Number((middle + 0.003 * normal()).toFixed(3));
+          const value = Number(((point.nominal ?? middle) + 0.003 * normal()).toFixed(3));
           const reading = { occasion, part: partIn.get(row.slot.id)!, feature: row.at.id, point: point.id, value, typed: value.toFixed(3), unit: "mm" };
           const taken = add("reading-taken", reading);
           if (next() < 0.1) add("reading-taken", { ...reading, supersedes: [taken.id] });

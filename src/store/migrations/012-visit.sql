@@ -7,5 +7,6 @@ CREATE TABLE IF NOT EXISTS visit (
   hours     DOUBLE       NULL,
   places    MEDIUMTEXT   NOT NULL,
   awaited   MEDIUMTEXT   NOT NULL,
+  read_any  TINYINT      NOT NULL,
   PRIMARY KEY (stream_id)
 ) ENGINE = InnoDB
