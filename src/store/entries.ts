@@ -66,6 +66,9 @@ export async function knownEntries(on: Database | Connection, ids: readonly stri
   return known;
 }
 
+/** So many rows in one statement: an entry has at most 64 KB. */
+const rowsAtOnce = 100;
+
 /** As appendEntries, inside a transaction that does other work too. */
 export async function appendWithin(connection: Connection, stream: string, entries: readonly Envelope[], now: Date): Promise<Kept[] | null> {
   // Holding the head row makes writers to one stream take turns, so that seq has no gaps and no twins.
@@ -78,6 +81,7 @@ export async function appendWithin(connection: Connection, stream: string, entri
   let seq = head.head_seq;
   const answers: Kept[] = [];
   const fresh: Envelope[] = [];
+  const rows: (string | number)[][] = [];
   for (const entry of entries) {
     const sha256 = fingerprint(entry);
     const before = known.get(entry.id);
@@ -86,14 +90,14 @@ export async function appendWithin(connection: Connection, stream: string, entri
       continue;
     }
     seq += 1;
-    await change(
-      connection,
-      "INSERT INTO entry (stream_id, seq, id, type, v, author, at_client, at_server, payload, sha256) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-      [stream, seq, entry.id, entry.type, entry.v, entry.author, entry.at, toDateTime(now), JSON.stringify(entry.payload), sha256],
-    );
+    rows.push([stream, seq, entry.id, entry.type, entry.v, entry.author, entry.at, toDateTime(now), JSON.stringify(entry.payload), sha256]);
     known.set(entry.id, { seq, sha256 });
     fresh.push(entry);
     answers.push({ id: entry.id, outcome: "kept", seq });
+  }
+  for (let at = 0; at < rows.length; at += rowsAtOnce) {
+    const some = rows.slice(at, at + rowsAtOnce);
+    await change(connection, `INSERT INTO entry (stream_id, seq, id, type, v, author, at_client, at_server, payload, sha256) VALUES ${some.map((row) => `(${marksFor(row)})`).join(", ")}`, some.flat());
   }
   if (seq > head.head_seq) await change(connection, "UPDATE stream SET head_seq = ? WHERE id = ?", [seq, stream]);
   if (head.kind === "job") await projectWithin(connection, stream, fresh);
