@@ -29,7 +29,7 @@ export const shownMark = ({ conformity, missing, accepted }: RowResult["governin
 const sayHowSure = ({ margin, probability }: Conformity) =>
   margin >= 0 ? `${percent(probability)} sure that it is inside.` : `${percent(1 - probability)} sure that it is outside.`;
 
-function Verdict({ governing, toGo, of }: Pick<RowResult, "governing"> & { toGo: number; of: number }) {
+function Verdict({ governing, toGo, of, missing = [] }: Pick<RowResult, "governing"> & { toGo: number; of: number; missing?: readonly string[] }) {
   const mark = shownMark(governing);
   return (
     <>
@@ -38,7 +38,8 @@ function Verdict({ governing, toGo, of }: Pick<RowResult, "governing"> & { toGo:
         {mark !== "cannot-tell" ? markSentences[mark] : governing.limit ? "Cannot tell yet" : "No limit"}
       </Flex>
       <chakra.p fontSize="13px" color="quiet" mt="2px">
-        {toGo > 0 && `${toGo} of ${of} readings to go. `}
+        {toGo > 0 && `${toGo} of ${of} readings to go${toGo < of && missing.length <= 6 && missing.length > 0 ? `: ${missing.join(", ")}` : ""}. `}
+        {toGo > 0 && toGo < of && governing.estimate && "What stands here is what is known so far. "}
         {!governing.limit && "The pack has no limit for it alone. "}
         {governing.conformity && mark !== "cannot-tell" && sayHowSure(governing.conformity)}
       </chakra.p>
@@ -178,7 +179,7 @@ export function PartTag({ row, brief = false, beneath, children }: Props) {
         </Heading>
         {scrapped && <chakra.p mt="4px" fontSize="14px" fontWeight={700} color="out">Scrapped: {scrapped.why}. It is not measured or fitted any more.</chakra.p>}
         <LargeFigure governing={governing} brief={brief} />
-        <Verdict governing={governing} toGo={row.points.length - row.measured} of={row.points.length} />
+        <Verdict governing={governing} toGo={row.points.length - row.measured} of={row.points.length} missing={row.points.flatMap(({ point, estimate }) => (estimate ? [] : row.row.at.feature.points.find((each) => each.id === point)!.short))} />
         <Leaders governing={governing} derived={derived} brief={brief} />
         <Reach row={row} brief={brief} />
         {!brief && <Source governing={governing} />}
