@@ -54,7 +54,7 @@ test("what is wrong with a zip is said plainly, and nothing of it comes in", asy
 
   await say("picture.zip", Buffer.from("no zip at all"), "This is not a zip file");
   await say("broken.zip", await zipOf({ "record.ndjson": [...lines.slice(0, 4), "{oops", ...lines.slice(5)].join("\n") }), "record.ndjson, line 5", "not JSON");
-  await say("stranger.zip", await zipOf({ "record.ndjson": foreign.join("\n") }), "pinned to revision 3 of the pack orrinshaw-6m (000000000000), which is neither in the zip nor on this server");
+  await say("stranger.zip", await zipOf({ "record.ndjson": foreign.join("\n") }), "pinned to revision 4 of the pack orrinshaw-6m (000000000000), which is neither in the zip nor on this server");
   await say("holiday.zip", await zipOf({ "record.ndjson": lines.join("\n"), "photos/beach.jpg": "x" }), "a file that does not belong to a job");
   await say("bomb.zip", await zipOf({ "record.ndjson": lines.join("\n"), [`packs/${"0".repeat(64)}.json`]: Buffer.alloc(20_000_000, 32) }), "unpacks to 20000000 bytes or more; at most 5242880 are read");
   expect(await shop.entries("0190aaaa-0000-7000-8000-00000000beef")).toEqual([]);

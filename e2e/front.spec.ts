@@ -71,7 +71,7 @@ test("an engine that comes in is opened at Intake with its parts in it, and part
   await expect(page.getByRole("heading", { name: "Before anything is touched" })).toBeVisible();
   const stream = page.url().split("/").at(-2)!;
   const opened = await shop.entries(stream);
-  expect(opened.map((entry) => entry.type).sort()).toEqual([...Array(6).fill("part-installed"), ...Array(6).fill("part-tagged"), "job-opened"].sort());
+  expect(opened.map((entry) => entry.type).sort()).toEqual([...Array(7).fill("part-installed"), ...Array(7).fill("part-tagged"), "job-opened"].sort());
 
   await page.getByLabel("A part that is younger or older").selectOption({ label: "BL-B · balance shaft" });
   await page.getByRole("textbox", { name: "BL-B · balance shaft" }).fill("350");

@@ -24,7 +24,7 @@ test("a spring is read in newtons and a gap between two blades; a sketch shows w
 
   // The same bore five hundredths ago, at the visit before.
   await page.getByRole("button", { name: "over time" }).click();
-  await expect(page.getByText("Nobody has measured this through here before")).toBeVisible();
+  await expect(page.getByText("No earlier visit of this engine has it measured through.")).toBeVisible();
   await page.getByLabel("liner, cylinder 1, top, thrust direction").focus();
   await expect(page.getByRole("img", { name: /^liner, cylinder 1 over time: .* 108\.020, .* 108\.041/ })).toBeVisible();
   await expect(page.getByText("Worn 0.021 mm since")).toBeVisible();
@@ -46,7 +46,7 @@ test("a spring is read in newtons and a gap between two blades; a sketch shows w
   await take("153.8 lbf");
   await page.getByLabel("valve spring 1, inlet, load at 45.0 mm, valve closed").focus();
   await expect(tag).toContainText("684");
-  await expect(tag).toContainText("± 6 N · load with the valve open");
+  await expect(tag).toContainText("± 7 N · load with the valve open");
   // (684.1 - 327) N over 12 mm.
   await expect(tag).toContainText("29.76 ±");
   await expect(tag).toContainText("N/mm");
