@@ -1,6 +1,6 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useDeferredValue, useLayoutEffect, useMemo, useRef, useState, type ComponentProps, type KeyboardEvent } from "react";
 import type { Choice, Option } from "@/core/plan/propose";
 import { sameOption } from "@/core/plan/same-option";
 import { sayProblem } from "@/words/say-problem";
@@ -28,7 +28,11 @@ export function DecideStation() {
   const choices = groups.flatMap(({ items }) => items);
   const decide = useDecide();
   const here = choices.find((choice) => choice.row.row.id === rowId) ?? choices.find((choice) => choice.decisions.length !== 1) ?? choices[0]!;
+  // The map follows when there is time: the list answers first.
+  const onMap = useDeferredValue(here.row.row.slot.id);
   const [against, setAgainst] = useState<{ row: string; option: Option } | null>(null);
+  const rowsOf = useRef<ReadonlyMap<string, Choice>>(new Map());
+  useLayoutEffect(() => void (rowsOf.current = new Map(choices.map((choice) => [choice.row.row.id, choice]))));
   const buttons = useRef(new Map<string, HTMLButtonElement>());
 
   const go = (choice: Choice | undefined) => {
@@ -38,6 +42,12 @@ export function DecideStation() {
     // A group that was folded has to unfold first.
     requestAnimationFrame(() => buttons.current.get(choice.row.row.id)?.focus());
   };
+  const goTo = useRef(go);
+  useLayoutEffect(() => void (goTo.current = go));
+  const hands = useMemo<ComponentProps<typeof ChoiceRow>["hands"]>(() => ({
+    choose: (row) => goTo.current(rowsOf.current.get(row)),
+    register: (row, button) => void (button ? buttons.current.set(row, button) : buttons.current.delete(row)),
+  }), []);
   const choose = (option: Option) => {
     if (!mayDecide || !here.row.part) return;
     if (!sameOption(option, here.proposal)) return setAgainst({ row: here.row.row.id, option });
@@ -106,7 +116,7 @@ export function DecideStation() {
           <Cautions station="decide" partClass={here.row.row.partClass.id} />
         </Box>
         <Box hideBelow="md" flexShrink={0}>
-          <EngineMap pack={pack.pack} assessment={assessment} height={132} detail chosen={here.row.row.slot.id} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />
+          <EngineMap pack={pack.pack} assessment={assessment} height={132} detail chosen={onMap} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />
         </Box>
       </Flex>
       <Box onKeyDown={onKeyDown}>
@@ -118,13 +128,7 @@ export function DecideStation() {
               {isOpen && (
                 <chakra.ul>
                   {items.map((choice) => (
-                    <ChoiceRow
-                      key={choice.row.row.id} choice={choice} isHere={choice === here} onChoose={() => go(choice)}
-                      register={(button) => {
-                        if (button) buttons.current.set(choice.row.row.id, button);
-                        else buttons.current.delete(choice.row.row.id);
-                      }}
-                    />
+                    <ChoiceRow key={choice.row.row.id} choice={choice} isHere={choice === here} wording={wording} hands={hands} />
                   ))}
                 </chakra.ul>
               )}

@@ -1,16 +1,11 @@
-import { chakra } from "@chakra-ui/react";
 import type { Estimate } from "@/core/quantity/estimate";
 import { expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
 import type { Limits } from "@/core/pack/schema";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
+import { Circle, Line, Rect, Svg, Text } from "../parts/svg";
 import { markColor } from "../parts/ConformityMark";
 
-const Svg = chakra("svg");
-const Line = chakra("line");
-const Rect = chakra("rect");
-const Text = chakra("text");
-const Circle = chakra("circle");
 
 const width = 780;
 const height = 150;

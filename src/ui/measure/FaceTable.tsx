@@ -8,13 +8,11 @@ import type { Feature } from "@/core/pack/schema";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import { capital } from "@/words/capital";
 import { useJob } from "../job/JobContext";
+import { Rect, Svg, Text } from "../parts/svg";
 import { ReadingCell } from "./ReadingCell";
 import { VerdictCell } from "./SheetTable";
 import { cellKey, type SheetHands } from "./use-sheet";
 
-const Svg = chakra("svg");
-const Rect = chakra("rect");
-const Text = chakra("text");
 
 /** The two axes along which the points of a feature form a grid; null where they do not. */
 export function gridOf({ points }: Feature): { readonly down: string; readonly across: string } | null {
@@ -53,7 +51,7 @@ function FlatnessMap({ row }: { row: RowResult }) {
         return (
           <g key={there[index]!.id}>
             <Rect x={x - side / 2 + 2} y={y - 19} width={side - 4} height={38} rx="6" fill={share >= 0 ? "ember" : "cool"} fillOpacity={0.08 + 0.5 * Math.abs(share)} stroke="line" strokeWidth="1" />
-            <Text x={x} y={y + 5} fontSize="14px" textAnchor="middle" fill="ink" fontVariantNumeric="tabular-nums">{`${left[index]! >= 0 ? "+" : "−"}${formatNumber(Math.abs(left[index]!), unit)}`}</Text>
+            <Text x={x} y={y + 5} fontSize="14px" textAnchor="middle" fill="ink">{`${left[index]! >= 0 ? "+" : "−"}${formatNumber(Math.abs(left[index]!), unit)}`}</Text>
           </g>
         );
       })}

@@ -1,7 +1,7 @@
 import { Box, chakra } from "@chakra-ui/react";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { useJob } from "../job/JobContext";
-import { Circle, Line, Path, Svg } from "./pictures/svg";
+import { Circle, Line, Path, Svg } from "../parts/svg";
 
 /** Where the gauge goes for the point in hand, on a sketch of the part; the other points are faint. */
 export function GaugePlace({ sheet: { feature }, point }: { sheet: Sheet; point: string }) {

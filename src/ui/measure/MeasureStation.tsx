@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useMemo, useState, type ClipboardEvent } from "react";
+import { useCallback, useMemo, useState, type ClipboardEvent } from "react";
 import type { Assessment } from "@/core/assess";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import type { Characteristic } from "@/core/pack/schema";
@@ -57,21 +57,35 @@ function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; draft
 
   useKeys({ g: () => setSettingUp(true), t: () => setPasted("") }, !settingUp && pasted === null);
 
+  // What a key in a cell does not change is not drawn again for it: the same elements as before.
+  const { point } = hands.active.point;
+  const aside = useMemo(
+    () => <PartTag row={row} beneath={<GaugePlace sheet={sheet} point={point} />}><ReasonsOwed /><Cautions station="measure" partClass={sheet.partClass.id} /></PartTag>,
+    [row, sheet, point],
+  );
+  const tabs = useMemo(
+    () => (
+      <SheetTabs chosen={sheet} onChoose={onChoose}>
+        {([["what next", onPlan], ["paste", () => setPasted("")]] as const).map(([words, act]) => <chakra.button key={words} type="button" fontSize="13px" color="quiet" minHeight="32px" px="6px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" whiteSpace="nowrap" _hover={{ color: "ink" }} onClick={act}>{words}</chakra.button>)}
+      </SheetTabs>
+    ),
+    [sheet, onChoose, onPlan],
+  );
+  const pictures = useMemo(() => <Pictures sheet={sheet} row={row} />, [sheet, row]);
+
   return (
     <>
       <StationLayout
-        aside={<PartTag row={row} beneath={<GaugePlace sheet={sheet} point={hands.active.point.point} />}><ReasonsOwed /><Cautions station="measure" partClass={sheet.partClass.id} /></PartTag>}
+        aside={aside}
         bar={<GaugeBar sheet={sheet} hands={hands} occasion={occasion} onSetUp={() => setSettingUp(true)} />}
       >
         <Flex align="baseline" columnGap="14px" wrap="wrap">
           <Heading as="h1" fontSize="22px">{sheet.feature.title}</Heading>
           <LimitsLine of={sheet.feature.governing} />
         </Flex>
-        <SheetTabs chosen={sheet} onChoose={onChoose}>
-          {([["what next", onPlan], ["paste", () => setPasted("")]] as const).map(([words, act]) => <chakra.button key={words} type="button" fontSize="13px" color="quiet" minHeight="32px" px="6px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" whiteSpace="nowrap" _hover={{ color: "ink" }} onClick={act}>{words}</chakra.button>)}
-        </SheetTabs>
+        {tabs}
         <Box onPaste={onPaste}>{gridOf(sheet.feature) ? <FaceTable sheet={sheet} hands={hands} /> : <SheetTable sheet={sheet} hands={hands} />}</Box>
-        <Pictures sheet={sheet} row={row} />
+        {pictures}
       </StationLayout>
       {pasted !== null && <PasteDialog sheet={sheet} occasion={occasion} start={{ row: row.row.id, point: hands.active.point.point }} text={pasted} onClose={() => setPasted(null)} />}
       {settingUp && <GaugeSetup sheet={sheet} occasion={occasion} onClose={() => setSettingUp(false)} returnTo={hands.activeInput} />}
@@ -112,21 +126,22 @@ export function MeasureStation() {
   const ofRow = row === null ? undefined : all.find((sheet) => sheet.rows.some((each) => each.id === row));
   const sheet = all.find((each) => each.id === sheetId) ?? ofRow ?? pack.sheets.find((each) => isOpen(each, assessment)) ?? pack.sheets[0]!;
   const drafts = useState<ReadonlyMap<string, Draft>>(new Map());
+  const [planning, setPlanning] = useState(false);
   const [seenRow, setSeenRow] = useState(row);
   if (row !== seenRow) {
     setSeenRow(row);
     if (ofRow && ofRow !== sheet) setSheetId(ofRow.id);
   }
 
-  const go = (next: AnySheet) => {
+  const go = useCallback((next: AnySheet) => {
     setSheetId(next.id);
     chooseRow(null);
-  };
+  }, [chooseRow]);
+  const toPlan = useCallback(() => setPlanning(true), []);
   const turn = (by: 1 | -1) => go(all[(all.indexOf(sheet) + by + all.length) % all.length]!);
-  const [planning, setPlanning] = useState(false);
   useKeys({ PageDown: () => turn(1), PageUp: () => turn(-1), p: () => setPlanning(true) }, !planning);
   const plan = planning && <PlanDialog onClose={() => setPlanning(false)} />;
 
   if (isJointSheet(sheet)) return <><JointSurface sheet={sheet} onChoose={go} />{plan}</>;
-  return <><SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} onPlan={() => setPlanning(true)} />{plan}</>;
+  return <><SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} onPlan={toPlan} />{plan}</>;
 }

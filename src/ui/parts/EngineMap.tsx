@@ -1,18 +1,22 @@
 "use client";
-import { chakra } from "@chakra-ui/react";
-import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { memo, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Assessment } from "@/core/assess";
 import type { Pack } from "@/core/pack/schema";
-import { layOutMap, nextOnMap, type Direction } from "./map-layout";
+import { layOutMap, nextOnMap, type Direction, type Placed } from "./map-layout";
 import { slotStates, type SlotState } from "./slot-state";
+import { Path, Svg, Text } from "./svg";
 
-const Svg = chakra("svg");
-const Path = chakra("path");
-const Group = chakra("g");
-const Text = chakra("text");
+
+interface Look {
+  readonly stroke: string;
+  readonly fill: string;
+  readonly weight: number;
+  readonly dash?: string;
+  readonly words: string;
+}
 
 /** Stroke, dash, weight and fill together, so that the states differ in grey too. */
-export const mapLooks: Readonly<Record<SlotState | "unjudged", { stroke: string; fill: string; weight: number; dash?: string; words: string }>> = {
+export const mapLooks: Readonly<Record<SlotState | "unjudged", Look>> = {
   open: { stroke: "lineStrong", fill: "transparent", weight: 1, words: "not measured" },
   partly: { stroke: "near", fill: "transparent", weight: 1.4, dash: "2.2 1.6", words: "cannot tell yet" },
   sound: { stroke: "sound", fill: "transparent", weight: 1.6, words: "may be used again" },
@@ -37,11 +41,27 @@ interface Props {
  * This engine as its pack lays it out, each slot marked by what is known of it. Places stand on plain groups,
  * since the component library takes `transform` for a style.
  */
-export function EngineMap({ pack, assessment, height, detail = false, chosen = null, onChoose }: Props) {
+export const EngineMap = memo(function EngineMap({ pack, assessment, height, detail = false, chosen = null, onChoose }: Props) {
   const layout = useMemo(() => layOutMap(pack, detail), [pack, detail]);
   const states = useMemo(() => slotStates(assessment), [assessment]);
   const nodes = useRef(new Map<string, SVGGElement>());
   const [at, setAt] = useState<string | null>(null);
+  const onChosen = useRef(onChoose);
+  useLayoutEffect(() => void (onChosen.current = onChoose));
+  const hands = useMemo<Hands>(() => ({
+    register: (slot, node) => void (node ? nodes.current.set(slot, node) : nodes.current.delete(slot)),
+    choose: (slot) => onChosen.current?.(slot),
+    focus: setAt,
+    key: (event, slot) => {
+      const direction = directions[event.key];
+      if (!direction && event.key !== "Enter" && event.key !== " ") return;
+      event.preventDefault();
+      event.stopPropagation();
+      if (!direction) return onChosen.current?.(slot);
+      const next = nextOnMap(layout?.placed ?? [], slot, direction);
+      if (next) nodes.current.get(next)?.focus();
+    },
+  }), [layout]);
   if (!layout) return null;
   const { placed, viewBox } = layout;
   const lookOf = (slot: string) => mapLooks[states.get(slot) ?? "unjudged"];
@@ -63,43 +83,38 @@ export function EngineMap({ pack, assessment, height, detail = false, chosen = n
   const several = (partClass: string) => placed.filter(({ slot }) => slot.class === partClass).length > 1;
   // One stop for the Tab key: the arrows lead from slot to slot.
   const stop = placed.find(({ slot }) => slot.id === (at ?? chosen))?.slot.id ?? placed[0]!.slot.id;
-  const onKeyDown = (event: KeyboardEvent, slot: string) => {
-    const direction = directions[event.key];
-    if (direction) {
-      event.preventDefault();
-      event.stopPropagation();
-      const next = nextOnMap(placed, slot, direction);
-      if (next) nodes.current.get(next)?.focus();
-    } else if (event.key === "Enter" || event.key === " ") {
-      event.preventDefault();
-      event.stopPropagation();
-      onChoose(slot);
-    }
-  };
-
   return (
-    <Svg {...size} role="group" aria-label="Engine map" flexShrink={0}>
-      {placed.map(({ slot, path, x, y, turn, top }) => {
-        const { stroke, fill, weight, dash, words } = lookOf(slot.id);
-        const isHere = slot.id === chosen;
-        return (
-          <g key={slot.id} transform={`translate(${x} ${y})`}>
-          <Group
-            ref={(node: SVGGElement | null) => { if (node) nodes.current.set(slot.id, node); else nodes.current.delete(slot.id); }}
-            role="button" aria-label={`On the map: ${slot.name}, ${words}`} aria-pressed={isHere} tabIndex={slot.id === stop ? 0 : -1} cursor="pointer"
-            onClick={() => onChoose(slot.id)} onFocus={() => setAt(slot.id)} onKeyDown={(event: KeyboardEvent) => onKeyDown(event, slot.id)}
-            _focusVisible={{ outline: "none", "& .reach": { stroke: "ember", strokeOpacity: 0.55 } }}
-          >
-            <title>{`${slot.name}: ${words}`}</title>
-            <g transform={`rotate(${turn})`}>
-              <Path className="reach" d={path} fill="transparent" stroke="ember" strokeOpacity={isHere ? 0.35 : 0} strokeWidth={isHere ? 4.5 : 4} strokeLinejoin="round" />
-              <Path d={path} stroke={isHere ? "ink" : stroke} fill={fill} strokeWidth={weight * 0.62} strokeDasharray={dash} strokeLinejoin="round" />
-            </g>
-            {detail && !slot.map?.detail && several(slot.class) && <Text x="0" y={top - 1.4} fontSize="4px" textAnchor="middle" fill="quiet" aria-hidden pointerEvents="none">{slot.label}</Text>}
-          </Group>
-          </g>
-        );
-      })}
+    <Svg {...size} role="group" aria-label="Engine map" flexShrink={0} css={{ "& g[role=button]": { cursor: "pointer" }, "& g[role=button]:focus-visible": { outline: "none" }, "& g[role=button]:focus-visible .reach": { stroke: "{colors.ember}", strokeOpacity: 0.55 } }}>
+      {placed.map((place) => (
+        <MapSlot key={place.slot.id} place={place} look={lookOf(place.slot.id)} isHere={place.slot.id === chosen} isStop={place.slot.id === stop} isNamed={detail && !place.slot.map?.detail && several(place.slot.class)} hands={hands} />
+      ))}
     </Svg>
   );
+});
+
+interface Hands {
+  readonly register: (slot: string, node: SVGGElement | null) => void;
+  readonly choose: (slot: string) => void;
+  readonly focus: (slot: string) => void;
+  readonly key: (event: KeyboardEvent, slot: string) => void;
 }
+
+/** One slot on the map. Drawn again only when it changes: a map has more than a hundred of them. */
+const MapSlot = memo(function MapSlot({ place: { slot, path, x, y, turn, top }, look: { stroke, fill, weight, dash, words }, isHere, isStop, isNamed, hands }: { place: Placed; look: Look; isHere: boolean; isStop: boolean; isNamed: boolean; hands: Hands }) {
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      <g
+        ref={(node) => hands.register(slot.id, node)}
+        role="button" aria-label={`On the map: ${slot.name}, ${words}`} aria-pressed={isHere} tabIndex={isStop ? 0 : -1}
+        onClick={() => hands.choose(slot.id)} onFocus={() => hands.focus(slot.id)} onKeyDown={(event) => hands.key(event, slot.id)}
+      >
+        <title>{`${slot.name}: ${words}`}</title>
+        <g transform={`rotate(${turn})`}>
+          <Path className="reach" d={path} fill="transparent" stroke="ember" strokeOpacity={isHere ? 0.35 : 0} strokeWidth={isHere ? 4.5 : 4} strokeLinejoin="round" />
+          <Path d={path} stroke={isHere ? "ink" : stroke} fill={fill} strokeWidth={weight * 0.62} strokeDasharray={dash} strokeLinejoin="round" />
+        </g>
+        {isNamed && <Text x="0" y={top - 1.4} fontSize="4px" textAnchor="middle" fill="quiet" aria-hidden pointerEvents="none">{slot.label}</Text>}
+      </g>
+    </g>
+  );
+});

@@ -2,7 +2,7 @@ import type { RowResult } from "@/core/metrology/assess-row";
 import { axisAlong } from "@/core/pack/fit-points";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
-import { Circle, Line, Path, Svg, Text } from "./svg";
+import { Circle, Line, Path, Svg, Text } from "../../parts/svg";
 
 const width = 780;
 const height = 176;
@@ -38,7 +38,7 @@ export function AxisPlot({ row, unit }: { row: RowResult; unit: Unit }) {
         return (
           <g key={station}>
             <Circle cx={x(station)} cy={y(size)} r="4" fill="ink" />
-            {size > most / 50 && <Text x={x(station)} y={y(size) - 9} textAnchor="middle" fill="ink" fontVariantNumeric="tabular-nums">{formatNumber(size, unit)}</Text>}
+            {size > most / 50 && <Text x={x(station)} y={y(size) - 9} textAnchor="middle" fill="ink">{formatNumber(size, unit)}</Text>}
             <Circle cx={cx} cy={cy} r="22" fill="none" stroke="line" />
             <Line x1={cx} y1={cy} x2={cx + (20 * size * Math.sin(turn)) / longest} y2={cy - (20 * size * Math.cos(turn)) / longest} stroke="cool" strokeWidth="2.5" />
             <Text x={cx} y={cy + 38} textAnchor="middle" fill="quiet">{station} mm</Text>

@@ -2,7 +2,7 @@ import type { RowResult } from "@/core/metrology/assess-row";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
-import { Line, Path, Svg, Text } from "./svg";
+import { Line, Path, Svg, Text } from "../../parts/svg";
 
 const width = 780;
 const height = 152;

@@ -2,7 +2,7 @@ import type { RowResult } from "@/core/metrology/assess-row";
 import { circleBasis, leastSquaresWeights } from "@/core/numeric/linear-fit";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
-import { Circle, Line, Path, Svg, Text } from "./svg";
+import { Circle, Line, Path, Svg, Text } from "../../parts/svg";
 
 const size = 250;
 const middle = size / 2;
