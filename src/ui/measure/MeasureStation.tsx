@@ -66,7 +66,7 @@ function SheetSurface({ sheet, drafts, onChoose, onPlan }: { sheet: Sheet; draft
   const tabs = useMemo(
     () => (
       <SheetTabs chosen={sheet} onChoose={onChoose}>
-        {([["what next", onPlan], ["paste", () => setPasted("")]] as const).map(([words, act]) => <chakra.button key={words} type="button" fontSize="13px" color="quiet" minHeight="32px" px="6px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" whiteSpace="nowrap" _hover={{ color: "ink" }} onClick={act}>{words}</chakra.button>)}
+        {([["what next", onPlan], ["paste", () => setPasted("")]] as const).map(([words, act]) => <chakra.button key={words} type="button" fontSize="13px" color="quiet" minHeight="28px" px="6px" cursor="pointer" textDecoration="underline" textUnderlineOffset="3px" whiteSpace="nowrap" _hover={{ color: "ink" }} onClick={act}>{words}</chakra.button>)}
       </SheetTabs>
     ),
     [sheet, onChoose, onPlan],

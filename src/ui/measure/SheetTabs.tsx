@@ -17,7 +17,7 @@ function Tab({ isHere, onChoose, small = false, progress, children }: { isHere: 
   return (
     <chakra.button
       type="button" onClick={onChoose} aria-current={isHere ? "true" : undefined} whiteSpace="nowrap"
-      px={small ? "9px" : "6px"} minHeight={small ? "28px" : "32px"} borderRadius="7px" borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} bg={isHere ? "raised" : undefined}
+      px={small ? "9px" : "6px"} minHeight={{ base: "40px", md: small ? "28px" : "32px" }} borderRadius="7px" borderWidth="1px" borderColor={isHere ? "lineStrong" : "transparent"} bg={isHere ? "raised" : undefined}
       color={isHere ? "ink" : "quiet"} fontSize="13px" cursor="pointer" _hover={{ color: "ink" }}
     >
       {children} <chakra.span fontSize="11px" color={isDone ? "sound" : "quiet"} fontVariantNumeric="tabular-nums">{isDone ? <chakra.span aria-label={`all ${progress.total}`}>✓</chakra.span> : small ? `${progress.done}/${progress.total}` : <span title={`${progress.total - progress.done} of ${progress.total} to go`}>{progress.total - progress.done}</span>}</chakra.span>
@@ -39,15 +39,17 @@ export function SheetTabs({ chosen, onChoose, children }: { chosen: AnySheet; on
         {groups.map((group) => (
           <Tab key={group.id} isHere={group === here} onChoose={() => group !== here && onChoose(firstOpen(group.sheets))} progress={sum(group.sheets)}>{group.name}</Tab>
         ))}
+      </Flex>
+      <Flex mt="2px" align="flex-start">
+        {here.sheets.length > 1 && (
+          <Flex as="nav" aria-label="Sheets" gap="1px" wrap={{ base: "nowrap", md: "wrap" }} overflowX={{ base: "auto", md: "visible" }} ml="-6px">
+            {here.sheets.map((sheet) => (
+              <Tab key={sheet.id} small isHere={sheet === chosen} onChoose={() => onChoose(sheet)} progress={progressOf(sheet, assessment)}>{titleOf(sheet)}</Tab>
+            ))}
+          </Flex>
+        )}
         {children && <Flex ml="auto" flexShrink={0}>{children}</Flex>}
       </Flex>
-      {here.sheets.length > 1 && (
-        <Flex as="nav" aria-label="Sheets" gap="1px" mt="2px" wrap={{ base: "nowrap", md: "wrap" }} overflowX={{ base: "auto", md: "visible" }} ml="-6px">
-          {here.sheets.map((sheet) => (
-            <Tab key={sheet.id} small isHere={sheet === chosen} onChoose={() => onChoose(sheet)} progress={progressOf(sheet, assessment)}>{titleOf(sheet)}</Tab>
-          ))}
-        </Flex>
-      )}
       <Box height="2px" />
     </>
   );

@@ -17,4 +17,5 @@ export const Line = (props: SVGProps<SVGLineElement>) => <line {...inRoles(props
 export const Path = (props: SVGProps<SVGPathElement>) => <path {...inRoles(props)} />;
 export const Rect = (props: SVGProps<SVGRectElement>) => <rect {...inRoles(props)} />;
 export const Circle = (props: SVGProps<SVGCircleElement>) => <circle {...inRoles(props)} />;
-export const Text = ({ style, ...props }: SVGProps<SVGTextElement>) => <text style={{ fontVariantNumeric: "tabular-nums", ...style }} {...inRoles(props)} />;
+/** Type by style: what the page says of all text is stronger than an attribute. */
+export const Text = ({ fontSize, fontWeight, ...props }: SVGProps<SVGTextElement>) => <text style={{ fontVariantNumeric: "tabular-nums", fontSize, fontWeight }} {...inRoles(props)} />;

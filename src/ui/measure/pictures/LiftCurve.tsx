@@ -21,7 +21,7 @@ export function LiftCurve({ rows, chosen, unit }: { rows: readonly RowResult[]; 
   const fresh = points.flatMap(({ nominal, place }) => (nominal === undefined || place?.angle === undefined ? [] : [{ x: place.angle, y: fromCore(nominal, unit) }]));
   const others = rows.filter((row) => row !== chosen && row.measured > 0);
   return (
-    <Box height="190px" mt="12px" role="img" aria-label={`${chosen.row.name}: ${spots(chosen).map(({ x, y }) => `${x}° ${y.toFixed(unit.decimals)}`).join(", ")}`}>
+    <Box height="160px" mt="8px" role="img" aria-label={`${chosen.row.name}: ${spots(chosen).map(({ x, y }) => `${x}° ${y.toFixed(unit.decimals)}`).join(", ")}`}>
       <Line
         data={{
           datasets: [

@@ -46,8 +46,8 @@ export function Trend({ row }: { row: RowResult }) {
   const spots = [...mine, ...others].map(spot);
   const [from, to] = [Math.min(...spots.map(({ x }) => x)) - 0.3, Math.max(...spots.map(({ x }) => x)) + 0.3];
   return (
-    <Box mt="12px">
-      <Box height="170px" role="img" aria-label={`${row.row.name} over time: ${mine.map((each) => `${each.visit.openedAt.slice(0, 10)} ${formatNumber(each.value, unit)}`).join(", ") || "not measured through at any visit of this engine"}`}>
+    <Box mt="6px">
+      <Box height="124px" role="img" aria-label={`${row.row.name} over time: ${mine.map((each) => `${each.visit.openedAt.slice(0, 10)} ${formatNumber(each.value, unit)}`).join(", ") || "not measured through at any visit of this engine"}`}>
         <Scatter
           data={{
             datasets: [
@@ -69,7 +69,7 @@ export function Trend({ row }: { row: RowResult }) {
           }}
         />
       </Box>
-      <chakra.p fontSize="12px" color="quiet" mt="4px">
+      <chakra.p fontSize="12px" color="quiet" mt="2px">
         {changes.map(({ from: then, worn, hours }) => `${worn >= 0 ? "Worn" : "Grown back, or another part:"} ${formatQuantity(Math.abs(worn), unit)} since ${then.openedAt.slice(0, 4)}${hours === null ? "" : `, in ${grouped(hours)} h`}. `).join("")}
         {mine.length < 2 && "No earlier visit of this engine has it measured through. "}
         {rank !== null && `Worn further than ${percent(rank)} of ${others.length} others. `}
