@@ -4,8 +4,9 @@ import { hold, type Hold } from "./holds";
 import type { IdentityResult } from "./identity/assess-identity";
 import type { IntakeResult } from "./intake/assess-intake";
 import type { Order } from "./intake/order";
-import type { RowResult } from "./metrology/assess-row";
+import { isOfKind, type RowResult } from "./metrology/assess-row";
 import { questionReading } from "./metrology/question-reading";
+import { unitById } from "./quantity/units";
 import type { CompiledPack } from "./pack/compile-pack";
 import type { Choice } from "./plan/propose";
 import { problem, type Problem } from "./problem";
@@ -61,6 +62,7 @@ function rowHolds(row: RowResult): readonly Hold[] {
   const held = row.points.flatMap((point): Hold[] => {
     const conflict = point.conflict ? [hold("measure", problem("hold", "conflict", [row.row.id, point.point], { row: row.row.name, point: feature.points.find((each) => each.id === point.point)!.name }))] : [];
     const asked = point.readings.flatMap((reading) => {
+      if (!isOfKind(reading, feature)) return [hold("measure", problem("hold", "reading-of-another-kind", [row.row.id, reading.point], { row: row.row.name, typed: reading.typed, measures: unitById(reading.unit)?.dimension ?? reading.unit, wanted: unitById(feature.unit)!.dimension }))];
       const question = questionReading(reading.value, feature, point.point);
       return question && reading.kept !== question.code ? [hold("measure", { ...question, path: [row.row.id, reading.point] })] : [];
     });

@@ -81,6 +81,7 @@ const sentences: Readonly<Record<string, Sentence>> = {
   conflict: (f) => `${capital(f.text("row"))}, ${f.text("point")}: one reading was corrected twice, or struck and corrected. Until it is settled it counts for nothing.`,
   "reason-owed": (f) => (f.text("type") === "entry-struck" ? "A reading was struck; the reason is still owed." : "A reading was corrected; the reason is still owed."),
   "setting-master-missing": (f) => `${f.text("gauge")} is a comparator, and no setting master is recorded: its readings are tied to no size.`,
+  "reading-of-another-kind": (f) => `${capital(f.text("row"))}: “${f.text("typed")}” is a ${f.text("measures")}, and a ${f.text("wanted")} is measured here. It counts for nothing: strike it, or type the right one.`,
   "gauge-overdue": (f) => `${f.text("gauge")} was past its calibration date (${f.text("due")}) when it was used.`,
   "decided-twice": (f) => `${capital(f.text("row"))} was decided ${f.text("count")} times at once. Choose one.`,
   "override-without-reason": (f) => `${capital(f.text("row"))}: the decision goes against the proposal, and the reason is missing.`,

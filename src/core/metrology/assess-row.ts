@@ -4,7 +4,7 @@ import { notesOf } from "../intake/notes";
 import { orderOf } from "../intake/order";
 import type { ExprContext } from "../pack/evaluate-expr";
 import type { Row } from "../pack/compile-pack";
-import type { Characteristic } from "../pack/schema";
+import type { Characteristic, Feature } from "../pack/schema";
 import { unitById } from "../quantity/units";
 import { estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
@@ -111,6 +111,9 @@ function readingsAt(point: string, phase: Phase | null, readings: readonly Readi
  */
 export const standsByPoint = ({ expr }: Characteristic): boolean => "reduce" in expr && "points" in expr && expr.reduce !== "range";
 
+/** Whether a reading is of what its feature measures: newtons where a length is wanted say nothing of it. */
+export const isOfKind = ({ unit }: Pick<Reading, "unit">, feature: Pick<Feature, "unit">): boolean => unitById(unit)?.dimension === unitById(feature.unit)!.dimension;
+
 /** Thermal expansion of what a row measures; null where that is no length, and the bench's warmth is nothing to it. */
 export const expansionOf = ({ partClass, at: { feature } }: Row): number | null => (unitById(feature.unit)!.dimension === "length" ? partClass.expansionPerK.value : null);
 
@@ -134,7 +137,7 @@ export function assessRow(row: Row, bench: Bench): RowResult {
     const standsAlone = isPointwise && point.nominal === undefined;
     const here = readingsAt(point.id, phase, readings, bench.occasions);
     const conflict = here.some((reading) => bench.inConflict.has(reading.id));
-    const single = here.flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, expansionPerK) ?? []);
+    const single = here.filter((reading) => isOfKind(reading, feature)).flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, expansionPerK) ?? []);
     // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
     const estimate = conflict || single.length === 0 ? null : mean(single);
     return {

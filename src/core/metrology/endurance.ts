@@ -134,7 +134,7 @@ export function enduranceOf(pack: CompiledPack, row: RowResult, notes: Notes, ho
   return {
     hoursWanted,
     age,
-    limit: limit,
+    limit,
     limitKind,
     wear: propagate(sign * (course.value.value - fresh.value), [[course.value, sign], [fresh, -sign]]),
     probability: age === null || age.to === null || until === null ? null : age.to === age.from ? at(age.from) : lasts(age.from) ? (meanOver(age.from, until, (hours) => reaches(course, hours)) * (until - age.from)) / (age.to - age.from) : 0,

@@ -78,6 +78,14 @@ describe("what is no length", () => {
   });
 });
 
+test("a reading of another kind than its feature's counts for nothing, and is held up as such", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.read(bench.occasion(), "liner-1", "bore", "top-thrust", 108.04, { unit: "n", typed: "108.04 N" });
+  const { rows, holds } = assess(orrinshaw, bench.entries, asOf);
+  expect(rows.get("liner-1/bore")!.measured).toBe(0);
+  expect(holds.filter(({ code }) => code === "reading-of-another-kind").map(({ params }) => [params.measures, params.wanted])).toEqual([["force", "length"]]);
+});
+
 describe("a gap between two blades", () => {
   const read = (text: string) => { const parsed = parseReading(text, "length", unit("mm")); return parsed.ok ? [parsed.value.value, parsed.value.half ?? null] : parsed.problems[0]!.code; };
   test.each([
