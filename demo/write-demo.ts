@@ -182,6 +182,7 @@ const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> 
   "second-ring-gap": [gauges.feeler, null],
   "second-ring-side": [gauges.feeler, null],
   "oil-ring-gap": [gauges.feeler, null],
+  "rod-shell-stand": [gauges.plate, null],
   "rod-strip": [gauges.strip, null],
   "rod-bolt-length": [gauges.caliper, null],
   "crankshaft-hardness": [gauges.hardness, null],
@@ -376,7 +377,7 @@ for (const sheet of ["crankshaft-big-end", "crankshaft-damage", "crankshaft-run-
 for (const sheet of ["crankshaft-main", "crankshaft-main-damage", "rod-big-end", "rod-shell-wall", "main-shell-wall"]) measure(marigold, sheet);
 for (const sheet of ["rod-bend", "rod-twist"]) measure(marigold, sheet, { rows: 5 });
 measure(marigold, "block-tunnel", { rows: 6 });
-for (const sheet of ["liner-pits", "liner-protrusion", "top-ring-gap", "valve-spring-load", "camshaft-lobe", "camshaft-run-out", "flywheel-pilot"]) measure(marigold, sheet);
+for (const sheet of ["liner-pits", "liner-protrusion", "rod-shell-stand", "top-ring-gap", "valve-spring-load", "camshaft-lobe", "camshaft-run-out", "flywheel-pilot"]) measure(marigold, sheet);
 marigold.log.write("ferry-marigold");
 
 // The same engine five years ago: handed over, and come back since.
