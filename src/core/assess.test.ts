@@ -45,9 +45,10 @@ test("assessing a job as it grows gives at every step what assessing it whole gi
       const entries = play(script);
       const judge = createAssess(orrinshaw);
       const from = orrinshaw.pack.slots.length * 2 + 1;
-      for (let count = from; count <= entries.length; count += 1) expect(toAssessmentJson(judge(entries.slice(0, count), asOf))).toEqual(plain(entries.slice(0, count)));
+      // As text: of hundreds of rows a deep comparison at every step takes longer than what is compared.
+      for (let count = from; count <= entries.length; count += 1) expect(JSON.stringify(toAssessmentJson(judge(entries.slice(0, count), asOf)))).toBe(JSON.stringify(plain(entries.slice(0, count))));
     }),
-    { numRuns: 16 },
+    { numRuns: 12 },
   );
 });
 

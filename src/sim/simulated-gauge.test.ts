@@ -1,9 +1,10 @@
 import { jStat } from "jstat";
-import { assess } from "@/core/assess";
-import { TestBench, testGauge, testMaster } from "@/core/fixtures/bench";
+import { testGauge, testMaster } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
 import { unitById } from "@/core/quantity/units";
+import { expandedUncertainty } from "@/core/metrology/conformity";
+import { readingEstimate } from "@/core/metrology/reading-estimate";
 import { questionReading } from "@/core/metrology/question-reading";
 import { hiddenEngines, hiddenSize } from "./hidden-engine";
 import { biasOf, SimulatedGauge } from "./simulated-gauge";
@@ -40,11 +41,9 @@ test("keeps U's promise: of many gauges and settings about 95 in 100 values lie 
     const gauge = { ...testGauge, id: `gauge-${run}`, resolution: 0.0001 };
     const master = { ...testMaster, id: `ring-${run}` };
     const temperatures = { partC: 23, gaugeC: 22, masterC: 22, standardK: 0 };
-    const bench = new TestBench(orrinshaw);
-    const occasion = bench.occasion({ gauge, master, temperatures });
-    bench.read(occasion, "liner-1", "bore", "top-thrust", new SimulatedGauge({ gauge, master, temperatures }, run).read(108.06, 10.5e-6));
-    const { estimate, expanded } = assess(orrinshaw, bench.entries, "2026-11-24T00:00:00Z").rows.get("liner-1/bore")!.points[0]!;
-    if (Math.abs(estimate!.value - 108.06) <= expanded!) inside += 1;
+    const value = new SimulatedGauge({ gauge, master, temperatures }, run).read(108.06, 10.5e-6);
+    const found = readingEstimate({ id: "r", value, part: "p", feature: "bore", point: "top-thrust" }, { occasion: "o", phase: "cleaned", gauge, master, temperatures, at: "2026-11-24T00:00:00Z" }, 10.5e-6)!;
+    if (Math.abs(found.value - 108.06) <= expandedUncertainty(found)) inside += 1;
   }
   // A binomial count of 400 at 0.9545 strays by 4.2; four of them.
   expect(Math.abs(inside - 0.9545 * runs)).toBeLessThan(17);
