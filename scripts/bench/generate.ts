@@ -43,7 +43,7 @@ export function generateJob(pack: CompiledPack, count: number): Envelope[] {
         for (const point of feature.points) {
           if (entries.length >= count) return entries;
           const value = Number(((point.nominal ?? middle) + 0.003 * normal()).toFixed(3));
-          const reading = { occasion, part: partIn.get(row.slot.id)!, feature: row.at.id, point: point.id, value, typed: value.toFixed(3), unit: "mm" };
+          const reading = { occasion, part: partIn.get(row.slot.id)!, feature: row.at.id, point: point.id, value, typed: value.toFixed(3), unit: feature.unit };
           const taken = add("reading-taken", reading);
           if (next() < 0.1) add("reading-taken", { ...reading, supersedes: [taken.id] });
           else if (next() < 0.02) add("entry-struck", { strikes: [taken.id] });
