@@ -72,6 +72,8 @@ const { outputFiles } = await build({
   bundle: true, write: false, format: "iife", define: { "process.argv": "[]" }, tsconfig: "tsconfig.json",
 });
 await page.addScriptTag({ content: outputFiles[0]!.text });
+// The compiler names functions through a helper that the page does not have.
+await page.evaluate("globalThis.__name = (of) => of");
 // A whole assessment of 10,000 readings in a worker, while the page counts its frames.
 const worker = await build({
   stdin: { contents: 'import { createAssess } from "./src/core/assess"; import { readPack } from "./src/core/pack/compile-pack"; self.onmessage = ({ data }) => { const pack = readPack(data.pack); if (!pack.ok) throw new Error("pack"); const began = performance.now(); const { rows } = createAssess(pack.value)(data.entries, "2026-11-24T08:00:00Z"); self.postMessage({ ms: performance.now() - began, rows: rows.size }); };', resolveDir: process.cwd(), loader: "ts" },
