@@ -61,7 +61,7 @@ ${rows.map(([what, measured, ratio, wanted, holds]) => `| ${what} | ${measured} 
   the fold. The job goes round and round over every point of the crank end, one reading in ten corrected, one in fifty struck.
 - **A thumbnail** is asked for over HTTP by a signed-in client, one after the other, in turns with a bare server that does the
   same honest work: it looks the person up, checks the session's version, reads the blob by its key and sends it.
-- **The store** keeps one entry in one transaction: head row, known ids, insert, head. By hand means the same four statements
+- **The store** keeps one entry in one transaction: head row, known ids, insert, head, the visit, and the reading as a fact of the shop. By hand means the same six statements
   on the same connection with a fingerprint made beforehand. Flushing: innodb_flush_log_at_trx_commit = ${store.flush.atCommit},
   one connection, ${store.count} entries each, in turns of 100.
 - **The trend** asks for the newest readings of one place of all engines of a kind; the shop's readings are written by the
