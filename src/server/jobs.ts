@@ -64,7 +64,9 @@ const someDay = "9999-12-31";
 export async function listJobs(): Promise<readonly OpenJob[]> {
   const ids = await listStreams(database(), "job");
   const jobs = (await Promise.all(ids.map(openJob))).flatMap((job) => job ?? []);
-  return jobs.sort((a, b) => (a.header.wantedBy ?? someDay).localeCompare(b.header.wantedBy ?? someDay));
+  // What is handed over needs nobody any more.
+  const isOver = ({ entries }: OpenJob) => Number(entries.some(({ type }) => type === "handed-over"));
+  return jobs.sort((a, b) => isOver(a) - isOver(b) || (a.header.wantedBy ?? someDay).localeCompare(b.header.wantedBy ?? someDay));
 }
 
 /** The shop's measuring equipment. */
