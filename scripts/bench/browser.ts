@@ -14,12 +14,15 @@ const typedInto = ["liner-bore", "camshaft-lobe"];
 const gaugeFor = (quantity: string, unit: string) => ({ ...testGauge, id: `g-${quantity}`, method: "direct" as const, unit, quantities: [quantity], range: [-1e9, 1e9] as [number, number] });
 const asNew = ({ governing: { limits: { new: fresh } } }: Feature, point: Feature["points"][number]) => point.nominal ?? ((fresh?.min ?? 0) + (fresh?.max ?? 0)) / 2;
 
-/** A job with all gauges set up and about 1,400 readings in it; what is left open is typed. */
+/** A job with all gauges set up and about 1,380 readings in it; what is left open is typed. */
 const bench = new TestBench(orrinshaw, { name: "Bench" });
 for (const { id, feature, rows } of orrinshaw.sheets) {
   const occasion = bench.occasion({ gauge: gaugeFor(feature.quantity, feature.unit), master: null });
   if (typedInto.includes(id)) continue;
-  for (let repeat = 0; repeat < 2; repeat += 1) for (const row of rows) for (const point of feature.points) bench.read(occasion, row.slot.id, row.at.id, point.id, asNew(feature, point) + repeat * 1e-4);
+  const there = bench.entries.filter(({ type }) => type === "reading-taken").length;
+  // Some sheets three times, so that with what is typed it ends at about 1,500.
+  const repeats = there < 480 ? 3 : 2;
+  for (let repeat = 0; repeat < repeats; repeat += 1) for (const row of rows) for (const point of feature.points) bench.read(occasion, row.slot.id, row.at.id, point.id, asNew(feature, point) + repeat * 1e-4);
 }
 const seeded = bench.entries.filter(({ type }) => type === "reading-taken").length;
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 1);

@@ -1,14 +1,14 @@
 import { chakra } from "@chakra-ui/react";
 import type { SVGProps } from "react";
+import { colorVariable } from "./color-variable";
 
 /** What pictures are drawn in: takes the style props of the component library. */
 export const Svg = chakra("svg");
 
-const asCssName = (role: string) => role.replace(/[A-Z]/gu, (capital) => `-${capital.toLowerCase()}`);
 const plain = new Set(["none", "transparent", "currentColor"]);
 
 /** A role of the theme as a colour for a plain SVG attribute. */
-const color = (role: string | undefined): string | undefined => (role === undefined || plain.has(role) ? role : `var(--chakra-colors-${asCssName(role)})`);
+const color = (role: string | undefined): string | undefined => (role === undefined || plain.has(role) ? role : `var(${colorVariable(role)})`);
 
 const inRoles = <T extends { fill?: string | undefined; stroke?: string | undefined }>({ fill, stroke, ...rest }: T) => ({ ...rest, ...(fill === undefined ? {} : { fill: color(fill) }), ...(stroke === undefined ? {} : { stroke: color(stroke) }) });
 

@@ -1,6 +1,5 @@
-import type { Feature } from "@/core/pack/schema";
+import type { Expr, Feature } from "@/core/pack/schema";
 import { innerExprs } from "@/core/pack/walk-expr";
-import type { Expr } from "@/core/pack/schema";
 
 /** What can be drawn of a feature, by where its points lie and what is worked out from them. */
 export const pictureKinds = ["band", "shape", "polar", "axis", "curve", "trend"] as const;
