@@ -50,8 +50,8 @@ test("an engine is asked about before it is touched, and what is not known is sa
   await expect(aside).toContainText("agreed by phone, Tug company");
   await expect(page.getByText("waits for the owner's word")).toBeHidden();
 
-  const written = (await shop.written(bench)).map((entry) => [entry.type, entry.payload.item ?? entry.payload.amount ?? entry.payload.by, entry.payload.value]);
-  expect(written).toEqual([
+  const written = async () => (await shop.written(bench)).map((entry) => [entry.type, entry.payload.item ?? entry.payload.amount ?? entry.payload.by, entry.payload.value]);
+  await expect.poll(written).toEqual([
     ["intake-noted", "installation", "work-boat"], ["intake-noted", "cooling", "raw"], ["intake-noted", "gearbox", null], ["intake-noted", "original", "nothing"],
     ["intake-noted", "hours-wanted", 3500], ["intake-noted", "hours-since-new", 9000], ["intake-noted", "hours-since-overhaul", 9100], ["intake-noted", "hours-since-overhaul", null],
     ["intake-noted", "compression", 19.5], ["estimate-made", 7400, undefined], ["approval-given", "Tug company", undefined],
@@ -118,7 +118,7 @@ test("number, plate and tells are held against each other, and a certified engin
   await page.getByRole("button", { name: "Sign it" }).click();
   await expect(panel).toContainText("Signed by Wren Halloway: Works letter shows the new half");
   await expect(page.getByRole("link", { name: /^Identify/ })).not.toContainText("hold");
-  expect((await shop.written(bench)).map((entry) => entry.payload.text ?? entry.payload.tell ?? entry.type)).toEqual(["F5 C-2l2", "F5C212", "f5 c 3041", "flange-studs", "thrust-nut", "entry-struck", "contradiction-signed"]);
+  await expect.poll(async () => (await shop.written(bench)).map((entry) => entry.payload.text ?? entry.payload.tell ?? entry.type)).toEqual(["F5 C-2l2", "F5C212", "f5 c 3041", "flange-studs", "thrust-nut", "entry-struck", "contradiction-signed"]);
 });
 
 test("an owner's link shows one job, reads only, and opens nothing else; shut or over it opens nothing at all", async ({ shop, visit, browser }) => {

@@ -56,9 +56,9 @@ test("an engine comes apart in order: nothing before its lock, nothing that vani
   await expect(page.getByLabel("Part tag")).toContainText("out, bag R1");
   await expect(page.getByLabel("Part tag")).toContainText("fin notch up");
 
-  const written = await shop.written(bench);
-  expect(written.filter(({ type }) => type === "part-came-out").map(({ payload }) => [payload.slot, payload.bag, payload.orientation])).toEqual([1, 2, 3, 4, 5].map((each) => [`cylinder-${each}`, "R1", each === 3 ? "fin notch up" : null]));
-  expect(written.filter(({ type }) => type === "check-noted").map(({ payload }) => [payload.place, payload.value])).toEqual([["c3", 0], ["c4", 30]]);
+  const cameOut = async () => (await shop.written(bench)).filter(({ type }) => type === "part-came-out").map(({ payload }) => [payload.slot, payload.bag, payload.orientation]);
+  await expect.poll(cameOut).toEqual([1, 2, 3, 4, 5].map((each) => [`cylinder-${each}`, "R1", each === 3 ? "fin notch up" : null]));
+  expect((await shop.written(bench)).filter(({ type }) => type === "check-noted").map(({ payload }) => [payload.place, payload.value])).toEqual([["c3", 0], ["c4", 30]]);
 
   // The label sheet: five labels, each with a 2D code that is its part's.
   const lead = await client(shop.address, "lead");
