@@ -147,6 +147,8 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
       await page.goto(at);
       return page;
     });
+    // A page left open goes on listening and drawing, and slows every test after it.
+    for (const context of browser.contexts()) await context.close();
     expect(complaints).toEqual([]);
   },
 });

@@ -70,7 +70,14 @@ test("an engine that comes in is opened at Intake with its parts in it, and part
   await dialog.getByRole("button", { name: "Open the job" }).click();
   await expect(page.getByRole("heading", { name: "Before anything is touched" })).toBeVisible();
   const stream = page.url().split("/").at(-2)!;
+  // Enter and the button both asked for it; asked once more it is the same job, and another one may not take its id.
+  const lead = await client(shop.address, "lead");
+  const { jobs } = (await (await lead.get("/api/jobs")).json()) as { jobs: { id: string; name: string }[] };
+  expect(jobs.filter(({ name }) => name === "Reed cutter").map(({ id }) => id)).toEqual([stream]);
   const opened = await shop.entries(stream);
+  const again = async (name: string) => (await lead.post("/api/jobs", { data: { id: stream, name, pack: (opened.find(({ type }) => type === "job-opened")!.payload.pack as { sha256: string }).sha256, number: null } })).status();
+  expect([await again("Reed cutter"), await again("Reed mower")]).toEqual([201, 422]);
+  await lead.dispose();
   expect(opened.map((entry) => entry.type).sort()).toEqual([...Array(7).fill("part-installed"), ...Array(7).fill("part-tagged"), "job-opened"].sort());
 
   await page.getByLabel("A part that is younger or older").selectOption({ label: "BL-B · balance shaft" });

@@ -1,15 +1,15 @@
 import { z } from "zod";
+import { canonicalJson } from "@/core/canonical";
 import { makeEntry, makeId, oneByOne, type Maker } from "@/core/entry/make-entry";
 import { done, problem, refused, type Outcome } from "@/core/problem";
 import { withTransaction } from "@/store/connection";
-import { appendWithin, beginStream } from "@/store/entries";
+import { appendWithin, beginStream, readEntries } from "@/store/entries";
 import { listPacks } from "@/store/packs";
 import type { Person } from "@/store/people";
 import { database } from "./environment";
-import { newId } from "./ids";
 import { openPack } from "./jobs";
 
-export const NewJob = z.strictObject({ name: z.string().trim().min(1).max(120), pack: z.string().regex(/^[0-9a-f]{64}$/u), number: z.string().trim().max(60).nullable() });
+export const NewJob = z.strictObject({ id: z.uuid(), name: z.string().trim().min(1).max(120), pack: z.string().regex(/^[0-9a-f]{64}$/u), number: z.string().trim().max(60).nullable() });
 
 /** The packs that a new job can be pinned to: of each family the newest revision. */
 export async function packsOnOffer() {
@@ -21,13 +21,12 @@ export async function packsOnOffer() {
 
 /**
  * Opens a job: its stream, what is known of it, and a tag for the part in every slot, since an engine that comes in has
- * its parts in it. All of it or nothing.
+ * its parts in it. All of it or nothing, and once: asked again with the same id, it answers with the job that is there.
  */
-export async function openNewJob({ name, pack: sha256, number }: z.infer<typeof NewJob>, person: Person): Promise<Outcome<string>> {
+export async function openNewJob({ id: stream, name, pack: sha256, number }: z.infer<typeof NewJob>, person: Person): Promise<Outcome<string>> {
   const opened = await openPack(sha256);
   if (!opened) return refused(problem("error", "unknown-pack", [], { id: "?", revision: "?", sha256: sha256.slice(0, 12) }));
   const { pack } = opened.pack;
-  const stream = newId();
   const maker: Maker = { stream, author: person.id, now: oneByOne(Date.now), random: () => crypto.getRandomValues(new Uint8Array(16)) };
   const tagOf = new Map(pack.classes.map((each) => [each.id, each.tag]));
   const entries = [
@@ -41,9 +40,13 @@ export async function openNewJob({ name, pack: sha256, number }: z.infer<typeof 
     }),
   ];
   const now = new Date();
-  await withTransaction(database(), async (connection) => {
-    await beginStream(connection, stream, "job", now);
-    await appendWithin(connection, stream, entries, now);
+  return withTransaction(database(), async (connection) => {
+    if (await beginStream(connection, stream, "job", now)) await appendWithin(connection, stream, entries, now);
+    else {
+      const [first] = await readEntries(connection, stream);
+      const isSame = first?.author === person.id && canonicalJson(first.payload) === canonicalJson(entries[0]!.payload);
+      if (!isSame) return refused(problem("error", "id-taken"));
+    }
+    return done(stream);
   });
-  return done(stream);
 }

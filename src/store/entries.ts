@@ -23,9 +23,9 @@ const toEnvelope = (row: Row): Envelope => ({
   id: row.id, stream: row.stream_id, type: row.type, v: row.v, author: row.author, at: row.at_client, payload: JSON.parse(row.payload) as Record<string, unknown>,
 });
 
-/** Begins a stream; one that is there already stays as it is. */
-export async function beginStream(database: Database | Connection, id: string, kind: StreamKind, now: Date): Promise<void> {
-  await change(database, "INSERT IGNORE INTO stream (id, kind, head_seq, created_at) VALUES (?, ?, 0, ?)", [id, kind, toDateTime(now)]);
+/** Begins a stream; one that is there already stays as it is. Tells whether it is new. */
+export async function beginStream(database: Database | Connection, id: string, kind: StreamKind, now: Date): Promise<boolean> {
+  return (await change(database, "INSERT IGNORE INTO stream (id, kind, head_seq, created_at) VALUES (?, ?, 0, ?)", [id, kind, toDateTime(now)])) === 1;
 }
 
 /** Ids of all streams of a kind, oldest first. */

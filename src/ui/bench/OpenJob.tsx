@@ -2,7 +2,8 @@
 import { Button, Dialog, Field, Input, NativeSelect, Portal, chakra } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useState, type FormEvent } from "react";
+import { useState, useTransition, type FormEvent } from "react";
+import { newId } from "../parts/new-id";
 import { useFetched } from "../parts/use-fetched";
 
 interface Offer {
@@ -19,14 +20,23 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
   const [number, setNumber] = useState("");
   const [asked, setAsked] = useState(false);
   const [failed, setFailed] = useState(false);
+  const [isOpening, startOpening] = useTransition();
+  // What is asked for has one id: sent twice, it opens one job. Something else asked for is another.
+  const wanted = `${name.trim()}\n${pack}\n${number.trim()}`;
+  const [asking, setAsking] = useState({ wanted, id: newId() });
   const chosen = packs.find((each) => each.sha256 === pack) ?? packs[0];
-  const submit = async (event: FormEvent) => {
+  const submit = (event: FormEvent) => {
     event.preventDefault();
     setAsked(true);
-    if (name.trim() === "" || !chosen) return;
-    const answer = await fetch("/api/jobs", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ name: name.trim(), pack: chosen.sha256, number: number.trim() || null }) }).catch(() => null);
-    if (answer?.ok) router.push(`/jobs/${((await answer.json()) as { id: string }).id}/intake`);
-    else setFailed(true);
+    if (name.trim() === "" || !chosen || isOpening) return;
+    const id = asking.wanted === wanted ? asking.id : newId();
+    setAsking({ wanted, id });
+    setFailed(false);
+    startOpening(async () => {
+      const answer = await fetch("/api/jobs", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ id, name: name.trim(), pack: chosen.sha256, number: number.trim() || null }) }).catch(() => null);
+      if (answer?.ok) startOpening(() => router.push(`/jobs/${id}/intake`));
+      else setFailed(true);
+    });
   };
   return (
     <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="md">
@@ -34,7 +44,7 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="panel">
-            <chakra.form onSubmit={(event) => void submit(event)} noValidate>
+            <chakra.form onSubmit={submit} noValidate>
               <Dialog.Header><Dialog.Title>An engine comes in</Dialog.Title></Dialog.Header>
               <Dialog.Body display="flex" flexDirection="column" gap="14px">
                 <Field.Root invalid={asked && name.trim() === ""}>
@@ -55,11 +65,11 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
                   <Input value={number} onChange={(event) => setNumber(event.currentTarget.value)} maxLength={60} placeholder="unknown" />
                   <Field.HelperText>What is really stamped on it is read at Identify.</Field.HelperText>
                 </Field.Root>
-                {failed && <chakra.p role="alert" color="out" fontSize="14px">The server could not open it. Nothing was saved; try again.</chakra.p>}
+                {failed && <chakra.p role="alert" color="out" fontSize="14px">The server could not be reached or refused it. Try again: it is opened once, however often it is asked for.</chakra.p>}
               </Dialog.Body>
               <Dialog.Footer>
                 <Button variant="ghost" onClick={onClose}>Leave it</Button>
-                <Button type="submit" bg="ember" color="onEmber" fontWeight={700} disabled={packs.length === 0}>Open the job</Button>
+                <Button type="submit" bg="ember" color="onEmber" fontWeight={700} disabled={packs.length === 0} loading={isOpening} loadingText="Opening">Open the job</Button>
               </Dialog.Footer>
             </chakra.form>
           </Dialog.Content>

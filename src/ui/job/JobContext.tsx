@@ -2,7 +2,7 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from "react";
 import { createAssess, type Assessment } from "@/core/assess";
 import type { Shop } from "@/core/entry/fold-shop";
-import { makeId, oneByOne } from "@/core/entry/make-entry";
+import { oneByOne } from "@/core/entry/make-entry";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { CoreError } from "@/core/errors";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
@@ -15,6 +15,7 @@ import { EntryLog, type LogState } from "./entry-log";
 import { browserPhotoShelf } from "../photos/photo-shelf";
 import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../photos/photo-queue";
 import { sendPhoto } from "../photos/send-photo";
+import { newId } from "../parts/new-id";
 import { sendEntries } from "./send-entries";
 import { useLive, type LiveNews } from "./use-live";
 
@@ -154,7 +155,7 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
       nameOf: (author) => sayAuthor(author, { [me.id]: me.name, ...met }),
       append: (type, payload) => log.append(type, payload),
       addPhotos: (files, about) => {
-        for (const file of files) void queue.add({ id: makeId({ now: Date.now, random }), job: id, author: me.id, name: file.name, file, about });
+        for (const file of files) void queue.add({ id: newId(), job: id, author: me.id, name: file.name, file, about });
       },
       dismissPhoto: (photo) => queue.dismiss(photo),
       dismiss: (entry) => log.dismiss(entry),
@@ -167,7 +168,7 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
         setTold({ words: act.length === 0 ? "Nothing was taken back that could be put back." : `Put back: ${sayAct(act)}.`, acts: log.actCount() });
       },
       told: told && told.acts === log.actCount() ? told.words : null,
-      newId: () => makeId({ now: Date.now, random }),
+      newId,
       now: () => new Date().toISOString(),
     }),
     [id, pack, shop, me, assessment, wording, row, hand, queued, queue, state, met, log, told],
