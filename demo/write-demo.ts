@@ -470,6 +470,9 @@ note(tram1, [["history", "hours-since-new", 8200], ["history", "hours-since-over
   worn.forEach((sizes, at) => sizes.forEach((size, index) => log.add("reading-taken", { occasion, part: partOf(tram1, `cylinder-${at + 1}`), feature: "bore", point: points[index]!.id, value: size, typed: size.toFixed(3), unit: "mm" })));
   const deep = openOccasion(log, gauges.depth, null);
   [0.004, 0.002, 0.041, 0].forEach((depth, at) => log.add("reading-taken", { occasion: deep, part: partOf(tram1, `cylinder-${at + 1}`), feature: "damage", point: "deepest", value: depth, typed: depth.toFixed(3), unit: "mm" }));
+  // The manual says nothing of ring gaps: they go by the rule of thumb, and one is too tight for it.
+  const feeler = openOccasion(log, gauges.feeler, null);
+  [[0.35, 0.4], [0.4, 0.45], [0.2, 0.25], [0.35, 0.4]].forEach(([goes, stays], at) => log.add("reading-taken", { occasion: feeler, part: partOf(tram1, `top-ring-${at + 1}`), feature: "gap", point: "gap", value: (goes! + stays!) / 2, half: (stays! - goes!) / 2, typed: `${goes!.toFixed(2)}/${stays!.toFixed(2)}`, unit: "mm" }));
 }
 tram1.log.write("hill-tram-1");
 

@@ -78,7 +78,7 @@ test("an engine that comes in is opened at Intake with its parts in it, and part
   const again = async (name: string) => (await lead.post("/api/jobs", { data: { id: stream, name, pack: (opened.find(({ type }) => type === "job-opened")!.payload.pack as { sha256: string }).sha256, number: null } })).status();
   expect([await again("Reed cutter"), await again("Reed mower")]).toEqual([201, 422]);
   await lead.dispose();
-  expect(opened.map((entry) => entry.type).sort()).toEqual([...Array(7).fill("part-installed"), ...Array(7).fill("part-tagged"), "job-opened"].sort());
+  expect(opened.map((entry) => entry.type).sort()).toEqual([...Array(11).fill("part-installed"), ...Array(11).fill("part-tagged"), "job-opened"].sort());
 
   await page.getByLabel("A part that is younger or older").selectOption({ label: "BL-B · balance shaft" });
   await page.getByRole("textbox", { name: "BL-B · balance shaft" }).fill("350");

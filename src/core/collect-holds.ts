@@ -72,8 +72,8 @@ function rowHolds(row: RowResult): readonly Hold[] {
   return held;
 }
 
-function choiceHolds(choices: readonly Choice[]): Hold[] {
-  return choices.flatMap(({ row, decisions, proposal, overrides }) => {
+function choiceHolds(choices: readonly Choice[], { certified }: Order): Hold[] {
+  return choices.flatMap(({ row, decisions, proposal, overrides, options }) => {
     const where = [row.row.id];
     const name = row.row.name;
     if (decisions.length > 1) return [hold("decide", problem("hold", "decided-twice", where, { row: name, count: decisions.length }))];
@@ -84,6 +84,9 @@ function choiceHolds(choices: readonly Choice[]): Hold[] {
     if (decision.witness.proposal !== proposal.disposition) {
       held.push(hold("decide", problem("hold", "evidence-changed", where, { row: name, then: decision.witness.proposal, now: proposal.disposition })));
     }
+    // Under a certificate only approved data let a part back in, and experience elsewhere is none.
+    const thumb = certified && decision.disposition === "reuse" && options.find((option) => option.disposition === "reuse")?.reasons.find((each) => each.code === "by-rule-of-thumb");
+    if (thumb) held.push(hold("decide", problem("hold", "thumb-on-certified", where, { row: name, rule: thumb.params.rule! })));
     if (decision.disposition === "hold") held.push(hold("decide", problem("hold", "on-hold", where, { row: name })));
     return held;
   });
@@ -117,5 +120,5 @@ export const collectHolds = (pack: CompiledPack, { job, intake, identity, rows, 
   ...frontHolds(intake, identity, job, intake.order),
   ...measuringHolds(job, rows.values()),
   ...teardownHolds(teardown, choices, job),
-  ...choiceHolds(choices),
+  ...choiceHolds(choices, intake.order),
 ];

@@ -4,6 +4,7 @@ import { deepestJson, isTooDeep } from "../json-depth";
 import { done, problem, refused, type Outcome } from "../problem";
 import { lintPack } from "./lint-pack";
 import { placesOf, type FeatureAt } from "./places";
+import { withRulesOfThumb } from "./rules-of-thumb";
 import { Pack, type Feature, type Joint, type PartClass, type Slot } from "./schema";
 
 /** One line at the bench: one feature of whatever part is in one slot. */
@@ -121,6 +122,7 @@ export function readPack(json: unknown): Outcome<CompiledPack> {
   if (!parsed.success) {
     return refused(...parsed.error.issues.map((issue) => problem("error", "schema", issue.path as (string | number)[], { detail: issue.message })));
   }
-  const problems = lintPack(parsed.data);
-  return problems.length > 0 ? refused(...problems) : done(compilePack(parsed.data, fingerprint(json)));
+  const pack = withRulesOfThumb(parsed.data);
+  const problems = lintPack(pack);
+  return problems.length > 0 ? refused(...problems) : done(compilePack(pack, fingerprint(json)));
 }

@@ -4,6 +4,7 @@ import { stations } from "../stations";
 import { bareNumber, exprDimension, mismatch, powersOfUnit, samePowers, type Kinds, type Powers } from "./expr-dimension";
 import { placesFor } from "./fit-points";
 import { placesOf } from "./places";
+import { rulesOfThumb } from "./rules-of-thumb";
 import type { Characteristic, Expr, Feature, Joint, Limits, Pack, Point, Ref } from "./schema";
 import { lintIdentity } from "./lint-identity";
 import { lintTeardown } from "./lint-teardown";
@@ -115,6 +116,12 @@ export function lintPack(pack: Pack): Problem[] {
     checkLimits(item.limits, [...path, "limits"]);
     checkExpr(item.expr, axes, [...path, "expr"], ends);
     checkDimension(item.expr, item.unit, kinds, [...path, "expr"]);
+    if (item.thumb) checkThumb(item.thumb, item.unit, [...path, "thumb"]);
+  };
+
+  const checkThumb = ({ rule, diameter }: NonNullable<Characteristic["thumb"]>, unit: string, path: Path) => {
+    if (rulesOfThumb[rule].perDiameter !== (diameter !== undefined)) report(diameter === undefined ? "thumb-without-diameter" : "thumb-with-diameter", path, { rule });
+    if (unitById(unit)?.dimension !== "length") report("thumb-of-no-length", path, { rule, unit });
   };
 
   const checkFeature = (feature: Feature, siblings: readonly Feature[], path: Path) => {

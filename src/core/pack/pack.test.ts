@@ -98,6 +98,9 @@ describe("a pack", () => {
     ["unknown-feature", (pack) => (fit(pack).places[0]!.ends.journal!.feature = "big-end")],
     ["no-such-points", (pack) => (fit(pack).governing.expr = { end: "journal", each: { reduce: "max", points: { direction: "crown" } } })],
     ["too-deep", (pack) => (bigEnd(pack).governing.expr = Array.from({ length: 40 }).reduce<Expr>((each) => ({ over: "station", reduce: "max", each }), { reduce: "min", points: {} }))],
+    ["thumb-without-diameter", (pack) => (fit(pack).governing.thumb = { rule: "journal-oil-clearance" })],
+    ["thumb-with-diameter", (pack) => (fit(pack).governing.thumb = { rule: "rotor-housing-difference", diameter: 71 })],
+    ["thumb-of-no-length", (pack) => (pack.classes.flatMap((each) => each.features).find((each) => each.id === "load")!.governing.thumb = { rule: "rotor-housing-difference" })],
     ["schema", (pack) => (pack.outlines[0]!.path = "<script>")],
     ["schema", (pack) => (pack.classes[0]!.id = "__proto__")],
   ];

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { unitById } from "../quantity/units";
 import { fits, type Fit } from "./fit-kinds";
+import { thumbIds } from "./rules-of-thumb";
 import { Finite, Id, Ref, Text } from "./schema-base";
 import { Circuit, ClassCleaning, FindingKind, Ledger, Material, Strip, Treatment, CrackMethod, ZoneMap } from "./schema-teardown";
 
@@ -87,6 +88,8 @@ export const Characteristic = z.strictObject({
   /** A quantity that cannot be below zero is not normal near zero. */
   nonNegative: z.boolean().default(false),
   limits: Limits.default({}),
+  /** What it goes by where no limit for reassembly is known: a rule of thumb, some of which go by a diameter in mm. */
+  thumb: z.strictObject({ rule: z.enum(thumbIds), diameter: z.number().positive().optional() }).optional(),
 });
 
 const Layer = z.strictObject({ depth: z.number().positive(), keep: z.number().positive(), ref: Ref });

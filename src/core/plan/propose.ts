@@ -8,6 +8,7 @@ import { emptyContext, evaluateExpr } from "../pack/evaluate-expr";
 import { exact } from "../quantity/estimate";
 import { sizeWhenNew } from "../metrology/wear";
 import { rowId } from "../pack/compile-pack";
+import { isByThumb } from "../pack/rules-of-thumb";
 import type { Feature } from "../pack/schema";
 import { groupByKeys } from "../group";
 import { problem, type Problem } from "../problem";
@@ -102,6 +103,10 @@ const withinLimits = (judged: Judged | JointResult): Problem | null => {
 /** Whether the pack sets a limit to anything about a row; where it does not, the row has no say. */
 const hasLimit = ({ governing, derived }: Judged) => [governing, ...derived].some((result) => result.limit);
 
+/** What goes by a rule of thumb rests on experience elsewhere, and says so. */
+const byThumb = ({ row, governing, derived }: Judged): Problem[] =>
+  [governing, ...derived].flatMap(({ limit }) => (isByThumb(limit) ? [problem("notice", "by-rule-of-thumb", [row.id], { row: row.name, rule: limit!.ref.page! })] : []));
+
 function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: readonly JointResult[]): Option {
   const rows = [row, ...restsOn].filter(hasLimit);
   const allowed = row.part ? allAccepted([...rows, ...joints].map((each) => each.accepted)) : null;
@@ -110,8 +115,8 @@ function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: read
     : rows.length + joints.length === 0
       ? [problem("notice", "no-limit", [row.row.id], { row: row.row.name })]
       : allowed === true
-        ? [...rows, ...joints].slice(0, 1 + joints.length).flatMap((each) => withinLimits(each) ?? [])
-        : [...rows.flatMap(evidenceOf), ...joints.flatMap(evidenceOfJoint)];
+        ? [...[...rows, ...joints].slice(0, 1 + joints.length).flatMap((each) => withinLimits(each) ?? []), ...[...rows, ...joints].flatMap(byThumb)]
+        : [...rows.flatMap(evidenceOf), ...joints.flatMap(evidenceOfJoint), ...[...rows, ...joints].flatMap(byThumb)];
   return { disposition: "reuse", step: null, stepName: null, allowed, reasons };
 }
 

@@ -1,6 +1,7 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { variantOf, type Assessment } from "@/core/assess";
 import type { CompiledPack } from "@/core/pack/compile-pack";
+import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
 import type { Choice } from "@/core/plan/propose";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
@@ -38,7 +39,7 @@ const tableLayout: TableLayout = { hLineWidth: (at) => (at === 0 ? 0 : 0.5), vLi
 function titledTable(title: string, { limits: { reassembly: limit }, unit }: Characteristic, wording: Wording, widths: (number | "*")[], head: readonly string[], body: TableCell[][]): Content {
   return {
     stack: [
-      { columns: [{ text: title, bold: true, fontSize: 11 }, { text: limit ? `for reassembly ${sayLimit(limit, shownUnit(unit, wording.unit))} (${sayRef(limit.ref, wording.sources)})` : "", color: quiet, fontSize: 7.5, alignment: "right", margin: [0, 3, 0, 0] }], margin: [0, 8, 0, 3] },
+      { columns: [{ text: title, bold: true, fontSize: 11 }, { text: limit ? `${isByThumb(limit) ? "" : "for reassembly "}${sayLimit(limit, shownUnit(unit, wording.unit))} (${sayRef(limit.ref, wording.sources)})` : "", color: quiet, fontSize: 7.5, alignment: "right", margin: [0, 3, 0, 0] }], margin: [0, 8, 0, 3] },
       { layout: tableLayout, table: { headerRows: 1, widths, body: [head.map(th), ...body] } },
     ],
     unbreakable: body.length < 8,

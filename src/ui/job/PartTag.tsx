@@ -7,6 +7,7 @@ import { budgetOf, jointBudget } from "@/core/metrology/budget";
 import { settling } from "@/core/metrology/settle";
 import { extremeBias } from "@/core/numeric/extreme-bias";
 import { ownScatter } from "@/core/metrology/own-scatter";
+import { isByThumb } from "@/core/pack/rules-of-thumb";
 import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { coverageOf, expandedUncertainty, type Conformity } from "@/core/metrology/conformity";
@@ -55,7 +56,7 @@ function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "d
   return (
     <chakra.dl mt="8px">
       {governing.wear && <Leader name="Wear used">{Math.round(governing.wear.value * 100)} % ± {Math.ceil(expandedUncertainty(governing.wear) * 100)}</Leader>}
-      {governing.limit && <Leader name="For reassembly">{sayLimit(governing.limit, unit)}</Leader>}
+      {governing.limit && <Leader name={isByThumb(governing.limit) ? "By rule of thumb" : "For reassembly"}>{sayLimit(governing.limit, unit)}</Leader>}
       {!brief && fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
       {!brief && inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
       {derived.filter((result) => !brief || result.limit).map((result) => [result, unitFor(result.characteristic.unit)] as const).map(([result, its]) => (

@@ -3,6 +3,7 @@ import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useCallback, useMemo, useState, type ClipboardEvent } from "react";
 import type { Assessment } from "@/core/assess";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
+import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { Cautions } from "../job/Cautions";
@@ -30,7 +31,7 @@ import { useSheet, type Draft, type DraftState } from "./use-sheet";
 function LimitsLine({ of: { limits: { new: fresh, reassembly }, unit: unitId } }: { of: Characteristic }) {
   const { unitFor, wording } = useJob();
   const unit = unitFor(unitId);
-  const parts = [fresh && `new ${sayLimit(fresh, unit)}`, reassembly && `reassembly ${sayLimit(reassembly, unit)}`].filter(Boolean);
+  const parts = [fresh && `new ${sayLimit(fresh, unit)}`, reassembly && `${isByThumb(reassembly) ? "rule of thumb" : "reassembly"} ${sayLimit(reassembly, unit)}`].filter(Boolean);
   const ref = reassembly?.ref ?? fresh?.ref;
   return (
     <chakra.p fontSize="14px" color="quiet">
