@@ -2,7 +2,8 @@ import { readFile } from "node:fs/promises";
 import { z } from "zod";
 import { makeEntry, type Maker } from "@/core/entry/make-entry";
 import { Gauge, SettingMaster } from "@/core/entry/schema";
-import { appendEntries, beginStream, listStreams } from "@/store/entries";
+import { appendEntries } from "@/store/entries";
+import { shopStream } from "@/store/shop-stream";
 import { CommandError } from "./command-error";
 import { newId, withDatabase } from "./with-database";
 
@@ -20,9 +21,7 @@ export const addEquipment = (words: readonly string[]): Promise<void> =>
     }
     const parsed = Equipment.safeParse(json);
     if (!parsed.success) throw new CommandError(parsed.error.issues.map((issue) => `${file}: ${issue.path.join(".")}: ${issue.message}`).join("\n"));
-    const [known] = await listStreams(database, "shop");
-    const stream = known ?? newId();
-    if (!known) await beginStream(database, stream, "shop", new Date());
+    const stream = await shopStream(database, newId, new Date());
     const maker: Maker = { stream, author: "shell", now: Date.now, random: () => crypto.getRandomValues(new Uint8Array(16)) };
     const { gauges, masters } = parsed.data;
     await appendEntries(database, stream, [...gauges.map((gauge) => makeEntry(maker, "gauge-registered", { gauge })), ...masters.map((master) => makeEntry(maker, "master-registered", { master }))], new Date());

@@ -2,6 +2,7 @@ import { readdir, readFile } from "node:fs/promises";
 import { fold } from "@/core/entry/fold";
 import { withTransaction, type Database } from "@/store/connection";
 import { appendEntries, beginStream, type StreamKind } from "@/store/entries";
+import { shopStream } from "@/store/shop-stream";
 import { migrate } from "@/store/migrate";
 import { keepPack } from "@/store/packs";
 import { hashPassword } from "@/store/passwords";
@@ -92,5 +93,6 @@ export async function prepare(words: readonly string[]): Promise<void> {
     } else if ((await countPeople(database)) === 0) {
       console.log('  Nobody can sign in yet. Stop, and start once with: npm start -- --first-lead ACCOUNT "FULL NAME"');
     }
+    await shopStream(database, newId, new Date());
   });
 }

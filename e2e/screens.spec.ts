@@ -7,6 +7,7 @@ const ferry = (JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").spl
 /** The main work of every station fits its window; the list of jobs grows. */
 const screens: [path: string, heading: string, fits?: false][] = [
   ["/", "On the bench", false],
+  ["/gauges", "Gauges and masters", false],
   [`/jobs/${ferry}/intake`, "Before anything is touched"],
   [`/jobs/${ferry}/identify`, "What engine this really is"],
   [`/jobs/${ferry}/strip`, "Apart, in order"],

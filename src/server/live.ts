@@ -84,14 +84,15 @@ export function eventStream({ begin, isAllowed, signal }: Source): Response {
   let end = () => {};
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
-      const write = (text: string) => controller.enqueue(encoder.encode(text));
+      let isOver = false;
+      // News may be on its way while the line ends: then nobody wants it.
+      const write = (text: string) => void (isOver || controller.enqueue(encoder.encode(text)));
       write("retry: 2000\n\n");
       const stop = begin(({ id, data }) => write(`id: ${id}\ndata: ${JSON.stringify(data)}\n\n`));
       const beat = setInterval(() => {
         write(": still here\n\n");
         void isAllowed().then((allowed) => allowed || end(), () => {});
       }, beatMs);
-      let isOver = false;
       end = () => {
         if (isOver) return;
         isOver = true;

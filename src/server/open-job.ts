@@ -16,7 +16,7 @@ export async function packsOnOffer() {
   const newest = new Map<string, { sha256: string; id: string; revision: number }>();
   for (const pack of await listPacks(database())) if ((newest.get(pack.id)?.revision ?? 0) < pack.revision) newest.set(pack.id, pack);
   const opened = await Promise.all([...newest.values()].map(async ({ sha256 }) => ({ sha256, pack: (await openPack(sha256))?.pack })));
-  return opened.flatMap(({ sha256, pack }) => (pack ? [{ sha256, family: pack.pack.family, summary: pack.pack.summary, revision: pack.pack.revision }] : [])).sort((a, b) => a.family.localeCompare(b.family));
+  return opened.flatMap(({ sha256, pack }) => (pack ? [{ sha256, pack: pack.pack }] : [])).sort((a, b) => a.pack.family.localeCompare(b.pack.family));
 }
 
 /**

@@ -14,16 +14,14 @@ import { sayProblem } from "@/words/say-problem";
 import { stationWords } from "@/words/words-for";
 import { FindDialog } from "../find/FindDialog";
 import type { Findable } from "../find/find";
-import { ThemeButton } from "../frame/ThemeButton";
+import { ShopHeader } from "../frame/ShopHeader";
 import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
 import type { Me } from "../job/JobContext";
 import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
 import { useScanner } from "../job/use-scanner";
 import { WaitingTray } from "../outbox/WaitingTray";
-import { Brand } from "../parts/Brand";
 import { EngineMap } from "../parts/EngineMap";
-import { SignOut } from "../sign-in/SignOut";
 import { ImportJob } from "./ImportJob";
 import { OpenJob } from "./OpenJob";
 
@@ -104,17 +102,14 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
         id, kind: "job", title: job.header?.name ?? id, detail: [pack.pack.family, job.header?.engine.number && `No. ${job.header.engine.number}`].filter(Boolean).join(" · "), go: () => router.push(`/jobs/${id}`),
       })),
       ...themes.map((theme): Findable => ({ id: `theme ${theme}`, kind: "command", title: `Theme: ${themeWords[theme]}`, detail: "", go: () => choose(theme) })),
+      { id: "gauges", kind: "command", title: "Gauges", detail: "what the shop measures with, and when it is due", go: () => router.push("/gauges") },
       { id: "keys", kind: "command", title: "Keys", detail: "the keys of this screen", go: () => setOpen("keys") },
     ],
     [listed, router, choose],
   );
   return (
     <Flex direction="column" minHeight="100dvh">
-      <Flex as="header" align="center" gap="12px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line">
-        <Brand />
-        <strong>Ember Bench</strong>
-        <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet"><ThemeButton /><span>{me.name}, {me.role}</span><SignOut /></Flex>
-      </Flex>
+      <ShopHeader me={me} here="/" />
       <WaitingTray me={me.id} />
       <Box as="main" px={{ base: "14px", md: "26px" }} py="20px" maxWidth="1240px" width="100%" mx="auto">
         <Flex align="baseline" gap="14px" mb="8px">

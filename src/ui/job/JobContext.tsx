@@ -2,7 +2,6 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from "react";
 import { createAssess, type Assessment } from "@/core/assess";
 import type { Shop } from "@/core/entry/fold-shop";
-import { oneByOne } from "@/core/entry/make-entry";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { CoreError } from "@/core/errors";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
@@ -10,13 +9,12 @@ import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { sourceNames } from "@/words/say-option";
 import type { Wording } from "@/words/say-problem";
 import { sayAct, sayAuthor } from "@/words/say-entry";
-import { browserOutbox } from "../outbox/outbox";
-import { EntryLog, type LogState } from "./entry-log";
+import type { LogState } from "./entry-log";
 import { browserPhotoShelf } from "../photos/photo-shelf";
 import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../photos/photo-queue";
 import { sendPhoto } from "../photos/send-photo";
 import { newId } from "../parts/new-id";
-import { sendEntries } from "./send-entries";
+import { useEntryLog } from "./use-entry-log";
 import { useLive, type LiveNews } from "./use-live";
 
 export type Role = "lead" | "inspector" | "viewer";
@@ -87,7 +85,6 @@ export function useJob(): JobView {
   return job;
 }
 
-const random = () => crypto.getRandomValues(new Uint8Array(16));
 const retryAfterMs = 2000;
 
 /** Holds a job's log and its assessment while the person moves between stations. */
@@ -97,11 +94,8 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
     if (!read.ok) throw new CoreError("bad-pack", read.problems.map((found) => found.code).join(", "));
     return read.value;
   }, [packJson]);
-  const [log] = useState(
-    () => new EntryLog(initialEntries, { stream: id, author: me.id, now: oneByOne(Date.now), random }, { send: sendEntries, later: (work) => setTimeout(work, retryAfterMs), outbox: browserOutbox() }),
-  );
+  const { log, state } = useEntryLog(id, me.id, initialEntries);
   const [met, setMet] = useState(people);
-  useEffect(() => void log.restore(), [log]);
   const onNews = useCallback(
     (news: LiveNews) => {
       setMet((before) => ({ ...before, ...news.people }));
@@ -111,7 +105,6 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
   );
   useLive({ job: id, after: seq, onNews, onOpen: log.nudge });
   const [told, setTold] = useState<{ words: string; acts: number } | null>(null);
-  const state = useSyncExternalStore(log.subscribe, log.state, log.state);
   const [row, chooseRow] = useState<string | null>(null);
   const [hand, takeInHand] = useState<string | null>(null);
   const [queue] = useState(
@@ -129,15 +122,6 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
   );
   useEffect(() => void queue.restore(id, me.id), [queue, id, me.id]);
   const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);
-
-  // What waits is kept by the browser; only where it refuses to keep anything would closing lose it.
-  const atRisk = state.waiting.size > 0 && !state.isSafe;
-  useEffect(() => {
-    if (!atRisk) return;
-    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener("beforeunload", ask);
-    return () => window.removeEventListener("beforeunload", ask);
-  }, [atRisk]);
 
   const judge = useMemo(() => createAssess(pack), [pack]);
   const assessment = useMemo(() => judge(state.entries, asOf), [judge, state.entries, asOf]);

@@ -53,6 +53,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       { id: "keys", title: "Keys", detail: "the keys of this screen", go: () => onOpen("keys") },
       { id: "undo", title: "Take back the last act", detail: "Ctrl Z", go: undo },
       { id: "redo", title: "Put it back", detail: "Ctrl Shift Z", go: redo },
+      { id: "gauges", title: "Gauges", detail: "what the shop measures with, and when it is due", go: () => router.push("/gauges") },
       { id: "jobs", title: "All jobs", detail: "what needs you first", go: () => router.push("/") },
       { id: "report", title: "Report as PDF", detail: "for the owner", go: () => download(`/api/jobs/${id}/report`) },
       { id: "archive", title: "Export this job", detail: "record, pack and files in one zip", go: () => download(`/api/jobs/${id}/archive`) },

@@ -1,5 +1,6 @@
 "use client";
 import { Button, Dialog, Field, Grid, Input, NativeSelect, Portal, chakra } from "@chakra-ui/react";
+import NextLink from "next/link";
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm, useWatch } from "react-hook-form";
 import { z } from "zod";
@@ -106,7 +107,7 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
               <Dialog.Header><Dialog.Title>Gauge for {sheet.feature.title.toLowerCase()}</Dialog.Title></Dialog.Header>
               <Dialog.Body>
                 {gauges.length === 0 ? (
-                  <p>No gauge of this shop measures this. Register one that does first.</p>
+                  <p>No gauge of this shop measures this. <NextLink href="/gauges" style={{ textDecoration: "underline" }}>Register one that does</NextLink>; what you typed here stays.</p>
                 ) : (
                   <Grid templateColumns="1fr 1fr" gap="16px">
                     <Field.Root gridColumn="1 / -1" invalid={!!errors.gauge}>

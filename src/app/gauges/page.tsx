@@ -1,0 +1,12 @@
+import type { Metadata } from "next";
+import { openGauges } from "@/server/gauges";
+import { requirePerson } from "@/server/require-person";
+import { GaugeRoom } from "@/ui/gauges/GaugeRoom";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Gauges" };
+
+export default async function GaugesPage() {
+  const { id, name, role } = await requirePerson();
+  return <GaugeRoom me={{ id, name, role }} today={new Date().toISOString().slice(0, 10)} {...await openGauges()} />;
+}
