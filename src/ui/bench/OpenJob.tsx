@@ -15,22 +15,17 @@ interface Offer {
 function OpenJobDialog({ onClose }: { onClose: () => void }) {
   const router = useRouter();
   const packs = useFetched<{ packs: readonly Offer[] }>("/api/packs")?.packs ?? [];
-  const [name, setName] = useState("");
-  const [pack, setPack] = useState("");
-  const [number, setNumber] = useState("");
+  // What is asked for has an id: sent twice, it opens one job; changed, it is another one.
+  const [{ id, name, pack, number }, setDraft] = useState(() => ({ id: newId(), name: "", pack: "", number: "" }));
+  const change = (part: { name?: string; pack?: string; number?: string }) => setDraft((before) => ({ ...before, ...part, id: newId() }));
   const [asked, setAsked] = useState(false);
   const [failed, setFailed] = useState(false);
   const [isOpening, startOpening] = useTransition();
-  // What is asked for has one id: sent twice, it opens one job. Something else asked for is another.
-  const wanted = `${name.trim()}\n${pack}\n${number.trim()}`;
-  const [asking, setAsking] = useState({ wanted, id: newId() });
   const chosen = packs.find((each) => each.sha256 === pack) ?? packs[0];
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setAsked(true);
     if (name.trim() === "" || !chosen || isOpening) return;
-    const id = asking.wanted === wanted ? asking.id : newId();
-    setAsking({ wanted, id });
     setFailed(false);
     startOpening(async () => {
       const answer = await fetch("/api/jobs", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ id, name: name.trim(), pack: chosen.sha256, number: number.trim() || null }) }).catch(() => null);
@@ -49,20 +44,20 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
               <Dialog.Body display="flex" flexDirection="column" gap="14px">
                 <Field.Root invalid={asked && name.trim() === ""}>
                   <Field.Label>What the job is called</Field.Label>
-                  <Input value={name} onChange={(event) => setName(event.currentTarget.value)} maxLength={120} placeholder="such as the boat it comes from" />
+                  <Input value={name} onChange={(event) => change({ name: event.currentTarget.value })} maxLength={120} placeholder="such as the boat it comes from" />
                   <Field.ErrorText>A job needs a name by which it is found again.</Field.ErrorText>
                 </Field.Root>
                 <Field.Root>
                   <Field.Label>Family</Field.Label>
                   <NativeSelect.Root>
-                    <NativeSelect.Field value={chosen?.sha256 ?? ""} onChange={(event) => setPack(event.currentTarget.value)}>{packs.map(({ sha256, family }) => <option key={sha256} value={sha256}>{family}</option>)}</NativeSelect.Field>
+                    <NativeSelect.Field value={chosen?.sha256 ?? ""} onChange={(event) => change({ pack: event.currentTarget.value })}>{packs.map(({ sha256, family }) => <option key={sha256} value={sha256}>{family}</option>)}</NativeSelect.Field>
                     <NativeSelect.Indicator />
                   </NativeSelect.Root>
                   <Field.HelperText>{chosen?.summary ?? "No pack is here yet: add one with ember add-pack."}</Field.HelperText>
                 </Field.Root>
                 <Field.Root>
                   <Field.Label>Number the owner gives</Field.Label>
-                  <Input value={number} onChange={(event) => setNumber(event.currentTarget.value)} maxLength={60} placeholder="unknown" />
+                  <Input value={number} onChange={(event) => change({ number: event.currentTarget.value })} maxLength={60} placeholder="unknown" />
                   <Field.HelperText>What is really stamped on it is read at Identify.</Field.HelperText>
                 </Field.Root>
                 {failed && <chakra.p role="alert" color="out" fontSize="14px">The server could not be reached or refused it. Try again: it is opened once, however often it is asked for.</chakra.p>}
