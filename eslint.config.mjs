@@ -15,10 +15,14 @@ const roomRules = Object.entries(rooms).flatMap(([room, allowed]) => {
   return [restrict([`${folder}/**/*.{ts,tsx}`], tests, [...otherRooms, ...packages]), restrict(tests.map((glob) => `${folder}/${glob}`), [], otherRooms)];
 });
 
+// Rules about React compile every file they look at: most of a run, and outside of the interface for nothing.
+const reactRules = Object.fromEntries(next.flatMap(({ rules = {} }) => Object.keys(rules)).filter((rule) => /^(react|react-hooks|jsx-a11y|@next\/next)\//u.test(rule)).map((rule) => [rule, "off"]));
+
 const config = [
   { ignores: ["**/.next*/**", ".ember/**", "next-env.d.ts", "docs/**", "test-results/**", "playwright-report/**"] },
   ...next,
   ...nextTypes,
+  { ignores: ["src/ui/**", "src/app/**"], rules: reactRules },
   { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", ignoreRestSiblings: true }], "no-console": "off" } },
   ...roomRules,
 ];

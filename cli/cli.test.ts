@@ -1,14 +1,9 @@
-import { execFile } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { runEmber } from "@/core/fixtures/run-ember";
 
-const run = (...words: string[]) =>
-  new Promise<{ code: number; out: string; err: string }>((resolve) => {
-    execFile(process.execPath, ["node_modules/tsx/dist/cli.mjs", "cli/ember.ts", ...words], { maxBuffer: 1 << 26, env: { ...process.env, EMBER_DATABASE_URL: "" } }, (error, out, err) =>
-      resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err }));
-  });
-
+const run = (...words: string[]) => runEmber("", ...words);
 const folder = mkdtempSync(path.join(tmpdir(), "ember-cli-"));
 afterAll(() => rmSync(folder, { recursive: true }));
 const file = (name: string, text: string) => {

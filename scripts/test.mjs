@@ -48,11 +48,15 @@ async function main() {
 
   try {
     for (const file of Object.values(reports)) rmSync(file, { force: true });
+    const checkLint = async () => {
+      if (wanted.includes("lint")) await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
+    };
+    const checkTypesAndBuild = async () => {
+      if (wanted.includes("types")) await check("types", "npm", ["run", "-s", "types"], { env: { NEXT_TELEMETRY_DISABLED: "1" } });
+      if (wanted.includes("browser") || wanted.includes("crash")) await ensureBuild(distDir);
+    };
     // Side by side: neither fills both cores.
-    await Promise.all([
-      ...(wanted.includes("lint") ? [check("lint", bin("eslint"), [".", "--max-warnings", "0"])] : []),
-      ...(wanted.includes("types") ? [check("types", "npm", ["run", "-s", "types"], { env: { NEXT_TELEMETRY_DISABLED: "1" } })] : []),
-    ]);
+    await Promise.all([checkLint(), checkTypesAndBuild()]);
 
     let database;
     if (wanted.includes("unit") || wanted.includes("browser")) {
@@ -68,7 +72,6 @@ async function main() {
       await ensureChromium();
       const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], { quiet: true, env: { EMBER_DATABASE_URL: database.url("ember_template") } });
       if (prepared.code !== 0) throw new LaunchError(`The tests' database could not be prepared:\n${prepared.output}`);
-      await ensureBuild(distDir);
       await check("browser tests", bin("playwright"), ["test", ...rest], {
         env: { EMBER_TEST_DATABASE_URL: database.url("ember_template"), EMBER_DIST: distDir, EMBER_WORKERS: String(browserWorkers), PLAYWRIGHT_JSON_OUTPUT_NAME: reports.browser },
       });
@@ -76,7 +79,6 @@ async function main() {
     await database?.disconnect();
     if (wanted.includes("crash")) {
       await ensureMariadb();
-      await ensureBuild(distDir);
       // By itself and with a server that flushes as a shop's does: durability is what it is about.
       await check("crash test", bin("tsx"), ["scripts/crash.ts", String(crashRounds)], { env: { EMBER_DIST: distDir } });
     }

@@ -1,5 +1,4 @@
 import sharp from "sharp";
-import { execFile } from "node:child_process";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
@@ -9,6 +8,7 @@ import { assess } from "@/core/assess";
 import { toAssessmentJson } from "@/core/assessment-json";
 import type { Envelope } from "@/core/entry/schema";
 import { demoJob, json, orrinshaw } from "@/core/fixtures/load";
+import { runEmber } from "@/core/fixtures/run-ember";
 import { readPack } from "@/core/pack/compile-pack";
 import { change, openDatabase, select, type Database } from "../connection";
 import { listStreams, readEntries } from "../entries";
@@ -138,37 +138,31 @@ test("photos travel with their job, each once, and one that was changed on the w
   expect(await refusedWith("words.zip", Buffer.from("not a picture"))).toEqual(["not-a-picture"]);
 }, 60_000);
 
-const ember = (address: string, ...words: string[]) =>
-  new Promise<{ code: number; out: string; err: string }>((resolve) => {
-    execFile(process.execPath, ["node_modules/tsx/dist/cli.mjs", "cli/ember.ts", ...words], { maxBuffer: 1 << 26, env: { ...process.env, EMBER_DATABASE_URL: address } }, (error, out, err) =>
-      resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err }));
-  });
-
 test("a backup is restored into an empty server by one command each, and every job is judged as before", async () => {
   const [from, to] = [await installation("from"), await installation("to", false)];
   await importArchive(from.database, await archive("backup.zip"), now);
   const file = path.join(folder, "all.sql.gz");
-  expect(await ember(from.address, "backup", file)).toMatchObject({ code: 0, out: expect.stringContaining("all.sql.gz") as string });
-  expect(await ember(to.address, "restore", file)).toMatchObject({ code: 0, out: expect.stringContaining(`${job.length} entries`) as string });
+  expect(await runEmber(from.address, "backup", file)).toMatchObject({ code: 0, out: expect.stringContaining("all.sql.gz") as string });
+  expect(await runEmber(to.address, "restore", file)).toMatchObject({ code: 0, out: expect.stringContaining(`${job.length} entries`) as string });
   expect(verdicts(await readEntries(to.database, job[0]!.stream))).toEqual(verdicts(await readEntries(from.database, job[0]!.stream)));
 
   // Never over something that is there, and a damaged file is said to be one.
-  expect(await ember(to.address, "restore", file)).toMatchObject({ code: 2, err: expect.stringContaining("is not empty") as string });
+  expect(await runEmber(to.address, "restore", file)).toMatchObject({ code: 2, err: expect.stringContaining("is not empty") as string });
   const { address } = await installation("damaged", false);
   writeFileSync(path.join(folder, "bad.sql.gz"), "no backup");
-  expect(await ember(address, "restore", path.join(folder, "bad.sql.gz"))).toMatchObject({ code: 2, err: expect.stringContaining("is not a backup") as string });
+  expect(await runEmber(address, "restore", path.join(folder, "bad.sql.gz"))).toMatchObject({ code: 2, err: expect.stringContaining("is not a backup") as string });
 }, 120_000);
 
 test("from the shell a job goes out and in, a lead is made, and what is missing is said", async () => {
   const { database, address } = await installation("shell", false);
-  const first = await ember(address, "prepare", "--first-lead", "hazel", "Hazel Weir");
+  const first = await runEmber(address, "prepare", "--first-lead", "hazel", "Hazel Weir");
   expect(first).toMatchObject({ code: 0, out: expect.stringMatching(/account {4}hazel\n {2}password {3}(\w{6}-){3}\w{6}/) as string });
-  expect(await ember(address, "prepare", "--first-lead", "again", "Again")).toMatchObject({ code: 2 });
-  expect(await ember(address, "add-person", "sedge", "Sedge", "--role", "captain")).toMatchObject({ code: 2, err: expect.stringContaining("viewer|inspector|lead") as string });
-  expect(await ember(address, "import", await archive("shell.zip"))).toMatchObject({ code: 0, out: expect.stringContaining(`${job.length} entries added`) as string });
+  expect(await runEmber(address, "prepare", "--first-lead", "again", "Again")).toMatchObject({ code: 2 });
+  expect(await runEmber(address, "add-person", "sedge", "Sedge", "--role", "captain")).toMatchObject({ code: 2, err: expect.stringContaining("viewer|inspector|lead") as string });
+  expect(await runEmber(address, "import", await archive("shell.zip"))).toMatchObject({ code: 0, out: expect.stringContaining(`${job.length} entries added`) as string });
   const out = path.join(folder, "out.zip");
-  expect(await ember(address, "export", "Survey launch Tern", out)).toMatchObject({ code: 0 });
+  expect(await runEmber(address, "export", "Survey launch Tern", out)).toMatchObject({ code: 0 });
   expect(await importArchive(database, out, now)).toMatchObject({ ok: true, value: { added: 0, known: job.length } });
-  expect(await ember(address, "export", "Nobody's boat", out)).toMatchObject({ code: 2, err: expect.stringContaining("there is no job") as string });
-  expect(await ember("mysql://nobody:x@127.0.0.1:1/none", "import", out)).toMatchObject({ code: 2, err: expect.stringContaining("cannot be reached") as string });
+  expect(await runEmber(address, "export", "Nobody's boat", out)).toMatchObject({ code: 2, err: expect.stringContaining("there is no job") as string });
+  expect(await runEmber("mysql://nobody:x@127.0.0.1:1/none", "import", out)).toMatchObject({ code: 2, err: expect.stringContaining("cannot be reached") as string });
 }, 180_000);

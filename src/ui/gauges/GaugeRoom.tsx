@@ -5,8 +5,7 @@ import { useMemo, useState, type ReactNode } from "react";
 import { foldShop } from "@/core/entry/fold-shop";
 import type { Envelope, Gauge } from "@/core/entry/schema";
 import type { MeasuredKind } from "@/core/pack/measured-kinds";
-import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
-import { unitById, type Unit } from "@/core/quantity/units";
+import { fromCore, unitById, type Unit } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { ShopHeader } from "../frame/ShopHeader";
 import type { Me } from "../job/JobContext";
@@ -27,13 +26,14 @@ const mm = unitById("mm")!;
 const soonDays = 30;
 const daysTo = (day: string, today: string) => Math.round((Date.parse(day) - Date.parse(today)) / 86_400_000);
 
-/** A figure with only the digits that say something: “0.001”, “5”. */
-const plain = (value: number, unit: Unit) => formatNumber(value, unit).replace(/(\.\d*?)0+$/u, "$1").replace(/\.$/u, "");
+/** A figure of a certificate as it was given, without the noise of its conversion: “0.0012”, “5”. */
+const plain = (value: number, unit: Unit) => String(Number(fromCore(value, unit).toPrecision(6))).replace("-", "−");
+const range = ([from, to]: Gauge["range"], unit: Unit) => `${plain(from, unit)}${from < 0 ? " to " : "–"}${plain(to, unit)} ${unit.symbol}`;
 
 function Due({ day, today }: { day: string; today: string }) {
   const days = daysTo(day, today);
   const tone = days < 0 ? "out" : days <= soonDays ? "near" : "inherit";
-  return <chakra.span color={tone} fontWeight={days <= soonDays ? 600 : 400}>{day}{days < 0 ? " · overdue" : days <= soonDays ? ` · in ${days} d` : ""}</chakra.span>;
+  return <chakra.span color={tone} fontWeight={days <= soonDays ? 600 : 400} whiteSpace="nowrap">{day}{days < 0 ? " · overdue" : days <= soonDays ? ` · in ${days} d` : ""}</chakra.span>;
 }
 
 const Head = ({ children, end = false }: { children: ReactNode; end?: boolean }) => <Table.ColumnHeader color="quiet" fontWeight={400} fontSize="13px" textAlign={end ? "end" : "start"}>{children}</Table.ColumnHeader>;
@@ -50,6 +50,8 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
   const [form, setForm] = useState<"gauge" | "master" | Gauge | null>(null);
   const measured = useMemo(() => new Map([...listed.map(({ quantity, dimension }) => [quantity, dimension] as const), ...gauges.flatMap((gauge) => gauge.quantities.map((each) => [each, unitById(gauge.unit)!.dimension] as const))]), [listed, gauges]);
   const isLead = me.role === "lead";
+  // Beside an open form the table keeps what one looks up while filling it in.
+  const hasActions = isLead && form === null;
   const leave = () => setForm(null);
   const retire = (kind: "gauge" | "master", id: string) => log.append("entry-struck", { strikes: state.entries.filter(({ type, payload }) => type === `${kind}-registered` && (payload[kind] as { id: string }).id === id).map((entry) => entry.id) });
   const sorted = [...gauges].sort((a, b) => sayQuantity(a.quantities[0]!).localeCompare(sayQuantity(b.quantities[0]!)) || a.range[0] - b.range[0]);
@@ -75,7 +77,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
             <chakra.p color="quiet">No gauge is here yet. A reading needs one: its uncertainty is half of every verdict.</chakra.p>
           ) : (
             <Table.Root size="sm" fontSize="14px">
-              <Table.Header><Table.Row><Head>Gauge</Head><Head>Measures</Head><Head end>Range</Head><Head end>Step</Head><Head end>Scatter, s</Head><Head end>Certificate, U</Head><Head>Due</Head>{isLead && <Head>{""}</Head>}</Table.Row></Table.Header>
+              <Table.Header><Table.Row><Head>Gauge</Head><Head>Measures</Head><Head end>Range</Head><Head end>Step</Head><Head end>Scatter, s</Head><Head end>Certificate, U</Head><Head>Due</Head>{hasActions && <Head>{""}</Head>}</Table.Row></Table.Header>
               <Table.Body>
                 {sorted.map((gauge) => {
                   const unit = unitById(gauge.unit)!;
@@ -83,12 +85,12 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
                     <Table.Row key={gauge.id} bg={form !== null && typeof form === "object" && form.id === gauge.id ? "raised" : undefined}>
                       <Cell><chakra.span fontWeight={600}>{gauge.name}</chakra.span>{gauge.simulated && <chakra.span color="quiet" fontSize="12px"> · simulated</chakra.span>}</Cell>
                       <Cell>{gauge.quantities.map(sayQuantity).join(", ")}{gauge.method === "comparator" && <chakra.span color="quiet">, set on a master</chakra.span>}</Cell>
-                      <Cell end>{plain(gauge.range[0], unit)}–{plain(gauge.range[1], unit)} {unit.symbol}</Cell>
+                      <Cell end>{range(gauge.range, unit)}</Cell>
                       <Cell end>{gauge.feeler ? "blades " : ""}{gauge.resolution === 0 ? "counts" : plain(gauge.resolution, unit)}</Cell>
-                      <Cell end>{gauge.repeatability === 0 ? "–" : formatUncertainty(gauge.repeatability, unit)}{gauge.repeatabilityDegrees !== undefined && <chakra.span color="quiet" fontSize="12px"> of {gauge.repeatabilityDegrees + 1}</chakra.span>}</Cell>
-                      <Cell end>{gauge.calibration.expanded === 0 ? "–" : `± ${formatUncertainty(gauge.calibration.expanded, unit)}`}</Cell>
+                      <Cell end>{gauge.repeatability === 0 ? "–" : plain(Number(gauge.repeatability.toPrecision(2)), unit)}{gauge.repeatabilityDegrees !== undefined && <chakra.span color="quiet" fontSize="12px"> of {gauge.repeatabilityDegrees + 1}</chakra.span>}</Cell>
+                      <Cell end>{gauge.calibration.expanded === 0 ? "–" : `± ${plain(gauge.calibration.expanded, unit)}`}</Cell>
                       <Cell><Due day={gauge.calibration.due} today={today} /></Cell>
-                      {isLead && <Cell end><Small label={`Calibrate ${gauge.name} again`} onClick={() => setForm(gauge)}>calibrated again</Small><Small label={`Take ${gauge.name} out of use`} onClick={() => retire("gauge", gauge.id)}>out of use</Small></Cell>}
+                      {hasActions && <Cell end><Small label={`Calibrate ${gauge.name} again`} onClick={() => setForm(gauge)}>calibrated again</Small><Small label={`Take ${gauge.name} out of use`} onClick={() => retire("gauge", gauge.id)}>out of use</Small></Cell>}
                     </Table.Row>
                   );
                 })}
@@ -115,7 +117,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
           )}
         </Box>
         {form && (
-          <Box as="aside" aria-label="What is registered" bg="panel" borderLeftWidth={{ base: "0", xl: "1px" }} borderColor="line" px="20px" py="20px">
+          <Box as="aside" aria-label="What is registered" bg="panel" borderLeftWidth={{ base: "0", xl: "1px" }} borderColor="line" px="20px" py="20px" position={{ base: "static", xl: "sticky" }} top="0" alignSelf="start" maxHeight={{ base: "none", xl: "100dvh" }} overflowY="auto" order={{ base: -1, xl: 0 }}>
             <Heading as="h2" fontSize="17px" mb="10px">{form === "gauge" ? "A gauge" : form === "master" ? "A setting master" : `${form.name}, calibrated again`}</Heading>
             {form === "master" ? (
               <MasterForm onLeave={leave} onKeep={(master) => { log.append("master-registered", { master }); leave(); }} />

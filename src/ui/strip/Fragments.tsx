@@ -14,7 +14,8 @@ import { SmallInput } from "../parts/SmallInput";
 import { withUncertainty } from "../parts/with-uncertainty";
 import { SmallPhoto } from "../photos/SmallPhoto";
 
-const grams = (of: Estimate | null) => (of ? `${withUncertainty(of.value, Math.max(expandedUncertainty(of), 0.01))} g` : "?");
+const weighed = (of: Estimate | null) => (of ? withUncertainty(of.value, Math.max(expandedUncertainty(of), 0.01)) : "?");
+const grams = (of: Estimate | null) => `${weighed(of)} g`;
 const accountColor = { closed: "sound", open: "out", over: "out", "cannot-tell": "near" } as const;
 
 /** A bar: what is left and what was found of the whole, and the gap that is still somewhere. */
@@ -184,10 +185,10 @@ export function Fragments() {
       {ledger.parts.map((account) => <Account key={account.part.id} account={account} />)}
       {ledger.materials.length > 0 && (
         <chakra.table width="100%" mt="14px" fontSize="13px" aria-label="By material">
-          <thead><tr>{["By material", "lost", "found", "missing"].map((head, at) => <chakra.th key={head} textAlign={at === 0 ? "left" : "right"} fontWeight={400} color="quiet" pb="3px">{head}</chakra.th>)}</tr></thead>
+          <thead><tr>{["By material, g", "lost", "found", "missing"].map((head, at) => <chakra.th key={head} textAlign={at === 0 ? "left" : "right"} fontWeight={400} color="quiet" pb="3px">{head}</chakra.th>)}</tr></thead>
           <tbody>
             {ledger.materials.map(({ material, lost, found, missing }) => (
-              <tr key={material}><chakra.th textAlign="left" fontWeight={400} py="3px" scope="row">{capital(pack.pack.materials.find((each) => each.id === material)?.name ?? material)}</chakra.th>{[lost, found, missing].map((value, at) => <chakra.td key={at} textAlign="right"><Figures>{grams(value)}</Figures></chakra.td>)}</tr>
+              <tr key={material}><chakra.th textAlign="left" fontWeight={400} py="3px" scope="row">{capital(pack.pack.materials.find((each) => each.id === material)?.name ?? material)}</chakra.th>{[lost, found, missing].map((value, at) => <chakra.td key={at} textAlign="right" pl="8px"><Figures>{weighed(value)}</Figures></chakra.td>)}</tr>
             ))}
           </tbody>
         </chakra.table>
