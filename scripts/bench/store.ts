@@ -28,8 +28,8 @@ async function appendBare(stream: string, entry: Envelope, sha256: string): Prom
   await connection.execute("INSERT INTO entry (stream_id, seq, id, type, v, author, at_client, at_server, payload, sha256) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)", [
     stream, seq, entry.id, entry.type, entry.v, entry.author, entry.at, toDateTime(new Date()), JSON.stringify(entry.payload), sha256,
   ]);
-  await connection.execute("SELECT pack, engine, places, awaited, read_any FROM visit WHERE stream_id = ?", [stream]);
-  const { feature, point, value } = entry.payload as { feature: string; point: string; value: number };
+  const { part, feature, point, value } = entry.payload as { part: string; feature: string; point: string; value: number };
+  await connection.execute("SELECT pack, engine, awaited, read_any, places <> '{}' AS has_places, JSON_VALUE(places, ?) AS slot0 FROM visit WHERE stream_id = ?", [`$."${part}"`, stream]);
   await connection.execute("INSERT INTO reading_fact (id, stream_id, pack, engine, slot, feature, point, value, taken_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)", [entry.id, stream, "orrinshaw-6m", null, "liner-1", feature, point, value, toDateTime(new Date(entry.at))]);
   await connection.execute("UPDATE stream SET head_seq = ? WHERE id = ?", [seq, stream]);
   await connection.commit();

@@ -73,6 +73,26 @@ const namedBy = (entry: Entry): readonly string[] => [...targetsOf(entry), ...(e
 /** Types that change where readings belong or which of them stand. */
 const moving: ReadonlySet<string> = new Set<EntryType>(["job-opened", "part-tagged", "part-installed", "part-removed", "entry-struck", "intake-noted"]);
 
+/** It goes into a path of the database’s JSON, and an entry of a version yet to come may name its part by anything. */
+const uuid = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/u;
+
+interface VisitRow {
+  readonly pack: string;
+  readonly engine: string | null;
+  readonly awaited: string;
+  readonly read_any: number;
+  readonly has_places: number;
+}
+
+/** What is kept about a job, and of these parts the slots they are in: a large engine has hundreds, and a reading one. */
+async function visitWith(connection: Connection, stream: string, parts: readonly string[]): Promise<(VisitRow & { readonly slotOf: ReadonlyMap<string, string> }) | null> {
+  const slots = parts.map((_, at) => `, JSON_VALUE(places, ?) AS slot${at}`).join("");
+  const [row] = await select<VisitRow & Record<`slot${number}`, string | null>>(
+    connection, `SELECT pack, engine, awaited, read_any, places <> '{}' AS has_places${slots} FROM visit WHERE stream_id = ?`, [...parts.map((part) => `$."${part}"`), stream],
+  );
+  return row ? { ...row, slotOf: new Map(parts.flatMap((part, at) => (row[`slot${at}`] ? [[part, row[`slot${at}`]!] as const] : []))) } : null;
+}
+
 /**
  * Takes up entries that a job was just given, in the transaction that keeps them. Plain readings are added as they
  * are; anything that strikes, corrects or moves is worked out from the whole job, so that what is kept here never
@@ -80,22 +100,22 @@ const moving: ReadonlySet<string> = new Set<EntryType>(["job-opened", "part-tagg
  */
 export async function projectWithin(connection: Connection, stream: string, fresh: readonly Envelope[]): Promise<void> {
   if (!fresh.some(({ type }) => type === "reading-taken" || moving.has(type))) return;
-  const [visit] = await select<{ pack: string; engine: string | null; places: string; awaited: string; read_any: number }>(connection, "SELECT pack, engine, places, awaited, read_any FROM visit WHERE stream_id = ?", [stream]);
+  const parts = [...new Set(fresh.flatMap(({ type, payload: { part } }) => (type === "reading-taken" && typeof part === "string" && uuid.test(part) ? [part] : [])))];
+  const visit = await visitWith(connection, stream, parts);
   // Before anything was read nothing can be wrong: where parts are is looked up when the first reading comes.
   if (visit?.read_any === 0 && fresh.every(({ type }) => type !== "reading-taken" && type !== "job-opened" && type !== "entry-struck")) {
-    if (visit.places !== "{}") await change(connection, "UPDATE visit SET places = '{}' WHERE stream_id = ?", [stream]);
+    if (visit.has_places === 1) await change(connection, "UPDATE visit SET places = '{}' WHERE stream_id = ?", [stream]);
     return;
   }
   const entries = fresh.flatMap((each) => { const read = readEntry(each); return read.ok ? [read.value] : []; });
   const awaited = new Set(visit ? (JSON.parse(visit.awaited) as string[]) : []);
-  const places = visit ? (JSON.parse(visit.places) as Record<string, string>) : {};
-  const isPlain = (entry: Entry) => entry.type === "reading-taken" && namedBy(entry).length === 0 && !awaited.has(entry.id) && Object.hasOwn(places, entry.payload.part);
+  const isPlain = (entry: Entry) => entry.type === "reading-taken" && namedBy(entry).length === 0 && !awaited.has(entry.id) && visit?.slotOf.has(entry.payload.part) === true;
   const isMoot = ({ type }: Entry) => type !== "reading-taken" && !moving.has(type);
   if (!visit || entries.some((entry) => !isPlain(entry) && !isMoot(entry))) return projectWhole(connection, stream);
   const rows = entries.flatMap((entry): Row[] => {
     if (entry.type !== "reading-taken") return [];
     const { part, feature, point, value } = entry.payload;
-    return [{ id: entry.id, pack: visit.pack, engine: visit.engine, slot: places[part]!, feature, point, value, takenAt: entry.at }];
+    return [{ id: entry.id, pack: visit.pack, engine: visit.engine, slot: visit.slotOf.get(part)!, feature, point, value, takenAt: entry.at }];
   });
   await insertRows(connection, stream, rows);
 }
