@@ -128,14 +128,14 @@ export function createAssess(pack: CompiledPack): Assess {
 
   const fold = createFold();
   const teardownOf = createTeardown(pack);
-  let before: { readonly job: Job; readonly bench: Bench; readonly rows: ReadonlyMap<string, RowResult> } | null = null;
+  let before: { readonly job: Job; readonly bench: Bench; readonly rows: ReadonlyMap<string, RowResult>; readonly identity: IdentityResult | null } | null = null;
 
-  /** The bench and all rows: of a job that only has further readings, just the rows they belong to are looked at. */
-  const layOutRows = (job: Job): { bench: Bench; rows: ReadonlyMap<string, RowResult> } => {
+  /** The bench, all rows and what engine it is: of a job that only has further readings, just the rows they belong to are looked at. */
+  const layOutRows = (job: Job): NonNullable<typeof before> => {
     const grown = before && grownBy(before.job, job);
     if (!before || !grown) {
       const bench = layOut(job, pack.facts);
-      return { bench, rows: new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, bench)])) };
+      return { job, bench, rows: new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, bench)])), identity: pack.pack.identity ? assessIdentity(pack.pack.identity, job) : null };
     }
     const bench = withReadings(before.bench, grown);
     const rows = new Map(before.rows);
@@ -144,7 +144,7 @@ export function createAssess(pack: CompiledPack): Assess {
       const row = slot ? pack.rows.get(rowId(slot, feature)) : undefined;
       if (row) rows.set(row.id, rowResult(row, bench));
     }
-    return { bench, rows };
+    return { job, bench, rows, identity: before.identity };
   };
 
   const jointResults = (rows: ReadonlyMap<string, RowResult>, bench: Bench) =>
@@ -175,8 +175,8 @@ export function createAssess(pack: CompiledPack): Assess {
 
   return (entries, asOf) => {
     const job = fold(entries);
-    const { bench, rows } = layOutRows(job);
-    before = { job, bench, rows };
+    before = layOutRows(job);
+    const { bench, rows, identity } = before;
     const joints = jointResults(rows, bench);
     const teardown = teardownOf(job);
     const notes = notesOf(job);
@@ -186,7 +186,6 @@ export function createAssess(pack: CompiledPack): Assess {
     const decided = choices.filter((choice) => choice.decisions.length === 1 && choice.decisions[0]!.disposition !== "hold").length;
     const undecided = choices.length - decided;
     const application = job.header?.application.kind ?? null;
-    const identity = pack.pack.identity ? assessIdentity(pack.pack.identity, job) : null;
     const serials = identity?.places.flatMap(({ reading }) => reading?.decoded.flatMap(({ serial }) => serial ?? []) ?? []) ?? [];
     const intake = assessIntake(pack, job, choices, serials);
     const { standing: holds, lifted } = partHolds(collectHolds(pack, { job, intake, identity, rows, teardown, choices }, asOf), job.lifted);

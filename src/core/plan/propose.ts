@@ -253,28 +253,45 @@ function renewed(choice: Choice, joints: readonly JointResult[], choiceOf: Reado
   return choice;
 }
 
-/** A row as though its part were new: anywhere in the drawing band, all points alike. Null where the pack has no band. */
-function asNew(row: RowResult): RowResult | null {
-  const { governing } = row.row.at.feature;
-  const fresh = sizeWhenNew(governing.limits.new, governing.nonNegative, `new-size:replacement:${row.row.id}`);
-  return fresh && { ...row, points: row.points.map((point) => ({ ...point, estimate: fresh })) };
+/** The size of a part that takes the place of a row's: anywhere in the drawing band. Null where the pack has none. */
+function sizeOfNew({ row }: RowResult) {
+  const { governing } = row.at.feature;
+  return sizeWhenNew(governing.limits.new, governing.nonNegative, `new-size:replacement:${row.id}`);
+}
+
+/** A row as though its part were new, all points alike. */
+function asNew(row: RowResult): RowResult {
+  const fresh = sizeOfNew(row);
+  return { ...row, points: row.points.map((point) => ({ ...point, estimate: fresh })) };
+}
+
+const besideNewBefore = new WeakMap<JointResult, { readonly rule: DecisionRule; readonly renewed: string; readonly result: JointResult }>();
+
+/** A joint with some of its ends as though they were new; a joint that is still the same, with the same ends, has the same. */
+function besideNew(joint: JointResult, renewed: ReadonlySet<string>, { facts, rule }: Ground): JointResult {
+  const key = [...renewed].join(" ");
+  const known = besideNewBefore.get(joint);
+  if (known?.rule === rule && known.renewed === key) return known.result;
+  const ends = [...joint.ends].map(([end, at]): [string, RowResult] => [end, renewed.has(end) ? asNew(at) : at]);
+  const result = assessJoint(joint.row, new Map(ends), facts, rule);
+  besideNewBefore.set(joint, { rule, renewed: key, result });
+  return result;
 }
 
 /** A part that only its worn mate speaks against is judged beside the new one that will take the mate's place. */
-function besideNewMates(choice: Choice, choiceOf: ReadonlyMap<string, Choice>, { facts, rule }: Ground): Choice {
+function besideNewMates(choice: Choice, choiceOf: ReadonlyMap<string, Choice>, ground: Ground): Choice {
   const [reuse, ...others] = choice.options;
   const { row, restsOn, joints } = choice;
   if (reuse?.allowed !== false || [row, ...restsOn].some((each) => each.accepted === false)) return choice;
   const mates = new Set<string>();
   const again = joints.map((joint): JointResult => {
     if (joint.accepted !== false) return joint;
-    const ends = [...joint.ends].map(([end, at]): [string, RowResult] => {
+    const renewed = [...joint.ends].filter(([end, at]) => {
       const mate = joint.row.joint.givesWay.includes(end) ? undefined : choiceOf.get(at.row.id);
-      const fresh = mate && decidedOrProposed(mate).disposition === "replace" ? asNew(at) : null;
-      if (fresh) mates.add(at.row.name);
-      return [end, fresh ?? at];
+      return mate && decidedOrProposed(mate).disposition === "replace" && sizeOfNew(at) !== null;
     });
-    return assessJoint(joint.row, new Map(ends), facts, rule);
+    for (const [, at] of renewed) mates.add(at.row.name);
+    return renewed.length === 0 ? joint : besideNew(joint, new Set(renewed.map(([end]) => end)), ground);
   });
   if (mates.size === 0 || allAccepted([...[row, ...restsOn].filter(hasLimit), ...again].map((each) => each.accepted)) !== true) return choice;
   const option: Option = { ...reuse, allowed: true, reasons: [problem("notice", "good-beside-new", [row.row.id], { mates: [...mates].join(", ") }), ...again.flatMap((each) => withinLimits(each) ?? [])] };
