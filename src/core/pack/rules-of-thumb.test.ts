@@ -39,7 +39,8 @@ test("a part may be used again by a rule of thumb, which says so; under a certif
   expect(wide.proposal).toMatchObject({ disposition: "reuse", allowed: true });
   expect(wide.proposal.reasons.map(({ code }) => code)).toEqual(["within-limits", "by-rule-of-thumb"]);
   expect(tight.options.find(({ disposition }) => disposition === "reuse")!.reasons.map(({ code }) => code)).toEqual(["outside-limit", "by-rule-of-thumb"]);
-  expect(tight.proposal.disposition).toBe("replace");
+  // A gap that is too tight is filed, not thrown away.
+  expect(tight.proposal).toMatchObject({ disposition: "rework", step: "file" });
 
   const held = () => judge(bench.entries, at).holds.filter(({ code }) => code === "thumb-on-certified").map(({ station, path }) => [station, path]);
   bench.add("decision-made", { part: wide.row.part!.id, feature: "gap", disposition: "reuse", step: null, reason: null, witness: makeWitness(wide, pellbrook.sha256, bench.entries) });

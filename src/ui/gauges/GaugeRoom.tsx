@@ -36,7 +36,7 @@ function Due({ day, today }: { day: string; today: string }) {
   return <chakra.span color={tone} fontWeight={days <= soonDays ? 600 : 400} whiteSpace="nowrap">{day}{days < 0 ? " · overdue" : days <= soonDays ? ` · in ${days} d` : ""}</chakra.span>;
 }
 
-const Head = ({ children, end = false }: { children: ReactNode; end?: boolean }) => <Table.ColumnHeader color="quiet" fontWeight={400} fontSize="13px" textAlign={end ? "end" : "start"}>{children}</Table.ColumnHeader>;
+const Head = ({ children, end = false }: { children: ReactNode; end?: boolean }) => <Table.ColumnHeader color="quiet" fontWeight={400} fontSize="13px" whiteSpace="nowrap" textAlign={end ? "end" : "start"}>{children}</Table.ColumnHeader>;
 const Cell = ({ children, end = false }: { children: ReactNode; end?: boolean }) => <Table.Cell textAlign={end ? "end" : "start"} fontVariantNumeric="tabular-nums" whiteSpace={end ? "nowrap" : undefined} py="7px">{children}</Table.Cell>;
 
 const Small = ({ label, onClick, children }: { label: string; onClick: () => void; children: ReactNode }) => (

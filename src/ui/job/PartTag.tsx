@@ -155,7 +155,7 @@ function Extreme({ row }: { row: RowResult }) {
 
 const Source = ({ governing }: Pick<RowResult, "governing">) => {
   const { wording } = useJob();
-  return governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}. It is to be built in again, so the reassembly limit decides.</chakra.p>;
+  return governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}. {isByThumb(governing.limit) ? "The pack gives no limit, so experience elsewhere stands in." : "It is to be built in again, so the reassembly limit decides."}</chakra.p>;
 };
 
 interface Props {

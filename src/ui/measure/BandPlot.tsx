@@ -6,7 +6,6 @@ import type { Unit } from "@/core/quantity/units";
 import { Circle, Line, Rect, Svg, Text } from "../parts/svg";
 import { markColor } from "../parts/ConformityMark";
 
-
 const width = 780;
 const height = 150;
 /** At the right the points leave room for the words of the bands. */
@@ -33,7 +32,7 @@ export function BandPlot({ title, limits: { new: fresh, reassembly }, groups, un
     values.flatMap(({ estimate, conformity }, index) => (estimate ? [{ conformity, at, index, value: estimate.value, reach: expandedUncertainty(estimate) }] : [])),
   );
   const bounds = [fresh?.min, fresh?.max, reassembly?.min, reassembly?.max].filter((bound) => bound !== undefined);
-  if (bounds.length < 2 || marks.length === 0) return null;
+  if (bounds.length === 0 || marks.length === 0) return null;
 
   const all = [...bounds, ...marks.flatMap(({ value, reach }) => [value - reach, value + reach])];
   const [low, high] = [Math.min(...all), Math.max(...all)];
