@@ -43,7 +43,7 @@ export function GaugeForm({ known, measured, onKeep, onLeave }: Props) {
   const offered = [...measured].filter(([, kind]) => dimension === undefined || kind === dimension).map(([quantity]) => quantity);
   return (
     <chakra.form onSubmit={keep} noValidate aria-label={known ? `${known.name}, calibrated again` : "A gauge"} display="flex" flexDirection="column" gap="12px">
-      <TypedField label="Name" placeholder="such as Bore gauge 7" {...typed("name")} />
+      <TypedField label="Name" placeholder="such as Bore gauge 7" isFirst={!known} {...typed("name")} />
       <Box role="group" aria-label="What it measures">
         <chakra.p fontSize="13px" color="quiet" mb="4px">What it measures</chakra.p>
         <Flex gap="5px" wrap="wrap">{offered.map((quantity) => <Chip key={quantity} isOn={draft.quantities.includes(quantity)} onClick={() => toggle(quantity)}>{sayQuantity(quantity)}</Chip>)}</Flex>
@@ -74,7 +74,7 @@ export function GaugeForm({ known, measured, onKeep, onLeave }: Props) {
         <TypedField label="with k" {...typed("k")} />
       </Grid>
       <Grid templateColumns="1fr 1fr" gap="10px">
-        <TypedField label="Calibrated on" type="date" {...typed("on")} />
+        <TypedField label="Calibrated on" type="date" isFirst={known !== null} {...typed("on")} />
         <TypedField label="Due again" type="date" {...typed("due")} />
       </Grid>
       {unitById(draft.unit)!.dimension === "length" && <TypedField label="Its scale expands, 10⁻⁶/K" help="steel about 11.5; where nobody knows, take steel" {...typed("scale")} />}

@@ -19,7 +19,7 @@ export function MasterForm({ onKeep, onLeave }: { onKeep: (master: SettingMaster
   };
   return (
     <chakra.form onSubmit={keep} noValidate aria-label="A setting master" display="flex" flexDirection="column" gap="12px">
-      <TypedField label="Name" placeholder="such as Setting ring 76.000" {...typed("name")} />
+      <TypedField label="Name" placeholder="such as Setting ring 76.000" isFirst {...typed("name")} />
       <TypedField label="Size by its certificate" help="in mm, or with its unit" {...typed("size")} />
       <Grid templateColumns="2fr 1fr" gap="10px">
         <TypedField label="U of its certificate" help="expanded, in mm" {...typed("expanded")} />

@@ -1,5 +1,5 @@
 "use client";
-import { Field, type SystemStyleObject } from "@chakra-ui/react";
+import { Field } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { SmallInput } from "../parts/SmallInput";
 
@@ -11,14 +11,15 @@ interface Props {
   readonly help?: ReactNode;
   readonly type?: "text" | "date";
   readonly placeholder?: string;
-  readonly css?: SystemStyleObject;
+  /** The hands begin here; where it is out of sight the page goes to it. */
+  readonly isFirst?: boolean;
 }
 
 /** A labelled field that keeps what was typed and says what is wrong with it. */
-export const TypedField = ({ label, value, onType, wrong, help, type = "text", placeholder = "", css = {} }: Props) => (
-  <Field.Root invalid={wrong !== undefined} css={css}>
+export const TypedField = ({ label, value, onType, wrong, help, type = "text", placeholder = "", isFirst = false }: Props) => (
+  <Field.Root invalid={wrong !== undefined}>
     <Field.Label fontSize="13px" color="quiet" mb="-2px">{label}</Field.Label>
-    <SmallInput wrong={wrong !== undefined} value={value} type={type} placeholder={placeholder} onChange={(event) => onType(event.currentTarget.value)} />
+    <SmallInput wrong={wrong !== undefined} value={value} type={type} placeholder={placeholder} autoFocus={isFirst} onChange={(event) => onType(event.currentTarget.value)} />
     {help && wrong === undefined && <Field.HelperText fontSize="12px">{help}</Field.HelperText>}
     <Field.ErrorText fontSize="12px" color="out">{wrong}</Field.ErrorText>
   </Field.Root>
