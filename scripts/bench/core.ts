@@ -7,8 +7,8 @@ import { quickest } from "./quickest";
 const asOf = "2026-11-24T08:00:00Z";
 
 const [small, large] = [generateJob(pack, 2000), generateJob(pack, 20_000)];
-const foldMs = (entries: typeof small) => quickest(15, () => fresh(entries), (each) => fold(each));
-const assessMs = (entries: typeof small) => quickest(15, () => fresh(entries), (each) => createAssess(pack)(each, asOf));
+const foldMs = (entries: typeof small) => quickest(30, () => fresh(entries), (each) => fold(each));
+const assessMs = (entries: typeof small) => quickest(30, () => fresh(entries), (each) => createAssess(pack)(each, asOf));
 
 // Once over both, so that neither is measured while the engine still compiles.
 for (const entries of [small, large]) createAssess(pack)(fresh(entries), asOf);

@@ -6,9 +6,10 @@ import type { Envelope } from "@/core/entry/schema";
 import { TestBench } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { change, openDatabase, select, type Database } from "./connection";
-import { appendEntries, beginStream } from "./entries";
+import { appendEntries, beginStream, listStreams } from "./entries";
 import { migrate } from "./migrate";
 import { readingsAt, rebuildReadings, visitOf } from "./readings";
+import { shopStream } from "./shop-stream";
 
 const now = new Date("2026-11-24T08:00:00.123Z");
 let database: Database;
@@ -81,6 +82,32 @@ test("what is kept of a job's readings is what its entries say, in whatever batc
     { numRuns: 12 },
   );
 }, 60_000);
+
+test("one batch may read many parts; a part named by anything but an id is carried and counts for nothing", async () => {
+  const job = bench(null);
+  const occasion = job.occasion();
+  job.read(occasion, "liner-1", "bore", "top-thrust", 108.01);
+  const stream = await kept(job.entries, [job.entries]);
+  const [batch, known] = [job.entries.length, await factsOf(stream)];
+  for (const n of [1, 2, 3, 4, 5, 6]) {
+    job.read(occasion, `liner-${n}`, "bore", "top-axial", 108);
+    job.read(occasion, `piston-${n}`, "skirt", orrinshaw.rows.get(`piston-${n}/skirt`)!.at.feature.points[0]!.id, 107.9);
+  }
+  // Of a version yet to come, and with a part that is no path of the database's JSON.
+  const odd = { ...job.entries.at(-1)!, id: makeId({ now: Date.now, random: () => randomBytes(16) }), v: 99, payload: { ...job.entries.at(-1)!.payload, part: `"'$[0]` } };
+  const answers = await appendEntries(database, stream, [...job.entries.slice(batch), odd], now);
+  expect(new Set(answers!.map(({ outcome }) => outcome))).toEqual(new Set(["kept"]));
+  const facts = await factsOf(stream);
+  expect(facts).toHaveLength(known.length + 12);
+  expect(facts).toEqual(told(job.entries));
+});
+
+test("the shop's own stream is begun once, however many ask for it", async () => {
+  const newId = () => makeId({ now: Date.now, random: () => randomBytes(16) });
+  const first = await shopStream(database, newId, now);
+  expect(await shopStream(database, newId, now)).toBe(first);
+  expect(await listStreams(database, "shop")).toEqual([first]);
+});
 
 test("the same place at other visits of one engine, and of all engines of its kind; worked out anew it is the same", async () => {
   const number = `N-${makeId({ now: Date.now, random: () => randomBytes(16) })}`;
