@@ -73,9 +73,6 @@ const namedBy = (entry: Entry): readonly string[] => [...targetsOf(entry), ...(e
 /** Types that change where readings belong or which of them stand. */
 const moving: ReadonlySet<string> = new Set<EntryType>(["job-opened", "part-tagged", "part-installed", "part-removed", "entry-struck", "intake-noted"]);
 
-/** It goes into a path of the database’s JSON, and an entry of a version yet to come may name its part by anything. */
-const uuid = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/u;
-
 interface VisitRow {
   readonly pack: string;
   readonly engine: string | null;
@@ -84,7 +81,7 @@ interface VisitRow {
   readonly has_places: number;
 }
 
-/** What is kept about a job, and of these parts the slots they are in: a large engine has hundreds, and a reading one. */
+/** What is kept about a job, and of these parts the slots they are in: a large engine has hundreds, and a reading one. What is no path of the database’s JSON is in no slot. */
 async function visitWith(connection: Connection, stream: string, parts: readonly string[]): Promise<(VisitRow & { readonly slotOf: ReadonlyMap<string, string> }) | null> {
   const slots = parts.map((_, at) => `, JSON_VALUE(places, ?) AS slot${at}`).join("");
   const [row] = await select<VisitRow & Record<`slot${number}`, string | null>>(
@@ -100,7 +97,7 @@ async function visitWith(connection: Connection, stream: string, parts: readonly
  */
 export async function projectWithin(connection: Connection, stream: string, fresh: readonly Envelope[]): Promise<void> {
   if (!fresh.some(({ type }) => type === "reading-taken" || moving.has(type))) return;
-  const parts = [...new Set(fresh.flatMap(({ type, payload: { part } }) => (type === "reading-taken" && typeof part === "string" && uuid.test(part) ? [part] : [])))];
+  const parts = [...new Set(fresh.flatMap(({ type, payload: { part } }) => (type === "reading-taken" && typeof part === "string" ? [part] : [])))];
   const visit = await visitWith(connection, stream, parts);
   // Before anything was read nothing can be wrong: where parts are is looked up when the first reading comes.
   if (visit?.read_any === 0 && fresh.every(({ type }) => type !== "reading-taken" && type !== "job-opened" && type !== "entry-struck")) {
