@@ -63,7 +63,7 @@ ${rows.map(([what, measured, ratio, wanted, holds]) => `| ${what} | ${measured} 
   same honest work: it looks the person up, checks the session's version, reads the blob by its key and sends it.
 - **The store** keeps one entry in one transaction: head row, known ids, insert, head, the visit, and the reading as a fact of the shop. By hand means the same six statements
   on the same connection with a fingerprint made beforehand. Flushing: innodb_flush_log_at_trx_commit = ${store.flush.atCommit},
-  one connection, ${store.count} entries each, in turns of 100.
+  one connection, in turns of ${store.count} entries, the quickest of ${store.rounds} turns each.
 - **The trend** asks for the newest readings of one place of all engines of a kind; the shop's readings are written by the
   database itself from a counted sequence, 1,000 to a visit, in 100 places.
 - **The browser** is Debian's Chromium without a screen, over the production build: from the key to after the next frame.

@@ -10,7 +10,7 @@ import { generateJob } from "./generate";
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 1);
 const newId = () => makeId({ now: Date.now, random: () => randomBytes(16) });
 const perRound = 100;
-const rounds = 10;
+const rounds = 15;
 
 const job = generateJob(pack, 1500).filter((entry) => !("supersedes" in entry.payload));
 const readings = job.filter((entry) => entry.type === "reading-taken").slice(0, perRound);
@@ -55,12 +55,13 @@ const bare = (stream: string, entry: Envelope) => appendBare(stream, entry, read
 
 await round(ours);
 await round(bare);
-let [oursMs, bareMs] = [0, 0];
+// In turns, and the quickest of each: whatever else the machine does meanwhile is neither's.
+let [oursMs, bareMs] = [Infinity, Infinity];
 for (let at = 0; at < rounds; at += 1) {
-  oursMs += await round(ours);
-  bareMs += await round(bare);
+  oursMs = Math.min(oursMs, await round(ours));
+  bareMs = Math.min(bareMs, await round(bare));
 }
 const [flush] = (await database.query("SELECT @@innodb_flush_log_at_trx_commit AS atCommit, @@sync_binlog AS binlog"))[0] as { atCommit: number; binlog: number }[];
 await database.end();
-const count = (perRound - 1) * rounds;
-console.log(JSON.stringify({ count, oursPerSecond: (1000 * count) / oursMs, barePerSecond: (1000 * count) / bareMs, flush }));
+const count = perRound - 1;
+console.log(JSON.stringify({ count, rounds, oursPerSecond: (1000 * count) / oursMs, barePerSecond: (1000 * count) / bareMs, flush }));
