@@ -1,4 +1,5 @@
 import { pellbrook } from "@/core/fixtures/load";
+import { listStreams } from "@/store/entries";
 import { expect, test, TestBench } from "./bench";
 
 test("a gauge is registered with its certificate, offered at the bench, calibrated again, and taken out of use", async ({ shop, visit }) => {
@@ -46,7 +47,13 @@ test("a gauge is registered with its certificate, offered at the bench, calibrat
   await expect(row).toContainText("overdue");
   await row.getByRole("button", { name: "Take Bore gauge 9 out of use" }).click();
   await expect(row).toBeHidden();
+  await page.getByRole("button", { name: "Put Bore gauge 9 back" }).click();
+  await expect(row).toContainText("overdue");
+  await row.getByRole("button", { name: "Take Bore gauge 9 out of use" }).click();
+  await expect(row).toBeHidden();
   // Nothing of it is lost: both calibrations stand in the record, struck.
+  const [equipment] = await listStreams(shop.database, "shop");
+  await expect.poll(async () => (await shop.entries(equipment!)).filter(({ type }) => type === "entry-struck").length).toBe(3);
   const other = await visit("viewer", "/gauges");
   await expect(other.getByRole("row", { name: /^Bore gauge 2/ })).toBeVisible();
   await expect(other.getByRole("row", { name: /^Bore gauge 9/ })).toBeHidden();

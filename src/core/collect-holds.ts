@@ -8,7 +8,7 @@ import { isOfKind, type RowResult } from "./metrology/assess-row";
 import { questionReading } from "./metrology/question-reading";
 import { unitById } from "./quantity/units";
 import type { CompiledPack } from "./pack/compile-pack";
-import type { Choice } from "./plan/propose";
+import { byThumb, type Choice } from "./plan/propose";
 import { problem, type Problem } from "./problem";
 import type { Station } from "./stations";
 import type { Teardown } from "./teardown";
@@ -73,7 +73,7 @@ function rowHolds(row: RowResult): readonly Hold[] {
 }
 
 function choiceHolds(choices: readonly Choice[], { certified }: Order): Hold[] {
-  return choices.flatMap(({ row, decisions, proposal, overrides, options }) => {
+  return choices.flatMap(({ row, restsOn, joints, decisions, proposal, overrides }) => {
     const where = [row.row.id];
     const name = row.row.name;
     if (decisions.length > 1) return [hold("decide", problem("hold", "decided-twice", where, { row: name, count: decisions.length }))];
@@ -85,8 +85,8 @@ function choiceHolds(choices: readonly Choice[], { certified }: Order): Hold[] {
       held.push(hold("decide", problem("hold", "evidence-changed", where, { row: name, then: decision.witness.proposal, now: proposal.disposition })));
     }
     // Under a certificate only approved data let a part back in, and experience elsewhere is none.
-    const thumb = certified && decision.disposition === "reuse" && options.find((option) => option.disposition === "reuse")?.reasons.find((each) => each.code === "by-rule-of-thumb");
-    if (thumb) held.push(hold("decide", problem("hold", "thumb-on-certified", where, { row: name, rule: thumb.params.rule! })));
+    const [thumb] = certified && decision.disposition === "reuse" ? [row, ...restsOn, ...joints].flatMap(byThumb) : [];
+    if (thumb) held.push(hold("decide", problem("hold", "thumb-on-certified", where, thumb.params)));
     if (decision.disposition === "hold") held.push(hold("decide", problem("hold", "on-hold", where, { row: name })));
     return held;
   });

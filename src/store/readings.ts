@@ -73,6 +73,9 @@ const namedBy = (entry: Entry): readonly string[] => [...targetsOf(entry), ...(e
 /** Types that change where readings belong or which of them stand. */
 const moving: ReadonlySet<string> = new Set<EntryType>(["job-opened", "part-tagged", "part-installed", "part-removed", "entry-struck", "intake-noted"]);
 
+/** So many are looked up one by one; readings of more are not taken as plain. */
+const mostParts = 200;
+
 interface VisitRow {
   readonly pack: string;
   readonly engine: string | null;
@@ -97,8 +100,9 @@ async function visitWith(connection: Connection, stream: string, parts: readonly
  */
 export async function projectWithin(connection: Connection, stream: string, fresh: readonly Envelope[]): Promise<void> {
   if (!fresh.some(({ type }) => type === "reading-taken" || moving.has(type))) return;
-  const parts = [...new Set(fresh.flatMap(({ type, payload: { part } }) => (type === "reading-taken" && typeof part === "string" ? [part] : [])))];
-  const visit = await visitWith(connection, stream, parts);
+  const named = [...new Set(fresh.flatMap(({ type, payload: { part } }) => (type === "reading-taken" && typeof part === "string" ? [part] : [])))];
+  // A batch from the bench names few; an import of a whole job is worked out whole anyway.
+  const visit = await visitWith(connection, stream, named.length > mostParts ? [] : named);
   // Before anything was read nothing can be wrong: where parts are is looked up when the first reading comes.
   if (visit?.read_any === 0 && fresh.every(({ type }) => type !== "reading-taken" && type !== "job-opened" && type !== "entry-struck")) {
     if (visit.has_places === 1) await change(connection, "UPDATE visit SET places = '{}' WHERE stream_id = ?", [stream]);

@@ -104,7 +104,7 @@ const withinLimits = (judged: Judged | JointResult): Problem | null => {
 const hasLimit = ({ governing, derived }: Judged) => [governing, ...derived].some((result) => result.limit);
 
 /** What goes by a rule of thumb rests on experience elsewhere, and says so. */
-const byThumb = ({ row, governing, derived }: Judged): Problem[] =>
+export const byThumb = ({ row, governing, derived }: Judged): Problem[] =>
   [governing, ...derived].flatMap(({ limit }) => (isByThumb(limit) ? [problem("notice", "by-rule-of-thumb", [row.id], { row: row.name, rule: limit!.ref.page! })] : []));
 
 function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: readonly JointResult[]): Option {
@@ -294,7 +294,7 @@ function besideNewMates(choice: Choice, choiceOf: ReadonlyMap<string, Choice>, g
     return renewed.length === 0 ? joint : besideNew(joint, new Set(renewed.map(([end]) => end)), ground);
   });
   if (mates.size === 0 || allAccepted([...[row, ...restsOn].filter(hasLimit), ...again].map((each) => each.accepted)) !== true) return choice;
-  const option: Option = { ...reuse, allowed: true, reasons: [problem("notice", "good-beside-new", [row.row.id], { mates: [...mates].join(", ") }), ...again.flatMap((each) => withinLimits(each) ?? [])] };
+  const option: Option = { ...reuse, allowed: true, reasons: [problem("notice", "good-beside-new", [row.row.id], { mates: [...mates].join(", ") }), ...again.flatMap((each) => withinLimits(each) ?? []), ...[row, ...restsOn, ...again].flatMap(byThumb)] };
   return { ...choice, options: [option, ...others], proposal: option, overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, option) };
 }
 

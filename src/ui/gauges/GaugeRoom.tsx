@@ -53,7 +53,13 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
   // Beside an open form the table keeps what one looks up while filling it in.
   const hasActions = isLead && form === null;
   const leave = () => setForm(null);
-  const retire = (kind: "gauge" | "master", id: string) => log.append("entry-struck", { strikes: state.entries.filter(({ type, payload }) => type === `${kind}-registered` && (payload[kind] as { id: string }).id === id).map((entry) => entry.id) });
+  const [retired, setRetired] = useState<{ readonly name: string; readonly acts: number } | null>(null);
+  const retire = (kind: "gauge" | "master", { id, name }: { id: string; name: string }) => {
+    log.append("entry-struck", { strikes: state.entries.filter(({ type, payload }) => type === `${kind}-registered` && (payload[kind] as { id: string }).id === id).map((entry) => entry.id) });
+    // The act ends with the click that makes it.
+    queueMicrotask(() => setRetired({ name, acts: log.actCount() }));
+  };
+  const mayPutBack = retired !== null && retired.acts === log.actCount();
   const sorted = [...gauges].sort((a, b) => sayQuantity(a.quantities[0]!).localeCompare(sayQuantity(b.quantities[0]!)) || a.range[0] - b.range[0]);
   const late = gauges.filter(({ calibration }) => calibration.due < today).length;
   return (
@@ -73,6 +79,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
           </Flex>
           {state.trouble && state.waiting.size > 0 && <chakra.p role="alert" color="near" fontSize="14px" mb="8px">Not saved yet: {state.waiting.size} {state.waiting.size === 1 ? "entry waits" : "entries wait"} in this browser until the server can be reached.</chakra.p>}
           {state.refused.map(({ entry, problems }) => <chakra.p key={entry.id} role="alert" color="out" fontSize="14px" mb="8px">Refused: {problems.map((each) => sayProblem(each, { unit: mm, sources: new Map() })).join(" ")} <Small label="Seen" onClick={() => log.dismiss(entry.id)}>Seen</Small></chakra.p>)}
+          {mayPutBack && <chakra.p role="status" fontSize="14px" color="quiet" mb="8px">{retired.name} is out of use; its calibrations stay in the record. <Small label={`Put ${retired.name} back`} onClick={() => log.undo()}>Put it back</Small></chakra.p>}
           {gauges.length === 0 ? (
             <chakra.p color="quiet">No gauge is here yet. A reading needs one: its uncertainty is half of every verdict.</chakra.p>
           ) : (
@@ -90,7 +97,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
                       <Cell end>{gauge.repeatability === 0 ? "–" : plain(Number(gauge.repeatability.toPrecision(2)), unit)}{gauge.repeatabilityDegrees !== undefined && <chakra.span color="quiet" fontSize="12px"> of {gauge.repeatabilityDegrees + 1}</chakra.span>}</Cell>
                       <Cell end>{gauge.calibration.expanded === 0 ? "–" : `± ${plain(gauge.calibration.expanded, unit)}`}</Cell>
                       <Cell><Due day={gauge.calibration.due} today={today} /></Cell>
-                      {hasActions && <Cell end><Small label={`Calibrate ${gauge.name} again`} onClick={() => setForm(gauge)}>calibrated again</Small><Small label={`Take ${gauge.name} out of use`} onClick={() => retire("gauge", gauge.id)}>out of use</Small></Cell>}
+                      {hasActions && <Cell end><Small label={`Calibrate ${gauge.name} again`} onClick={() => setForm(gauge)}>calibrated again</Small><Small label={`Take ${gauge.name} out of use`} onClick={() => retire("gauge", gauge)}>out of use</Small></Cell>}
                     </Table.Row>
                   );
                 })}
@@ -108,7 +115,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
                       <Cell><chakra.span fontWeight={600}>{master.name}</chakra.span></Cell>
                       <Cell end>{master.lengthMm.toFixed(4)}</Cell>
                       <Cell end>± {master.expandedMm.toFixed(4)}</Cell>
-                      {isLead && <Cell end><Small label={`Take ${master.name} out of use`} onClick={() => retire("master", master.id)}>out of use</Small></Cell>}
+                      {isLead && <Cell end><Small label={`Take ${master.name} out of use`} onClick={() => retire("master", master)}>out of use</Small></Cell>}
                     </Table.Row>
                   ))}
                 </Table.Body>
