@@ -11,19 +11,40 @@ const roomRules = Object.entries(rooms).flatMap(([room, allowed]) => {
   const message = `${room} may import ${allowed.length ? allowed.join(", ") : "no other room"} only: see docs/decisions/0002-rooms.md`;
   const otherRooms = others.map((other) => ({ regex: `^(@/|(\\.\\./)+(src/)?)${other}(/|$)`, message }));
   const packages = packagesOf(room).map(({ regex, why }) => ({ regex, message: why }));
-  const restrict = (files, ignores, patterns) => ({ files, ignores, rules: { "no-restricted-imports": ["error", { patterns }] } });
-  return [restrict([`${folder}/**/*.{ts,tsx}`], tests, [...otherRooms, ...packages]), restrict(tests.map((glob) => `${folder}/${glob}`), [], otherRooms)];
+  const restrict = (files, ignores, patterns) => ({
+    files,
+    ignores,
+    rules: { "no-restricted-imports": ["error", { patterns }] },
+  });
+  return [
+    restrict([`${folder}/**/*.{ts,tsx}`], tests, [...otherRooms, ...packages]),
+    restrict(
+      tests.map((glob) => `${folder}/${glob}`),
+      [],
+      otherRooms,
+    ),
+  ];
 });
 
 // Rules about React compile every file they look at: most of a run, and outside of the interface for nothing.
-const reactRules = Object.fromEntries(next.flatMap(({ rules = {} }) => Object.keys(rules)).filter((rule) => /^(react|react-hooks|jsx-a11y|@next\/next)\//u.test(rule)).map((rule) => [rule, "off"]));
+const reactRules = Object.fromEntries(
+  next
+    .flatMap(({ rules = {} }) => Object.keys(rules))
+    .filter((rule) => /^(react|react-hooks|jsx-a11y|@next\/next)\//u.test(rule))
+    .map((rule) => [rule, "off"]),
+);
 
 const config = [
   { ignores: ["**/.next*/**", ".ember/**", "next-env.d.ts", "docs/**", "test-results/**", "playwright-report/**"] },
   ...next,
   ...nextTypes,
   { ignores: ["src/ui/**", "src/app/**"], rules: reactRules },
-  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", ignoreRestSiblings: true }], "no-console": "off" } },
+  {
+    rules: {
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", ignoreRestSiblings: true }],
+      "no-console": "off",
+    },
+  },
   ...roomRules,
 ];
 

@@ -1,11 +1,22 @@
 /** @type {import("jest").Config} */
 const config = {
-  testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx", "<rootDir>/cli/**/*.test.ts", "<rootDir>/scripts/**/*.test.ts"],
+  testMatch: [
+    "<rootDir>/src/**/*.test.ts",
+    "<rootDir>/src/**/*.test.tsx",
+    "<rootDir>/cli/**/*.test.ts",
+    "<rootDir>/scripts/**/*.test.ts",
+  ],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
   transform: {
     "^.+\\.(t|j)sx?$": [
       "@swc/jest",
-      { jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } } } },
+      {
+        jsc: {
+          target: "es2022",
+          parser: { syntax: "typescript", tsx: true },
+          transform: { react: { runtime: "automatic" } },
+        },
+      },
     ],
   },
   // These packages ship ES modules only.

@@ -16,9 +16,16 @@ import { withDatabase } from "./with-database";
 
 /** The one job with this id or name. */
 async function findJob(database: Database, wanted: string) {
-  const jobs = await Promise.all((await listStreams(database, "job")).map(async (id) => ({ id, entries: await readEntries(database, id) })));
-  const named = jobs.map(({ id, entries }) => ({ id, entries, header: fold(entries).header })).filter(({ id, header }) => id === wanted || header?.name === wanted);
-  if (named.length > 1) throw new CommandError(`${named.length} jobs are called “${wanted}”; name one by its id: ${named.map(({ id }) => id).join(", ")}`);
+  const jobs = await Promise.all(
+    (await listStreams(database, "job")).map(async (id) => ({ id, entries: await readEntries(database, id) })),
+  );
+  const named = jobs
+    .map(({ id, entries }) => ({ id, entries, header: fold(entries).header }))
+    .filter(({ id, header }) => id === wanted || header?.name === wanted);
+  if (named.length > 1)
+    throw new CommandError(
+      `${named.length} jobs are called “${wanted}”; name one by its id: ${named.map(({ id }) => id).join(", ")}`,
+    );
   const [job] = named;
   if (!job?.header) throw new CommandError(`there is no job “${wanted}”`);
   return { ...job, header: job.header };
@@ -36,7 +43,17 @@ export const exportJob = (words: readonly string[]): Promise<void> =>
     // Written beside its place first: a disk that fills up must not leave half an archive under the name.
     const draft = `${file}.part`;
     try {
-      await pipeline(writeArchive({ stream: id, name: header.name, entries, people, photos: await photosToWrite(database, id), pack: { id: pack.id, revision: pack.revision, sha256, json } }), createWriteStream(draft));
+      await pipeline(
+        writeArchive({
+          stream: id,
+          name: header.name,
+          entries,
+          people,
+          photos: await photosToWrite(database, id),
+          pack: { id: pack.id, revision: pack.revision, sha256, json },
+        }),
+        createWriteStream(draft),
+      );
       await rename(draft, file);
     } finally {
       await rm(draft, { force: true });
@@ -50,5 +67,7 @@ export const importJob = (words: readonly string[]): Promise<void> =>
     const taken = await importArchive(database, file, new Date());
     if (!taken.ok) throw new CommandError(taken.problems.map((found) => `${file}: ${sayAt(found)}`).join("\n"));
     const { name, added, known, unknownTypes } = taken.value;
-    console.log(`${name}: ${added} entries added, ${known} were here before${unknownTypes.length > 0 ? `; kept and not understood: ${unknownTypes.join(", ")}` : ""}`);
+    console.log(
+      `${name}: ${added} entries added, ${known} were here before${unknownTypes.length > 0 ? `; kept and not understood: ${unknownTypes.join(", ")}` : ""}`,
+    );
   });

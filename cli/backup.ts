@@ -12,7 +12,14 @@ import { databaseUrl, takeOf } from "./with-database";
 function connectionOf(url: string) {
   const { hostname, port, username, password, pathname } = new URL(url);
   return {
-    args: ["--no-defaults", `--host=${hostname}`, `--port=${port || "3306"}`, `--user=${decodeURIComponent(username)}`, "--protocol=tcp", "--default-character-set=utf8mb4"],
+    args: [
+      "--no-defaults",
+      `--host=${hostname}`,
+      `--port=${port || "3306"}`,
+      `--user=${decodeURIComponent(username)}`,
+      "--protocol=tcp",
+      "--default-character-set=utf8mb4",
+    ],
     env: { ...process.env, MYSQL_PWD: decodeURIComponent(password) },
     database: pathname.slice(1),
   };
@@ -24,14 +31,27 @@ function tool(name: string, args: readonly string[], env: NodeJS.ProcessEnv) {
   let said = "";
   child.stderr.on("data", (chunk: Buffer) => (said += chunk.toString("utf8")));
   const ended = new Promise<void>((resolve, reject) => {
-    child.once("error", (error: NodeJS.ErrnoException) => reject(new CommandError(error.code === "ENOENT" ? `${name} is not installed: it comes with Debian's package mariadb-client` : error.message)));
-    child.once("close", (code) => (code === 0 ? resolve() : reject(new CommandError(`${name} failed: ${said.trim().slice(0, 400)}`))));
+    child.once("error", (error: NodeJS.ErrnoException) =>
+      reject(
+        new CommandError(
+          error.code === "ENOENT"
+            ? `${name} is not installed: it comes with Debian's package mariadb-client`
+            : error.message,
+        ),
+      ),
+    );
+    child.once("close", (code) =>
+      code === 0 ? resolve() : reject(new CommandError(`${name} failed: ${said.trim().slice(0, 400)}`)),
+    );
   });
   return { child, ended };
 }
 
 const oneFile = (command: string, words: readonly string[]) => {
-  const { of, rest: [file, ...more] } = takeOf(words);
+  const {
+    of,
+    rest: [file, ...more],
+  } = takeOf(words);
   if (!file || more.length > 0) throw new CommandError(`ember ${command} FILE.sql.gz`);
   return { of, file };
 };
@@ -42,7 +62,11 @@ export async function backup(words: readonly string[]): Promise<void> {
   const { args, env, database } = connectionOf(await databaseUrl("backup", of));
   const draft = `${file}.part`;
   try {
-    const { child, ended } = tool("mariadb-dump", [...args, "--single-transaction", "--quick", "--hex-blob", "--skip-comments", database], env);
+    const { child, ended } = tool(
+      "mariadb-dump",
+      [...args, "--single-transaction", "--quick", "--hex-blob", "--skip-comments", database],
+      env,
+    );
     child.stdin.end();
     await Promise.all([pipeline(child.stdout, createGzip(), createWriteStream(draft, { mode: 0o600 })), ended]);
     await rename(draft, file);
@@ -60,19 +84,30 @@ export async function restore(words: readonly string[]): Promise<void> {
   const { args, env, database } = connectionOf(url);
   const pool = openDatabase(url, 1);
   try {
-    const tables = await select<{ name: string }>(pool, "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()");
-    if (tables.length > 0) throw new CommandError(`the database ${database} is not empty (${tables.length} tables): a backup is restored into an empty one, so that nothing is written over`);
+    const tables = await select<{ name: string }>(
+      pool,
+      "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()",
+    );
+    if (tables.length > 0)
+      throw new CommandError(
+        `the database ${database} is not empty (${tables.length} tables): a backup is restored into an empty one, so that nothing is written over`,
+      );
     const { child, ended } = tool("mariadb", [...args, database], env);
     child.stdout.resume();
-    const poured = pipeline(createReadStream(file), createGunzip(), child.stdin).catch((error: NodeJS.ErrnoException) => {
-      child.kill();
-      throw new CommandError(`${file} is not a backup, or it is damaged: ${error.message}`);
-    });
+    const poured = pipeline(createReadStream(file), createGunzip(), child.stdin).catch(
+      (error: NodeJS.ErrnoException) => {
+        child.kill();
+        throw new CommandError(`${file} is not a backup, or it is damaged: ${error.message}`);
+      },
+    );
     await Promise.all([poured, ended.catch((error: unknown) => poured.then(() => Promise.reject(error as Error)))]);
     const version = await readSchemaVersion(pool);
-    if (version > schemaVersion) throw new CommandError(`the backup is of a newer program (schema ${version}, this one knows ${schemaVersion})`);
+    if (version > schemaVersion)
+      throw new CommandError(`the backup is of a newer program (schema ${version}, this one knows ${schemaVersion})`);
     const [{ n } = { n: 0 }] = await select<{ n: number }>(pool, "SELECT COUNT(*) AS n FROM entry");
-    console.log(`${file}: restored, ${n} entries${version < schemaVersion ? "; the next start brings its schema up to date" : ""}`);
+    console.log(
+      `${file}: restored, ${n} entries${version < schemaVersion ? "; the next start brings its schema up to date" : ""}`,
+    );
   } finally {
     await pool.end();
   }

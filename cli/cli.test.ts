@@ -17,19 +17,33 @@ const job = "demo/ferry-marigold.ndjson";
 test("evaluate prints the assessment, without server or database", async () => {
   const { code, out } = await run("evaluate", job, "--pack", pack, "--as-of", "2026-11-24T08:00:00Z");
   expect(code).toBe(0);
-  const assessment = JSON.parse(out) as { format: string; choices: { row: string; proposal: { disposition: string; step: string } }[] };
+  const assessment = JSON.parse(out) as {
+    format: string;
+    choices: { row: string; proposal: { disposition: string; step: string } }[];
+  };
   expect(assessment.format).toBe("ember-assessment/1");
-  expect(assessment.choices.find((choice) => choice.row === "crankshaft/big-end-j5")!.proposal).toMatchObject({ disposition: "rework", step: "u-50" });
+  expect(assessment.choices.find((choice) => choice.row === "crankshaft/big-end-j5")!.proposal).toMatchObject({
+    disposition: "rework",
+    step: "u-50",
+  });
 }, 60_000);
 
 test("bad input is named by file and line, with a non-zero exit code", async () => {
   const lines = readFileSync(job, "utf8").split("\n");
-  const broken = file("broken.ndjson", [...lines.slice(0, 3), "{oops", ...lines.slice(4, 5), lines[5]!.replace('"v":1', '"v":"one"')].join("\n"));
+  const broken = file(
+    "broken.ndjson",
+    [...lines.slice(0, 3), "{oops", ...lines.slice(4, 5), lines[5]!.replace('"v":1', '"v":"one"')].join("\n"),
+  );
   const badPack = file("pack.json", '{\n  "format": "ember-pack/1",\n  oops\n}');
   const wrongPack = file("wrong.json", '{"format":"ember-pack/1"}');
   const answers = await Promise.all([
-    run("evaluate", broken, "--pack", pack), run("evaluate", "nowhere.ndjson", "--pack", pack), run("evaluate", job, "--pack", badPack),
-    run("evaluate", job, "--pack", wrongPack), run("evaluate", job), run("evaluate", job, "--pack", pack, "--as-of", "tomorrow"), run("dance"),
+    run("evaluate", broken, "--pack", pack),
+    run("evaluate", "nowhere.ndjson", "--pack", pack),
+    run("evaluate", job, "--pack", badPack),
+    run("evaluate", job, "--pack", wrongPack),
+    run("evaluate", job),
+    run("evaluate", job, "--pack", pack, "--as-of", "tomorrow"),
+    run("dance"),
     run("evaluate", file("empty.ndjson", ""), "--pack", pack),
   ]);
   expect(answers.map((answer) => answer.code)).toEqual([2, 2, 2, 2, 2, 2, 2, 2]);

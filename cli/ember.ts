@@ -30,7 +30,18 @@ Commands on a database use the one of EMBER_DATABASE_URL (mysql://user:password@
 --of shop or --of demo the one that npm start or npm run demo keeps while it runs.`;
 
 const commands: Readonly<Record<string, (words: readonly string[]) => Promise<void>>> = {
-  evaluate, lint, prepare, "add-person": addPersonCommand, "new-password": newPassword, "add-equipment": addEquipment, "add-pack": addPack, export: exportJob, import: importJob, rebuild, backup, restore,
+  evaluate,
+  lint,
+  prepare,
+  "add-person": addPersonCommand,
+  "new-password": newPassword,
+  "add-equipment": addEquipment,
+  "add-pack": addPack,
+  export: exportJob,
+  import: importJob,
+  rebuild,
+  backup,
+  restore,
 };
 
 async function main([name, ...words]: readonly string[]): Promise<void> {
@@ -44,6 +55,8 @@ async function main([name, ...words]: readonly string[]): Promise<void> {
 }
 
 main(process.argv.slice(2)).catch((error: unknown) => {
-  process.stderr.write(`${error instanceof CommandError ? error.message : error instanceof Error ? error.stack : String(error)}\n`);
+  process.stderr.write(
+    `${error instanceof CommandError ? error.message : error instanceof Error ? error.stack : String(error)}\n`,
+  );
   process.exitCode = error instanceof CommandError ? 2 : 1;
 });

@@ -6,5 +6,7 @@ export async function lint(words: readonly string[]): Promise<void> {
   const [file, ...more] = words;
   if (!file || more.length > 0) throw new CommandError("ember lint: name one pack, such as packs/orrinshaw-6m.json");
   const { pack } = await packFromFile(file);
-  console.log(`${file}: ${pack.pack.family}, revision ${pack.pack.revision}, ${pack.rows.size} rows in ${pack.sheets.length} sheets, ${pack.sha256}`);
+  console.log(
+    `${file}: ${pack.pack.family}, revision ${pack.pack.revision}, ${pack.rows.size} rows in ${pack.sheets.length} sheets, ${pack.sha256}`,
+  );
 }

@@ -57,7 +57,13 @@ async function seed(database: Database): Promise<void> {
     }
   }
   // People come last and together: they are the mark that the rest is complete.
-  const people = await Promise.all(demoPeople.map(async ({ password, ...person }) => ({ ...person, id: newId(), passwordHash: await hashPassword(password) })));
+  const people = await Promise.all(
+    demoPeople.map(async ({ password, ...person }) => ({
+      ...person,
+      id: newId(),
+      passwordHash: await hashPassword(password),
+    })),
+  );
   await withTransaction(database, async (connection) => {
     for (const person of people) await addPerson(connection, person, new Date());
   });
@@ -72,7 +78,8 @@ async function keepShippedPacks(database: Database): Promise<void> {
 }
 
 async function addFirstLead(database: Database, [account, name]: readonly string[]): Promise<void> {
-  if ((await countPeople(database)) > 0) throw new CommandError("ember prepare: there are accounts already; further ones are made with ember add-person");
+  if ((await countPeople(database)) > 0)
+    throw new CommandError("ember prepare: there are accounts already; further ones are made with ember add-person");
   console.log(await createPerson(database, { account: account!, name: name!, role: "lead" }));
 }
 
@@ -80,7 +87,8 @@ async function addFirstLead(database: Database, [account, name]: readonly string
 export async function prepare(words: readonly string[]): Promise<void> {
   const [mode, ...rest] = words;
   const isFirstLead = mode === "--first-lead" && rest.length === 2;
-  if (mode !== undefined && !isFirstLead && !(mode === "--demo" && rest.length === 0)) throw new CommandError(`ember prepare: what does ${words.join(" ")} mean?`);
+  if (mode !== undefined && !isFirstLead && !(mode === "--demo" && rest.length === 0))
+    throw new CommandError(`ember prepare: what does ${words.join(" ")} mean?`);
   await withDatabase("prepare", [], async (database) => {
     await migrate(database, migrationsFolder, () => new Date());
     await keepShippedPacks(database);
@@ -89,7 +97,11 @@ export async function prepare(words: readonly string[]): Promise<void> {
     if (isFirstLead) await addFirstLead(database, rest);
     else if (mode === "--demo") {
       if ((await countPeople(database)) === 0) await seed(database);
-      console.log(demoPeople.map(({ account, password, role }) => `  ${role.padEnd(11)}   ${account.padEnd(6)} ${password}`).join("\n"));
+      console.log(
+        demoPeople
+          .map(({ account, password, role }) => `  ${role.padEnd(11)}   ${account.padEnd(6)} ${password}`)
+          .join("\n"),
+      );
     } else if ((await countPeople(database)) === 0) {
       console.log('  Nobody can sign in yet. Stop, and start once with: npm start -- --first-lead ACCOUNT "FULL NAME"');
     }

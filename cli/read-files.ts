@@ -9,7 +9,8 @@ import { CommandError } from "./command-error";
 
 const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
 /** A problem with where it is, as one line. */
-export const sayAt = (found: Problem) => `${found.path.length > 0 ? `${found.path.join(".")}: ` : ""}${sayProblem(found, wording)}`;
+export const sayAt = (found: Problem) =>
+  `${found.path.length > 0 ? `${found.path.join(".")}: ` : ""}${sayProblem(found, wording)}`;
 
 const mostPackBytes = 5 * 1024 * 1024;
 
@@ -46,8 +47,8 @@ export async function packFromFile(file: string): Promise<{ json: unknown; pack:
 
 export async function recordFromFile(file: string): Promise<readonly Envelope[]> {
   const { entries, problems } = readRecord(await readText(file));
-  if (problems.length > 0) throw new CommandError(problems.map(({ line, problem }) => `${file}:${line}: ${sayAt(problem)}`).join("\n"));
+  if (problems.length > 0)
+    throw new CommandError(problems.map(({ line, problem }) => `${file}:${line}: ${sayAt(problem)}`).join("\n"));
   if (entries.length === 0) throw new CommandError(`${file}: there is no entry in it`);
   return entries;
 }
-

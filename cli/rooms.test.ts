@@ -25,9 +25,18 @@ const linter = `
   console.log(JSON.stringify(results));`;
 
 test("the linter holds the table of who may import whom", () => {
-  const output = execFileSync(process.execPath, ["--input-type=module", "-e", linter, JSON.stringify([...forbidden, allowed])], { encoding: "utf8" });
+  const output = execFileSync(
+    process.execPath,
+    ["--input-type=module", "-e", linter, JSON.stringify([...forbidden, allowed])],
+    { encoding: "utf8" },
+  );
   const results = new Map(JSON.parse(output) as [string, { ruleId: string; message: string }[]][]);
-  const messagesOf = (file: string) => results.get(file)!.filter((each) => each.ruleId === "no-restricted-imports").map((each) => each.message).join(" ");
+  const messagesOf = (file: string) =>
+    results
+      .get(file)!
+      .filter((each) => each.ruleId === "no-restricted-imports")
+      .map((each) => each.message)
+      .join(" ");
   for (const [file, , why] of forbidden) expect([file, messagesOf(file)]).toEqual([file, expect.stringContaining(why)]);
   expect(messagesOf(allowed[0])).toBe("");
 }, 120_000);

@@ -65,16 +65,56 @@ class Log {
 
 const steel = 11.5e-6;
 const calibrated = { on: "2026-03-02", due: "2027-03-02" } as const;
-const gauge = (id: string, name: string, quantities: string[], range: [number, number], rest: Partial<Gauge> = {}): Gauge => ({
-  id, name, quantities, unit: "mm", range, method: "direct", resolution: 0.001, repeatability: 0.0012,
-  calibration: { expanded: 0.002, k: 2, ...calibrated }, scaleExpansionPerK: steel, simulated: true, ...rest,
+const gauge = (
+  id: string,
+  name: string,
+  quantities: string[],
+  range: [number, number],
+  rest: Partial<Gauge> = {},
+): Gauge => ({
+  id,
+  name,
+  quantities,
+  unit: "mm",
+  range,
+  method: "direct",
+  resolution: 0.001,
+  repeatability: 0.0012,
+  calibration: { expanded: 0.002, k: 2, ...calibrated },
+  scaleExpansionPerK: steel,
+  simulated: true,
+  ...rest,
 });
 /** A gauge for what is no length: its figures in core units. */
-const instrument = (id: string, name: string, quantity: string, unit: string, range: [number, number], resolution: number, repeatability: number, expanded: number) =>
-  gauge(id, name, [quantity], range, { unit, resolution, repeatability, calibration: { expanded, k: 2, ...calibrated }, scaleExpansionPerK: 0 });
-const micrometer = (from: number, to: number) => gauge(`micrometer-${from}-${to}`, `Micrometer ${from}–${to}`, ["external-diameter"], [from, to]);
-const boreGauge = (number: number, from: number, to: number) => gauge(`bore-gauge-${number}`, `Bore gauge ${number}`, ["internal-diameter"], [from, to], { method: "comparator" });
-const ring = (size: number): SettingMaster => ({ id: `ring-${size}`, name: `Setting ring ${size}.000`, lengthMm: size, expandedMm: 0.001, k: 2, expansionPerK: steel });
+const instrument = (
+  id: string,
+  name: string,
+  quantity: string,
+  unit: string,
+  range: [number, number],
+  resolution: number,
+  repeatability: number,
+  expanded: number,
+) =>
+  gauge(id, name, [quantity], range, {
+    unit,
+    resolution,
+    repeatability,
+    calibration: { expanded, k: 2, ...calibrated },
+    scaleExpansionPerK: 0,
+  });
+const micrometer = (from: number, to: number) =>
+  gauge(`micrometer-${from}-${to}`, `Micrometer ${from}–${to}`, ["external-diameter"], [from, to]);
+const boreGauge = (number: number, from: number, to: number) =>
+  gauge(`bore-gauge-${number}`, `Bore gauge ${number}`, ["internal-diameter"], [from, to], { method: "comparator" });
+const ring = (size: number): SettingMaster => ({
+  id: `ring-${size}`,
+  name: `Setting ring ${size}.000`,
+  lengthMm: size,
+  expandedMm: 0.001,
+  k: 2,
+  expansionPerK: steel,
+});
 
 const gauges = {
   bore: boreGauge(2, 100, 160),
@@ -88,16 +128,50 @@ const gauges = {
   mic100: micrometer(100, 125),
   ball: gauge("ball-micrometer", "Ball micrometer 0–25", ["wall-thickness"], [0, 25]),
   depth: gauge("depth-gauge-1", "Depth gauge 1", ["depth"], [0, 3], { repeatability: 0.001 }),
-  dial: gauge("dial-3", "Dial indicator 3", ["run-out", "end-float", "side-float", "backlash"], [0, 3], { resolution: 0.002, repeatability: 0.0015, calibration: { expanded: 0.003, k: 2, ...calibrated } }),
+  dial: gauge("dial-3", "Dial indicator 3", ["run-out", "end-float", "side-float", "backlash"], [0, 3], {
+    resolution: 0.002,
+    repeatability: 0.0015,
+    calibration: { expanded: 0.003, k: 2, ...calibrated },
+  }),
   plate: gauge("plate-dial", "Dial on the surface plate", ["height"], [-2, 2], { repeatability: 0.001 }),
-  fixture: gauge("rod-fixture", "Rod alignment fixture", ["bend", "twist"], [0, 1], { resolution: 0.005, repeatability: 0.004, calibration: { expanded: 0.006, k: 2, ...calibrated } }),
-  feeler: gauge("feelers", "Feeler blades 0.05 apart", ["gap"], [0, 3], { resolution: 0.05, repeatability: 0, feeler: true, calibration: { expanded: 0.005, k: 2, ...calibrated } }),
-  longDial: gauge("dial-10", "Dial indicator 10 mm", ["lift", "dial"], [-10, 10], { resolution: 0.002, repeatability: 0.0015, calibration: { expanded: 0.004, k: 2, ...calibrated } }),
-  caliper: gauge("length-stand", "Length stand 0–150", ["length"], [0, 150], { resolution: 0.01, repeatability: 0.006, calibration: { expanded: 0.01, k: 2, ...calibrated } }),
-  strip: gauge("crushed-strip", "Crushed strip 0.025–0.175", ["crushed-strip"], [0.025, 0.175], { resolution: 0.025, repeatability: 0.008, calibration: { expanded: 0.01, k: 2, ...calibrated } }),
+  fixture: gauge("rod-fixture", "Rod alignment fixture", ["bend", "twist"], [0, 1], {
+    resolution: 0.005,
+    repeatability: 0.004,
+    calibration: { expanded: 0.006, k: 2, ...calibrated },
+  }),
+  feeler: gauge("feelers", "Feeler blades 0.05 apart", ["gap"], [0, 3], {
+    resolution: 0.05,
+    repeatability: 0,
+    feeler: true,
+    calibration: { expanded: 0.005, k: 2, ...calibrated },
+  }),
+  longDial: gauge("dial-10", "Dial indicator 10 mm", ["lift", "dial"], [-10, 10], {
+    resolution: 0.002,
+    repeatability: 0.0015,
+    calibration: { expanded: 0.004, k: 2, ...calibrated },
+  }),
+  caliper: gauge("length-stand", "Length stand 0–150", ["length"], [0, 150], {
+    resolution: 0.01,
+    repeatability: 0.006,
+    calibration: { expanded: 0.01, k: 2, ...calibrated },
+  }),
+  strip: gauge("crushed-strip", "Crushed strip 0.025–0.175", ["crushed-strip"], [0.025, 0.175], {
+    resolution: 0.025,
+    repeatability: 0.008,
+    calibration: { expanded: 0.01, k: 2, ...calibrated },
+  }),
   springs: instrument("spring-tester", "Spring tester", "spring-load", "n", [0, 2000], 1, 1.8, 5),
   scale: instrument("scale-5", "Scale 5 kg", "mass", "g", [0, 5], 1e-4, 1e-4, 2e-4),
-  hardness: instrument("hardness-tester", "Portable hardness tester", "hardness-rockwell", "hrc", [20, 70], 0.1, 0.6, 1.2),
+  hardness: instrument(
+    "hardness-tester",
+    "Portable hardness tester",
+    "hardness-rockwell",
+    "hrc",
+    [20, 70],
+    0.1,
+    0.6,
+    1.2,
+  ),
   wrench: instrument("dial-wrench", "Dial torque wrench", "turning-torque", "nm", [0, 60], 0.5, 0.4, 0.8),
   watch: instrument("stopwatch", "Stopwatch", "leak-down-time", "s", [0, 600], 0.1, 0.25, 0.1),
   bench: instrument("nozzle-bench", "Nozzle test bench", "pressure", "bar", [0, 4e7], 1e5, 1.5e5, 3e5),
@@ -125,7 +199,12 @@ interface Opening extends Omit<Header, "pack" | "unit" | "decisionRule"> {
 
 function openJob({ seed, at, origin, of: pack = orrinshaw, rule = "simple", ...header }: Opening) {
   const log = new Log(seed, at, "Demo shop");
-  log.add("job-opened", { ...header, pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256 }, unit: "mm", decisionRule: rule });
+  log.add("job-opened", {
+    ...header,
+    pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256 },
+    unit: "mm",
+    decisionRule: rule,
+  });
   const partIn = new Map<string, string>();
   for (const slot of pack.pack.slots) {
     const part = log.newId();
@@ -148,7 +227,10 @@ function asOf(used: Gauge, moment: number): Gauge {
 function openOccasion(log: Log, gaugeUsed: Gauge, master: SettingMaster | null): string {
   const occasion = log.newId();
   log.add("occasion-opened", {
-    occasion, phase: "cleaned", gauge: asOf(gaugeUsed, log.maker.now()), master,
+    occasion,
+    phase: "cleaned",
+    gauge: asOf(gaugeUsed, log.maker.now()),
+    master,
     temperatures: { partC: 21.5, gaugeC: 20.8, masterC: master ? 20.8 : null, standardK: 0.5 },
   });
   return occasion;
@@ -211,7 +293,16 @@ const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> 
 type Opened = ReturnType<typeof openJob>;
 
 /** Measures a sheet, or its first rows, with the gauge that suits it; of the last row perhaps only the first points. */
-function measure({ log, partIn, pack, number }: Opened, sheetId: string, { rows = Infinity, points = Infinity, told = false, engine = hiddenEngines.get(number)! }: { rows?: number; points?: number; told?: boolean; engine?: HiddenEngine } = {}): void {
+function measure(
+  { log, partIn, pack, number }: Opened,
+  sheetId: string,
+  {
+    rows = Infinity,
+    points = Infinity,
+    told = false,
+    engine = hiddenEngines.get(number)!,
+  }: { rows?: number; points?: number; told?: boolean; engine?: HiddenEngine } = {},
+): void {
   const sheet: Sheet = pack.sheets.find((each) => each.id === sheetId)!;
   const [used, master] = handFor[sheetId]!;
   const occasion = openOccasion(log, used, master);
@@ -227,31 +318,55 @@ function measure({ log, partIn, pack, number }: Opened, sheetId: string, { rows 
       const read = parseReading(typed, unit.dimension, unit);
       if (!read.ok) throw new Error(`${sheetId}: ${typed}`);
       const question = questionReading(read.value.value, sheet.feature, point.id);
-      log.add("reading-taken", { occasion, part: partIn.get(row.slot.id)!, feature: row.at.id, point: point.id, ...read.value, ...(question ? { kept: question.code } : {}) });
+      log.add("reading-taken", {
+        occasion,
+        part: partIn.get(row.slot.id)!,
+        feature: row.at.id,
+        point: point.id,
+        ...read.value,
+        ...(question ? { kept: question.code } : {}),
+      });
     }
   });
 }
 
-type Noted = readonly [section: Payload<"intake-noted">["section"], item: string, value: Payload<"intake-noted">["value"], place?: string];
+type Noted = readonly [
+  section: Payload<"intake-noted">["section"],
+  item: string,
+  value: Payload<"intake-noted">["value"],
+  place?: string,
+];
 
 /** What was asked and answered before anything was touched. */
 function note({ log }: Opened, notes: readonly Noted[]): void {
-  for (const [section, item, value, place = null] of notes) log.add("intake-noted", { section, item, part: null, place, value });
+  for (const [section, item, value, place = null] of notes)
+    log.add("intake-noted", { section, item, part: null, place, value });
 }
 
 /** Numbers as read from the engine, and what its tells showed. */
-function identify({ log }: Opened, numbers: Readonly<Record<string, string>>, tells: Readonly<Record<string, string | null>>): void {
+function identify(
+  { log }: Opened,
+  numbers: Readonly<Record<string, string>>,
+  tells: Readonly<Record<string, string | null>>,
+): void {
   for (const [place, text] of Object.entries(numbers)) log.add("number-read", { place, text });
   for (const [tell, answer] of Object.entries(tells)) log.add("tell-answered", { tell, answer });
 }
 
 /** What was seen on a part: finding, value, place; before it was cleaned unless said otherwise. */
-type Seen = readonly [slot: string, finding: string, value: string, place?: string | null, phase?: Payload<"finding-made">["phase"]];
+type Seen = readonly [
+  slot: string,
+  finding: string,
+  value: string,
+  place?: string | null,
+  phase?: Payload<"finding-made">["phase"],
+];
 
 const partOf = ({ partIn }: Opened, slot: string) => partIn.get(slot)!;
 
 function see(job: Opened, seen: readonly Seen[]): void {
-  for (const [slot, finding, value, place = null, phase = "before-cleaning"] of seen) job.log.add("finding-made", { part: partOf(job, slot), place, finding, value, phase, words: null });
+  for (const [slot, finding, value, place = null, phase = "before-cleaning"] of seen)
+    job.log.add("finding-made", { part: partOf(job, slot), place, finding, value, phase, words: null });
 }
 
 /** 'Looked, nothing there' for all that is washed away and was not seen otherwise. */
@@ -259,89 +374,208 @@ function lookedBeforeCleaning(job: Opened, seen: readonly Seen[]): void {
   const known = new Set(seen.map(([slot, finding, , place = null]) => `${slot} ${finding} ${place ?? ""}`));
   for (const slot of job.pack.pack.slots) {
     for (const kind of job.pack.classes.get(slot.class)!.findings.filter((each) => each.lostByCleaning)) {
-      for (const place of kind.places.length > 0 ? kind.places : [null]) if (!known.has(`${slot.id} ${kind.id} ${place ?? ""}`)) see(job, [[slot.id, kind.id, "none", place]]);
+      for (const place of kind.places.length > 0 ? kind.places : [null])
+        if (!known.has(`${slot.id} ${kind.id} ${place ?? ""}`)) see(job, [[slot.id, kind.id, "none", place]]);
     }
   }
 }
 
 /** Ticks steps off, in working order, and bags what comes out of each. */
 function strip(job: Opened, except: readonly string[] = []): void {
-  for (const { step, slots } of assess(job.pack, job.log.entries, new Date(job.log.maker.now()).toISOString()).teardown.strip!.steps) {
+  for (const { step, slots } of assess(job.pack, job.log.entries, new Date(job.log.maker.now()).toISOString()).teardown
+    .strip!.steps) {
     if (except.includes(step.id)) continue;
     job.log.wait(step.minutes * 20);
     job.log.add("step-ticked", { step: step.id, how: "done", words: null });
-    for (const slot of slots) job.log.add("part-came-out", { part: partOf(job, slot), slot, step: step.id, orientation: null, bag: step.id === "crankshaft" ? "C" : step.id === "pistons" ? `P${slot.replace(/\D/gu, "")[0] ?? ""}` : null });
+    for (const slot of slots)
+      job.log.add("part-came-out", {
+        part: partOf(job, slot),
+        slot,
+        step: step.id,
+        orientation: null,
+        bag: step.id === "crankshaft" ? "C" : step.id === "pistons" ? `P${slot.replace(/\D/gu, "")[0] ?? ""}` : null,
+      });
   }
 }
 
 function clean(job: Opened, slots: readonly string[], treatment: string): void {
-  for (const slot of slots) job.log.add("part-cleaned", { part: partOf(job, slot), treatment, first: job.pack.classes.get(job.pack.slots.get(slot)!.class)!.cleaning?.first.map(({ id }) => id) ?? [] });
+  for (const slot of slots)
+    job.log.add("part-cleaned", {
+      part: partOf(job, slot),
+      treatment,
+      first: job.pack.classes.get(job.pack.slots.get(slot)!.class)!.cleaning?.first.map(({ id }) => id) ?? [],
+    });
 }
 
 const proveClear = ({ log, pack }: Opened, within: string) => {
-  for (const circuit of pack.pack.circuits) for (const passage of circuit.passages) if (passage.in === within) log.add("passage-proven", { circuit: circuit.id, passage: passage.id, how: "air", clear: true, words: null });
+  for (const circuit of pack.pack.circuits)
+    for (const passage of circuit.passages)
+      if (passage.in === within)
+        log.add("passage-proven", { circuit: circuit.id, passage: passage.id, how: "air", clear: true, words: null });
 };
 
 /** A photo of the demo, by the file it lies in. */
 function photo(job: Opened, name: string, slot: string | null, place: string | null, words: string): string {
   const data = readFileSync(`demo/photos/${name}.jpg`);
-  const { id } = job.log.add("photo-added", { photo: createHash("sha256").update(data).digest("hex"), width: 1280, height: 960, part: slot === null ? null : partOf(job, slot), place, station: "strip", words });
+  const { id } = job.log.add("photo-added", {
+    photo: createHash("sha256").update(data).digest("hex"),
+    width: 1280,
+    height: 960,
+    part: slot === null ? null : partOf(job, slot),
+    place,
+    station: "strip",
+    words,
+  });
   return id;
 }
 
-const slotsOf = ({ pack }: Opened, ...classes: readonly string[]) => pack.pack.slots.filter((slot) => classes.includes(slot.class)).map((slot) => slot.id);
+const slotsOf = ({ pack }: Opened, ...classes: readonly string[]) =>
+  pack.pack.slots.filter((slot) => classes.includes(slot.class)).map((slot) => slot.id);
 
 // The ferry: oil jet 5's cracked pipe starved main 5 and big-end 5. Liner 3 sits right at its limit.
 const marigold = openJob({
-  seed: 2207, at: "2026-11-19T07:40:00Z", origin: "engine", name: "Ferry Marigold",
+  seed: 2207,
+  at: "2026-11-19T07:40:00Z",
+  origin: "engine",
+  name: "Ferry Marigold",
   engine: { number: "M74-21877", variant: "v-6m-2" },
   application: { kind: "passenger-vessel", words: "Main engine of the river ferry, passengers aboard" },
-  hoursWanted: 6000, budget: 9500, wantedBy: "2026-12-18",
+  hoursWanted: 6000,
+  budget: 9500,
+  wantedBy: "2026-12-18",
 });
 note(marigold, [
-  ["application", "installation", "ferry"], ["application", "cooling", "keel"], ["application", "gearbox", "box-2"], ["application", "original", "nothing"],
-  ["order", "hours-wanted", 6000], ["order", "budget", 9500], ["order", "wanted-by", "2026-12-18"], ["order", "ask-above", 500], ["order", "certified", true], ["order", "decision-rule", "simple"],
-  ["history", "hours-since-new", 21400], ["history", "hours-since-overhaul", 9300], ["history", "hours-since-top-overhaul", null],
-  ["history", "oil-interval", "usual"], ["history", "filter", "bypass"], ["history", "overheated", "once"], ["history", "stood", "no"], ["history", "drowned", "no"], ["history", "earlier-work", "full"],
-  ["school", "liners", "renew"], ["symptom", "knock", true], ["symptom", "metal", true], ["symptom", "stopped", true], ["symptom", "in-words", "Knocked for ten minutes on the crossing, then stopped; gauge showed pressure to the end"],
-  ["test", "compression", 26, "c1"], ["test", "compression", 25.5, "c2"], ["test", "compression", 24, "c3"], ["test", "compression", 25, "c4"], ["test", "compression", 19.5, "c5"], ["test", "compression", 25.5, "c6"],
+  ["application", "installation", "ferry"],
+  ["application", "cooling", "keel"],
+  ["application", "gearbox", "box-2"],
+  ["application", "original", "nothing"],
+  ["order", "hours-wanted", 6000],
+  ["order", "budget", 9500],
+  ["order", "wanted-by", "2026-12-18"],
+  ["order", "ask-above", 500],
+  ["order", "certified", true],
+  ["order", "decision-rule", "simple"],
+  ["history", "hours-since-new", 21400],
+  ["history", "hours-since-overhaul", 9300],
+  ["history", "hours-since-top-overhaul", null],
+  ["history", "oil-interval", "usual"],
+  ["history", "filter", "bypass"],
+  ["history", "overheated", "once"],
+  ["history", "stood", "no"],
+  ["history", "drowned", "no"],
+  ["history", "earlier-work", "full"],
+  ["school", "liners", "renew"],
+  ["symptom", "knock", true],
+  ["symptom", "metal", true],
+  ["symptom", "stopped", true],
+  ["symptom", "in-words", "Knocked for ten minutes on the crossing, then stopped; gauge showed pressure to the end"],
+  ["test", "compression", 26, "c1"],
+  ["test", "compression", 25.5, "c2"],
+  ["test", "compression", 24, "c3"],
+  ["test", "compression", 25, "c4"],
+  ["test", "compression", 19.5, "c5"],
+  ["test", "compression", 25.5, "c6"],
 ]);
-identify(marigold, { "block-number": "M74 21 877", plate: "M74-21877" }, { "gear-case": "thirteen", "lift-pump": "gear", manifold: "wet" });
+identify(
+  marigold,
+  { "block-number": "M74 21 877", plate: "M74-21877" },
+  { "gear-case": "thirteen", "lift-pump": "gear", manifold: "wet" },
+);
 {
-  const estimate = marigold.log.add("estimate-made", { kind: "estimate", amount: 8200, words: "Overhaul of the crank end, liners as needed, head checked" });
-  marigold.log.add("approval-given", { estimate: estimate.id, by: "Harbour office of the ferry company", on: "2026-11-19", how: "phone", agreed: true });
+  const estimate = marigold.log.add("estimate-made", {
+    kind: "estimate",
+    amount: 8200,
+    words: "Overhaul of the crank end, liners as needed, head checked",
+  });
+  marigold.log.add("approval-given", {
+    estimate: estimate.id,
+    by: "Harbour office of the ferry company",
+    on: "2026-11-19",
+    how: "phone",
+    agreed: true,
+  });
 }
 {
   const { log } = marigold;
-  const check = (id: string, place: string | null, state: string | null, value: number | null, skipped: string | null = null) => log.add("check-noted", { check: id, place, state, value, skipped });
+  const check = (
+    id: string,
+    place: string | null,
+    state: string | null,
+    value: number | null,
+    skipped: string | null = null,
+  ) => log.add("check-noted", { check: id, place, state, value, skipped });
   check("turns", null, "bound", 74);
-  for (const at of [1, 2, 3, 4, 5, 6]) for (const [kind, value] of [["i", 0.38], ["e", 0.41]] as const) if (!(at === 6 && kind === "e")) check("lash", `${kind}${at}`, null, value + (at === 5 ? 0.16 : 0.01 * (at % 3)));
+  for (const at of [1, 2, 3, 4, 5, 6])
+    for (const [kind, value] of [
+      ["i", 0.38],
+      ["e", 0.41],
+    ] as const)
+      if (!(at === 6 && kind === "e")) check("lash", `${kind}${at}`, null, value + (at === 5 ? 0.16 : 0.01 * (at % 3)));
   check("lash", "e6", null, null, "its rocker was off already");
-  for (const [at, value] of [0.092, 0.088, 0.095, 0.081, 0.076, 0.09].entries()) check("protrusion", `c${at + 1}`, null, value);
-  for (const at of [1, 2, 3, 4, 6]) for (const kind of ["a", "b"]) check("rod-bolts", `b${at}${kind}`, "tight", 112 + ((at * 7 + (kind === "a" ? 3 : 0)) % 11));
+  for (const [at, value] of [0.092, 0.088, 0.095, 0.081, 0.076, 0.09].entries())
+    check("protrusion", `c${at + 1}`, null, value);
+  for (const at of [1, 2, 3, 4, 6])
+    for (const kind of ["a", "b"])
+      check("rod-bolts", `b${at}${kind}`, "tight", 112 + ((at * 7 + (kind === "a" ? 3 : 0)) % 11));
   check("rod-bolts", "b5a", "loose", 18);
   check("rod-bolts", "b5b", "broken", null);
-  for (const at of [1, 2, 3, 4, 5, 6, 7]) for (const kind of ["a", "b"]) check("main-bolts", `m${at}${kind}`, "tight", 236 + ((at * 5 + (kind === "a" ? 4 : 0)) % 13));
+  for (const at of [1, 2, 3, 4, 5, 6, 7])
+    for (const kind of ["a", "b"])
+      check("main-bolts", `m${at}${kind}`, "tight", 236 + ((at * 5 + (kind === "a" ? 4 : 0)) % 13));
   check("end-float", null, null, 0.24);
   strip(marigold, ["gallery-plugs"]);
 
   const seen: Seen[] = [
-    ["rod-shell-upper-5", "wiped", "all"], ["rod-shell-lower-5", "wiped", "all"], ["rod-shell-upper-5", "heat-tint", "severe"], ["rod-shell-lower-5", "turned", "fretted"], ["rod-shell-lower-5", "debris", "moderate"],
-    ["main-shell-lower-5", "overlay", "moderate"], ["main-shell-lower-5", "debris", "trace"], ["main-shell-lower-4", "overlay", "trace"], ["main-shell-lower-3", "overlay", "none"],
-    ["piston-5", "heat-tint", "severe", "underside"], ["piston-5", "scoring", "moderate", "skirt-thrust"], ["piston-5", "broken", "piece", "skirt-thrust"], ["piston-5", "pitting", "none", "crown"], ["piston-4", "heat-tint", "none", "underside"],
-    ["crankshaft", "heat-tint", "moderate", "big-end-5"], ["crankshaft", "scoring", "moderate", "big-end-5"], ["crankshaft", "scoring", "trace", "main-5"],
-    ["rod-5", "heat-tint", "severe", "big-end"], ["rod-5", "bent", "none", "beam"], ["rod-bolt-5b", "broken", "broken", "shank"], ["rod-bolt-5b", "fracture", "necking", "shank"], ["rod-bolt-5a", "thread-damage", "moderate", "thread"],
-    ["oil-jet-5", "cracked", "open"], ["oil-jet-4", "cracked", "none"], ["oil-jet-6", "cracked", "none"], ["oil-pump", "scoring", "none"], ["oil-pump", "debris", "trace"], ["oil-cooler", "debris", "trace"], ["sump", "debris", "severe"],
-    ["liner-5", "scoring", "moderate", "bore"], ["liner-3", "pitting", "moderate", "water-side"], ["block", "struck", "mark", "bay-5"],
+    ["rod-shell-upper-5", "wiped", "all"],
+    ["rod-shell-lower-5", "wiped", "all"],
+    ["rod-shell-upper-5", "heat-tint", "severe"],
+    ["rod-shell-lower-5", "turned", "fretted"],
+    ["rod-shell-lower-5", "debris", "moderate"],
+    ["main-shell-lower-5", "overlay", "moderate"],
+    ["main-shell-lower-5", "debris", "trace"],
+    ["main-shell-lower-4", "overlay", "trace"],
+    ["main-shell-lower-3", "overlay", "none"],
+    ["piston-5", "heat-tint", "severe", "underside"],
+    ["piston-5", "scoring", "moderate", "skirt-thrust"],
+    ["piston-5", "broken", "piece", "skirt-thrust"],
+    ["piston-5", "pitting", "none", "crown"],
+    ["piston-4", "heat-tint", "none", "underside"],
+    ["crankshaft", "heat-tint", "moderate", "big-end-5"],
+    ["crankshaft", "scoring", "moderate", "big-end-5"],
+    ["crankshaft", "scoring", "trace", "main-5"],
+    ["rod-5", "heat-tint", "severe", "big-end"],
+    ["rod-5", "bent", "none", "beam"],
+    ["rod-bolt-5b", "broken", "broken", "shank"],
+    ["rod-bolt-5b", "fracture", "necking", "shank"],
+    ["rod-bolt-5a", "thread-damage", "moderate", "thread"],
+    ["oil-jet-5", "cracked", "open"],
+    ["oil-jet-4", "cracked", "none"],
+    ["oil-jet-6", "cracked", "none"],
+    ["oil-pump", "scoring", "none"],
+    ["oil-pump", "debris", "trace"],
+    ["oil-cooler", "debris", "trace"],
+    ["sump", "debris", "severe"],
+    ["liner-5", "scoring", "moderate", "bore"],
+    ["liner-3", "pitting", "moderate", "water-side"],
+    ["block", "struck", "mark", "bay-5"],
   ];
   see(marigold, seen);
   lookedBeforeCleaning(marigold, seen);
   const found = photo(marigold, "sump", "sump", null, "Sump as it came off: bolt end, a piece of skirt, glitter");
   const pictured = photo(marigold, "bolt", "rod-bolt-5b", "shank", "Rod bolt 5b, both halves: drawn to a neck");
-  const wiped = photo(marigold, "shell", "rod-shell-upper-5", null, "Upper shell of big end 5: wiped all round, blue at the back");
+  const wiped = photo(
+    marigold,
+    "shell",
+    "rod-shell-upper-5",
+    null,
+    "Upper shell of big end 5: wiped all round, blue at the back",
+  );
   photo(marigold, "jet", "oil-jet-5", null, "Oil jet 5: open crack, the wall below it washed dry");
   photo(marigold, "piston", "piston-5", "underside", "Piston 5 from below: blue where the oil should have been");
-  log.add("photo-marked", { photo: pictured, mark: { kind: "scale", from: [200, 790], to: [872, 790], lengthMm: 80, standardMm: 0.1, tiltDegrees: 5 } });
+  log.add("photo-marked", {
+    photo: pictured,
+    mark: { kind: "scale", from: [200, 790], to: [872, 790], lengthMm: 80, standardMm: 0.1, tiltDegrees: 5 },
+  });
   log.add("photo-marked", { photo: pictured, mark: { kind: "length", from: [242, 434], to: [664, 434] } });
   log.add("photo-marked", { photo: pictured, mark: { kind: "ring", at: [655, 435], radius: 66 } });
   log.add("photo-marked", { photo: wiped, mark: { kind: "arrow", from: [900, 300], to: [700, 520] } });
@@ -349,13 +583,44 @@ identify(marigold, { "block-number": "M74 21 877", plate: "M74-21877" }, { "gear
   for (const id of [pictured, wiped]) log.add("photo-chosen", { photo: id, forOwner: true });
 
   // The account of broken parts: piston 5's chip is all there, of bolt 5b something is still somewhere.
-  log.add("broken-weighed", { part: partOf(marigold, "rod-bolt-5b"), wholeGrams: 82.4, wholeStandard: 0.3, wholeFrom: "pack", leftGrams: 50.93, leftStandard: 0.05 });
-  log.add("broken-weighed", { part: partOf(marigold, "piston-5"), wholeGrams: 1478.62, wholeStandard: 0.1, wholeFrom: "sister", leftGrams: 1475.48, leftStandard: 0.05 });
-  const piece = (grams: number, material: string, where: string, parent: string | null, words: string) => log.add("fragment-found", { fragment: log.newId(), grams, standard: 0.05, material, where, parent: parent && partOf(marigold, parent), words, photo: where === "sump" ? found : null });
+  log.add("broken-weighed", {
+    part: partOf(marigold, "rod-bolt-5b"),
+    wholeGrams: 82.4,
+    wholeStandard: 0.3,
+    wholeFrom: "pack",
+    leftGrams: 50.93,
+    leftStandard: 0.05,
+  });
+  log.add("broken-weighed", {
+    part: partOf(marigold, "piston-5"),
+    wholeGrams: 1478.62,
+    wholeStandard: 0.1,
+    wholeFrom: "sister",
+    leftGrams: 1475.48,
+    leftStandard: 0.05,
+  });
+  const piece = (grams: number, material: string, where: string, parent: string | null, words: string) =>
+    log.add("fragment-found", {
+      fragment: log.newId(),
+      grams,
+      standard: 0.05,
+      material,
+      where,
+      parent: parent && partOf(marigold, parent),
+      words,
+      photo: where === "sump" ? found : null,
+    });
   piece(28.71, "bolt-steel", "sump", "rod-bolt-5b", "threaded end");
   piece(1.92, "aluminium", "sump", "piston-5", "chip of the skirt");
   piece(1.18, "aluminium", "crankcase", "piston-5", "second chip, behind main 5");
-  log.add("residue-found", { where: "sump", grams: 3.1, standard: 0.1, magneticShare: 0.18, shareStandard: 0.03, words: "glitter strained from 19 L of oil" });
+  log.add("residue-found", {
+    where: "sump",
+    grams: 3.1,
+    standard: 0.1,
+    magneticShare: 0.18,
+    shareStandard: 0.03,
+    words: "glitter strained from 19 L of oil",
+  });
   log.add("place-searched", { circuit: "oil", node: "sump", words: "by hand, magnet and strainer" });
 
   log.wait(5400);
@@ -363,78 +628,203 @@ identify(marigold, { "block-number": "M74 21 877", plate: "M74-21877" }, { "gear
   clean(marigold, slotsOf(marigold, "liner"), "jet-wash");
   clean(marigold, slotsOf(marigold, "cylinder-head"), "hot-tank");
   for (const head of ["head-front", "head-rear"]) proveClear(marigold, head);
-  for (const passage of ["crank-1", "crank-2", "crank-3", "crank-4", "crank-6"]) log.add("passage-proven", { circuit: "oil", passage, how: "rod", clear: true, words: null });
-  log.add("passage-proven", { circuit: "oil", passage: "crank-5", how: "rod", clear: false, words: "packed with bearing metal" });
+  for (const passage of ["crank-1", "crank-2", "crank-3", "crank-4", "crank-6"])
+    log.add("passage-proven", { circuit: "oil", passage, how: "rod", clear: true, words: null });
+  log.add("passage-proven", {
+    circuit: "oil",
+    passage: "crank-5",
+    how: "rod",
+    clear: false,
+    words: "packed with bearing metal",
+  });
   note(marigold, [["school", "crack-repair", "stitch"]]);
-  for (const head of ["head-front", "head-rear"]) log.add("crack-checked", { part: partOf(marigold, head), method: "dye", zones: [], when: "before-machining" });
-  log.add("crack-found", { part: partOf(marigold, "head-front"), line: [[72, 92], [72.6, 99]], lengthMm: 6.5, method: "dye", words: "hair crack" });
-  log.add("crack-found", { part: partOf(marigold, "head-rear"), line: [[256, 92], [263, 95]], lengthMm: 7, method: "dye", words: "seat to bore" });
+  for (const head of ["head-front", "head-rear"])
+    log.add("crack-checked", { part: partOf(marigold, head), method: "dye", zones: [], when: "before-machining" });
+  log.add("crack-found", {
+    part: partOf(marigold, "head-front"),
+    line: [
+      [72, 92],
+      [72.6, 99],
+    ],
+    lengthMm: 6.5,
+    method: "dye",
+    words: "hair crack",
+  });
+  log.add("crack-found", {
+    part: partOf(marigold, "head-rear"),
+    line: [
+      [256, 92],
+      [263, 95],
+    ],
+    lengthMm: 7,
+    method: "dye",
+    words: "seat to bore",
+  });
   log.add("thread-found", { part: partOf(marigold, "block"), zone: "studs-cam", hole: 9, state: "stud-broken" });
   log.add("thread-found", { part: partOf(marigold, "block"), zone: "studs-cam", hole: 10, state: "sound" });
 }
 measure(marigold, "liner-bore", { rows: 4, points: 2, told: true });
-for (const sheet of ["crankshaft-big-end", "crankshaft-damage", "crankshaft-run-out"]) measure(marigold, sheet, { told: true });
-for (const sheet of ["crankshaft-main", "crankshaft-main-damage", "rod-big-end", "rod-shell-wall", "main-shell-wall"]) measure(marigold, sheet);
+for (const sheet of ["crankshaft-big-end", "crankshaft-damage", "crankshaft-run-out"])
+  measure(marigold, sheet, { told: true });
+for (const sheet of ["crankshaft-main", "crankshaft-main-damage", "rod-big-end", "rod-shell-wall", "main-shell-wall"])
+  measure(marigold, sheet);
 for (const sheet of ["rod-bend", "rod-twist"]) measure(marigold, sheet, { rows: 5 });
 measure(marigold, "block-tunnel", { rows: 6 });
-for (const sheet of ["liner-pits", "liner-protrusion", "rod-shell-stand", "top-ring-gap", "valve-spring-load", "camshaft-lobe", "camshaft-run-out", "flywheel-pilot"]) measure(marigold, sheet);
+for (const sheet of [
+  "liner-pits",
+  "liner-protrusion",
+  "rod-shell-stand",
+  "top-ring-gap",
+  "valve-spring-load",
+  "camshaft-lobe",
+  "camshaft-run-out",
+  "flywheel-pilot",
+])
+  measure(marigold, sheet);
 marigold.log.write("ferry-marigold");
 
 // The same engine five years ago: handed over, and come back since.
 {
   const before = openJob({
-    seed: 2101, at: "2021-02-08T08:10:00Z", origin: "engine", name: "Overhaul of 2021",
+    seed: 2101,
+    at: "2021-02-08T08:10:00Z",
+    origin: "engine",
+    name: "Overhaul of 2021",
     engine: { number: "M74-21877", variant: "v-6m-2" },
     application: { kind: "passenger-vessel", words: "Main engine of the river ferry, passengers aboard" },
-    hoursWanted: 9000, budget: 7800, wantedBy: "2021-03-26",
+    hoursWanted: 9000,
+    budget: 7800,
+    wantedBy: "2021-03-26",
   });
-  note(before, [["order", "hours-wanted", 9000], ["order", "certified", true], ["history", "hours-since-new", 12100], ["history", "hours-since-overhaul", 12100]]);
+  note(before, [
+    ["order", "hours-wanted", 9000],
+    ["order", "certified", true],
+    ["history", "hours-since-new", 12100],
+    ["history", "hours-since-overhaul", 12100],
+  ]);
   // Bores as they were honed then, and what the crank had worn in twelve thousand hours.
   const then: HiddenEngine = { number: "M74-21877 in 2021", wear: 0.12, sizes: {} };
-  for (const sheet of ["liner-bore", "crankshaft-main", "crankshaft-big-end", "piston-skirt", "valve-spring-load", "camshaft-lobe"]) measure(before, sheet, { engine: then });
+  for (const sheet of [
+    "liner-bore",
+    "crankshaft-main",
+    "crankshaft-big-end",
+    "piston-skirt",
+    "valve-spring-load",
+    "camshaft-lobe",
+  ])
+    measure(before, sheet, { engine: then });
   before.log.wait(86_400 * 30);
   const { log, pack } = before;
-  log.add("handed-over", { to: "The ferry company", note: "Liners, rings and shells new; crank as it was", witness: makeHandOverWitness(assess(pack, log.entries, new Date(log.maker.now()).toISOString()), [...log.entries]) });
+  log.add("handed-over", {
+    to: "The ferry company",
+    note: "Liners, rings and shells new; crank as it was",
+    witness: makeHandOverWitness(assess(pack, log.entries, new Date(log.maker.now()).toISOString()), [...log.entries]),
+  });
   log.write("ferry-2021");
 }
 
 // A donor from a drainage pump station, just arrived.
 openJob({
-  seed: 311, at: "2026-11-23T15:05:00Z", origin: "donor", name: "Drainage pump 3",
+  seed: 311,
+  at: "2026-11-23T15:05:00Z",
+  origin: "donor",
+  name: "Drainage pump 3",
   engine: { number: "S-0311", variant: "v-6s" },
   application: { kind: "pump-set", words: "Donor: parts for other engines" },
-  hoursWanted: null, budget: null, wantedBy: null,
+  hoursWanted: null,
+  budget: null,
+  wantedBy: null,
 }).log.write("drainage-pump-3");
 
 // A launch of the ice survey: measured through, decided, ready to be handed over.
 const launch = openJob({
-  seed: 87, at: "2026-11-02T09:15:00Z", origin: "engine", name: "Survey launch Tern",
+  seed: 87,
+  at: "2026-11-02T09:15:00Z",
+  origin: "engine",
+  name: "Survey launch Tern",
   engine: { number: "M66-09120", variant: "v-6m-1" },
   application: { kind: "work-boat", words: "Launch of the ice survey, spring season" },
-  hoursWanted: 3000, budget: 4200, wantedBy: "2027-02-26",
+  hoursWanted: 3000,
+  budget: 4200,
+  wantedBy: "2027-02-26",
 });
 {
   const { log, pack } = launch;
   note(launch, [
-    ["application", "installation", "work-boat"], ["application", "cooling", "raw"], ["application", "gearbox", "box-2"], ["application", "original", "nothing"],
-    ["order", "hours-wanted", 3000], ["order", "budget", 4200], ["order", "wanted-by", "2027-02-26"], ["order", "certified", false], ["order", "decision-rule", "simple"],
-    ["history", "hours-since-new", 12600], ["history", "hours-since-overhaul", null],
+    ["application", "installation", "work-boat"],
+    ["application", "cooling", "raw"],
+    ["application", "gearbox", "box-2"],
+    ["application", "original", "nothing"],
+    ["order", "hours-wanted", 3000],
+    ["order", "budget", 4200],
+    ["order", "wanted-by", "2027-02-26"],
+    ["order", "certified", false],
+    ["order", "decision-rule", "simple"],
+    ["history", "hours-since-new", 12600],
+    ["history", "hours-since-overhaul", null],
   ]);
-  identify(launch, { "block-number": "M66 09120" }, { "gear-case": "eleven", "lift-pump": "cam", manifold: "wet", governor: "all-speed" });
+  identify(
+    launch,
+    { "block-number": "M66 09120" },
+    { "gear-case": "eleven", "lift-pump": "cam", manifold: "wet", governor: "all-speed" },
+  );
   strip(launch);
   lookedBeforeCleaning(launch, []);
   log.wait(3600);
-  clean(launch, slotsOf(launch, "block", "crankshaft", "rod", "gudgeon-pin", "rod-shell", "main-shell", "rod-bolt", "oil-jet", "oil-pump", "camshaft", "tappet", "injector", "thrust-washer", "liner", "cylinder-head", "water-pump", "flywheel", "piston", "sump", "front-case", "injection-pump", "oil-cooler"), "solvent");
+  clean(
+    launch,
+    slotsOf(
+      launch,
+      "block",
+      "crankshaft",
+      "rod",
+      "gudgeon-pin",
+      "rod-shell",
+      "main-shell",
+      "rod-bolt",
+      "oil-jet",
+      "oil-pump",
+      "camshaft",
+      "tappet",
+      "injector",
+      "thrust-washer",
+      "liner",
+      "cylinder-head",
+      "water-pump",
+      "flywheel",
+      "piston",
+      "sump",
+      "front-case",
+      "injection-pump",
+      "oil-cooler",
+    ),
+    "solvent",
+  );
   for (const slot of pack.pack.slots) proveClear(launch, slot.id);
-  for (const slot of slotsOf(launch, "block", "cylinder-head")) log.add("crack-checked", { part: partOf(launch, slot), method: "dye", zones: [], when: "before-machining" });
-  for (const slot of slotsOf(launch, "crankshaft", "camshaft")) log.add("crack-checked", { part: partOf(launch, slot), method: "magnetic", zones: [], when: "before-machining" });
-  log.add("crack-found", { part: partOf(launch, "block"), line: [[300, 226], [318, 231]], lengthMm: 19, method: "dye", words: "stud hole to jacket" });
+  for (const slot of slotsOf(launch, "block", "cylinder-head"))
+    log.add("crack-checked", { part: partOf(launch, slot), method: "dye", zones: [], when: "before-machining" });
+  for (const slot of slotsOf(launch, "crankshaft", "camshaft"))
+    log.add("crack-checked", { part: partOf(launch, slot), method: "magnetic", zones: [], when: "before-machining" });
+  log.add("crack-found", {
+    part: partOf(launch, "block"),
+    line: [
+      [300, 226],
+      [318, 231],
+    ],
+    lengthMm: 19,
+    method: "dye",
+    words: "stud hole to jacket",
+  });
   for (const sheet of pack.sheets) measure(launch, sheet.id);
   log.wait(86_400);
   for (const choice of assess(pack, log.entries, new Date(log.maker.now()).toISOString()).choices) {
     log.add("decision-made", {
-      part: choice.row.part!.id, feature: choice.row.row.at.id, disposition: choice.proposal.disposition, step: choice.proposal.step,
-      reason: null, witness: makeWitness(choice, pack.sha256, [...log.entries]),
+      part: choice.row.part!.id,
+      feature: choice.row.row.at.id,
+      disposition: choice.proposal.disposition,
+      step: choice.proposal.step,
+      reason: null,
+      witness: makeWitness(choice, pack.sha256, [...log.entries]),
     });
   }
   log.write("survey-launch-tern");
@@ -442,12 +832,28 @@ const launch = openJob({
 
 // The airship's engine: its plate is of a certified engine, its case of a rig engine, and the cam ring is still unseen.
 const airship = openJob({
-  seed: 605, at: "2026-11-21T10:20:00Z", origin: "engine", of: larkspire, rule: "guarded-acceptance", name: "Airship Larkspire",
+  seed: 605,
+  at: "2026-11-21T10:20:00Z",
+  origin: "engine",
+  of: larkspire,
+  rule: "guarded-acceptance",
+  name: "Airship Larkspire",
   engine: { number: "F5C 212", variant: "v-certified" },
   application: { kind: "certified-aircraft", words: "Restored survey airship of the airship trust" },
-  hoursWanted: 400, budget: 26000, wantedBy: "2027-04-30",
+  hoursWanted: 400,
+  budget: 26000,
+  wantedBy: "2027-04-30",
 });
-note(airship, [["application", "installation", "airship"], ["application", "approved-data", "manual"], ["order", "certified", true], ["order", "hours-wanted", 400], ["history", "hours-since-new", null], ["history", "stored", "dry"], ["test", "liquid-lock", 0, "c3"], ["test", "liquid-lock", 2, "c4"]]);
+note(airship, [
+  ["application", "installation", "airship"],
+  ["application", "approved-data", "manual"],
+  ["order", "certified", true],
+  ["order", "hours-wanted", 400],
+  ["history", "hours-since-new", null],
+  ["history", "stored", "dry"],
+  ["test", "liquid-lock", 0, "c3"],
+  ["test", "liquid-lock", 2, "c4"],
+]);
 identify(airship, { "case-number": "F5 C 3041", plate: "F5C-212" }, { "flange-studs": "eight" });
 airship.log.add("check-noted", { check: "liquid-lock", place: "c3", state: null, value: 0, skipped: null });
 airship.log.add("check-noted", { check: "liquid-lock", place: "c4", state: null, value: 2, skipped: null });
@@ -456,30 +862,92 @@ airship.log.write("airship-larkspire");
 
 // The other tram: its bores are worn to one side, and one of them is scored.
 const tram1 = openJob({
-  seed: 46, at: "2026-11-18T06:50:00Z", origin: "engine", of: pellbrook, name: "Hill tram 1",
-  engine: { number: "14 K 0392", variant: null }, application: { kind: "tram", words: "Drive engine of the hill tram" }, hoursWanted: 2500, budget: 3800, wantedBy: "2026-12-22",
+  seed: 46,
+  at: "2026-11-18T06:50:00Z",
+  origin: "engine",
+  of: pellbrook,
+  name: "Hill tram 1",
+  engine: { number: "14 K 0392", variant: null },
+  application: { kind: "tram", words: "Drive engine of the hill tram" },
+  hoursWanted: 2500,
+  budget: 3800,
+  wantedBy: "2026-12-22",
 });
-note(tram1, [["history", "hours-since-new", 8200], ["history", "hours-since-overhaul", 8200]]);
+note(tram1, [
+  ["history", "hours-since-new", 8200],
+  ["history", "hours-since-overhaul", 8200],
+]);
 {
   const { log } = tram1;
   const gaugeUsed = boreGauge(5, 50, 100);
   const occasion = openOccasion(log, gaugeUsed, ring(76));
   // Heights from the top, thrust and axial; the foot is as the borer left it.
-  const worn = [[76.094, 76.041, 76.062, 76.033, 76.031, 76.021, 76.009, 76.008], [76.071, 76.036, 76.051, 76.029, 76.027, 76.019, 76.01, 76.009], [76.121, 76.05, 76.08, 76.038, 76.04, 76.025, 76.011, 76.01], [76.066, 76.035, 76.047, 76.027, 76.024, 76.018, 76.007, 76.008]];
+  const worn = [
+    [76.094, 76.041, 76.062, 76.033, 76.031, 76.021, 76.009, 76.008],
+    [76.071, 76.036, 76.051, 76.029, 76.027, 76.019, 76.01, 76.009],
+    [76.121, 76.05, 76.08, 76.038, 76.04, 76.025, 76.011, 76.01],
+    [76.066, 76.035, 76.047, 76.027, 76.024, 76.018, 76.007, 76.008],
+  ];
   const { points } = pellbrook.sheets.find((sheet) => sheet.id === "cylinder-bore")!.feature;
-  worn.forEach((sizes, at) => sizes.forEach((size, index) => log.add("reading-taken", { occasion, part: partOf(tram1, `cylinder-${at + 1}`), feature: "bore", point: points[index]!.id, value: size, typed: size.toFixed(3), unit: "mm" })));
+  worn.forEach((sizes, at) =>
+    sizes.forEach((size, index) =>
+      log.add("reading-taken", {
+        occasion,
+        part: partOf(tram1, `cylinder-${at + 1}`),
+        feature: "bore",
+        point: points[index]!.id,
+        value: size,
+        typed: size.toFixed(3),
+        unit: "mm",
+      }),
+    ),
+  );
   const deep = openOccasion(log, gauges.depth, null);
-  [0.004, 0.002, 0.041, 0].forEach((depth, at) => log.add("reading-taken", { occasion: deep, part: partOf(tram1, `cylinder-${at + 1}`), feature: "damage", point: "deepest", value: depth, typed: depth.toFixed(3), unit: "mm" }));
+  [0.004, 0.002, 0.041, 0].forEach((depth, at) =>
+    log.add("reading-taken", {
+      occasion: deep,
+      part: partOf(tram1, `cylinder-${at + 1}`),
+      feature: "damage",
+      point: "deepest",
+      value: depth,
+      typed: depth.toFixed(3),
+      unit: "mm",
+    }),
+  );
   // The manual says nothing of ring gaps: they go by the rule of thumb, and one is too tight for it.
   const feeler = openOccasion(log, gauges.feeler, null);
-  [[0.35, 0.4], [0.4, 0.45], [0.2, 0.25], [0.35, 0.4]].forEach(([goes, stays], at) => log.add("reading-taken", { occasion: feeler, part: partOf(tram1, `top-ring-${at + 1}`), feature: "gap", point: "gap", value: (goes! + stays!) / 2, half: (stays! - goes!) / 2, typed: `${goes!.toFixed(2)}/${stays!.toFixed(2)}`, unit: "mm" }));
+  [
+    [0.35, 0.4],
+    [0.4, 0.45],
+    [0.2, 0.25],
+    [0.35, 0.4],
+  ].forEach(([goes, stays], at) =>
+    log.add("reading-taken", {
+      occasion: feeler,
+      part: partOf(tram1, `top-ring-${at + 1}`),
+      feature: "gap",
+      point: "gap",
+      value: (goes! + stays!) / 2,
+      half: (stays! - goes!) / 2,
+      typed: `${goes!.toFixed(2)}/${stays!.toFixed(2)}`,
+      unit: "mm",
+    }),
+  );
 }
 tram1.log.write("hill-tram-1");
 
 // The hill tram's drive engine, just arrived: nothing is asked yet but its number.
 const tram = openJob({
-  seed: 44, at: "2026-11-24T06:50:00Z", origin: "engine", of: pellbrook, name: "Hill tram 2",
-  engine: { number: null, variant: null }, application: { kind: null, words: null }, hoursWanted: null, budget: null, wantedBy: null,
+  seed: 44,
+  at: "2026-11-24T06:50:00Z",
+  origin: "engine",
+  of: pellbrook,
+  name: "Hill tram 2",
+  engine: { number: null, variant: null },
+  application: { kind: null, words: null },
+  hoursWanted: null,
+  budget: null,
+  wantedBy: null,
 });
 identify(tram, { "works-number": "2 11 L 0417" }, {});
 tram.log.write("hill-tram-2");

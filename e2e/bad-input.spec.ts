@@ -5,7 +5,21 @@ import { client, expect, test, TestBench } from "./bench";
 /** A job with a gauge set up for the liners, and nothing read. */
 function ready() {
   const bench = new TestBench(orrinshaw, { name: "Test engine" });
-  bench.occasion({ gauge: { id: "bore-gauge", name: "Bore gauge", quantities: ["internal-diameter"], unit: "mm", range: [100, 160], method: "direct", resolution: 0.001, repeatability: 0.001, calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" }, scaleExpansionPerK: 11.5e-6 }, master: null });
+  bench.occasion({
+    gauge: {
+      id: "bore-gauge",
+      name: "Bore gauge",
+      quantities: ["internal-diameter"],
+      unit: "mm",
+      range: [100, 160],
+      method: "direct",
+      resolution: 0.001,
+      repeatability: 0.001,
+      calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" },
+      scaleExpansionPerK: 11.5e-6,
+    },
+    master: null,
+  });
   return bench;
 }
 
@@ -42,7 +56,9 @@ test("what makes no sense is said at once, and stays in the field", async ({ sho
   await cell.fill("1080.41");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Keep it" }).click();
-  await expect.poll(() => shop.written(bench)).toMatchObject([{ payload: { typed: "1080.41", kept: "ten-times-too-large" } }]);
+  await expect
+    .poll(() => shop.written(bench))
+    .toMatchObject([{ payload: { typed: "1080.41", kept: "ten-times-too-large" } }]);
 
   // Struck with one key; the reason is owed until it is given.
   await cell.focus();
@@ -51,7 +67,9 @@ test("what makes no sense is said at once, and stays in the field", async ({ sho
   await page.getByLabel(/1080.41 struck/).fill("slipped on the keys");
   await page.keyboard.press("Enter");
   await expect(page.getByText("One reason owed")).toBeHidden();
-  await expect.poll(async () => (await shop.written(bench)).map((entry) => entry.type)).toEqual(["reading-taken", "entry-struck", "reason-given"]);
+  await expect
+    .poll(async () => (await shop.written(bench)).map((entry) => entry.type))
+    .toEqual(["reading-taken", "entry-struck", "reason-given"]);
 });
 
 test("a reading without a gauge waits in its field for one", async ({ shop, visit }) => {
@@ -70,10 +88,15 @@ test("a reading without a gauge waits in its field for one", async ({ shop, visi
   await page.getByRole("button", { name: "Use it" }).click();
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toHaveValue("108.041");
   await page.keyboard.press("Enter");
-  await expect.poll(() => shop.written(bench)).toMatchObject([{ payload: { temperatures: { partC: 21.111, gaugeC: null } } }, { payload: { typed: "108.041" } }]);
+  await expect
+    .poll(() => shop.written(bench))
+    .toMatchObject([{ payload: { temperatures: { partC: 21.111, gaugeC: null } } }, { payload: { typed: "108.041" } }]);
 });
 
-test("with the server gone in the middle of a save nothing typed is lost, and nothing is kept twice", async ({ shop, visit }) => {
+test("with the server gone in the middle of a save nothing typed is lost, and nothing is kept twice", async ({
+  shop,
+  visit,
+}) => {
   const bench = ready();
   await shop.keep(bench.entries);
   const page = await visit("lead", "/");
@@ -112,7 +135,12 @@ test("with the server gone in the middle of a save nothing typed is lost, and no
   await expect(page.getByRole("row", { name: /^1 / })).toContainText("2 to go");
   await shop.start();
   await expect(alert).toBeHidden();
-  expect((await shop.written(bench)).map((entry) => entry.payload.typed)).toEqual(["108.041", "108.033", "108.030", "108.026"]);
+  expect((await shop.written(bench)).map((entry) => entry.payload.typed)).toEqual([
+    "108.041",
+    "108.033",
+    "108.030",
+    "108.026",
+  ]);
 });
 
 test("what the server refuses goes back into its field with the reason", async ({ shop, visit }) => {
@@ -120,7 +148,12 @@ test("what the server refuses goes back into its field with the reason", async (
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
-  await page.route("**/api/entries", (route) => route.fulfill({ status: 403, json: { problems: [{ code: "forbidden", path: [], severity: "error", params: { role: "viewer" } }] } }));
+  await page.route("**/api/entries", (route) =>
+    route.fulfill({
+      status: 403,
+      json: { problems: [{ code: "forbidden", path: [], severity: "error", params: { role: "viewer" } }] },
+    }),
+  );
   await page.keyboard.type("108.041");
   await page.keyboard.press("Enter");
   const cell = page.getByLabel("liner, cylinder 1, top, thrust direction");
@@ -136,7 +169,9 @@ test("a viewer sees everything and writes nothing", async ({ shop, visit }) => {
   await shop.keep(bench.entries);
   const page = await visit("viewer", `/jobs/${bench.maker.stream}/measure`);
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
-  await expect(page.locator("#measure-says")).toContainText("You are signed in as viewer: readings are entered by an inspector or a lead.");
+  await expect(page.locator("#measure-says")).toContainText(
+    "You are signed in as viewer: readings are entered by an inspector or a lead.",
+  );
   await page.keyboard.type("108.041");
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toHaveValue("");
   await page.getByRole("link", { name: /^Decide/ }).click();
@@ -165,8 +200,12 @@ test("an inspector records what is there, and leaves it to a lead to commit the 
 
   const inspector = await client(shop.address, "inspector");
   const gauge = bench.add("gauge-registered", { gauge: testGauge });
-  const answer = (await (await inspector.post("/api/entries", { data: { entries: [gauge] } })).json()) as { answers: unknown[] };
-  expect(answer.answers).toMatchObject([{ outcome: "refused", problems: [{ code: "lead-only", params: { role: "inspector" } }] }]);
+  const answer = (await (await inspector.post("/api/entries", { data: { entries: [gauge] } })).json()) as {
+    answers: unknown[];
+  };
+  expect(answer.answers).toMatchObject([
+    { outcome: "refused", problems: [{ code: "lead-only", params: { role: "inspector" } }] },
+  ]);
   await inspector.dispose();
 });
 
@@ -174,7 +213,12 @@ test("entries are taken once, by shape and for streams that are there", async ({
   const bench = ready();
   await shop.keep(bench.entries);
   const lead = await client(shop.address, "lead");
-  const post = async (...entries: unknown[]) => ((await (await lead.post("/api/entries", { data: { entries } })).json()) as { answers: { outcome: string; problems?: { code: string; path: string[] }[] }[] }).answers;
+  const post = async (...entries: unknown[]) =>
+    (
+      (await (await lead.post("/api/entries", { data: { entries } })).json()) as {
+        answers: { outcome: string; problems?: { code: string; path: string[] }[] }[];
+      }
+    ).answers;
   const { occasion } = bench.entries.at(-1)!.payload as { occasion: string };
   const reading = bench.read(occasion, "liner-1", "bore", "top-thrust", 108.04);
   bench.entries.pop();
@@ -188,7 +232,12 @@ test("entries are taken once, by shape and for streams that are there", async ({
   const large = { ...reading, id: bench.newId(), payload: { ...reading.payload, typed: "x".repeat(70_000) } };
   const answers = await post(forged, bad, lost, strange, large, "nonsense");
   expect(answers.map((each) => [each.outcome, each.problems![0]!.code])).toEqual([
-    ["refused", "id-taken"], ["refused", "schema"], ["refused", "unknown-stream"], ["refused", "unknown-type"], ["refused", "too-large"], ["refused", "schema"],
+    ["refused", "id-taken"],
+    ["refused", "schema"],
+    ["refused", "unknown-stream"],
+    ["refused", "unknown-type"],
+    ["refused", "too-large"],
+    ["refused", "schema"],
   ]);
   expect(answers[1]!.problems![0]!.path).toEqual(["payload", "value"]);
   const written = await shop.written(bench);
@@ -198,10 +247,14 @@ test("entries are taken once, by shape and for streams that are there", async ({
   await lead.dispose();
 });
 
-test("two corrections of one reading are shown as a conflict, and the right one typed settles them", async ({ shop, visit }) => {
+test("two corrections of one reading are shown as a conflict, and the right one typed settles them", async ({
+  shop,
+  visit,
+}) => {
   const bench = ready();
   const { occasion } = bench.entries.at(-1)!.payload as { occasion: string };
-  const read = (value: number, supersedes?: string[]) => bench.read(occasion, "liner-1", "bore", "top-thrust", value, supersedes ? { supersedes } : {}).id;
+  const read = (value: number, supersedes?: string[]) =>
+    bench.read(occasion, "liner-1", "bore", "top-thrust", value, supersedes ? { supersedes } : {}).id;
   const first = read(108.04);
   const rivals = [read(108.045, [first]), read(108.049, [first])];
   await shop.keep(bench.entries);
@@ -215,5 +268,7 @@ test("two corrections of one reading are shown as a conflict, and the right one 
   await page.keyboard.type("108.045");
   await page.keyboard.press("Enter");
   await expect(cell).toHaveValue("108.045");
-  await expect.poll(() => shop.written(bench)).toMatchObject([{ type: "reading-taken", payload: { typed: "108.045", supersedes: rivals } }]);
+  await expect
+    .poll(() => shop.written(bench))
+    .toMatchObject([{ type: "reading-taken", payload: { typed: "108.045", supersedes: rivals } }]);
 });

@@ -14,7 +14,11 @@ import { stateDir } from "../scripts/lib/paths.mjs";
 import { startWeb } from "../scripts/lib/web.mjs";
 
 const templateUrl = process.env.EMBER_TEST_DATABASE_URL!;
-const people = { lead: { account: "wren", password: "lantern-by-the-quay" }, inspector: { account: "sedge", password: "reed-by-the-weir" }, viewer: { account: "pip", password: "tide-at-the-steps" } } as const;
+const people = {
+  lead: { account: "wren", password: "lantern-by-the-quay" },
+  inspector: { account: "sedge", password: "reed-by-the-weir" },
+  viewer: { account: "pip", password: "tide-at-the-steps" },
+} as const;
 export type Who = keyof typeof people;
 
 /** One web process over a database of its own, for one browser worker. */
@@ -33,16 +37,27 @@ export class Shop {
     const template = openDatabase(templateUrl, 1);
     await change(template, `DROP DATABASE IF EXISTS ${name}`);
     await change(template, `CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-    for (const { name: table } of await select<{ name: string }>(template, "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()")) {
+    for (const { name: table } of await select<{ name: string }>(
+      template,
+      "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()",
+    )) {
       await change(template, `CREATE TABLE ${name}.${table} LIKE ${table}`);
       await change(template, `INSERT INTO ${name}.${table} SELECT * FROM ${table}`);
     }
     await template.end();
     const databaseUrl = templateUrl.replace(/[^/]+$/, name);
     const port = await freePort(0);
-    const shop = new Shop(`http://127.0.0.1:${port}`, openDatabase(databaseUrl, 2), new Processes(stateDir(`test-worker-${worker}`)), {
-      port, databaseUrl, distDir: process.env.EMBER_DIST!, sessionSecret: "a secret of the tests that is long enough",
-    });
+    const shop = new Shop(
+      `http://127.0.0.1:${port}`,
+      openDatabase(databaseUrl, 2),
+      new Processes(stateDir(`test-worker-${worker}`)),
+      {
+        port,
+        databaseUrl,
+        distDir: process.env.EMBER_DIST!,
+        sessionSecret: "a secret of the tests that is long enough",
+      },
+    );
     await shop.start();
     return shop;
   }
@@ -94,7 +109,11 @@ export class Shop {
 }
 
 /** A client that is no browser, signed in as one of the demo's people or as nobody. */
-export async function client(address: string, who: Who | "nobody", headers: Record<string, string> = {}): Promise<APIRequestContext> {
+export async function client(
+  address: string,
+  who: Who | "nobody",
+  headers: Record<string, string> = {},
+): Promise<APIRequestContext> {
   const context = await request.newContext({ baseURL: address, extraHTTPHeaders: headers });
   if (who !== "nobody") expect((await context.post("/api/session", { data: people[who] })).status()).toBe(200);
   return context;
@@ -141,7 +160,12 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
   visit: async ({ browser, shop, states }, provide) => {
     const complaints: string[] = [];
     await provide(async (who, at) => {
-      const context = await browser.newContext({ storageState: states[who], baseURL: shop.address, acceptDownloads: true, viewport: { width: 1280, height: 800 } });
+      const context = await browser.newContext({
+        storageState: states[who],
+        baseURL: shop.address,
+        acceptDownloads: true,
+        viewport: { width: 1280, height: 800 },
+      });
       const page = await context.newPage();
       page.on("pageerror", (error) => complaints.push(error.message));
       await page.goto(at);

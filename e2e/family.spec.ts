@@ -3,16 +3,29 @@ import type { Gauge } from "@/core/entry/schema";
 import { testGauge } from "@/core/fixtures/bench";
 import { expect, test, TestBench } from "./bench";
 
-const widthGauge: Gauge = { ...testGauge, id: "width-micrometer", name: "Width micrometer", quantities: ["external-width"], range: [75, 100], method: "direct" };
+const widthGauge: Gauge = {
+  ...testGauge,
+  id: "width-micrometer",
+  name: "Width micrometer",
+  quantities: ["external-width"],
+  range: [75, 100],
+  method: "direct",
+};
 
-test("an engine family of another arrangement passes through every screen, by its pack alone", async ({ shop, visit }) => {
+test("an engine family of another arrangement passes through every screen, by its pack alone", async ({
+  shop,
+  visit,
+}) => {
   await shop.keepPack("src/core/fixtures/rotary-pack.json", rotary.sha256);
   const bench = new TestBench(rotary, { name: "Marsh fan", unit: "in" });
   await shop.keep(bench.entries);
   const tools = new TestBench(rotary);
   tools.entries.length = 0;
   tools.add("gauge-registered", { gauge: widthGauge });
-  await shop.keep(tools.entries.map((entry) => ({ ...entry, stream: tools.newId() })), "shop");
+  await shop.keep(
+    tools.entries.map((entry) => ({ ...entry, stream: tools.newId() })),
+    "shop",
+  );
 
   const page = await visit("lead", "/");
   const job = page.getByRole("listitem").filter({ hasText: "Marsh fan" });
@@ -41,13 +54,31 @@ test("an engine family of another arrangement passes through every screen, by it
 
   await page.getByRole("link", { name: /^Match/ }).click();
   await expect(page.getByText("This station is not there yet.")).toBeVisible();
-  await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: /^Hand over/ }).click();
-  const [report] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Report, PDF" }).click()]);
+  await page
+    .getByRole("navigation", { name: "Stations" })
+    .getByRole("link", { name: /^Hand over/ })
+    .click();
+  const [report] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Report, PDF" }).click(),
+  ]);
   expect(report.suggestedFilename()).toBe("marsh-fan.pdf");
 
-  const written = async () => (await shop.written(bench)).map((entry) => [entry.type, entry.payload.feature ?? null, entry.payload.disposition ?? entry.payload.typed ?? null]);
-  await expect.poll(async () => (await written()).slice(1)).toEqual([
-    ...["3.1496", "3.1495", "3.1494", "3.1495", "3.1496", "79.905 mm", "3.1494", "3.1495"].map((typed) => ["reading-taken", "width", typed]),
-    ["decision-made", "width", "reuse"], ["decision-made", "width", "replace"],
-  ]);
+  const written = async () =>
+    (await shop.written(bench)).map((entry) => [
+      entry.type,
+      entry.payload.feature ?? null,
+      entry.payload.disposition ?? entry.payload.typed ?? null,
+    ]);
+  await expect
+    .poll(async () => (await written()).slice(1))
+    .toEqual([
+      ...["3.1496", "3.1495", "3.1494", "3.1495", "3.1496", "79.905 mm", "3.1494", "3.1495"].map((typed) => [
+        "reading-taken",
+        "width",
+        typed,
+      ]),
+      ["decision-made", "width", "reuse"],
+      ["decision-made", "width", "replace"],
+    ]);
 });

@@ -3,14 +3,22 @@ import { change } from "@/store/connection";
 import sharp from "sharp";
 import { client, expect, test, TestBench } from "./bench";
 
-test("an engine is asked about before it is touched, and what is not known is said to be unknown", async ({ shop, visit }) => {
-  const bench = new TestBench(orrinshaw, { name: "Marsh tug", application: { kind: null, words: null }, hoursWanted: 2000 });
+test("an engine is asked about before it is touched, and what is not known is said to be unknown", async ({
+  shop,
+  visit,
+}) => {
+  const bench = new TestBench(orrinshaw, {
+    name: "Marsh tug",
+    application: { kind: null, words: null },
+    hoursWanted: 2000,
+  });
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/decide`);
   await expect(page.getByText("most wrong combinations begin there")).toBeVisible();
   await page.getByRole("link", { name: /^Intake/ }).click();
   await expect(page.getByText("What the engine is going into is not known yet")).toBeVisible();
-  const answer = (question: RegExp, choice: string) => page.getByRole("group", { name: question }).getByRole("button", { name: choice, exact: true }).click();
+  const answer = (question: RegExp, choice: string) =>
+    page.getByRole("group", { name: question }).getByRole("button", { name: choice, exact: true }).click();
   await answer(/^What is it going into/, "work boat");
   await answer(/^How is it cooled/, "raw water");
   await answer(/^What hangs on the flywheel/, "nobody knows");
@@ -50,15 +58,31 @@ test("an engine is asked about before it is touched, and what is not known is sa
   await expect(aside).toContainText("agreed by phone, Tug company");
   await expect(page.getByText("waits for the owner's word")).toBeHidden();
 
-  const written = async () => (await shop.written(bench)).map((entry) => [entry.type, entry.payload.item ?? entry.payload.amount ?? entry.payload.by, entry.payload.value]);
+  const written = async () =>
+    (await shop.written(bench)).map((entry) => [
+      entry.type,
+      entry.payload.item ?? entry.payload.amount ?? entry.payload.by,
+      entry.payload.value,
+    ]);
   await expect.poll(written).toEqual([
-    ["intake-noted", "installation", "work-boat"], ["intake-noted", "cooling", "raw"], ["intake-noted", "gearbox", null], ["intake-noted", "original", "nothing"],
-    ["intake-noted", "hours-wanted", 3500], ["intake-noted", "hours-since-new", 9000], ["intake-noted", "hours-since-overhaul", 9100], ["intake-noted", "hours-since-overhaul", null],
-    ["intake-noted", "compression", 19.5], ["estimate-made", 7400, undefined], ["approval-given", "Tug company", undefined],
+    ["intake-noted", "installation", "work-boat"],
+    ["intake-noted", "cooling", "raw"],
+    ["intake-noted", "gearbox", null],
+    ["intake-noted", "original", "nothing"],
+    ["intake-noted", "hours-wanted", 3500],
+    ["intake-noted", "hours-since-new", 9000],
+    ["intake-noted", "hours-since-overhaul", 9100],
+    ["intake-noted", "hours-since-overhaul", null],
+    ["intake-noted", "compression", 19.5],
+    ["estimate-made", 7400, undefined],
+    ["approval-given", "Tug company", undefined],
   ]);
 });
 
-test("an engine that comes in is opened at Intake with its parts in it, and parts younger than it are told apart", async ({ shop, visit }) => {
+test("an engine that comes in is opened at Intake with its parts in it, and parts younger than it are told apart", async ({
+  shop,
+  visit,
+}) => {
   const page = await visit("lead", "/");
   await page.getByRole("button", { name: "Open a job" }).click();
   const dialog = page.getByRole("dialog");
@@ -78,18 +102,43 @@ test("an engine that comes in is opened at Intake with its parts in it, and part
   const { jobs } = (await (await lead.get("/api/jobs")).json()) as { jobs: { id: string; name: string }[] };
   expect(jobs.filter(({ name }) => name === "Reed cutter").map(({ id }) => id)).toEqual([stream]);
   const opened = await shop.entries(stream);
-  const again = async (name: string) => (await lead.post("/api/jobs", { data: { id: stream, name, pack: (opened.find(({ type }) => type === "job-opened")!.payload.pack as { sha256: string }).sha256, number: null } })).status();
+  const again = async (name: string) =>
+    (
+      await lead.post("/api/jobs", {
+        data: {
+          id: stream,
+          name,
+          pack: (opened.find(({ type }) => type === "job-opened")!.payload.pack as { sha256: string }).sha256,
+          number: null,
+        },
+      })
+    ).status();
   expect([await again("Reed cutter"), await again("Reed mower")]).toEqual([201, 422]);
   await lead.dispose();
-  expect(opened.map((entry) => entry.type).sort()).toEqual([...Array(11).fill("part-installed"), ...Array(11).fill("part-tagged"), "job-opened"].sort());
+  expect(opened.map((entry) => entry.type).sort()).toEqual(
+    [...Array(11).fill("part-installed"), ...Array(11).fill("part-tagged"), "job-opened"].sort(),
+  );
 
   await page.getByLabel("A part that is younger or older").selectOption({ label: "BL-B · balance shaft" });
   await page.getByRole("textbox", { name: "BL-B · balance shaft" }).fill("350");
   await page.keyboard.press("Enter");
-  await expect.poll(async () => (await shop.entries(stream)).at(-1)).toMatchObject({ type: "intake-noted", payload: { section: "history", item: "hours-since-new", value: 350, part: opened.find((entry) => entry.payload.tag === "BL-B")!.payload.part } });
+  await expect
+    .poll(async () => (await shop.entries(stream)).at(-1))
+    .toMatchObject({
+      type: "intake-noted",
+      payload: {
+        section: "history",
+        item: "hours-since-new",
+        value: 350,
+        part: opened.find((entry) => entry.payload.tag === "BL-B")!.payload.part,
+      },
+    });
 });
 
-test("number, plate and tells are held against each other, and a certified engine waits for a signature", async ({ shop, visit }) => {
+test("number, plate and tells are held against each other, and a certified engine waits for a signature", async ({
+  shop,
+  visit,
+}) => {
   await shop.keepPack("packs/larkspire-f5.json", larkspire.sha256);
   const bench = new TestBench(larkspire, { name: "Old survey" });
   bench.add("intake-noted", { section: "order", item: "certified", part: null, place: null, value: true });
@@ -111,7 +160,10 @@ test("number, plate and tells are held against each other, and a certified engin
   await page.getByRole("textbox", { name: /^Case/ }).fill("f5 c 3041");
   await page.keyboard.press("Enter");
   await expect(panel.getByText("Number, plate and tells do not agree")).toBeVisible();
-  await page.getByRole("group", { name: /^How many studs/ }).getByRole("button", { name: "eight" }).click();
+  await page
+    .getByRole("group", { name: /^How many studs/ })
+    .getByRole("button", { name: "eight" })
+    .click();
   await expect(panel).toContainText("It is F5, and a case half was replaced and re-stamped.");
   await expect(page.getByRole("link", { name: /^Identify/ })).toContainText("1 hold");
   const before = await panel.locator("dl").innerText();
@@ -128,16 +180,42 @@ test("number, plate and tells are held against each other, and a certified engin
   await page.getByRole("button", { name: "Sign it" }).click();
   await expect(panel).toContainText("Signed by Wren Halloway: Works letter shows the new half");
   await expect(page.getByRole("link", { name: /^Identify/ })).not.toContainText("hold");
-  await expect.poll(async () => (await shop.written(bench)).map((entry) => entry.payload.text ?? entry.payload.tell ?? entry.type)).toEqual(["F5 C-2l2", "F5C212", "f5 c 3041", "flange-studs", "thrust-nut", "entry-struck", "contradiction-signed"]);
+  await expect
+    .poll(async () =>
+      (await shop.written(bench)).map((entry) => entry.payload.text ?? entry.payload.tell ?? entry.type),
+    )
+    .toEqual(["F5 C-2l2", "F5C212", "f5 c 3041", "flange-studs", "thrust-nut", "entry-struck", "contradiction-signed"]);
 });
 
-test("an owner's link shows one job, reads only, and opens nothing else; shut or over it opens nothing at all", async ({ shop, visit, browser }) => {
+test("an owner's link shows one job, reads only, and opens nothing else; shut or over it opens nothing at all", async ({
+  shop,
+  visit,
+  browser,
+}) => {
   const bench = new TestBench(orrinshaw, { name: "Quay crane" });
   bench.add("estimate-made", { kind: "estimate", amount: 5200, words: "secret words of the shop" });
   const other = new TestBench(orrinshaw, { name: "Somebody else's" });
-  const paint = async (background: string, job: TestBench) => shop.keepPhoto(job.maker.stream, await sharp({ create: { width: 64, height: 48, channels: 3, background } }).png().toBuffer());
-  const [shown, hidden, foreign] = [await paint("#a04020", bench), await paint("#2040a0", bench), await paint("#20a040", other)];
-  const added = [shown, hidden].map((each) => bench.add("photo-added", { ...each, part: bench.partIn.get("piston-5")!, place: null, station: "strip", words: each === shown ? "blue underneath" : "not for the owner" }));
+  const paint = async (background: string, job: TestBench) =>
+    shop.keepPhoto(
+      job.maker.stream,
+      await sharp({ create: { width: 64, height: 48, channels: 3, background } })
+        .png()
+        .toBuffer(),
+    );
+  const [shown, hidden, foreign] = [
+    await paint("#a04020", bench),
+    await paint("#2040a0", bench),
+    await paint("#20a040", other),
+  ];
+  const added = [shown, hidden].map((each) =>
+    bench.add("photo-added", {
+      ...each,
+      part: bench.partIn.get("piston-5")!,
+      place: null,
+      station: "strip",
+      words: each === shown ? "blue underneath" : "not for the owner",
+    }),
+  );
   bench.add("photo-chosen", { photo: added[0]!.id, forOwner: true });
   await shop.keep(bench.entries);
   await shop.keep(other.entries);
@@ -150,44 +228,91 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   // The owner has no session: the page stands alone.
   const owner = await (await browser.newContext()).newPage();
   const response = (await owner.goto(address))!;
-  expect([response.status(), response.headers()["referrer-policy"], response.headers()["cache-control"]]).toEqual([200, "no-referrer", expect.stringContaining("no-store")]);
+  expect([response.status(), response.headers()["referrer-policy"], response.headers()["cache-control"]]).toEqual([
+    200,
+    "no-referrer",
+    expect.stringContaining("no-store"),
+  ]);
   await expect(owner.getByRole("heading", { name: "Quay crane" })).toBeVisible();
   await expect(owner.getByText("5\u202f200")).toBeVisible();
   await expect(owner.getByText("secret words")).toBeHidden();
-  const [report] = await Promise.all([owner.waitForEvent("download"), owner.getByRole("link", { name: "Report, PDF" }).click()]);
+  const [report] = await Promise.all([
+    owner.waitForEvent("download"),
+    owner.getByRole("link", { name: "Report, PDF" }).click(),
+  ]);
   expect(report.suggestedFilename()).toBe("quay-crane.pdf");
   // Of its photos only the one that was chosen, small and whole, and by no other way.
   await expect(owner.getByRole("img", { name: "blue underneath" })).toBeVisible();
   await expect(owner.getByText("not for the owner")).toBeHidden();
-  const photo = async (by: string, sha256: string, size = "full") => (await owner.request.get(`${shop.address}/api/owner/${by}/photos/${sha256}/${size}`)).status();
-  expect([await photo(token, shown.photo), await photo(token, shown.photo, "small"), await photo(token, hidden.photo), await photo(token, foreign.photo), await photo("A".repeat(22), shown.photo)]).toEqual([200, 200, 404, 404, 404]);
-  expect((await owner.request.get(`${shop.address}/api/owner/${token}/photos/${shown.photo}/full`)).headers()["cache-control"]).toBe("no-store");
+  const photo = async (by: string, sha256: string, size = "full") =>
+    (await owner.request.get(`${shop.address}/api/owner/${by}/photos/${sha256}/${size}`)).status();
+  expect([
+    await photo(token, shown.photo),
+    await photo(token, shown.photo, "small"),
+    await photo(token, hidden.photo),
+    await photo(token, foreign.photo),
+    await photo("A".repeat(22), shown.photo),
+  ]).toEqual([200, 200, 404, 404, 404]);
+  expect(
+    (await owner.request.get(`${shop.address}/api/owner/${token}/photos/${shown.photo}/full`)).headers()[
+      "cache-control"
+    ],
+  ).toBe("no-store");
 
   // The token in the place of a session, of a job, of a file: nothing opens.
-  const nobody = await client(shop.address, "nobody", { Cookie: `ember-session=${token}`, Authorization: `Bearer ${token}` });
+  const nobody = await client(shop.address, "nobody", {
+    Cookie: `ember-session=${token}`,
+    Authorization: `Bearer ${token}`,
+  });
   const jobs = [bench.maker.stream, other.maker.stream, token];
-  for (const path of ["/api/jobs", "/api/entries", ...jobs.flatMap((job) => ["entries", "record", "report", "archive", "live", "links", "labels", `photos/${shown.photo}/full`].map((what) => `/api/jobs/${job}/${what}?token=${token}`))]) {
+  for (const path of [
+    "/api/jobs",
+    "/api/entries",
+    ...jobs.flatMap((job) =>
+      ["entries", "record", "report", "archive", "live", "links", "labels", `photos/${shown.photo}/full`].map(
+        (what) => `/api/jobs/${job}/${what}?token=${token}`,
+      ),
+    ),
+  ]) {
     expect([path, (await nobody.get(path)).status()]).toEqual([path, expect.any(Number)]);
     expect([path, [401, 404, 405].includes((await nobody.get(path)).status())]).toEqual([path, true]);
   }
-  for (const method of ["POST", "PUT", "DELETE", "PATCH"]) expect((await nobody.fetch(`/api/owner/${token}/report`, { method })).status()).toBe(405);
-  for (const guess of [`${token.slice(0, -1)}${token.endsWith("A") ? "Q" : "A"}`, "x", "../jobs", "A".repeat(22), "A".repeat(5000)]) {
+  for (const method of ["POST", "PUT", "DELETE", "PATCH"])
+    expect((await nobody.fetch(`/api/owner/${token}/report`, { method })).status()).toBe(405);
+  for (const guess of [
+    `${token.slice(0, -1)}${token.endsWith("A") ? "Q" : "A"}`,
+    "x",
+    "../jobs",
+    "A".repeat(22),
+    "A".repeat(5000),
+  ]) {
     expect((await nobody.get(`/owner/${encodeURIComponent(guess)}`)).status()).toBeGreaterThanOrEqual(404);
     expect((await nobody.get(`/api/owner/${encodeURIComponent(guess)}/report`)).status()).toBeGreaterThanOrEqual(404);
   }
 
   // Of another job a link cannot be shut; of its own it can, and is shut for ever.
   const lead = await client(shop.address, "lead");
-  const { links } = (await (await lead.get(`/api/jobs/${bench.maker.stream}/links`)).json()) as { links: { id: string }[] };
+  const { links } = (await (await lead.get(`/api/jobs/${bench.maker.stream}/links`)).json()) as {
+    links: { id: string }[];
+  };
   expect(JSON.stringify(links)).not.toContain(token);
   expect((await lead.delete(`/api/jobs/${other.maker.stream}/links/${links[0]!.id}`)).status()).toBe(404);
   expect((await nobody.get(`/owner/${token}`)).status()).toBe(200);
   await page.getByRole("button", { name: "Shut it" }).click();
   await expect(page.getByRole("button", { name: "Shut it" })).toBeHidden();
-  expect([(await nobody.get(`/owner/${token}`)).status(), (await nobody.get(`/api/owner/${token}/report`)).status(), await photo(token, shown.photo)]).toEqual([404, 404, 404]);
+  expect([
+    (await nobody.get(`/owner/${token}`)).status(),
+    (await nobody.get(`/api/owner/${token}/report`)).status(),
+    await photo(token, shown.photo),
+  ]).toEqual([404, 404, 404]);
 
-  const made = (await (await lead.post(`/api/jobs/${bench.maker.stream}/links`, { data: { days: 1, withReport: false } })).json()) as { id: string; token: string };
-  expect([(await nobody.get(`/owner/${made.token}`)).status(), (await nobody.get(`/api/owner/${made.token}/report`)).status()]).toEqual([200, 404]);
+  const made = (await (
+    await lead.post(`/api/jobs/${bench.maker.stream}/links`, { data: { days: 1, withReport: false } })
+  ).json()) as { id: string; token: string };
+  expect([
+    (await nobody.get(`/owner/${made.token}`)).status(),
+    (await nobody.get(`/api/owner/${made.token}/report`)).status(),
+  ]).toEqual([200, 404]);
   await change(shop.database, "UPDATE owner_link SET expires_at = NOW(3) - INTERVAL 1 SECOND WHERE id = ?", [made.id]);
   expect((await nobody.get(`/owner/${made.token}`)).status()).toBe(404);
   await Promise.all([nobody.dispose(), lead.dispose()]);

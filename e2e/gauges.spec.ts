@@ -2,7 +2,10 @@ import { pellbrook } from "@/core/fixtures/load";
 import { listStreams } from "@/store/entries";
 import { expect, test, TestBench } from "./bench";
 
-test("a gauge is registered with its certificate, offered at the bench, calibrated again, and taken out of use", async ({ shop, visit }) => {
+test("a gauge is registered with its certificate, offered at the bench, calibrated again, and taken out of use", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(pellbrook, { name: "Winch engine" });
   await shop.keep(bench.entries);
   const page = await visit("lead", "/gauges");
@@ -53,7 +56,9 @@ test("a gauge is registered with its certificate, offered at the bench, calibrat
   await expect(row).toBeHidden();
   // Nothing of it is lost: both calibrations stand in the record, struck.
   const [equipment] = await listStreams(shop.database, "shop");
-  await expect.poll(async () => (await shop.entries(equipment!)).filter(({ type }) => type === "entry-struck").length).toBe(3);
+  await expect
+    .poll(async () => (await shop.entries(equipment!)).filter(({ type }) => type === "entry-struck").length)
+    .toBe(3);
   const other = await visit("viewer", "/gauges");
   await expect(other.getByRole("row", { name: /^Bore gauge 2/ })).toBeVisible();
   await expect(other.getByRole("row", { name: /^Bore gauge 9/ })).toBeHidden();

@@ -23,11 +23,17 @@ const journals = [
 const damage = [["0"], ["0"], ["0"], ["4 µm"], ["0.06"], ["0"]];
 
 test("an engine goes from the measuring bench to a printed report", async ({ page, shop }) => {
-  const bench = new TestBench(orrinshaw, { name: "Barge Plover", application: { kind: "passenger-vessel", words: "River barge" }, hoursWanted: 4000, engine: { number: "2207-009", variant: "v-6m-1" } });
+  const bench = new TestBench(orrinshaw, {
+    name: "Barge Plover",
+    application: { kind: "passenger-vessel", words: "River barge" },
+    hoursWanted: 4000,
+    engine: { number: "2207-009", variant: "v-6m-1" },
+  });
   // Whoever worked here before has measured the rest of the crank end: all as new.
   const today = ["liner-bore", "crankshaft-big-end", "crankshaft-damage", "crankshaft-run-out"];
   bench.readRestAsNew(today);
-  for (const item of ["hours-since-new", "hours-since-overhaul"]) bench.add("intake-noted", { section: "history", item, part: null, place: null, value: 12_000 });
+  for (const item of ["hours-since-new", "hours-since-overhaul"])
+    bench.add("intake-noted", { section: "history", item, part: null, place: null, value: 12_000 });
   await shop.keep(bench.entries);
 
   // Sign in and find the engine on the bench.
@@ -69,7 +75,11 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   await expect(tag).toContainText("108.130");
   await expect(tag).toContainText("Wear used");
 
-  for (const [title, gauge, rows] of [["Big-end journals", "Micrometer 50–75", journals], ["Big-end damage", "Depth gauge 1", damage], ["Crank run-out", "Dial indicator 3", [["0.03"]]]] as const) {
+  for (const [title, gauge, rows] of [
+    ["Big-end journals", "Micrometer 50–75", journals],
+    ["Big-end damage", "Depth gauge 1", damage],
+    ["Crank run-out", "Dial indicator 3", [["0.03"]]],
+  ] as const) {
     // From anywhere by what it is called.
     await page.keyboard.press("/");
     await page.getByRole("combobox", { name: "Find" }).fill(title);
@@ -78,13 +88,18 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   }
 
   // What is in the store is what was typed, in order, to the letter.
-  const typed = async () => (await shop.written(bench)).filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
+  const typed = async () =>
+    (await shop.written(bench)).filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
   await expect.poll(typed).toEqual([...liners.flat(), ...journals.flat(), ...damage.flat(), "0.03"]);
   const written = await shop.written(bench);
   const inch = written.find((entry) => entry.payload.typed === "4.2536 in")!.payload as { value: number; unit: string };
   expect(inch.unit).toBe("in");
   expect(inch.value).toBeCloseTo(4.2536 * 25.4, 9);
-  expect(written.filter((entry) => entry.type === "occasion-opened").map((entry) => (entry.payload.gauge as { name: string }).name)).toEqual(["Bore gauge 2", "Micrometer 50–75", "Depth gauge 1", "Dial indicator 3"]);
+  expect(
+    written
+      .filter((entry) => entry.type === "occasion-opened")
+      .map((entry) => (entry.payload.gauge as { name: string }).name),
+  ).toEqual(["Bore gauge 2", "Micrometer 50–75", "Depth gauge 1", "Dial indicator 3"]);
 
   // Decide: proposals by the evidence; the undersize by the handbook's arithmetic: 70.871 - 0.03 - 2 x 0.06 - 0.02.
   await page.getByRole("link", { name: /^Decide/ }).click();
@@ -116,7 +131,9 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
 
   const isSaved = async () => (await shop.written(bench)).filter((entry) => entry.type === "decision-made");
   await expect.poll(async () => (await isSaved()).length).toBe(162);
-  expect((await isSaved()).map((entry) => entry.payload).filter((payload) => payload.reason !== null)).toMatchObject([{ disposition: "replace", reason: "Will not last 4000 h", witness: { proposal: "reuse", pack: orrinshaw.sha256 } }]);
+  expect((await isSaved()).map((entry) => entry.payload).filter((payload) => payload.reason !== null)).toMatchObject([
+    { disposition: "replace", reason: "Will not last 4000 h", witness: { proposal: "reuse", pack: orrinshaw.sha256 } },
+  ]);
   expect((await isSaved()).filter((entry) => entry.payload.step === "u-50")).toHaveLength(6);
 
   // Hand over: a report of one page and the record, entry for entry.
@@ -128,12 +145,37 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   };
   const report = await download("Report, PDF");
   expect(report.name).toBe("barge-plover.pdf");
-  const pdf = await getDocument({ data: new Uint8Array(report.bytes), isEvalSupported: false, useSystemFonts: true }).promise;
-  const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, at) => (await (await pdf.getPage(at + 1)).getTextContent()).items));
-  const text = pages.flat().map((item) => ("str" in item ? item.str : "")).join(" ").replace(/\s+/g, " ").replaceAll("- ", "-");
-  for (const part of ["Barge Plover", "No. 2207-009", "big-end journal 5", "Grind to −0.50", "Will not last 4000 h", "70.871", "Orrinshaw 6M workshop manual, ed. 3, p. 36", "class surveyor", "6.981 L"]) expect(text).toContain(part);
+  const pdf = await getDocument({ data: new Uint8Array(report.bytes), isEvalSupported: false, useSystemFonts: true })
+    .promise;
+  const pages = await Promise.all(
+    Array.from({ length: pdf.numPages }, async (_, at) => (await (await pdf.getPage(at + 1)).getTextContent()).items),
+  );
+  const text = pages
+    .flat()
+    .map((item) => ("str" in item ? item.str : ""))
+    .join(" ")
+    .replace(/\s+/g, " ")
+    .replaceAll("- ", "-");
+  for (const part of [
+    "Barge Plover",
+    "No. 2207-009",
+    "big-end journal 5",
+    "Grind to −0.50",
+    "Will not last 4000 h",
+    "70.871",
+    "Orrinshaw 6M workshop manual, ed. 3, p. 36",
+    "class surveyor",
+    "6.981 L",
+  ])
+    expect(text).toContain(part);
 
   const record = await download("Record, NDJSON");
   expect(record.name).toBe("barge-plover.ndjson");
-  expect(record.bytes.toString("utf8").trim().split("\n").map((line) => JSON.parse(line) as unknown)).toEqual(await shop.entries(bench.maker.stream));
+  expect(
+    record.bytes
+      .toString("utf8")
+      .trim()
+      .split("\n")
+      .map((line) => JSON.parse(line) as unknown),
+  ).toEqual(await shop.entries(bench.maker.stream));
 });

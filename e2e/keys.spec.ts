@@ -35,7 +35,9 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   const sizes = (await readings()).map((entry) => entry.payload.value as number);
   expect(Math.min(...sizes)).toBeGreaterThan(107.95);
   expect(Math.max(...sizes)).toBeLessThan(108.2);
-  expect(new Set((await readings()).map((entry) => `${String(entry.payload.part)} ${String(entry.payload.point)}`)).size).toBe(36);
+  expect(
+    new Set((await readings()).map((entry) => `${String(entry.payload.part)} ${String(entry.payload.point)}`)).size,
+  ).toBe(36);
 
   // The last act is taken back from anywhere, and put back.
   await page.keyboard.press("]");
@@ -44,7 +46,12 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await expect(page.getByText(/^Taken back: reading 108/)).toBeVisible();
   await page.keyboard.press("Control+Shift+z");
   await expect(page.getByText(/^Put back: reading 108/)).toBeVisible();
-  await expect.poll(async () => (await shop.written(bench)).slice(-2).map((entry) => [entry.type, entry.payload.undo])).toEqual([["entry-struck", true], ["entry-struck", true]]);
+  await expect
+    .poll(async () => (await shop.written(bench)).slice(-2).map((entry) => [entry.type, entry.payload.undo]))
+    .toEqual([
+      ["entry-struck", true],
+      ["entry-struck", true],
+    ]);
 
   // The keys of the screen, and the engine map: arrows to a part, Enter opens it.
   await page.keyboard.press("?");
@@ -58,7 +65,9 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await page.keyboard.press("ArrowLeft");
   const name = await map.locator(":focus").getAttribute("aria-label");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("complementary", { name: "Part tag" })).toContainText(name!.replace("On the map: ", "").split(", ").slice(0, -1).join(", "));
+  await expect(page.getByRole("complementary", { name: "Part tag" })).toContainText(
+    name!.replace("On the map: ", "").split(", ").slice(0, -1).join(", "),
+  );
 
   // Decide all, hand over, by keys.
   await find("decide");
@@ -84,8 +93,12 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await page.keyboard.press("Enter");
   await find("hand over");
   const differences = page.getByRole("list", { name: "Differences since hand-over" });
-  await expect(differences).toContainText(/liner-1\/bore largest: shown then 108\.\d{3} ± 0\.\d{3}, inside; now 108\.1\d\d ± 0\.\d{3}, outside\./);
-  await expect(differences).toContainText("liner-1/bore: then proposed reuse as is, decided reuse as is; now proposed replace, decided reuse as is.");
+  await expect(differences).toContainText(
+    /liner-1\/bore largest: shown then 108\.\d{3} ± 0\.\d{3}, inside; now 108\.1\d\d ± 0\.\d{3}, outside\./,
+  );
+  await expect(differences).toContainText(
+    "liner-1/bore: then proposed reuse as is, decided reuse as is; now proposed replace, decided reuse as is.",
+  );
 });
 
 test("the theme follows the system until it is fixed, and stays fixed", async ({ visit }) => {
@@ -104,7 +117,8 @@ test("the theme follows the system until it is fixed, and stays fixed", async ({
 });
 
 test("on a phone a reading is taken with one hand, and nothing needs scrolling sideways", async ({ visit }) => {
-  const ferry = (JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").split("\n")[0]!) as { stream: string }).stream;
+  const ferry = (JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").split("\n")[0]!) as { stream: string })
+    .stream;
   const page = await visit("lead", "/");
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`/jobs/${ferry}/measure`);
@@ -112,7 +126,12 @@ test("on a phone a reading is taken with one hand, and nothing needs scrolling s
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
   for (const name of ["Take ⏎", "Gauge sends"]) {
     const box = (await page.getByRole("button", { name }).boundingBox())!;
-    expect([box.height >= 40, box.x >= 0, box.x + box.width <= 390, box.y + box.height <= 844]).toEqual([true, true, true, true]);
+    expect([box.height >= 40, box.x >= 0, box.x + box.width <= 390, box.y + box.height <= 844]).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
   }
   await expect(page.getByRole("link", { name: /^Measure/ })).toBeInViewport();
 });

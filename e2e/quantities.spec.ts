@@ -4,14 +4,47 @@ import { expect, test, TestBench, testGauge } from "./bench";
 const number = "M74-90001";
 const sizes = [108.041, 108.033, 108.03, 108.026, 108.021, 108.02];
 
-test("a spring is read in newtons and a gap between two blades; a sketch shows where the gauge goes, and a place is told from its earlier visit", async ({ shop, visit }) => {
+test("a spring is read in newtons and a gap between two blades; a sketch shows where the gauge goes, and a place is told from its earlier visit", async ({
+  shop,
+  visit,
+}) => {
   const earlier = new TestBench(orrinshaw, { name: "Pilot cutter, before", engine: { number, variant: null } });
-  earlier.readAll(earlier.occasion(), "liner-1/bore", sizes.map((size) => size - 0.021));
+  earlier.readAll(
+    earlier.occasion(),
+    "liner-1/bore",
+    sizes.map((size) => size - 0.021),
+  );
   await shop.keep(earlier.entries);
   const bench = new TestBench(orrinshaw, { name: "Pilot cutter Heron", engine: { number, variant: null } });
   bench.readAll(bench.occasion(), "liner-1/bore", sizes);
-  bench.occasion({ gauge: { ...testGauge, id: "tester", name: "Spring tester", method: "direct", unit: "n", quantities: ["spring-load"], range: [0, 2000], resolution: 1, repeatability: 1.8, calibration: { ...testGauge.calibration, expanded: 5 } }, master: null });
-  bench.occasion({ gauge: { ...testGauge, id: "feelers", name: "Feelers", method: "direct", quantities: ["gap"], range: [0, 3], resolution: 0.05, feeler: true }, master: null });
+  bench.occasion({
+    gauge: {
+      ...testGauge,
+      id: "tester",
+      name: "Spring tester",
+      method: "direct",
+      unit: "n",
+      quantities: ["spring-load"],
+      range: [0, 2000],
+      resolution: 1,
+      repeatability: 1.8,
+      calibration: { ...testGauge.calibration, expanded: 5 },
+    },
+    master: null,
+  });
+  bench.occasion({
+    gauge: {
+      ...testGauge,
+      id: "feelers",
+      name: "Feelers",
+      method: "direct",
+      quantities: ["gap"],
+      range: [0, 3],
+      resolution: 0.05,
+      feeler: true,
+    },
+    master: null,
+  });
   await shop.keep(bench.entries);
   const page = await visit("inspector", `/jobs/${bench.maker.stream}/measure`);
   const says = page.locator("#measure-says");
@@ -62,7 +95,13 @@ test("a spring is read in newtons and a gap between two blades; a sketch shows w
   await expect(tag).toContainText("0.875");
   await expect(tag).toContainText("Inside the limit, but within U of it");
 
-  await expect.poll(async () => (await shop.written(bench)).map(({ payload: { typed, unit, half } }) => [typed, unit, half ?? null])).toEqual([
-    ["327", "n", null], ["153.8 lbf", "lbf", null], ["0.85/0.90", "mm", expect.closeTo(0.025, 9)],
-  ]);
+  await expect
+    .poll(async () =>
+      (await shop.written(bench)).map(({ payload: { typed, unit, half } }) => [typed, unit, half ?? null]),
+    )
+    .toEqual([
+      ["327", "n", null],
+      ["153.8 lbf", "lbf", null],
+      ["0.85/0.90", "mm", expect.closeTo(0.025, 9)],
+    ]);
 });

@@ -22,7 +22,10 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/jobs/[job]/report": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/trend/[slot]/[feature]": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/uploads": { POST: { least: "inspector", ofJob: true } },
-  "/api/jobs/[job]/uploads/[upload]": { GET: { least: "inspector", ofJob: true }, POST: { least: "inspector", ofJob: true } },
+  "/api/jobs/[job]/uploads/[upload]": {
+    GET: { least: "inspector", ofJob: true },
+    POST: { least: "inspector", ofJob: true },
+  },
   "/api/jobs/[job]/uploads/[upload]/[chunk]": { PUT: { least: "inspector", ofJob: true } },
   "/api/owner/[token]/photos/[photo]/[size]": { GET: { least: "nobody" } },
   "/api/owner/[token]/report": { GET: { least: "nobody" } },
@@ -30,8 +33,12 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/session": { POST: { least: "nobody" }, DELETE: { least: "nobody" } },
 };
 
-const found = (readdirSync(folder, { recursive: true }) as string[]).filter((file) => path.basename(file) === "route.ts");
-const each = Object.entries(routes).flatMap(([route, methods]) => Object.entries(methods).map(([method, rule]) => ({ route, method, ...rule })));
+const found = (readdirSync(folder, { recursive: true }) as string[]).filter(
+  (file) => path.basename(file) === "route.ts",
+);
+const each = Object.entries(routes).flatMap(([route, methods]) =>
+  Object.entries(methods).map(([method, rule]) => ({ route, method, ...rule })),
+);
 
 test("every route is in the list, and every method of it goes through the one wrapper", () => {
   const seen = Object.fromEntries(
@@ -43,13 +50,28 @@ test("every route is in the list, and every method of it goes through the one wr
       return [`/api/${path.dirname(file)}`, exported.sort()];
     }),
   );
-  expect(seen).toEqual(Object.fromEntries(Object.entries(routes).map(([route, methods]) => [route, Object.keys(methods).sort()])));
+  expect(seen).toEqual(
+    Object.fromEntries(Object.entries(routes).map(([route, methods]) => [route, Object.keys(methods).sort()])),
+  );
 });
 
 const data = { entries: [{}] };
 const at = (route: string, job = nobodyHere) =>
-  route.replace("[job]", job).replace(/\[(link|upload)\]/u, nobodyHere).replace("[chunk]", "0").replace("[slot]", "liner-1").replace("[feature]", "bore").replace("[photo]", "a".repeat(64)).replace("[size]", "small").replace("[token]", "x".repeat(22));
-const bodyFor = (route: string) => (route.endsWith("/links") ? { days: 1, withReport: false } : route.endsWith("/uploads") ? { id: nobodyHere, bytes: 10 } : data);
+  route
+    .replace("[job]", job)
+    .replace(/\[(link|upload)\]/u, nobodyHere)
+    .replace("[chunk]", "0")
+    .replace("[slot]", "liner-1")
+    .replace("[feature]", "bore")
+    .replace("[photo]", "a".repeat(64))
+    .replace("[size]", "small")
+    .replace("[token]", "x".repeat(22));
+const bodyFor = (route: string) =>
+  route.endsWith("/links")
+    ? { days: 1, withReport: false }
+    : route.endsWith("/uploads")
+      ? { id: nobodyHere, bytes: 10 }
+      : data;
 
 test("nobody gets through a door that is not for everybody", async ({ shop }) => {
   const nobody = await client(shop.address, "nobody");
@@ -58,7 +80,8 @@ test("nobody gets through a door that is not for everybody", async ({ shop }) =>
     expect(answer.status(), `${method} ${route} as nobody, least ${least}`).toBe(401);
     expect(answer.headers()["cache-control"]).toBe("no-store");
   }
-  for (const page of ["/", `/jobs/${nobodyHere}/measure`]) expect((await nobody.get(page)).url()).toBe(`${shop.address}/sign-in`);
+  for (const page of ["/", `/jobs/${nobodyHere}/measure`])
+    expect((await nobody.get(page)).url()).toBe(`${shop.address}/sign-in`);
   await nobody.dispose();
 });
 
@@ -69,16 +92,28 @@ for (const who of ["viewer", "inspector"] as const) {
     const person = await client(shop.address, who);
     const shut = each.filter((rule) => ranks.indexOf(rule.least) > ranks.indexOf(who));
     expect(shut.length).toBeGreaterThan(0);
-    for (const { route, method } of shut) expect((await person.fetch(at(route), { method, data })).status(), `${method} ${route}`).toBe(403);
+    for (const { route, method } of shut)
+      expect((await person.fetch(at(route), { method, data })).status(), `${method} ${route}`).toBe(403);
     await person.dispose();
   });
 }
 
-test("a job that is not there is not found, nor is a stream that is no job or an address that is no id", async ({ shop }) => {
+test("a job that is not there is not found, nor is a stream that is no job or an address that is no id", async ({
+  shop,
+}) => {
   const lead = await client(shop.address, "lead");
   const shopStream = JSON.parse(readFileSync("demo/shop.ndjson", "utf8").split("\n")[0]!) as { stream: string };
   for (const { route, method } of each.filter((rule) => rule.ofJob)) {
-    for (const id of [nobodyHere, shopStream.stream, "..%2F..", "1", "%00"]) expect((await lead.fetch(at(route, id), { method, data: method === "POST" || method === "PUT" ? bodyFor(route) : undefined })).status(), `${route} ${id}`).toBe(404);
+    for (const id of [nobodyHere, shopStream.stream, "..%2F..", "1", "%00"])
+      expect(
+        (
+          await lead.fetch(at(route, id), {
+            method,
+            data: method === "POST" || method === "PUT" ? bodyFor(route) : undefined,
+          })
+        ).status(),
+        `${route} ${id}`,
+      ).toBe(404);
   }
   expect((await lead.get(`/jobs/${nobodyHere}/measure`)).status()).toBe(404);
   expect((await lead.get(`/jobs/${shopStream.stream}/nowhere`)).status()).toBe(404);
@@ -91,10 +126,26 @@ test("another site can neither write nor read", async ({ shop }) => {
   for (const { route, method } of each.filter((rule) => rule.route !== "/api/health")) {
     const there = at(route, job.stream);
     const body = method === "GET" ? undefined : data;
-    for (const headers of [{ Origin: "http://elsewhere.example" }, { Origin: "null" }, { "Sec-Fetch-Site": "cross-site", "Sec-Fetch-Mode": "cors" }] as Record<string, string>[]) {
-      expect((await lead.fetch(there, { method, data: body, headers })).status(), `${method} ${route} ${JSON.stringify(headers)}`).toBe(403);
+    for (const headers of [
+      { Origin: "http://elsewhere.example" },
+      { Origin: "null" },
+      { "Sec-Fetch-Site": "cross-site", "Sec-Fetch-Mode": "cors" },
+    ] as Record<string, string>[]) {
+      expect(
+        (await lead.fetch(there, { method, data: body, headers })).status(),
+        `${method} ${route} ${JSON.stringify(headers)}`,
+      ).toBe(403);
     }
-    if (method !== "GET") expect((await lead.fetch(there, { method, data: body, headers: { "Sec-Fetch-Site": "cross-site", "Sec-Fetch-Mode": "navigate" } })).status()).toBe(403);
+    if (method !== "GET")
+      expect(
+        (
+          await lead.fetch(there, {
+            method,
+            data: body,
+            headers: { "Sec-Fetch-Site": "cross-site", "Sec-Fetch-Mode": "navigate" },
+          })
+        ).status(),
+      ).toBe(403);
   }
   await lead.dispose();
 });
@@ -102,7 +153,10 @@ test("another site can neither write nor read", async ({ shop }) => {
 test("a body that is too large, too deep or no JSON is refused before anything is done with it", async ({ shop }) => {
   const lead = await client(shop.address, "lead");
   const post = async (body: string) => {
-    const answer = await lead.post("/api/entries", { data: Buffer.from(body), headers: { "Content-Type": "application/json" } });
+    const answer = await lead.post("/api/entries", {
+      data: Buffer.from(body),
+      headers: { "Content-Type": "application/json" },
+    });
     return [answer.status(), ((await answer.json()) as { problems: { code: string }[] }).problems[0]!.code];
   };
   expect(await post("{")).toEqual([400, "not-json"]);
@@ -113,10 +167,15 @@ test("a body that is too large, too deep or no JSON is refused before anything i
   await lead.dispose();
 });
 
-test("guessing a password is stopped, a wrong one tells nothing about the account, and a cookie of one's own making opens nothing", async ({ shop }) => {
+test("guessing a password is stopped, a wrong one tells nothing about the account, and a cookie of one's own making opens nothing", async ({
+  shop,
+}) => {
   const nobody = await client(shop.address, "nobody");
   const attempt = async (account: string, password = "guess") => {
-    const answer = await nobody.post("/api/session", { data: { account, password }, headers: { "X-Forwarded-For": `10.0.0.${account.length}` } });
+    const answer = await nobody.post("/api/session", {
+      data: { account, password },
+      headers: { "X-Forwarded-For": `10.0.0.${account.length}` },
+    });
     return [answer.status(), ((await answer.json()) as { problems: { code: string }[] }).problems[0]!.code];
   };
   expect(await attempt("nobody-known")).toEqual([401, "bad-credentials"]);
@@ -124,7 +183,11 @@ test("guessing a password is stopped, a wrong one tells nothing about the accoun
   for (let again = 0; again < 7; again += 1) await attempt("guesser-of-passwords");
   expect(await attempt("guesser-of-passwords")).toEqual([401, "bad-credentials"]);
   expect(await attempt("guesser-of-passwords")).toEqual([429, "too-many-attempts"]);
-  expect((await nobody.get(`/api/jobs/${nobodyHere}/record`, { headers: { Cookie: "ember-session=Fe26.2*1*forged" } })).status()).toBe(401);
+  expect(
+    (
+      await nobody.get(`/api/jobs/${nobodyHere}/record`, { headers: { Cookie: "ember-session=Fe26.2*1*forged" } })
+    ).status(),
+  ).toBe(401);
   await nobody.dispose();
 });
 

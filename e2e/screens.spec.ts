@@ -2,7 +2,8 @@ import AxeBuilder from "@axe-core/playwright";
 import { readFileSync } from "node:fs";
 import { expect, test } from "./bench";
 
-const ferry = (JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").split("\n")[0]!) as { stream: string }).stream;
+const ferry = (JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").split("\n")[0]!) as { stream: string })
+  .stream;
 
 /** The main work of every station fits its window; the list of jobs grows. */
 const screens: [path: string, heading: string, fits?: false][] = [
@@ -29,9 +30,21 @@ for (const theme of ["dark", "light"]) {
       await expect(page.locator("html")).toHaveClass(new RegExp(theme));
       // What does not hang on colours is the same in both themes, and looked at once.
       const axe = new AxeBuilder({ page }).options({ resultTypes: ["violations"] });
-      const { violations } = await (theme === "dark" ? axe.withTags(["wcag2a", "wcag2aa", "wcag21aa"]) : axe.withRules(["color-contrast"])).analyze();
-      expect(violations.map(({ id, nodes }) => [path, id, nodes.slice(0, 3).map((node) => node.html.slice(0, 120))])).toEqual([]);
-      if (fits) expect(await page.evaluate(() => document.documentElement.scrollHeight <= window.innerHeight && document.documentElement.scrollWidth <= window.innerWidth), `${path} needs no scrolling`).toBe(true);
+      const { violations } = await (
+        theme === "dark" ? axe.withTags(["wcag2a", "wcag2aa", "wcag21aa"]) : axe.withRules(["color-contrast"])
+      ).analyze();
+      expect(
+        violations.map(({ id, nodes }) => [path, id, nodes.slice(0, 3).map((node) => node.html.slice(0, 120))]),
+      ).toEqual([]);
+      if (fits)
+        expect(
+          await page.evaluate(
+            () =>
+              document.documentElement.scrollHeight <= window.innerHeight &&
+              document.documentElement.scrollWidth <= window.innerWidth,
+          ),
+          `${path} needs no scrolling`,
+        ).toBe(true);
     }
   });
 }

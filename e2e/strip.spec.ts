@@ -6,9 +6,15 @@ import { readTagCode, writeTagCode } from "@/core/strip/tag-code";
 import { client, expect, test, TestBench } from "./bench";
 
 const at = (bench: TestBench, station: string) => `/jobs/${bench.maker.stream}/${station}`;
-const picture = (color: string, width = 640, height = 480) => sharp({ create: { width, height, channels: 3, background: color } }).jpeg().toBuffer();
+const picture = (color: string, width = 640, height = 480) =>
+  sharp({ create: { width, height, channels: 3, background: color } })
+    .jpeg()
+    .toBuffer();
 
-test("an engine comes apart in order: nothing before its lock, nothing that vanishes unseen, and every part gets its tag", async ({ shop, visit }) => {
+test("an engine comes apart in order: nothing before its lock, nothing that vanishes unseen, and every part gets its tag", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(larkspire, { name: "Airship two" });
   await shop.keep(bench.entries);
   const page = await visit("lead", at(bench, "strip"));
@@ -43,7 +49,9 @@ test("an engine comes apart in order: nothing before its lock, nothing that vani
   await page.getByLabel("Bag", { exact: true }).fill("R1");
   await page.getByLabel("orientation of cylinder-3").fill("fin notch up");
   await page.getByRole("button", { name: "Done, 5 parts out" }).click();
-  await expect(page.getByText(/Which cylinder sits where was neither locked nor marked before “Cylinders off/)).toBeVisible();
+  await expect(
+    page.getByText(/Which cylinder sits where was neither locked nor marked before “Cylinders off/),
+  ).toBeVisible();
 
   // A lead goes on past that, with a reason that stays in sight.
   await page.getByRole("button", { name: "go on all the same" }).click();
@@ -56,23 +64,44 @@ test("an engine comes apart in order: nothing before its lock, nothing that vani
   await expect(page.getByLabel("Part tag")).toContainText("out, bag R1");
   await expect(page.getByLabel("Part tag")).toContainText("fin notch up");
 
-  const cameOut = async () => (await shop.written(bench)).filter(({ type }) => type === "part-came-out").map(({ payload }) => [payload.slot, payload.bag, payload.orientation]);
-  await expect.poll(cameOut).toEqual([1, 2, 3, 4, 5].map((each) => [`cylinder-${each}`, "R1", each === 3 ? "fin notch up" : null]));
-  expect((await shop.written(bench)).filter(({ type }) => type === "check-noted").map(({ payload }) => [payload.place, payload.value])).toEqual([["c3", 0], ["c4", 30]]);
+  const cameOut = async () =>
+    (await shop.written(bench))
+      .filter(({ type }) => type === "part-came-out")
+      .map(({ payload }) => [payload.slot, payload.bag, payload.orientation]);
+  await expect
+    .poll(cameOut)
+    .toEqual([1, 2, 3, 4, 5].map((each) => [`cylinder-${each}`, "R1", each === 3 ? "fin notch up" : null]));
+  expect(
+    (await shop.written(bench))
+      .filter(({ type }) => type === "check-noted")
+      .map(({ payload }) => [payload.place, payload.value]),
+  ).toEqual([
+    ["c3", 0],
+    ["c4", 30],
+  ]);
 
   // The label sheet: five labels, each with a 2D code that is its part's.
   const lead = await client(shop.address, "lead");
-  const pdf = await getDocument({ data: new Uint8Array(await (await lead.get(`/api/jobs/${bench.maker.stream}/labels`)).body()), verbosity: 0 }).promise;
+  const pdf = await getDocument({
+    data: new Uint8Array(await (await lead.get(`/api/jobs/${bench.maker.stream}/labels`)).body()),
+    verbosity: 0,
+  }).promise;
   const sheet = await pdf.getPage(1);
-  const words = (await sheet.getTextContent()).items.flatMap((item) => ("str" in item ? item.str.trim() : [])).filter(Boolean).join(" ");
-  for (const each of ["cylinder-1", "cylinder-5", "bag R1 · fin notch up", "Airship two"]) expect(words).toContain(each);
+  const words = (await sheet.getTextContent()).items
+    .flatMap((item) => ("str" in item ? item.str.trim() : []))
+    .filter(Boolean)
+    .join(" ");
+  for (const each of ["cylinder-1", "cylinder-5", "bag R1 · fin notch up", "Airship two"])
+    expect(words).toContain(each);
   const code = await readQr(sheet);
   expect(readTagCode(code)).toEqual({ job: bench.maker.stream, part: bench.partIn.get("cylinder-1") });
   await lead.dispose();
 });
 
 /** The first 2D code of a page, out of the filled rectangles that draw it, by a reader that has nothing of ours. */
-async function readQr(sheet: Awaited<ReturnType<Awaited<ReturnType<typeof getDocument>["promise"]>["getPage"]>>): Promise<string> {
+async function readQr(
+  sheet: Awaited<ReturnType<Awaited<ReturnType<typeof getDocument>["promise"]>["getPage"]>>,
+): Promise<string> {
   const { OPS } = await import("pdfjs-dist/legacy/build/pdf.mjs");
   const operators = await sheet.getOperatorList();
   const squares: [number, number, number, number][] = [];
@@ -86,7 +115,9 @@ async function readQr(sheet: Awaited<ReturnType<Awaited<ReturnType<typeof getDoc
     }
   });
   const small = Math.min(...squares.map(([, , w]) => Math.abs(w)));
-  const modules = squares.filter(([, , w, h]) => Math.abs(Math.abs(w) - small) < small / 10 && Math.abs(Math.abs(h) - small) < small / 10);
+  const modules = squares.filter(
+    ([, , w, h]) => Math.abs(Math.abs(w) - small) < small / 10 && Math.abs(Math.abs(h) - small) < small / 10,
+  );
   // The modules of the first code lie together at the left edge.
   const left = Math.min(...modules.map(([x]) => x));
   const bottom = Math.min(...modules.filter(([x]) => x < left + 90).map(([, y]) => y));
@@ -98,12 +129,21 @@ async function readQr(sheet: Awaited<ReturnType<Awaited<ReturnType<typeof getDoc
   const pixels = new Uint8ClampedArray(side * side * 4).fill(255);
   for (const [x, y] of first) {
     const [column, row] = [columnOf(x) + quiet, Math.round((y - bottom) / small) + quiet];
-    for (let dy = 0; dy < scale; dy += 1) for (let dx = 0; dx < scale; dx += 1) pixels.fill(0, ((row * scale + dy) * side + column * scale + dx) * 4, ((row * scale + dy) * side + column * scale + dx) * 4 + 3);
+    for (let dy = 0; dy < scale; dy += 1)
+      for (let dx = 0; dx < scale; dx += 1)
+        pixels.fill(
+          0,
+          ((row * scale + dy) * side + column * scale + dx) * 4,
+          ((row * scale + dy) * side + column * scale + dx) * 4 + 3,
+        );
   }
   return jsQR(pixels, side, side)?.data ?? "";
 }
 
-test("two people tick one step and agree; what is seen is written by keys alone; a scan opens a part anywhere and another job's tag does nothing", async ({ shop, visit }) => {
+test("two people tick one step and agree; what is seen is written by keys alone; a scan opens a part anywhere and another job's tag does nothing", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(orrinshaw, { name: "Dredger Heron" });
   await shop.keep(bench.entries);
   const [page, other] = [await visit("lead", at(bench, "strip")), await visit("inspector", at(bench, "strip"))];
@@ -112,7 +152,10 @@ test("two people tick one step and agree; what is seen is written by keys alone;
   await other.route("**/live?**", (route) => route.abort());
   await Promise.all([page, other].map((each) => each.getByRole("button", { name: "Done", exact: true }).click()));
   await expect(page.getByRole("button", { name: "Steps 1/22" })).toBeVisible();
-  await page.getByRole("list", { name: "Strip list" }).getByRole("button", { name: /Drain oil/ }).click();
+  await page
+    .getByRole("list", { name: "Strip list" })
+    .getByRole("button", { name: /Drain oil/ })
+    .click();
   await expect(page.getByText(/Done: (Wren Halloway, Sedge Arden|Sedge Arden, Wren Halloway)/)).toBeVisible();
   await expect(page.getByRole("group", { name: "Holds" })).toHaveCount(0);
 
@@ -120,7 +163,10 @@ test("two people tick one step and agree; what is seen is written by keys alone;
   await page.getByRole("button", { name: "Findings" }).click();
   await page.keyboard.press("/");
   await page.keyboard.type("piston-5");
-  await page.getByRole("option", { name: /tag.*piston-5|piston-5.*tag/ }).first().click();
+  await page
+    .getByRole("option", { name: /tag.*piston-5|piston-5.*tag/ })
+    .first()
+    .click();
   await expect(page.getByRole("heading", { name: "piston-5" }).first()).toBeVisible();
   await page.keyboard.press("0");
   await page.keyboard.press("2");
@@ -128,7 +174,17 @@ test("two people tick one step and agree; what is seen is written by keys alone;
   await page.keyboard.press("3");
   await expect(page.getByLabel("Part tag")).toContainText("Carbon, ring lands: thick");
   await expect(page.getByLabel("Part tag")).toContainText("Heat tint, pin bosses: blue or grey");
-  await expect.poll(async () => (await shop.written(bench)).filter(({ type }) => type === "finding-made").map(({ payload }) => [payload.finding, payload.place, payload.value, payload.phase])).toEqual([["carbon", "crown", "none", "before-cleaning"], ["carbon", "lands", "moderate", "before-cleaning"], ["heat-tint", "bosses", "severe", "before-cleaning"]]);
+  await expect
+    .poll(async () =>
+      (await shop.written(bench))
+        .filter(({ type }) => type === "finding-made")
+        .map(({ payload }) => [payload.finding, payload.place, payload.value, payload.phase]),
+    )
+    .toEqual([
+      ["carbon", "crown", "none", "before-cleaning"],
+      ["carbon", "lands", "moderate", "before-cleaning"],
+      ["heat-tint", "bosses", "severe", "before-cleaning"],
+    ]);
 
   // A scanner types while the measuring cell has the cursor: the part opens, and nothing is left in the cell.
   await page.goto(at(bench, "measure"));
@@ -156,7 +212,10 @@ test("two people tick one step and agree; what is seen is written by keys alone;
   await expect(page.getByLabel("Part tag")).toContainText("case");
 });
 
-test("the account of a broken part: masses that cannot be are refused, an open account holds Build until every place is searched", async ({ shop, visit }) => {
+test("the account of a broken part: masses that cannot be are refused, an open account holds Build until every place is searched", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(orrinshaw, { name: "Tug Coot" });
   await shop.keep(bench.entries);
   const page = await visit("inspector", at(bench, "strip"));
@@ -186,19 +245,25 @@ test("the account of a broken part: masses that cannot be are refused, an open a
   await page.getByRole("button", { name: "Strike the piece of 40 g" }).click();
   await add("20,1");
   await expect(page.getByText(/some is missing: 2\.30 ± 0\.62 g/)).toBeVisible();
-  for (const place of ["Crankcase", "Sump", "Pick-up screen"]) await page.getByRole("button", { name: new RegExp(`^${place}.*searched`) }).click();
+  for (const place of ["Crankcase", "Sump", "Pick-up screen"])
+    await page.getByRole("button", { name: new RegExp(`^${place}.*searched`) }).click();
   await expect(page.getByRole("group", { name: "Holds" })).toHaveCount(0);
   await expect(page.getByRole("button", { name: "Fragments closed" })).toBeVisible();
 });
 
-test("a photo goes up in pieces through a broken connection, once; what is none is refused; a scale in it measures", async ({ shop, visit }) => {
+test("a photo goes up in pieces through a broken connection, once; what is none is refused; a scale in it measures", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(orrinshaw, { name: "Packet Teal" });
   await shop.keep(bench.entries);
   const page = await visit("inspector", at(bench, "strip"));
   await page.getByRole("button", { name: "Photos" }).click();
   const picker = page.locator("input[type=file]");
   const noise = Buffer.from(Uint8Array.from({ length: 1700 * 1275 * 3 }, (_, each) => (each * 2654435761) >>> 24));
-  const large = await sharp(noise, { raw: { width: 1700, height: 1275, channels: 3 } }).jpeg({ quality: 98 }).toBuffer();
+  const large = await sharp(noise, { raw: { width: 1700, height: 1275, channels: 3 } })
+    .jpeg({ quality: 98 })
+    .toBuffer();
   const pieces = Math.ceil(large.length / 1024 / 1024);
   expect(pieces).toBeGreaterThan(1);
 
@@ -224,9 +289,15 @@ test("a photo goes up in pieces through a broken connection, once; what is none 
   // No picture, a HEIC, and one that only says it is a JPEG: each told by name, and the way out said.
   await picker.setInputFiles([
     { name: "notes.jpg", mimeType: "image/jpeg", buffer: Buffer.from("these are only words, and many of them") },
-    { name: "phone.jpg", mimeType: "image/jpeg", buffer: Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from("ftypheic"), Buffer.alloc(60)]) },
+    {
+      name: "phone.jpg",
+      mimeType: "image/jpeg",
+      buffer: Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from("ftypheic"), Buffer.alloc(60)]),
+    },
   ]);
-  await expect(page.getByText("This is no photo that can be read here. Choose a JPEG, PNG, WebP or AVIF file.")).toBeVisible();
+  await expect(
+    page.getByText("This is no photo that can be read here. Choose a JPEG, PNG, WebP or AVIF file."),
+  ).toBeVisible();
   await expect(page.getByText(/This is a HEIC photo.*Set the phone's camera to JPEG/)).toBeVisible();
   expect(await photos()).toHaveLength(1);
 
@@ -237,7 +308,10 @@ test("a photo goes up in pieces through a broken connection, once; what is none 
   const spot = async (x: number, y: number) => {
     const box = (await svg.boundingBox())!;
     const scale = Math.min(box.width / 1700, box.height / 1275);
-    return [box.x + (box.width - 1700 * scale) / 2 + x * scale, box.y + (box.height - 1275 * scale) / 2 + y * scale] as const;
+    return [
+      box.x + (box.width - 1700 * scale) / 2 + x * scale,
+      box.y + (box.height - 1275 * scale) / 2 + y * scale,
+    ] as const;
   };
   const drag = async (from: readonly [number, number], to: readonly [number, number]) => {
     await page.mouse.move(...(await spot(...from)));
@@ -253,27 +327,55 @@ test("a photo goes up in pieces through a broken connection, once; what is none 
   await drag([200, 300], [1000, 300]);
   await expect(page.getByText(/length 100\.\d+ ± \d|length 99\.\d+ ± \d/)).toBeVisible();
   await page.getByRole("button", { name: "Area", exact: true }).click();
-  for (const corner of [[200, 400], [1000, 400], [1000, 800], [200, 800]] as const) {
+  for (const corner of [
+    [200, 400],
+    [1000, 400],
+    [1000, 800],
+    [200, 800],
+  ] as const) {
     const [x, y] = await spot(corner[0], corner[1]);
     await page.mouse.click(x, y);
   }
   await page.getByRole("button", { name: "Close the outline" }).click();
   await expect(page.getByText(/area [45]\d\d\d ± \d+ mm²/)).toBeVisible();
-  await expect.poll(async () => (await shop.written(bench)).filter(({ type }) => type === "photo-marked").map(({ payload }) => (payload.mark as { kind: string }).kind)).toEqual(["scale", "length", "area"]);
+  await expect
+    .poll(async () =>
+      (await shop.written(bench))
+        .filter(({ type }) => type === "photo-marked")
+        .map(({ payload }) => (payload.mark as { kind: string }).kind),
+    )
+    .toEqual(["scale", "length", "area"]);
 });
 
-test("four hundred photos: small ones only, none whole before it is opened, and a second visit asks for nothing", async ({ shop, visit }) => {
+test("four hundred photos: small ones only, none whole before it is opened, and a second visit asks for nothing", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(orrinshaw, { name: "Ferry of four hundred photos" });
   const made = await Promise.all(["#803010", "#205080", "#406040", "#909020"].map((color) => picture(color)));
   const kept = [];
   for (const each of made) kept.push(await shop.keepPhoto(bench.maker.stream, each));
-  for (let n = 0; n < 400; n += 1) bench.add("photo-added", { ...kept[n % 4]!, part: null, place: null, station: "strip", words: `photo ${n + 1}` });
+  for (let n = 0; n < 400; n += 1)
+    bench.add("photo-added", { ...kept[n % 4]!, part: null, place: null, station: "strip", words: `photo ${n + 1}` });
   await shop.keep(bench.entries);
   const page = await visit("viewer", at(bench, "measure"));
   const asked: string[] = [];
-  page.on("request", (request) => request.url().includes("/photos/") && asked.push(new URL(request.url()).pathname.split("/").slice(-2).join("/")));
+  page.on(
+    "request",
+    (request) =>
+      request.url().includes("/photos/") && asked.push(new URL(request.url()).pathname.split("/").slice(-2).join("/")),
+  );
   // Bytes over the network by what was asked for; nothing for what the browser had kept.
-  const timings = () => page.evaluate(() => performance.getEntriesByType("resource").flatMap((entry) => (entry.name.includes("/photos/") && (entry as PerformanceResourceTiming).decodedBodySize > 0 ? [(entry as PerformanceResourceTiming).transferSize] : [])));
+  const timings = () =>
+    page.evaluate(() =>
+      performance
+        .getEntriesByType("resource")
+        .flatMap((entry) =>
+          entry.name.includes("/photos/") && (entry as PerformanceResourceTiming).decodedBodySize > 0
+            ? [(entry as PerformanceResourceTiming).transferSize]
+            : [],
+        ),
+    );
   const open = async () => {
     await page.getByRole("button", { name: "Photos" }).click();
     await expect(page.getByRole("button", { name: /^Open: photo/ })).toHaveCount(400);
@@ -291,7 +393,10 @@ test("four hundred photos: small ones only, none whole before it is opened, and 
   await expect.poll(() => asked.filter((path) => path.endsWith("/full")).length).toBe(1);
 });
 
-test("cleaning asks first for what it washes away and what comes out; passages are proven one by one; a crack is judged where it is drawn", async ({ shop, visit }) => {
+test("cleaning asks first for what it washes away and what comes out; passages are proven one by one; a crack is judged where it is drawn", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(orrinshaw, { name: "Lighter Grebe" });
   await shop.keep(bench.entries);
   const page = await visit("lead", at(bench, "clean"));
@@ -303,7 +408,8 @@ test("cleaning asks first for what it washes away and what comes out; passages a
   await ways.getByRole("button", { name: "Hot tank" }).click();
   await expect(page.getByText("Still in: gallery plugs out, core plugs out, oil jets out.")).toBeVisible();
   await page.getByRole("button", { name: "Not yet" }).click();
-  for (const plug of ["gallery plugs out", "core plugs out", "oil jets out"]) await page.getByRole("button", { name: plug }).click();
+  for (const plug of ["gallery plugs out", "core plugs out", "oil jets out"])
+    await page.getByRole("button", { name: plug }).click();
   await ways.getByRole("button", { name: "Hot tank" }).click();
   await expect(page.getByText(/block: \d+ of \d+ passages are not proven clear/)).toBeVisible();
   const feed = page.getByRole("button", { name: /^feed of main 5, / });
@@ -325,7 +431,11 @@ test("cleaning asks first for what it washes away and what comes out; passages a
     const box = (await map.boundingBox())!;
     const margin = (8 * 880) / 780;
     const scale = Math.min(box.width / (880 + 2 * margin), box.height / (260 + 2 * margin));
-    for (const [x, y] of line) await page.mouse.click(box.x + (box.width - (880 + 2 * margin) * scale) / 2 + (x + margin) * scale, box.y + (box.height - (260 + 2 * margin) * scale) / 2 + (y + margin) * scale);
+    for (const [x, y] of line)
+      await page.mouse.click(
+        box.x + (box.width - (880 + 2 * margin) * scale) / 2 + (x + margin) * scale,
+        box.y + (box.height - (260 + 2 * margin) * scale) / 2 + (y + margin) * scale,
+      );
   };
   await draw([70, 72], [70, 84]);
   await page.getByLabel("Length of the crack, mm").fill("long");

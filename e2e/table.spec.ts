@@ -1,10 +1,23 @@
 import { orrinshaw } from "@/core/fixtures/load";
 import { expect, test, TestBench, testGauge } from "./bench";
 
-const readings = async (shop: { written: (bench: TestBench) => Promise<{ type: string; payload: Record<string, unknown> }[]> }, bench: TestBench) =>
-  (await shop.written(bench)).filter(({ type }) => type === "reading-taken").map(({ payload }) => [bench.pack.pack.slots.find((slot) => bench.partIn.get(slot.id) === payload.part)!.id, payload.point, payload.typed, payload.kept ?? null]);
+const readings = async (
+  shop: { written: (bench: TestBench) => Promise<{ type: string; payload: Record<string, unknown> }[]> },
+  bench: TestBench,
+) =>
+  (await shop.written(bench))
+    .filter(({ type }) => type === "reading-taken")
+    .map(({ payload }) => [
+      bench.pack.pack.slots.find((slot) => bench.partIn.get(slot.id) === payload.part)!.id,
+      payload.point,
+      payload.typed,
+      payload.kept ?? null,
+    ]);
 
-test("a table goes into a sheet: pasted where one stands, or from a file with its columns named, and nothing before it was seen", async ({ shop, visit }) => {
+test("a table goes into a sheet: pasted where one stands, or from a file with its columns named, and nothing before it was seen", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(orrinshaw, { name: "Trawler Knot" });
   bench.occasion();
   await shop.keep(bench.entries);
@@ -24,19 +37,38 @@ test("a table goes into a sheet: pasted where one stands, or from a file with it
   expect(await readings(shop, bench)).toEqual([]);
   await page.getByRole("button", { name: "Take 2 readings" }).click();
   await expect(cell).toHaveValue("108.041");
-  await expect.poll(() => readings(shop, bench)).toEqual([["liner-2", "top-thrust", "108,041", null], ["liner-2", "top-axial", "108,033", null]]);
+  await expect
+    .poll(() => readings(shop, bench))
+    .toEqual([
+      ["liner-2", "top-thrust", "108,041", null],
+      ["liner-2", "top-axial", "108,033", null],
+    ]);
 
   // From a file: rows by name, a heading that is none of ours, one liner that is not there.
   await page.keyboard.press("t");
-  await page.locator("input[type=file]").setInputFiles({ name: "liners.csv", mimeType: "text/csv", buffer: Buffer.from("\ufeffLiner;first;ovality\n5;108.050;0.01\n9;108.044;0.02\n6;4.2530 in;0.01\n") });
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({
+      name: "liners.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from("\ufeffLiner;first;ovality\n5;108.050;0.01\n9;108.044;0.02\n6;4.2530 in;0.01\n"),
+    });
   await page.getByLabel("Column 1, Liner").selectOption({ label: "which part or place" });
   await page.getByLabel("Column 2, first").selectOption({ label: "top, thrust direction" });
   await expect(said).toContainText("Line 3: “9” is no place of this sheet.");
   await page.getByRole("button", { name: "Take 2 readings" }).click();
-  await expect.poll(async () => (await readings(shop, bench)).slice(2)).toEqual([["liner-5", "top-thrust", "108.050", null], ["liner-6", "top-thrust", "4.2530 in", null]]);
+  await expect
+    .poll(async () => (await readings(shop, bench)).slice(2))
+    .toEqual([
+      ["liner-5", "top-thrust", "108.050", null],
+      ["liner-6", "top-thrust", "4.2530 in", null],
+    ]);
 });
 
-test("a face is measured as it lies, and what is far from its fellows or the last part's figures again is asked at once", async ({ shop, visit }) => {
+test("a face is measured as it lies, and what is far from its fellows or the last part's figures again is asked at once", async ({
+  shop,
+  visit,
+}) => {
   const bench = new TestBench(orrinshaw, { name: "Pilot cutter Dunlin" });
   const occasion = bench.occasion();
   bench.readAll(occasion, "liner-1/bore", [108.041, 108.033, 108.03, 108.026, 108.021, 108.02]);
@@ -57,7 +89,12 @@ test("a face is measured as it lies, and what is far from its fellows or the las
   await take("108.49");
   await expect(says).toContainText("108.490 mm is far from the others here");
   await page.keyboard.press("Escape");
-  await expect.poll(() => readings(shop, bench)).toEqual([["liner-2", "top-thrust", "108.041", null], ["liner-2", "top-axial", "108.033", "last-part-again"]]);
+  await expect
+    .poll(() => readings(shop, bench))
+    .toEqual([
+      ["liner-2", "top-thrust", "108.041", null],
+      ["liner-2", "top-axial", "108.033", "last-part-again"],
+    ]);
 
   await page.getByRole("button", { name: /^Heads/ }).click();
   await expect(page.getByRole("heading", { name: "Heads, heights of the joint face" })).toBeVisible();

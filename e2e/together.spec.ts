@@ -8,10 +8,25 @@ const first = liner("top, thrust direction");
 /** A job with a gauge set up for the liners, and nothing read. */
 function ready(name = "Test engine") {
   const bench = new TestBench(orrinshaw, { name });
-  bench.occasion({ gauge: { id: "bore-gauge", name: "Bore gauge", quantities: ["internal-diameter"], unit: "mm", range: [100, 160], method: "direct", resolution: 0.001, repeatability: 0.001, calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" }, scaleExpansionPerK: 11.5e-6 }, master: null });
+  bench.occasion({
+    gauge: {
+      id: "bore-gauge",
+      name: "Bore gauge",
+      quantities: ["internal-diameter"],
+      unit: "mm",
+      range: [100, 160],
+      method: "direct",
+      resolution: 0.001,
+      repeatability: 0.001,
+      calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" },
+      scaleExpansionPerK: 11.5e-6,
+    },
+    master: null,
+  });
   return bench;
 }
-const typedOf = (entries: readonly Envelope[]) => entries.filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
+const typedOf = (entries: readonly Envelope[]) =>
+  entries.filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
 
 test("two people at one job see each other's entries, and settle what both corrected", async ({ shop, visit }) => {
   const bench = ready();
@@ -30,7 +45,10 @@ test("two people at one job see each other's entries, and settle what both corre
 
   // Both correct the same reading while neither hears of the other: nothing is overwritten, both are shown.
   for (const page of [wren, sedge]) await page.route("**/api/entries", (route) => route.abort());
-  for (const [page, text] of [[wren, "108.045"], [sedge, "108.049"]] as const) {
+  for (const [page, text] of [
+    [wren, "108.045"],
+    [sedge, "108.049"],
+  ] as const) {
     await page.getByLabel(first).fill(text);
     await page.keyboard.press("Enter");
     await expect(page.getByText("1 entry is not saved yet")).toBeVisible();
@@ -38,14 +56,19 @@ test("two people at one job see each other's entries, and settle what both corre
   for (const page of [wren, sedge]) await page.unroute("**/api/entries");
   for (const page of [wren, sedge]) await expect(page.getByLabel(first)).toHaveValue("two values");
   await wren.getByLabel(first).focus();
-  await expect(wren.locator("#measure-says")).toContainText("In conflict: 108.045 by Wren Halloway, 108.049 by Sedge Arden");
+  await expect(wren.locator("#measure-says")).toContainText(
+    "In conflict: 108.045 by Wren Halloway, 108.049 by Sedge Arden",
+  );
   await wren.keyboard.type("108.045");
   await wren.keyboard.press("Enter");
   for (const page of [wren, sedge]) await expect(page.getByLabel(first)).toHaveValue("108.045");
   await expect.poll(async () => typedOf(await shop.written(bench))).toHaveLength(5);
 });
 
-test("what was typed outlives a closed tab without network, and is sent once from the list of jobs", async ({ shop, visit }) => {
+test("what was typed outlives a closed tab without network, and is sent once from the list of jobs", async ({
+  shop,
+  visit,
+}) => {
   const bench = ready();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
@@ -96,11 +119,19 @@ test("with the network blocked the verdict still appears", async ({ shop, visit 
   await expect.poll(async () => typedOf(await shop.written(bench))).toHaveLength(6);
 });
 
-test("what the server refuses while its sheet is not open stays in the tray with its reason", async ({ shop, visit }) => {
+test("what the server refuses while its sheet is not open stays in the tray with its reason", async ({
+  shop,
+  visit,
+}) => {
   const bench = ready();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/hand-over`);
-  await page.route("**/api/entries", (route) => route.fulfill({ status: 413, json: { problems: [{ code: "too-large", path: [], severity: "error", params: { bytes: 70000, most: 65536 } }] } }));
+  await page.route("**/api/entries", (route) =>
+    route.fulfill({
+      status: 413,
+      json: { problems: [{ code: "too-large", path: [], severity: "error", params: { bytes: 70000, most: 65536 } }] },
+    }),
+  );
   await page.getByLabel("Hand over to").fill("Marigold Ferries");
   await page.getByRole("button", { name: "Hand over", exact: true }).click();
   const tray = page.getByRole("alert").filter({ hasText: "Not saved: the hand-over to Marigold Ferries" });

@@ -16,9 +16,17 @@ const distDir = ".next";
 /** Runs one part, whose last line is its result as JSON. */
 async function part(name, file, args = [], env = {}) {
   say(name);
-  const { code, output } = await runCommand(process.execPath, ["--expose-gc", "--import", "tsx", file, ...args], { quiet: true, env });
+  const { code, output } = await runCommand(process.execPath, ["--expose-gc", "--import", "tsx", file, ...args], {
+    quiet: true,
+    env,
+  });
   if (code !== 0) throw new LaunchError(`${name} failed:\n${output.trim()}`);
-  return JSON.parse(output.trim().split("\n").findLast((line) => line.startsWith("{")));
+  return JSON.parse(
+    output
+      .trim()
+      .split("\n")
+      .findLast((line) => line.startsWith("{")),
+  );
 }
 
 const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
@@ -30,18 +38,84 @@ function report({ core, teardown, flatness, identity, store, trend, photos, brow
   const share = core.appendMs / core.wholeMs.small;
   const rate = store.oursPerSecond / store.barePerSecond;
   const rows = [
-    ["fold, 20,000 entries against 2,000", `${ms(core.foldMs.large)} / ${ms(core.foldMs.small)}`, times(growth(core.foldMs)), "at most 12×", growth(core.foldMs) <= 12],
-    ["metrology and the rest of the assessment, likewise", `${ms(core.metrologyMs.large)} / ${ms(core.metrologyMs.small)}`, times(growth(core.metrologyMs)), "at most 12×", growth(core.metrologyMs) <= 12],
-    ["one reading more on an assessed job of 2,000 entries, against a whole assessment of it", `${ms(core.appendMs)} / ${ms(core.wholeMs.small)}`, `${(100 * share).toFixed(1)} %`, "at most 5 %", share <= 0.05],
-    [`ledger, findings and zone verdicts of ${teardown.findings.large} findings against ${teardown.findings.small}`, `${ms(teardown.teardownMs.large)} / ${ms(teardown.teardownMs.small)}`, times(growth(teardown.teardownMs)), "at most 12×", growth(teardown.teardownMs) <= 12],
-    ["minimum zone of a 12 x 40 grid, against the same linear program in HiGHS", `${ms(flatness.oursMs)} / ${ms(flatness.highsMs)}`, times(flatness.oursMs / flatness.highsMs), flatness.agree ? "same zone" : "**another zone**", flatness.agree],
-    ["a thumbnail, against a bare read of the same blob behind the same check of the session", `${ms(photos.oursMs)} / ${ms(photos.bareMs)}`, times(photos.oursMs / photos.bareMs), "printed", null],
-    ["durable entries a second through the store, against the same transaction by hand", `${store.oursPerSecond.toFixed(0)} / ${store.barePerSecond.toFixed(0)}`, times(rate), "at least 0.7×", rate >= 0.7],
-    ["posterior and ranking of all next checks, 12 variants x 60 tells with 20 answered, against enumeration", `${ms(identity.oursMs)} / ${ms(identity.plainMs)}`, times(identity.oursMs / identity.plainMs), identity.agree ? "same check first" : "**another check first**", identity.agree],
+    [
+      "fold, 20,000 entries against 2,000",
+      `${ms(core.foldMs.large)} / ${ms(core.foldMs.small)}`,
+      times(growth(core.foldMs)),
+      "at most 12×",
+      growth(core.foldMs) <= 12,
+    ],
+    [
+      "metrology and the rest of the assessment, likewise",
+      `${ms(core.metrologyMs.large)} / ${ms(core.metrologyMs.small)}`,
+      times(growth(core.metrologyMs)),
+      "at most 12×",
+      growth(core.metrologyMs) <= 12,
+    ],
+    [
+      "one reading more on an assessed job of 2,000 entries, against a whole assessment of it",
+      `${ms(core.appendMs)} / ${ms(core.wholeMs.small)}`,
+      `${(100 * share).toFixed(1)} %`,
+      "at most 5 %",
+      share <= 0.05,
+    ],
+    [
+      `ledger, findings and zone verdicts of ${teardown.findings.large} findings against ${teardown.findings.small}`,
+      `${ms(teardown.teardownMs.large)} / ${ms(teardown.teardownMs.small)}`,
+      times(growth(teardown.teardownMs)),
+      "at most 12×",
+      growth(teardown.teardownMs) <= 12,
+    ],
+    [
+      "minimum zone of a 12 x 40 grid, against the same linear program in HiGHS",
+      `${ms(flatness.oursMs)} / ${ms(flatness.highsMs)}`,
+      times(flatness.oursMs / flatness.highsMs),
+      flatness.agree ? "same zone" : "**another zone**",
+      flatness.agree,
+    ],
+    [
+      "a thumbnail, against a bare read of the same blob behind the same check of the session",
+      `${ms(photos.oursMs)} / ${ms(photos.bareMs)}`,
+      times(photos.oursMs / photos.bareMs),
+      "printed",
+      null,
+    ],
+    [
+      "durable entries a second through the store, against the same transaction by hand",
+      `${store.oursPerSecond.toFixed(0)} / ${store.barePerSecond.toFixed(0)}`,
+      times(rate),
+      "at least 0.7×",
+      rate >= 0.7,
+    ],
+    [
+      "posterior and ranking of all next checks, 12 variants x 60 tells with 20 answered, against enumeration",
+      `${ms(identity.oursMs)} / ${ms(identity.plainMs)}`,
+      times(identity.oursMs / identity.plainMs),
+      identity.agree ? "same check first" : "**another check first**",
+      identity.agree,
+    ],
     ["the same in the browser, p95 of 200", ms(browser.identityP95Ms), "", "printed", null],
-    [`trend of a place among ${trend.rows.large.toLocaleString("en")} readings of the shop against ${trend.rows.small.toLocaleString("en")}, ${trend.count} come back; index ${trend.index}`, `${ms(trend.ms.large)} / ${ms(trend.ms.small)}`, times(growth(trend.ms)), "at most 1.5×, by its index, unsorted", growth(trend.ms) <= 1.5 && trend.index === "by_slot" && !trend.sorts && trend.count === trend.countLarge],
-    [`a whole assessment of ${browser.workerReadings} readings in a worker; the page's longest frame meanwhile`, `${ms(browser.workerMs)}; ${ms(browser.longestFrameMs)}`, "", "printed", null],
-    [`Enter to painted verdict and picture, ${browser.typed} typed into a job that ends with ${browser.count} readings, p50`, ms(browser.p50Ms), "", "printed", null],
+    [
+      `trend of a place among ${trend.rows.large.toLocaleString("en")} readings of the shop against ${trend.rows.small.toLocaleString("en")}, ${trend.count} come back; index ${trend.index}`,
+      `${ms(trend.ms.large)} / ${ms(trend.ms.small)}`,
+      times(growth(trend.ms)),
+      "at most 1.5×, by its index, unsorted",
+      growth(trend.ms) <= 1.5 && trend.index === "by_slot" && !trend.sorts && trend.count === trend.countLarge,
+    ],
+    [
+      `a whole assessment of ${browser.workerReadings} readings in a worker; the page's longest frame meanwhile`,
+      `${ms(browser.workerMs)}; ${ms(browser.longestFrameMs)}`,
+      "",
+      "printed",
+      null,
+    ],
+    [
+      `Enter to painted verdict and picture, ${browser.typed} typed into a job that ends with ${browser.count} readings, p50`,
+      ms(browser.p50Ms),
+      "",
+      "printed",
+      null,
+    ],
     ["the same, p95", ms(browser.p95Ms), "", "printed", null],
     ["the same, longest", ms(browser.longestMs), "", "printed", null],
   ];
@@ -77,7 +151,8 @@ async function main() {
   const state = stateDir("bench");
   const processes = new Processes(state);
   await processes.takeOver("The bench");
-  for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => void processes.stopAll().then(() => process.exit(1)));
+  for (const signal of ["SIGINT", "SIGTERM"])
+    process.on(signal, () => void processes.stopAll().then(() => process.exit(1)));
   try {
     const core = await part("fold and assessment", "scripts/bench/core.ts");
     const teardown = await part("ledger and zones", "scripts/bench/teardown.ts");
@@ -93,7 +168,12 @@ async function main() {
     const store = await part("the store", "scripts/bench/store.ts", [], env);
     const trend = await part("the shop's readings", "scripts/bench/trend.ts", [], env);
     await ensureBuild(distDir);
-    const web = await startWeb(processes, { port: await freePort(0), distDir, databaseUrl: env.EMBER_DATABASE_URL, sessionSecret: "a secret of the bench that is long enough" });
+    const web = await startWeb(processes, {
+      port: await freePort(0),
+      distDir,
+      databaseUrl: env.EMBER_DATABASE_URL,
+      sessionSecret: "a secret of the bench that is long enough",
+    });
     const photos = await part("photos", "scripts/bench/photos.ts", [web.address], env);
     const browser = await part("the browser", "scripts/bench/browser.ts", [web.address], env);
     const text = report({ core, teardown, flatness, identity, store, trend, photos, browser });

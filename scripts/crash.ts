@@ -35,9 +35,18 @@ const startDatabase = async () => {
 };
 let database = await startDatabase();
 const databaseUrl = database.url("ember");
-const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], { quiet: true, env: { EMBER_DATABASE_URL: databaseUrl } });
+const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], {
+  quiet: true,
+  env: { EMBER_DATABASE_URL: databaseUrl },
+});
 if (prepared.code !== 0) throw new Error(prepared.output);
-const startServer = () => startWeb(processes, { port: ports.web, distDir: process.env.EMBER_DIST ?? ".next-test", databaseUrl, sessionSecret: "a secret of the tests that is long enough" });
+const startServer = () =>
+  startWeb(processes, {
+    port: ports.web,
+    distDir: process.env.EMBER_DIST ?? ".next-test",
+    databaseUrl,
+    sessionSecret: "a secret of the tests that is long enough",
+  });
 let web = await startServer();
 
 const clock = { now: Date.now, random: () => randomBytes(16) };
@@ -47,8 +56,15 @@ const stream = makeId(clock);
   await beginStream(pool, stream, "job", new Date());
   await pool.end();
 }
-const signedIn = await fetch(`${web.address}/api/session`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ account: "wren", password: "lantern-by-the-quay" }) });
-const cookie = signedIn.headers.getSetCookie().map((each) => each.split(";")[0]).join("; ");
+const signedIn = await fetch(`${web.address}/api/session`, {
+  method: "POST",
+  headers: { "Content-Type": "application/json" },
+  body: JSON.stringify({ account: "wren", password: "lantern-by-the-quay" }),
+});
+const cookie = signedIn.headers
+  .getSetCookie()
+  .map((each) => each.split(";")[0])
+  .join("; ");
 
 const acknowledged: string[] = [];
 const counts = { answers: 0, again: 0, lostAnswers: 0 };
@@ -62,7 +78,12 @@ async function write(): Promise<void> {
     for (let attempt = 0; ; attempt += 1) {
       if (attempt > 0) counts.again += 1;
       try {
-        const answer = await fetch(`${web.address}/api/entries`, { method: "POST", headers: { "Content-Type": "application/json", cookie }, body: JSON.stringify({ entries: [entry] }), signal: AbortSignal.timeout(10_000) });
+        const answer = await fetch(`${web.address}/api/entries`, {
+          method: "POST",
+          headers: { "Content-Type": "application/json", cookie },
+          body: JSON.stringify({ entries: [entry] }),
+          signal: AbortSignal.timeout(10_000),
+        });
         if (answer.ok && attempt === 0 && randomBytes(1)[0]! < 26) {
           counts.lostAnswers += 1;
           continue;
@@ -84,8 +105,15 @@ async function write(): Promise<void> {
 }
 
 const writers = [write(), write(), write()];
-const kill = async (child: { pid?: number | undefined; exitCode: number | null; signalCode: NodeJS.Signals | null; once: (event: "exit", listener: () => void) => unknown }) => {
-  const gone = new Promise<void>((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once("exit", () => resolve())));
+const kill = async (child: {
+  pid?: number | undefined;
+  exitCode: number | null;
+  signalCode: NodeJS.Signals | null;
+  once: (event: "exit", listener: () => void) => unknown;
+}) => {
+  const gone = new Promise<void>((resolve) =>
+    child.exitCode !== null || child.signalCode !== null ? resolve() : child.once("exit", () => resolve()),
+  );
   process.kill(child.pid!, "SIGKILL");
   await gone;
 };
@@ -106,7 +134,11 @@ isStreaming = false;
 await Promise.all(writers);
 
 const pool = openDatabase(databaseUrl, 1);
-const rows = await select<{ id: string; seq: number }>(pool, "SELECT id, seq FROM entry WHERE stream_id = ? ORDER BY seq", [stream]);
+const rows = await select<{ id: string; seq: number }>(
+  pool,
+  "SELECT id, seq FROM entry WHERE stream_id = ? ORDER BY seq",
+  [stream],
+);
 const [head] = await select<{ head_seq: number }>(pool, "SELECT head_seq FROM stream WHERE id = ?", [stream]);
 await pool.end();
 await processes.stopAll();
@@ -114,7 +146,12 @@ await processes.stopAll();
 const stored = new Set(rows.map((row) => row.id));
 const lost = acknowledged.filter((id) => !stored.has(id));
 const doubled = rows.length - stored.size;
-const gaps = rows.filter((row, at) => Number(row.seq) !== at + 1).length + (Number(head?.head_seq) === rows.length ? 0 : 1);
-console.log(`crash test: ${rounds} rounds (web ${killed.web}, database ${killed.database}, both ${killed.both}); ${acknowledged.length} entries acknowledged, ${counts.again} sent again, ${counts.lostAnswers} answers lost on the way`);
-console.log(`crash test: ${lost.length} lost, ${doubled} doubled, ${rows.length - acknowledged.length} kept and never answered, ${gaps} gaps in the numbering`);
+const gaps =
+  rows.filter((row, at) => Number(row.seq) !== at + 1).length + (Number(head?.head_seq) === rows.length ? 0 : 1);
+console.log(
+  `crash test: ${rounds} rounds (web ${killed.web}, database ${killed.database}, both ${killed.both}); ${acknowledged.length} entries acknowledged, ${counts.again} sent again, ${counts.lostAnswers} answers lost on the way`,
+);
+console.log(
+  `crash test: ${lost.length} lost, ${doubled} doubled, ${rows.length - acknowledged.length} kept and never answered, ${gaps} gaps in the numbering`,
+);
 if (lost.length + doubled + gaps + (acknowledged.length === 0 ? 1 : 0) > 0) process.exit(1);

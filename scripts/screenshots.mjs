@@ -20,14 +20,39 @@ const views = [
   { name: "measure-phone", size: phone, go: openFerry },
   { name: "decide-dark", go: openDecide },
   { name: "hand-over", go: openHandOver },
-  { name: "gauges", theme: "light", go: (page) => page.getByRole("link", { name: "Gauges" }).click().then(() => page.getByRole("heading", { name: "Gauges and masters" }).waitFor()) },
+  {
+    name: "gauges",
+    theme: "light",
+    go: (page) =>
+      page
+        .getByRole("link", { name: "Gauges" })
+        .click()
+        .then(() => page.getByRole("heading", { name: "Gauges and masters" }).waitFor()),
+  },
   { name: "intake", go: (page) => openStation(page, "Ferry Marigold", "Intake", "Before anything is touched") },
-  { name: "identify", theme: "light", go: (page) => openStation(page, "Airship Larkspire", "Identify", "What engine this really is") },
+  {
+    name: "identify",
+    theme: "light",
+    go: (page) => openStation(page, "Airship Larkspire", "Identify", "What engine this really is"),
+  },
   { name: "strip", go: openStrip },
   { name: "strip-phone", size: phone, theme: "light", go: (page) => openFindings(page) },
   { name: "photo", go: openPhoto },
-  { name: "clean", theme: "light", go: (page) => openStation(page, "Ferry Marigold", "Clean", "Clean, and nothing left inside").then(() => page.getByLabel("Part to clean").selectOption({ index: 13 })) },
-  { name: "crack-check", go: (page) => openStation(page, "Ferry Marigold", "Crack-check", "Cracks, before money goes in").then(() => page.getByLabel("Part to check").selectOption({ index: 3 })) },
+  {
+    name: "clean",
+    theme: "light",
+    go: (page) =>
+      openStation(page, "Ferry Marigold", "Clean", "Clean, and nothing left inside").then(() =>
+        page.getByLabel("Part to clean").selectOption({ index: 13 }),
+      ),
+  },
+  {
+    name: "crack-check",
+    go: (page) =>
+      openStation(page, "Ferry Marigold", "Crack-check", "Cracks, before money goes in").then(() =>
+        page.getByLabel("Part to check").selectOption({ index: 3 }),
+      ),
+  },
   { name: "owner", size: phone, go: openOwner },
   { name: "fits", go: openFits },
   { name: "map", go: openMap },
@@ -57,13 +82,20 @@ async function openStation(page, job, station, heading) {
 
 async function openStrip(page) {
   await openStation(page, "Drainage pump 3", "Strip", "Apart, in order");
-  await page.getByRole("list", { name: "Strip list" }).getByRole("button", { name: /^Rockers/ }).click();
+  await page
+    .getByRole("list", { name: "Strip list" })
+    .getByRole("button", { name: /^Rockers/ })
+    .click();
 }
 
 async function openFindings(page) {
   await openStation(page, "Ferry Marigold", "Strip", "Apart, in order");
   await page.getByRole("button", { name: "Findings" }).click();
-  const piston = await page.getByLabel("Part to look at").locator("option").filter({ hasText: "PN-5" }).getAttribute("value");
+  const piston = await page
+    .getByLabel("Part to look at")
+    .locator("option")
+    .filter({ hasText: "PN-5" })
+    .getAttribute("value");
   await page.getByLabel("Part to look at").selectOption(piston);
 }
 
@@ -115,7 +147,10 @@ async function openHandOver(page) {
 
 async function main() {
   mkdirSync(folder, { recursive: true });
-  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-quic"] });
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-quic"],
+  });
   for (const { name, theme = "dark", size = desk, signedIn = true, go } of views) {
     const context = await browser.newContext({ viewport: size, baseURL: address });
     await context.addInitScript((chosen) => localStorage.setItem("theme", chosen), theme);

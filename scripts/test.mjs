@@ -19,25 +19,42 @@ function testsOf(kind) {
   if (!existsSync(reports[kind])) return [];
   const report = JSON.parse(readFileSync(reports[kind], "utf8"));
   if (kind === "unit") {
-    return report.testResults.flatMap((file) => file.assertionResults.map((each) => ({ name: each.fullName, ms: each.duration ?? 0, ok: each.status === "passed" })));
+    return report.testResults.flatMap((file) =>
+      file.assertionResults.map((each) => ({
+        name: each.fullName,
+        ms: each.duration ?? 0,
+        ok: each.status === "passed",
+      })),
+    );
   }
   const walk = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(walk)];
-  return report.suites.flatMap(walk).map((spec) => ({ name: spec.title, ms: spec.tests.flatMap((test) => test.results).reduce((sum, result) => sum + result.duration, 0), ok: spec.ok }));
+  return report.suites
+    .flatMap(walk)
+    .map((spec) => ({
+      name: spec.title,
+      ms: spec.tests.flatMap((test) => test.results).reduce((sum, result) => sum + result.duration, 0),
+      ok: spec.ok,
+    }));
 }
 
 async function main() {
   const known = ["lint", "types", "unit", "browser", "crash"];
   const words = process.argv.slice(2).filter((word) => !word.startsWith("-") && known.includes(word));
   const rest = process.argv.slice(2).filter((word) => !words.includes(word));
-  if (rest.length && words.length !== 1) throw new LaunchError(`What does ${rest.join(" ")} mean? The checks are ${known.join(", ")}; further words go to one of them.`);
+  if (rest.length && words.length !== 1)
+    throw new LaunchError(
+      `What does ${rest.join(" ")} mean? The checks are ${known.join(", ")}; further words go to one of them.`,
+    );
   const wanted = words.length ? words : known;
 
   await ensurePackages();
   const processes = new Processes(state);
   await processes.takeOver("A test run");
   // Web processes of the browser workers of a run that was killed.
-  for (let worker = 0; worker < browserWorkers; worker += 1) await new Processes(stateDir(`test-worker-${worker}`)).takeOver("A browser worker");
-  for (const name of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(name, () => void processes.stopAll().then(() => process.exit(1)));
+  for (let worker = 0; worker < browserWorkers; worker += 1)
+    await new Processes(stateDir(`test-worker-${worker}`)).takeOver("A browser worker");
+  for (const name of ["SIGINT", "SIGTERM", "SIGHUP"])
+    process.on(name, () => void processes.stopAll().then(() => process.exit(1)));
 
   const failed = [];
   const check = async (name, command, args, options) => {
@@ -52,7 +69,8 @@ async function main() {
       if (wanted.includes("lint")) await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
     };
     const checkTypesAndBuild = async () => {
-      if (wanted.includes("types")) await check("types", "npm", ["run", "-s", "types"], { env: { NEXT_TELEMETRY_DISABLED: "1" } });
+      if (wanted.includes("types"))
+        await check("types", "npm", ["run", "-s", "types"], { env: { NEXT_TELEMETRY_DISABLED: "1" } });
       if (wanted.includes("browser") || wanted.includes("crash")) await ensureBuild(distDir);
     };
     // Side by side: neither fills both cores.
@@ -66,21 +84,33 @@ async function main() {
       for (const name of ["ember_unit", "ember_template"]) await database.createDatabase(name);
     }
     if (wanted.includes("unit")) {
-      await check("unit tests", bin("jest"), ["--json", `--outputFile=${reports.unit}`, ...rest], { env: { EMBER_TEST_DATABASE_URL: database.url("ember_unit") } });
+      await check("unit tests", bin("jest"), ["--json", `--outputFile=${reports.unit}`, ...rest], {
+        env: { EMBER_TEST_DATABASE_URL: database.url("ember_unit") },
+      });
     }
     if (wanted.includes("browser")) {
       await ensureChromium();
-      const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], { quiet: true, env: { EMBER_DATABASE_URL: database.url("ember_template") } });
+      const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], {
+        quiet: true,
+        env: { EMBER_DATABASE_URL: database.url("ember_template") },
+      });
       if (prepared.code !== 0) throw new LaunchError(`The tests' database could not be prepared:\n${prepared.output}`);
       await check("browser tests", bin("playwright"), ["test", ...rest], {
-        env: { EMBER_TEST_DATABASE_URL: database.url("ember_template"), EMBER_DIST: distDir, EMBER_WORKERS: String(browserWorkers), PLAYWRIGHT_JSON_OUTPUT_NAME: reports.browser },
+        env: {
+          EMBER_TEST_DATABASE_URL: database.url("ember_template"),
+          EMBER_DIST: distDir,
+          EMBER_WORKERS: String(browserWorkers),
+          PLAYWRIGHT_JSON_OUTPUT_NAME: reports.browser,
+        },
       });
     }
     await database?.disconnect();
     if (wanted.includes("crash")) {
       await ensureMariadb();
       // By itself and with a server that flushes as a shop's does: durability is what it is about.
-      await check("crash test", bin("tsx"), ["scripts/crash.ts", String(crashRounds)], { env: { EMBER_DIST: distDir } });
+      await check("crash test", bin("tsx"), ["scripts/crash.ts", String(crashRounds)], {
+        env: { EMBER_DIST: distDir },
+      });
     }
   } finally {
     await processes.stopAll();
@@ -89,7 +119,8 @@ async function main() {
   const tests = [...testsOf("unit"), ...testsOf("browser")];
   if (tests.length > 0) {
     process.stdout.write("\nThe ten slowest tests\n");
-    for (const { name, ms } of [...tests].sort((a, b) => b.ms - a.ms).slice(0, 10)) process.stdout.write(`  ${(ms / 1000).toFixed(1).padStart(6)} s  ${name}\n`);
+    for (const { name, ms } of [...tests].sort((a, b) => b.ms - a.ms).slice(0, 10))
+      process.stdout.write(`  ${(ms / 1000).toFixed(1).padStart(6)} s  ${name}\n`);
     const passed = tests.filter((test) => test.ok).length;
     process.stdout.write(`\n${passed} passed, ${tests.length - passed} failed\n`);
   }

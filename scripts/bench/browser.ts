@@ -11,8 +11,22 @@ const [address] = process.argv.slice(2) as [string];
 
 /** Sheets that are typed into: one with its band, one whose picture is a curve. */
 const typedInto = ["liner-bore", "camshaft-lobe"];
-const gaugeFor = (quantity: string, unit: string) => ({ ...testGauge, id: `g-${quantity}`, method: "direct" as const, unit, quantities: [quantity], range: [-1e9, 1e9] as [number, number] });
-const asNew = ({ governing: { limits: { new: fresh } } }: Feature, point: Feature["points"][number]) => point.nominal ?? ((fresh?.min ?? 0) + (fresh?.max ?? 0)) / 2;
+const gaugeFor = (quantity: string, unit: string) => ({
+  ...testGauge,
+  id: `g-${quantity}`,
+  method: "direct" as const,
+  unit,
+  quantities: [quantity],
+  range: [-1e9, 1e9] as [number, number],
+});
+const asNew = (
+  {
+    governing: {
+      limits: { new: fresh },
+    },
+  }: Feature,
+  point: Feature["points"][number],
+) => point.nominal ?? ((fresh?.min ?? 0) + (fresh?.max ?? 0)) / 2;
 
 /** A job with all gauges set up and about 1,380 readings in it; what is left open is typed. */
 const bench = new TestBench(orrinshaw, { name: "Bench" });
@@ -22,7 +36,10 @@ for (const { id, feature, rows } of orrinshaw.sheets) {
   const there = bench.entries.filter(({ type }) => type === "reading-taken").length;
   // Some sheets three times, so that with what is typed it ends at about 1,500.
   const repeats = there < 480 ? 3 : 2;
-  for (let repeat = 0; repeat < repeats; repeat += 1) for (const row of rows) for (const point of feature.points) bench.read(occasion, row.slot.id, row.at.id, point.id, asNew(feature, point) + repeat * 1e-4);
+  for (let repeat = 0; repeat < repeats; repeat += 1)
+    for (const row of rows)
+      for (const point of feature.points)
+        bench.read(occasion, row.slot.id, row.at.id, point.id, asNew(feature, point) + repeat * 1e-4);
 }
 const seeded = bench.entries.filter(({ type }) => type === "reading-taken").length;
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 1);
@@ -30,7 +47,10 @@ await beginStream(database, bench.maker.stream, "job", new Date());
 await appendEntries(database, bench.maker.stream, bench.entries, new Date());
 await database.end();
 
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-quic"] });
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic"],
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
 await page.goto("/sign-in");
 await page.getByLabel("Account").fill("wren");
@@ -45,67 +65,118 @@ await page.waitForFunction(() => document.activeElement instanceof HTMLInputElem
 await page.evaluate(() => {
   const times: number[] = [];
   Object.assign(window, { emberTimes: times });
-  window.addEventListener("keydown", (event) => {
-    if (event.key !== "Enter") return;
-    const began = performance.now();
-    requestAnimationFrame(() => {
-      const channel = new MessageChannel();
-      channel.port1.onmessage = () => times.push(performance.now() - began);
-      channel.port2.postMessage(null);
-    });
-  }, { capture: true });
+  window.addEventListener(
+    "keydown",
+    (event) => {
+      if (event.key !== "Enter") return;
+      const began = performance.now();
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => times.push(performance.now() - began);
+        channel.port2.postMessage(null);
+      });
+    },
+    { capture: true },
+  );
 });
 
 let typed = 0;
 for (const sheet of orrinshaw.sheets.filter(({ id }) => typedInto.includes(id))) {
-  for (let turns = 0; turns < orrinshaw.sheets.length && (await page.getByRole("heading", { level: 1 }).textContent()) !== sheet.feature.title; turns += 1) await page.keyboard.press("PageDown");
-  await page.waitForFunction(() => document.activeElement instanceof HTMLInputElement && document.activeElement.value === "");
+  for (
+    let turns = 0;
+    turns < orrinshaw.sheets.length &&
+    (await page.getByRole("heading", { level: 1 }).textContent()) !== sheet.feature.title;
+    turns += 1
+  )
+    await page.keyboard.press("PageDown");
+  await page.waitForFunction(
+    () => document.activeElement instanceof HTMLInputElement && document.activeElement.value === "",
+  );
   for (let row = 0; row < sheet.rows.length; row += 1) {
     for (const point of sheet.feature.points) {
       await page.keyboard.type(asNew(sheet.feature, point).toFixed(3));
       await page.keyboard.press("Enter");
       typed += 1;
-      await page.waitForFunction((count) => (window as unknown as { emberTimes: number[] }).emberTimes.length === count, typed);
+      await page.waitForFunction(
+        (count) => (window as unknown as { emberTimes: number[] }).emberTimes.length === count,
+        typed,
+      );
     }
   }
 }
 // The same computation as in the bench of identity, bundled for the browser and run there.
 const { outputFiles } = await build({
-  stdin: { contents: 'import { posterior, rankChecks } from "./src/core/identity/posterior"; import { generateIdentity, benchEvidence } from "./scripts/bench/identity"; const identity = generateIdentity(12, 60); window.emberIdentity = Array.from({ length: 200 }, (_, at) => { const evidence = benchEvidence(identity, at % 30); const began = performance.now(); posterior(identity, evidence); rankChecks(identity, evidence); return performance.now() - began; });', resolveDir: process.cwd(), loader: "ts" },
-  bundle: true, write: false, format: "iife", define: { "process.argv": "[]" }, tsconfig: "tsconfig.json",
+  stdin: {
+    contents:
+      'import { posterior, rankChecks } from "./src/core/identity/posterior"; import { generateIdentity, benchEvidence } from "./scripts/bench/identity"; const identity = generateIdentity(12, 60); window.emberIdentity = Array.from({ length: 200 }, (_, at) => { const evidence = benchEvidence(identity, at % 30); const began = performance.now(); posterior(identity, evidence); rankChecks(identity, evidence); return performance.now() - began; });',
+    resolveDir: process.cwd(),
+    loader: "ts",
+  },
+  bundle: true,
+  write: false,
+  format: "iife",
+  define: { "process.argv": "[]" },
+  tsconfig: "tsconfig.json",
 });
 await page.addScriptTag({ content: outputFiles[0]!.text });
 // The compiler names functions through a helper that the page does not have.
 await page.evaluate("globalThis.__name = (of) => of");
 // A whole assessment of 10,000 readings in a worker, while the page counts its frames.
 const worker = await build({
-  stdin: { contents: 'import { createAssess } from "./src/core/assess"; import { readPack } from "./src/core/pack/compile-pack"; self.onmessage = ({ data }) => { const pack = readPack(data.pack); if (!pack.ok) throw new Error("pack"); const began = performance.now(); const { rows } = createAssess(pack.value)(data.entries, "2026-11-24T08:00:00Z"); self.postMessage({ ms: performance.now() - began, rows: rows.size }); };', resolveDir: process.cwd(), loader: "ts" },
-  bundle: true, write: false, format: "iife", tsconfig: "tsconfig.json",
+  stdin: {
+    contents:
+      'import { createAssess } from "./src/core/assess"; import { readPack } from "./src/core/pack/compile-pack"; self.onmessage = ({ data }) => { const pack = readPack(data.pack); if (!pack.ok) throw new Error("pack"); const began = performance.now(); const { rows } = createAssess(pack.value)(data.entries, "2026-11-24T08:00:00Z"); self.postMessage({ ms: performance.now() - began, rows: rows.size }); };',
+    resolveDir: process.cwd(),
+    loader: "ts",
+  },
+  bundle: true,
+  write: false,
+  format: "iife",
+  tsconfig: "tsconfig.json",
 });
 const many = generateJob(orrinshaw, 11_600);
-const inWorker = await page.evaluate(async ({ code, pack, entries }) => {
-  const made = new Worker(URL.createObjectURL(new Blob([code], { type: "text/javascript" })));
-  let longest = 0;
-  let last = performance.now();
-  let isRunning = true;
-  const count = (now: number) => {
-    longest = Math.max(longest, now - last);
-    last = now;
-    if (isRunning) requestAnimationFrame(count);
-  };
-  const answered = new Promise<{ ms: number }>((resolve, reject) => {
-    made.onmessage = ({ data }) => resolve(data as { ms: number });
-    made.onerror = (event) => reject(new Error(event.message));
-  });
-  made.postMessage({ pack, entries });
-  await new Promise(requestAnimationFrame);
-  last = performance.now();
-  requestAnimationFrame(count);
-  const { ms } = await answered;
-  isRunning = false;
-  return { ms, longest };
-}, { code: worker.outputFiles[0]!.text, pack: json("packs/orrinshaw-6m.json"), entries: many });
-const identityTimes = (await page.evaluate(() => (window as unknown as { emberIdentity: number[] }).emberIdentity)).sort((a, b) => a - b);
-const times = (await page.evaluate(() => (window as unknown as { emberTimes: number[] }).emberTimes)).sort((a, b) => a - b);
+const inWorker = await page.evaluate(
+  async ({ code, pack, entries }) => {
+    const made = new Worker(URL.createObjectURL(new Blob([code], { type: "text/javascript" })));
+    let longest = 0;
+    let last = performance.now();
+    let isRunning = true;
+    const count = (now: number) => {
+      longest = Math.max(longest, now - last);
+      last = now;
+      if (isRunning) requestAnimationFrame(count);
+    };
+    const answered = new Promise<{ ms: number }>((resolve, reject) => {
+      made.onmessage = ({ data }) => resolve(data as { ms: number });
+      made.onerror = (event) => reject(new Error(event.message));
+    });
+    made.postMessage({ pack, entries });
+    await new Promise(requestAnimationFrame);
+    last = performance.now();
+    requestAnimationFrame(count);
+    const { ms } = await answered;
+    isRunning = false;
+    return { ms, longest };
+  },
+  { code: worker.outputFiles[0]!.text, pack: json("packs/orrinshaw-6m.json"), entries: many },
+);
+const identityTimes = (
+  await page.evaluate(() => (window as unknown as { emberIdentity: number[] }).emberIdentity)
+).sort((a, b) => a - b);
+const times = (await page.evaluate(() => (window as unknown as { emberTimes: number[] }).emberTimes)).sort(
+  (a, b) => a - b,
+);
 await browser.close();
-console.log(JSON.stringify({ count: seeded + times.length, typed: times.length, workerMs: inWorker.ms, workerReadings: many.filter(({ type }) => type === "reading-taken").length, longestFrameMs: inWorker.longest, p50Ms: times[Math.floor(times.length * 0.5)], p95Ms: times[Math.floor(times.length * 0.95)], longestMs: times.at(-1), identityP95Ms: identityTimes[Math.floor(identityTimes.length * 0.95)] }));
+console.log(
+  JSON.stringify({
+    count: seeded + times.length,
+    typed: times.length,
+    workerMs: inWorker.ms,
+    workerReadings: many.filter(({ type }) => type === "reading-taken").length,
+    longestFrameMs: inWorker.longest,
+    p50Ms: times[Math.floor(times.length * 0.5)],
+    p95Ms: times[Math.floor(times.length * 0.95)],
+    longestMs: times.at(-1),
+    identityP95Ms: identityTimes[Math.floor(identityTimes.length * 0.95)],
+  }),
+);

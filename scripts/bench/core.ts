@@ -7,8 +7,18 @@ import { quickest } from "./quickest";
 const asOf = "2026-11-24T08:00:00Z";
 
 const [small, large] = [generateJob(pack, 2000), generateJob(pack, 20_000)];
-const foldMs = (entries: typeof small) => quickest(30, () => fresh(entries), (each) => fold(each));
-const assessMs = (entries: typeof small) => quickest(30, () => fresh(entries), (each) => createAssess(pack)(each, asOf));
+const foldMs = (entries: typeof small) =>
+  quickest(
+    30,
+    () => fresh(entries),
+    (each) => fold(each),
+  );
+const assessMs = (entries: typeof small) =>
+  quickest(
+    30,
+    () => fresh(entries),
+    (each) => createAssess(pack)(each, asOf),
+  );
 
 // Once over both, so that neither is measured while the engine still compiles.
 for (const entries of [small, large]) createAssess(pack)(fresh(entries), asOf);
@@ -27,10 +37,12 @@ const appendMs = quickest(
   ({ judge, entries }) => judge(entries, asOf),
 );
 
-console.log(JSON.stringify({
-  entries: { small: small.length, large: large.length },
-  foldMs: folds,
-  metrologyMs: { small: wholes.small - folds.small, large: wholes.large - folds.large },
-  wholeMs: wholes,
-  appendMs,
-}));
+console.log(
+  JSON.stringify({
+    entries: { small: small.length, large: large.length },
+    foldMs: folds,
+    metrologyMs: { small: wholes.small - folds.small, large: wholes.large - folds.large },
+    wholeMs: wholes,
+    appendMs,
+  }),
+);

@@ -12,9 +12,26 @@ const deck = Array.from({ length: 480 }, (_, at): Height => {
 
 const highs = await loadHighs();
 const term = (value: number, name: string) => `${value < 0 ? "-" : "+"} ${Math.abs(value)} ${name}`;
-const rows = deck.flatMap(([x, y, z], at) => [` u${at}: t ${term(1, "c")} ${term(x / 100, "a")} ${term(y / 100, "b")} >= ${z * 1000}`, ` l${at}: t ${term(-1, "c")} ${term(-x / 100, "a")} ${term(-y / 100, "b")} >= ${-z * 1000}`]);
+const rows = deck.flatMap(([x, y, z], at) => [
+  ` u${at}: t ${term(1, "c")} ${term(x / 100, "a")} ${term(y / 100, "b")} >= ${z * 1000}`,
+  ` l${at}: t ${term(-1, "c")} ${term(-x / 100, "a")} ${term(-y / 100, "b")} >= ${-z * 1000}`,
+]);
 const program = `Minimize\n obj: t\nSubject To\n${rows.join("\n")}\nBounds\n t >= 0\n a free\n b free\n c free\nEnd`;
 
 const zone = minimumZone(deck)!.value;
 const byHighs = (2 * highs.solve(program).ObjectiveValue) / 1000;
-console.log(JSON.stringify({ agree: Math.abs(zone - byHighs) < 1e-8, oursMs: quickest(40, () => deck, (heights) => minimumZone(heights)), highsMs: quickest(15, () => program, (text) => highs.solve(text)) }));
+console.log(
+  JSON.stringify({
+    agree: Math.abs(zone - byHighs) < 1e-8,
+    oursMs: quickest(
+      40,
+      () => deck,
+      (heights) => minimumZone(heights),
+    ),
+    highsMs: quickest(
+      15,
+      () => program,
+      (text) => highs.solve(text),
+    ),
+  }),
+);

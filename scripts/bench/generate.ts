@@ -22,8 +22,15 @@ export function generateJob(pack: CompiledPack, count: number): Envelope[] {
     return entry;
   };
   add("job-opened", {
-    name: "Bench", engine: { number: null, variant: null }, pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256 },
-    application: { kind: null, words: null }, hoursWanted: null, budget: null, wantedBy: null, unit: "mm", decisionRule: "simple",
+    name: "Bench",
+    engine: { number: null, variant: null },
+    pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256 },
+    application: { kind: null, words: null },
+    hoursWanted: null,
+    budget: null,
+    wantedBy: null,
+    unit: "mm",
+    decisionRule: "simple",
   });
   const partIn = new Map<string, string>();
   for (const slot of pack.pack.slots) {
@@ -38,12 +45,26 @@ export function generateJob(pack: CompiledPack, count: number): Envelope[] {
       const fresh = feature.governing.limits.new;
       const middle = ((fresh?.min ?? 0) + (fresh?.max ?? 0)) / 2;
       const occasion = makeId(maker);
-      add("occasion-opened", { occasion, phase: "cleaned", gauge: { ...testGauge, method: "direct", quantities: [feature.quantity] }, master: null, temperatures: { partC: 21, gaugeC: 21, masterC: null, standardK: 0.5 } });
+      add("occasion-opened", {
+        occasion,
+        phase: "cleaned",
+        gauge: { ...testGauge, method: "direct", quantities: [feature.quantity] },
+        master: null,
+        temperatures: { partC: 21, gaugeC: 21, masterC: null, standardK: 0.5 },
+      });
       for (const row of sheet.rows) {
         for (const point of feature.points) {
           if (entries.length >= count) return entries;
           const value = Number(((point.nominal ?? middle) + 0.003 * normal()).toFixed(3));
-          const reading = { occasion, part: partIn.get(row.slot.id)!, feature: row.at.id, point: point.id, value, typed: value.toFixed(3), unit: feature.unit };
+          const reading = {
+            occasion,
+            part: partIn.get(row.slot.id)!,
+            feature: row.at.id,
+            point: point.id,
+            value,
+            typed: value.toFixed(3),
+            unit: feature.unit,
+          };
           const taken = add("reading-taken", reading);
           if (next() < 0.1) add("reading-taken", { ...reading, supersedes: [taken.id] });
           else if (next() < 0.02) add("entry-struck", { strikes: [taken.id] });

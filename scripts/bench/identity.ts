@@ -18,22 +18,40 @@ export function generateIdentity(variants: number, tells: number): Identity {
   return {
     priors: Object.fromEntries(names.map((name) => [name, 1 / variants])),
     places: [],
-    tells: Array.from({ length: tells }, (_, at) => ({ id: `t-${at}`, name: `tell ${at}`, question: "?", answers: given().map((each, answer) => ({ id: `a-${answer}`, name: String(answer), given: each })), minutes: 1 + Math.floor(10 * next()), open: null, ref })),
-    stories: Array.from({ length: 5 }, (_, at) => ({ id: `s-${at}`, name: "?", prior: 0.02, frees: [`t-${at}`, `t-${at + 7}`] })),
+    tells: Array.from({ length: tells }, (_, at) => ({
+      id: `t-${at}`,
+      name: `tell ${at}`,
+      question: "?",
+      answers: given().map((each, answer) => ({ id: `a-${answer}`, name: String(answer), given: each })),
+      minutes: 1 + Math.floor(10 * next()),
+      open: null,
+      ref,
+    })),
+    stories: Array.from({ length: 5 }, (_, at) => ({
+      id: `s-${at}`,
+      name: "?",
+      prior: 0.02,
+      frees: [`t-${at}`, `t-${at + 7}`],
+    })),
   };
 }
 
 /** Posterior and ranking by enumeration: for each open tell and each answer the whole table of variants and stories anew. */
 function byEnumeration(identity: Identity, evidence: Evidence): string {
   const names = Object.keys(identity.priors);
-  const stories = [...identity.stories, { id: "", prior: 1 - identity.stories.reduce((sum, story) => sum + story.prior, 0), frees: [] as string[] }];
+  const stories = [
+    ...identity.stories,
+    { id: "", prior: 1 - identity.stories.reduce((sum, story) => sum + story.prior, 0), frees: [] as string[] },
+  ];
   const table = (tells: readonly (readonly [string, string])[]) =>
     names.map((name) =>
       stories.reduce((sum, story) => {
         let p = story.prior * identity.priors[name]!;
         for (const [id, answer] of tells) {
           const tell = identity.tells.find((each) => each.id === id)!;
-          p *= story.frees.includes(id) ? 1 / tell.answers.length : tell.answers.find((each) => each.id === answer)!.given[name]!;
+          p *= story.frees.includes(id)
+            ? 1 / tell.answers.length
+            : tell.answers.find((each) => each.id === answer)!.given[name]!;
         }
         return sum + p;
       }, 0),
@@ -47,16 +65,35 @@ function byEnumeration(identity: Identity, evidence: Evidence): string {
   const total = now.reduce((a, b) => a + b, 0);
   return identity.tells
     .filter((tell) => !evidence.tells.has(tell.id))
-    .map((tell) => ({ id: tell.id, rate: (bits(now) - tell.answers.reduce((sum, { id }) => { const after = table([...answers, [tell.id, id]]); return sum + (after.reduce((a, b) => a + b, 0) / total) * bits(after); }, 0)) / tell.minutes }))
+    .map((tell) => ({
+      id: tell.id,
+      rate:
+        (bits(now) -
+          tell.answers.reduce((sum, { id }) => {
+            const after = table([...answers, [tell.id, id]]);
+            return sum + (after.reduce((a, b) => a + b, 0) / total) * bits(after);
+          }, 0)) /
+        tell.minutes,
+    }))
     .reduce((a, b) => (b.rate > a.rate ? b : a)).id;
 }
 
-export const benchEvidence = (identity: Identity, answered: number): Evidence => ({ places: new Map(), tells: new Map(identity.tells.slice(0, answered).map((tell) => [tell.id, "a-1"])) });
+export const benchEvidence = (identity: Identity, answered: number): Evidence => ({
+  places: new Map(),
+  tells: new Map(identity.tells.slice(0, answered).map((tell) => [tell.id, "a-1"])),
+});
 
 if (process.argv[1]?.endsWith("identity.ts")) {
   const identity = generateIdentity(12, 60);
   const evidence = benchEvidence(identity, 20);
-  const quickest = (runs: number, work: () => unknown) => Math.min(...Array.from({ length: runs }, () => { const began = performance.now(); work(); return performance.now() - began; }));
+  const quickest = (runs: number, work: () => unknown) =>
+    Math.min(
+      ...Array.from({ length: runs }, () => {
+        const began = performance.now();
+        work();
+        return performance.now() - began;
+      }),
+    );
   const ours = () => (posterior(identity, evidence), rankChecks(identity, evidence)[0]!.tell.id);
   const plain = () => byEnumeration(identity, evidence);
   const agree = ours() === plain();

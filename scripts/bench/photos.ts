@@ -4,16 +4,36 @@ import { openDatabase, select } from "@/store/connection";
 
 const [address] = process.argv.slice(2);
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 4);
-const [{ stream, sha256 }] = (await select<{ stream: string; sha256: string }>(database, "SELECT stream_id AS stream, sha256 FROM job_photo LIMIT 1")) as [{ stream: string; sha256: string }];
-const signIn = await fetch(`${address}/api/session`, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ account: "wren", password: "lantern-by-the-quay" }) });
-const cookie = signIn.headers.getSetCookie().map((each) => each.split(";")[0]).join("; ");
+const [{ stream, sha256 }] = (await select<{ stream: string; sha256: string }>(
+  database,
+  "SELECT stream_id AS stream, sha256 FROM job_photo LIMIT 1",
+)) as [{ stream: string; sha256: string }];
+const signIn = await fetch(`${address}/api/session`, {
+  method: "POST",
+  headers: { "Content-Type": "application/json" },
+  body: JSON.stringify({ account: "wren", password: "lantern-by-the-quay" }),
+});
+const cookie = signIn.headers
+  .getSetCookie()
+  .map((each) => each.split(";")[0])
+  .join("; ");
 const [person] = await select<{ id: string }>(database, "SELECT id FROM person WHERE account = 'wren'");
 
 /** The same honest work without a framework: who is it, is the session still good, the blob by its key. */
 const bare = createServer((_request, response) => {
   void (async () => {
-    const [known] = await select<{ role: string; session_version: number }>(database, "SELECT role, session_version FROM person WHERE id = ?", [person!.id]);
-    const [row] = known ? await select<{ thumbnail: Buffer }>(database, "SELECT p.thumbnail FROM job_photo j JOIN photo p ON p.sha256 = j.sha256 WHERE j.stream_id = ? AND j.sha256 = ?", [stream, sha256]) : [];
+    const [known] = await select<{ role: string; session_version: number }>(
+      database,
+      "SELECT role, session_version FROM person WHERE id = ?",
+      [person!.id],
+    );
+    const [row] = known
+      ? await select<{ thumbnail: Buffer }>(
+          database,
+          "SELECT p.thumbnail FROM job_photo j JOIN photo p ON p.sha256 = j.sha256 WHERE j.stream_id = ? AND j.sha256 = ?",
+          [stream, sha256],
+        )
+      : [];
     response.writeHead(200, { "Content-Type": "image/jpeg" }).end(row?.thumbnail);
   })();
 });

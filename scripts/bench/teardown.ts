@@ -16,21 +16,65 @@ function generate(findings: number): TestBench["entries"] {
   const { width, height } = pack.classes.get("block")!.zoneMap!;
   const broken = bench.partIn.get("rod-bolt-5b")!;
   bench.checkForCracks();
-  bench.add("broken-weighed", { part: broken, wholeGrams: 80_000, wholeStandard: 0.1, wholeFrom: "sister", leftGrams: 50, leftStandard: 0.1 });
+  bench.add("broken-weighed", {
+    part: broken,
+    wholeGrams: 80_000,
+    wholeStandard: 0.1,
+    wholeFrom: "sister",
+    leftGrams: 50,
+    leftStandard: 0.1,
+  });
   for (let at = 0; at < findings; at += 1) {
     const slot = pick(seeing);
     const kind = pick(pack.classes.get(slot.class)!.findings);
-    bench.add("finding-made", { part: bench.partIn.get(slot.id)!, finding: kind.id, place: kind.places.length > 0 ? pick(kind.places) : null, value: pick([{ id: "none" }, ...kind.values]).id, phase: next() < 0.5 ? "before-cleaning" : "after-cleaning", words: null });
+    bench.add("finding-made", {
+      part: bench.partIn.get(slot.id)!,
+      finding: kind.id,
+      place: kind.places.length > 0 ? pick(kind.places) : null,
+      value: pick([{ id: "none" }, ...kind.values]).id,
+      phase: next() < 0.5 ? "before-cleaning" : "after-cleaning",
+      words: null,
+    });
     if (at % 10 > 0) continue;
-    bench.add("fragment-found", { fragment: bench.newId(), grams: 1 + next(), standard: 0.05, material: null, where: "sump", parent: broken, words: null, photo: null });
+    bench.add("fragment-found", {
+      fragment: bench.newId(),
+      grams: 1 + next(),
+      standard: 0.05,
+      material: null,
+      where: "sump",
+      parent: broken,
+      words: null,
+      photo: null,
+    });
     const [x, y] = [next() * width, next() * height];
-    bench.add("crack-found", { part: block, line: [[x, y], [x + 20 * next(), y + 20 * next()]], lengthMm: 5 + 30 * next(), method: "dye", words: null });
-    bench.add("thread-found", { part: block, zone: "studs-cam", hole: 1 + Math.floor(13 * next()), state: pick(["sound", "insert", "damaged"] as const) });
+    bench.add("crack-found", {
+      part: block,
+      line: [
+        [x, y],
+        [x + 20 * next(), y + 20 * next()],
+      ],
+      lengthMm: 5 + 30 * next(),
+      method: "dye",
+      words: null,
+    });
+    bench.add("thread-found", {
+      part: block,
+      zone: "studs-cam",
+      hole: 1 + Math.floor(13 * next()),
+      state: pick(["sound", "insert", "damaged"] as const),
+    });
   }
   return bench.entries;
 }
 
 const [small, large] = [generate(200), generate(2000)];
-const timed = (entries: typeof small) => quickest(25, () => fold(fresh(entries)), (job) => createTeardown(pack)(job));
+const timed = (entries: typeof small) =>
+  quickest(
+    25,
+    () => fold(fresh(entries)),
+    (job) => createTeardown(pack)(job),
+  );
 for (const entries of [small, large]) createTeardown(pack)(fold(fresh(entries)));
-console.log(JSON.stringify({ findings: { small: 200, large: 2000 }, teardownMs: { small: timed(small), large: timed(large) } }));
+console.log(
+  JSON.stringify({ findings: { small: 200, large: 2000 }, teardownMs: { small: timed(small), large: timed(large) } }),
+);

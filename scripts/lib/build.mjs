@@ -22,7 +22,11 @@ function sourceDigest() {
   for (const place of sources) {
     for (const file of files(place)) {
       if (/\.test\.tsx?$/.test(file)) continue;
-      digest.update(file).update("\0").update(readFileSync(path.join(root, file))).update("\0");
+      digest
+        .update(file)
+        .update("\0")
+        .update(readFileSync(path.join(root, file)))
+        .update("\0");
     }
   }
   return digest.digest("hex");

@@ -60,22 +60,32 @@ export async function launch({ name, title, prepare, ports, reset = false, closi
 
   try {
     if (reset) {
-      if (process.env.EMBER_DATABASE_URL) throw new LaunchError("--reset removes the program's own database only; the one of EMBER_DATABASE_URL is left as it is.");
+      if (process.env.EMBER_DATABASE_URL)
+        throw new LaunchError(
+          "--reset removes the program's own database only; the one of EMBER_DATABASE_URL is left as it is.",
+        );
       say("starting over: the data is removed");
       rmSync(path.join(state, "db"), { recursive: true, force: true });
     }
     await ensurePackages();
     mkdirSync(state, { recursive: true });
     const database = await openDatabase(processes, state, ports.database);
-    const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", ...prepare], { env: { EMBER_DATABASE_URL: database.url }, quiet: true });
+    const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", ...prepare], {
+      env: { EMBER_DATABASE_URL: database.url },
+      quiet: true,
+    });
     if (prepared.code !== 0) throw new LaunchError(`The database could not be prepared:\n${prepared.output.trim()}`);
 
     await ensureBuild(distDir);
     const secretFile = path.join(state, "session-secret");
     if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(32).toString("hex"), { mode: 0o600 });
     const web = await startWeb(processes, {
-      host: process.env.EMBER_HOST ?? "127.0.0.1", port: await freePort(Number(process.env.EMBER_PORT ?? ports.web)), distDir, databaseUrl: database.url,
-      sessionSecret: readFileSync(secretFile, "utf8"), log: openSync(path.join(state, "web.log"), "a"),
+      host: process.env.EMBER_HOST ?? "127.0.0.1",
+      port: await freePort(Number(process.env.EMBER_PORT ?? ports.web)),
+      distDir,
+      databaseUrl: database.url,
+      sessionSecret: readFileSync(secretFile, "utf8"),
+      log: openSync(path.join(state, "web.log"), "a"),
     });
     processes.announce(web.address);
     for (const child of [web.child, database.child]) {

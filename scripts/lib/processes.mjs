@@ -76,7 +76,9 @@ export class Processes {
       left = null;
     }
     if (left && isOurs(left.launcher)) {
-      throw new LaunchError(`${describe} is already running${left.address ? ` at ${left.address}` : ""} (process ${left.launcher.pid}). Stop it first, or use that one.`);
+      throw new LaunchError(
+        `${describe} is already running${left.address ? ` at ${left.address}` : ""} (process ${left.launcher.pid}). Stop it first, or use that one.`,
+      );
     }
     for (const entry of (left?.entries ?? []).reverse()) {
       if (isOurs(entry)) {
@@ -126,7 +128,11 @@ export class Processes {
 /** Runs a command to its end; its output goes to the terminal unless `quiet`. */
 export function runCommand(command, args, { env = {}, quiet = false, cwd = root } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ["ignore", quiet ? "pipe" : "inherit", quiet ? "pipe" : "inherit"] });
+    const child = spawn(command, args, {
+      cwd,
+      env: { ...process.env, ...env },
+      stdio: ["ignore", quiet ? "pipe" : "inherit", quiet ? "pipe" : "inherit"],
+    });
     let output = "";
     child.stdout?.on("data", (chunk) => (output += chunk));
     child.stderr?.on("data", (chunk) => (output += chunk));

@@ -20,7 +20,8 @@ const nodeLike = "^(node:.*|fs|path|crypto|os|child_process|net|http|stream|work
 
 /** Packages a room must stay away from. */
 export function packagesOf(room) {
-  if (room === "core" || room === "words") return [reactLike, serverLike, nodeLike].map((regex) => ({ regex, why: purity }));
+  if (room === "core" || room === "words")
+    return [reactLike, serverLike, nodeLike].map((regex) => ({ regex, why: purity }));
   if (room === "store" || room === "cli") return [{ regex: reactLike, why: noInterface }];
   if (room === "ui") return [serverLike, nodeLike].map((regex) => ({ regex, why: "the interface runs in a browser" }));
   return [];

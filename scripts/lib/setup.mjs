@@ -22,11 +22,15 @@ export function findProgram(name) {
 
 /** Installs the npm packages when they are missing or the lock has changed since. */
 export async function ensurePackages() {
-  const wanted = createHash("sha256").update(readFileSync(path.join(root, "package-lock.json"))).digest("hex");
+  const wanted = createHash("sha256")
+    .update(readFileSync(path.join(root, "package-lock.json")))
+    .digest("hex");
   const stamp = path.join(root, "node_modules", ".ember-stamp");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
   say("installing npm packages (a minute or two)");
-  const { code, output } = await runCommand("npm", ["install", "--no-audit", "--no-fund", "--no-save"], { quiet: true });
+  const { code, output } = await runCommand("npm", ["install", "--no-audit", "--no-fund", "--no-save"], {
+    quiet: true,
+  });
   if (code !== 0) throw new LaunchError(`npm install failed:\n${output.trim()}`);
   writeFileSync(stamp, wanted);
 }
@@ -37,15 +41,21 @@ async function ensureDebian(programs, packages) {
   if (missing.length === 0) return;
   const wish = `apt-get install -y --no-install-recommends ${packages.join(" ")}`;
   if (process.getuid?.() !== 0 || !findProgram("apt-get")) {
-    throw new LaunchError(`${missing.join(" and ")} missing on this machine. Install ${packages.join(" and ")} and try again; on Debian, as root:\n  ${wish}`);
+    throw new LaunchError(
+      `${missing.join(" and ")} missing on this machine. Install ${packages.join(" and ")} and try again; on Debian, as root:\n  ${wish}`,
+    );
   }
   say(`installing ${packages.join(" and ")} from Debian's packages`);
   const env = { DEBIAN_FRONTEND: "noninteractive" };
-  const install = () => runCommand("apt-get", ["install", "-y", "--no-install-recommends", ...packages], { env, quiet: true });
+  const install = () =>
+    runCommand("apt-get", ["install", "-y", "--no-install-recommends", ...packages], { env, quiet: true });
   // The package list of a fresh machine is empty or old: refresh it first.
   const update = await runCommand("apt-get", ["update"], { env, quiet: true });
   const { code, output } = await install();
-  if (code !== 0) throw new LaunchError(`apt-get could not install ${packages.join(" and ")}:\n${update.code === 0 ? "" : update.output.trim()}\n${output.trim()}`);
+  if (code !== 0)
+    throw new LaunchError(
+      `apt-get could not install ${packages.join(" and ")}:\n${update.code === 0 ? "" : update.output.trim()}\n${output.trim()}`,
+    );
 }
 
 export const ensureMariadb = () => ensureDebian(["mariadbd", "mariadb-install-db"], ["mariadb-server"]);

@@ -3,11 +3,20 @@ import { bin } from "./paths.mjs";
 import { LaunchError } from "./say.mjs";
 
 /** Starts one web process over a finished build and waits until it answers. */
-export async function startWeb(processes, { host = "127.0.0.1", port, distDir, databaseUrl, sessionSecret, log = "ignore" }) {
+export async function startWeb(
+  processes,
+  { host = "127.0.0.1", port, distDir, databaseUrl, sessionSecret, log = "ignore" },
+) {
   const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
   const child = processes.start("the web process", bin("next"), ["start", "-H", host, "-p", String(port)], {
     stdio: ["ignore", log, "inherit"],
-    env: { EMBER_DIST: distDir, EMBER_DATABASE_URL: databaseUrl, EMBER_SESSION_SECRET: sessionSecret, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
+    env: {
+      EMBER_DIST: distDir,
+      EMBER_DATABASE_URL: databaseUrl,
+      EMBER_SESSION_SECRET: sessionSecret,
+      NEXT_TELEMETRY_DISABLED: "1",
+      NODE_ENV: "production",
+    },
   });
   let ended = false;
   child.once("exit", () => (ended = true));

@@ -3,7 +3,10 @@ import type { Metadata } from "next";
 import type { ReactNode } from "react";
 import { Provider } from "@/ui/frame/Provider";
 
-export const metadata: Metadata = { title: { default: "Ember Bench", template: "%s · Ember Bench" }, description: "Engine rebuilding at the bench." };
+export const metadata: Metadata = {
+  title: { default: "Ember Bench", template: "%s · Ember Bench" },
+  description: "Engine rebuilding at the bench.",
+};
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (

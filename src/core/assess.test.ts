@@ -11,30 +11,64 @@ const plain = (entries: readonly Envelope[]) => toAssessmentJson(assess(orrinsha
 
 /** What may happen at the bench, in any order: the fast path has to notice whatever it is not made for. */
 type Act = "reading" | "correction" | "strike" | "occasion" | "late" | "removed" | "decision" | "strange";
-const acts: readonly Act[] = ["reading", "reading", "reading", "correction", "strike", "occasion", "late", "removed", "decision", "strange"];
+const acts: readonly Act[] = [
+  "reading",
+  "reading",
+  "reading",
+  "correction",
+  "strike",
+  "occasion",
+  "late",
+  "removed",
+  "decision",
+  "strange",
+];
 
 function play(script: readonly (readonly [Act, number])[]): Envelope[] {
   const bench = new TestBench(orrinshaw);
-  const rows = ["liner-1/bore", "crankshaft/big-end-j1", "rod-1/big-end", "rod-shell-upper-1/wall", "rod-shell-lower-1/wall"].map((id) => orrinshaw.rows.get(id)!);
+  const rows = [
+    "liner-1/bore",
+    "crankshaft/big-end-j1",
+    "rod-1/big-end",
+    "rod-shell-upper-1/wall",
+    "rod-shell-lower-1/wall",
+  ].map((id) => orrinshaw.rows.get(id)!);
   const open = () => bench.occasion({ gauge: { ...testGauge, method: "direct" }, master: null });
   let occasion = open();
   const readings: Envelope[] = [];
   for (const [act, n] of script) {
     const row = rows[n % rows.length]!;
     const point = row.at.feature.points[n % row.at.feature.points.length]!.id;
-    const middle = ((row.at.feature.governing.limits.new?.min ?? 0) + (row.at.feature.governing.limits.new?.max ?? 0)) / 2;
+    const middle =
+      ((row.at.feature.governing.limits.new?.min ?? 0) + (row.at.feature.governing.limits.new?.max ?? 0)) / 2;
     const target = readings[n % Math.max(1, readings.length)];
     const read = (rest = {}) => bench.read(occasion, row.slot.id, row.at.id, point, middle + (n % 7) * 0.01, rest);
     if (act === "reading") readings.push(read());
-    else if (act === "correction" && target) readings.push(bench.add("reading-taken", { ...(target.payload as never as Parameters<typeof bench.add<"reading-taken">>[1]), value: middle, supersedes: [target.id] }));
+    else if (act === "correction" && target)
+      readings.push(
+        bench.add("reading-taken", {
+          ...(target.payload as never as Parameters<typeof bench.add<"reading-taken">>[1]),
+          value: middle,
+          supersedes: [target.id],
+        }),
+      );
     else if (act === "strike" && target) bench.add("entry-struck", { strikes: [target.id] });
     else if (act === "occasion") occasion = open();
     else if (act === "late") bench.entries.push({ ...read(), id: bench.newId(), at: "2026-11-20T08:00:30.000Z" });
     else if (act === "removed") bench.add("part-removed", { part: bench.partIn.get(row.slot.id)! });
     else if (act === "decision") {
       const choice = assess(orrinshaw, bench.entries, asOf).choices.find((each) => each.row.row.id === row.id)!;
-      if (choice.row.part) bench.add("decision-made", { part: choice.row.part.id, feature: row.at.id, disposition: "hold", step: null, reason: "ask", witness: { core: "0", pack: orrinshaw.sha256, entries: "0".repeat(64), proposal: "hold", figures: [] } });
-    } else if (act === "strange") bench.entries.push({ ...bench.entries[0]!, id: bench.newId(), type: "engine-dreamt", payload: {} });
+      if (choice.row.part)
+        bench.add("decision-made", {
+          part: choice.row.part.id,
+          feature: row.at.id,
+          disposition: "hold",
+          step: null,
+          reason: "ask",
+          witness: { core: "0", pack: orrinshaw.sha256, entries: "0".repeat(64), proposal: "hold", figures: [] },
+        });
+    } else if (act === "strange")
+      bench.entries.push({ ...bench.entries[0]!, id: bench.newId(), type: "engine-dreamt", payload: {} });
   }
   return bench.entries;
 }
@@ -46,7 +80,10 @@ test("assessing a job as it grows gives at every step what assessing it whole gi
       const judge = createAssess(orrinshaw);
       const from = orrinshaw.pack.slots.length * 2 + 1;
       // As text: of hundreds of rows a deep comparison at every step takes longer than what is compared.
-      for (let count = from; count <= entries.length; count += 1) expect(JSON.stringify(toAssessmentJson(judge(entries.slice(0, count), asOf)))).toBe(JSON.stringify(plain(entries.slice(0, count))));
+      for (let count = from; count <= entries.length; count += 1)
+        expect(JSON.stringify(toAssessmentJson(judge(entries.slice(0, count), asOf)))).toBe(
+          JSON.stringify(plain(entries.slice(0, count))),
+        );
     }),
     { numRuns: 12 },
   );
@@ -64,7 +101,10 @@ test("a row that nothing touched keeps its result, and one that was measured get
 
 describe("a hand-over", () => {
   const launch = demoJob("survey-launch-tern");
-  const handed = (entries: readonly Envelope[], witness = makeHandOverWitness(assess(orrinshaw, entries, asOf), entries)) => {
+  const handed = (
+    entries: readonly Envelope[],
+    witness = makeHandOverWitness(assess(orrinshaw, entries, asOf), entries),
+  ) => {
     const bench = new TestBench(orrinshaw);
     const entry = bench.add("handed-over", { to: "Ice survey", note: null, witness });
     return [...entries, { ...entry, stream: entries[0]!.stream, at: "2026-11-23T08:00:00.000Z" }];
@@ -79,16 +119,31 @@ describe("a hand-over", () => {
 
   test("lists figures, proposals and holds that are no longer as they were shown", () => {
     const reading = launch.find((entry) => entry.type === "reading-taken")!;
-    const after = { ...reading, id: "019ac000-0000-7000-8000-000000000001", at: "2026-11-24T00:00:00.000Z", payload: { ...reading.payload, value: 108.2, supersedes: [reading.id] } };
-    const found = differences([...handed(launch), after]).map((each) => [each.code, each.path.join(" ") || each.params.code]);
+    const after = {
+      ...reading,
+      id: "019ac000-0000-7000-8000-000000000001",
+      at: "2026-11-24T00:00:00.000Z",
+      payload: { ...reading.payload, value: 108.2, supersedes: [reading.id] },
+    };
+    const found = differences([...handed(launch), after]).map((each) => [
+      each.code,
+      each.path.join(" ") || each.params.code,
+    ]);
     expect(found).toContainEqual(["figure-differs", "liner-1/bore largest"]);
     expect(found).toContainEqual(["choice-differs", "liner-1/bore"]);
     expect(found).toContainEqual(["hold-came", "evidence-changed"]);
   });
 
   test("says by which computation and pack it was judged, where that has changed", () => {
-    const witness = { ...makeHandOverWitness(assess(orrinshaw, launch, asOf), launch), core: "0.0.9", pack: "f".repeat(64) };
-    expect(differences(handed(launch, witness)).map((each) => each.code)).toEqual(["core-differs", "witness-pack-differs"]);
+    const witness = {
+      ...makeHandOverWitness(assess(orrinshaw, launch, asOf), launch),
+      core: "0.0.9",
+      pack: "f".repeat(64),
+    };
+    expect(differences(handed(launch, witness)).map((each) => each.code)).toEqual([
+      "core-differs",
+      "witness-pack-differs",
+    ]);
   });
 });
 

@@ -89,19 +89,37 @@ interface Remembered {
   readonly result: RowResult;
 }
 
-const isSamePart = (a: Part | null, b: Part | null) => a === b || (a !== null && b !== null && a.id === b.id && a.tag === b.tag && a.class === b.class && a.origin === b.origin && a.slot === b.slot);
+const isSamePart = (a: Part | null, b: Part | null) =>
+  a === b ||
+  (a !== null &&
+    b !== null &&
+    a.id === b.id &&
+    a.tag === b.tag &&
+    a.class === b.class &&
+    a.origin === b.origin &&
+    a.slot === b.slot);
 
 /** Whether everything that a row's result depends on is what it was: entries that did not change keep their identity. */
 function isCurrent(known: Remembered, { part, readings }: ReturnType<typeof evidenceFor>, bench: Bench): boolean {
-  if (known.rule !== bench.rule || known.readings.length !== readings.length || !isSamePart(known.part, part)) return false;
-  return readings.every((reading, at) => known.readings[at] === reading && known.occasions[at] === bench.occasions.get(reading.occasion) && known.conflicts[at] === bench.inConflict.has(reading.id));
+  if (known.rule !== bench.rule || known.readings.length !== readings.length || !isSamePart(known.part, part))
+    return false;
+  return readings.every(
+    (reading, at) =>
+      known.readings[at] === reading &&
+      known.occasions[at] === bench.occasions.get(reading.occasion) &&
+      known.conflicts[at] === bench.inConflict.has(reading.id),
+  );
 }
 
 /** Readings that came behind those of a job in which nothing else changed, or null. */
 function grownBy(before: Job, job: Job): readonly Reading[] | null {
   const { readings, ...rest } = job;
   const isSame = (Object.keys(rest) as (keyof typeof rest)[]).every((key) => rest[key] === before[key]);
-  return isSame && readings.length >= before.readings.length && before.readings.every((reading, at) => reading === readings[at]) ? readings.slice(before.readings.length) : null;
+  return isSame &&
+    readings.length >= before.readings.length &&
+    before.readings.every((reading, at) => reading === readings[at])
+    ? readings.slice(before.readings.length)
+    : null;
 }
 
 /** Judges the entries of one job again and again as they grow. */
@@ -114,7 +132,12 @@ export type Assess = (entries: readonly Envelope[], asOf: string) => Assessment;
 export function createAssess(pack: CompiledPack): Assess {
   const rememberedRows = new Map<string, Remembered>();
   const rememberedJoints = new Map<string, JointResult>();
-  const figures = pack.pack.figures.map(({ id, name, expr, unit }) => ({ id, name, unit, value: evaluateExpr(expr, emptyContext(pack.facts)).estimate!.value }));
+  const figures = pack.pack.figures.map(({ id, name, expr, unit }) => ({
+    id,
+    name,
+    unit,
+    value: evaluateExpr(expr, emptyContext(pack.facts)).estimate!.value,
+  }));
 
   const rowResult = (row: Row, bench: Bench): RowResult => {
     const evidence = evidenceFor(row, bench);
@@ -122,20 +145,37 @@ export function createAssess(pack: CompiledPack): Assess {
     if (known && isCurrent(known, evidence, bench)) return known.result;
     const result = assessRow(row, bench);
     const { part, readings } = evidence;
-    rememberedRows.set(row.id, { rule: bench.rule, part, readings, occasions: readings.map((reading) => bench.occasions.get(reading.occasion)), conflicts: readings.map((reading) => bench.inConflict.has(reading.id)), result });
+    rememberedRows.set(row.id, {
+      rule: bench.rule,
+      part,
+      readings,
+      occasions: readings.map((reading) => bench.occasions.get(reading.occasion)),
+      conflicts: readings.map((reading) => bench.inConflict.has(reading.id)),
+      result,
+    });
     return result;
   };
 
   const fold = createFold();
   const teardownOf = createTeardown(pack);
-  let before: { readonly job: Job; readonly bench: Bench; readonly rows: ReadonlyMap<string, RowResult>; readonly identity: IdentityResult | null } | null = null;
+  let before: {
+    readonly job: Job;
+    readonly bench: Bench;
+    readonly rows: ReadonlyMap<string, RowResult>;
+    readonly identity: IdentityResult | null;
+  } | null = null;
 
   /** The bench, all rows and what engine it is: of a job that only has further readings, just the rows they belong to are looked at. */
   const layOutRows = (job: Job): NonNullable<typeof before> => {
     const grown = before && grownBy(before.job, job);
     if (!before || !grown) {
       const bench = layOut(job, pack.facts);
-      return { job, bench, rows: new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, bench)])), identity: pack.pack.identity ? assessIdentity(pack.pack.identity, job) : null };
+      return {
+        job,
+        bench,
+        rows: new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, bench)])),
+        identity: pack.pack.identity ? assessIdentity(pack.pack.identity, job) : null,
+      };
     }
     const bench = withReadings(before.bench, grown);
     const rows = new Map(before.rows);
@@ -149,20 +189,35 @@ export function createAssess(pack: CompiledPack): Assess {
 
   const jointResults = (rows: ReadonlyMap<string, RowResult>, bench: Bench) =>
     new Map(
-      pack.jointSheets.flatMap((sheet) => sheet.rows).map((row) => {
-        const ends = new Map([...row.ends].map(([end, at]) => [end, rows.get(at.id)!]));
-        const known = rememberedJoints.get(row.id);
-        // The rule reaches a joint through its ends: their results are made anew when it changes.
-        const result = known && [...ends].every(([end, at]) => known.ends.get(end) === at) ? known : assessJoint(row, ends, bench.facts, bench.rule);
-        rememberedJoints.set(row.id, result);
-        return [row.id, result] as const;
-      }),
+      pack.jointSheets
+        .flatMap((sheet) => sheet.rows)
+        .map((row) => {
+          const ends = new Map([...row.ends].map(([end, at]) => [end, rows.get(at.id)!]));
+          const known = rememberedJoints.get(row.id);
+          // The rule reaches a joint through its ends: their results are made anew when it changes.
+          const result =
+            known && [...ends].every(([end, at]) => known.ends.get(end) === at)
+              ? known
+              : assessJoint(row, ends, bench.facts, bench.rule);
+          rememberedJoints.set(row.id, result);
+          return [row.id, result] as const;
+        }),
     );
 
   /** Only what changed is worked out anew; notes and hours wanted change rarely, rows one by one. */
-  let enduranceBefore: { readonly notes: Job["notes"]; readonly hours: number | null; readonly of: WeakMap<RowResult, Endurance | null> } | null = null;
-  const enduranceResults = (rows: ReadonlyMap<string, RowResult>, job: Job, notes: Notes, hours: number | null): ReadonlyMap<string, Endurance> => {
-    if (enduranceBefore?.notes !== job.notes || enduranceBefore.hours !== hours) enduranceBefore = { notes: job.notes, hours, of: new WeakMap() };
+  let enduranceBefore: {
+    readonly notes: Job["notes"];
+    readonly hours: number | null;
+    readonly of: WeakMap<RowResult, Endurance | null>;
+  } | null = null;
+  const enduranceResults = (
+    rows: ReadonlyMap<string, RowResult>,
+    job: Job,
+    notes: Notes,
+    hours: number | null,
+  ): ReadonlyMap<string, Endurance> => {
+    if (enduranceBefore?.notes !== job.notes || enduranceBefore.hours !== hours)
+      enduranceBefore = { notes: job.notes, hours, of: new WeakMap() };
     const { of } = enduranceBefore;
     const found = new Map<string, Endurance>();
     for (const [id, row] of rows) {
@@ -182,13 +237,27 @@ export function createAssess(pack: CompiledPack): Assess {
     const notes = notesOf(job);
     const { hoursWanted } = orderOf(job, notes);
     const endurance = enduranceResults(rows, job, notes, hoursWanted);
-    const choices = proposeAll(rows, { crack: teardown.crack, enduranceOf: (row) => endurance.get(row.row.id) ?? null, joints: [...joints.values()], decisions: job.decisions, rule: bench.rule, facts: pack.facts, packSha256: pack.sha256 });
-    const decided = choices.filter((choice) => choice.decisions.length === 1 && choice.decisions[0]!.disposition !== "hold").length;
+    const choices = proposeAll(rows, {
+      crack: teardown.crack,
+      enduranceOf: (row) => endurance.get(row.row.id) ?? null,
+      joints: [...joints.values()],
+      decisions: job.decisions,
+      rule: bench.rule,
+      facts: pack.facts,
+      packSha256: pack.sha256,
+    });
+    const decided = choices.filter(
+      (choice) => choice.decisions.length === 1 && choice.decisions[0]!.disposition !== "hold",
+    ).length;
     const undecided = choices.length - decided;
     const application = job.header?.application.kind ?? null;
-    const serials = identity?.places.flatMap(({ reading }) => reading?.decoded.flatMap(({ serial }) => serial ?? []) ?? []) ?? [];
+    const serials =
+      identity?.places.flatMap(({ reading }) => reading?.decoded.flatMap(({ serial }) => serial ?? []) ?? []) ?? [];
     const intake = assessIntake(pack, job, choices, serials);
-    const { standing: holds, lifted } = partHolds(collectHolds(pack, { job, intake, identity, rows, teardown, choices }, asOf), job.lifted);
+    const { standing: holds, lifted } = partHolds(
+      collectHolds(pack, { job, intake, identity, rows, teardown, choices }, asOf),
+      job.lifted,
+    );
 
     const assessment: Assessment = {
       core: coreVersion,
@@ -204,14 +273,27 @@ export function createAssess(pack: CompiledPack): Assess {
       teardown,
       endurance,
       figures,
-      cautions: pack.pack.cautions.filter(({ applications }) => applications.length === 0 || (application !== null && applications.includes(application))),
-      holds: undecided > 0 ? [...holds, hold("hand-over", problem("hold", "undecided", [], { count: undecided }))] : holds,
+      cautions: pack.pack.cautions.filter(
+        ({ applications }) => applications.length === 0 || (application !== null && applications.includes(application)),
+      ),
+      holds:
+        undecided > 0 ? [...holds, hold("hand-over", problem("hold", "undecided", [], { count: undecided }))] : holds,
       lifted,
       problems: [...job.unread, ...noticesOf(teardown)],
       progress: new Map<Station, Progress>([
         ...(intake.progress.total > 0 ? [["intake", intake.progress] as const] : []),
         ...(identity ? [["identify", identityProgress(identity)] as const] : []),
-        ...(teardown.strip ? [["strip", { done: teardown.strip.steps.filter((each) => each.state === "done").length, total: teardown.strip.steps.length }] as const] : []),
+        ...(teardown.strip
+          ? [
+              [
+                "strip",
+                {
+                  done: teardown.strip.steps.filter((each) => each.state === "done").length,
+                  total: teardown.strip.steps.length,
+                },
+              ] as const,
+            ]
+          : []),
         ...(teardown.clean.progress.total > 0 ? [["clean", teardown.clean.progress] as const] : []),
         ...(teardown.crack.progress.total > 0 ? [["crack-check", teardown.crack.progress] as const] : []),
         ["measure", sheetProgress(pack.sheets, rows)],
@@ -219,7 +301,15 @@ export function createAssess(pack: CompiledPack): Assess {
         ["hand-over", { done: Math.min(1, job.handOvers.length), total: 1 }],
       ]),
     };
-    return job.handOvers.length === 0 ? assessment : { ...assessment, handOvers: job.handOvers.map((handOver) => ({ handOver, differences: compareHandOver(handOver.witness, assessment) })) };
+    return job.handOvers.length === 0
+      ? assessment
+      : {
+          ...assessment,
+          handOvers: job.handOvers.map((handOver) => ({
+            handOver,
+            differences: compareHandOver(handOver.witness, assessment),
+          })),
+        };
   };
 }
 
@@ -230,4 +320,5 @@ export function createAssess(pack: CompiledPack): Assess {
  * @param entries  as received, of any version
  * @param asOf     ISO 8601 moment that stands for 'now'
  */
-export const assess = (pack: CompiledPack, entries: readonly Envelope[], asOf: string): Assessment => createAssess(pack)(entries, asOf);
+export const assess = (pack: CompiledPack, entries: readonly Envelope[], asOf: string): Assessment =>
+  createAssess(pack)(entries, asOf);

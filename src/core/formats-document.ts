@@ -4,7 +4,8 @@ import { currentVersion } from "./entry/read-entry";
 import { Envelope, payloads, type EntryType } from "./entry/schema";
 import { Pack } from "./pack/schema";
 
-const schema = (type: z.ZodType, io: "input" | "output") => `\`\`\`json\n${JSON.stringify(z.toJSONSchema(type, { io, unrepresentable: "any" }), null, 1)}\n\`\`\``;
+const schema = (type: z.ZodType, io: "input" | "output") =>
+  `\`\`\`json\n${JSON.stringify(z.toJSONSchema(type, { io, unrepresentable: "any" }), null, 1)}\n\`\`\``;
 
 /** The open formats as a document, with a JSON Schema made from each schema the program checks with. */
 export const formatsDocument = (): string => `# Formats

@@ -1,5 +1,8 @@
 /** Values of a list by each of their keys. */
-export function groupByKeys<K, V>(values: readonly V[], keysOf: (value: V) => readonly K[]): ReadonlyMap<K, readonly V[]> {
+export function groupByKeys<K, V>(
+  values: readonly V[],
+  keysOf: (value: V) => readonly K[],
+): ReadonlyMap<K, readonly V[]> {
   const groups = new Map<K, V[]>();
   for (const value of values) {
     for (const key of keysOf(value)) {
@@ -12,4 +15,5 @@ export function groupByKeys<K, V>(values: readonly V[], keysOf: (value: V) => re
 }
 
 /** Values of a list by their key, in the order in which they come. */
-export const groupBy = <K, V>(values: readonly V[], keyOf: (value: V) => K): ReadonlyMap<K, readonly V[]> => groupByKeys(values, (value) => [keyOf(value)]);
+export const groupBy = <K, V>(values: readonly V[], keyOf: (value: V) => K): ReadonlyMap<K, readonly V[]> =>
+  groupByKeys(values, (value) => [keyOf(value)]);

@@ -3,4 +3,6 @@ export const deepestJson = 32;
 
 /** Whether a JSON value is nested more deeply than is taken. Looks no deeper than it has to. */
 export const isTooDeep = (value: unknown, levels = deepestJson): boolean =>
-  value !== null && typeof value === "object" && (levels === 0 || Object.values(value).some((inner) => isTooDeep(inner, levels - 1)));
+  value !== null &&
+  typeof value === "object" &&
+  (levels === 0 || Object.values(value).some((inner) => isTooDeep(inner, levels - 1)));

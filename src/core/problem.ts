@@ -20,7 +20,8 @@ export const problem = (
 ): Problem => ({ code, path, severity, params });
 
 /** A result, or all the reasons why there is none. */
-export type Outcome<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type Outcome<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 export const refused = (...problems: readonly Problem[]): Outcome<never> => ({ ok: false, problems });

@@ -18,8 +18,42 @@ export interface Teardown {
 }
 
 /** Everything of a job that a teardown rests on; readings have no part in it. */
-const basisOf = ({ parts, ticks, checks, cameOut, findings, broken, fragments, residues, searched, cleaned, passages, crackChecks, cracks, threads, scrapped, notes }: Job) =>
-  [parts, ticks, checks, cameOut, findings, broken, fragments, residues, searched, cleaned, passages, crackChecks, cracks, threads, scrapped, notes] as const;
+const basisOf = ({
+  parts,
+  ticks,
+  checks,
+  cameOut,
+  findings,
+  broken,
+  fragments,
+  residues,
+  searched,
+  cleaned,
+  passages,
+  crackChecks,
+  cracks,
+  threads,
+  scrapped,
+  notes,
+}: Job) =>
+  [
+    parts,
+    ticks,
+    checks,
+    cameOut,
+    findings,
+    broken,
+    fragments,
+    residues,
+    searched,
+    cleaned,
+    passages,
+    crackChecks,
+    cracks,
+    threads,
+    scrapped,
+    notes,
+  ] as const;
 
 /** Judges one job's teardown as it grows; while nothing of it changed, the answer before stands. */
 export function createTeardown(pack: CompiledPack): (job: Job) => Teardown {
@@ -28,10 +62,12 @@ export function createTeardown(pack: CompiledPack): (job: Job) => Teardown {
     const basis = basisOf(job);
     if (before && basis.every((each, at) => each === before!.basis[at])) return before.teardown;
     const notes = notesOf(job);
-    const schools = new Map(pack.pack.intake?.schools.map(({ id }) => {
-      const value = notes.value("school", id);
-      return [id, typeof value === "string" ? value : null] as const;
-    }));
+    const schools = new Map(
+      pack.pack.intake?.schools.map(({ id }) => {
+        const value = notes.value("school", id);
+        return [id, typeof value === "string" ? value : null] as const;
+      }),
+    );
     const findings = assessFindings(pack, job);
     const teardown: Teardown = {
       strip: assessStrip(pack, job),

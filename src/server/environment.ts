@@ -25,4 +25,8 @@ export async function schemaIsKnown(): Promise<boolean> {
 }
 
 /** Whether the database answers at this moment. */
-export const databaseAnswers = async (): Promise<boolean> => readSchemaVersion(database()).then((version) => version === schemaVersion, () => false);
+export const databaseAnswers = async (): Promise<boolean> =>
+  readSchemaVersion(database()).then(
+    (version) => version === schemaVersion,
+    () => false,
+  );

@@ -31,7 +31,11 @@ export async function openPack(sha256: string) {
   const json = await readPackJson(database(), sha256);
   if (json === null) return null;
   const read = readPack(json);
-  if (!read.ok) throw new CoreError("bad-pack", `the stored pack ${sha256} is refused: ${read.problems.map((found) => found.code).join(", ")}`);
+  if (!read.ok)
+    throw new CoreError(
+      "bad-pack",
+      `the stored pack ${sha256} is refused: ${read.problems.map((found) => found.code).join(", ")}`,
+    );
   const opened = { json, pack: read.value };
   packs.set(sha256, opened);
   return opened;
@@ -55,7 +59,14 @@ export async function openJob(id: string): Promise<OpenJob | null> {
 
 /** A job's archive, as a stream of its bytes. */
 export const archiveOf = async ({ id, header, entries, pack, packJson, people }: OpenJob): Promise<Readable> =>
-  writeArchive({ stream: id, name: header.name, entries, people, photos: await photosToWrite(database(), id), pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256, json: packJson } });
+  writeArchive({
+    stream: id,
+    name: header.name,
+    entries,
+    people,
+    photos: await photosToWrite(database(), id),
+    pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256, json: packJson },
+  });
 
 /** After every date. */
 const someDay = "9999-12-31";
@@ -66,7 +77,9 @@ export async function listJobs(): Promise<readonly OpenJob[]> {
   const jobs = (await Promise.all(ids.map(openJob))).flatMap((job) => job ?? []);
   // What is handed over needs nobody any more.
   const isOver = ({ entries }: OpenJob) => Number(entries.some(({ type }) => type === "handed-over"));
-  return jobs.sort((a, b) => isOver(a) - isOver(b) || (a.header.wantedBy ?? someDay).localeCompare(b.header.wantedBy ?? someDay));
+  return jobs.sort(
+    (a, b) => isOver(a) - isOver(b) || (a.header.wantedBy ?? someDay).localeCompare(b.header.wantedBy ?? someDay),
+  );
 }
 
 /** The shop's measuring equipment. */

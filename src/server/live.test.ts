@@ -6,7 +6,11 @@ function listen() {
   const gone = new AbortController();
   const stop = jest.fn();
   let send: Send = () => {};
-  const response = eventStream({ signal: gone.signal, isAllowed: () => Promise.resolve(true), begin: (sends) => ((send = sends), stop) });
+  const response = eventStream({
+    signal: gone.signal,
+    isAllowed: () => Promise.resolve(true),
+    begin: (sends) => ((send = sends), stop),
+  });
   const reader = response.body!.getReader();
   const next = async () => {
     const { done, value } = await reader.read();

@@ -91,7 +91,10 @@ export function eventStream({ begin, isAllowed, signal }: Source): Response {
       const stop = begin(({ id, data }) => write(`id: ${id}\ndata: ${JSON.stringify(data)}\n\n`));
       const beat = setInterval(() => {
         write(": still here\n\n");
-        void isAllowed().then((allowed) => allowed || end(), () => {});
+        void isAllowed().then(
+          (allowed) => allowed || end(),
+          () => {},
+        );
       }, beatMs);
       end = () => {
         if (isOver) return;
@@ -111,5 +114,11 @@ export function eventStream({ begin, isAllowed, signal }: Source): Response {
     cancel: () => end(),
   });
   // no-transform: a stream that is compressed waits until there is enough to compress.
-  return new Response(body, { headers: { "Content-Type": "text/event-stream", "Cache-Control": "no-store, no-transform", "X-Accel-Buffering": "no" } });
+  return new Response(body, {
+    headers: {
+      "Content-Type": "text/event-stream",
+      "Cache-Control": "no-store, no-transform",
+      "X-Accel-Buffering": "no",
+    },
+  });
 }

@@ -9,34 +9,68 @@ import type { Person } from "@/store/people";
 import { database } from "./environment";
 import { openPack } from "./jobs";
 
-export const NewJob = z.strictObject({ id: z.uuid(), name: z.string().trim().min(1).max(120), pack: z.string().regex(/^[0-9a-f]{64}$/u), number: z.string().trim().max(60).nullable() });
+export const NewJob = z.strictObject({
+  id: z.uuid(),
+  name: z.string().trim().min(1).max(120),
+  pack: z.string().regex(/^[0-9a-f]{64}$/u),
+  number: z.string().trim().max(60).nullable(),
+});
 
 /** The packs that a new job can be pinned to: of each family the newest revision. */
 export async function packsOnOffer() {
   const newest = new Map<string, { sha256: string; id: string; revision: number }>();
-  for (const pack of await listPacks(database())) if ((newest.get(pack.id)?.revision ?? 0) < pack.revision) newest.set(pack.id, pack);
-  const opened = await Promise.all([...newest.values()].map(async ({ sha256 }) => ({ sha256, pack: (await openPack(sha256))?.pack })));
-  return opened.flatMap(({ sha256, pack }) => (pack ? [{ sha256, pack: pack.pack }] : [])).sort((a, b) => a.pack.family.localeCompare(b.pack.family));
+  for (const pack of await listPacks(database()))
+    if ((newest.get(pack.id)?.revision ?? 0) < pack.revision) newest.set(pack.id, pack);
+  const opened = await Promise.all(
+    [...newest.values()].map(async ({ sha256 }) => ({ sha256, pack: (await openPack(sha256))?.pack })),
+  );
+  return opened
+    .flatMap(({ sha256, pack }) => (pack ? [{ sha256, pack: pack.pack }] : []))
+    .sort((a, b) => a.pack.family.localeCompare(b.pack.family));
 }
 
 /**
  * Opens a job: its stream, what is known of it, and a tag for the part in every slot, since an engine that comes in has
  * its parts in it. All of it or nothing, and once: asked again with the same id, it answers with the job that is there.
  */
-export async function openNewJob({ id: stream, name, pack: sha256, number }: z.infer<typeof NewJob>, person: Person): Promise<Outcome<string>> {
+export async function openNewJob(
+  { id: stream, name, pack: sha256, number }: z.infer<typeof NewJob>,
+  person: Person,
+): Promise<Outcome<string>> {
   const opened = await openPack(sha256);
-  if (!opened) return refused(problem("error", "unknown-pack", [], { id: "?", revision: "?", sha256: sha256.slice(0, 12) }));
+  if (!opened)
+    return refused(problem("error", "unknown-pack", [], { id: "?", revision: "?", sha256: sha256.slice(0, 12) }));
   const { pack } = opened.pack;
-  const maker: Maker = { stream, author: person.id, now: oneByOne(Date.now), random: () => crypto.getRandomValues(new Uint8Array(16)) };
+  const maker: Maker = {
+    stream,
+    author: person.id,
+    now: oneByOne(Date.now),
+    random: () => crypto.getRandomValues(new Uint8Array(16)),
+  };
   const tagOf = new Map(pack.classes.map((each) => [each.id, each.tag]));
   const entries = [
     makeEntry(maker, "job-opened", {
-      name, engine: { number: number || null, variant: null }, pack: { id: pack.id, revision: pack.revision, sha256 }, application: { kind: null, words: null },
-      hoursWanted: null, budget: null, wantedBy: null, unit: "mm", decisionRule: "simple",
+      name,
+      engine: { number: number || null, variant: null },
+      pack: { id: pack.id, revision: pack.revision, sha256 },
+      application: { kind: null, words: null },
+      hoursWanted: null,
+      budget: null,
+      wantedBy: null,
+      unit: "mm",
+      decisionRule: "simple",
     }),
     ...pack.slots.flatMap((slot) => {
       const part = makeId(maker);
-      return [makeEntry(maker, "part-tagged", { part, class: slot.class, tag: `${tagOf.get(slot.class)}-${slot.label.toUpperCase()}`, origin: "engine" }), makeEntry(maker, "part-installed", { part, slot: slot.id })];
+      return [
+        makeEntry(maker, "part-tagged", {
+          part,
+          class: slot.class,
+          tag: `${tagOf.get(slot.class)}-${slot.label.toUpperCase()}`,
+          origin: "engine",
+        }),
+        makeEntry(maker, "part-installed", { part, slot: slot.id }),
+      ];
     }),
   ];
   const now = new Date();

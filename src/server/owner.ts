@@ -12,7 +12,9 @@ import { openJob, type OpenJob } from "./jobs";
 const tokenShape = /^[A-Za-z0-9_-]{22}$/u;
 
 /** The job that a token opens, or null; a token that was guessed, is over or was revoked opens nothing, and no more is said. */
-export async function openByToken(token: string): Promise<{ readonly job: OpenJob; readonly withReport: boolean } | null> {
+export async function openByToken(
+  token: string,
+): Promise<{ readonly job: OpenJob; readonly withReport: boolean } | null> {
   if (!tokenShape.test(token)) return null;
   const link = await linkByToken(database(), token, new Date());
   const job = link && (await openJob(link.job));
@@ -21,7 +23,14 @@ export async function openByToken(token: string): Promise<{ readonly job: OpenJo
 
 export async function ownerView(token: string): Promise<OwnerView | null> {
   const opened = await openByToken(token);
-  return opened && ownerViewOf(opened.job.pack, assess(opened.job.pack, opened.job.entries, new Date().toISOString()), opened.withReport);
+  return (
+    opened &&
+    ownerViewOf(
+      opened.job.pack,
+      assess(opened.job.pack, opened.job.entries, new Date().toISOString()),
+      opened.withReport,
+    )
+  );
 }
 
 /** A photo that the shop chose for the owner; null for any other, and for a token that opens nothing. Not kept by any cache: a link can be shut. */
@@ -32,17 +41,36 @@ export async function ownerPhoto(token: string, photo: string, size: "small" | "
 }
 
 /** Makes a link. Its token of 128 bits is given out this once. */
-export async function makeOwnerLink(job: string, madeBy: string, days: number, withReport: boolean): Promise<{ readonly id: string; readonly token: string; readonly expiresAt: Date }> {
+export async function makeOwnerLink(
+  job: string,
+  madeBy: string,
+  days: number,
+  withReport: boolean,
+): Promise<{ readonly id: string; readonly token: string; readonly expiresAt: Date }> {
   const token = randomBytes(16).toString("base64url");
   const madeAt = new Date();
-  const link = { id: newId(), job, withReport, madeBy, madeAt, expiresAt: new Date(madeAt.getTime() + days * 86_400_000) };
+  const link = {
+    id: newId(),
+    job,
+    withReport,
+    madeBy,
+    madeAt,
+    expiresAt: new Date(madeAt.getTime() + days * 86_400_000),
+  };
   await addOwnerLink(database(), link, token);
   return { id: link.id, token, expiresAt: link.expiresAt };
 }
 
 /** A job's links as they are shown: when made, until when, whether shut. Never their tokens. */
 export const shownLinks = async (job: string) =>
-  (await linksOf(database(), job)).map(({ id, withReport, madeAt, expiresAt, revokedAt }) => ({ id, withReport, madeAt, expiresAt, revokedAt }));
+  (await linksOf(database(), job)).map(({ id, withReport, madeAt, expiresAt, revokedAt }) => ({
+    id,
+    withReport,
+    madeAt,
+    expiresAt,
+    revokedAt,
+  }));
 
 /** Shuts a link for ever; false where the job has none of that id. */
-export const shutOwnerLink = (job: string, link: string): Promise<boolean> => revokeOwnerLink(database(), job, link, new Date());
+export const shutOwnerLink = (job: string, link: string): Promise<boolean> =>
+  revokeOwnerLink(database(), job, link, new Date());

@@ -2,7 +2,18 @@ import { Readable } from "node:stream";
 import { chunkBytes, chunkCount, photoLimits } from "@/core/photo/photo-limits";
 import { done, problem, refused, type Outcome } from "@/core/problem";
 import { cleanPhoto } from "@/store/photos/clean-photo";
-import { assemble, beginUpload, dropUpload, findPhoto, findUpload, finishUpload, keepChunk, keepPhoto, readPieces, readThumbnail } from "@/store/photos/photos";
+import {
+  assemble,
+  beginUpload,
+  dropUpload,
+  findPhoto,
+  findUpload,
+  finishUpload,
+  keepChunk,
+  keepPhoto,
+  readPieces,
+  readThumbnail,
+} from "@/store/photos/photos";
 import { database } from "./environment";
 
 /** Where an upload stands, as the sender has to know it to go on. */
@@ -20,11 +31,16 @@ export interface TakenPhoto {
   readonly height: number;
 }
 
-const stateOf = ({ have, sha256 }: { have: readonly number[]; sha256: string | null }): UploadState => ({ have, chunkBytes: photoLimits.chunk, photo: sha256 });
+const stateOf = ({ have, sha256 }: { have: readonly number[]; sha256: string | null }): UploadState => ({
+  have,
+  chunkBytes: photoLimits.chunk,
+  photo: sha256,
+});
 
 /** Begins to take a photo; begun again under its id, it goes on where it was. */
 export async function openUpload(job: string, id: string, bytes: number): Promise<Outcome<UploadState>> {
-  if (bytes > photoLimits.bytes) return refused(problem("error", "photo-too-large", [], { bytes, most: photoLimits.bytes }));
+  if (bytes > photoLimits.bytes)
+    return refused(problem("error", "photo-too-large", [], { bytes, most: photoLimits.bytes }));
   const upload = await beginUpload(database(), { id, stream: job, bytes }, new Date());
   if (upload.stream !== job || upload.bytes !== bytes) return refused(problem("error", "upload-differs"));
   return done(stateOf(upload));
@@ -45,7 +61,8 @@ export async function takeChunk(job: string, id: string, n: number, data: Buffer
   const upload = await uploadOf(job, id);
   if (!upload) return refused(problem("error", "unknown-upload"));
   if (upload.sha256 !== null) return done(stateOf(upload));
-  if (n >= chunkCount(upload.bytes) || data.length !== chunkBytes(upload.bytes, n)) return refused(problem("error", "chunk-misfit", [], { n, bytes: data.length }));
+  if (n >= chunkCount(upload.bytes) || data.length !== chunkBytes(upload.bytes, n))
+    return refused(problem("error", "chunk-misfit", [], { n, bytes: data.length }));
   await keepChunk(database(), id, n, data);
   return done(stateOf((await uploadOf(job, id))!));
 }
@@ -56,7 +73,9 @@ export async function finishPhoto(job: string, id: string): Promise<Outcome<Take
   if (!upload) return refused(problem("error", "unknown-upload"));
   if (upload.sha256 !== null) {
     const photo = await findPhoto(database(), job, upload.sha256);
-    return photo ? done({ photo: photo.sha256, width: photo.width, height: photo.height }) : refused(problem("error", "unknown-upload"));
+    return photo
+      ? done({ photo: photo.sha256, width: photo.width, height: photo.height })
+      : refused(problem("error", "unknown-upload"));
   }
   const missing = chunkCount(upload.bytes) - upload.have.length;
   if (missing > 0) return refused(problem("error", "chunks-missing", [], { missing }));
@@ -75,12 +94,28 @@ export async function finishPhoto(job: string, id: string): Promise<Outcome<Take
 const forEver = "private, max-age=31536000, immutable";
 
 /** A photo of a job as a response, small or whole; null where the job has none such. */
-export async function photoResponse(job: string, sha256: string, size: "small" | "full", cache = forEver): Promise<Response | null> {
-  const headers = { "Content-Type": "image/jpeg", "Cache-Control": cache, "X-Content-Type-Options": "nosniff", "Content-Security-Policy": "default-src 'none'", "Referrer-Policy": "no-referrer" };
+export async function photoResponse(
+  job: string,
+  sha256: string,
+  size: "small" | "full",
+  cache = forEver,
+): Promise<Response | null> {
+  const headers = {
+    "Content-Type": "image/jpeg",
+    "Cache-Control": cache,
+    "X-Content-Type-Options": "nosniff",
+    "Content-Security-Policy": "default-src 'none'",
+    "Referrer-Policy": "no-referrer",
+  };
   if (size === "small") {
     const thumbnail = await readThumbnail(database(), job, sha256);
     return thumbnail && new Response(new Uint8Array(thumbnail), { headers });
   }
   const photo = await findPhoto(database(), job, sha256);
-  return photo && new Response(Readable.toWeb(Readable.from(readPieces(database(), photo))) as unknown as ReadableStream, { headers: { ...headers, "Content-Length": String(photo.bytes) } });
+  return (
+    photo &&
+    new Response(Readable.toWeb(Readable.from(readPieces(database(), photo))) as unknown as ReadableStream, {
+      headers: { ...headers, "Content-Length": String(photo.bytes) },
+    })
+  );
 }

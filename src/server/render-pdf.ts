@@ -3,7 +3,11 @@ import pdfmake from "pdfmake";
 import type { TDocumentDefinitions } from "pdfmake/interfaces";
 
 const fontFile = (weight: number) =>
-  path.join(/* turbopackIgnore: true */ process.cwd(), "node_modules/@fontsource/atkinson-hyperlegible-next/files", `atkinson-hyperlegible-next-latin-${weight}-normal.woff`);
+  path.join(
+    /* turbopackIgnore: true */ process.cwd(),
+    "node_modules/@fontsource/atkinson-hyperlegible-next/files",
+    `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+  );
 
 let ready = false;
 function prepare(): void {

@@ -12,7 +12,8 @@ const defaultMostBytes = 64 * 1024;
 export const refuse = (status: number, ...problems: readonly Problem[]): Response =>
   Response.json({ problems }, { status, headers: { "Cache-Control": "no-store" } });
 
-export const answer = (body: unknown, status = 200): Response => Response.json(body, { status, headers: { "Cache-Control": "no-store" } });
+export const answer = (body: unknown, status = 200): Response =>
+  Response.json(body, { status, headers: { "Cache-Control": "no-store" } });
 
 type Anyone = Role | "nobody";
 
@@ -72,11 +73,15 @@ async function readBody(request: Request, mostBytes: number): Promise<{ body: Bu
  * The one wrapper of every route: schema, origin, session, role, size, shape. A handler runs only when all of them
  * hold, and gets what they found.
  */
-export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefined, B extends z.ZodType = z.ZodUndefined>(
-  options: Options<P, B> & { readonly role: R },
-  handler: (context: Context<R, P, B>) => Promise<Response>,
-) {
-  const handle = async (request: Request, { params }: { params: Promise<Record<string, string | string[] | undefined>> }): Promise<Response> => {
+export function route<
+  const R extends Anyone,
+  P extends z.ZodType = z.ZodUndefined,
+  B extends z.ZodType = z.ZodUndefined,
+>(options: Options<P, B> & { readonly role: R }, handler: (context: Context<R, P, B>) => Promise<Response>) {
+  const handle = async (
+    request: Request,
+    { params }: { params: Promise<Record<string, string | string[] | undefined>> },
+  ): Promise<Response> => {
     try {
       if (!(await schemaIsKnown())) return refuse(503, problem("error", "unknown-schema"));
       if (!isSameSite(request)) return refuse(403, problem("error", "wrong-origin"));
@@ -84,7 +89,8 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
       const person = await currentPerson();
       if (options.role !== "nobody") {
         if (!person) return refuse(401, problem("error", "signed-out"));
-        if (roles.indexOf(person.role) < roles.indexOf(options.role)) return refuse(403, problem("error", "forbidden", [], { role: person.role }));
+        if (roles.indexOf(person.role) < roles.indexOf(options.role))
+          return refuse(403, problem("error", "forbidden", [], { role: person.role }));
       }
 
       const path = options.params?.safeParse(await params);
@@ -95,7 +101,8 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
       if (options.body || options.bytes) {
         const mostBytes = options.mostBytes ?? defaultMostBytes;
         const read = await readBody(request, mostBytes);
-        if ("bytes" in read) return refuse(413, problem("error", "too-large", [], { bytes: read.bytes, most: mostBytes }));
+        if ("bytes" in read)
+          return refuse(413, problem("error", "too-large", [], { bytes: read.bytes, most: mostBytes }));
         bytes = read.body as typeof bytes;
       }
       if (options.body) {
@@ -107,21 +114,41 @@ export function route<const R extends Anyone, P extends z.ZodType = z.ZodUndefin
         }
         if (isTooDeep(json)) return refuse(400, problem("error", "too-deep", [], { most: deepestJson }));
         const parsed = options.body.safeParse(json);
-        if (!parsed.success) return refuse(422, ...parsed.error.issues.map((issue) => problem("error", "schema", issue.path as (string | number)[], { detail: issue.message })));
+        if (!parsed.success)
+          return refuse(
+            422,
+            ...parsed.error.issues.map((issue) =>
+              problem("error", "schema", issue.path as (string | number)[], { detail: issue.message }),
+            ),
+          );
         body = parsed.data;
       }
-      return await handler({ request, person: person as never, params: path?.data as never, body: body as never, bytes });
+      return await handler({
+        request,
+        person: person as never,
+        params: path?.data as never,
+        body: body as never,
+        bytes,
+      });
     } catch (error) {
       log.error({ err: error, method: request.method }, "request failed");
       return refuse(500, problem("error", "server-error"));
     }
   };
-  return async (request: Request, context: { params: Promise<Record<string, string | string[] | undefined>> }): Promise<Response> => {
+  return async (
+    request: Request,
+    context: { params: Promise<Record<string, string | string[] | undefined>> },
+  ): Promise<Response> => {
     const began = performance.now();
     const response = await handle(request, context);
     // Paths hold ids only; no query, no body, no person. An owner's token is a secret and stays out.
     const pathname = new URL(request.url).pathname.replace(/^(\/api\/owner\/)[^/]+/u, "$1…");
-    const line = { method: request.method, path: pathname, status: response.status, ms: Math.round(performance.now() - began) };
+    const line = {
+      method: request.method,
+      path: pathname,
+      status: response.status,
+      ms: Math.round(performance.now() - began),
+    };
     if (pathname === "/api/health") log.debug(line, "answered");
     else log.info(line, "answered");
     return response;

@@ -15,7 +15,8 @@ export async function signIn(account: string, password: string, address: string)
   const since = new Date(now.getTime() - windowMinutes * 60_000);
   await noteAttempt(database(), { id: newId(), account, address }, now);
   const made = await countAttempts(database(), account, address, since);
-  if (made.account > mostByAccount || made.address > mostByAddress) return problem("error", "too-many-attempts", [], { minutes: windowMinutes });
+  if (made.account > mostByAccount || made.address > mostByAddress)
+    return problem("error", "too-many-attempts", [], { minutes: windowMinutes });
 
   const person = await personByAccount(database(), account);
   const right = await isPassword(person?.passwordHash ?? (await decoyHash()), password);

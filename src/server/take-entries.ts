@@ -9,7 +9,19 @@ import { database } from "./environment";
 const mostEntryBytes = 64 * 1024;
 
 /** What commits the shop is a lead's to say; an inspector records what is there. */
-const leadOnly: ReadonlySet<string> = new Set(["job-opened", "decision-made", "handed-over", "contradiction-signed", "estimate-made", "approval-given", "course-chosen", "photo-chosen", "hold-lifted", "gauge-registered", "master-registered"]);
+const leadOnly: ReadonlySet<string> = new Set([
+  "job-opened",
+  "decision-made",
+  "handed-over",
+  "contradiction-signed",
+  "estimate-made",
+  "approval-given",
+  "course-chosen",
+  "photo-chosen",
+  "hold-lifted",
+  "gauge-registered",
+  "master-registered",
+]);
 
 export const EntryBatch = z.strictObject({ entries: z.array(z.unknown()).min(1).max(200) });
 
@@ -21,18 +33,24 @@ export interface EntryAnswer {
   readonly problems?: readonly Problem[];
 }
 
-const refusedAnswer = (id: string | null, ...problems: readonly Problem[]): EntryAnswer => ({ id, outcome: "refused", problems });
+const refusedAnswer = (id: string | null, ...problems: readonly Problem[]): EntryAnswer => ({
+  id,
+  outcome: "refused",
+  problems,
+});
 
 /** Checks one entry's size and shape and writes into it who is signed in. */
 function check(json: unknown, person: Person): { entry: Envelope } | { answer: EntryAnswer } {
   const bytes = Buffer.byteLength(JSON.stringify(json));
   const id = json !== null && typeof json === "object" && "id" in json && typeof json.id === "string" ? json.id : null;
-  if (bytes > mostEntryBytes) return { answer: refusedAnswer(id, problem("error", "too-large", [], { bytes, most: mostEntryBytes })) };
+  if (bytes > mostEntryBytes)
+    return { answer: refusedAnswer(id, problem("error", "too-large", [], { bytes, most: mostEntryBytes })) };
   const envelope = readEnvelope(json);
   if (!envelope.ok) return { answer: refusedAnswer(id, ...envelope.problems) };
   const read = readEntry(envelope.value);
   if (!read.ok) return { answer: refusedAnswer(id, ...read.problems) };
-  if (leadOnly.has(read.value.type) && person.role !== "lead") return { answer: refusedAnswer(id, problem("error", "lead-only", [], { role: person.role })) };
+  if (leadOnly.has(read.value.type) && person.role !== "lead")
+    return { answer: refusedAnswer(id, problem("error", "lead-only", [], { role: person.role })) };
   return { entry: { ...envelope.value, author: person.id } };
 }
 
@@ -49,15 +67,18 @@ export async function takeEntries(batch: readonly unknown[], person: Person, now
   }
   for (const [stream, entries] of streams) {
     // A job begins with the entry that opens it.
-    if (entries[0]!.type === "job-opened" && (await streamKind(database(), stream)) === null) await beginStream(database(), stream, "job", now);
+    if (entries[0]!.type === "job-opened" && (await streamKind(database(), stream)) === null)
+      await beginStream(database(), stream, "job", now);
     const kept = await appendEntries(database(), stream, entries, now);
     entries.forEach((entry, at) => {
       const result = kept?.[at];
       answers.set(
         entry.id,
-        !result ? refusedAnswer(entry.id, problem("error", "unknown-stream"))
-        : result.outcome === "id-taken" ? refusedAnswer(entry.id, problem("error", "id-taken"))
-        : { id: entry.id, outcome: result.outcome, seq: result.seq },
+        !result
+          ? refusedAnswer(entry.id, problem("error", "unknown-stream"))
+          : result.outcome === "id-taken"
+            ? refusedAnswer(entry.id, problem("error", "id-taken"))
+            : { id: entry.id, outcome: result.outcome, seq: result.seq },
       );
     });
   }

@@ -28,7 +28,13 @@ export function hiddenSize(engine: HiddenEngine, row: Row, point: string): numbe
   const whole = seeded(hashText(`${engine.number} ${row.id}`));
   const own = seeded(hashText(`${engine.number} ${row.id} ${point}`));
   // Where limits are of something else than the readings, wear is a few hundredths of what a new part reads.
-  if (nominal !== undefined) return nominal * (1 + (feature.wearsTowards === "larger" ? 1 : -1) * 0.02 * engine.wear * (0.5 + whole.next()) + 0.001 * own.normal());
+  if (nominal !== undefined)
+    return (
+      nominal *
+      (1 +
+        (feature.wearsTowards === "larger" ? 1 : -1) * 0.02 * engine.wear * (0.5 + whole.next()) +
+        0.001 * own.normal())
+    );
   // What a form is fitted to lies about zero, and so does a count of faults.
   if ("fit" in feature.governing.expr) return 0.12 * (reassembly?.max ?? 0) * own.normal();
   const low = fresh?.min ?? 0;
@@ -38,7 +44,11 @@ export function hiddenSize(engine: HiddenEngine, row: Row, point: string): numbe
   // Where nothing wears away there is nothing to see: a depth of damage, a face that has not moved.
   if (stop === undefined || fresh === undefined || high === 0) return start;
   const way = stop - (feature.wearsTowards === "larger" ? high : low);
-  return start + way * engine.wear * (0.5 + 0.8 * whole.next()) * falloff(at, feature.points.length) + (high - low) * 0.05 * own.normal();
+  return (
+    start +
+    way * engine.wear * (0.5 + 0.8 * whole.next()) * falloff(at, feature.points.length) +
+    (high - low) * 0.05 * own.normal()
+  );
 }
 
 const bores = {
@@ -83,19 +93,32 @@ const marigold: HiddenEngine = {
     "rod-5/bend": [0.04],
     "piston-5/skirt": [107.812],
     // Eaten from the water side, worst where it shakes most.
-    "liner-1/pits": [0.22], "liner-2/pits": [0.35], "liner-3/pits": [1.12], "liner-4/pits": [0.61], "liner-5/pits": [1.74], "liner-6/pits": [0.18],
+    "liner-1/pits": [0.22],
+    "liner-2/pits": [0.35],
+    "liner-3/pits": [1.12],
+    "liner-4/pits": [0.61],
+    "liner-5/pits": [1.74],
+    "liner-6/pits": [0.18],
     "liner-4/protrusion": [0.049, 0.051, 0.048, 0.052],
     // The lobe over cylinder 5 ran dry with the rest of its bay.
     "camshaft/lobe-l5e": [1.07, 3.17, 5.36, 6.23, 5.35, 3.15, 1.06],
     // An ellipse of 0.012, its centre 0.034 off.
     "flywheel/pilot": [0.036, 0.034, 0.023, 0.005, -0.013, -0.025, -0.03, -0.032, -0.028, -0.013, 0.009, 0.028],
     // Bowed away from station 5.
-    "camshaft/run-out": [0.002, 0, -0.002, 0, 0.013, 0.007, -0.012, -0.008, 0.015, 0.009, -0.016, -0.009, 0.001, -0.001, 0, 0.001],
+    "camshaft/run-out": [
+      0.002, 0, -0.002, 0, 0.013, 0.007, -0.012, -0.008, 0.015, 0.009, -0.016, -0.009, 0.001, -0.001, 0, 0.001,
+    ],
   },
 };
 
-const tern: HiddenEngine = { number: "M66-09120", wear: 0.22, sizes: { "liner-2/bore": [108.114, 108.106, 108.1, 108.094, 108.083, 108.078], "crankshaft/damage-j3": [0.003] } };
+const tern: HiddenEngine = {
+  number: "M66-09120",
+  wear: 0.22,
+  sizes: { "liner-2/bore": [108.114, 108.106, 108.1, 108.094, 108.083, 108.078], "crankshaft/damage-j3": [0.003] },
+};
 const drainagePump: HiddenEngine = { number: "S-0311", wear: 0.45, sizes: {} };
 
 /** The engines of the demo by their number. */
-export const hiddenEngines: ReadonlyMap<string, HiddenEngine> = new Map([marigold, tern, drainagePump].map((engine) => [engine.number, engine]));
+export const hiddenEngines: ReadonlyMap<string, HiddenEngine> = new Map(
+  [marigold, tern, drainagePump].map((engine) => [engine.number, engine]),
+);

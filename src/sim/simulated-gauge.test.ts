@@ -30,7 +30,8 @@ test("types what a reading cell understands, rounded to its display", () => {
 });
 
 test("reads a warm part larger, by plain expansion", () => {
-  const read = (partC: number) => new SimulatedGauge({ ...hand, temperatures: { ...calm, partC } }, 3).read(108, 10.5e-6);
+  const read = (partC: number) =>
+    new SimulatedGauge({ ...hand, temperatures: { ...calm, partC } }, 3).read(108, 10.5e-6);
   expect(read(30) - read(20)).toBeCloseTo(108 * 10.5e-6 * 10, 2);
 });
 
@@ -42,20 +43,27 @@ test("keeps U's promise: of many gauges and settings about 95 in 100 values lie 
     const master = { ...testMaster, id: `ring-${run}` };
     const temperatures = { partC: 23, gaugeC: 22, masterC: 22, standardK: 0 };
     const value = new SimulatedGauge({ gauge, master, temperatures }, run).read(108.06, 10.5e-6);
-    const found = readingEstimate({ id: "r", value, part: "p", feature: "bore", point: "top-thrust" }, { occasion: "o", phase: "cleaned", gauge, master, temperatures, at: "2026-11-24T00:00:00Z" }, 10.5e-6)!;
+    const found = readingEstimate(
+      { id: "r", value, part: "p", feature: "bore", point: "top-thrust" },
+      { occasion: "o", phase: "cleaned", gauge, master, temperatures, at: "2026-11-24T00:00:00Z" },
+      10.5e-6,
+    )!;
     if (Math.abs(found.value - 108.06) <= expandedUncertainty(found)) inside += 1;
   }
   // A binomial count of 400 at 0.9545 strays by 4.2; four of them.
   expect(Math.abs(inside - 0.9545 * runs)).toBeLessThan(17);
 });
 
-test.each([...hiddenEngines.keys()])("engine %s has a plausible true size at every point of every part, always the same", (number) => {
-  const engine = hiddenEngines.get(number)!;
-  for (const row of orrinshaw.rows.values()) {
-    for (const point of row.at.feature.points) {
-      const size = hiddenSize(engine, row, point.id);
-      expect([row.id, point.id, questionReading(size, row.at.feature, point.id)]).toEqual([row.id, point.id, null]);
-      expect(hiddenSize(engine, row, point.id)).toBe(size);
+test.each([...hiddenEngines.keys()])(
+  "engine %s has a plausible true size at every point of every part, always the same",
+  (number) => {
+    const engine = hiddenEngines.get(number)!;
+    for (const row of orrinshaw.rows.values()) {
+      for (const point of row.at.feature.points) {
+        const size = hiddenSize(engine, row, point.id);
+        expect([row.id, point.id, questionReading(size, row.at.feature, point.id)]).toEqual([row.id, point.id, null]);
+        expect(hiddenSize(engine, row, point.id)).toBe(size);
+      }
     }
-  }
-});
+  },
+);

@@ -4,7 +4,8 @@ import { hashText, seeded, type Seeded } from "@/core/numeric/seeded";
 import { fromCore, unitById } from "@/core/quantity/units";
 
 const referenceC = 20;
-const growth = (expansionPerK: number, celsius: number | null) => 1 + expansionPerK * ((celsius ?? referenceC) - referenceC);
+const growth = (expansionPerK: number, celsius: number | null) =>
+  1 + expansionPerK * ((celsius ?? referenceC) - referenceC);
 
 /** The error that a gauge carries from one calibration to the next: a draw from what its certificate allows. */
 export function biasOf({ id, calibration }: Pick<Gauge, "id" | "calibration">): number {
@@ -13,7 +14,16 @@ export function biasOf({ id, calibration }: Pick<Gauge, "id" | "calibration">): 
 
 /** By how much a master is longer than is engraved on it; a locked micrometer is wrong by its own error. */
 function masterError(master: SettingMaster): number {
-  if (master.gauge) return biasOf({ id: master.gauge.id, calibration: { expanded: master.expandedMm, k: master.k, on: master.gauge.calibratedOn, due: master.gauge.calibratedOn } });
+  if (master.gauge)
+    return biasOf({
+      id: master.gauge.id,
+      calibration: {
+        expanded: master.expandedMm,
+        k: master.k,
+        on: master.gauge.calibratedOn,
+        due: master.gauge.calibratedOn,
+      },
+    });
   return (master.expandedMm / master.k) * seeded(hashText(`master ${master.id}`)).normal();
 }
 
@@ -54,7 +64,8 @@ export class SimulatedGauge {
     const shown =
       gauge.method === "comparator" && master
         ? // Set to show the master's engraved length: what the master is off by is off in every reading, the other way.
-          master.lengthMm + (warm - (master.lengthMm + masterError(master)) * growth(master.expansionPerK, temperatures.masterC))
+          master.lengthMm +
+          (warm - (master.lengthMm + masterError(master)) * growth(master.expansionPerK, temperatures.masterC))
         : warm / growth(expansionPerK === null ? 0 : gauge.scaleExpansionPerK, temperatures.gaugeC);
     const step = gauge.resolution === 0 ? 1 : gauge.resolution;
     const display = (gauge.feeler ? Math.floor((shown - error) / step) : Math.round((shown - error) / step)) * step;

@@ -10,17 +10,31 @@ export class StoreError extends Error {
     readonly statement: string,
     options: { cause: unknown },
   ) {
-    super(`the database refused “${statement.replace(/\s+/gu, " ").slice(0, 120)}”: ${(options.cause as { code?: string }).code ?? "unknown reason"}`, options);
+    super(
+      `the database refused “${statement.replace(/\s+/gu, " ").slice(0, 120)}”: ${(options.cause as { code?: string }).code ?? "unknown reason"}`,
+      options,
+    );
     this.name = "StoreError";
   }
 }
 
 /** Opens a pool of connections. One statement at a time, bound values only, times in UTC. */
 export function openDatabase(url: string, connections = 10): Database {
-  return createPool({ uri: url, connectionLimit: connections, timezone: "Z", charset: "utf8mb4", supportBigNumbers: true, enableKeepAlive: true });
+  return createPool({
+    uri: url,
+    connectionLimit: connections,
+    timezone: "Z",
+    charset: "utf8mb4",
+    supportBigNumbers: true,
+    enableKeepAlive: true,
+  });
 }
 
-const run = async <T extends ResultSetHeader | RowDataPacket[]>(on: Database | Connection, statement: string, values: readonly Value[]): Promise<T> => {
+const run = async <T extends ResultSetHeader | RowDataPacket[]>(
+  on: Database | Connection,
+  statement: string,
+  values: readonly Value[],
+): Promise<T> => {
   try {
     const [result] = await on.execute<T>(statement, [...values]);
     return result;
@@ -34,18 +48,26 @@ export const select = <T>(on: Database | Connection, statement: string, values: 
   run<RowDataPacket[]>(on, statement, values) as unknown as Promise<T[]>;
 
 /** How many rows a statement changed. */
-export const change = async (on: Database | Connection, statement: string, values: readonly Value[] = []): Promise<number> =>
-  (await run<ResultSetHeader>(on, statement, values)).affectedRows;
+export const change = async (
+  on: Database | Connection,
+  statement: string,
+  values: readonly Value[] = [],
+): Promise<number> => (await run<ResultSetHeader>(on, statement, values)).affectedRows;
 
 /** Deadlock, lock wait, and a cluster node's certification failure: the transaction never happened and may be tried again. */
 const passing = new Set(["ER_LOCK_DEADLOCK", "ER_LOCK_WAIT_TIMEOUT", "ER_CHECKREAD"]);
-const isPassing = (error: unknown) => error instanceof StoreError && passing.has((error.cause as { code?: string }).code ?? "");
+const isPassing = (error: unknown) =>
+  error instanceof StoreError && passing.has((error.cause as { code?: string }).code ?? "");
 
 /**
  * Does work in one short transaction. Work that met a deadlock is done again from its beginning, so it must keep
  * nothing outside of itself. The first error is the one that is thrown.
  */
-export async function withTransaction<T>(database: Database, work: (connection: Connection) => Promise<T>, attempts = 5): Promise<T> {
+export async function withTransaction<T>(
+  database: Database,
+  work: (connection: Connection) => Promise<T>,
+  attempts = 5,
+): Promise<T> {
   for (let attempt = 1; ; attempt += 1) {
     const connection = await database.getConnection();
     try {

@@ -1,8 +1,18 @@
 import { change, select, toDateTime, type Connection, type Database } from "./connection";
 
 /** Keeps a pack under its fingerprint. A revision is immutable: keeping it again changes nothing. */
-export async function keepPack(database: Database | Connection, pack: { sha256: string; id: string; revision: number; json: unknown }, now: Date): Promise<void> {
-  await change(database, "INSERT IGNORE INTO pack (sha256, id, revision, body, added_at) VALUES (?, ?, ?, ?, ?)", [pack.sha256, pack.id, pack.revision, JSON.stringify(pack.json), toDateTime(now)]);
+export async function keepPack(
+  database: Database | Connection,
+  pack: { sha256: string; id: string; revision: number; json: unknown },
+  now: Date,
+): Promise<void> {
+  await change(database, "INSERT IGNORE INTO pack (sha256, id, revision, body, added_at) VALUES (?, ?, ?, ?, ?)", [
+    pack.sha256,
+    pack.id,
+    pack.revision,
+    JSON.stringify(pack.json),
+    toDateTime(now),
+  ]);
 }
 
 /** The pack with this fingerprint as JSON, or null. */

@@ -10,7 +10,8 @@ const cost = { algorithm: 2 as Algorithm, memoryCost: 19_456, timeCost: 2, paral
 export const hashPassword = (password: string): Promise<string> => oneOfTwo(() => hash(password, cost));
 
 /** Whether a password belongs to a hash. */
-export const isPassword = (passwordHash: string, password: string): Promise<boolean> => oneOfTwo(() => verify(passwordHash, password));
+export const isPassword = (passwordHash: string, password: string): Promise<boolean> =>
+  oneOfTwo(() => verify(passwordHash, password));
 
 let decoy: Promise<string> | undefined;
 /** A hash of no one's password, so that an unknown account takes as long to refuse as a known one. */

@@ -23,7 +23,12 @@ interface Row {
 
 const columns = "id, account, name, role, password_hash, session_version";
 const toPerson = (row: Row): Person => ({
-  id: row.id, account: row.account, name: row.name, role: row.role, passwordHash: row.password_hash, sessionVersion: row.session_version,
+  id: row.id,
+  account: row.account,
+  name: row.name,
+  role: row.role,
+  passwordHash: row.password_hash,
+  sessionVersion: row.session_version,
 });
 
 export async function personByAccount(database: Database, account: string): Promise<Person | null> {
@@ -39,11 +44,19 @@ export async function personById(database: Database, id: string): Promise<Person
 /** Names of the people with these ids; an id of nobody here is left out. */
 export async function namesOf(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
   if (ids.length === 0) return new Map();
-  const rows = await select<{ id: string; name: string }>(database, `SELECT id, name FROM person WHERE id IN (${marksFor(ids)})`, ids);
+  const rows = await select<{ id: string; name: string }>(
+    database,
+    `SELECT id, name FROM person WHERE id IN (${marksFor(ids)})`,
+    ids,
+  );
   return new Map(rows.map((row) => [row.id, row.name]));
 }
 
-export async function addPerson(database: Database | Connection, person: Omit<Person, "sessionVersion">, now: Date): Promise<void> {
+export async function addPerson(
+  database: Database | Connection,
+  person: Omit<Person, "sessionVersion">,
+  now: Date,
+): Promise<void> {
   await change(
     database,
     "INSERT INTO person (id, account, name, role, password_hash, session_version, created_at) VALUES (?, ?, ?, ?, ?, 1, ?)",
@@ -63,5 +76,8 @@ export async function revokeSessions(database: Database, id: string): Promise<vo
 
 /** Gives a person another password and ends the sessions that began with the old one. */
 export async function setPassword(database: Database, id: string, passwordHash: string): Promise<void> {
-  await change(database, "UPDATE person SET password_hash = ?, session_version = session_version + 1 WHERE id = ?", [passwordHash, id]);
+  await change(database, "UPDATE person SET password_hash = ?, session_version = session_version + 1 WHERE id = ?", [
+    passwordHash,
+    id,
+  ]);
 }

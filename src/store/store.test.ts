@@ -71,14 +71,21 @@ describe("entries", () => {
     const [a, b, c] = entries;
     await appendEntries(database, stream, [a!, b!], now);
     const forged = { ...a!, author: "somebody else" };
-    expect((await appendEntries(database, stream, [b!, forged, c!, c!], now))!.map((each) => each.outcome)).toEqual(["kept-before", "id-taken", "kept", "kept-before"]);
+    expect((await appendEntries(database, stream, [b!, forged, c!, c!], now))!.map((each) => each.outcome)).toEqual([
+      "kept-before",
+      "id-taken",
+      "kept",
+      "kept-before",
+    ]);
     expect(await readEntries(database, stream)).toEqual([a, b, c]);
   });
 
   test("of many writers at once get numbers without gaps or twins", async () => {
     const { stream, entries } = await fresh();
     await Promise.all(entries.map((entry) => appendEntries(database, stream, [entry], now)));
-    const seqs = (await select<{ seq: number }>(database, "SELECT seq FROM entry WHERE stream_id = ? ORDER BY seq", [stream])).map((row) => row.seq);
+    const seqs = (
+      await select<{ seq: number }>(database, "SELECT seq FROM entry WHERE stream_id = ? ORDER BY seq", [stream])
+    ).map((row) => row.seq);
     expect(seqs).toEqual(entries.map((_, at) => at + 1));
   });
 
@@ -96,7 +103,9 @@ describe("a transaction", () => {
       throw new Error("the reason");
     });
     await expect(work).rejects.toThrow("the reason");
-    expect((await select<{ head_seq: number }>(database, "SELECT head_seq FROM stream WHERE id = ?", [stream]))[0]!.head_seq).toBe(0);
+    expect(
+      (await select<{ head_seq: number }>(database, "SELECT head_seq FROM stream WHERE id = ?", [stream]))[0]!.head_seq,
+    ).toBe(0);
   });
 
   test("that meets a deadlock is done again", async () => {
@@ -111,13 +120,20 @@ describe("a transaction", () => {
         await change(connection, "UPDATE stream SET head_seq = head_seq + 1 WHERE id = ?", [second]);
       });
     await Promise.all([bump(one, two), bump(two, one)]);
-    const heads = await select<{ head_seq: number }>(database, "SELECT head_seq FROM stream WHERE id IN (?, ?)", [one, two]);
+    const heads = await select<{ head_seq: number }>(database, "SELECT head_seq FROM stream WHERE id IN (?, ?)", [
+      one,
+      two,
+    ]);
     expect(heads.map((row) => row.head_seq)).toEqual([2, 2]);
   });
 
   test("a failed statement is named without its values", async () => {
-    await expect(select(database, "SELECT nonsense FROM stream WHERE id = ?", ["secret value"])).rejects.toThrow(/SELECT nonsense.*ER_BAD_FIELD_ERROR/);
-    await expect(select(database, "SELECT nonsense FROM stream WHERE id = ?", ["secret value"])).rejects.not.toThrow(/secret value/);
+    await expect(select(database, "SELECT nonsense FROM stream WHERE id = ?", ["secret value"])).rejects.toThrow(
+      /SELECT nonsense.*ER_BAD_FIELD_ERROR/,
+    );
+    await expect(select(database, "SELECT nonsense FROM stream WHERE id = ?", ["secret value"])).rejects.not.toThrow(
+      /secret value/,
+    );
   });
 });
 
@@ -138,7 +154,10 @@ test("a person is found by account and id; revoking ends all sessions; the passw
   await revokeSessions(database, id);
   expect((await personById(database, id))!.sessionVersion).toBe(2);
   expect(await namesOf(database, [id, "0190aaaa-0000-7000-8000-000000000000"])).toEqual(new Map([[id, "Maker"]]));
-  expect([await isPassword(passwordHash, "a tide table"), await isPassword(passwordHash, "a time table")]).toEqual([true, false]);
+  expect([await isPassword(passwordHash, "a tide table"), await isPassword(passwordHash, "a time table")]).toEqual([
+    true,
+    false,
+  ]);
   expect(passwordHash).toMatch(/^\$argon2id\$/);
 });
 
@@ -155,14 +174,27 @@ test("attempts count by account and by address within their window, until the ac
 });
 
 describe("an owner's link", () => {
-  const link = (job: string, over: Partial<Parameters<typeof addOwnerLink>[1]> = {}) => ({ id: newId(), job, withReport: true, madeBy: newId(), madeAt: now, expiresAt: new Date(now.getTime() + 86_400_000), ...over });
+  const link = (job: string, over: Partial<Parameters<typeof addOwnerLink>[1]> = {}) => ({
+    id: newId(),
+    job,
+    withReport: true,
+    madeBy: newId(),
+    madeAt: now,
+    expiresAt: new Date(now.getTime() + 86_400_000),
+    ...over,
+  });
 
   test("is found by its token until it is over or shut, and the token itself is not kept", async () => {
     const { stream: job } = await fresh();
     const token = randomBytes(16).toString("base64url");
     const made = link(job);
     await addOwnerLink(database, made, token);
-    expect(await linkByToken(database, token, now)).toMatchObject({ id: made.id, job, withReport: true, revokedAt: null });
+    expect(await linkByToken(database, token, now)).toMatchObject({
+      id: made.id,
+      job,
+      withReport: true,
+      revokedAt: null,
+    });
     expect(await linkByToken(database, token, new Date(now.getTime() + 86_400_001))).toBeNull();
     expect(await linkByToken(database, `${token}x`, now)).toBeNull();
     const [row] = await select<Record<string, unknown>>(database, "SELECT * FROM owner_link WHERE id = ?", [made.id]);
@@ -179,7 +211,12 @@ describe("an owner's link", () => {
 test("heads of many streams are asked for at once, and the packs on offer are listed", async () => {
   const [a, b] = [await fresh(), await fresh()];
   await appendEntries(database, a.stream, a.entries.slice(0, 3), now);
-  expect(await headsOf(database, [a.stream, b.stream, newId()])).toEqual(new Map([[a.stream, 3], [b.stream, 0]]));
+  expect(await headsOf(database, [a.stream, b.stream, newId()])).toEqual(
+    new Map([
+      [a.stream, 3],
+      [b.stream, 0],
+    ]),
+  );
   expect(await headsOf(database, [])).toEqual(new Map());
   await keepPack(database, { sha256: orrinshaw.sha256, id: "orrinshaw-6m", revision: 1, json: orrinshaw.pack }, now);
   expect(await listPacks(database)).toContainEqual({ sha256: orrinshaw.sha256, id: "orrinshaw-6m", revision: 1 });
@@ -188,10 +225,18 @@ test("heads of many streams are asked for at once, and the packs on offer are li
 test("a new password ends the sessions that began with the old one", async () => {
   const { stream: id } = await fresh();
   const account = `sedge-${id.slice(0, 8)}${id.slice(-6)}`;
-  await addPerson(database, { id, account, name: "Sedge", role: "inspector", passwordHash: await hashPassword("old tide") }, now);
+  await addPerson(
+    database,
+    { id, account, name: "Sedge", role: "inspector", passwordHash: await hashPassword("old tide") },
+    now,
+  );
   await setPassword(database, id, await hashPassword("new tide"));
   const person = (await personById(database, id))!;
-  expect([person.sessionVersion, await isPassword(person.passwordHash, "new tide"), await isPassword(person.passwordHash, "old tide")]).toEqual([2, true, false]);
+  expect([
+    person.sessionVersion,
+    await isPassword(person.passwordHash, "new tide"),
+    await isPassword(person.passwordHash, "old tide"),
+  ]).toEqual([2, true, false]);
 });
 
 test("entries are known by their ids in whatever stream they are", async () => {

@@ -11,20 +11,26 @@ const words: Readonly<Record<string, (payload: Readonly<Record<string, unknown>>
   "part-removed": () => "a part taken out",
   "occasion-opened": ({ gauge }) => `set-up of ${(gauge as { name?: string } | undefined)?.name ?? "a gauge"}`,
   "reading-taken": ({ typed }) => `reading ${String(typed)}`,
-  "entry-struck": ({ strikes }) => `the strike of ${(strikes as unknown[]).length === 1 ? "an entry" : `${(strikes as unknown[]).length} entries`}`,
+  "entry-struck": ({ strikes }) =>
+    `the strike of ${(strikes as unknown[]).length === 1 ? "an entry" : `${(strikes as unknown[]).length} entries`}`,
   "reason-given": () => "a reason",
-  "decision-made": ({ disposition }) => `the decision “${dispositionWords[disposition as Disposition]?.toLowerCase() ?? String(disposition)}”`,
-  "intake-noted": ({ item, value }) => `${String(item).replaceAll("-", " ")}: ${value === null ? "unknown" : String(value)}`,
+  "decision-made": ({ disposition }) =>
+    `the decision “${dispositionWords[disposition as Disposition]?.toLowerCase() ?? String(disposition)}”`,
+  "intake-noted": ({ item, value }) =>
+    `${String(item).replaceAll("-", " ")}: ${value === null ? "unknown" : String(value)}`,
   "number-read": ({ text }) => `number ${String(text)}`,
-  "tell-answered": ({ tell, answer }) => `${String(tell).replaceAll("-", " ")}: ${answer === null ? "cannot be seen" : String(answer)}`,
+  "tell-answered": ({ tell, answer }) =>
+    `${String(tell).replaceAll("-", " ")}: ${answer === null ? "cannot be seen" : String(answer)}`,
   "contradiction-signed": () => "the signature to a contradiction",
   "estimate-made": ({ kind, amount }) => `${kind === "change" ? "a change" : "an estimate"} of ${String(amount)}`,
   "approval-given": ({ agreed }) => (agreed ? "the owner's approval" : "the owner's refusal"),
   "course-chosen": ({ course }) => `the course “${String(course)}”`,
   "step-ticked": ({ step }) => `step “${plain(step)}”`,
   "part-came-out": ({ slot }) => `${plain(slot)} taken out`,
-  "check-noted": ({ check, place, skipped }) => `${plain(check)}${place === null ? "" : ` ${plain(place)}`}${skipped === null ? "" : ": skipped"}`,
-  "finding-made": ({ finding, value }) => `${plain(finding)}: ${value === "none" ? "looked, nothing there" : plain(value)}`,
+  "check-noted": ({ check, place, skipped }) =>
+    `${plain(check)}${place === null ? "" : ` ${plain(place)}`}${skipped === null ? "" : ": skipped"}`,
+  "finding-made": ({ finding, value }) =>
+    `${plain(finding)}: ${value === "none" ? "looked, nothing there" : plain(value)}`,
   "photo-added": () => "a photo",
   "photo-marked": ({ mark }) => `a mark on a photo (${String((mark as { kind?: string } | undefined)?.kind ?? "?")})`,
   "photo-chosen": ({ forOwner }) => (forOwner ? "a photo chosen for the owner" : "a photo kept from the owner"),
@@ -43,7 +49,8 @@ const words: Readonly<Record<string, (payload: Readonly<Record<string, unknown>>
 };
 
 /** An entry in a few words; one of an unknown type by its type. */
-export const sayEntry = ({ type, payload }: Pick<Envelope, "type" | "payload">): string => words[type]?.(payload) ?? `an entry “${type}”`;
+export const sayEntry = ({ type, payload }: Pick<Envelope, "type" | "payload">): string =>
+  words[type]?.(payload) ?? `an entry “${type}”`;
 
 /** What one act made: “reading 108.04”, “12 entries”. */
 export const sayAct = (entries: readonly Pick<Envelope, "type" | "payload">[]): string => {

@@ -8,7 +8,9 @@ const nameOf = (id: string, { variants }: Names) => variants.find((variant) => v
 /** What may have happened to an engine: “It is a 6M-2, and the plate was put on from another engine.” */
 export function sayStory({ id, variant }: Story, pack: Names): string {
   const what = pack.identity?.stories.find((story) => story.id === id)?.name;
-  return what ? `It is ${nameOf(variant, pack)}, and ${what}.` : `It is ${nameOf(variant, pack)}, nothing happened to it, and something was misread.`;
+  return what
+    ? `It is ${nameOf(variant, pack)}, and ${what}.`
+    : `It is ${nameOf(variant, pack)}, nothing happened to it, and something was misread.`;
 }
 
 /** Why one check is worth its minutes: how much doubt it takes away, what it is likely to show, what has to be open. */

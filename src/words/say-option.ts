@@ -16,8 +16,17 @@ export function sayLimit({ min, max }: Pick<Limit, "min" | "max">, unit: Unit): 
 }
 
 /** Names of a pack's sources by id: “Orrinshaw 6M workshop manual, ed. 3”, or in short “workshop manual, ed. 3”. */
-export const sourceNames = ({ sources }: Pick<Pack, "sources">, length: "whole" | "short"): ReadonlyMap<string, string> =>
-  new Map(sources.map(({ id, document, short, edition }) => [id, [length === "whole" ? document : short, edition && `ed. ${edition}`].filter(Boolean).join(", ")]));
+export const sourceNames = (
+  { sources }: Pick<Pack, "sources">,
+  length: "whole" | "short",
+): ReadonlyMap<string, string> =>
+  new Map(
+    sources.map(({ id, document, short, edition }) => [
+      id,
+      [length === "whole" ? document : short, edition && `ed. ${edition}`].filter(Boolean).join(", "),
+    ]),
+  );
 
 /** Where a fact stands: “Workshop manual, ed. 3, p. 41”. */
-export const sayRef = ({ source, page }: Ref, names: ReadonlyMap<string, string>): string => [names.get(source) ?? source, page].filter(Boolean).join(", ");
+export const sayRef = ({ source, page }: Ref, names: ReadonlyMap<string, string>): string =>
+  [names.get(source) ?? source, page].filter(Boolean).join(", ");

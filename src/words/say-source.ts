@@ -16,7 +16,10 @@ const kinds: Readonly<Record<string, (name: string) => string>> = {
 };
 
 /** What a line of an uncertainty budget comes from, in words; an unknown kind is shown as it is. */
-export function saySource({ kind, subject }: Pick<BudgetLine, "kind" | "subject">, job: Pick<Job, "occasions">): string {
+export function saySource(
+  { kind, subject }: Pick<BudgetLine, "kind" | "subject">,
+  job: Pick<Job, "occasions">,
+): string {
   const id = subject.split(":")[0]!;
   const occasions = [...job.occasions.values()];
   const gauge = occasions.find((occasion) => occasion.gauge.id === id)?.gauge;

@@ -102,22 +102,46 @@ export const hourWords: Readonly<Record<(typeof hourItems)[number], string>> = {
 
 export const howWords = { "in-person": "in person", phone: "by phone", letter: "by letter", mail: "by mail" } as const;
 
-export const scrapWords = { destroyed: "Destroyed", marked: "Marked so that nobody fits it", held: "Held for the surveyor" } as const;
+export const scrapWords = {
+  destroyed: "Destroyed",
+  marked: "Marked so that nobody fits it",
+  held: "Held for the surveyor",
+} as const;
 
-export const crackStateWords: Readonly<Record<"not-checked" | "clear" | CrackWord, string>> = { "not-checked": "not checked", clear: "nothing found", harmless: "harmless", watch: "to be watched", repairable: "repairable", scrap: "scrap" };
+export const crackStateWords: Readonly<Record<"not-checked" | "clear" | CrackWord, string>> = {
+  "not-checked": "not checked",
+  clear: "nothing found",
+  harmless: "harmless",
+  watch: "to be watched",
+  repairable: "repairable",
+  scrap: "scrap",
+};
 
-export const accountWords: Readonly<Record<AccountState, string>> = { closed: "all there", open: "some is missing", over: "more than it lost", "cannot-tell": "cannot tell" };
+export const accountWords: Readonly<Record<AccountState, string>> = {
+  closed: "all there",
+  open: "some is missing",
+  over: "more than it lost",
+  "cannot-tell": "cannot tell",
+};
 
 export const allowedWords: Readonly<Record<Allowed, string>> = { yes: "allowed", care: "with care", no: "forbidden" };
 
 export const provenWords = { rod: "rod or brush", air: "air", fluid: "fluid", light: "light" } as const;
 
-export const threadWords = { sound: "sound", damaged: "damaged", "stud-broken": "stud broke", insert: "insert" } as const;
+export const threadWords = {
+  sound: "sound",
+  damaged: "damaged",
+  "stud-broken": "stud broke",
+  insert: "insert",
+} as const;
 
 export const wholeWords = { sister: "a sister part, weighed", pack: "the pack", drawing: "a drawing" } as const;
 
 export const planWords: Readonly<Record<PlanOrder, { readonly name: string; readonly why: string }>> = {
-  telling: { name: "Most telling first", why: "The best chance for its minutes of losing something dear, before the rest is spent." },
+  telling: {
+    name: "Most telling first",
+    why: "The best chance for its minutes of losing something dear, before the rest is spent.",
+  },
   gauge: { name: "Fewest settings", why: "All that one setting of a gauge can measure, then the next." },
   part: { name: "Part by part", why: "As they lie in the engine." },
 };

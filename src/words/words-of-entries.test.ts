@@ -22,16 +22,28 @@ test("an act is said by what it made", () => {
   expect(sayAct([decisions[0]!])).toBe("the decision “reuse as is”");
   expect(sayAct(decisions.slice(0, 9))).toBe("9 decisions");
   expect(sayAct([opened!, decisions[0]!])).toBe("2 entries");
-  expect([sayAct([]), sayEntry({ type: "engine-dreamt", payload: {} })]).toEqual(["nothing", "an entry “engine-dreamt”"]);
+  expect([sayAct([]), sayEntry({ type: "engine-dreamt", payload: {} })]).toEqual([
+    "nothing",
+    "an entry “engine-dreamt”",
+  ]);
 });
 
 test("an author who came with an import is said to be a label", () => {
-  expect([sayAuthor("import:Hazel", { "import:Hazel": "Wren" }), sayAuthor("a", { a: "Wren" }), sayAuthor("b", {})]).toEqual(["Hazel (imported)", "Wren", "b"]);
+  expect([
+    sayAuthor("import:Hazel", { "import:Hazel": "Wren" }),
+    sayAuthor("a", { a: "Wren" }),
+    sayAuthor("b", {}),
+  ]).toEqual(["Hazel (imported)", "Wren", "b"]);
 });
 
 test("every line of every budget has a name that a person knows", () => {
   const { joints, rows, job } = assess(orrinshaw, demoJob("survey-launch-tern"), asOf);
-  const lines = [...[...joints.values()].flatMap((joint) => jointBudget(joint, joint.governing.characteristic.expr, orrinshaw.facts)), ...[...rows.values()].flatMap((row) => (row.governing.estimate ? budgetOf(row.governing.estimate) : []))];
+  const lines = [
+    ...[...joints.values()].flatMap((joint) =>
+      jointBudget(joint, joint.governing.characteristic.expr, orrinshaw.facts),
+    ),
+    ...[...rows.values()].flatMap((row) => (row.governing.estimate ? budgetOf(row.governing.estimate) : [])),
+  ];
   const names = new Set(lines.map((line) => saySource(line, job)));
   expect(names).toContain("calibration of Micrometer 50–75");
   expect(names).toContain("Setting ring 108.000");
@@ -41,13 +53,19 @@ test("every line of every budget has a name that a person knows", () => {
 test("the micrometer that the rod housings were set on cancels in the demo's big-end clearances, and is said to", () => {
   const { joints, job } = assess(orrinshaw, demoJob("survey-launch-tern"), asOf);
   const joint = joints.get("big-end-clearance/b1")!;
-  const cancelled = jointBudget(joint, joint.governing.characteristic.expr, orrinshaw.facts).filter((line) => line.cancels);
+  const cancelled = jointBudget(joint, joint.governing.characteristic.expr, orrinshaw.facts).filter(
+    (line) => line.cancels,
+  );
   expect(cancelled.map((line) => saySource(line, job))).toEqual(["calibration of Micrometer 50–75"]);
 });
 
 test("stories and the next check are whole sentences about this family", () => {
   const identity = assess(larkspire, demoJob("airship-larkspire"), asOf).identity!;
-  expect(sayStory(identity.posterior.stories[0]!, larkspire.pack)).toBe("It is F5, and a case half was replaced and re-stamped.");
-  expect(sayNextCheck(identity.next[0]!, identity.posterior, larkspire.pack)).toMatch(/^2 min\. On average it takes away \d+ % of the doubt, more for its minutes than anything else\. Most likely: left; then it would be F5, \d+ % sure\.$/);
+  expect(sayStory(identity.posterior.stories[0]!, larkspire.pack)).toBe(
+    "It is F5, and a case half was replaced and re-stamped.",
+  );
+  expect(sayNextCheck(identity.next[0]!, identity.posterior, larkspire.pack)).toMatch(
+    /^2 min\. On average it takes away \d+ % of the doubt, more for its minutes than anything else\. Most likely: left; then it would be F5, \d+ % sure\.$/,
+  );
   for (const check of identity.next) expect(sayNextCheck(check, identity.posterior, larkspire.pack)).not.toMatch(holes);
 });

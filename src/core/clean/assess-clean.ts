@@ -43,7 +43,14 @@ export function treatmentsFor({ pack }: Pick<CompiledPack, "pack">, partClass: P
     const own = partClass.cleaning?.treatments.find((each) => each.treatment === id);
     const general = material?.treatments.find((each) => each.treatment === id);
     const said = own ?? general;
-    return { treatment: id, name, allowed: said?.allowed ?? null, why: said?.why ?? null, ref: own ? partClass.cleaning!.ref : general ? material!.ref : null, caution: caution ?? null };
+    return {
+      treatment: id,
+      name,
+      allowed: said?.allowed ?? null,
+      why: said?.why ?? null,
+      ref: own ? partClass.cleaning!.ref : general ? material!.ref : null,
+      caution: caution ?? null,
+    };
   });
 }
 
@@ -59,14 +66,24 @@ function passageResults(pack: CompiledPack, proofs: Job["passages"]): PassageRes
 }
 
 /** What was cleaned with what, what should not have been, and which passages are proven clear. */
-export function assessClean(pack: CompiledPack, job: Pick<Job, "parts" | "cleaned" | "passages" | "findings">, findings: FindingsResult): CleanResult {
+export function assessClean(
+  pack: CompiledPack,
+  job: Pick<Job, "parts" | "cleaned" | "passages" | "findings">,
+  findings: FindingsResult,
+): CleanResult {
   const cleanedOf = groupBy(job.cleaned, (each) => each.part);
   const passages = passageResults(pack, job.passages);
   const passagesIn = groupBy(passages, ({ passage }) => passage.in ?? null);
   const parts = [...job.parts.values()].flatMap((part): CleanPart[] => {
     const partClass = pack.classes.get(part.class);
     if (!partClass?.cleaning && !partClass?.material) return [];
-    return [{ part, cleaned: cleanedOf.get(part.id) ?? [], passages: part.slot === null ? [] : (passagesIn.get(part.slot) ?? []) }];
+    return [
+      {
+        part,
+        cleaned: cleanedOf.get(part.id) ?? [],
+        passages: part.slot === null ? [] : (passagesIn.get(part.slot) ?? []),
+      },
+    ];
   });
 
   const problems = parts.flatMap(({ part, cleaned, passages: within }): Problem[] => {
@@ -75,7 +92,13 @@ export function assessClean(pack: CompiledPack, job: Pick<Job, "parts" | "cleane
     const verdicts = treatmentsFor(pack, partClass);
     const where = [part.id];
     const first = cleaned.map((each) => each.at).sort()[0]!;
-    const unseen = findings.byPart.get(part.id)?.lines.filter(({ kind, findings: seen }) => kind.lostByCleaning && !seen.some((finding) => finding.phase === "before-cleaning" && finding.at <= first)) ?? [];
+    const unseen =
+      findings.byPart
+        .get(part.id)
+        ?.lines.filter(
+          ({ kind, findings: seen }) =>
+            kind.lostByCleaning && !seen.some((finding) => finding.phase === "before-cleaning" && finding.at <= first),
+        ) ?? [];
     const unproven = within.filter(({ clear }) => clear === null);
     return [
       ...cleaned.flatMap((each): Problem[] => {
@@ -85,12 +108,40 @@ export function assessClean(pack: CompiledPack, job: Pick<Job, "parts" | "cleane
         return [
           ...(verdict?.allowed === "no" ? [problem("hold", "cleaned-forbidden", where, said)] : []),
           ...(!verdict || verdict.allowed === null ? [problem("notice", "cleaned-unknown", where, said)] : []),
-          ...(left.length > 0 ? [problem("hold", "cleaned-with-plugs", where, { tag: part.tag, left: left.map(({ name }) => name).join(", ") })] : []),
+          ...(left.length > 0
+            ? [
+                problem("hold", "cleaned-with-plugs", where, {
+                  tag: part.tag,
+                  left: left.map(({ name }) => name).join(", "),
+                }),
+              ]
+            : []),
         ];
       }),
-      ...(unseen.length > 0 ? [problem("notice", "lost-by-cleaning", where, { tag: part.tag, findings: [...new Set(unseen.map(({ kind }) => kind.name))].join(", "), count: unseen.length })] : []),
-      ...within.filter(({ clear }) => clear === false).map(({ passage, circuit }) => problem("hold", "passage-blocked", [circuit.id, passage.id], { passage: passage.name, tag: part.tag })),
-      ...(unproven.length > 0 ? [problem("hold", "passages-unproven", where, { tag: part.tag, count: unproven.length, of: within.length, passage: unproven[0]!.passage.name })] : []),
+      ...(unseen.length > 0
+        ? [
+            problem("notice", "lost-by-cleaning", where, {
+              tag: part.tag,
+              findings: [...new Set(unseen.map(({ kind }) => kind.name))].join(", "),
+              count: unseen.length,
+            }),
+          ]
+        : []),
+      ...within
+        .filter(({ clear }) => clear === false)
+        .map(({ passage, circuit }) =>
+          problem("hold", "passage-blocked", [circuit.id, passage.id], { passage: passage.name, tag: part.tag }),
+        ),
+      ...(unproven.length > 0
+        ? [
+            problem("hold", "passages-unproven", where, {
+              tag: part.tag,
+              count: unproven.length,
+              of: within.length,
+              passage: unproven[0]!.passage.name,
+            }),
+          ]
+        : []),
     ];
   });
 
@@ -99,6 +150,10 @@ export function assessClean(pack: CompiledPack, job: Pick<Job, "parts" | "cleane
   return {
     parts,
     problems,
-    progress: { done: open.filter((each) => each.cleaned.length > 0).length + drilled.filter((each) => each.clear === true).length, total: open.length + drilled.length },
+    progress: {
+      done:
+        open.filter((each) => each.cleaned.length > 0).length + drilled.filter((each) => each.clear === true).length,
+      total: open.length + drilled.length,
+    },
   };
 }

@@ -7,14 +7,23 @@ import { treatmentsFor } from "./assess-clean";
 
 const asOf = "2026-11-24T00:00:00Z";
 const whole = (bench: TestBench) => assess(bench.pack, bench.entries, asOf);
-const codesAt = (bench: TestBench, station: string) => whole(bench).holds.filter((each) => each.station === station).map((each) => each.code);
-const verdict = (partClass: string, treatment: string) => treatmentsFor(orrinshaw, orrinshaw.classes.get(partClass)!).find((each) => each.treatment === treatment)!;
+const codesAt = (bench: TestBench, station: string) =>
+  whole(bench)
+    .holds.filter((each) => each.station === station)
+    .map((each) => each.code);
+const verdict = (partClass: string, treatment: string) =>
+  treatmentsFor(orrinshaw, orrinshaw.classes.get(partClass)!).find((each) => each.treatment === treatment)!;
 
 /** A piston, and a hand to note what is seen on it and to clean it. */
 function piston() {
   const bench = new TestBench(orrinshaw);
   const part = bench.partIn.get("piston-5")!;
-  const see = (finding: string, place: string, value: string, phase: "before-cleaning" | "after-cleaning" = "before-cleaning") => bench.add("finding-made", { part, finding, place, value, phase, words: null });
+  const see = (
+    finding: string,
+    place: string,
+    value: string,
+    phase: "before-cleaning" | "after-cleaning" = "before-cleaning",
+  ) => bench.add("finding-made", { part, finding, place, value, phase, words: null });
   const clean = (treatment: string, first = ["rings", "pin"]) => bench.add("part-cleaned", { part, treatment, first });
   const findings = () => whole(bench).teardown.findings.byPart.get(part)!;
   return { bench, part, see, clean, findings };
@@ -23,7 +32,10 @@ function piston() {
 describe("cleaning by alloy and part", () => {
   test("the class's word comes before its alloy's, and what neither says is not known to be safe", () => {
     expect(verdict("piston", "hot-tank")).toMatchObject({ allowed: "no", ref: { source: "practice" } });
-    expect([verdict("piston", "glass-blast").allowed, verdict("front-case", "glass-blast").allowed]).toEqual(["no", "care"]);
+    expect([verdict("piston", "glass-blast").allowed, verdict("front-case", "glass-blast").allowed]).toEqual([
+      "no",
+      "care",
+    ]);
     expect(verdict("block", "ultrasonic").allowed).toBeNull();
   });
   test("what is forbidden or was done with plugs in is a hold; what nobody knows is told", () => {
@@ -37,14 +49,19 @@ describe("cleaning by alloy and part", () => {
     unknown.clean("jet-wash");
     expect(codesAt(unknown.bench, "clean")).toEqual([]);
     const odd = new TestBench(orrinshaw);
-    odd.add("part-cleaned", { part: odd.partIn.get("block")!, treatment: "ultrasonic", first: ["gallery-plugs", "core-plugs", "jets"] });
+    odd.add("part-cleaned", {
+      part: odd.partIn.get("block")!,
+      treatment: "ultrasonic",
+      first: ["gallery-plugs", "core-plugs", "jets"],
+    });
     expect(whole(odd).problems.map((each) => each.code)).toContain("cleaned-unknown");
   });
   test("passages of a cleaned part hold Build until each is proven clear; a blocked one holds by itself", () => {
     const bench = new TestBench(orrinshaw);
     bench.add("part-cleaned", { part: bench.partIn.get("crankshaft")!, treatment: "solvent", first: ["plugs"] });
     expect(codesAt(bench, "build")).toEqual(["passages-unproven"]);
-    const prove = (passage: string, clear: boolean) => bench.add("passage-proven", { circuit: "oil", passage, how: "rod", clear, words: null });
+    const prove = (passage: string, clear: boolean) =>
+      bench.add("passage-proven", { circuit: "oil", passage, how: "rod", clear, words: null });
     for (const at of [1, 2, 3, 4, 6]) prove(`crank-${at}`, true);
     prove("crank-5", false);
     expect(codesAt(bench, "build")).toEqual(["passage-blocked"]);
@@ -56,7 +73,8 @@ describe("cleaning by alloy and part", () => {
 describe("findings", () => {
   test("nobody looked, nothing there and something there are three answers", () => {
     const { see, findings } = piston();
-    const grade = () => findings().lines.find((line) => line.kind.id === "scoring" && line.place?.id === "skirt-thrust")!.grade;
+    const grade = () =>
+      findings().lines.find((line) => line.kind.id === "scoring" && line.place?.id === "skirt-thrust")!.grade;
     expect(grade()).toBeNull();
     see("scoring", "skirt-thrust", "none");
     expect(grade()).toBe(0);
@@ -73,11 +91,23 @@ describe("findings", () => {
   });
   test("what cleaning washes away is asked for first; looked for afterwards it was looked for too late", () => {
     const { bench, see, clean, findings } = piston();
-    expect(findings().beforeCleaning.map(({ kind, place }) => `${kind.id} ${place!.id}`)).toEqual(["carbon crown", "carbon lands", "heat-tint underside", "heat-tint bosses"]);
-    for (const [finding, place] of [["carbon", "crown"], ["carbon", "lands"], ["heat-tint", "underside"]] as const) see(finding, place, "none");
+    expect(findings().beforeCleaning.map(({ kind, place }) => `${kind.id} ${place!.id}`)).toEqual([
+      "carbon crown",
+      "carbon lands",
+      "heat-tint underside",
+      "heat-tint bosses",
+    ]);
+    for (const [finding, place] of [
+      ["carbon", "crown"],
+      ["carbon", "lands"],
+      ["heat-tint", "underside"],
+    ] as const)
+      see(finding, place, "none");
     clean("solvent");
     see("heat-tint", "bosses", "none", "after-cleaning");
-    expect(whole(bench).problems.find((each) => each.code === "lost-by-cleaning")).toMatchObject({ params: { count: 1, findings: "heat tint" } });
+    expect(whole(bench).problems.find((each) => each.code === "lost-by-cleaning")).toMatchObject({
+      params: { count: 1, findings: "heat tint" },
+    });
   });
   test("a finding that the pack does not know is kept and told", () => {
     const { bench, see, findings } = piston();
@@ -87,12 +117,24 @@ describe("findings", () => {
   });
 });
 
-interface LooseZone { axis?: number; rules: { repair?: object; reaches?: string[] }[] }
+interface LooseZone {
+  axis?: number;
+  rules: { repair?: object; reaches?: string[] }[];
+}
 
 /** Of a pack as its file has it, what is broken here in one place after the other. */
 interface Loose {
-  classes: { id: string; material: string; crackCheck: { methods: string[] }; findings: { places: string[]; values: { id: string }[] }[]; zoneMap: { width: number; zones: LooseZone[] } }[];
-  strip: { steps: { id: string; after: string[]; secures: string[]; removes: string[] }[]; checks: { figure?: object }[] };
+  classes: {
+    id: string;
+    material: string;
+    crackCheck: { methods: string[] };
+    findings: { places: string[]; values: { id: string }[] }[];
+    zoneMap: { width: number; zones: LooseZone[] };
+  }[];
+  strip: {
+    steps: { id: string; after: string[]; secures: string[]; removes: string[] }[];
+    checks: { figure?: object }[];
+  };
   circuits: { passages: { to: string }[] }[];
   slots: { id: string; within?: string }[];
   treatments: unknown[];
@@ -120,7 +162,10 @@ describe("what the linter says of a pack", () => {
     ["unknown-zone", (it) => (classOf(it, "block").zoneMap.zones[2]!.rules[0]!.reaches = ["attic"])],
     ["repair-and-verdict", (it) => delete classOf(it, "block").zoneMap.zones[0]!.rules[1]!.repair],
     ["unknown-school", (it) => it.intake.schools.pop()],
-    ["circuit-part-unreachable", (it) => (it.circuits[0]!.passages = it.circuits[0]!.passages.filter((way) => way.to !== "main-3"))],
+    [
+      "circuit-part-unreachable",
+      (it) => (it.circuits[0]!.passages = it.circuits[0]!.passages.filter((way) => way.to !== "main-3")),
+    ],
     ["slot-within-itself", (it) => (it.slots.find((slot) => slot.id === "rod-1")!.within = "rod-bolt-1a")],
     ["none-is-given", (it) => (classOf(it, "piston").findings[0]!.values[0]!.id = "none")],
     ["unknown-place", (it) => classOf(it, "piston").findings[0]!.places.push("roof")],

@@ -4,7 +4,14 @@ import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
 import type { Zone } from "../pack/schema-teardown";
 import { problem, type Problem } from "../problem";
-import { crackVerdict, crackWords, drawnLength, zonesCrossed, type CrackVerdict, type CrackWord } from "./crack-verdict";
+import {
+  crackVerdict,
+  crackWords,
+  drawnLength,
+  zonesCrossed,
+  type CrackVerdict,
+  type CrackWord,
+} from "./crack-verdict";
 
 export type CrackCheck = Signed<"crack-checked">;
 export type CrackFound = Signed<"crack-found">;
@@ -74,10 +81,21 @@ export interface CrackResult {
 }
 
 /** A crack-check on a dirty part proves nothing, and none on a material that it cannot see into. */
-function judgeCheck(pack: CompiledPack, partClass: PartClass, check: CrackCheck, cleanedAt: string | undefined): JudgedCheck {
+function judgeCheck(
+  pack: CompiledPack,
+  partClass: PartClass,
+  check: CrackCheck,
+  cleanedAt: string | undefined,
+): JudgedCheck {
   const method = pack.pack.crackMethods.find((each) => each.id === check.method);
   const material = pack.pack.materials.find((each) => each.id === partClass.material);
-  const flaw = !method ? "unknown-method" : method.magneticOnly && material?.magnetic !== true ? "blind" : cleanedAt === undefined || cleanedAt > check.at ? "dirty" : null;
+  const flaw = !method
+    ? "unknown-method"
+    : method.magneticOnly && material?.magnetic !== true
+      ? "blind"
+      : cleanedAt === undefined || cleanedAt > check.at
+        ? "dirty"
+        : null;
   return { check, flaw };
 }
 
@@ -98,15 +116,36 @@ function studPlans(part: Part, partClass: PartClass, threads: readonly Signed<"t
   return (partClass.zoneMap?.zones ?? []).flatMap((zone) => {
     if (!zone.studs) return [];
     const { count, breakShare, costEach, minutesEach } = zone.studs;
-    const here = groupBy(threads.filter((each) => each.zone === zone.id), (each) => each.hole);
+    const here = groupBy(
+      threads.filter((each) => each.zone === zone.id),
+      (each) => each.hole,
+    );
     const broken = [...here.values()].filter((all) => all.some((each) => each.state === "stud-broken")).length;
     const left = Math.max(0, count - here.size);
     const expected = left * breakShare;
-    return [{ part, zone, left, expected, deviation: Math.sqrt(left * breakShare * (1 - breakShare)), broken, cost: (expected + broken) * costEach, minutes: (expected + broken) * minutesEach }];
+    return [
+      {
+        part,
+        zone,
+        left,
+        expected,
+        deviation: Math.sqrt(left * breakShare * (1 - breakShare)),
+        broken,
+        cost: (expected + broken) * costEach,
+        minutes: (expected + broken) * minutesEach,
+      },
+    ];
   });
 }
 
-function crackPart(pack: CompiledPack, part: Part, partClass: PartClass, job: Pick<Job, "crackChecks" | "cracks" | "threads">, cleanedAt: string | undefined, schools: ReadonlyMap<string, string | null>): CrackPart {
+function crackPart(
+  pack: CompiledPack,
+  part: Part,
+  partClass: PartClass,
+  job: Pick<Job, "crackChecks" | "cracks" | "threads">,
+  cleanedAt: string | undefined,
+  schools: ReadonlyMap<string, string | null>,
+): CrackPart {
   const map = partClass.zoneMap;
   const checks = job.crackChecks.map((check) => judgeCheck(pack, partClass, check, cleanedAt));
   const cracks = job.cracks.map((crack): JudgedCrack => {
@@ -115,19 +154,36 @@ function crackPart(pack: CompiledPack, part: Part, partClass: PartClass, job: Pi
   });
   const counting = checks.filter(({ flaw }) => flaw === null).map(({ check }) => check);
   const zoneIds = map?.zones.map((zone) => zone.id) ?? [];
-  const covers = (all: readonly CrackCheck[]) => all.some((check) => check.zones.length === 0) || (zoneIds.length > 0 && zoneIds.every((id) => all.some((check) => check.zones.includes(id))));
+  const covers = (all: readonly CrackCheck[]) =>
+    all.some((check) => check.zones.length === 0) ||
+    (zoneIds.length > 0 && zoneIds.every((id) => all.some((check) => check.zones.includes(id))));
   const isCovered = (id: string) => counting.some((check) => check.zones.length === 0 || check.zones.includes(id));
-  const worstOf = (words: readonly (CrackWord | null)[]): CrackWord | null => (words.includes("scrap") ? "scrap" : words.includes(null) ? null : crackWords[Math.max(...words.map((word) => crackWords.indexOf(word!)))]!);
+  const worstOf = (words: readonly (CrackWord | null)[]): CrackWord | null =>
+    words.includes("scrap")
+      ? "scrap"
+      : words.includes(null)
+        ? null
+        : crackWords[Math.max(...words.map((word) => crackWords.indexOf(word!)))]!;
   const zones = new Map(
     zoneIds.map((id): [string, ZoneState] => {
-      const here = cracks.flatMap((crack) => crack.zones.filter(({ zone }) => zone.id === id).map(({ rule }) => rule?.verdict ?? null));
+      const here = cracks.flatMap((crack) =>
+        crack.zones.filter(({ zone }) => zone.id === id).map(({ rule }) => rule?.verdict ?? null),
+      );
       return [id, here.length > 0 ? worstOf(here) : isCovered(id) ? "clear" : "not-checked"];
     }),
   );
   const threads = threadCounts(partClass, job.threads);
-  const words = [...cracks.map((crack) => crack.verdict), ...(threads.some((each) => !each.withinLimit) ? ["scrap" as const] : [])];
+  const words = [
+    ...cracks.map((crack) => crack.verdict),
+    ...(threads.some((each) => !each.withinLimit) ? ["scrap" as const] : []),
+  ];
   return {
-    part, partClass, checks, cracks, zones, threads,
+    part,
+    partClass,
+    checks,
+    cracks,
+    zones,
+    threads,
     isChecked: covers(counting),
     isCheckedAfter: covers(counting.filter((check) => check.when === "after-grinding")),
     worst: words.length === 0 ? "none" : worstOf(words),
@@ -135,33 +191,80 @@ function crackPart(pack: CompiledPack, part: Part, partClass: PartClass, job: Pi
 }
 
 /** What crack-checks found, what it means where it is, and what was never checked. */
-export function assessCrack(pack: CompiledPack, job: Pick<Job, "parts" | "cleaned" | "crackChecks" | "cracks" | "threads" | "scrapped">, schools: ReadonlyMap<string, string | null>): CrackResult {
+export function assessCrack(
+  pack: CompiledPack,
+  job: Pick<Job, "parts" | "cleaned" | "crackChecks" | "cracks" | "threads" | "scrapped">,
+  schools: ReadonlyMap<string, string | null>,
+): CrackResult {
   const of = <T extends { readonly part: string }>(all: readonly T[]) => groupBy(all, (each) => each.part);
   const [checks, cracks, threads, cleaned] = [of(job.crackChecks), of(job.cracks), of(job.threads), of(job.cleaned)];
   const scrapped = new Map(job.scrapped.map((each) => [each.part, each]));
   const parts = [...job.parts.values()].flatMap((part): CrackPart[] => {
     const partClass = pack.classes.get(part.class);
-    const concerns = partClass && (partClass.zoneMap || partClass.crackCheck || checks.has(part.id) || cracks.has(part.id));
+    const concerns =
+      partClass && (partClass.zoneMap || partClass.crackCheck || checks.has(part.id) || cracks.has(part.id));
     if (!concerns) return [];
-    const cleanedAt = cleaned.get(part.id)?.map((each) => each.at).sort()[0];
-    return [crackPart(pack, part, partClass, { crackChecks: checks.get(part.id) ?? [], cracks: cracks.get(part.id) ?? [], threads: threads.get(part.id) ?? [] }, cleanedAt, schools)];
-  });
-
-  const problems = parts.flatMap(({ part, cracks: found, checks: made, threads: holes, worst, partClass }): Problem[] => {
-    const where = [part.id];
-    const tag = part.tag;
+    const cleanedAt = cleaned
+      .get(part.id)
+      ?.map((each) => each.at)
+      .sort()[0];
     return [
-      ...made.flatMap(({ check, flaw }) => (flaw === null ? [] : [problem("notice", `check-${flaw}`, where, { tag, method: pack.pack.crackMethods.find((each) => each.id === check.method)?.name ?? check.method })])),
-      ...found.flatMap((crack): Problem[] => {
-        if (!partClass.zoneMap) return [problem("hold", "crack-without-zones", where, { tag })];
-        if (zonesCrossed(partClass.zoneMap, crack.crack.line).size === 0) return [problem("hold", "crack-outside-zones", where, { tag })];
-        const open = [...new Set(crack.zones.flatMap((zone) => zone.unknown))];
-        return crack.verdict === null ? [problem("hold", "crack-unjudged", where, { tag, zones: crack.zones.map(({ zone }) => zone.name).join(", "), missing: open.join(", ") })] : [];
-      }),
-      ...holes.flatMap(({ zone, inserts, damaged, most, withinLimit }) => (withinLimit ? [] : [problem("hold", "threads-past-limit", where, { tag, zone: zone.name, inserts, damaged, most })])),
-      ...(worst === "scrap" && !scrapped.has(part.id) ? [problem("hold", "scrap-record-missing", where, { tag })] : []),
+      crackPart(
+        pack,
+        part,
+        partClass,
+        {
+          crackChecks: checks.get(part.id) ?? [],
+          cracks: cracks.get(part.id) ?? [],
+          threads: threads.get(part.id) ?? [],
+        },
+        cleanedAt,
+        schools,
+      ),
     ];
   });
+
+  const problems = parts.flatMap(
+    ({ part, cracks: found, checks: made, threads: holes, worst, partClass }): Problem[] => {
+      const where = [part.id];
+      const tag = part.tag;
+      return [
+        ...made.flatMap(({ check, flaw }) =>
+          flaw === null
+            ? []
+            : [
+                problem("notice", `check-${flaw}`, where, {
+                  tag,
+                  method: pack.pack.crackMethods.find((each) => each.id === check.method)?.name ?? check.method,
+                }),
+              ],
+        ),
+        ...found.flatMap((crack): Problem[] => {
+          if (!partClass.zoneMap) return [problem("hold", "crack-without-zones", where, { tag })];
+          if (zonesCrossed(partClass.zoneMap, crack.crack.line).size === 0)
+            return [problem("hold", "crack-outside-zones", where, { tag })];
+          const open = [...new Set(crack.zones.flatMap((zone) => zone.unknown))];
+          return crack.verdict === null
+            ? [
+                problem("hold", "crack-unjudged", where, {
+                  tag,
+                  zones: crack.zones.map(({ zone }) => zone.name).join(", "),
+                  missing: open.join(", "),
+                }),
+              ]
+            : [];
+        }),
+        ...holes.flatMap(({ zone, inserts, damaged, most, withinLimit }) =>
+          withinLimit
+            ? []
+            : [problem("hold", "threads-past-limit", where, { tag, zone: zone.name, inserts, damaged, most })],
+        ),
+        ...(worst === "scrap" && !scrapped.has(part.id)
+          ? [problem("hold", "scrap-record-missing", where, { tag })]
+          : []),
+      ];
+    },
+  );
   const asked = parts.filter(({ part, partClass }) => part.slot !== null && partClass.crackCheck);
   return {
     parts,
@@ -169,6 +272,9 @@ export function assessCrack(pack: CompiledPack, job: Pick<Job, "parts" | "cleane
     studs: parts.flatMap(({ part, partClass }) => studPlans(part, partClass, threads.get(part.id) ?? [])),
     scrapped,
     problems,
-    progress: { done: asked.filter((each) => each.isChecked || scrapped.has(each.part.id)).length, total: asked.length },
+    progress: {
+      done: asked.filter((each) => each.isChecked || scrapped.has(each.part.id)).length,
+      total: asked.length,
+    },
   };
 }

@@ -36,13 +36,20 @@ function runsAlong({ line }: Crack, axis: number): boolean {
   return Math.abs(Math.cos(angle)) >= Math.SQRT1_2;
 }
 
-function answers(rule: CrackRule, zone: Zone, crack: Crack, crossed: ReadonlySet<string>, schools: ReadonlyMap<string, string | null>): Answer[] {
+function answers(
+  rule: CrackRule,
+  zone: Zone,
+  crack: Crack,
+  crossed: ReadonlySet<string>,
+  schools: ReadonlyMap<string, string | null>,
+): Answer[] {
   return [
     rule.within === undefined || [...crossed].every((id) => rule.within!.includes(id)),
     rule.reaches === undefined || rule.reaches.some((id) => crossed.has(id)),
     rule.runs === undefined || runsAlong(crack, zone.axis ?? 0) === (rule.runs === "along"),
     rule.longerThanMm === undefined || (crack.lengthMm === null ? "length" : crack.lengthMm > rule.longerThanMm),
-    rule.school === undefined || (schools.get(rule.school.school) == null ? "school" : schools.get(rule.school.school) === rule.school.option),
+    rule.school === undefined ||
+      (schools.get(rule.school.school) == null ? "school" : schools.get(rule.school.school) === rule.school.option),
   ];
 }
 
@@ -50,7 +57,12 @@ function answers(rule: CrackRule, zone: Zone, crack: Crack, crossed: ReadonlySet
  * The first rule of a zone whose conditions hold. A condition that cannot be told leaves the rule possible: if all
  * that are possible say the same, that is the answer; otherwise there is none yet.
  */
-function zoneVerdict(zone: Zone, crack: Crack, crossed: ReadonlySet<string>, schools: ReadonlyMap<string, string | null>): ZoneVerdict {
+function zoneVerdict(
+  zone: Zone,
+  crack: Crack,
+  crossed: ReadonlySet<string>,
+  schools: ReadonlyMap<string, string | null>,
+): ZoneVerdict {
   const possible: CrackRule[] = [];
   const unknown = new Set<"length" | "school">();
   for (const rule of zone.rules) {
@@ -67,7 +79,8 @@ function zoneVerdict(zone: Zone, crack: Crack, crossed: ReadonlySet<string>, sch
 }
 
 /** Ids of the zones that a line touches. */
-export const zonesCrossed = ({ zones }: ZoneMap, line: readonly Spot[]): ReadonlySet<string> => new Set(zones.filter((zone) => lineTouches(zone.polygon, line)).map((zone) => zone.id));
+export const zonesCrossed = ({ zones }: ZoneMap, line: readonly Spot[]): ReadonlySet<string> =>
+  new Set(zones.filter((zone) => lineTouches(zone.polygon, line)).map((zone) => zone.id));
 
 /**
  * What a crack means where it is: the worst that any zone it touches makes of it.
@@ -76,12 +89,18 @@ export const zonesCrossed = ({ zones }: ZoneMap, line: readonly Spot[]): Readonl
  */
 export function crackVerdict(map: ZoneMap, crack: Crack, schools: ReadonlyMap<string, string | null>): CrackVerdict {
   const crossed = zonesCrossed(map, crack.line);
-  const zones = map.zones.filter((zone) => crossed.has(zone.id)).map((zone) => zoneVerdict(zone, crack, crossed, schools));
+  const zones = map.zones
+    .filter((zone) => crossed.has(zone.id))
+    .map((zone) => zoneVerdict(zone, crack, crossed, schools));
   const severity = ({ rule }: ZoneVerdict) => (rule ? crackWords.indexOf(rule.verdict) : -1);
   const worst = zones.reduce<ZoneVerdict | null>((a, b) => (a && severity(a) >= severity(b) ? a : b), null);
   // A zone that cannot tell might say anything up to scrap; one that says scrap has said all there is.
   const isOpen = zones.some((zone) => zone.rule === null) && worst?.rule?.verdict !== "scrap";
-  return { zones, verdict: isOpen ? null : (worst?.rule?.verdict ?? null), rule: isOpen ? null : (worst?.rule ?? null) };
+  return {
+    zones,
+    verdict: isOpen ? null : (worst?.rule?.verdict ?? null),
+    rule: isOpen ? null : (worst?.rule ?? null),
+  };
 }
 
 /** How long a crack is as it is drawn, for where nobody measured it. */

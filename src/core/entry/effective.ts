@@ -1,7 +1,8 @@
 import type { Entry } from "./schema";
 
 /** What an entry takes the place of. */
-export const targetsOf = (entry: Entry): readonly string[] => ("supersedes" in entry.payload ? (entry.payload.supersedes ?? []) : []);
+export const targetsOf = (entry: Entry): readonly string[] =>
+  "supersedes" in entry.payload ? (entry.payload.supersedes ?? []) : [];
 
 export interface Effective {
   /** Entries that are neither struck nor replaced, each id once, by time and id. */
@@ -14,10 +15,12 @@ export interface Effective {
 
 /** Moments written alike, in UTC and with as many digits, are in order when their texts are: nearly all are. */
 const isPlain = (at: string) => at.length === 24 && at.endsWith("Z");
-const byMoment = (a: string, b: string) => (isPlain(a) && isPlain(b) ? (a < b ? -1 : a > b ? 1 : 0) : Date.parse(a) - Date.parse(b));
+const byMoment = (a: string, b: string) =>
+  isPlain(a) && isPlain(b) ? (a < b ? -1 : a > b ? 1 : 0) : Date.parse(a) - Date.parse(b);
 
 /** By the client's clock, then by id: a total order that does not depend on how entries arrived. */
-export const byTime = (a: Pick<Entry, "at" | "id">, b: Pick<Entry, "at" | "id">): number => byMoment(a.at, b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+export const byTime = (a: Pick<Entry, "at" | "id">, b: Pick<Entry, "at" | "id">): number =>
+  byMoment(a.at, b.at) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
 /** In order; a list that is in order already, as a log mostly is, is not sorted again. */
 function sorted(entries: readonly Entry[]): readonly Entry[] {
@@ -37,7 +40,7 @@ function strikesThatCount(strikes: readonly Entry[]): Set<string> {
   }
   const counts = new Set<string>();
   const dropped = new Set<string>();
-  for (let changed = true; changed; ) {
+  for (let changed = true; changed;) {
     changed = false;
     for (const { id } of strikes) {
       if (counts.has(id) || dropped.has(id)) continue;
@@ -65,7 +68,8 @@ export function effectiveEntries(all: readonly Entry[]): Effective {
   const counting = strikesThatCount(strikes);
   const struckBy = new Map<string, string>();
   for (const strike of strikes) {
-    if (strike.type === "entry-struck" && counting.has(strike.id)) for (const target of strike.payload.strikes) struckBy.set(target, strike.id);
+    if (strike.type === "entry-struck" && counting.has(strike.id))
+      for (const target of strike.payload.strikes) struckBy.set(target, strike.id);
   }
   const standing = unique.filter((entry) => !struckBy.has(entry.id));
 
@@ -97,7 +101,9 @@ export function effectiveEntries(all: readonly Entry[]): Effective {
   });
 
   return {
-    entries: standing.filter((entry) => !replaced(entry.id) && (entry.type !== "entry-struck" || counting.has(entry.id))),
+    entries: standing.filter(
+      (entry) => !replaced(entry.id) && (entry.type !== "entry-struck" || counting.has(entry.id)),
+    ),
     conflicts,
     corrections: standing.filter((entry) => targetsOf(entry).length > 0 || counting.has(entry.id)),
   };

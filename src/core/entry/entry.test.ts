@@ -36,13 +36,18 @@ test("fold and assessment are the same for every order and duplication of the sa
   const reference = JSON.stringify(toAssessmentJson(assess(orrinshaw, entries, asOf)));
   const shuffled = fc.shuffledSubarray([...entries], { minLength: entries.length });
   fc.assert(
-    fc.property(shuffled, fc.subarray([...entries]), (order, again) => JSON.stringify(toAssessmentJson(assess(orrinshaw, [...order, ...again], asOf))) === reference),
+    fc.property(
+      shuffled,
+      fc.subarray([...entries]),
+      (order, again) => JSON.stringify(toAssessmentJson(assess(orrinshaw, [...order, ...again], asOf))) === reference,
+    ),
     { numRuns: 60 },
   );
 });
 
 describe("corrections", () => {
-  const point = (bench: TestBench, row = "liner-1/bore") => assess(orrinshaw, bench.entries, asOf).rows.get(row)!.points[0]!;
+  const point = (bench: TestBench, row = "liner-1/bore") =>
+    assess(orrinshaw, bench.entries, asOf).rows.get(row)!.points[0]!;
 
   test("a correction of a correction stands alone", () => {
     expect(point(lively()).readings.map((reading) => reading.value)).toEqual([108.052]);
@@ -72,7 +77,9 @@ describe("corrections", () => {
     expect(disputed).toMatchObject({ conflict: true, estimate: null });
     expect(assess(orrinshaw, bench.entries, asOf).holds.map((hold) => hold.code)).toContain("conflict");
     const { occasion } = disputed.readings[0]!;
-    bench.read(occasion, "liner-2", "bore", "top-thrust", 108.061, { supersedes: disputed.readings.map((reading) => reading.id) });
+    bench.read(occasion, "liner-2", "bore", "top-thrust", 108.061, {
+      supersedes: disputed.readings.map((reading) => reading.id),
+    });
     expect(point(bench, "liner-2/bore")).toMatchObject({ conflict: false });
     expect(point(bench, "liner-2/bore").estimate!.value).toBeCloseTo(108.061, 6);
   });
@@ -103,7 +110,12 @@ describe("corrections", () => {
     const bench = new TestBench(orrinshaw);
     const reading = bench.read(bench.occasion(), "liner-1", "bore", "top-thrust", 108.04);
     const [a, b] = [bench.newId(), bench.newId()];
-    const strike = (id: string, strikes: string[]): Envelope => ({ ...reading, id, type: "entry-struck", payload: { strikes } });
+    const strike = (id: string, strikes: string[]): Envelope => ({
+      ...reading,
+      id,
+      type: "entry-struck",
+      payload: { strikes },
+    });
     const ring = [strike(a, [b, reading.id]), strike(b, [a])];
     expect(fold([...bench.entries, ...ring]).readings).toHaveLength(1);
     expect(fold([...ring.reverse(), ...bench.entries]).readings).toHaveLength(1);
@@ -142,7 +154,9 @@ describe("a part is not a slot", () => {
 
 describe("entries of other versions", () => {
   // Frozen when version 1 of each type was written: these lines never change.
-  const frozen = ["entries-v1", "entries-v1-teardown"].map((name) => readRecord(readFileSync(`src/core/fixtures/${name}.ndjson`, "utf8")));
+  const frozen = ["entries-v1", "entries-v1-teardown"].map((name) =>
+    readRecord(readFileSync(`src/core/fixtures/${name}.ndjson`, "utf8")),
+  );
 
   test("every type there is was frozen once, and is still understood as it was written", () => {
     expect(frozen.flatMap(({ problems }) => problems)).toEqual([]);
@@ -155,18 +169,34 @@ describe("entries of other versions", () => {
     const [opened] = new TestBench(orrinshaw).entries;
     const strange = { ...opened!, id: opened!.id.replace(/.$/, "0"), type: "engine-dreamt", payload: { of: "sheep" } };
     const newer = { ...opened!, id: opened!.id.replace(/.$/, "1"), v: 7 };
-    expect(fold([strange, newer]).unread.map((found) => found.code).sort()).toEqual(["unknown-type", "unknown-version"]);
+    expect(
+      fold([strange, newer])
+        .unread.map((found) => found.code)
+        .sort(),
+    ).toEqual(["unknown-type", "unknown-version"]);
     expect(writeRecord(readRecord(writeRecord([strange, newer])).entries)).toBe(writeRecord([strange, newer]));
   });
 });
 
 test("entries of one hand are in the order they were made, however quickly", () => {
   const now = oneByOne(() => 1_790_000_000_000);
-  const maker = { stream: "0190aaaa-0000-7000-8000-000000000000", author: "wren", now, random: () => Uint8Array.from({ length: 16 }, () => Math.floor(Math.random() * 256)) };
-  const made = Array.from({ length: 50 }, (_, at) => makeEntry(maker, "step-ticked", { step: `s-${at}`, how: "done", words: null }));
+  const maker = {
+    stream: "0190aaaa-0000-7000-8000-000000000000",
+    author: "wren",
+    now,
+    random: () => Uint8Array.from({ length: 16 }, () => Math.floor(Math.random() * 256)),
+  };
+  const made = Array.from({ length: 50 }, (_, at) =>
+    makeEntry(maker, "step-ticked", { step: `s-${at}`, how: "done", words: null }),
+  );
   expect(fold([...made].reverse()).ticks.map((tick) => tick.step)).toEqual(made.map((entry) => entry.payload.step));
   // As soon as the clock has caught up it is shown as it is.
-  const later = oneByOne(((times) => () => times.shift()!)([5, 5, 5, 9, 8]));
+  const later = oneByOne(
+    (
+      (times) => () =>
+        times.shift()!
+    )([5, 5, 5, 9, 8]),
+  );
   expect([later(), later(), later(), later(), later()]).toEqual([5, 6, 7, 9, 10]);
 });
 
@@ -187,8 +217,16 @@ describe("a record", () => {
     ["an id that is no UUID of version 7", () => line((entry) => (entry.id = "7")), "schema"],
     ["a payload of the wrong shape", () => line((entry) => (entry.payload = { name: "" })), "schema"],
     ["a field nobody knows", () => line((entry) => (entry.colour = "red")), "schema"],
-    ["an entry of another job", () => line((entry) => (entry.stream = "0190aaaa-0000-7000-8000-000000000000")), "other-stream"],
-    ["a line nested too deeply", () => line((entry) => (entry.payload = JSON.parse("[".repeat(40) + "]".repeat(40)) as unknown)), "too-deep"],
+    [
+      "an entry of another job",
+      () => line((entry) => (entry.stream = "0190aaaa-0000-7000-8000-000000000000")),
+      "other-stream",
+    ],
+    [
+      "a line nested too deeply",
+      () => line((entry) => (entry.payload = JSON.parse("[".repeat(40) + "]".repeat(40)) as unknown)),
+      "too-deep",
+    ],
     ["a line past the limit", () => line((entry) => (entry.payload = { name: "x".repeat(300_000) })), "line-too-long"],
   ])("with %s says so, by line", (_, bad, code) => {
     const { problems } = readRecord(`${good}${bad()}\n`);

@@ -10,5 +10,6 @@ test("a shop has each gauge and master as last registered, whatever the order of
   bench.add("gauge-registered", { gauge: recalibrated });
   const wrong = bench.add("gauge-registered", { gauge: { ...testGauge, id: "gauge-9" } });
   bench.add("entry-struck", { strikes: [wrong.id] });
-  for (const entries of [bench.entries, [...bench.entries].reverse()]) expect(foldShop(entries)).toEqual({ gauges: [recalibrated], masters: [testMaster] });
+  for (const entries of [bench.entries, [...bench.entries].reverse()])
+    expect(foldShop(entries)).toEqual({ gauges: [recalibrated], masters: [testMaster] });
 });

@@ -10,10 +10,12 @@ export interface Shop {
 
 /** The equipment from the shop's stream: of each gauge and master the newest registration. */
 export function foldShop(envelopes: readonly Envelope[]): Shop {
-  const { entries } = effectiveEntries(envelopes.flatMap((envelope) => {
-    const read = readEntry(envelope);
-    return read.ok ? [read.value] : [];
-  }));
+  const { entries } = effectiveEntries(
+    envelopes.flatMap((envelope) => {
+      const read = readEntry(envelope);
+      return read.ok ? [read.value] : [];
+    }),
+  );
   const gauges = new Map<string, Gauge>();
   const masters = new Map<string, SettingMaster>();
   for (const entry of entries) {

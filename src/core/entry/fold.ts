@@ -16,7 +16,11 @@ export interface Part {
 export type Occasion = Payload<"occasion-opened"> & { readonly at: string };
 export type Reading = Payload<"reading-taken"> & { readonly id: string; readonly at: string; readonly author: string };
 /** What an entry says, with who said it and when. */
-export type Signed<T extends Entry["type"]> = Payload<T> & { readonly id: string; readonly at: string; readonly author: string };
+export type Signed<T extends Entry["type"]> = Payload<T> & {
+  readonly id: string;
+  readonly at: string;
+  readonly author: string;
+};
 export type HandOver = Signed<"handed-over">;
 export type Decision = Signed<"decision-made">;
 
@@ -69,13 +73,33 @@ export interface Job extends Lists {
   readonly unread: readonly Problem[];
 }
 
-const isType = <T extends Entry["type"]>(type: T) => (entry: Entry): entry is EntryOf<T> => entry.type === type;
+const isType =
+  <T extends Entry["type"]>(type: T) =>
+  (entry: Entry): entry is EntryOf<T> =>
+    entry.type === type;
 
 const signed = ({ payload, id, at, author }: Entry) => ({ ...payload, id, at, author });
 
 /** As `signed`, written out: readings are by far the most, and spreading them was half the time of a fold. */
-const toReading = ({ payload: { occasion, part, feature, point, value, half, typed, unit, kept, supersedes }, id, at, author }: EntryOf<"reading-taken">): Reading => ({
-  occasion, part, feature, point, value, ...(half === undefined ? {} : { half }), typed, unit, ...(kept === undefined ? {} : { kept }), ...(supersedes === undefined ? {} : { supersedes }), id, at, author,
+const toReading = ({
+  payload: { occasion, part, feature, point, value, half, typed, unit, kept, supersedes },
+  id,
+  at,
+  author,
+}: EntryOf<"reading-taken">): Reading => ({
+  occasion,
+  part,
+  feature,
+  point,
+  value,
+  ...(half === undefined ? {} : { half }),
+  typed,
+  unit,
+  ...(kept === undefined ? {} : { kept }),
+  ...(supersedes === undefined ? {} : { supersedes }),
+  id,
+  at,
+  author,
 });
 
 function foldParts(entries: readonly Entry[]): Map<string, Part> {
@@ -85,10 +109,18 @@ function foldParts(entries: readonly Entry[]): Map<string, Part> {
     if (entry.type === "part-removed") slotOf.set(entry.payload.part, null);
   }
   return new Map(
-    entries.filter(isType("part-tagged")).map(({ payload }) => [
-      payload.part,
-      { id: payload.part, class: payload.class, tag: payload.tag, origin: payload.origin, slot: slotOf.get(payload.part) ?? null },
-    ]),
+    entries
+      .filter(isType("part-tagged"))
+      .map(({ payload }) => [
+        payload.part,
+        {
+          id: payload.part,
+          class: payload.class,
+          tag: payload.tag,
+          origin: payload.origin,
+          slot: slotOf.get(payload.part) ?? null,
+        },
+      ]),
   );
 }
 
@@ -109,7 +141,8 @@ function distinct(envelopes: readonly Envelope[]): Envelope[] {
   const byId = new Map<string, Envelope>();
   for (const envelope of envelopes) {
     const known = byId.get(envelope.id);
-    if (!known || (known !== envelope && canonicalJson(envelope) < canonicalJson(known))) byId.set(envelope.id, envelope);
+    if (!known || (known !== envelope && canonicalJson(envelope) < canonicalJson(known)))
+      byId.set(envelope.id, envelope);
   }
   return [...byId.values()];
 }
@@ -135,7 +168,9 @@ class Memory {
   }
 
   lists(byType: ByType): Lists {
-    return Object.fromEntries(Object.entries(lists).map(([name, type]) => [name, this.views<Entry, unknown>(byType(type), signed)])) as unknown as Lists;
+    return Object.fromEntries(
+      Object.entries(lists).map(([name, type]) => [name, this.views<Entry, unknown>(byType(type), signed)]),
+    ) as unknown as Lists;
   }
 }
 
@@ -164,11 +199,17 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
   const strikes = understood.filter(isType("entry-struck"));
   const strikeIds = new Set(strikes.map((entry) => entry.id));
   const takenBack = new Set(strikes.flatMap(({ payload }) => (payload.undo ? payload.strikes : [])));
-  const authorOf = new Map(takenBack.size === 0 ? [] : understood.filter((entry) => takenBack.has(entry.id)).map((entry) => [entry.id, entry.author]));
+  const authorOf = new Map(
+    takenBack.size === 0
+      ? []
+      : understood.filter((entry) => takenBack.has(entry.id)).map((entry) => [entry.id, entry.author]),
+  );
   // Putting back what was struck explains itself, and so does taking back one's own last act.
   const explainsItself = ({ author, payload: { strikes: targets, undo } }: EntryOf<"entry-struck">) =>
-    targets.every((target) => strikeIds.has(target)) || (undo === true && targets.every((target) => authorOf.get(target) === author));
-  const needsReason = (entry: Entry) => entry.type === "reading-taken" || (entry.type === "entry-struck" && !explainsItself(entry));
+    targets.every((target) => strikeIds.has(target)) ||
+    (undo === true && targets.every((target) => authorOf.get(target) === author));
+  const needsReason = (entry: Entry) =>
+    entry.type === "reading-taken" || (entry.type === "entry-struck" && !explainsItself(entry));
 
   return {
     envelopes,
@@ -179,7 +220,11 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
       id: opened[0]?.stream ?? null,
       header: opened[0]?.payload ?? null,
       parts: foldParts(entries),
-      occasions: new Map(memory.views(byType("occasion-opened"), ({ payload, at }): Occasion => ({ ...payload, at })).map((occasion) => [occasion.occasion, occasion])),
+      occasions: new Map(
+        memory
+          .views(byType("occasion-opened"), ({ payload, at }): Occasion => ({ ...payload, at }))
+          .map((occasion) => [occasion.occasion, occasion]),
+      ),
       readings: memory.views(byType("reading-taken"), toReading),
       ...memory.lists(byType),
       conflicts,
@@ -209,7 +254,13 @@ function takeUp(before: Folded, envelopes: readonly Envelope[], memory: Memory):
     last = read.value;
   }
   for (const { id } of fresh) ids.add(id);
-  return { envelopes, ids, named, last, job: { ...job, readings: [...job.readings, ...memory.views(fresh, toReading)] } };
+  return {
+    envelopes,
+    ids,
+    named,
+    last,
+    job: { ...job, readings: [...job.readings, ...memory.views(fresh, toReading)] },
+  };
 }
 
 export type Fold = (envelopes: readonly Envelope[]) => Job;

@@ -13,7 +13,8 @@ export interface Maker {
 }
 
 /** A UUID of version 7 from the maker's clock and randomness. */
-export const makeId = ({ now, random }: Pick<Maker, "now" | "random">): string => v7({ msecs: now(), random: random() });
+export const makeId = ({ now, random }: Pick<Maker, "now" | "random">): string =>
+  v7({ msecs: now(), random: random() });
 
 /** A new entry in the newest version of its type. */
 export function makeEntry<T extends EntryType>(maker: Maker, type: T, payload: Payload<T>): Envelope {

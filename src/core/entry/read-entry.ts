@@ -7,16 +7,25 @@ type Upcast = (payload: Json) => Json;
 
 /** An object with fields under new names; what is no object stays what it is, for the schema to refuse. */
 const renamed = (value: unknown, names: Readonly<Record<string, string>>): unknown =>
-  typeof value === "object" && value !== null && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).map(([name, inner]) => [names[name] ?? name, inner])) : value;
+  typeof value === "object" && value !== null && !Array.isArray(value)
+    ? Object.fromEntries(Object.entries(value).map(([name, inner]) => [names[name] ?? name, inner]))
+    : value;
 
 /** Version 1 knew lengths only, and named its figures by their unit. */
 const gaugeOfAnyKind = (gauge: unknown): unknown => {
   const named = renamed(gauge, { rangeMm: "range", resolutionMm: "resolution", repeatabilityMm: "repeatability" });
-  return typeof named === "object" && named !== null ? { unit: "mm", ...named, calibration: renamed((named as Json).calibration, { expandedMm: "expanded" }) } : named;
+  return typeof named === "object" && named !== null
+    ? { unit: "mm", ...named, calibration: renamed((named as Json).calibration, { expandedMm: "expanded" }) }
+    : named;
 };
 const witnessOfAnyKind = (witness: unknown): unknown => {
   const figures = (witness as Json | null | undefined)?.figures;
-  return Array.isArray(figures) ? { ...(witness as Json), figures: figures.map((figure) => renamed(figure, { valueMm: "value", expandedMm: "expanded" })) } : witness;
+  return Array.isArray(figures)
+    ? {
+        ...(witness as Json),
+        figures: figures.map((figure) => renamed(figure, { valueMm: "value", expandedMm: "expanded" })),
+      }
+    : witness;
 };
 const withGauge: Upcast = (payload) => ({ ...payload, gauge: gaugeOfAnyKind(payload.gauge) });
 
@@ -70,7 +79,9 @@ export const currentVersion = (type: EntryType): number => upcasts[type].length 
 const isKnown = (type: string): type is EntryType => Object.hasOwn(payloads, type);
 
 const schemaProblems = (issues: readonly z.core.$ZodIssue[], under: readonly string[]): Problem[] =>
-  issues.map((issue) => problem("error", "schema", [...under, ...(issue.path as (string | number)[])], { detail: issue.message }));
+  issues.map((issue) =>
+    problem("error", "schema", [...under, ...(issue.path as (string | number)[])], { detail: issue.message }),
+  );
 
 /** Checks an unknown JSON value as an entry of any type and version: its envelope only. */
 export function readEnvelope(json: unknown): Outcome<Envelope> {
@@ -87,7 +98,8 @@ export function readEnvelope(json: unknown): Outcome<Envelope> {
 export function readEntry(envelope: Envelope): Outcome<Entry> {
   const { type, v } = envelope;
   if (!isKnown(type)) return refused(problem("notice", "unknown-type", ["type"], { type, entry: envelope.id }));
-  if (v > currentVersion(type)) return refused(problem("notice", "unknown-version", ["v"], { type, v, entry: envelope.id }));
+  if (v > currentVersion(type))
+    return refused(problem("notice", "unknown-version", ["v"], { type, v, entry: envelope.id }));
   const payload = upcasts[type].slice(v - 1).reduce((value, step) => step(value), envelope.payload);
   const parsed = payloads[type].safeParse(payload);
   if (!parsed.success) return refused(...schemaProblems(parsed.error.issues, ["payload"]));

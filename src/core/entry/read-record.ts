@@ -15,7 +15,9 @@ export const longestLine = 256 * 1024;
 const utf8 = new TextEncoder();
 
 /** One line of a record as an entry, or all that is wrong with it. */
-export function readRecordLine(text: string): { readonly envelope: Envelope } | { readonly problems: readonly Problem[] } {
+export function readRecordLine(
+  text: string,
+): { readonly envelope: Envelope } | { readonly problems: readonly Problem[] } {
   const bytes = utf8.encode(text).length;
   if (bytes > longestLine) return { problems: [problem("error", "line-too-long", [], { bytes, most: longestLine })] };
   let json: unknown;
@@ -34,18 +36,25 @@ export function readRecordLine(text: string): { readonly envelope: Envelope } | 
 }
 
 /** Reads a job's record, one entry a line; blank lines are passed over. Says all that is wrong, by line. */
-export function readRecord(text: string): { readonly entries: readonly Envelope[]; readonly problems: readonly LineProblem[] } {
+export function readRecord(text: string): {
+  readonly entries: readonly Envelope[];
+  readonly problems: readonly LineProblem[];
+} {
   const entries: Envelope[] = [];
   const problems: LineProblem[] = [];
-  text.replace(/^\ufeff/u, "").split(/\r?\n/u).forEach((line, at) => {
-    if (line.trim() === "") return;
-    const read = readRecordLine(line);
-    if ("problems" in read) {
-      problems.push(...read.problems.map((each) => ({ line: at + 1, problem: each })));
-      return;
-    }
-    if (entries.length > 0 && read.envelope.stream !== entries[0]!.stream) problems.push({ line: at + 1, problem: problem("error", "other-stream", ["stream"]) });
-    else entries.push(read.envelope);
-  });
+  text
+    .replace(/^\ufeff/u, "")
+    .split(/\r?\n/u)
+    .forEach((line, at) => {
+      if (line.trim() === "") return;
+      const read = readRecordLine(line);
+      if ("problems" in read) {
+        problems.push(...read.problems.map((each) => ({ line: at + 1, problem: each })));
+        return;
+      }
+      if (entries.length > 0 && read.envelope.stream !== entries[0]!.stream)
+        problems.push({ line: at + 1, problem: problem("error", "other-stream", ["stream"]) });
+      else entries.push(read.envelope);
+    });
   return { entries, problems };
 }

@@ -80,7 +80,10 @@ export const Witness = z.strictObject({
 });
 
 /** A row or a place of a joint, as the assessment names it: `slot/feature`. */
-const RowId = z.string().max(130).regex(/^[a-z][a-z0-9-]*\/[a-z][a-z0-9-]*$/u);
+const RowId = z
+  .string()
+  .max(130)
+  .regex(/^[a-z][a-z0-9-]*\/[a-z][a-z0-9-]*$/u);
 
 /**
  * The whole assessment as it stood on the screen when the engine was handed over. Figures and choices are tuples,
@@ -108,7 +111,14 @@ export const PhotoMark = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("arrow"), from: Spot, to: Spot }),
   z.strictObject({ kind: z.literal("words"), at: Spot, text: z.string().trim().min(1).max(200) }),
   /** Two points that are a known length apart, and how far the part was from square to the camera, at most. */
-  z.strictObject({ kind: z.literal("scale"), from: Spot, to: Spot, lengthMm: z.number().positive(), standardMm: z.number().min(0), tiltDegrees: z.number().min(0).max(60) }),
+  z.strictObject({
+    kind: z.literal("scale"),
+    from: Spot,
+    to: Spot,
+    lengthMm: z.number().positive(),
+    standardMm: z.number().min(0),
+    tiltDegrees: z.number().min(0).max(60),
+  }),
   z.strictObject({ kind: z.literal("length"), from: Spot, to: Spot }),
   z.strictObject({ kind: z.literal("area"), corners: z.array(Spot).min(3).max(200) }),
 ]);
@@ -202,38 +212,139 @@ export const payloads = {
   /** What the work will cost, or what a change adds to it. */
   "estimate-made": z.strictObject({ kind: z.enum(["estimate", "change"]), amount: Finite, words: Words, supersedes }),
   /** The owner's word on an estimate or a change: whose, when, how. */
-  "approval-given": z.strictObject({ estimate: EntryId, by: Words, on: Day, how: z.enum(["in-person", "phone", "letter", "mail"]), agreed: z.boolean(), supersedes }),
+  "approval-given": z.strictObject({
+    estimate: EntryId,
+    by: Words,
+    on: Day,
+    how: z.enum(["in-person", "phone", "letter", "mail"]),
+    agreed: z.boolean(),
+    supersedes,
+  }),
   /** What is to become of the engine as a whole. */
-  "course-chosen": z.strictObject({ course: z.enum(["rebuild", "merge", "other-engine", "part-out"]), why: Words, proposal: z.string().max(40), supersedes }),
+  "course-chosen": z.strictObject({
+    course: z.enum(["rebuild", "merge", "other-engine", "part-out"]),
+    why: Words,
+    proposal: z.string().max(40),
+    supersedes,
+  }),
   /** A step of the strip list is behind: done here, or so already when the engine came. */
   "step-ticked": z.strictObject({ step: Id, how: z.enum(["done", "found-so"]), words: Words.nullable(), supersedes }),
   /** A part is out of the engine and in a bag. It is still the part of its slot until another takes its place. */
-  "part-came-out": z.strictObject({ part: Uuid, slot: Id, step: Id.nullable(), orientation: Words.nullable(), bag: z.string().trim().min(1).max(40).nullable(), supersedes }),
+  "part-came-out": z.strictObject({
+    part: Uuid,
+    slot: Id,
+    step: Id.nullable(),
+    orientation: Words.nullable(),
+    bag: z.string().trim().min(1).max(40).nullable(),
+    supersedes,
+  }),
   /** What a check showed that is lost with a later step; or that it was skipped, and why. */
-  "check-noted": z.strictObject({ check: Id, place: Id.nullable(), state: Id.nullable(), value: Finite.nullable(), skipped: Words.nullable(), supersedes }),
+  "check-noted": z.strictObject({
+    check: Id,
+    place: Id.nullable(),
+    state: Id.nullable(),
+    value: Finite.nullable(),
+    skipped: Words.nullable(),
+    supersedes,
+  }),
   /** What was seen on a part; the value `none` is 'looked, nothing there'. */
-  "finding-made": z.strictObject({ part: Uuid, place: Id.nullable(), finding: Id, value: Id, phase: z.enum(["before-cleaning", "after-cleaning"]), words: Words.nullable(), supersedes }),
+  "finding-made": z.strictObject({
+    part: Uuid,
+    place: Id.nullable(),
+    finding: Id,
+    value: Id,
+    phase: z.enum(["before-cleaning", "after-cleaning"]),
+    words: Words.nullable(),
+    supersedes,
+  }),
   /** A photo that the store holds, by the sha256 of its file. */
-  "photo-added": z.strictObject({ photo: Sha256, width: z.number().int().positive(), height: z.number().int().positive(), part: Uuid.nullable(), place: Id.nullable(), station: Id, words: Words.nullable(), supersedes }),
+  "photo-added": z.strictObject({
+    photo: Sha256,
+    width: z.number().int().positive(),
+    height: z.number().int().positive(),
+    part: Uuid.nullable(),
+    place: Id.nullable(),
+    station: Id,
+    words: Words.nullable(),
+    supersedes,
+  }),
   "photo-marked": z.strictObject({ photo: EntryId, mark: PhotoMark, supersedes }),
   /** Whether the owner's link shows it. */
   "photo-chosen": z.strictObject({ photo: EntryId, forOwner: z.boolean(), supersedes }),
   /** What a broken part weighed when whole, and what is left of it in one piece. Standard uncertainties. */
-  "broken-weighed": z.strictObject({ part: Uuid, wholeGrams: Grams, wholeStandard: Grams, wholeFrom: z.enum(["sister", "pack", "drawing"]), leftGrams: Grams, leftStandard: Grams, supersedes }),
+  "broken-weighed": z.strictObject({
+    part: Uuid,
+    wholeGrams: Grams,
+    wholeStandard: Grams,
+    wholeFrom: z.enum(["sister", "pack", "drawing"]),
+    leftGrams: Grams,
+    leftStandard: Grams,
+    supersedes,
+  }),
   /** A loose piece: what of, where it lay, and of which part it is. */
-  "fragment-found": z.strictObject({ fragment: Uuid, grams: Grams, standard: Grams, material: Id.nullable(), where: Id.nullable(), parent: Uuid.nullable(), words: Words.nullable(), photo: EntryId.nullable(), supersedes }),
+  "fragment-found": z.strictObject({
+    fragment: Uuid,
+    grams: Grams,
+    standard: Grams,
+    material: Id.nullable(),
+    where: Id.nullable(),
+    parent: Uuid.nullable(),
+    words: Words.nullable(),
+    photo: EntryId.nullable(),
+    supersedes,
+  }),
   /** What oil, filter or screen held that is too fine for pieces, and the share of it that a magnet draws. */
-  "residue-found": z.strictObject({ where: Id.nullable(), grams: Grams, standard: Grams, magneticShare: z.number().min(0).max(1).nullable(), shareStandard: z.number().min(0).max(1), words: Words.nullable(), supersedes }),
+  "residue-found": z.strictObject({
+    where: Id.nullable(),
+    grams: Grams,
+    standard: Grams,
+    magneticShare: z.number().min(0).max(1).nullable(),
+    shareStandard: z.number().min(0).max(1),
+    words: Words.nullable(),
+    supersedes,
+  }),
   "place-searched": z.strictObject({ circuit: Id, node: Id, words: Words.nullable(), supersedes }),
   "part-cleaned": z.strictObject({ part: Uuid, treatment: Id, first: z.array(Id).max(20), supersedes }),
-  "passage-proven": z.strictObject({ circuit: Id, passage: Id, how: z.enum(["rod", "air", "fluid", "light"]), clear: z.boolean(), words: Words.nullable(), supersedes }),
+  "passage-proven": z.strictObject({
+    circuit: Id,
+    passage: Id,
+    how: z.enum(["rod", "air", "fluid", "light"]),
+    clear: z.boolean(),
+    words: Words.nullable(),
+    supersedes,
+  }),
   /** A part was crack-checked: all of it where no zones are named. */
-  "crack-checked": z.strictObject({ part: Uuid, method: Id, zones: z.array(Id).max(60), when: z.enum(["before-machining", "after-grinding"]), supersedes }),
+  "crack-checked": z.strictObject({
+    part: Uuid,
+    method: Id,
+    zones: z.array(Id).max(60),
+    when: z.enum(["before-machining", "after-grinding"]),
+    supersedes,
+  }),
   /** A crack as a line on the zone map, in its millimetres; its length as it was measured, where it was. */
-  "crack-found": z.strictObject({ part: Uuid, line: z.array(Spot).min(2).max(40), lengthMm: z.number().positive().nullable(), method: Id.nullable(), words: Words.nullable(), supersedes }),
-  "thread-found": z.strictObject({ part: Uuid, zone: Id, hole: z.number().int().min(1).max(200), state: z.enum(["sound", "damaged", "stud-broken", "insert"]), supersedes }),
+  "crack-found": z.strictObject({
+    part: Uuid,
+    line: z.array(Spot).min(2).max(40),
+    lengthMm: z.number().positive().nullable(),
+    method: Id.nullable(),
+    words: Words.nullable(),
+    supersedes,
+  }),
+  "thread-found": z.strictObject({
+    part: Uuid,
+    zone: Id,
+    hole: z.number().int().min(1).max(200),
+    state: z.enum(["sound", "damaged", "stud-broken", "insert"]),
+    supersedes,
+  }),
   /** What was done with a part that nobody may fit again. */
-  "part-scrapped": z.strictObject({ part: Uuid, why: Words, made: z.enum(["destroyed", "marked", "held"]), certificate: Words.nullable(), supersedes }),
+  "part-scrapped": z.strictObject({
+    part: Uuid,
+    why: Words,
+    made: z.enum(["destroyed", "marked", "held"]),
+    certificate: Words.nullable(),
+    supersedes,
+  }),
   /** Why work goes on past a hold. */
   "hold-lifted": z.strictObject({ hold: Id, about: z.string().min(1).max(200), why: Words, supersedes }),
   /** The engine leaves the shop, or a donor its parts: to whom, and what was shown then. */
@@ -261,5 +372,7 @@ export const Envelope = z.strictObject({
 export type Envelope = z.infer<typeof Envelope>;
 
 /** An entry in today's vocabulary. */
-export type Entry = { [T in EntryType]: Omit<Envelope, "type" | "payload"> & { readonly type: T; readonly payload: Payload<T> } }[EntryType];
+export type Entry = {
+  [T in EntryType]: Omit<Envelope, "type" | "payload"> & { readonly type: T; readonly payload: Payload<T> };
+}[EntryType];
 export type EntryOf<T extends EntryType> = Extract<Entry, { type: T }>;

@@ -35,9 +35,14 @@ export interface FindingsResult {
 const lineKey = (part: string, finding: string, place: string | null) => `${part} ${finding} ${place ?? ""}`;
 
 /** Grade of a value of a kind: 0 for nothing there, null for one that the pack does not know. */
-export const gradeOf = (kind: FindingKind, value: string): number | null => (value === nothingThere ? 0 : (kind.values.find((each) => each.id === value)?.grade ?? null));
+export const gradeOf = (kind: FindingKind, value: string): number | null =>
+  value === nothingThere ? 0 : (kind.values.find((each) => each.id === value)?.grade ?? null);
 
-const distinct = (findings: readonly Finding[]) => findings.filter((finding, at) => !findings.slice(0, at).some((other) => other.value === finding.value && other.phase === finding.phase));
+const distinct = (findings: readonly Finding[]) =>
+  findings.filter(
+    (finding, at) =>
+      !findings.slice(0, at).some((other) => other.value === finding.value && other.phase === finding.phase),
+  );
 
 /**
  * What was seen on each part against all that can be seen on one of its class. What nobody looked at has no grade: it
@@ -59,10 +64,23 @@ export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "
           known.add(key);
           const findings = distinct(byLine.get(key) ?? []);
           const grades = findings.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
-          return { kind, place: id === null ? null : placeOf.get(id)!, findings, grade: grades.length > 0 ? Math.max(...grades) : null };
+          return {
+            kind,
+            place: id === null ? null : placeOf.get(id)!,
+            findings,
+            grade: grades.length > 0 ? Math.max(...grades) : null,
+          };
         }),
       );
-      return [part.id, { part, lines, looked: lines.filter((line) => line.grade !== null).length, beforeCleaning: lines.filter((line) => line.kind.lostByCleaning && line.grade === null) }];
+      return [
+        part.id,
+        {
+          part,
+          lines,
+          looked: lines.filter((line) => line.grade !== null).length,
+          beforeCleaning: lines.filter((line) => line.kind.lostByCleaning && line.grade === null),
+        },
+      ];
     }),
   );
 
@@ -71,11 +89,19 @@ export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "
       const where = [part.id, kind.id, place?.id ?? ""];
       const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
       const phases = groupBy(findings, (finding) => finding.phase);
-      if ([...phases.values()].some((same) => same.length > 1)) problems.push(problem("hold", "seen-differently", where, said));
+      if ([...phases.values()].some((same) => same.length > 1))
+        problems.push(problem("hold", "seen-differently", where, said));
       const late = findings.find((finding) => gone.has(part.id) && finding.at > gone.get(part.id)!);
       if (late) problems.push(problem("notice", "finding-on-scrapped", where, said));
     }
   }
-  for (const [key, [finding]] of byLine) if (!known.has(key)) problems.push(problem("notice", "finding-unknown", [finding!.part, finding!.finding], { finding: finding!.finding, value: finding!.value }));
+  for (const [key, [finding]] of byLine)
+    if (!known.has(key))
+      problems.push(
+        problem("notice", "finding-unknown", [finding!.part, finding!.finding], {
+          finding: finding!.finding,
+          value: finding!.value,
+        }),
+      );
   return { byPart, problems };
 }

@@ -12,9 +12,35 @@ const ledgerOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).t
 function broken({ whole = 82, left = 50, standard = 0.05 } = {}) {
   const bench = new TestBench(orrinshaw);
   const part = bench.partIn.get("rod-bolt-5b")!;
-  const weighed = bench.add("broken-weighed", { part, wholeGrams: whole, wholeStandard: standard, wholeFrom: "sister", leftGrams: left, leftStandard: standard });
-  const piece = (grams: number, { parent = part as string | null, where = "sump" as string | null, material = null as string | null, spread = standard, supersedes = undefined as string[] | undefined } = {}) =>
-    bench.add("fragment-found", { fragment: bench.newId(), grams, standard: spread, material, where, parent, words: null, photo: null, ...(supersedes ? { supersedes } : {}) });
+  const weighed = bench.add("broken-weighed", {
+    part,
+    wholeGrams: whole,
+    wholeStandard: standard,
+    wholeFrom: "sister",
+    leftGrams: left,
+    leftStandard: standard,
+  });
+  const piece = (
+    grams: number,
+    {
+      parent = part as string | null,
+      where = "sump" as string | null,
+      material = null as string | null,
+      spread = standard,
+      supersedes = undefined as string[] | undefined,
+    } = {},
+  ) =>
+    bench.add("fragment-found", {
+      fragment: bench.newId(),
+      grams,
+      standard: spread,
+      material,
+      where,
+      parent,
+      words: null,
+      photo: null,
+      ...(supersedes ? { supersedes } : {}),
+    });
   const search = (node: string) => bench.add("place-searched", { circuit: "oil", node, words: null });
   return { bench, part, weighed, piece, search };
 }
@@ -47,7 +73,10 @@ describe("account of a broken part", () => {
   test("an open account holds Build; once every place it can have reached was opened, it is told and holds no more", () => {
     const { bench, piece, search } = broken();
     piece(20);
-    const builds = () => assess(orrinshaw, bench.entries, asOf).holds.filter((each) => each.station === "build").map((each) => each.code);
+    const builds = () =>
+      assess(orrinshaw, bench.entries, asOf)
+        .holds.filter((each) => each.station === "build")
+        .map((each) => each.code);
     expect(builds()).toEqual(["fragments-missing"]);
     search("sump");
     search("crankcase");
@@ -59,7 +88,14 @@ describe("account of a broken part", () => {
 
   test("a part that no circuit knows is never found by searching none", () => {
     const bench = new TestBench(orrinshaw);
-    bench.add("broken-weighed", { part: bench.partIn.get("flywheel")!, wholeGrams: 900, wholeStandard: 0.1, wholeFrom: "drawing", leftGrams: 800, leftStandard: 0.1 });
+    bench.add("broken-weighed", {
+      part: bench.partIn.get("flywheel")!,
+      wholeGrams: 900,
+      wholeStandard: 0.1,
+      wholeFrom: "drawing",
+      leftGrams: 800,
+      leftStandard: 0.1,
+    });
     expect(ledgerOf(bench).problems.map((each) => [each.code, each.severity])).toEqual([["fragments-missing", "hold"]]);
   });
 
@@ -67,34 +103,55 @@ describe("account of a broken part", () => {
     const heavy = broken({ left: 90 });
     expect(ledgerOf(heavy.bench).problems.map((each) => each.code)).toEqual(["left-heavier-than-whole"]);
     const twice = broken();
-    twice.bench.add("broken-weighed", { part: twice.part, wholeGrams: 82, wholeStandard: 0.05, wholeFrom: "pack", leftGrams: 51, leftStandard: 0.05 });
+    twice.bench.add("broken-weighed", {
+      part: twice.part,
+      wholeGrams: 82,
+      wholeStandard: 0.05,
+      wholeFrom: "pack",
+      leftGrams: 51,
+      leftStandard: 0.05,
+    });
     expect(ledgerOf(twice.bench).problems.map((each) => each.code)).toEqual(["weighed-twice"]);
     const stray = broken();
     stray.piece(32);
     stray.piece(1, { parent: null, where: "moon" });
-    expect(ledgerOf(stray.bench).problems.map((each) => each.code).sort()).toEqual(["fragment-place-unknown", "fragments-of-nothing"]);
+    expect(
+      ledgerOf(stray.bench)
+        .problems.map((each) => each.code)
+        .sort(),
+    ).toEqual(["fragment-place-unknown", "fragments-of-nothing"]);
   });
 
   test("balances under every order and every correction", () => {
     const grams = fc.integer({ min: 1, max: 800 }).map((tenths) => tenths / 100);
     fc.assert(
-      fc.property(fc.array(fc.record({ first: grams, corrected: fc.option(grams), struck: fc.boolean() }), { minLength: 1, maxLength: 6 }), fc.infiniteStream(fc.nat()), (pieces, order) => {
-        const { bench, piece } = broken();
-        let expected = 0;
-        for (const { first, corrected, struck } of pieces) {
-          const entry = piece(first);
-          const last = corrected === null ? entry : piece(corrected, { supersedes: [entry.id] });
-          if (struck) bench.add("entry-struck", { strikes: [last.id] });
-          // Striking a correction brings back what it stood in the place of.
-          expected += struck ? (corrected === null ? 0 : first) : (corrected ?? first);
-        }
-        const shuffled = [...bench.entries].map((entry) => ({ entry, at: order.next().value as number })).sort((a, b) => a.at - b.at).map(({ entry }) => entry);
-        for (const entries of [bench.entries, shuffled, [...shuffled, ...bench.entries]]) {
-          const [account] = assess(orrinshaw, entries, asOf).teardown.ledger.parts;
-          expect(account!.found.value).toBeCloseTo(expected, 9);
-          expect(account!.missing!.value + account!.found.value).toBeCloseTo(account!.lost!.value, 9);
-        }
-      }),
+      fc.property(
+        fc.array(fc.record({ first: grams, corrected: fc.option(grams), struck: fc.boolean() }), {
+          minLength: 1,
+          maxLength: 6,
+        }),
+        fc.infiniteStream(fc.nat()),
+        (pieces, order) => {
+          const { bench, piece } = broken();
+          let expected = 0;
+          for (const { first, corrected, struck } of pieces) {
+            const entry = piece(first);
+            const last = corrected === null ? entry : piece(corrected, { supersedes: [entry.id] });
+            if (struck) bench.add("entry-struck", { strikes: [last.id] });
+            // Striking a correction brings back what it stood in the place of.
+            expected += struck ? (corrected === null ? 0 : first) : (corrected ?? first);
+          }
+          const shuffled = [...bench.entries]
+            .map((entry) => ({ entry, at: order.next().value as number }))
+            .sort((a, b) => a.at - b.at)
+            .map(({ entry }) => entry);
+          for (const entries of [bench.entries, shuffled, [...shuffled, ...bench.entries]]) {
+            const [account] = assess(orrinshaw, entries, asOf).teardown.ledger.parts;
+            expect(account!.found.value).toBeCloseTo(expected, 9);
+            expect(account!.missing!.value + account!.found.value).toBeCloseTo(account!.lost!.value, 9);
+          }
+        },
+      ),
       { numRuns: 15 },
     );
   });
@@ -110,7 +167,14 @@ describe("account by material", () => {
   test("of two magnetic materials it cannot be told which, and counts for neither", () => {
     const { bench, piece } = broken();
     piece(30);
-    bench.add("residue-found", { where: "sump", grams: 2, standard: 0, magneticShare: 1, shareStandard: 0, words: null });
+    bench.add("residue-found", {
+      where: "sump",
+      grams: 2,
+      standard: 0,
+      magneticShare: 1,
+      shareStandard: 0,
+      words: null,
+    });
     expect(ledgerOf(bench).materials.find((each) => each.material === "bolt-steel")!.found.value).toBeCloseTo(32, 9);
     piece(1, { material: "forged-steel" });
     expect(ledgerOf(bench).materials.find((each) => each.material === "bolt-steel")!.found.value).toBeCloseTo(30, 9);
@@ -127,6 +191,10 @@ describe("where pieces can have gone", () => {
   });
   test("every node of a circuit is reached from where it begins", () => {
     expect(unreachableNodes(oil)).toEqual([]);
-    expect(unreachableNodes({ ...oil, passages: oil.passages.filter((passage) => passage.id !== "feed-3") })).toEqual(["main-3", "big-end-3", "jet-3"]);
+    expect(unreachableNodes({ ...oil, passages: oil.passages.filter((passage) => passage.id !== "feed-3") })).toEqual([
+      "main-3",
+      "big-end-3",
+      "jet-3",
+    ]);
   });
 });

@@ -60,9 +60,11 @@ const sum = (terms: readonly Estimate[]): Estimate => (terms.length === 0 ? none
 export const placeKey = (circuit: string, node: string): string => `${circuit} ${node}`;
 
 /** Each weighing stands by itself: what the balance's own error is at one of them says nothing of the next. */
-const weighed = (grams: number, standard: number, id: string): Estimate => estimate(grams, [[`weighing:${id}`, standard]]);
+const weighed = (grams: number, standard: number, id: string): Estimate =>
+  estimate(grams, [[`weighing:${id}`, standard]]);
 
-const lostOf = ({ wholeGrams, wholeStandard, leftGrams, leftStandard, id }: Broken): Estimate => subtract(weighed(wholeGrams, wholeStandard, `${id}:whole`), weighed(leftGrams, leftStandard, `${id}:left`));
+const lostOf = ({ wholeGrams, wholeStandard, leftGrams, leftStandard, id }: Broken): Estimate =>
+  subtract(weighed(wholeGrams, wholeStandard, `${id}:whole`), weighed(leftGrams, leftStandard, `${id}:left`));
 
 /** What an account comes to, where pieces below a mass do no harm. */
 function stateOf(missing: Estimate | null, smallest: number): AccountState {
@@ -78,19 +80,33 @@ function stateOf(missing: Estimate | null, smallest: number): AccountState {
  *
  * @source  conservation of mass; uncertainties by JCGM 100, independent weighings
  */
-export function assessLedger(pack: CompiledPack, job: Pick<Job, "parts" | "broken" | "fragments" | "residues" | "searched">): LedgerResult {
+export function assessLedger(
+  pack: CompiledPack,
+  job: Pick<Job, "parts" | "broken" | "fragments" | "residues" | "searched">,
+): LedgerResult {
   const smallest = pack.pack.ledger?.smallestGrams ?? 0;
   const nodes = new Set(pack.pack.circuits.flatMap((circuit) => circuit.nodes.map((node) => node.id)));
   const searched = new Set(job.searched.map((each) => placeKey(each.circuit, each.node)));
   const byParent = groupBy(job.fragments, (fragment) => fragment.parent);
-  const massOf = (fragments: readonly Fragment[]) => sum(fragments.map((each) => weighed(each.grams, each.standard, each.fragment)));
+  const massOf = (fragments: readonly Fragment[]) =>
+    sum(fragments.map((each) => weighed(each.grams, each.standard, each.fragment)));
   const materialOf = (part: Pick<Part, "class">) => pack.classes.get(part.class)?.material ?? null;
 
   const searchFor = (part: Part): Pick<PartAccount, "toSearch" | "isMapped"> => {
-    const reached = pack.pack.circuits.map((circuit) => ({ circuit, nodes: reachedFrom(circuit, circuit.nodes.filter((node) => part.slot !== null && node.slots.includes(part.slot)).map((node) => node.id)) }));
+    const reached = pack.pack.circuits.map((circuit) => ({
+      circuit,
+      nodes: reachedFrom(
+        circuit,
+        circuit.nodes.filter((node) => part.slot !== null && node.slots.includes(part.slot)).map((node) => node.id),
+      ),
+    }));
     return {
       isMapped: reached.some(({ nodes: ids }) => ids.size > 0),
-      toSearch: reached.flatMap(({ circuit, nodes: ids }) => circuit.nodes.filter((node) => ids.has(node.id) && !searched.has(placeKey(circuit.id, node.id))).map((node) => ({ circuit, node }))),
+      toSearch: reached.flatMap(({ circuit, nodes: ids }) =>
+        circuit.nodes
+          .filter((node) => ids.has(node.id) && !searched.has(placeKey(circuit.id, node.id)))
+          .map((node) => ({ circuit, node })),
+      ),
     };
   };
 
@@ -103,18 +119,47 @@ export function assessLedger(pack: CompiledPack, job: Pick<Job, "parts" | "broke
     const missing = lost && subtract(lost, found);
     const state = stateOf(missing, smallest);
     const ways = searchFor(part);
-    return [{ part, weighings, lost, fragments, found, missing, state, isMapped: ways.isMapped, toSearch: state === "open" || state === "cannot-tell" ? ways.toSearch : [] }];
+    return [
+      {
+        part,
+        weighings,
+        lost,
+        fragments,
+        found,
+        missing,
+        state,
+        isMapped: ways.isMapped,
+        toSearch: state === "open" || state === "cannot-tell" ? ways.toSearch : [],
+      },
+    ];
   });
 
-  const materialOfPiece = ({ material, parent }: Fragment) => material ?? (parent === null ? null : materialOf(job.parts.get(parent) ?? { class: "" }));
-  const materialIds = new Set([...parts.map(({ part }) => materialOf(part)), ...job.fragments.map(materialOfPiece)].filter((each) => each !== null));
+  const materialOfPiece = ({ material, parent }: Fragment) =>
+    material ?? (parent === null ? null : materialOf(job.parts.get(parent) ?? { class: "" }));
+  const materialIds = new Set(
+    [...parts.map(({ part }) => materialOf(part)), ...job.fragments.map(materialOfPiece)].filter(
+      (each) => each !== null,
+    ),
+  );
   const magnetic = pack.pack.materials.filter((each) => each.magnetic && materialIds.has(each.id));
   const materials = [...materialIds].map((material): MaterialAccount => {
-    const lost = sum(parts.filter(({ part }) => materialOf(part) === material).flatMap((account) => account.lost ?? []));
+    const lost = sum(
+      parts.filter(({ part }) => materialOf(part) === material).flatMap((account) => account.lost ?? []),
+    );
     // What a magnet draws is of the one magnetic material in play; of several it cannot be told which.
-    const residue = magnetic.length === 1 && magnetic[0]!.id === material
-      ? job.residues.flatMap((each) => (each.magneticShare === null ? [] : [multiply(weighed(each.grams, each.standard, each.id), estimate(each.magneticShare, [[`share:${each.id}`, each.shareStandard]]))]))
-      : [];
+    const residue =
+      magnetic.length === 1 && magnetic[0]!.id === material
+        ? job.residues.flatMap((each) =>
+            each.magneticShare === null
+              ? []
+              : [
+                  multiply(
+                    weighed(each.grams, each.standard, each.id),
+                    estimate(each.magneticShare, [[`share:${each.id}`, each.shareStandard]]),
+                  ),
+                ],
+          )
+        : [];
     const found = add(massOf(job.fragments.filter((each) => materialOfPiece(each) === material)), sum(residue));
     return { material, lost, found, missing: subtract(lost, found) };
   });
@@ -122,18 +167,49 @@ export function assessLedger(pack: CompiledPack, job: Pick<Job, "parts" | "broke
   const problems = [
     ...parts.flatMap(({ part, weighings, state, missing, toSearch, isMapped }): Problem[] => {
       const where = [part.id];
-      if (weighings.length > 1) return [problem("hold", "weighed-twice", where, { tag: part.tag, count: weighings.length })];
+      if (weighings.length > 1)
+        return [problem("hold", "weighed-twice", where, { tag: part.tag, count: weighings.length })];
       const [weighing] = weighings;
-      if (weighing!.leftGrams > weighing!.wholeGrams) return [problem("hold", "left-heavier-than-whole", where, { tag: part.tag, left: weighing!.leftGrams, whole: weighing!.wholeGrams })];
-      const figures = { tag: part.tag, grams: missing!.value, expanded: coverage * standardUncertainty(missing!), places: toSearch.length };
+      if (weighing!.leftGrams > weighing!.wholeGrams)
+        return [
+          problem("hold", "left-heavier-than-whole", where, {
+            tag: part.tag,
+            left: weighing!.leftGrams,
+            whole: weighing!.wholeGrams,
+          }),
+        ];
+      const figures = {
+        tag: part.tag,
+        grams: missing!.value,
+        expanded: coverage * standardUncertainty(missing!),
+        places: toSearch.length,
+      };
       if (state === "over") return [problem("hold", "fragments-heavier", where, figures)];
       if (state === "closed") return [];
       // Wherever they can be somebody has looked: that is all that can be done.
       if (isMapped && toSearch.length === 0) return [problem("notice", "missing-after-search", where, figures)];
       return [problem("hold", state === "open" ? "fragments-missing" : "account-too-coarse", where, figures)];
     }),
-    ...job.fragments.flatMap((each) => (each.where !== null && !nodes.has(each.where) && !pack.slots.has(each.where) ? [problem("notice", "fragment-place-unknown", [each.fragment], { where: each.where })] : [])),
-    ...(job.fragments.some((each) => each.parent === null) ? [problem("hold", "fragments-of-nothing", [], { count: job.fragments.filter((each) => each.parent === null).length })] : []),
+    ...job.fragments.flatMap((each) =>
+      each.where !== null && !nodes.has(each.where) && !pack.slots.has(each.where)
+        ? [problem("notice", "fragment-place-unknown", [each.fragment], { where: each.where })]
+        : [],
+    ),
+    ...(job.fragments.some((each) => each.parent === null)
+      ? [
+          problem("hold", "fragments-of-nothing", [], {
+            count: job.fragments.filter((each) => each.parent === null).length,
+          }),
+        ]
+      : []),
   ];
-  return { parts, materials, fragments: job.fragments, residues: job.residues, searched, isOpen: problems.some((each) => each.severity === "hold"), problems };
+  return {
+    parts,
+    materials,
+    fragments: job.fragments,
+    residues: job.residues,
+    searched,
+    isOpen: problems.some((each) => each.severity === "hold"),
+    problems,
+  };
 }

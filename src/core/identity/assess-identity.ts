@@ -61,15 +61,44 @@ export function assessIdentity(identity: Identity, job: Job): IdentityResult {
   const disagree = new Set(plain).size > 1;
   const seen = evidence.places.size + evidence.tells.size > 0;
   const problems = [
-    ...places.flatMap(({ place, read }) => (read.length > 1 ? [problem("hold", "number-read-twice", [place.id], { place: place.name, texts: read.map((each) => each.text).join(", ") })] : [])),
-    ...tells.flatMap(({ tell, answers }) => (answers.length > 1 ? [problem("hold", "tell-answered-twice", [tell.id], { tell: tell.name, count: answers.length })] : [])),
-    ...places.flatMap(({ place, reading }) => [...(reading?.problems ?? []), ...(reading?.decoded.flatMap((decoded) => decoded.problems) ?? [])].map((each): Problem => ({ ...each, path: [place.id, ...each.path] }))),
-    ...(disagree ? [problem("notice", "places-disagree", [], { numbers: places.flatMap(({ place, read }) => read.map((each) => `${place.name} ${each.text}`)).join("; ") })] : []),
+    ...places.flatMap(({ place, read }) =>
+      read.length > 1
+        ? [
+            problem("hold", "number-read-twice", [place.id], {
+              place: place.name,
+              texts: read.map((each) => each.text).join(", "),
+            }),
+          ]
+        : [],
+    ),
+    ...tells.flatMap(({ tell, answers }) =>
+      answers.length > 1
+        ? [problem("hold", "tell-answered-twice", [tell.id], { tell: tell.name, count: answers.length })]
+        : [],
+    ),
+    ...places.flatMap(({ place, reading }) =>
+      [...(reading?.problems ?? []), ...(reading?.decoded.flatMap((decoded) => decoded.problems) ?? [])].map(
+        (each): Problem => ({ ...each, path: [place.id, ...each.path] }),
+      ),
+    ),
+    ...(disagree
+      ? [
+          problem("notice", "places-disagree", [], {
+            numbers: places.flatMap(({ place, read }) => read.map((each) => `${place.name} ${each.text}`)).join("; "),
+          }),
+        ]
+      : []),
   ];
   return {
-    places, tells, posterior: found, likeliest: { variant, probability }, problems,
+    places,
+    tells,
+    posterior: found,
+    likeliest: { variant, probability },
+    problems,
     // One that cannot be seen, or that two people see differently, is not asked for again.
-    next: rankChecks(identity, evidence).filter(({ tell }) => !tells.some((each) => each.tell === tell && each.answers.length > 0)),
+    next: rankChecks(identity, evidence).filter(
+      ({ tell }) => !tells.some((each) => each.tell === tell && each.answers.length > 0),
+    ),
     contradiction: disagree || (seen && found.honest < honestEnough),
     signed: job.contradictionsSigned,
   };

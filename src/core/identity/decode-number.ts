@@ -36,16 +36,69 @@ export interface Reading {
 
 /** Letters of other alphabets that look like Latin ones on a plate or come from another keyboard. */
 const foreign: ReadonlyMap<string, string> = new Map(
-  Object.entries({ А: "A", В: "B", Е: "E", К: "K", М: "M", Н: "H", О: "O", Р: "P", С: "C", Т: "T", У: "Y", Х: "X", І: "I", Ѕ: "S", Ј: "J", Α: "A", Β: "B", Ε: "E", Ζ: "Z", Η: "H", Ι: "I", Κ: "K", Μ: "M", Ν: "N", Ο: "O", Ρ: "P", Τ: "T", Υ: "Y", Χ: "X" }),
+  Object.entries({
+    А: "A",
+    В: "B",
+    Е: "E",
+    К: "K",
+    М: "M",
+    Н: "H",
+    О: "O",
+    Р: "P",
+    С: "C",
+    Т: "T",
+    У: "Y",
+    Х: "X",
+    І: "I",
+    Ѕ: "S",
+    Ј: "J",
+    Α: "A",
+    Β: "B",
+    Ε: "E",
+    Ζ: "Z",
+    Η: "H",
+    Ι: "I",
+    Κ: "K",
+    Μ: "M",
+    Ν: "N",
+    Ο: "O",
+    Ρ: "P",
+    Τ: "T",
+    Υ: "Y",
+    Χ: "X",
+  }),
 );
 
 /** Signs that are taken for one another when stamped, worn or painted over. Common practice, no source. */
-const lookAlike: Readonly<Record<string, string>> = { 0: "OQD", O: "0QD", Q: "0O", D: "0O", 1: "IL7", I: "1L", L: "1I", 2: "Z", Z: "2", 5: "S6", S: "5", 6: "5G8", G: "6", 8: "B36", B: "8", 3: "8", 7: "1", 4: "A", A: "4" };
+const lookAlike: Readonly<Record<string, string>> = {
+  0: "OQD",
+  O: "0QD",
+  Q: "0O",
+  D: "0O",
+  1: "IL7",
+  I: "1L",
+  L: "1I",
+  2: "Z",
+  Z: "2",
+  5: "S6",
+  S: "5",
+  6: "5G8",
+  G: "6",
+  8: "B36",
+  B: "8",
+  3: "8",
+  7: "1",
+  4: "A",
+  A: "4",
+};
 
 /** Capitals and digits of what was read; signs between them, case, width and foreign look-alikes do not matter. */
 export function plainNumber(text: string): string {
   const capitals = text.normalize("NFKC").toUpperCase();
-  return [...capitals].map((sign) => foreign.get(sign) ?? sign).filter((sign) => /[A-Z0-9]/u.test(sign)).join("");
+  return [...capitals]
+    .map((sign) => foreign.get(sign) ?? sign)
+    .filter((sign) => /[A-Z0-9]/u.test(sign))
+    .join("");
 }
 
 interface Found {
@@ -65,9 +118,18 @@ function yearOf(digits: string, [from, to]: readonly [number, number]): number |
 function match(plain: string, segments: readonly Segment[]): Found | null {
   const [segment, ...rest] = segments;
   if (!segment) return plain === "" ? { segments: [], values: new Map() } : null;
-  const next = (text: string, means: string | null, values: readonly (readonly [string, number])[] = []): Found | null => {
+  const next = (
+    text: string,
+    means: string | null,
+    values: readonly (readonly [string, number])[] = [],
+  ): Found | null => {
     const found = match(plain.slice(text.length), rest);
-    return found && { segments: [{ is: segment.is === "letter" ? segment.as : segment.is, text, means }, ...found.segments], values: new Map([...found.values, ...values]) };
+    return (
+      found && {
+        segments: [{ is: segment.is === "letter" ? segment.as : segment.is, text, means }, ...found.segments],
+        values: new Map([...found.values, ...values]),
+      }
+    );
   };
   if (segment.is === "text") return plain.startsWith(segment.text) ? next(segment.text, segment.means ?? null) : null;
   if (segment.is === "letter") {
@@ -114,13 +176,32 @@ function decodeBy(plain: string, rule: NumberRule): Decoded | null {
   const problems: Problem[] = [];
   const serial = found.values.get("serial") ?? null;
   const built = builtOf(found.values, problems);
-  const range = serial === null ? undefined : rule.ranges.find(({ from, to, except }) => serial >= from && serial <= to && !except.some(([low, high]) => serial >= low && serial <= high));
-  if (serial !== null && rule.ranges.length > 0 && !range) problems.push(problem("notice", "serial-in-no-range", [], { serial }));
+  const range =
+    serial === null
+      ? undefined
+      : rule.ranges.find(
+          ({ from, to, except }) =>
+            serial >= from && serial <= to && !except.some(([low, high]) => serial >= low && serial <= high),
+        );
+  if (serial !== null && rule.ranges.length > 0 && !range)
+    problems.push(problem("notice", "serial-in-no-range", [], { serial }));
   const applies = ({ since }: NumberRule["revisions"][number]) =>
-    "serial" in since ? serial !== null && serial >= since.serial : built !== null && (built.from > since.date || (built.from === since.date && (built.shift ?? 1) >= (since.shift ?? 1)));
+    "serial" in since
+      ? serial !== null && serial >= since.serial
+      : built !== null &&
+        (built.from > since.date || (built.from === since.date && (built.shift ?? 1) >= (since.shift ?? 1)));
   const revisions = new Map<string, Decoded["revisions"][number]>();
-  for (const each of rule.revisions) if (applies(each)) revisions.set(each.part, { part: each.part, revision: each.revision, note: each.note ?? null });
-  return { rule, segments: found.segments, serial, built, variant: range ? { built: range.built, now: range.now ?? range.built, note: range.note ?? null } : null, revisions: [...revisions.values()], problems };
+  for (const each of rule.revisions)
+    if (applies(each)) revisions.set(each.part, { part: each.part, revision: each.revision, note: each.note ?? null });
+  return {
+    rule,
+    segments: found.segments,
+    serial,
+    built,
+    variant: range ? { built: range.built, now: range.now ?? range.built, note: range.note ?? null } : null,
+    revisions: [...revisions.values()],
+    problems,
+  };
 }
 
 const decodeAll = (plain: string, rules: readonly NumberRule[]) => rules.flatMap((rule) => decodeBy(plain, rule) ?? []);
@@ -128,7 +209,11 @@ const decodeAll = (plain: string, rules: readonly NumberRule[]) => rules.flatMap
 /** Numbers that differ in one or two signs that look alike, one first. */
 function* variantsOf(plain: string): Generator<string> {
   const swaps = (text: string, from: number) =>
-    [...text].flatMap((sign, at) => (at < from ? [] : [...(lookAlike[sign] ?? "")].map((other) => ({ at, text: text.slice(0, at) + other + text.slice(at + 1) }))));
+    [...text].flatMap((sign, at) =>
+      at < from
+        ? []
+        : [...(lookAlike[sign] ?? "")].map((other) => ({ at, text: text.slice(0, at) + other + text.slice(at + 1) })),
+    );
   const once = swaps(plain, 0);
   for (const { text } of once) yield text;
   for (const { at, text } of once) for (const twice of swaps(text, at + 1)) yield twice.text;
@@ -144,7 +229,13 @@ export const longestNumber = 60;
  * @param text  as read from the engine, in any spelling
  */
 export function readNumber(text: string, place: Identity["places"][number]): Reading {
-  if (text.length > longestNumber) return { plain: "", decoded: [], lookAlikes: [], problems: [problem("error", "number-too-long", [], { length: text.length, longest: longestNumber })] };
+  if (text.length > longestNumber)
+    return {
+      plain: "",
+      decoded: [],
+      lookAlikes: [],
+      problems: [problem("error", "number-too-long", [], { length: text.length, longest: longestNumber })],
+    };
   const plain = plainNumber(text);
   const decoded = decodeAll(plain, place.rules);
   if (decoded.length > 0) return { plain, decoded, lookAlikes: [], problems: [] };
@@ -157,5 +248,10 @@ export function readNumber(text: string, place: Identity["places"][number]): Rea
     const [first] = decodeAll(other, place.rules);
     if (first) lookAlikes.push({ plain: other, decoded: first });
   }
-  return { plain, decoded, lookAlikes, problems: [problem("notice", "number-fits-no-rule", [place.id], { text, place: place.name })] };
+  return {
+    plain,
+    decoded,
+    lookAlikes,
+    problems: [problem("notice", "number-fits-no-rule", [place.id], { text, place: place.name })],
+  };
 }

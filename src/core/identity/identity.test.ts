@@ -10,14 +10,18 @@ import { mondayOfWeek, weeksIn } from "./iso-week";
 import { entropy, posterior, rankChecks, type Evidence } from "./posterior";
 
 const asOf = "2026-11-24T00:00:00Z";
-const local = (date: Date) => `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, "0")}-${String(date.getDate()).padStart(2, "0")}`;
+const local = (date: Date) =>
+  `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, "0")}-${String(date.getDate()).padStart(2, "0")}`;
 
 describe("ISO weeks agree with date-fns", () => {
   test("over random days", () => {
     fc.assert(
-      fc.property(fc.date({ min: new Date("1900-01-10"), max: new Date("2099-12-20"), noInvalidDate: true }), (date) => {
-        expect(mondayOfWeek(getISOWeekYear(date), getISOWeek(date))).toBe(local(startOfISOWeek(date)));
-      }),
+      fc.property(
+        fc.date({ min: new Date("1900-01-10"), max: new Date("2099-12-20"), noInvalidDate: true }),
+        (date) => {
+          expect(mondayOfWeek(getISOWeekYear(date), getISOWeek(date))).toBe(local(startOfISOWeek(date)));
+        },
+      ),
       { numRuns: 100 },
     );
   });
@@ -38,29 +42,53 @@ const works = placeOf(pellbrook, "works-number");
 describe("a number", () => {
   test.each(["M74 21 877", "m74-21877", "М74 21877", "Ｍ７４２１８７７"])("typed as %s is the same number", (text) => {
     const [decoded] = readNumber(text, block).decoded;
-    expect(decoded).toMatchObject({ serial: 21877, built: { from: "1974-01-01" }, variant: { built: "v-6m-2", now: "v-6m-2" } });
+    expect(decoded).toMatchObject({
+      serial: 21877,
+      built: { from: "1974-01-01" },
+      variant: { built: "v-6m-2", now: "v-6m-2" },
+    });
     expect(decoded!.segments.map((segment) => segment.text)).toEqual(["M", "74", "21877"]);
-    expect(decoded!.revisions.map(({ part, revision }) => [part, revision])).toContainEqual(["oil jets", "C, crimped pipe"]);
+    expect(decoded!.revisions.map(({ part, revision }) => [part, revision])).toContainEqual([
+      "oil jets",
+      "C, crimped pipe",
+    ]);
   });
 
   test("in a gap, in an exception and just inside a range is told apart", () => {
     const built = (serial: string) => readNumber(`M70${serial}`, block).decoded[0]!;
-    expect([built("18250").variant?.built, built("18251").variant, built("18399").variant, built("18400").variant?.built]).toEqual(["v-6m-1", null, null, "v-6m-2"]);
+    expect([
+      built("18250").variant?.built,
+      built("18251").variant,
+      built("18399").variant,
+      built("18400").variant?.built,
+    ]).toEqual(["v-6m-1", null, null, "v-6m-2"]);
     expect(built("18251").problems).toMatchObject([{ code: "serial-in-no-range" }]);
-    expect([built("16999"), built("17000"), built("17049"), built("17050")].map((each) => each.variant!.built)).toEqual(["v-6m-1", "v-6m-2", "v-6m-2", "v-6m-1"]);
+    expect([built("16999"), built("17000"), built("17049"), built("17050")].map((each) => each.variant!.built)).toEqual(
+      ["v-6m-1", "v-6m-2", "v-6m-2", "v-6m-1"],
+    );
   });
 
   test("of year, week and shift gives the day, and the revision that was fitted from that shift on", () => {
-    const element = (text: string) => readNumber(text, works).decoded[0]!.revisions.find((each) => each.part === "oil-cooler element")?.revision;
+    const element = (text: string) =>
+      readNumber(text, works).decoded[0]!.revisions.find((each) => each.part === "oil-cooler element")?.revision;
     // 13 March 1972 is the Monday of ISO week 11; revision C came with that Monday's late shift.
     expect(local(startOfISOWeek(new Date(1972, 2, 13)))).toBe("1972-03-13");
-    expect([element("211E0416"), element("211L0417"), element("210N0001"), element("212E0001")]).toEqual(["B", "C", "B", "C"]);
+    expect([element("211E0416"), element("211L0417"), element("210N0001"), element("212E0001")]).toEqual([
+      "B",
+      "C",
+      "B",
+      "C",
+    ]);
     // One digit: the year in the window that ends in it.
     expect([element("823E0001"), element("523E0001")]).toEqual(["A", "D"]);
     expect(readNumber("5 23 E 0001", works).decoded[0]!.built).toEqual({ from: "1975-06-02", shift: 1 });
   });
 
-  test("of week 54 is read and said to be no week", () => expect(readNumber("254L0417", works).decoded[0]).toMatchObject({ built: null, problems: [{ code: "no-such-week", params: { week: 54, year: 1972 } }] }));
+  test("of week 54 is read and said to be no week", () =>
+    expect(readNumber("254L0417", works).decoded[0]).toMatchObject({
+      built: null,
+      problems: [{ code: "no-such-week", params: { week: 54, year: 1972 } }],
+    }));
 
   test("that fits no rule offers what it would be with signs that look alike", () => {
     const read = readNumber("M74 2I877", block);
@@ -70,7 +98,11 @@ describe("a number", () => {
     expect(readNumber("", block)).toMatchObject({ decoded: [] });
   });
 
-  test("of 300 signs is refused before it is looked at", () => expect(readNumber("M".repeat(300), block)).toMatchObject({ plain: "", problems: [{ code: "number-too-long", params: { length: 300 } }] }));
+  test("of 300 signs is refused before it is looked at", () =>
+    expect(readNumber("M".repeat(300), block)).toMatchObject({
+      plain: "",
+      problems: [{ code: "number-too-long", params: { length: 300 } }],
+    }));
   test("keeps only capitals and digits", () => expect(plainNumber(" f5-c·3041/ ")).toBe("F5C3041"));
 });
 
@@ -81,12 +113,18 @@ test("the cam ring of a five-cylinder radial: plain kinematics says which ring t
   for (const which of ["certified", "training"]) {
     const lobes = facts.get(`cam-lobes-${which}`)!;
     const ratio = facts.get(`cam-ratio-${which}`)!;
-    const nextLobe = Array.from({ length: lobes }, (_, lobe) => (((ratio * 144 + (360 / lobes) * lobe - 144) % 360) + 360) % 360);
+    const nextLobe = Array.from(
+      { length: lobes },
+      (_, lobe) => (((ratio * 144 + (360 / lobes) * lobe - 144) % 360) + 360) % 360,
+    );
     expect(Math.min(...nextLobe.map((angle) => Math.min(angle, 360 - angle)))).toBeLessThan(1e-6);
     expect(Math.abs(ratio * 720)).toBeCloseTo(360 / lobes, 5);
   }
   const answer = larkspire.pack.identity!.tells.find((tell) => tell.id === "cam-ring")!.answers;
-  expect(answer.map(({ name }) => name)).toEqual([`three turns against it (two lobes)`, `two turns with it (three lobes)`]);
+  expect(answer.map(({ name }) => name)).toEqual([
+    `three turns against it (two lobes)`,
+    `two turns with it (three lobes)`,
+  ]);
   expect([12 * facts.get("cam-ratio-certified")!, Math.round(12 * facts.get("cam-ratio-training")!)]).toEqual([-3, 2]);
 });
 
@@ -94,14 +132,20 @@ test("the cam ring of a five-cylinder radial: plain kinematics says which ring t
 function byEnumeration(identity: Identity, evidence: Evidence) {
   const variants = Object.keys(identity.priors);
   const whole = Object.values(identity.priors).reduce((a, b) => a + b, 0);
-  const stories = [...identity.stories.map((story) => ({ prior: story.prior, frees: story.frees as readonly string[] })), { prior: 1 - identity.stories.reduce((a, b) => a + b.prior, 0), frees: [] as readonly string[] }];
+  const stories = [
+    ...identity.stories.map((story) => ({ prior: story.prior, frees: story.frees as readonly string[] })),
+    { prior: 1 - identity.stories.reduce((a, b) => a + b.prior, 0), frees: [] as readonly string[] },
+  ];
   const joint = (variant: string, extra?: [string, string]) =>
     stories.reduce((sum, story) => {
       let p = (story.prior * identity.priors[variant]!) / whole;
-      for (const [place, says] of evidence.places) p *= story.frees.includes(place) ? 1 / variants.length : says === variant ? 0.99 : 0.01 / (variants.length - 1);
+      for (const [place, says] of evidence.places)
+        p *= story.frees.includes(place) ? 1 / variants.length : says === variant ? 0.99 : 0.01 / (variants.length - 1);
       for (const [id, answer] of [...evidence.tells, ...(extra ? [extra] : [])]) {
         const tell = identity.tells.find((each) => each.id === id)!;
-        p *= story.frees.includes(id) ? 1 / tell.answers.length : tell.answers.find((each) => each.id === answer)!.given[variant]!;
+        p *= story.frees.includes(id)
+          ? 1 / tell.answers.length
+          : tell.answers.find((each) => each.id === answer)!.given[variant]!;
       }
       return sum + p;
     }, 0);
@@ -110,24 +154,43 @@ function byEnumeration(identity: Identity, evidence: Evidence) {
   const H = (ps: number[]) => -ps.reduce((sum, p) => sum + (p > 0 ? p * Math.log2(p) : 0), 0);
   const total = variants.reduce((sum, variant) => sum + joint(variant), 0);
   const gains = new Map(
-    identity.tells.filter((tell) => !evidence.tells.has(tell.id)).map((tell) => {
-      const left = tell.answers.reduce((sum, { id }) => {
-        const weights = variants.map((variant) => joint(variant, [tell.id, id]));
-        return sum + (weights.reduce((a, b) => a + b, 0) / total) * H(normal(weights));
-      }, 0);
-      return [tell.id, H(post) - left] as const;
-    }),
+    identity.tells
+      .filter((tell) => !evidence.tells.has(tell.id))
+      .map((tell) => {
+        const left = tell.answers.reduce((sum, { id }) => {
+          const weights = variants.map((variant) => joint(variant, [tell.id, id]));
+          return sum + (weights.reduce((a, b) => a + b, 0) / total) * H(normal(weights));
+        }, 0);
+        return [tell.id, H(post) - left] as const;
+      }),
   );
   return { post: new Map(variants.map((variant, at) => [variant, post[at]!])), gains };
 }
 
-const answersOf = (identity: Identity) => fc.record(Object.fromEntries(identity.tells.map((tell) => [tell.id, fc.option(fc.constantFrom(...tell.answers.map((answer) => answer.id)))])));
-const placesOf = (identity: Identity) => fc.record(Object.fromEntries(identity.places.map((place) => [place.id, fc.option(fc.constantFrom(...Object.keys(identity.priors)))])));
-const known = (record: Record<string, string | null>) => new Map(Object.entries(record).filter((each): each is [string, string] => each[1] !== null));
+const answersOf = (identity: Identity) =>
+  fc.record(
+    Object.fromEntries(
+      identity.tells.map((tell) => [tell.id, fc.option(fc.constantFrom(...tell.answers.map((answer) => answer.id)))]),
+    ),
+  );
+const placesOf = (identity: Identity) =>
+  fc.record(
+    Object.fromEntries(
+      identity.places.map((place) => [place.id, fc.option(fc.constantFrom(...Object.keys(identity.priors)))]),
+    ),
+  );
+const known = (record: Record<string, string | null>) =>
+  new Map(Object.entries(record).filter((each): each is [string, string] => each[1] !== null));
 
-describe.each([["orrinshaw", orrinshaw], ["larkspire", larkspire], ["pellbrook", pellbrook]] as const)("the posterior of %s", (_, pack) => {
+describe.each([
+  ["orrinshaw", orrinshaw],
+  ["larkspire", larkspire],
+  ["pellbrook", pellbrook],
+] as const)("the posterior of %s", (_, pack) => {
   const identity = pack.pack.identity!;
-  const evidence = fc.tuple(placesOf(identity), answersOf(identity)).map(([places, tells]): Evidence => ({ places: known(places), tells: known(tells) }));
+  const evidence = fc
+    .tuple(placesOf(identity), answersOf(identity))
+    .map(([places, tells]): Evidence => ({ places: known(places), tells: known(tells) }));
 
   test("and the information to be expected are those of a full table", () => {
     fc.assert(
@@ -135,7 +198,8 @@ describe.each([["orrinshaw", orrinshaw], ["larkspire", larkspire], ["pellbrook",
         const { post, gains } = byEnumeration(identity, each);
         const found = posterior(identity, each);
         for (const [variant, p] of post) expect(found.variants.get(variant)).toBeCloseTo(p, 12);
-        for (const { tell, bits } of rankChecks(identity, each)) expect(bits).toBeCloseTo(Math.max(0, gains.get(tell.id)!), 10);
+        for (const { tell, bits } of rankChecks(identity, each))
+          expect(bits).toBeCloseTo(Math.max(0, gains.get(tell.id)!), 10);
       }),
       { numRuns: 60 },
     );
@@ -160,10 +224,18 @@ describe.each([["orrinshaw", orrinshaw], ["larkspire", larkspire], ["pellbrook",
 test("an answer that is as likely for every variant changes nothing", () => {
   const identity = structuredClone(larkspire.pack.identity!);
   const names = Object.keys(identity.priors);
-  identity.tells.push({ ...identity.tells[0]!, id: "dull", answers: [{ id: "yes", name: "yes", given: Object.fromEntries(names.map((name) => [name, 0.3])) }, { id: "no", name: "no", given: Object.fromEntries(names.map((name) => [name, 0.7])) }] });
+  identity.tells.push({
+    ...identity.tells[0]!,
+    id: "dull",
+    answers: [
+      { id: "yes", name: "yes", given: Object.fromEntries(names.map((name) => [name, 0.3])) },
+      { id: "no", name: "no", given: Object.fromEntries(names.map((name) => [name, 0.7])) },
+    ],
+  });
   const before = { places: new Map([["plate", "v-certified"]]), tells: new Map([["thrust-nut", "right"]]) };
   const after = { ...before, tells: new Map(before.tells).set("dull", "yes") };
-  for (const [variant, p] of posterior(identity, before).variants) expect(posterior(identity, after).variants.get(variant)).toBeCloseTo(p, 12);
+  for (const [variant, p] of posterior(identity, before).variants)
+    expect(posterior(identity, after).variants.get(variant)).toBeCloseTo(p, 12);
   expect(rankChecks(identity, before).find((each) => each.tell.id === "dull")!.bits).toBe(0);
   expect(entropy([0.5, 0.25, 0.25])).toBe(1.5);
 });
@@ -178,8 +250,13 @@ describe("an engine that contradicts itself", () => {
     expect(identity!.posterior.stories[0]).toMatchObject({ id: "half-re-stamped", variant: "v-certified" });
     expect(holds.map((hold) => hold.code)).toContain("contradiction-unsigned");
     const bench = new TestBench(larkspire);
-    const signed = bench.add("contradiction-signed", { why: "Works letter shows the new half", variant: "v-certified" });
-    expect(judged([...airship, { ...signed, stream: airship[0]!.stream }]).holds.map((hold) => hold.code)).not.toContain("contradiction-unsigned");
+    const signed = bench.add("contradiction-signed", {
+      why: "Works letter shows the new half",
+      variant: "v-certified",
+    });
+    expect(
+      judged([...airship, { ...signed, stream: airship[0]!.stream }]).holds.map((hold) => hold.code),
+    ).not.toContain("contradiction-unsigned");
   });
 
   test("is settled by the tell that nobody can alter", () => {
@@ -197,7 +274,11 @@ describe("an engine that contradicts itself", () => {
     expect(both.identity!.posterior).toEqual(judged().identity!.posterior);
     expect(both.holds.map((hold) => hold.code)).toContain("tell-answered-twice");
     const settled = bench.add("tell-answered", { tell: "thrust-nut", answer: "left", supersedes: [a!.id, b!.id] });
-    expect(judged([...airship, a!, b!, settled].map((entry) => ({ ...entry, stream: airship[0]!.stream }))).holds.map((hold) => hold.code)).not.toContain("tell-answered-twice");
+    expect(
+      judged([...airship, a!, b!, settled].map((entry) => ({ ...entry, stream: airship[0]!.stream }))).holds.map(
+        (hold) => hold.code,
+      ),
+    ).not.toContain("tell-answered-twice");
   });
 });
 
@@ -207,11 +288,22 @@ describe("the linter refuses", () => {
     ["unknown-variant", (identity) => (identity.priors["v-none"] = 0.2)],
     ["variant-without-prior", (identity) => delete identity.priors["v-6s"]],
     ["unknown-evidence", (identity) => identity.stories[0]!.frees.push("nothing")],
-    ["ranges-overlap", (identity) => Object.assign(identity.places[0]!.rules[1]!.ranges[0]!, { except: [] }) && (identity.places[0]!.rules[1]!.ranges[1]!.overlaps = false)],
+    [
+      "ranges-overlap",
+      (identity) =>
+        Object.assign(identity.places[0]!.rules[1]!.ranges[0]!, { except: [] }) &&
+        (identity.places[0]!.rules[1]!.ranges[1]!.overlaps = false),
+    ],
     ["range-backwards", (identity) => (identity.places[0]!.rules[1]!.ranges[2]!.to = 3)],
-    ["ranges-without-serial", (identity) => (identity.places[0]!.rules[1]!.segments.pop())],
+    ["ranges-without-serial", (identity) => identity.places[0]!.rules[1]!.segments.pop()],
     ["answers-not-one", (identity) => (identity.tells[0]!.answers[0]!.given["v-6m-1"] = 0.5)],
-    ["variants-not-separated", (identity) => identity.tells.forEach((tell) => tell.answers.forEach((answer) => (answer.given["v-6s"] = answer.given["v-6m-1"]!)))],
+    [
+      "variants-not-separated",
+      (identity) =>
+        identity.tells.forEach((tell) =>
+          tell.answers.forEach((answer) => (answer.given["v-6s"] = answer.given["v-6m-1"]!)),
+        ),
+    ],
     ["stories-past-one", (identity) => (identity.stories[0]!.prior = 0.95)],
     ["schema", (identity) => (identity.tells[0]!.answers[0]!.given["v-6m-1"] = 1)],
     ["unknown-source", (identity) => (identity.tells[0]!.ref.source = "nowhere")],
@@ -223,5 +315,10 @@ describe("the linter refuses", () => {
     const read = readPack(pack);
     expect(read.ok ? [] : read.problems.map((found) => found.code)).toContain(code);
   });
-  test("nothing about the packs that ship", () => expect([orrinshaw, larkspire, pellbrook].map((pack) => pack.pack.identity !== undefined)).toEqual([true, true, true]));
+  test("nothing about the packs that ship", () =>
+    expect([orrinshaw, larkspire, pellbrook].map((pack) => pack.pack.identity !== undefined)).toEqual([
+      true,
+      true,
+      true,
+    ]));
 });

@@ -37,7 +37,14 @@ function hypotheses({ priors, stories }: Identity): Hypothesis[] {
   const happened = stories.reduce((sum, story) => sum + story.prior, 0);
   const total = Object.values(priors).reduce((sum, prior) => sum + prior, 0);
   const all = [{ id: null, prior: Math.max(1 - happened, 1e-6), frees: [] as readonly string[] }, ...stories];
-  return all.flatMap(({ id, prior, frees }) => Object.entries(priors).map(([variant, share]) => ({ story: id, frees: new Set(frees), variant, prior: (prior * share) / total })));
+  return all.flatMap(({ id, prior, frees }) =>
+    Object.entries(priors).map(([variant, share]) => ({
+      story: id,
+      frees: new Set(frees),
+      variant,
+      prior: (prior * share) / total,
+    })),
+  );
 }
 
 /** P(a place says this variant | the engine is that one): nearly sure unless the place was freed, when it may say anything. */
@@ -79,11 +86,16 @@ export function posterior(identity: Identity, evidence: Evidence): Posterior {
   const weights = weigh(identity, evidence);
   const variants = new Map(Object.keys(identity.priors).map((variant) => [variant, 0]));
   let honest = 0;
-  for (const { hypothesis: { variant, story }, weight } of weights) {
+  for (const {
+    hypothesis: { variant, story },
+    weight,
+  } of weights) {
     variants.set(variant, variants.get(variant)! + weight);
     if (story === null) honest += weight;
   }
-  const stories = weights.map(({ hypothesis: { story, variant }, weight }): Story => ({ id: story, variant, probability: weight })).sort((a, b) => b.probability - a.probability);
+  const stories = weights
+    .map(({ hypothesis: { story, variant }, weight }): Story => ({ id: story, variant, probability: weight }))
+    .sort((a, b) => b.probability - a.probability);
   return { variants, stories, honest };
 }
 
@@ -104,7 +116,12 @@ export interface NextCheck {
   readonly bits: number;
   readonly bitsPerMinute: number;
   /** What it is expected to show, and how sure the likeliest variant would then be. */
-  readonly outcomes: readonly { readonly answer: string; readonly probability: number; readonly variant: string; readonly sure: number }[];
+  readonly outcomes: readonly {
+    readonly answer: string;
+    readonly probability: number;
+    readonly variant: string;
+    readonly sure: number;
+  }[];
 }
 
 /**
@@ -119,13 +136,18 @@ export function rankChecks(identity: Identity, evidence: Evidence): NextCheck[] 
     for (const { variant, weight } of of) sums.set(variant, (sums.get(variant) ?? 0) + weight);
     return sums;
   };
-  const doubt = entropy(marginal(weights.map(({ hypothesis, weight }) => ({ variant: hypothesis.variant, weight }))).values());
+  const doubt = entropy(
+    marginal(weights.map(({ hypothesis, weight }) => ({ variant: hypothesis.variant, weight }))).values(),
+  );
   return identity.tells
     .filter((tell) => !evidence.tells.has(tell.id))
     .map((tell): NextCheck => {
       let left = 0;
       const outcomes = tell.answers.map(({ id }) => {
-        const after = weights.map(({ hypothesis, weight }) => ({ variant: hypothesis.variant, weight: weight * tellLikelihood(tell, id, hypothesis) }));
+        const after = weights.map(({ hypothesis, weight }) => ({
+          variant: hypothesis.variant,
+          weight: weight * tellLikelihood(tell, id, hypothesis),
+        }));
         const probability = after.reduce((sum, { weight }) => sum + weight, 0);
         const sums = [...marginal(after)].map(([variant, weight]) => ({ variant, sure: weight / probability }));
         left += probability * entropy(sums.map(({ sure }) => sure));

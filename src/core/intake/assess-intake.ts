@@ -11,7 +11,10 @@ export const hourItems = ["hours-since-new", "hours-since-overhaul", "hours-sinc
 
 export interface Estimates {
   /** The estimate and the changes to it that stand, oldest first, each with the owner's word on it. */
-  readonly lines: readonly { readonly estimate: Signed<"estimate-made">; readonly approval: Signed<"approval-given"> | null }[];
+  readonly lines: readonly {
+    readonly estimate: Signed<"estimate-made">;
+    readonly approval: Signed<"approval-given"> | null;
+  }[];
   readonly total: number;
   readonly approved: number;
 }
@@ -35,14 +38,35 @@ function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[
     const [sinceNew, sinceOverhaul, sinceTop] = hourItems.map((item) => notes.value("history", item, part));
     const longer = (a: unknown, b: unknown) => typeof a === "number" && typeof b === "number" && a > b;
     return [
-      ...(longer(sinceOverhaul, sinceNew) ? [problem("hold", "hours-contradict", ["hours-since-overhaul"], { shorter: sinceNew as number, longer: sinceOverhaul as number, what: "overhaul", than: "new" })] : []),
-      ...(longer(sinceTop, sinceOverhaul) ? [problem("hold", "hours-contradict", ["hours-since-top-overhaul"], { shorter: sinceOverhaul as number, longer: sinceTop as number, what: "top overhaul", than: "overhaul" })] : []),
+      ...(longer(sinceOverhaul, sinceNew)
+        ? [
+            problem("hold", "hours-contradict", ["hours-since-overhaul"], {
+              shorter: sinceNew as number,
+              longer: sinceOverhaul as number,
+              what: "overhaul",
+              than: "new",
+            }),
+          ]
+        : []),
+      ...(longer(sinceTop, sinceOverhaul)
+        ? [
+            problem("hold", "hours-contradict", ["hours-since-top-overhaul"], {
+              shorter: sinceOverhaul as number,
+              longer: sinceTop as number,
+              what: "top overhaul",
+              than: "overhaul",
+            }),
+          ]
+        : []),
     ];
   });
 }
 
 function estimatesOf(job: Job): Estimates {
-  const lines = job.estimates.map((estimate) => ({ estimate, approval: job.approvals.filter((approval) => approval.estimate === estimate.id).at(-1) ?? null }));
+  const lines = job.estimates.map((estimate) => ({
+    estimate,
+    approval: job.approvals.filter((approval) => approval.estimate === estimate.id).at(-1) ?? null,
+  }));
   const sum = (of: typeof lines) => of.reduce((total, { estimate }) => total + estimate.amount, 0);
   return { lines, total: sum(lines), approved: sum(lines.filter(({ approval }) => approval?.agreed)) };
 }
@@ -53,34 +77,60 @@ function estimateProblems({ lines, total, approved }: Estimates, order: Order): 
   // Up to what the owner gave leave for, a change needs no word of its own.
   const beyond = total - approved - (order.askAbove ?? 0);
   return [
-    ...(waiting.length > 0 && beyond > 0 ? [problem("hold", "estimate-waits", [], { count: waiting.length, beyond })] : []),
-    ...(refused.length > 0 ? [problem("hold", "estimate-refused", [], { what: refused.map(({ estimate }) => estimate.words).join("; ") })] : []),
-    ...(order.budget !== null && total > order.budget ? [problem("notice", "estimate-past-budget", [], { total, budget: order.budget })] : []),
+    ...(waiting.length > 0 && beyond > 0
+      ? [problem("hold", "estimate-waits", [], { count: waiting.length, beyond })]
+      : []),
+    ...(refused.length > 0
+      ? [problem("hold", "estimate-refused", [], { what: refused.map(({ estimate }) => estimate.words).join("; ") })]
+      : []),
+    ...(order.budget !== null && total > order.budget
+      ? [problem("notice", "estimate-past-budget", [], { total, budget: order.budget })]
+      : []),
   ];
 }
 
 /** All that Intake knows, and what it lacks. */
-export function assessIntake(pack: CompiledPack, job: Job, choices: readonly Choice[], serials: readonly number[]): IntakeResult {
+export function assessIntake(
+  pack: CompiledPack,
+  job: Job,
+  choices: readonly Choice[],
+  serials: readonly number[],
+): IntakeResult {
   const notes = notesOf(job);
   const order = orderOf(job, notes);
   const { intake } = pack.pack;
-  const openQuestions = intake?.questions.filter((question) => notes.about("application", question.id).length === 0) ?? [];
+  const openQuestions =
+    intake?.questions.filter((question) => notes.about("application", question.id).length === 0) ?? [];
   const estimates = estimatesOf(job);
-  const applicationKnown = job.header?.application.kind !== null || (intake !== undefined && openQuestions.length === 0);
-  const asked = intake ? [...intake.questions.map((each) => ["application", each.id] as const), ...orderItems.map((item) => ["order", item] as const), ...[...hourItems, ...intake.history.map((each) => each.id)].map((item) => ["history", item] as const)] : [];
+  const applicationKnown =
+    job.header?.application.kind !== null || (intake !== undefined && openQuestions.length === 0);
+  const asked = intake
+    ? [
+        ...intake.questions.map((each) => ["application", each.id] as const),
+        ...orderItems.map((item) => ["order", item] as const),
+        ...[...hourItems, ...intake.history.map((each) => each.id)].map((item) => ["history", item] as const),
+      ]
+    : [];
   return {
     notes,
     order,
     openQuestions,
     estimates,
     worth: worthRebuilding(pack, choices, order),
-    bulletins: intake?.bulletins.filter(({ serials: [from, to] }) => serials.some((serial) => serial >= from && serial <= to)) ?? [],
+    bulletins:
+      intake?.bulletins.filter(({ serials: [from, to] }) => serials.some((serial) => serial >= from && serial <= to)) ??
+      [],
     problems: [
       ...(job.header && !applicationKnown ? [problem("hold", "application-unknown")] : []),
-      ...notes.conflicts.map((found) => problem("hold", "noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length })),
+      ...notes.conflicts.map((found) =>
+        problem("hold", "noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
+      ),
       ...hourProblems(notes, [null, ...new Set(job.notes.flatMap((note) => note.part ?? []))]),
       ...estimateProblems(estimates, order),
     ],
-    progress: { done: asked.filter(([section, item]) => notes.about(section, item).length > 0).length, total: asked.length },
+    progress: {
+      done: asked.filter(([section, item]) => notes.about(section, item).length > 0).length,
+      total: asked.length,
+    },
   };
 }

@@ -8,11 +8,14 @@ const asOf = "2026-11-24T00:00:00Z";
 const judge = (bench: TestBench) => assess(bench.pack, bench.entries, asOf);
 const codes = (bench: TestBench) => judge(bench).holds.map((hold) => `${hold.station} ${hold.code}`);
 type Section = Payload<"intake-noted">["section"];
-const note = (bench: TestBench, section: Section, item: string, value: Payload<"intake-noted">["value"], rest = {}) => bench.add("intake-noted", { section, item, part: null, place: null, value, ...rest });
+const note = (bench: TestBench, section: Section, item: string, value: Payload<"intake-noted">["value"], rest = {}) =>
+  bench.add("intake-noted", { section, item, part: null, place: null, value, ...rest });
 
 test("while nobody knows what it goes into Intake and Decide hold; 'nobody knows' is an answer and lifts it", () => {
   const bench = new TestBench(orrinshaw, { application: { kind: null, words: null } });
-  expect(codes(bench)).toEqual(expect.arrayContaining(["intake application-unknown", "decide application-unknown-here"]));
+  expect(codes(bench)).toEqual(
+    expect.arrayContaining(["intake application-unknown", "decide application-unknown-here"]),
+  );
   for (const { id } of orrinshaw.pack.intake!.questions) note(bench, "application", id, null);
   expect(codes(bench).join()).not.toContain("application-unknown");
 });
@@ -25,7 +28,9 @@ test("what is ordered at Intake holds over how the job was opened, down to the r
   note(bench, "order", "decision-rule", "guarded-acceptance");
   expect(judge(bench).intake.order).toMatchObject({ hoursWanted: 6000, rule: "guarded-acceptance", certified: true });
   bench.readAll(bench.occasion(), "liner-3/bore", [108.098, 108.05, 108.05, 108.05, 108.05, 108.05]);
-  expect(judge(bench).choices.find((choice) => choice.row.row.id === "liner-3/bore")!.proposal.disposition).toBe("replace");
+  expect(judge(bench).choices.find((choice) => choice.row.row.id === "liner-3/bore")!.proposal.disposition).toBe(
+    "replace",
+  );
   const [hours] = bench.entries.filter((entry) => entry.payload.item === "hours-wanted");
   note(bench, "order", "hours-wanted", null, { supersedes: [hours!.id] });
   expect(judge(bench).intake.order.hoursWanted).toBeNull();
@@ -51,7 +56,8 @@ test("two answers to one question at once are a conflict, and count as none", ()
 });
 
 describe("the estimate", () => {
-  const agree = (bench: TestBench, estimate: string, agreed = true) => bench.add("approval-given", { estimate, by: "Harbour office", on: "2026-11-20", how: "phone", agreed });
+  const agree = (bench: TestBench, estimate: string, agreed = true) =>
+    bench.add("approval-given", { estimate, by: "Harbour office", on: "2026-11-20", how: "phone", agreed });
 
   test("waits for the owner; a change within what may be spent without asking does not", () => {
     const bench = new TestBench(orrinshaw);
@@ -77,10 +83,20 @@ describe("whether a rebuild is sensible", () => {
     const bench = new TestBench(orrinshaw);
     const counts = new Map<string, number>();
     for (const slot of orrinshaw.pack.slots) counts.set(slot.class, (counts.get(slot.class) ?? 0) + 1);
-    const parts = prices.classes.reduce((sum, each) => sum + each.likely * each.replace * (counts.get(each.class) ?? 0), 0);
+    const parts = prices.classes.reduce(
+      (sum, each) => sum + each.likely * each.replace * (counts.get(each.class) ?? 0),
+      0,
+    );
     const { worth } = judge(bench).intake;
     expect(worth!.costs.rebuild).toBeCloseTo(prices.labourHours * prices.labourRate + parts, 6);
-    expect(worth).toMatchObject({ course: "rebuild", known: 0, reasons: expect.arrayContaining([expect.objectContaining({ code: "rebuild-below-ceiling" }), expect.objectContaining({ code: "budget-unknown" })]) as unknown });
+    expect(worth).toMatchObject({
+      course: "rebuild",
+      known: 0,
+      reasons: expect.arrayContaining([
+        expect.objectContaining({ code: "rebuild-below-ceiling" }),
+        expect.objectContaining({ code: "budget-unknown" }),
+      ]) as unknown,
+    });
   });
 
   test("a part costs once, however many of its places are bad", () => {
@@ -88,11 +104,18 @@ describe("whether a rebuild is sensible", () => {
     bench.readRestAsNew(["crankshaft-big-end"]);
     const before = judge(bench).intake.worth!.costs.rebuild!;
     const fine = bench.occasion({ gauge: { ...fineGauge, method: "direct" }, master: null });
-    for (let journal = 1; journal <= 6; journal += 1) bench.readAll(fine, `crankshaft/big-end-j${journal}`, [70.9, 70.9, 70.9, 70.9]);
+    for (let journal = 1; journal <= 6; journal += 1)
+      bench.readAll(fine, `crankshaft/big-end-j${journal}`, [70.9, 70.9, 70.9, 70.9]);
     const { rework, likely, replace } = prices.classes.find((each) => each.class === "crankshaft")!;
     const shells = 12 * prices.classes.find((each) => each.class === "rod-shell")!.replace;
-    const shellsBefore = 12 * prices.classes.find((each) => each.class === "rod-shell")!.replace * prices.classes.find((each) => each.class === "rod-shell")!.likely;
-    expect(judge(bench).intake.worth!.costs.rebuild! - before).toBeCloseTo(rework - likely * replace + shells - shellsBefore, 6);
+    const shellsBefore =
+      12 *
+      prices.classes.find((each) => each.class === "rod-shell")!.replace *
+      prices.classes.find((each) => each.class === "rod-shell")!.likely;
+    expect(judge(bench).intake.worth!.costs.rebuild! - before).toBeCloseTo(
+      rework - likely * replace + shells - shellsBefore,
+      6,
+    );
   });
 
   test("is asked again when a main casting is lost, and says what would save it", () => {
@@ -100,24 +123,57 @@ describe("whether a rebuild is sensible", () => {
     const fine = bench.occasion({ gauge: { ...fineGauge, method: "direct" }, master: null });
     bench.readAll(fine, "block/tunnel-m4", [89.06, 89.06, 89.06, 89.06]);
     const { worth } = judge(bench).intake;
-    expect(worth).toMatchObject({ course: "merge", lostCastings: ["cylinder block"], wouldChange: [{ code: "casting-saved" }] });
+    expect(worth).toMatchObject({
+      course: "merge",
+      lostCastings: ["cylinder block"],
+      wouldChange: [{ code: "casting-saved" }],
+    });
     expect(codes(bench)).toContain("intake course-asked-again");
     bench.add("course-chosen", { course: "merge", why: "as proposed", proposal: "merge" });
     expect(codes(bench)).not.toContain("intake course-asked-again");
   });
 });
 
-const fineGauge = { id: "g", name: "G", quantities: ["internal-diameter"], unit: "mm", range: [0, 200] as [number, number], method: "direct" as const, resolution: 0.001, repeatability: 0.0005, calibration: { expanded: 0.001, k: 2, on: "2026-01-05", due: "2027-01-05" }, scaleExpansionPerK: 11.5e-6 };
+const fineGauge = {
+  id: "g",
+  name: "G",
+  quantities: ["internal-diameter"],
+  unit: "mm",
+  range: [0, 200] as [number, number],
+  method: "direct" as const,
+  resolution: 0.001,
+  repeatability: 0.0005,
+  calibration: { expanded: 0.001, k: 2, on: "2026-01-05", due: "2027-01-05" },
+  scaleExpansionPerK: 11.5e-6,
+};
 
 test("bulletins are those of the engine's own serial, and an owner sees what is named and nothing else", () => {
   const assessment = assess(orrinshaw, demoJob("ferry-marigold"), asOf);
   expect(assessment.intake.bulletins.map((each) => each.id)).toEqual(["b-14"]);
   const view = ownerViewOf(orrinshaw, assessment, false);
-  expect(Object.keys(view).sort()).toEqual(["approved", "decided", "engine", "estimated", "handedOver", "name", "number", "photos", "progress", "wantedBy", "withReport"]);
+  expect(Object.keys(view).sort()).toEqual([
+    "approved",
+    "decided",
+    "engine",
+    "estimated",
+    "handedOver",
+    "name",
+    "number",
+    "photos",
+    "progress",
+    "wantedBy",
+    "withReport",
+  ]);
   expect(JSON.stringify(view)).not.toMatch(/Knocked|Harbour office|108\.0/);
   // Photos only where the last word on them is that the owner sees them.
   expect(view.photos.map(({ of }) => of)).toEqual(["rod bolt 5, outer", "big-end shell, upper 5"]);
   const [first] = assessment.job.photoChoices;
-  const withdrawn = { ...assessment, job: { ...assessment.job, photoChoices: [...assessment.job.photoChoices, { ...first!, id: "later", forOwner: false }] } };
+  const withdrawn = {
+    ...assessment,
+    job: {
+      ...assessment.job,
+      photoChoices: [...assessment.job.photoChoices, { ...first!, id: "later", forOwner: false }],
+    },
+  };
   expect(ownerViewOf(orrinshaw, withdrawn, false).photos.map(({ of }) => of)).toEqual(["big-end shell, upper 5"]);
 });

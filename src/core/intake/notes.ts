@@ -3,7 +3,8 @@ import type { Job, Signed } from "../entry/fold";
 export type Note = Signed<"intake-noted">;
 export type Section = Note["section"];
 
-const keyOf = ({ section, item, part, place }: Pick<Note, "section" | "item" | "part" | "place">) => [section, item, part ?? "", place ?? ""].join(" ");
+const keyOf = ({ section, item, part, place }: Pick<Note, "section" | "item" | "part" | "place">) =>
+  [section, item, part ?? "", place ?? ""].join(" ");
 
 /** What stands at Intake, by what it is about. */
 export class Notes {
@@ -23,7 +24,12 @@ export class Notes {
   }
 
   /** The one answer that stands: undefined where nobody answered or two did, null where nobody knows. */
-  value(section: Section, item: string, part: string | null = null, place: string | null = null): Note["value"] | undefined {
+  value(
+    section: Section,
+    item: string,
+    part: string | null = null,
+    place: string | null = null,
+  ): Note["value"] | undefined {
     const notes = this.about(section, item, part, place);
     return notes.length === 1 ? notes[0]!.value : undefined;
   }

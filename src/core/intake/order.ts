@@ -20,7 +20,8 @@ const number = (value: unknown) => (typeof value === "number" ? value : null);
 
 export function orderOf({ header }: Pick<Job, "header">, notes: Notes): Order {
   const noted = (item: (typeof orderItems)[number]) => notes.value("order", item);
-  const or = <T>(item: (typeof orderItems)[number], take: (value: unknown) => T, before: T): T => (noted(item) === undefined ? before : take(noted(item)));
+  const or = <T>(item: (typeof orderItems)[number], take: (value: unknown) => T, before: T): T =>
+    noted(item) === undefined ? before : take(noted(item));
   const rule = noted("decision-rule");
   return {
     hoursWanted: or("hours-wanted", number, header?.hoursWanted ?? null),

@@ -26,7 +26,11 @@ export interface WorthResult {
  *
  * @source  expected value; the ceiling is the pack's, common practice where it says so
  */
-export function worthRebuilding({ pack }: CompiledPack, choices: readonly Choice[], order: Pick<Order, "budget">): WorthResult | null {
+export function worthRebuilding(
+  { pack }: CompiledPack,
+  choices: readonly Choice[],
+  order: Pick<Order, "budget">,
+): WorthResult | null {
   const { worth } = pack;
   if (!worth) return null;
   const prices = new Map(worth.classes.map((each) => [each.class, each]));
@@ -39,7 +43,14 @@ export function worthRebuilding({ pack }: CompiledPack, choices: readonly Choice
     const price = prices.get(row.row.partClass.id);
     if (!price) continue;
     const known = proposal.disposition !== "hold";
-    const cost = proposal.disposition === "replace" ? price.replace : proposal.disposition === "rework" ? price.rework : known ? 0 : price.likely * price.replace;
+    const cost =
+      proposal.disposition === "replace"
+        ? price.replace
+        : proposal.disposition === "rework"
+          ? price.rework
+          : known
+            ? 0
+            : price.likely * price.replace;
     const before = bySlot.get(row.row.slot.id);
     bySlot.set(row.row.slot.id, { cost: Math.max(cost, before?.cost ?? 0), known: known && (before?.known ?? true) });
   }
@@ -50,21 +61,53 @@ export function worthRebuilding({ pack }: CompiledPack, choices: readonly Choice
   }
   const labour = worth.labourHours * worth.labourRate;
   const rebuild = labour + parts;
-  const lost = [...new Set(choices.filter(({ row, proposal }) => worth.castings.includes(row.row.partClass.id) && proposal.disposition === "replace").map(({ row }) => row.row.slot.name))];
+  const lost = [
+    ...new Set(
+      choices
+        .filter(
+          ({ row, proposal }) => worth.castings.includes(row.row.partClass.id) && proposal.disposition === "replace",
+        )
+        .map(({ row }) => row.row.slot.name),
+    ),
+  ];
   const merge = worth.donor === null ? null : worth.donor + labour * 1.2;
   const costs = { rebuild, merge, "other-engine": worth.otherEngine, "part-out": -worth.partsValue };
   const ceiling = worth.otherEngine === null ? null : worth.otherEngine * worth.ceiling.share;
-  const figures = { rebuild, labour, parts, other: worth.otherEngine, ceiling, budget: order.budget, merge, partsValue: worth.partsValue };
+  const figures = {
+    rebuild,
+    labour,
+    parts,
+    other: worth.otherEngine,
+    ceiling,
+    budget: order.budget,
+    merge,
+    partsValue: worth.partsValue,
+  };
 
   const replacing = (): Course => {
-    const ways = ([["merge", merge], ["other-engine", worth.otherEngine]] as const).flatMap(([course, cost]) => (cost === null ? [] : [{ course, cost }]));
+    const ways = (
+      [
+        ["merge", merge],
+        ["other-engine", worth.otherEngine],
+      ] as const
+    ).flatMap(([course, cost]) => (cost === null ? [] : [{ course, cost }]));
     const [cheapest] = ways.sort((a, b) => a.cost - b.cost);
     if (!cheapest) return "part-out";
     return order.budget !== null && cheapest.cost > order.budget * 1.5 ? "part-out" : cheapest.course;
   };
   const known = priced === 0 ? 0 : judged / priced;
   if (lost.length > 0) {
-    return { course: replacing(), costs, known, lostCastings: lost, reasons: [problem("error", "casting-lost", [], { castings: lost.join(", ") }), problem("notice", "worth-figures", [], figures)], wouldChange: [problem("notice", "casting-saved", [], { castings: lost.join(", ") })] };
+    return {
+      course: replacing(),
+      costs,
+      known,
+      lostCastings: lost,
+      reasons: [
+        problem("error", "casting-lost", [], { castings: lost.join(", ") }),
+        problem("notice", "worth-figures", [], figures),
+      ],
+      wouldChange: [problem("notice", "casting-saved", [], { castings: lost.join(", ") })],
+    };
   }
   const tooDear = ceiling !== null && rebuild > ceiling;
   return {
@@ -74,11 +117,22 @@ export function worthRebuilding({ pack }: CompiledPack, choices: readonly Choice
     lostCastings: [],
     reasons: [
       problem(tooDear ? "error" : "notice", tooDear ? "rebuild-past-ceiling" : "rebuild-below-ceiling", [], figures),
-      ...(order.budget === null ? [problem("notice", "budget-unknown")] : rebuild > order.budget ? [problem("error", "rebuild-past-budget", [], figures)] : []),
+      ...(order.budget === null
+        ? [problem("notice", "budget-unknown")]
+        : rebuild > order.budget
+          ? [problem("error", "rebuild-past-budget", [], figures)]
+          : []),
       problem("notice", "worth-known", [], { share: known, count: priced - judged }),
     ],
     wouldChange: [
-      ...(ceiling === null ? [] : [problem("notice", tooDear ? "worth-below" : "worth-above", [], { ceiling, away: Math.abs(ceiling - rebuild) })]),
+      ...(ceiling === null
+        ? []
+        : [
+            problem("notice", tooDear ? "worth-below" : "worth-above", [], {
+              ceiling,
+              away: Math.abs(ceiling - rebuild),
+            }),
+          ]),
       ...(worth.castings.length > 0 ? [problem("notice", "casting-would-change")] : []),
     ],
   };

@@ -27,7 +27,14 @@ export interface CharacteristicResult {
  *
  * @param besides  what is uncertain beyond the readings, as an estimate of zero
  */
-export function assessCharacteristic(item: Characteristic, context: ExprContext, fresh: Estimate | null, wearsTowards: "larger" | "smaller", rule: DecisionRule, besides?: Estimate): CharacteristicResult {
+export function assessCharacteristic(
+  item: Characteristic,
+  context: ExprContext,
+  fresh: Estimate | null,
+  wearsTowards: "larger" | "smaller",
+  rule: DecisionRule,
+  besides?: Estimate,
+): CharacteristicResult {
   const { estimate: read, missing } = evaluateExpr(item.expr, context);
   const estimate = read && besides ? add(read, besides) : read;
   const limit = decidingLimit(item) ?? null;

@@ -17,7 +17,12 @@ export interface JointResult {
 
 /** Where the expressions of a joint find their points: one context for each end. */
 export function jointContext(ends: ReadonlyMap<string, RowResult>, facts: ReadonlyMap<string, number>): ExprContext {
-  const contextOf = ({ row, points }: RowResult): ExprContext => ({ points: row.at.feature.points, measured: measuredPoints(points), facts, refs: new Map() });
+  const contextOf = ({ row, points }: RowResult): ExprContext => ({
+    points: row.at.feature.points,
+    measured: measuredPoints(points),
+    facts,
+    refs: new Map(),
+  });
   return { ...emptyContext(facts), ends: new Map([...ends].map(([end, result]) => [end, contextOf(result)])) };
 }
 
@@ -25,7 +30,12 @@ export function jointContext(ends: ReadonlyMap<string, RowResult>, facts: Readon
  * The fit of a joint at one place. What two ends owe to one source (a setting master, a micrometer's calibration)
  * cancels in a difference, since their estimates name that source.
  */
-export function assessJoint(row: JointRow, ends: ReadonlyMap<string, RowResult>, facts: ReadonlyMap<string, number>, rule: DecisionRule): JointResult {
+export function assessJoint(
+  row: JointRow,
+  ends: ReadonlyMap<string, RowResult>,
+  facts: ReadonlyMap<string, number>,
+  rule: DecisionRule,
+): JointResult {
   const { joint } = row;
   const context = jointContext(ends, facts);
   const fresh = sizeWhenNew(joint.governing.limits.new, joint.governing.nonNegative, `new-size:${row.id}`);

@@ -50,7 +50,10 @@ export interface Bench {
 const noReadings: readonly Reading[] = [];
 
 /** What is in the slot of a row, and what was read of it. */
-export function evidenceFor(row: Row, bench: Bench): { readonly part: Part | null; readonly readings: readonly Reading[] } {
+export function evidenceFor(
+  row: Row,
+  bench: Bench,
+): { readonly part: Part | null; readonly readings: readonly Reading[] } {
   const part = bench.partIn.get(row.slot.id) ?? null;
   return { part, readings: part ? (bench.readingsOf.get(part.id)?.get(row.at.id) ?? noReadings) : noReadings };
 }
@@ -94,8 +97,15 @@ function newestPhase(readings: readonly Reading[], occasions: Bench["occasions"]
 }
 
 /** Of one point, the readings of its newest occasion in the phase: repeats of one another. */
-function readingsAt(point: string, phase: Phase | null, readings: readonly Reading[], occasions: Bench["occasions"]): readonly Reading[] {
-  const here = readings.filter((reading) => reading.point === point && occasions.get(reading.occasion)?.phase === phase);
+function readingsAt(
+  point: string,
+  phase: Phase | null,
+  readings: readonly Reading[],
+  occasions: Bench["occasions"],
+): readonly Reading[] {
+  const here = readings.filter(
+    (reading) => reading.point === point && occasions.get(reading.occasion)?.phase === phase,
+  );
   const openedAt = (reading: Reading) => occasions.get(reading.occasion)!.at;
   const newest = here.reduce<Reading | null>((best, reading) => {
     if (!best) return reading;
@@ -109,13 +119,16 @@ function readingsAt(point: string, phase: Phase | null, readings: readonly Readi
  * Whether the limit can be held against one reading alone: where the greatest, the smallest or the mean of them is what
  * it is about. A height on a face, a dial's figure, one load of two stand to no limit by themselves.
  */
-export const standsByPoint = ({ expr }: Characteristic): boolean => "reduce" in expr && "points" in expr && expr.reduce !== "range";
+export const standsByPoint = ({ expr }: Characteristic): boolean =>
+  "reduce" in expr && "points" in expr && expr.reduce !== "range";
 
 /** Whether a reading is of what its feature measures: newtons where a length is wanted say nothing of it. */
-export const isOfKind = ({ unit }: Pick<Reading, "unit">, feature: Pick<Feature, "unit">): boolean => unitById(unit)?.dimension === unitById(feature.unit)!.dimension;
+export const isOfKind = ({ unit }: Pick<Reading, "unit">, feature: Pick<Feature, "unit">): boolean =>
+  unitById(unit)?.dimension === unitById(feature.unit)!.dimension;
 
 /** Thermal expansion of what a row measures; null where that is no length, and the bench's warmth is nothing to it. */
-export const expansionOf = ({ partClass, at: { feature } }: Row): number | null => (unitById(feature.unit)!.dimension === "length" ? partClass.expansionPerK.value : null);
+export const expansionOf = ({ partClass, at: { feature } }: Row): number | null =>
+  unitById(feature.unit)!.dimension === "length" ? partClass.expansionPerK.value : null;
 
 /** What was measured, by point. */
 export const measuredPoints = (points: readonly PointResult[]): ReadonlyMap<string, Estimate> =>
@@ -128,7 +141,11 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   const phase = newestPhase(readings, bench.occasions);
   const limit = decidingLimit(feature.governing);
   const stop = wearLimit(limit, feature.governing.limits.new, feature.wearsTowards);
-  const fresh = sizeWhenNew(feature.governing.limits.new, feature.governing.nonNegative, `new-size:${part?.id}:${row.at.id}`);
+  const fresh = sizeWhenNew(
+    feature.governing.limits.new,
+    feature.governing.nonNegative,
+    `new-size:${part?.id}:${row.at.id}`,
+  );
 
   const expansionPerK = expansionOf(row);
   const isPointwise = standsByPoint(feature.governing);
@@ -137,7 +154,9 @@ export function assessRow(row: Row, bench: Bench): RowResult {
     const standsAlone = isPointwise && point.nominal === undefined;
     const here = readingsAt(point.id, phase, readings, bench.occasions);
     const conflict = here.some((reading) => bench.inConflict.has(reading.id));
-    const single = here.filter((reading) => isOfKind(reading, feature)).flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, expansionPerK) ?? []);
+    const single = here
+      .filter((reading) => isOfKind(reading, feature))
+      .flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, expansionPerK) ?? []);
     // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
     const estimate = conflict || single.length === 0 ? null : mean(single);
     return {
@@ -155,13 +174,35 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   const context: ExprContext = { points: feature.points, measured, facts: bench.facts, refs: new Map() };
   const rule = stricter(bench.rule, row.partClass.rule?.atLeast);
   const between = feature.sampling && estimateOf(0, [[`form:${part?.id}:${row.at.id}`, feature.sampling.standardMm]]);
-  const governing = assessCharacteristic(feature.governing, context, "fit" in feature.governing.expr ? null : fresh, feature.wearsTowards, rule, between);
+  const governing = assessCharacteristic(
+    feature.governing,
+    context,
+    "fit" in feature.governing.expr ? null : fresh,
+    feature.wearsTowards,
+    rule,
+    between,
+  );
   const refs = new Map<string, Estimate>();
   if (governing.estimate) {
     refs.set("governing", governing.estimate);
-    if (fresh) refs.set("wear", feature.wearsTowards === "larger" ? subtract(governing.estimate, fresh) : subtract(fresh, governing.estimate));
+    if (fresh)
+      refs.set(
+        "wear",
+        feature.wearsTowards === "larger" ? subtract(governing.estimate, fresh) : subtract(fresh, governing.estimate),
+      );
   }
-  const derived = feature.derived.map((item) => assessCharacteristic(item, { ...context, refs }, null, feature.wearsTowards, rule));
+  const derived = feature.derived.map((item) =>
+    assessCharacteristic(item, { ...context, refs }, null, feature.wearsTowards, rule),
+  );
   const limited = [governing, ...derived].filter((result) => decidingLimit(result.characteristic));
-  return { row, part, phase, points, governing, derived, accepted: allAccepted(limited.map((result) => result.accepted)), measured: measured.size };
+  return {
+    row,
+    part,
+    phase,
+    points,
+    governing,
+    derived,
+    accepted: allAccepted(limited.map((result) => result.accepted)),
+    measured: measured.size,
+  };
 }

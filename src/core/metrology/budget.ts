@@ -30,7 +30,10 @@ const split = (source: string): [kind: string, subject: string] => {
 
 /** The source of a contribution that was marked with the end it came through. */
 const divider = "\u0000";
-const mark = (end: string, of: Estimate): Estimate => ({ value: of.value, contributions: new Map([...of.contributions].map(([source, signed]) => [`${end}${divider}${source}`, signed])) });
+const mark = (end: string, of: Estimate): Estimate => ({
+  value: of.value,
+  contributions: new Map([...of.contributions].map(([source, signed]) => [`${end}${divider}${source}`, signed])),
+});
 
 function linesOf(marked: Estimate): BudgetLine[] {
   // By source first, since what the ends owe to one source adds with its sign, and only then by squares.
@@ -56,7 +59,14 @@ function linesOf(marked: Estimate): BudgetLine[] {
       return {
         kind,
         subject,
-        ends: new Map(names.map((end) => [end, members.length === 1 ? (members[0]!.get(end) ?? 0) : Math.hypot(...members.map((ends) => ends.get(end) ?? 0))])),
+        ends: new Map(
+          names.map((end) => [
+            end,
+            members.length === 1
+              ? (members[0]!.get(end) ?? 0)
+              : Math.hypot(...members.map((ends) => ends.get(end) ?? 0)),
+          ]),
+        ),
         standard,
         share: variance > 0 ? standard ** 2 / variance : 0,
         cancels: members.some((ends) => ends.size > 1) && standard < 0.1 * brought,
@@ -78,7 +88,12 @@ export function jointBudget({ ends }: JointResult, expr: Expr, facts: ReadonlyMa
   const context = jointContext(ends, facts);
   const marked: ExprContext = {
     ...context,
-    ends: new Map([...context.ends!].map(([end, inner]) => [end, { ...inner, measured: new Map([...inner.measured].map(([point, of]) => [point, mark(end, of)])) }])),
+    ends: new Map(
+      [...context.ends!].map(([end, inner]) => [
+        end,
+        { ...inner, measured: new Map([...inner.measured].map(([point, of]) => [point, mark(end, of)])) },
+      ]),
+    ),
   };
   const { estimate } = evaluateExpr(expr, marked);
   return estimate ? linesOf(estimate) : [];

@@ -9,7 +9,12 @@ const at = (value: number, u: number) => estimate(value, [["all", u]]);
 describe("normal distribution", () => {
   test.each([
     // Abramowitz and Stegun, Handbook of Mathematical Functions, table 26.1 (from memory)
-    [0, 0.5], [1, 0.841344746068543], [1.96, 0.975002104851780], [2, 0.977249868051821], [3, 0.998650101968370], [-1, 0.158655253931457],
+    [0, 0.5],
+    [1, 0.841344746068543],
+    [1.96, 0.97500210485178],
+    [2, 0.977249868051821],
+    [3, 0.99865010196837],
+    [-1, 0.158655253931457],
   ])("at %p is the tabulated %p", (z, p) => expect(Math.abs(normalCdf(z) - p)).toBeLessThan(1e-14));
 
   test("agrees with jstat, an independent library, to its accuracy", () => {
@@ -20,13 +25,17 @@ describe("normal distribution", () => {
 describe("probability of conformity", () => {
   test("agrees with jstat for one-sided and two-sided limits", () => {
     fc.assert(
-      fc.property(fc.double({ min: 107.9, max: 108.2, noNaN: true }), fc.double({ min: 1e-4, max: 0.02, noNaN: true }), (value, u) => {
-        const cdf = (x: number) => jStat.normal.cdf(x, value, u);
-        return (
-          Math.abs(probabilityWithin(at(value, u), { max: 108.1 }) - cdf(108.1)) < 1e-10 &&
-          Math.abs(probabilityWithin(at(value, u), { min: 108, max: 108.1 }) - (cdf(108.1) - cdf(108))) < 1e-10
-        );
-      }),
+      fc.property(
+        fc.double({ min: 107.9, max: 108.2, noNaN: true }),
+        fc.double({ min: 1e-4, max: 0.02, noNaN: true }),
+        (value, u) => {
+          const cdf = (x: number) => jStat.normal.cdf(x, value, u);
+          return (
+            Math.abs(probabilityWithin(at(value, u), { max: 108.1 }) - cdf(108.1)) < 1e-10 &&
+            Math.abs(probabilityWithin(at(value, u), { min: 108, max: 108.1 }) - (cdf(108.1) - cdf(108))) < 1e-10
+          );
+        },
+      ),
       { numRuns: 100 },
     );
   });
@@ -34,7 +43,9 @@ describe("probability of conformity", () => {
   test("of a quantity that cannot be negative is that of the distribution cut off at zero", () => {
     // By hand: value 0 with u 1 and limit 1 is the half-normal distribution, erf(1/sqrt 2) = 0.682689492137086
     expect(Math.abs(probabilityWithin(at(0, 1), { max: 1 }, true) - 0.682689492137086)).toBeLessThan(1e-14);
-    expect(probabilityWithin(at(0.01, 0.01), { max: 0.03 }, true)).toBeLessThan(probabilityWithin(at(0.01, 0.01), { max: 0.03 }));
+    expect(probabilityWithin(at(0.01, 0.01), { max: 0.03 }, true)).toBeLessThan(
+      probabilityWithin(at(0.01, 0.01), { max: 0.03 }),
+    );
   });
 
   test("without uncertainty is one or zero, the limit itself included", () => {
@@ -46,16 +57,32 @@ describe("probability of conformity", () => {
 describe("four answers", () => {
   // U = 2 x 0.002 = 0.004 about an upper limit of 108.100, and a lower one of 70.950
   test.each([
-    [108.0959, "inside"], [108.0961, "inside-within-u"], [108.1, "inside-within-u"], [108.1001, "outside-within-u"], [108.1039, "outside-within-u"], [108.1041, "outside"],
-  ])("%p against at most 108.1 is %s", (value, mark) => expect(conformity(at(value, 0.002), { max: 108.1 }).mark).toBe(mark));
+    [108.0959, "inside"],
+    [108.0961, "inside-within-u"],
+    [108.1, "inside-within-u"],
+    [108.1001, "outside-within-u"],
+    [108.1039, "outside-within-u"],
+    [108.1041, "outside"],
+  ])("%p against at most 108.1 is %s", (value, mark) =>
+    expect(conformity(at(value, 0.002), { max: 108.1 }).mark).toBe(mark),
+  );
 
   test.each([
-    [70.9541, "inside"], [70.9539, "inside-within-u"], [70.95, "inside-within-u"], [70.9499, "outside-within-u"], [70.9459, "outside"],
-  ])("%p against at least 70.95 is %s", (value, mark) => expect(conformity(at(value, 0.002), { min: 70.95 }).mark).toBe(mark));
+    [70.9541, "inside"],
+    [70.9539, "inside-within-u"],
+    [70.95, "inside-within-u"],
+    [70.9499, "outside-within-u"],
+    [70.9459, "outside"],
+  ])("%p against at least 70.95 is %s", (value, mark) =>
+    expect(conformity(at(value, 0.002), { min: 70.95 }).mark).toBe(mark),
+  );
 
   test("a two-sided limit answers for the side that is nearer", () => {
     expect(conformity(at(0.105, 0.001), { min: 0.06, max: 0.11 })).toMatchObject({ bound: "max", mark: "inside" });
-    expect(conformity(at(0.061, 0.001), { min: 0.06, max: 0.11 })).toMatchObject({ bound: "min", mark: "inside-within-u" });
+    expect(conformity(at(0.061, 0.001), { min: 0.06, max: 0.11 })).toMatchObject({
+      bound: "min",
+      mark: "inside-within-u",
+    });
   });
 
   test("the three decision rules differ only within U of the limit", () => {
@@ -63,16 +90,26 @@ describe("four answers", () => {
       const held = conformity(at(value, 0.002), { max: 108.1 });
       return [accepts("guarded-acceptance", held), accepts("simple", held), accepts("guarded-rejection", held)];
     };
-    expect([108.09, 108.098, 108.102, 108.11].map(answer)).toEqual([[true, true, true], [false, true, true], [false, false, true], [false, false, false]]);
+    expect([108.09, 108.098, 108.102, 108.11].map(answer)).toEqual([
+      [true, true, true],
+      [false, true, true],
+      [false, false, true],
+      [false, false, false],
+    ]);
   });
 
   test("a tighter gauge never makes a clear answer unclear", () => {
     fc.assert(
-      fc.property(fc.double({ min: 108.05, max: 108.15, noNaN: true }), fc.double({ min: 1e-5, max: 0.02, noNaN: true }), fc.double({ min: 0.01, max: 1, noNaN: true }), (value, u, share) => {
-        const loose = conformity(at(value, u), { max: 108.1 }).mark;
-        const tight = conformity(at(value, u * share), { max: 108.1 }).mark;
-        return !["inside", "outside"].includes(loose) || tight === loose;
-      }),
+      fc.property(
+        fc.double({ min: 108.05, max: 108.15, noNaN: true }),
+        fc.double({ min: 1e-5, max: 0.02, noNaN: true }),
+        fc.double({ min: 0.01, max: 1, noNaN: true }),
+        (value, u, share) => {
+          const loose = conformity(at(value, u), { max: 108.1 }).mark;
+          const tight = conformity(at(value, u * share), { max: 108.1 }).mark;
+          return !["inside", "outside"].includes(loose) || tight === loose;
+        },
+      ),
       { numRuns: 100 },
     );
   });

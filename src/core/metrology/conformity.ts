@@ -48,7 +48,11 @@ export interface Conformity {
  *
  * @source  JCGM 106:2012, 7.2 and 7.3 (from memory)
  */
-export function probabilityWithin(of: Estimate, { min = -Infinity, max = Infinity }: Bounds, nonNegative = false): number {
+export function probabilityWithin(
+  of: Estimate,
+  { min = -Infinity, max = Infinity }: Bounds,
+  nonNegative = false,
+): number {
   const u = standardUncertainty(of);
   if (u === 0) return of.value >= min && of.value <= max ? 1 : 0;
   const below = (x: number) => normalCdf((x - of.value) / u);
@@ -68,11 +72,14 @@ export function probabilityWithin(of: Estimate, { min = -Infinity, max = Infinit
 export function conformity(of: Estimate, bounds: Bounds, nonNegative = false): Conformity {
   const expanded = expandedUncertainty(of);
   const sides: { bound: "min" | "max"; limit: number; margin: number }[] = [];
-  if (bounds.max !== undefined) sides.push({ bound: "max", limit: bounds.max, margin: clean(bounds.max - of.value, bounds.max) });
-  if (bounds.min !== undefined) sides.push({ bound: "min", limit: bounds.min, margin: clean(of.value - bounds.min, bounds.min) });
+  if (bounds.max !== undefined)
+    sides.push({ bound: "max", limit: bounds.max, margin: clean(bounds.max - of.value, bounds.max) });
+  if (bounds.min !== undefined)
+    sides.push({ bound: "min", limit: bounds.min, margin: clean(of.value - bounds.min, bounds.min) });
   const nearest = sides.reduce((worst, side) => (side.margin < worst.margin ? side : worst));
   const within = Math.abs(nearest.margin) < expanded;
-  const mark: Mark = nearest.margin >= 0 ? (within ? "inside-within-u" : "inside") : within ? "outside-within-u" : "outside";
+  const mark: Mark =
+    nearest.margin >= 0 ? (within ? "inside-within-u" : "inside") : within ? "outside-within-u" : "outside";
   return { ...nearest, mark, probability: probabilityWithin(of, bounds, nonNegative), expanded };
 }
 

@@ -10,22 +10,40 @@ const asOf = "2026-11-24T00:00:00Z";
 type History = Readonly<Partial<Record<"hours-since-new" | "hours-since-overhaul", number | null>>>;
 
 /** A journal of a crankshaft that was checked and measured through, with a history and hours wanted. */
-function journal(sizeMm: number, hoursWanted: number | null, history: History, { own = undefined as number | null | undefined, row = "crankshaft/big-end-j1" } = {}) {
+function journal(
+  sizeMm: number,
+  hoursWanted: number | null,
+  history: History,
+  { own = undefined as number | null | undefined, row = "crankshaft/big-end-j1" } = {},
+) {
   const bench = new TestBench(orrinshaw, { hoursWanted });
   bench.checkForCracks();
-  const note = (item: string, value: Payload<"intake-noted">["value"], part: string | null = null) => bench.add("intake-noted", { section: "history", item, part, place: null, value });
+  const note = (item: string, value: Payload<"intake-noted">["value"], part: string | null = null) =>
+    bench.add("intake-noted", { section: "history", item, part, place: null, value });
   for (const [item, value] of Object.entries(history)) note(item, value);
   const [slot, feature] = row.split("/") as [string, string];
   if (own !== undefined) note("hours-since-new", own, bench.partIn.get(slot)!);
-  const fine = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["external-diameter"] }, master: null });
+  const fine = bench.occasion({
+    gauge: { ...testGauge, method: "direct", quantities: ["external-diameter"] },
+    master: null,
+  });
   const at = orrinshaw.rows.get(row)!;
-  bench.readAll(fine, row, at.at.feature.points.map(() => sizeMm));
+  bench.readAll(
+    fine,
+    row,
+    at.at.feature.points.map(() => sizeMm),
+  );
   if (slot === "crankshaft") {
     bench.readAll(fine, `crankshaft/damage-${feature.slice(-2)}`, [0]);
     bench.readAll(fine, "crankshaft/run-out", [0.01]);
   }
   const assessment = assess(orrinshaw, bench.entries, asOf);
-  return { assessment, endurance: assessment.endurance.get(row)!, choice: assessment.choices.find((choice) => choice.row.row.id === row)!, estimate: assessment.rows.get(row)!.governing.estimate! };
+  return {
+    assessment,
+    endurance: assessment.endurance.get(row)!,
+    choice: assessment.choices.find((choice) => choice.row.row.id === row)!,
+    estimate: assessment.rows.get(row)!.governing.estimate!,
+  };
 }
 
 /** The same question by drawing lots: sizes, rates and ages out of pure-rand's generator, which has nothing of ours in it. */
@@ -46,16 +64,24 @@ function drawn(size: number, u: number, hours: number, ages: readonly [number, n
 
 describe("probability of reaching the hours wanted", () => {
   // Drawing band 70.980 to 71.000, limit 70.950 (handbook table of the made-up family).
-  test.each<[number, number, readonly [number, number]]>([[70.97, 6000, [8000, 8000]], [70.968, 4000, [9300, 21400]], [70.96, 3000, [5000, 20000]], [70.975, 12000, [6000, 6000]]])("of %d mm for %d h at an age of %j is what drawing lots gives", (size, hours, [from, to]) => {
+  test.each<[number, number, readonly [number, number]]>([
+    [70.97, 6000, [8000, 8000]],
+    [70.968, 4000, [9300, 21400]],
+    [70.96, 3000, [5000, 20000]],
+    [70.975, 12000, [6000, 6000]],
+  ])("of %d mm for %d h at an age of %j is what drawing lots gives", (size, hours, [from, to]) => {
     const { endurance, estimate } = journal(size, hours, { "hours-since-new": to, "hours-since-overhaul": from });
     expect(endurance.age).toEqual({ from, to });
-    expect(Math.abs(endurance.probability! - drawn(size, standardUncertainty(estimate), hours, [from, to]))).toBeLessThan(0.035);
+    expect(
+      Math.abs(endurance.probability! - drawn(size, standardUncertainty(estimate), hours, [from, to])),
+    ).toBeLessThan(0.035);
     expect(endurance.low).toBeLessThanOrEqual(endurance.probability!);
     expect(endurance.high).toBeGreaterThanOrEqual(endurance.probability!);
   });
 
   test("more hours wanted, or more wear so far, never make it likelier", () => {
-    const at = (size: number, hours: number) => journal(size, hours, { "hours-since-new": 12_000, "hours-since-overhaul": 6000 }).endurance.probability!;
+    const at = (size: number, hours: number) =>
+      journal(size, hours, { "hours-since-new": 12_000, "hours-since-overhaul": 6000 }).endurance.probability!;
     for (const size of [70.985, 70.97, 70.96]) expect(at(size, 6000)).toBeLessThanOrEqual(at(size, 3000));
     for (const hours of [3000, 9000]) expect(at(70.96, hours)).toBeLessThanOrEqual(at(70.975, hours));
   });
@@ -73,24 +99,37 @@ describe("an unknown history widens it", () => {
     expect([exact.width, exact.age]).toEqual([0, { from: 12_000, to: 12_000 }]);
     expect(overhauled.width).toBeGreaterThan(0.1);
     expect(unasked.width).toBeGreaterThan(overhauled.width);
-    expect(spread({ "hours-since-new": null, "hours-since-overhaul": 6000 })).toMatchObject({ age: { from: 6000, to: null }, probability: null });
+    expect(spread({ "hours-since-new": null, "hours-since-overhaul": 6000 })).toMatchObject({
+      age: { from: 6000, to: null },
+      probability: null,
+    });
     expect(spread({ "hours-since-new": null })).toMatchObject({ age: null, probability: null });
     expect(spread({ "hours-since-new": null }).width).toBeGreaterThan(0.99);
     expect(spread({})).toEqual(spread({ "hours-since-new": null }));
   });
   test("a part's own hours come before the engine's, and its own unknown is unknown", () => {
-    expect(spread({ "hours-since-new": 12_000, "hours-since-overhaul": 6000 }, { own: 4000 }).age).toEqual({ from: 4000, to: 4000 });
+    expect(spread({ "hours-since-new": 12_000, "hours-since-overhaul": 6000 }, { own: 4000 }).age).toEqual({
+      from: 4000,
+      to: 4000,
+    });
     expect(spread({ "hours-since-new": 12_000, "hours-since-overhaul": 6000 }, { own: null }).age).toBeNull();
   });
   test("nothing is said where no hours are wanted, points are missing, or hours have no part in it", () => {
     expect(journal(70.97, null, { "hours-since-new": 9000 }).endurance).toBeUndefined();
     const { assessment } = journal(70.97, 6000, { "hours-since-new": 9000 });
-    expect([assessment.endurance.has("crankshaft/damage-j1"), assessment.endurance.has("crankshaft/run-out"), assessment.endurance.has("crankshaft/big-end-j2")]).toEqual([false, false, false]);
+    expect([
+      assessment.endurance.has("crankshaft/damage-j1"),
+      assessment.endurance.has("crankshaft/run-out"),
+      assessment.endurance.has("crankshaft/big-end-j2"),
+    ]).toEqual([false, false, false]);
   });
 });
 
 describe("what it means for the choice", () => {
-  const reasons = (of: ReturnType<typeof journal>) => [of.choice.proposal.disposition, of.choice.proposal.reasons.map((reason) => reason.code)];
+  const reasons = (of: ReturnType<typeof journal>) => [
+    of.choice.proposal.disposition,
+    of.choice.proposal.reasons.map((reason) => reason.code),
+  ];
   test("told where it lasts; where it will not, the way that does is proposed", () => {
     const lasting = journal(70.985, 3000, { "hours-since-new": 9000, "hours-since-overhaul": 9000 });
     expect(lasting.choice.options[0]!.reasons.map((reason) => reason.code)).toContain("reaches-hours");
@@ -100,10 +139,17 @@ describe("what it means for the choice", () => {
     expect(reasons(short)[0]).toBe("rework");
   });
   test("a life that is over ends it, one that may be over waits for the part's own hours", () => {
-    const skirt = (history: History, own?: number | null) => journal(107.878, 6000, history, { row: "piston-1/skirt", ...(own === undefined ? {} : { own }) });
-    const reuse = (of: ReturnType<typeof journal>) => [of.choice.options[0]!.allowed, of.choice.options[0]!.reasons[0]!.code];
+    const skirt = (history: History, own?: number | null) =>
+      journal(107.878, 6000, history, { row: "piston-1/skirt", ...(own === undefined ? {} : { own }) });
+    const reuse = (of: ReturnType<typeof journal>) => [
+      of.choice.options[0]!.allowed,
+      of.choice.options[0]!.reasons[0]!.code,
+    ];
     // The pistons' life is 18,000 h.
-    expect(skirt({ "hours-since-new": 21_000, "hours-since-overhaul": 9000 }).endurance).toMatchObject({ life: 18_000, low: 0 });
+    expect(skirt({ "hours-since-new": 21_000, "hours-since-overhaul": 9000 }).endurance).toMatchObject({
+      life: 18_000,
+      low: 0,
+    });
     const joints = skirt({ "hours-since-new": 21_000, "hours-since-overhaul": 21_000 });
     expect(joints.endurance.high).toBe(0);
     expect(reuse(joints)[0]).not.toBe(true);

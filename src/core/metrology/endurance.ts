@@ -54,8 +54,19 @@ export function ageOf(part: Part, notes: Notes): Age | null {
 
 /** Gauss-Legendre nodes and weights on 0 to 1. @source  Abramowitz and Stegun, table 25.4, n = 8 (from memory) */
 const nodes: readonly (readonly [at: number, weight: number])[] = (
-  [[0.1834346424956498, 0.362683783378362], [0.525532409916329, 0.3137066458778873], [0.7966664774136267, 0.2223810344533745], [0.9602898564975363, 0.1012285362903763]] as const
-).flatMap(([x, weight]) => [[(1 - x) / 2, weight / 2], [(1 + x) / 2, weight / 2]] as const);
+  [
+    [0.1834346424956498, 0.362683783378362],
+    [0.525532409916329, 0.3137066458778873],
+    [0.7966664774136267, 0.2223810344533745],
+    [0.9602898564975363, 0.1012285362903763],
+  ] as const
+).flatMap(
+  ([x, weight]) =>
+    [
+      [(1 - x) / 2, weight / 2],
+      [(1 + x) / 2, weight / 2],
+    ] as const,
+);
 
 interface Course {
   readonly value: Estimate;
@@ -111,33 +122,70 @@ function meanOver(from: number, to: number, at: (age: number) => number): number
  * How likely a part is to run the hours wanted before it is worn to the limit, or its life is over. Null where the row
  * is not measured through, has no limit that wear runs into, or does not wear with hours.
  */
-export function enduranceOf(pack: CompiledPack, row: RowResult, notes: Notes, hoursWanted: number | null): Endurance | null {
+export function enduranceOf(
+  pack: CompiledPack,
+  row: RowResult,
+  notes: Notes,
+  hoursWanted: number | null,
+): Endurance | null {
   const { feature } = row.row.at;
   const { governing } = row;
   const { limits, nonNegative } = feature.governing;
   const fresh = sizeWhenNew(limits.new, nonNegative, `new-size:${row.part?.id}:${row.row.at.id}`);
   const limitKind = wearLimit(limits.inService, limits.new, feature.wearsTowards) === null ? "reassembly" : "inService";
   const limit = wearLimit(limits[limitKind], limits.new, feature.wearsTowards);
-  if (hoursWanted === null || feature.byEvent || !row.part || !fresh || limit === null || !governing.estimate || governing.missing.length > 0) return null;
+  if (
+    hoursWanted === null ||
+    feature.byEvent ||
+    !row.part ||
+    !fresh ||
+    limit === null ||
+    !governing.estimate ||
+    governing.missing.length > 0
+  )
+    return null;
   const sign = feature.wearsTowards === "larger" ? 1 : -1;
   const life = row.row.partClass.life?.hours ?? null;
   const age = ageOf(row.part, notes);
   const { new: band } = limits;
-  const course: Course = { value: governing.estimate, fresh: [band?.min ?? 0, band!.max!], limit, sign, hours: hoursWanted, scatter: pack.pack.wear?.rateScatter ?? usualRateScatter };
+  const course: Course = {
+    value: governing.estimate,
+    fresh: [band?.min ?? 0, band!.max!],
+    limit,
+    sign,
+    hours: hoursWanted,
+    scatter: pack.pack.wear?.rateScatter ?? usualRateScatter,
+  };
   const lasts = (hours: number) => life === null || hours + hoursWanted <= life;
   const at = (hours: number) => (lasts(hours) ? reaches(course, hours) : 0);
-  const atNoWear = () => normalCdf((sign * (limit - course.value.value)) / (standardUncertainty(course.value) || Number.MIN_VALUE));
-  const ends = age === null ? [0, atNoWear()] : [at(age.from), age.to === null ? (life === null ? atNoWear() : 0) : at(age.to)];
+  const atNoWear = () =>
+    normalCdf((sign * (limit - course.value.value)) / (standardUncertainty(course.value) || Number.MIN_VALUE));
+  const ends =
+    age === null ? [0, atNoWear()] : [at(age.from), age.to === null ? (life === null ? atNoWear() : 0) : at(age.to)];
   // A life that ends between the two ages is best in the middle: just before it is over.
-  const best = age !== null && life !== null && age.from + hoursWanted <= life && (age.to ?? Infinity) + hoursWanted > life ? reaches(course, life - hoursWanted) : 0;
-  const until = age?.to == null ? null : Math.max(age.from, Math.min(age.to, life === null ? age.to : life - hoursWanted));
+  const best =
+    age !== null && life !== null && age.from + hoursWanted <= life && (age.to ?? Infinity) + hoursWanted > life
+      ? reaches(course, life - hoursWanted)
+      : 0;
+  const until =
+    age?.to == null ? null : Math.max(age.from, Math.min(age.to, life === null ? age.to : life - hoursWanted));
   return {
     hoursWanted,
     age,
     limit,
     limitKind,
-    wear: propagate(sign * (course.value.value - fresh.value), [[course.value, sign], [fresh, -sign]]),
-    probability: age === null || age.to === null || until === null ? null : age.to === age.from ? at(age.from) : lasts(age.from) ? (meanOver(age.from, until, (hours) => reaches(course, hours)) * (until - age.from)) / (age.to - age.from) : 0,
+    wear: propagate(sign * (course.value.value - fresh.value), [
+      [course.value, sign],
+      [fresh, -sign],
+    ]),
+    probability:
+      age === null || age.to === null || until === null
+        ? null
+        : age.to === age.from
+          ? at(age.from)
+          : lasts(age.from)
+            ? (meanOver(age.from, until, (hours) => reaches(course, hours)) * (until - age.from)) / (age.to - age.from)
+            : 0,
     low: Math.min(...ends),
     high: Math.max(...ends, best),
     life,

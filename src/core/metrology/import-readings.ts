@@ -34,12 +34,20 @@ export function readTable(text: string): PastedTable {
   const { data } = Papa.parse<string[]>(lines.join("\n"), { delimiter: separatorOf(lines), skipEmptyLines: "greedy" });
   const rows = data.map((row) => row.map((cell) => cell.trim()));
   const [first] = rows;
-  const isHeader = first !== undefined && rows.length > 1 && !first.some((cell) => number.test(cell)) && first.some((cell) => cell !== "");
+  const isHeader =
+    first !== undefined &&
+    rows.length > 1 &&
+    !first.some((cell) => number.test(cell)) &&
+    first.some((cell) => cell !== "");
   return isHeader ? { header: first, rows: rows.slice(1) } : { header: null, rows };
 }
 
 /** What a column is: the place of each line, one point of it, readings one after the other, or nothing of interest. */
-export type ColumnUse = { readonly use: "row" } | { readonly use: "point"; readonly point: string } | { readonly use: "order" } | { readonly use: "ignore" };
+export type ColumnUse =
+  | { readonly use: "row" }
+  | { readonly use: "point"; readonly point: string }
+  | { readonly use: "order" }
+  | { readonly use: "ignore" };
 
 /** A line of the sheet, and all it may be called in a table. */
 export interface ImportRow {
@@ -47,17 +55,28 @@ export interface ImportRow {
   readonly names: readonly string[];
 }
 
-const plainName = (text: string) => text.normalize("NFKD").replace(/[\s.,:_-]+/gu, " ").trim().toLowerCase();
+const plainName = (text: string) =>
+  text
+    .normalize("NFKD")
+    .replace(/[\s.,:_-]+/gu, " ")
+    .trim()
+    .toLowerCase();
 
 /** What each column most likely is, by its heading, or by what stands in it. */
-export function guessColumns({ header, rows }: PastedTable, feature: Pick<Feature, "points">, lines: readonly ImportRow[]): ColumnUse[] {
+export function guessColumns(
+  { header, rows }: PastedTable,
+  feature: Pick<Feature, "points">,
+  lines: readonly ImportRow[],
+): ColumnUse[] {
   const width = Math.max(header?.length ?? 0, ...rows.slice(0, 200).map((row) => row.length));
   const known = new Set(lines.flatMap(({ names }) => names.map(plainName)));
   const namesRow = (at: number) => rows.length > 0 && rows.every((row) => known.has(plainName(row[at] ?? "")));
   if (header) {
     return Array.from({ length: width }, (_, at): ColumnUse => {
       const heading = plainName(header[at] ?? "");
-      const point = feature.points.find((each) => [each.id, each.name, each.short].some((name) => plainName(name) === heading));
+      const point = feature.points.find((each) =>
+        [each.id, each.name, each.short].some((name) => plainName(name) === heading),
+      );
       return point ? { use: "point", point: point.id } : namesRow(at) ? { use: "row" } : { use: "ignore" };
     });
   }
@@ -101,42 +120,78 @@ interface Sheet {
 }
 
 /** What a table means for a sheet, before anything of it is taken. */
-export function planImport(table: PastedTable, columns: readonly ColumnUse[], { feature, rows, unit, start }: Sheet): ImportPlan {
+export function planImport(
+  table: PastedTable,
+  columns: readonly ColumnUse[],
+  { feature, rows, unit, start }: Sheet,
+): ImportPlan {
   const problems: Problem[] = [];
   const readings: ImportedReading[] = [];
   const byName = new Map(rows.flatMap((row) => row.names.map((name) => [plainName(name), row.id] as const)));
   const rowColumn = columns.findIndex((column) => column.use === "row");
-  const first = Math.max(0, rows.findIndex((row) => row.id === start.row));
+  const first = Math.max(
+    0,
+    rows.findIndex((row) => row.id === start.row),
+  );
   const lineOf = (index: number) => index + (table.header ? 2 : 1);
   const cells = table.rows.reduce((sum, row) => sum + row.length, 0);
-  if (cells > mostPasted) return { readings, problems: [problem("error", "import-too-large", [], { count: cells, most: mostPasted })], missing: [] };
+  if (cells > mostPasted)
+    return {
+      readings,
+      problems: [problem("error", "import-too-large", [], { count: cells, most: mostPasted })],
+      missing: [],
+    };
 
   const read = (index: number, row: string, point: string, text: string) => {
     if (text === "") return;
     const parsed = parseReading(text, unit.dimension, unit);
     if (!parsed.ok) return void problems.push({ ...parsed.problems[0]!, path: [lineOf(index)] });
     const { value, half, typed, unit: unitId } = parsed.value;
-    readings.push({ line: lineOf(index), row, point, typed, unit: unitId, value, ...(half === undefined ? {} : { half }), question: questionReading(value, feature, point) });
+    readings.push({
+      line: lineOf(index),
+      row,
+      point,
+      typed,
+      unit: unitId,
+      value,
+      ...(half === undefined ? {} : { half }),
+      question: questionReading(value, feature, point),
+    });
   };
 
   // One figure after the other, in the measuring order, from where the person stands.
   const inOrder = columns.findIndex((column) => column.use === "order");
-  let place = first * feature.points.length + Math.max(0, feature.points.findIndex((point) => point.id === start.point));
+  let place =
+    first * feature.points.length +
+    Math.max(
+      0,
+      feature.points.findIndex((point) => point.id === start.point),
+    );
   table.rows.forEach((cellsOfRow, index) => {
     if (inOrder >= 0) {
       const row = rows[Math.floor(place / feature.points.length)];
-      if (!row) return void problems.push(problem("error", "import-past-end", [lineOf(index)], { line: lineOf(index) }));
+      if (!row)
+        return void problems.push(problem("error", "import-past-end", [lineOf(index)], { line: lineOf(index) }));
       read(index, row.id, feature.points[place % feature.points.length]!.id, cellsOfRow[inOrder] ?? "");
       place += 1;
       return;
     }
     const named = rowColumn >= 0 ? (cellsOfRow[rowColumn] ?? "") : null;
     const row = named === null ? rows[first + index]?.id : byName.get(plainName(named));
-    if (row === undefined) return void problems.push(named === null ? problem("error", "import-past-end", [lineOf(index)], { line: lineOf(index) }) : problem("error", "import-row-unknown", [lineOf(index)], { line: lineOf(index), text: named }));
+    if (row === undefined)
+      return void problems.push(
+        named === null
+          ? problem("error", "import-past-end", [lineOf(index)], { line: lineOf(index) })
+          : problem("error", "import-row-unknown", [lineOf(index)], { line: lineOf(index), text: named }),
+      );
     columns.forEach((column, at) => {
       if (column.use === "point") read(index, row, column.point, cellsOfRow[at] ?? "");
     });
   });
   const used = new Set(columns.flatMap((column) => (column.use === "point" ? [column.point] : [])));
-  return { readings, problems, missing: inOrder >= 0 ? [] : feature.points.filter((point) => !used.has(point.id)).map((point) => point.name) };
+  return {
+    readings,
+    problems,
+    missing: inOrder >= 0 ? [] : feature.points.filter((point) => !used.has(point.id)).map((point) => point.name),
+  };
 }

@@ -11,7 +11,15 @@ const asOf = "2026-11-24T00:00:00Z";
 const micrometer: Gauge = { ...testGauge, id: "micrometer", method: "direct", quantities: ["external-diameter"] };
 const boreGauge: Gauge = { ...testGauge, id: "bore-gauge" };
 const ball: Gauge = { ...testGauge, id: "ball", method: "direct", quantities: ["wall-thickness"] };
-const locked = { id: "micrometer", name: "Micrometer at 75.000", lengthMm: 75, expandedMm: 0.002, k: 2, expansionPerK: 11.5e-6, gauge: { id: "micrometer", calibratedOn: testGauge.calibration.on } };
+const locked = {
+  id: "micrometer",
+  name: "Micrometer at 75.000",
+  lengthMm: 75,
+  expandedMm: 0.002,
+  k: 2,
+  expansionPerK: 11.5e-6,
+  gauge: { id: "micrometer", calibratedOn: testGauge.calibration.on },
+};
 const calm = { partC: 20, gaugeC: 20, masterC: 20, standardK: 0 };
 
 interface Sizes {
@@ -22,9 +30,20 @@ interface Sizes {
 }
 
 /** Big end 1 measured through: rod housing, journal and both shells, each with the gauge and temperatures given. */
-function bigEnd(sizes: Sizes, { master = testMaster as Payload<"occasion-opened">["master"], temperatures = { journal: calm, housing: calm }, journalGauge = micrometer } = {}) {
+function bigEnd(
+  sizes: Sizes,
+  {
+    master = testMaster as Payload<"occasion-opened">["master"],
+    temperatures = { journal: calm, housing: calm },
+    journalGauge = micrometer,
+  } = {},
+) {
   const bench = new TestBench(orrinshaw);
-  const journals = bench.occasion({ gauge: journalGauge, master: journalGauge.method === "direct" ? null : master, temperatures: temperatures.journal });
+  const journals = bench.occasion({
+    gauge: journalGauge,
+    master: journalGauge.method === "direct" ? null : master,
+    temperatures: temperatures.journal,
+  });
   const housings = bench.occasion({ gauge: boreGauge, master, temperatures: temperatures.housing });
   const walls = bench.occasion({ gauge: ball, master: null, temperatures: calm });
   bench.readAll(journals, "crankshaft/big-end-j1", [sizes.journal, sizes.journal, sizes.journal, sizes.journal]);
@@ -45,10 +64,15 @@ describe("a clearance", () => {
   test("of parts measured warm is that of the same parts at 20 °C: plain expansion of a ring and a shaft", () => {
     // A steel rod 10 K warm grows by D a dT; the journal at 20 °C does not. Both gauges stand at 20 °C.
     const grown = 75.01 * (1 + 11.5e-6 * 10);
-    const warm = bigEnd({ ...good, housing: grown }, { temperatures: { journal: calm, housing: { ...calm, partC: 30 } } });
+    const warm = bigEnd(
+      { ...good, housing: grown },
+      { temperatures: { journal: calm, housing: { ...calm, partC: 30 } } },
+    );
     expect(fit(warm).governing.estimate!.value).toBeCloseTo(75.01 - 70.99 - 1.968 - 1.969, 8);
     // Read as though nothing were warm it would seem 0.0086 larger than it is.
-    expect(fit(bigEnd({ ...good, housing: grown })).governing.estimate!.value - fit(warm).governing.estimate!.value).toBeCloseTo(75.01 * 11.5e-6 * 10, 6);
+    expect(
+      fit(bigEnd({ ...good, housing: grown })).governing.estimate!.value - fit(warm).governing.estimate!.value,
+    ).toBeCloseTo(75.01 * 11.5e-6 * 10, 6);
   });
 
   test("of an annulus does not change while ring and shaft of one material warm together", () => {
@@ -73,15 +97,24 @@ describe("a clearance", () => {
     bench.read(fine, "crankshaft", "big-end-j1", "front-throw", 70.9);
     bench.read(fine, "rod-1", "big-end", "crown", 75.05);
     for (const half of ["upper", "lower"]) bench.read(fine, `rod-shell-${half}-1`, "wall", "crown", 1.968);
-    expect(fit(bench)).toMatchObject({ accepted: false, governing: { missing: expect.arrayContaining(["journal rear-across"]) as unknown } });
+    expect(fit(bench)).toMatchObject({
+      accepted: false,
+      governing: { missing: expect.arrayContaining(["journal rear-across"]) as unknown },
+    });
   });
 
   test("bands of the pack follow from the bands of its parts", () => {
     const band = (row: string) => orrinshaw.rows.get(row)!.at.feature.governing.limits.new!;
     const derived = (id: string, housing: string, journal: string, shell: string) => {
       const joint = orrinshaw.pack.joints.find((each) => each.id === id)!;
-      expect(band(housing).min! - band(journal).max! - 2 * band(shell).max!).toBeCloseTo(joint.governing.limits.new!.min!, 9);
-      expect(band(housing).max! - band(journal).min! - 2 * band(shell).min!).toBeCloseTo(joint.governing.limits.new!.max!, 9);
+      expect(band(housing).min! - band(journal).max! - 2 * band(shell).max!).toBeCloseTo(
+        joint.governing.limits.new!.min!,
+        9,
+      );
+      expect(band(housing).max! - band(journal).min! - 2 * band(shell).min!).toBeCloseTo(
+        joint.governing.limits.new!.max!,
+        9,
+      );
     };
     derived("main-clearance", "block/tunnel-m1", "crankshaft/main-m1", "main-shell-upper-1/wall");
     derived("big-end-clearance", "rod-1/big-end", "crankshaft/big-end-j1", "rod-shell-upper-1/wall");
@@ -92,10 +125,13 @@ describe("what two ends share", () => {
   const own = bigEnd(good);
   const shared = bigEnd(good, { master: locked });
   const u = (bench: TestBench) => standardUncertainty(fit(bench).governing.estimate!);
-  const budget = (bench: TestBench) => jointBudget(fit(bench), fit(bench).governing.characteristic.expr, orrinshaw.facts);
+  const budget = (bench: TestBench) =>
+    jointBudget(fit(bench), fit(bench).governing.characteristic.expr, orrinshaw.facts);
 
   test("cancels: a bore gauge zeroed on the micrometer of the journal owes nothing more to that micrometer", () => {
-    const calibration = budget(shared).find((line) => line.kind === "calibration" && line.subject.startsWith("micrometer:"))!;
+    const calibration = budget(shared).find(
+      (line) => line.kind === "calibration" && line.subject.startsWith("micrometer:"),
+    )!;
     expect(calibration).toMatchObject({ standard: 0, cancels: true });
     expect([...calibration.ends.values()].map(Math.abs)).toEqual([0.001, 0.001]);
     // Set on a ring instead, the micrometer's 0.001 and the ring's 0.0005 both stay.
@@ -103,7 +139,10 @@ describe("what two ends share", () => {
   });
 
   test("cancels for a setting master that served both ends", () => {
-    const both = bigEnd(good, { master: { ...testMaster, lengthMm: 73 }, journalGauge: { ...boreGauge, id: "snap-gauge" } });
+    const both = bigEnd(good, {
+      master: { ...testMaster, lengthMm: 73 },
+      journalGauge: { ...boreGauge, id: "snap-gauge" },
+    });
     expect(budget(both).find((line) => line.kind === "master")).toMatchObject({ standard: 0, cancels: true });
   });
 
@@ -141,22 +180,33 @@ describe("what two ends share", () => {
 });
 
 describe("the parts of a joint", () => {
-  const choice = (bench: TestBench, row: string) => assess(bench.pack, bench.entries, asOf).choices.find((each) => each.row.row.id === row)!;
+  const choice = (bench: TestBench, row: string) =>
+    assess(bench.pack, bench.entries, asOf).choices.find((each) => each.row.row.id === row)!;
 
   test("shells give way when the clearance is outside its limit, and only they", () => {
     const worn = bigEnd({ ...good, upper: 1.9 });
-    expect(choice(worn, "rod-shell-upper-1/wall").proposal).toMatchObject({ disposition: "replace", reasons: [{ code: "outside-limit", params: { row: "big-end clearance 1" } }] });
+    expect(choice(worn, "rod-shell-upper-1/wall").proposal).toMatchObject({
+      disposition: "replace",
+      reasons: [{ code: "outside-limit", params: { row: "big-end clearance 1" } }],
+    });
     expect(choice(worn, "rod-shell-lower-1/wall").proposal.disposition).toBe("replace");
     expect(choice(bigEnd(good), "rod-shell-upper-1/wall").proposal.disposition).toBe("reuse");
   });
 
   test("good shells go with a journal that is ground", () => {
     const bench = bigEnd({ ...good, journal: 70.94 });
-    const fine = bench.occasion({ gauge: { ...micrometer, quantities: ["depth", "run-out"] }, master: null, temperatures: calm });
+    const fine = bench.occasion({
+      gauge: { ...micrometer, quantities: ["depth", "run-out"] },
+      master: null,
+      temperatures: calm,
+    });
     for (let journal = 1; journal <= 6; journal += 1) bench.readAll(fine, `crankshaft/damage-j${journal}`, [0]);
     bench.readAll(fine, "crankshaft/run-out", [0.02]);
     expect(choice(bench, "crankshaft/big-end-j1").proposal).toMatchObject({ disposition: "rework", step: "u-25" });
-    expect(choice(bench, "rod-shell-upper-1/wall").proposal).toMatchObject({ disposition: "replace", reasons: [{ code: "mate-renewed" }] });
+    expect(choice(bench, "rod-shell-upper-1/wall").proposal).toMatchObject({
+      disposition: "replace",
+      reasons: [{ code: "mate-renewed" }],
+    });
   });
 
   test("a piston that only a worn liner speaks against is good beside the new one", () => {

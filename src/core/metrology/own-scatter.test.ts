@@ -2,7 +2,13 @@ import { jStat } from "jstat";
 import { coverageForRepeats, ownScatter } from "./own-scatter";
 
 // Handbook, part 4, for 95.45 %: 13.97 (n = 2), 4.53 (n = 3), 2.87 (n = 5).
-test.each([[2, 13.97], [3, 4.53], [5, 2.87]])("for %p repeats the coverage factor is %p", (repeats, factor) => expect(coverageForRepeats(repeats)).toBeCloseTo(factor, 2));
+test.each([
+  [2, 13.97],
+  [3, 4.53],
+  [5, 2.87],
+])("for %p repeats the coverage factor is %p", (repeats, factor) =>
+  expect(coverageForRepeats(repeats)).toBeCloseTo(factor, 2),
+);
 
 test.each([2, 3, 4, 6, 10, 30, 200])("for %p repeats it is the t-quantile of an independent library", (repeats) => {
   // jstat inverts an incomplete beta function; ten digits of agreement are more than either needs.
@@ -19,4 +25,5 @@ test("two repeats say little, and their U says so", () => {
   expect(ownScatter([70], 0.0012)).toBeNull();
 });
 
-test("scatter far beyond the gauge's own is noticed", () => expect(ownScatter([70.001, 70.012, 69.99], 0.0012)!.exceedsPooled).toBe(true));
+test("scatter far beyond the gauge's own is noticed", () =>
+  expect(ownScatter([70.001, 70.012, 69.99], 0.0012)!.exceedsPooled).toBe(true));

@@ -40,5 +40,11 @@ export function ownScatter(values: readonly number[], pooled: number): OwnScatte
   const variance = values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (repeats - 1);
   const bound = chiSquaredOver[Math.min(repeats - 1, chiSquaredOver.length) - 1]!;
   const factor = coverageForRepeats(repeats);
-  return { repeats, deviation: Math.sqrt(variance), coverage: factor, expanded: (factor * Math.sqrt(variance)) / Math.sqrt(repeats), exceedsPooled: variance > bound * pooled ** 2 };
+  return {
+    repeats,
+    deviation: Math.sqrt(variance),
+    coverage: factor,
+    expanded: (factor * Math.sqrt(variance)) / Math.sqrt(repeats),
+    exceedsPooled: variance > bound * pooled ** 2,
+  };
 }

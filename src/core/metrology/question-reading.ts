@@ -73,9 +73,17 @@ const medianOf = (values: readonly number[]): number => {
 export function questionAround(value: number, { fellows, here, before, way, unit }: Around): Problem | null {
   const same = [...here, value];
   // One figure alike is chance; two points in a row, to the last digit, are a gauge that was not moved.
-  if (same.length >= 2 && before.length >= same.length && same.every((value, at) => value === before[at]) && new Set(same).size > 1) return problem("notice", "last-part-again", [], { value, unit });
+  if (
+    same.length >= 2 &&
+    before.length >= same.length &&
+    same.every((value, at) => value === before[at]) &&
+    new Set(same).size > 1
+  )
+    return problem("notice", "last-part-again", [], { value, unit });
   if (fellows.length < 4) return null;
   const middle = medianOf(fellows);
   const spread = 1.4826 * medianOf(fellows.map((value) => Math.abs(value - middle)));
-  return Math.abs(value - middle) > Math.max(10 * spread, 3 * way) ? problem("notice", "far-from-fellows", [], { value, expected: middle, unit }) : null;
+  return Math.abs(value - middle) > Math.max(10 * spread, 3 * way)
+    ? problem("notice", "far-from-fellows", [], { value, expected: middle, unit })
+    : null;
 }

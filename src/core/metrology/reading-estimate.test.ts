@@ -9,31 +9,48 @@ import { estimate, exact } from "../quantity/estimate";
 
 const ids = { occasion: "o", part: "p", feature: "bore", point: "top" };
 const occasion = (partC: number | null, gaugeC: number | null, rest = {}) => ({
-  occasion: "o", phase: "cleaned" as const, at: "2026-11-20T08:00:00Z", gauge: testGauge, master: testMaster,
-  temperatures: { partC, gaugeC, masterC: gaugeC, standardK: 0 }, ...rest,
+  occasion: "o",
+  phase: "cleaned" as const,
+  at: "2026-11-20T08:00:00Z",
+  gauge: testGauge,
+  master: testMaster,
+  temperatures: { partC, gaugeC, masterC: gaugeC, standardK: 0 },
+  ...rest,
 });
 
 describe("to 20 °C", () => {
   test("a part and a scale of one material at one temperature need no correction", () => {
-    expect(directAtTwenty(71, { expansionPerK: 11.5e-6, temperatureC: 31 }, { expansionPerK: 11.5e-6, temperatureC: 31 })).toBe(71);
+    expect(
+      directAtTwenty(71, { expansionPerK: 11.5e-6, temperatureC: 31 }, { expansionPerK: 11.5e-6, temperatureC: 31 }),
+    ).toBe(71);
   });
 
   test("a warm aluminium part reads large by its expansion: plain physics", () => {
     // 100 mm x 23e-6/K x 10 K = 0.023 mm
-    expect(directAtTwenty(100.023, { expansionPerK: 0, temperatureC: 20 }, { expansionPerK: 23e-6, temperatureC: 30 })).toBeCloseTo(100, 9);
+    expect(
+      directAtTwenty(100.023, { expansionPerK: 0, temperatureC: 20 }, { expansionPerK: 23e-6, temperatureC: 30 }),
+    ).toBeCloseTo(100, 9);
   });
 
   test("a comparator takes its size from the master and its correction from both", () => {
     // Ring 108 of steel and liner of iron, both at 30 °C: 108 x (11.5 - 10.5)e-6 x 10 = 0.00108 more at 20 °C
     const warm = { expansionPerK: 11.5e-6, temperatureC: 30 };
-    expect(comparedAtTwenty(108, 0.04, warm, { expansionPerK: 10.5e-6, temperatureC: 30 }) - 108.04).toBeCloseTo(0.00108, 5);
+    expect(comparedAtTwenty(108, 0.04, warm, { expansionPerK: 10.5e-6, temperatureC: 30 }) - 108.04).toBeCloseTo(
+      0.00108,
+      5,
+    );
   });
 });
 
 describe("one reading", () => {
   test("adds up repeatability, zero, calibration and master by contribution", () => {
     const reading = readingEstimate({ id: "r", value: 108.04, ...ids }, occasion(20, 20), 10.5e-6)!;
-    expect(Object.fromEntries(reading.contributions)).toEqual({ "repeat:r": 0.0012, "zero:o": 0.0012, "calibration:gauge-1:2026-01-05": 0.001, "master:ring-1": 0.0005 });
+    expect(Object.fromEntries(reading.contributions)).toEqual({
+      "repeat:r": 0.0012,
+      "zero:o": 0.0012,
+      "calibration:gauge-1:2026-01-05": 0.001,
+      "master:ring-1": 0.0005,
+    });
   });
 
   test("takes the larger of resolution and repeatability, and a coarse display does not average out", () => {
@@ -53,7 +70,10 @@ describe("one reading", () => {
     const known = readingEstimate({ id: "r", value: 108.04, ...ids }, occasion(20, 20), 23e-6)!;
     const unknown = readingEstimate({ id: "r", value: 108.04, ...ids }, occasion(null, null), 23e-6)!;
     // 108 mm x (23 - 11.5)e-6/K x 10 K / sqrt 3 = 0.0072 mm: master and part were equally warm, whatever that was
-    expect(Math.sqrt(standardUncertainty(unknown) ** 2 - standardUncertainty(known) ** 2)).toBeCloseTo((108.04 * 23e-6 - 108 * 11.5e-6) * (10 / Math.sqrt(3)), 6);
+    expect(Math.sqrt(standardUncertainty(unknown) ** 2 - standardUncertainty(known) ** 2)).toBeCloseTo(
+      (108.04 * 23e-6 - 108 * 11.5e-6) * (10 / Math.sqrt(3)),
+      6,
+    );
   });
 
   test("a comparator without a master is tied to no size", () => {
@@ -85,12 +105,25 @@ describe("wear", () => {
 
 describe("a reading is questioned", () => {
   const feature = (sheet: string) => orrinshaw.sheets.find((each) => each.id === sheet)!.feature;
-  const code = (value: number, sheet = "liner-bore") => questionReading(value, feature(sheet), feature(sheet).points[0]!.id)?.code ?? null;
+  const code = (value: number, sheet = "liner-bore") =>
+    questionReading(value, feature(sheet), feature(sheet).points[0]!.id)?.code ?? null;
 
   test.each([
-    [108.041, null], [109.5, null], [1080.41, "ten-times-too-large"], [10.804, "ten-times-too-small"], [1.08, "hundred-times-too-small"], [4.2536, "inches-taken-for-mm"],
-    [2744.2, "mm-taken-for-inches"], [180.41, "far-from-size"], [0, "far-from-size"],
+    [108.041, null],
+    [109.5, null],
+    [1080.41, "ten-times-too-large"],
+    [10.804, "ten-times-too-small"],
+    [1.08, "hundred-times-too-small"],
+    [4.2536, "inches-taken-for-mm"],
+    [2744.2, "mm-taken-for-inches"],
+    [180.41, "far-from-size"],
+    [0, "far-from-size"],
   ])("a bore of %p mm: %s", (value, expected) => expect(code(value)).toBe(expected));
 
-  test.each([[0.03, null], [0.9, null], [1.1, "far-from-size"], [-0.01, "negative"]])("a run-out of %p mm: %s", (value, expected) => expect(code(value, "crankshaft-run-out")).toBe(expected));
+  test.each([
+    [0.03, null],
+    [0.9, null],
+    [1.1, "far-from-size"],
+    [-0.01, "negative"],
+  ])("a run-out of %p mm: %s", (value, expected) => expect(code(value, "crankshaft-run-out")).toBe(expected));
 });

@@ -26,7 +26,8 @@ function temperatureOf(what: "part" | "gauge" | "master", occasion: Occasion): T
 const calibrationOf = (gauge: string, on: string) => `calibration:${gauge}:${on}`;
 
 /** A gap is a range: the blade that goes in and the next one that does not. Anywhere between them with equal chance. */
-const spreadShown = ({ half }: Pick<Reading, "half">, resolution: number) => (half === undefined ? resolution / Math.sqrt(12) : half / rectangular);
+const spreadShown = ({ half }: Pick<Reading, "half">, resolution: number) =>
+  half === undefined ? resolution / Math.sqrt(12) : half / rectangular;
 
 /**
  * One reading with its contributions, a length at 20 °C. Repeatability belongs to the reading; the gauge's
@@ -37,7 +38,11 @@ const spreadShown = ({ half }: Pick<Reading, "half">, resolution: number) => (ha
  * @returns  null for a comparator reading without a setting master, which is tied to no size
  * @source  JCGM 100:2008, 4.3 and F.1 (from memory); resolution as a rectangular distribution of half-width r/2
  */
-export function readingEstimate(reading: Pick<Reading, "id" | "value" | "half" | "point" | "feature" | "part">, occasion: Occasion, expansionPerK: number | null): Estimate | null {
+export function readingEstimate(
+  reading: Pick<Reading, "id" | "value" | "half" | "point" | "feature" | "part">,
+  occasion: Occasion,
+  expansionPerK: number | null,
+): Estimate | null {
   const { gauge, master } = occasion;
   const resolution = spreadShown(reading, gauge.resolution);
   const coarse = resolution > gauge.repeatability;
@@ -45,8 +50,12 @@ export function readingEstimate(reading: Pick<Reading, "id" | "value" | "half" |
 
   const scatter = `repeat:${reading.id}`;
   // Readings of one gauge know of its scatter together: few of them make it no better known.
-  const pool = gauge.repeatabilityDegrees === undefined || coarse ? null : { pool: `repeat:${gauge.id}`, degrees: gauge.repeatabilityDegrees };
-  const degreesOf = (...sources: readonly string[]) => (pool ? new Map(sources.map((source) => [source, pool])) : undefined);
+  const pool =
+    gauge.repeatabilityDegrees === undefined || coarse
+      ? null
+      : { pool: `repeat:${gauge.id}`, degrees: gauge.repeatabilityDegrees };
+  const degreesOf = (...sources: readonly string[]) =>
+    pool ? new Map(sources.map((source) => [source, pool])) : undefined;
 
   const ofGauge: [string, number][] = [
     // A display too coarse to show scatter rounds every repeat alike: such a contribution does not average out.
@@ -62,18 +71,26 @@ export function readingEstimate(reading: Pick<Reading, "id" | "value" | "half" |
   if (gauge.method === "direct") {
     const scaleOf = temperatureOf("gauge", occasion);
     const scaleBody = { expansionPerK: gauge.scaleExpansionPerK, temperatureC: scaleOf.celsius };
-    return estimate(directAtTwenty(reading.value, scaleBody, partBody), [
-      ...shared,
-      [scaleOf.source, reading.value * gauge.scaleExpansionPerK * scaleOf.standardK],
-    ], degreesOf(scatter));
+    return estimate(
+      directAtTwenty(reading.value, scaleBody, partBody),
+      [...shared, [scaleOf.source, reading.value * gauge.scaleExpansionPerK * scaleOf.standardK]],
+      degreesOf(scatter),
+    );
   }
   if (!master) return null;
   const masterAt = temperatureOf("master", occasion);
   const masterBody = { expansionPerK: master.expansionPerK, temperatureC: masterAt.celsius };
-  return estimate(comparedAtTwenty(master.lengthMm, reading.value - master.lengthMm, masterBody, partBody), [
-    ...shared,
-    [`zero:${occasion.occasion}`, shown],
-    [master.gauge ? calibrationOf(master.gauge.id, master.gauge.calibratedOn) : `master:${master.id}`, master.expandedMm / master.k],
-    [masterAt.source, master.lengthMm * master.expansionPerK * masterAt.standardK],
-  ], degreesOf(scatter, `zero:${occasion.occasion}`));
+  return estimate(
+    comparedAtTwenty(master.lengthMm, reading.value - master.lengthMm, masterBody, partBody),
+    [
+      ...shared,
+      [`zero:${occasion.occasion}`, shown],
+      [
+        master.gauge ? calibrationOf(master.gauge.id, master.gauge.calibratedOn) : `master:${master.id}`,
+        master.expandedMm / master.k,
+      ],
+      [masterAt.source, master.lengthMm * master.expansionPerK * masterAt.standardK],
+    ],
+    degreesOf(scatter, `zero:${occasion.occasion}`),
+  );
 }

@@ -10,7 +10,10 @@ const mostRepeats = 20;
 const ofTemperature = new Set(["part-temperature", "gauge-temperature", "master-temperature", "unknown-temperature"]);
 const ofGauge = new Set(["repeat", "resolution", "zero", "calibration", "master"]);
 
-const variance = (of: Estimate, kinds: ReadonlySet<string>) => budgetOf(of).filter((line) => kinds.has(line.kind)).reduce((sum, line) => sum + line.standard ** 2, 0);
+const variance = (of: Estimate, kinds: ReadonlySet<string>) =>
+  budgetOf(of)
+    .filter((line) => kinds.has(line.kind))
+    .reduce((sum, line) => sum + line.standard ** 2, 0);
 
 /**
  * What would make a value within U of its limit a clear answer: so many repeats at each point, a gauge at least this
@@ -25,18 +28,38 @@ export function whatWouldSettle(of: Estimate, held: Conformity, repeats: number,
   const wanted = Math.abs(held.margin) / coverageFactor;
   const total = standardUncertainty(of) ** 2;
   const room = wanted ** 2;
-  const [temperature, gauge, scatter] = [variance(of, ofTemperature), variance(of, ofGauge), variance(of, new Set(["repeat"]))];
+  const [temperature, gauge, scatter] = [
+    variance(of, ofTemperature),
+    variance(of, ofGauge),
+    variance(of, new Set(["repeat"])),
+  ];
   const ways: Problem[] = [];
-  if (temperature > 0 && total - temperature <= room) ways.push(problem("notice", "settle-temperature", [], { now: Math.sqrt(temperature), unit }));
+  if (temperature > 0 && total - temperature <= room)
+    ways.push(problem("notice", "settle-temperature", [], { now: Math.sqrt(temperature), unit }));
   const rest = total - scatter;
   const needed = room > rest ? Math.ceil((scatter * repeats) / (room - rest)) : Infinity;
-  if (scatter > 0 && needed <= mostRepeats) ways.push(problem("notice", "settle-repeats", [], { more: Math.max(1, needed - repeats), repeats: needed }));
+  if (scatter > 0 && needed <= mostRepeats)
+    ways.push(problem("notice", "settle-repeats", [], { more: Math.max(1, needed - repeats), repeats: needed }));
   const others = total - gauge;
-  if (gauge > 0 && room > others) ways.push(problem("notice", "settle-gauge", [], { expanded: coverageFactor * Math.sqrt(room - others), now: coverageFactor * Math.sqrt(gauge), unit }));
+  if (gauge > 0 && room > others)
+    ways.push(
+      problem("notice", "settle-gauge", [], {
+        expanded: coverageFactor * Math.sqrt(room - others),
+        now: coverageFactor * Math.sqrt(gauge),
+        unit,
+      }),
+    );
   if (ways.length > 0) return ways;
-  return [problem("notice", wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { need: coverageFactor * wanted, unit })];
+  return [
+    problem("notice", wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { need: coverageFactor * wanted, unit }),
+  ];
 }
 
 /** The same for a characteristic that was judged. */
-export const settling = ({ characteristic, estimate, conformity, missing }: CharacteristicResult, repeats: number): Problem[] =>
-  estimate && conformity && missing.length === 0 ? whatWouldSettle(estimate, conformity, repeats, characteristic.unit) : [];
+export const settling = (
+  { characteristic, estimate, conformity, missing }: CharacteristicResult,
+  repeats: number,
+): Problem[] =>
+  estimate && conformity && missing.length === 0
+    ? whatWouldSettle(estimate, conformity, repeats, characteristic.unit)
+    : [];

@@ -20,7 +20,8 @@ export const directAtTwenty = (lengthMm: number, scale: Body, part: Body): numbe
  * @source  as directAtTwenty
  */
 export const comparedAtTwenty = (masterMm: number, deviationMm: number, master: Body, part: Body): number =>
-  (masterMm * growth(master.expansionPerK, master.temperatureC) + deviationMm) / growth(part.expansionPerK, part.temperatureC);
+  (masterMm * growth(master.expansionPerK, master.temperatureC) + deviationMm) /
+  growth(part.expansionPerK, part.temperatureC);
 
 export interface Body {
   readonly expansionPerK: number;

@@ -30,7 +30,12 @@ export interface TrendPoint {
  * The governing value of one place at each visit, from the newest reading at each of its points; visits at which
  * a point is missing say nothing. Oldest first.
  */
-export function trendOf({ points, governing }: Pick<Feature, "points" | "governing">, readings: readonly PastReading[], visits: readonly Visit[], facts: ReadonlyMap<string, number>): TrendPoint[] {
+export function trendOf(
+  { points, governing }: Pick<Feature, "points" | "governing">,
+  readings: readonly PastReading[],
+  visits: readonly Visit[],
+  facts: ReadonlyMap<string, number>,
+): TrendPoint[] {
   const at = groupBy(readings, (reading) => reading.stream);
   return visits
     .flatMap((visit): TrendPoint[] => {
@@ -60,11 +65,23 @@ export const changesAlong = (trend: readonly TrendPoint[], wearsTowards: Feature
   trend.slice(1).map((now, at) => {
     const then = trend[at]!;
     const hours = now.visit.hours === null || then.visit.hours === null ? null : now.visit.hours - then.visit.hours;
-    return { from: then.visit, to: now.visit, worn: (now.value - then.value) * (wearsTowards === "larger" ? 1 : -1), hours: hours !== null && hours > 0 ? hours : null };
+    return {
+      from: then.visit,
+      to: now.visit,
+      worn: (now.value - then.value) * (wearsTowards === "larger" ? 1 : -1),
+      hours: hours !== null && hours > 0 ? hours : null,
+    };
   });
 
 /** Share of other engines that had worn less than a value; null where there are too few to say anything. */
-export function rankAmong(value: number, others: readonly TrendPoint[], wearsTowards: Feature["wearsTowards"]): number | null {
+export function rankAmong(
+  value: number,
+  others: readonly TrendPoint[],
+  wearsTowards: Feature["wearsTowards"],
+): number | null {
   if (others.length < 5) return null;
-  return others.filter((other) => (wearsTowards === "larger" ? other.value < value : other.value > value)).length / others.length;
+  return (
+    others.filter((other) => (wearsTowards === "larger" ? other.value < value : other.value > value)).length /
+    others.length
+  );
 }

@@ -16,7 +16,11 @@ export function sizeWhenNew(band: Limit | undefined, nonNegative: boolean, sourc
 }
 
 /** The bound that wear runs into; none where the limit is the drawing band itself, since nothing may be worn away then. */
-export function wearLimit(limit: Limit | undefined, fresh: Limit | undefined, wearsTowards: "larger" | "smaller"): number | null {
+export function wearLimit(
+  limit: Limit | undefined,
+  fresh: Limit | undefined,
+  wearsTowards: "larger" | "smaller",
+): number | null {
   const stop = wearsTowards === "larger" ? limit?.max : limit?.min;
   const start = wearsTowards === "larger" ? fresh?.max : fresh?.min;
   return stop === undefined || stop === start ? null : stop;

@@ -4,7 +4,12 @@ export function solve(matrix: readonly (readonly number[])[], right: readonly nu
   const rows = matrix.map((row, at) => [...row, right[at]!]);
   const scale = Math.max(...rows.flatMap((row) => row.slice(0, size).map(Math.abs)));
   for (let column = 0; column < size; column += 1) {
-    const pivot = rows.slice(column).reduce((best, row, at) => (Math.abs(row[column]!) > Math.abs(rows[best]![column]!) ? at + column : best), column);
+    const pivot = rows
+      .slice(column)
+      .reduce(
+        (best, row, at) => (Math.abs(row[column]!) > Math.abs(rows[best]![column]!) ? at + column : best),
+        column,
+      );
     if (Math.abs(rows[pivot]![column]!) <= 1e-12 * scale) return null;
     [rows[column], rows[pivot]] = [rows[pivot]!, rows[column]!];
     for (let row = 0; row < size; row += 1) {
@@ -26,7 +31,9 @@ export function solve(matrix: readonly (readonly number[])[], right: readonly nu
 export function leastSquaresWeights(basis: readonly (readonly number[])[]): number[][] | null {
   const size = basis[0]?.length ?? 0;
   if (size === 0 || basis.length < size) return null;
-  const normal = Array.from({ length: size }, (_, p) => Array.from({ length: size }, (_, q) => basis.reduce((sum, row) => sum + row[p]! * row[q]!, 0)));
+  const normal = Array.from({ length: size }, (_, p) =>
+    Array.from({ length: size }, (_, q) => basis.reduce((sum, row) => sum + row[p]! * row[q]!, 0)),
+  );
   const weights = Array.from({ length: size }, () => new Array<number>(basis.length).fill(0));
   for (const [at, row] of basis.entries()) {
     const column = solve(normal, row);
@@ -44,10 +51,17 @@ export interface Fitted {
   readonly partials: readonly number[];
 }
 
-const combination = (partials: readonly number[], observed: readonly number[]): Fitted => ({ value: dot(partials, observed), partials });
+const combination = (partials: readonly number[], observed: readonly number[]): Fitted => ({
+  value: dot(partials, observed),
+  partials,
+});
 
 /** Residuals of a fit, each as what moves it. */
-function residualOf(basis: readonly (readonly number[])[], weights: readonly (readonly number[])[], at: number): number[] {
+function residualOf(
+  basis: readonly (readonly number[])[],
+  weights: readonly (readonly number[])[],
+  at: number,
+): number[] {
   return basis.map((_, i) => (i === at ? 1 : 0) - weights.reduce((sum, row, p) => sum + basis[at]![p]! * row[i]!, 0));
 }
 
@@ -59,13 +73,17 @@ export function residualRange(basis: readonly (readonly number[])[], observed: r
   const residuals = observed.map((value, at) => value - dot(basis[at]!, fitted));
   const [high, low] = [residuals.indexOf(Math.max(...residuals)), residuals.indexOf(Math.min(...residuals))];
   const [top, bottom] = [residualOf(basis, weights, high), residualOf(basis, weights, low)];
-  return combination(top.map((value, at) => value - bottom[at]!), observed);
+  return combination(
+    top.map((value, at) => value - bottom[at]!),
+    observed,
+  );
 }
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
 /** What a least-squares circle asks of readings at angles: a mean, and a shift along two axes. */
-export const circleBasis = (degrees: readonly number[]): number[][] => degrees.map((angle) => [1, Math.cos(radians(angle)), Math.sin(radians(angle))]);
+export const circleBasis = (degrees: readonly number[]): number[][] =>
+  degrees.map((angle) => [1, Math.cos(radians(angle)), Math.sin(radians(angle))]);
 
 /**
  * The shift of a least-squares circle from the axis it was turned about, apart from its form.
@@ -75,7 +93,10 @@ export const circleBasis = (degrees: readonly number[]): number[][] => degrees.m
  * @returns         the two components, each with what moves it; null for fewer than three angles
  * @source  limacon approximation: r = R + a cos t + b sin t, for shifts small against the radius
  */
-export function circleShift(degrees: readonly number[], readings: readonly number[]): { readonly x: Fitted; readonly y: Fitted } | null {
+export function circleShift(
+  degrees: readonly number[],
+  readings: readonly number[],
+): { readonly x: Fitted; readonly y: Fitted } | null {
   const weights = leastSquaresWeights(circleBasis(degrees));
   return weights && { x: combination(weights[1]!, readings), y: combination(weights[2]!, readings) };
 }
@@ -83,5 +104,10 @@ export function circleShift(degrees: readonly number[], readings: readonly numbe
 /** The length of a vector of two fitted figures. */
 export function lengthOf(x: Fitted, y: Fitted): Fitted {
   const value = Math.hypot(x.value, y.value);
-  return { value, partials: x.partials.map((partial, at) => (value === 0 ? 0 : (x.value * partial + y.value * y.partials[at]!) / value)) };
+  return {
+    value,
+    partials: x.partials.map((partial, at) =>
+      value === 0 ? 0 : (x.value * partial + y.value * y.partials[at]!) / value,
+    ),
+  };
 }

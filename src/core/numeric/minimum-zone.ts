@@ -31,13 +31,20 @@ export function minimumZone(heights: readonly Height[]): Fitted | null {
   if (!spansPlane(heights)) return null;
   if (sz.half === 0) return none;
   // All in the same range, so that one tolerance fits: a plane through them has coefficients near one.
-  const points = heights.map(([x, y, z]) => [1, (x - sx.middle) / (sx.half || 1), (y - sy.middle) / (sy.half || 1), (z - sz.middle) / sz.half] as const);
+  const points = heights.map(
+    ([x, y, z]) =>
+      [1, (x - sx.middle) / (sx.half || 1), (y - sy.middle) / (sy.half || 1), (z - sz.middle) / sz.half] as const,
+  );
 
   const columnOf = ({ point, side }: Column) => [...points[point]!.slice(0, 3).map((value) => side * value), 1];
   const costOf = ({ point, side }: Column) => side * points[point]![3];
   // To begin with the planes rest on nothing real: four columns that cost too much to stay.
   const penalty = -1e6;
-  let basis: { columns: number[][]; costs: number[]; of: (Column | null)[] } = { columns: [0, 1, 2, 3].map((row) => [0, 1, 2, 3].map((at) => (at === row ? 1 : 0))), costs: [penalty, penalty, penalty, penalty], of: [null, null, null, null] };
+  let basis: { columns: number[][]; costs: number[]; of: (Column | null)[] } = {
+    columns: [0, 1, 2, 3].map((row) => [0, 1, 2, 3].map((at) => (at === row ? 1 : 0))),
+    costs: [penalty, penalty, penalty, penalty],
+    of: [null, null, null, null],
+  };
   const transpose = (columns: readonly number[][]) => [0, 1, 2, 3].map((row) => columns.map((column) => column[row]!));
   const right = [0, 0, 0, 1];
 
@@ -64,7 +71,9 @@ export function minimumZone(heights: readonly Height[]): Fitted | null {
     if (!entering) {
       if (basis.of.some((each, at) => each === null && shares[at]! > 1e-9)) return null;
       const partials = heights.map(() => 0);
-      basis.of.forEach((each, at) => { if (each) partials[each.point]! += 2 * each.side * Math.max(0, shares[at]!); });
+      basis.of.forEach((each, at) => {
+        if (each) partials[each.point]! += 2 * each.side * Math.max(0, shares[at]!);
+      });
       return { value: Math.max(0, 2 * plane[3]! * sz.half), partials };
     }
     const column = columnOf(entering);
@@ -76,11 +85,19 @@ export function minimumZone(heights: readonly Height[]): Fitted | null {
       if (value <= 1e-12) return;
       const ratio = Math.max(0, shares[at]!) / value;
       // Of equals the makeshift columns go first, so that none stays behind.
-      if (ratio < step - 1e-13 || (ratio < step + 1e-13 && leaving >= 0 && basis.of[leaving] !== null && basis.of[at] === null)) [step, leaving] = [ratio, at];
+      if (
+        ratio < step - 1e-13 ||
+        (ratio < step + 1e-13 && leaving >= 0 && basis.of[leaving] !== null && basis.of[at] === null)
+      )
+        [step, leaving] = [ratio, at];
     });
     if (leaving < 0) return null;
     const replaced = <T>(list: readonly T[], value: T) => list.map((each, at) => (at === leaving ? value : each));
-    basis = { columns: replaced(basis.columns, column), costs: replaced(basis.costs, costOf(entering)), of: replaced<Column | null>(basis.of, entering) };
+    basis = {
+      columns: replaced(basis.columns, column),
+      costs: replaced(basis.costs, costOf(entering)),
+      of: replaced<Column | null>(basis.of, entering),
+    };
   }
   return null;
 }
@@ -91,5 +108,8 @@ export function spansPlane(heights: readonly Height[]): boolean {
   if (!first) return false;
   const reach = Math.max(...heights.map(([x, y]) => Math.hypot(x - first[0], y - first[1])));
   const far = heights.find(([x, y]) => Math.hypot(x - first[0], y - first[1]) === reach)!;
-  return heights.some(([x, y]) => Math.abs((far[0] - first[0]) * (y - first[1]) - (far[1] - first[1]) * (x - first[0])) > 1e-9 * reach * reach);
+  return heights.some(
+    ([x, y]) =>
+      Math.abs((far[0] - first[0]) * (y - first[1]) - (far[1] - first[1]) * (x - first[0])) > 1e-9 * reach * reach,
+  );
 }

@@ -15,13 +15,22 @@ export function polygonArea(corners: readonly Spot[]): number {
   return Math.abs(twice) / 2;
 }
 
-const onSegment = (a: Spot, b: Spot, p: Spot) => Math.min(a[0], b[0]) <= p[0] && p[0] <= Math.max(a[0], b[0]) && Math.min(a[1], b[1]) <= p[1] && p[1] <= Math.max(a[1], b[1]);
+const onSegment = (a: Spot, b: Spot, p: Spot) =>
+  Math.min(a[0], b[0]) <= p[0] &&
+  p[0] <= Math.max(a[0], b[0]) &&
+  Math.min(a[1], b[1]) <= p[1] &&
+  p[1] <= Math.max(a[1], b[1]);
 
 /** Whether two segments have a point in common, ends included. */
 export function segmentsMeet(a: Spot, b: Spot, c: Spot, d: Spot): boolean {
   const [d1, d2, d3, d4] = [cross(a, b, c), cross(a, b, d), cross(c, d, a), cross(c, d, b)];
   if (d1 * d2 < 0 && d3 * d4 < 0) return true;
-  return (d1 === 0 && onSegment(a, b, c)) || (d2 === 0 && onSegment(a, b, d)) || (d3 === 0 && onSegment(c, d, a)) || (d4 === 0 && onSegment(c, d, b));
+  return (
+    (d1 === 0 && onSegment(a, b, c)) ||
+    (d2 === 0 && onSegment(a, b, d)) ||
+    (d3 === 0 && onSegment(c, d, a)) ||
+    (d4 === 0 && onSegment(c, d, b))
+  );
 }
 
 /** Whether an outline crosses itself: then it has no one area. */
@@ -30,7 +39,11 @@ export function crossesItself(corners: readonly Spot[]): boolean {
   for (let at = 0; at < count; at += 1) {
     for (let other = at + 1; other < count; other += 1) {
       const areNeighbours = other === at + 1 || (at === 0 && other === count - 1);
-      if (!areNeighbours && segmentsMeet(corners[at]!, corners[(at + 1) % count]!, corners[other]!, corners[(other + 1) % count]!)) return true;
+      if (
+        !areNeighbours &&
+        segmentsMeet(corners[at]!, corners[(at + 1) % count]!, corners[other]!, corners[(other + 1) % count]!)
+      )
+        return true;
     }
   }
   return false;
@@ -49,7 +62,12 @@ export function isInside(polygon: readonly Spot[], [x, y]: Spot): boolean {
 /** Whether any part of a line of segments lies in a polygon or on its edge. */
 export function lineTouches(polygon: readonly Spot[], line: readonly Spot[]): boolean {
   if (line.some((spot) => isInside(polygon, spot))) return true;
-  return line.slice(1).some((end, at) => polygon.some((corner, each) => segmentsMeet(line[at]!, end, corner, polygon[(each + 1) % polygon.length]!)));
+  return line
+    .slice(1)
+    .some((end, at) =>
+      polygon.some((corner, each) => segmentsMeet(line[at]!, end, corner, polygon[(each + 1) % polygon.length]!)),
+    );
 }
 
-export const lineLength = (line: readonly Spot[]): number => line.slice(1).reduce((sum, end, at) => sum + distance(line[at]!, end), 0);
+export const lineLength = (line: readonly Spot[]): number =>
+  line.slice(1).reduce((sum, end, at) => sum + distance(line[at]!, end), 0);

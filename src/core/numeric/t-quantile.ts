@@ -8,4 +8,5 @@ import quantile from "@stdlib/stats-base-dists-t-quantile";
  * @source   Student's t distribution; computed by @stdlib
  * @example  tQuantile(0.975, Infinity) // 1.96
  */
-export const tQuantile = (probability: number, degrees: number): number => quantile(probability, Math.min(degrees, 1e9));
+export const tQuantile = (probability: number, degrees: number): number =>
+  quantile(probability, Math.min(degrees, 1e9));

@@ -72,7 +72,13 @@ function rowsOf(slots: readonly Slot[], partClass: PartClass, feature: Feature):
       partClass,
       at,
       label: at.place ? (slots.length > 1 ? `${slot.label}.${at.place.label}` : at.place.label) : slot.label,
-      name: at.place ? (slots.length > 1 ? `${at.place.name}, ${slot.name}` : at.place.name) : feature === speaksForPart ? slot.name : `${slot.name}: ${feature.name}`,
+      name: at.place
+        ? slots.length > 1
+          ? `${at.place.name}, ${slot.name}`
+          : at.place.name
+        : feature === speaksForPart
+          ? slot.name
+          : `${slot.name}: ${feature.name}`,
     })),
   );
 }
@@ -83,7 +89,12 @@ function compilePack(pack: Pack, sha256: string): CompiledPack {
     const slots = pack.slots.filter((slot) => slot.class === partClass.id);
     return slots.length === 0
       ? []
-      : partClass.features.map((feature): Sheet => ({ id: `${partClass.id}-${feature.id}`, partClass, feature, rows: rowsOf(slots, partClass, feature) }));
+      : partClass.features.map((feature): Sheet => ({
+          id: `${partClass.id}-${feature.id}`,
+          partClass,
+          feature,
+          rows: rowsOf(slots, partClass, feature),
+        }));
   });
   const rows = new Map(sheets.flatMap((sheet) => sheet.rows.map((row) => [row.id, row] as const)));
   const jointSheets = pack.joints.map((joint): JointSheet => ({
@@ -120,7 +131,11 @@ export function readPack(json: unknown): Outcome<CompiledPack> {
   if (isTooDeep(json)) return refused(problem("error", "too-deep", [], { most: deepestJson }));
   const parsed = Pack.safeParse(json);
   if (!parsed.success) {
-    return refused(...parsed.error.issues.map((issue) => problem("error", "schema", issue.path as (string | number)[], { detail: issue.message })));
+    return refused(
+      ...parsed.error.issues.map((issue) =>
+        problem("error", "schema", issue.path as (string | number)[], { detail: issue.message }),
+      ),
+    );
   }
   const pack = withRulesOfThumb(parsed.data);
   const problems = lintPack(pack);

@@ -15,7 +15,12 @@ export interface ExprContext {
 }
 
 /** A context in which nothing was measured. */
-export const emptyContext = (facts: ReadonlyMap<string, number>): ExprContext => ({ points: [], measured: new Map(), facts, refs: new Map() });
+export const emptyContext = (facts: ReadonlyMap<string, number>): ExprContext => ({
+  points: [],
+  measured: new Map(),
+  facts,
+  refs: new Map(),
+});
 
 export interface Evaluated {
   /** Null when the measured points do not carry the expression. */
@@ -46,7 +51,11 @@ const unique = (ids: readonly string[]) => [...new Set(ids)];
  * @throws  CoreError unknown-fact, unknown-end for a pack that was not linted
  */
 export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
-  if ("const" in expr) return { estimate: exact(expr.unit === undefined ? expr.const : toCore(expr.const, unitById(expr.unit)!)), missing: [] };
+  if ("const" in expr)
+    return {
+      estimate: exact(expr.unit === undefined ? expr.const : toCore(expr.const, unitById(expr.unit)!)),
+      missing: [],
+    };
   if ("fact" in expr) {
     const value = context.facts.get(expr.fact);
     if (value === undefined) throw new CoreError("unknown-fact", expr.fact);
@@ -59,7 +68,10 @@ export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
       const estimate = context.measured.get(point.id);
       return estimate && point.place ? [{ place: point.place, estimate }] : [];
     });
-    return { estimate: fitPoints(expr.fit, there, expr.within ?? null), missing: wanted.filter((point) => !context.measured.has(point.id)).map((point) => point.id) };
+    return {
+      estimate: fitPoints(expr.fit, there, expr.within ?? null),
+      missing: wanted.filter((point) => !context.measured.has(point.id)).map((point) => point.id),
+    };
   }
   if ("points" in expr) {
     const wanted = selected(context.points, expr.points);
@@ -73,13 +85,19 @@ export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
       evaluateExpr(expr.each, { ...context, points: selected(context.points, { [expr.over]: place }) }),
     );
     const terms = parts.flatMap((part) => part.estimate ?? []);
-    return { estimate: terms.length === 0 ? null : reducers[expr.reduce](terms), missing: unique(parts.flatMap((part) => part.missing)) };
+    return {
+      estimate: terms.length === 0 ? null : reducers[expr.reduce](terms),
+      missing: unique(parts.flatMap((part) => part.missing)),
+    };
   }
   if ("end" in expr) return atEnd(expr.end, expr.each, context);
   if ("across" in expr) {
     const parts = expr.across.map((end) => atEnd(end, expr.each, context));
     const terms = parts.flatMap((part) => part.estimate ?? []);
-    return { estimate: terms.length === 0 ? null : reducers[expr.reduce](terms), missing: parts.flatMap((part) => part.missing) };
+    return {
+      estimate: terms.length === 0 ? null : reducers[expr.reduce](terms),
+      missing: parts.flatMap((part) => part.missing),
+    };
   }
   const parts = expr.args.map((arg) => evaluateExpr(arg, context));
   const missing = unique(parts.flatMap((part) => part.missing));
@@ -106,5 +124,6 @@ const operators: Record<"add" | "subtract" | "multiply" | "divide", (terms: read
 /** Plain geometry of the circle. */
 const functions: Record<"circumference" | "circle-area", (term: Estimate) => Estimate> = {
   circumference: (diameter) => scale(diameter, Math.PI),
-  "circle-area": (diameter) => propagate((Math.PI / 4) * diameter.value ** 2, [[diameter, (Math.PI / 2) * diameter.value]]),
+  "circle-area": (diameter) =>
+    propagate((Math.PI / 4) * diameter.value ** 2, [[diameter, (Math.PI / 2) * diameter.value]]),
 };

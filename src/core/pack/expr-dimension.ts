@@ -24,13 +24,21 @@ export function powersOfUnit(id: string): Powers | null {
 }
 
 const combined = (a: Powers, b: Powers, sign: 1 | -1): Powers =>
-  Object.fromEntries([...new Set([...Object.keys(a), ...Object.keys(b)])].map((base) => [base, (a[base] ?? 0) + sign * (b[base] ?? 0)] as const).filter(([, power]) => power !== 0));
+  Object.fromEntries(
+    [...new Set([...Object.keys(a), ...Object.keys(b)])]
+      .map((base) => [base, (a[base] ?? 0) + sign * (b[base] ?? 0)] as const)
+      .filter(([, power]) => power !== 0),
+  );
 
 export const samePowers = (a: Powers, b: Powers): boolean => Object.keys(combined(a, b, -1)).length === 0;
 
 /** As it is said to the one who writes the pack: `length^2`, `force length^-1`, `a bare number`. */
 export const sayPowers = (powers: Powers): string =>
-  Object.keys(powers).length === 0 ? "a bare number" : Object.entries(powers).map(([base, power]) => (power === 1 ? base : `${base}^${power}`)).join(" ");
+  Object.keys(powers).length === 0
+    ? "a bare number"
+    : Object.entries(powers)
+        .map(([base, power]) => (power === 1 ? base : `${base}^${power}`))
+        .join(" ");
 
 /** What the leaves of an expression measure. */
 export interface Kinds {
@@ -52,7 +60,11 @@ export const mismatch = (path: readonly (string | number)[], needed: Powers, got
  *
  * @returns  powers is null where it cannot be said
  */
-export function exprDimension(expr: Expr, kinds: Kinds, path: readonly (string | number)[]): { powers: Powers | null; problems: Problem[] } {
+export function exprDimension(
+  expr: Expr,
+  kinds: Kinds,
+  path: readonly (string | number)[],
+): { powers: Powers | null; problems: Problem[] } {
   const leaf = (powers: Powers | null, ...problems: Problem[]) => ({ powers, problems });
   if ("const" in expr) return leaf(expr.unit ? powersOfUnit(expr.unit) : bareNumber);
   if ("fact" in expr) {
@@ -61,8 +73,13 @@ export function exprDimension(expr: Expr, kinds: Kinds, path: readonly (string |
   }
   if ("ref" in expr) return leaf(expr.ref === "finished" ? length : kinds.governing);
   if ("points" in expr) return leaf(kinds.points);
-  if ("end" in expr) return exprDimension(expr.each, { ...kinds, points: kinds.ends.get(expr.end) ?? kinds.points }, [...path, "each"]);
-  if ("across" in expr) return exprDimension(expr.each, { ...kinds, points: kinds.ends.get(expr.across[0]!) ?? kinds.points }, [...path, "each"]);
+  if ("end" in expr)
+    return exprDimension(expr.each, { ...kinds, points: kinds.ends.get(expr.end) ?? kinds.points }, [...path, "each"]);
+  if ("across" in expr)
+    return exprDimension(expr.each, { ...kinds, points: kinds.ends.get(expr.across[0]!) ?? kinds.points }, [
+      ...path,
+      "each",
+    ]);
   if ("each" in expr) return exprDimension(expr.each, kinds, [...path, "each"]);
   const parts = expr.args.map((arg, at) => exprDimension(arg, kinds, [...path, "args", at]));
   const problems = parts.flatMap((part) => part.problems);
@@ -73,8 +90,10 @@ export function exprDimension(expr: Expr, kinds: Kinds, path: readonly (string |
     if (!samePowers(first, length)) problems.push(mismatch(path, length, first));
     return { powers: expr.fn === "circle-area" ? { length: 2 } : length, problems };
   }
-  if (expr.op === "multiply") return { powers: known.reduce<Powers>((product, powers) => combined(product, powers, 1), bareNumber), problems };
-  if (expr.op === "divide") return { powers: known.slice(1).reduce<Powers>((left, powers) => combined(left, powers, -1), first), problems };
+  if (expr.op === "multiply")
+    return { powers: known.reduce<Powers>((product, powers) => combined(product, powers, 1), bareNumber), problems };
+  if (expr.op === "divide")
+    return { powers: known.slice(1).reduce<Powers>((left, powers) => combined(left, powers, -1), first), problems };
   const other = known.find((powers) => !samePowers(powers, first));
   if (other) problems.push(mismatch(path, first, other));
   return { powers: first, problems };

@@ -10,12 +10,28 @@ import type { Fit } from "./fit-kinds";
 
 type Placed = { place: { x?: number; y?: number; angle?: number }; value: number };
 const scatter = 0.002;
-const fit = (kind: Fit, points: readonly Placed[], within: number | null = null) => fitPoints(kind, points.map(({ place, value }, at) => ({ place, estimate: estimate(value, [[`repeat:${at}`, scatter], ["calibration:dial", 0.004]]) })), within);
+const fit = (kind: Fit, points: readonly Placed[], within: number | null = null) =>
+  fitPoints(
+    kind,
+    points.map(({ place, value }, at) => ({
+      place,
+      estimate: estimate(value, [
+        [`repeat:${at}`, scatter],
+        ["calibration:dial", 0.004],
+      ]),
+    })),
+    within,
+  );
 const value = (of: Estimate | null) => of!.value;
 
-const face = (z: (x: number, y: number) => number): Placed[] => [0, 50, 100, 150, 200].flatMap((x) => [0, 50, 100].map((y) => ({ place: { x, y }, value: z(x, y) })));
+const face = (z: (x: number, y: number) => number): Placed[] =>
+  [0, 50, 100, 150, 200].flatMap((x) => [0, 50, 100].map((y) => ({ place: { x, y }, value: z(x, y) })));
 const angles = Array.from({ length: 8 }, (_, at) => at * 45);
-const turn = (shift: number, toward: number, x = 0): Placed[] => angles.map((angle) => ({ place: { angle, x }, value: 1 + shift * Math.cos(((angle - toward) * Math.PI) / 180) + 0.006 * Math.cos((3 * angle * Math.PI) / 180) }));
+const turn = (shift: number, toward: number, x = 0): Placed[] =>
+  angles.map((angle) => ({
+    place: { angle, x },
+    value: 1 + shift * Math.cos(((angle - toward) * Math.PI) / 180) + 0.006 * Math.cos((3 * angle * Math.PI) / 180),
+  }));
 
 describe("what is fitted", () => {
   test("a hollow face: whole by both definitions, and the worst square of it", () => {
@@ -25,23 +41,42 @@ describe("what is fitted", () => {
     expect(value(fit("flatness", hollow))).toBeCloseTo(0.04, 9);
     // Within 100 mm the same parabola is a quarter as deep.
     expect(value(fit("minimum-zone", hollow, 100))).toBeCloseTo(0.01, 9);
-    expect(value(fit("minimum-zone", face((x, y) => (x === 100 && y === 50 ? 0.05 : 0)), 100))).toBeGreaterThan(0.02);
+    expect(
+      value(
+        fit(
+          "minimum-zone",
+          face((x, y) => (x === 100 && y === 50 ? 0.05 : 0)),
+          100,
+        ),
+      ),
+    ).toBeGreaterThan(0.02);
   });
   test("a journal off its axis, and its form apart from that", () => {
     expect(value(fit("eccentricity", turn(0.05, 70)))).toBeCloseTo(0.05, 9);
     expect(value(fit("roundness", turn(0.05, 70)))).toBeCloseTo(0.012, 9);
   });
   test("a bent shaft: TIR at the middle is twice the bow; ends that sit off centre together do not bend it", () => {
-    const shaft = (middle: number, ends: number) => [...turn(ends, 0, 0), ...turn(middle, 0, 400), ...turn(ends, 0, 800)];
+    const shaft = (middle: number, ends: number) => [
+      ...turn(ends, 0, 0),
+      ...turn(middle, 0, 400),
+      ...turn(ends, 0, 800),
+    ];
     expect(value(fit("bow", shaft(0.03, 0)))).toBeCloseTo(0.03, 9);
     expect(value(fit("bow", shaft(0.02, 0.02)))).toBeCloseTo(0, 9);
     // Handbook, part 3: bow = TIR/2; the dial at the middle shows the whole of it twice.
-    const shown = turn(0.03, 0, 400).map((point) => point.value - 0.006 * Math.cos((3 * point.place.angle! * Math.PI) / 180));
+    const shown = turn(0.03, 0, 400).map(
+      (point) => point.value - 0.006 * Math.cos((3 * point.place.angle! * Math.PI) / 180),
+    );
     expect((Math.max(...shown) - Math.min(...shown)) / 2).toBeCloseTo(0.03, 9);
   });
   test("too few points, or all in one line, say nothing", () => {
     expect(fit("flatness", face(() => 0).slice(0, 3))).toBeNull();
-    expect(fit("minimum-zone", face(() => 0).filter(({ place }) => place.y === 0))).toBeNull();
+    expect(
+      fit(
+        "minimum-zone",
+        face(() => 0).filter(({ place }) => place.y === 0),
+      ),
+    ).toBeNull();
     expect(fit("roundness", turn(0, 0).slice(0, 3))).toBeNull();
     expect(fit("bow", [...turn(0, 0, 0), ...turn(0.1, 0, 400)])).toBeNull();
   });
@@ -53,18 +88,45 @@ describe("its uncertainty", () => {
     const generator = xoroshiro128plus(11);
     const uniform = () => uniformFloat64(generator);
     const normal = () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
-    const drawn = Array.from({ length: 1500 }, () => value(fit(kind, points.map((point) => ({ ...point, value: point.value + scatter * normal() })))));
+    const drawn = Array.from({ length: 1500 }, () =>
+      value(
+        fit(
+          kind,
+          points.map((point) => ({ ...point, value: point.value + scatter * normal() })),
+        ),
+      ),
+    );
     const mean = drawn.reduce((sum, each) => sum + each, 0) / drawn.length;
     return Math.sqrt(drawn.reduce((sum, each) => sum + (each - mean) ** 2, 0) / (drawn.length - 1));
   }
   // Where the form stands well above the scatter, so that the same points decide: there first order is what it claims.
-  test.each<[Fit, Placed[]]>([["eccentricity", turn(0.05, 70)], ["roundness", angles.map((angle) => ({ place: { angle }, value: angle === 0 ? 0.1 : angle === 135 ? -0.1 : 0 }))], ["bow", [...turn(0.01, 10, 0), ...turn(0.06, 50, 400), ...turn(0.02, 200, 800)]], ["flatness", face((x, y) => (x === 200 && y === 100 ? 0.2 : x === 100 && y === 0 ? -0.2 : 0))], ["minimum-zone", face((x, y) => (x === 100 && y === 50 ? 0.3 : (x === 0 || x === 200) && y === 0 ? -0.2 : x === 100 && y === 100 ? -0.25 : 0))]])("of %s is the spread of a Monte-Carlo run", (kind, points) => {
-    const scattered = Math.hypot(...[...fit(kind, points)!.contributions].filter(([source]) => source.startsWith("repeat")).map(([, part]) => part));
+  test.each<[Fit, Placed[]]>([
+    ["eccentricity", turn(0.05, 70)],
+    ["roundness", angles.map((angle) => ({ place: { angle }, value: angle === 0 ? 0.1 : angle === 135 ? -0.1 : 0 }))],
+    ["bow", [...turn(0.01, 10, 0), ...turn(0.06, 50, 400), ...turn(0.02, 200, 800)]],
+    ["flatness", face((x, y) => (x === 200 && y === 100 ? 0.2 : x === 100 && y === 0 ? -0.2 : 0))],
+    [
+      "minimum-zone",
+      face((x, y) =>
+        x === 100 && y === 50 ? 0.3 : (x === 0 || x === 200) && y === 0 ? -0.2 : x === 100 && y === 100 ? -0.25 : 0,
+      ),
+    ],
+  ])("of %s is the spread of a Monte-Carlo run", (kind, points) => {
+    const scattered = Math.hypot(
+      ...[...fit(kind, points)!.contributions]
+        .filter(([source]) => source.startsWith("repeat"))
+        .map(([, part]) => part),
+    );
     expect(scattered / spreadOf(kind, points)).toBeGreaterThan(0.9);
     expect(scattered / spreadOf(kind, points)).toBeLessThan(1.1);
   });
   test("what all readings share is not in a form: a dial that shows too much everywhere shows the same face", () => {
-    for (const [kind, points] of [["flatness", face((x, y) => 1e-4 * x * y)], ["minimum-zone", face((x, y) => 1e-4 * x * y)], ["roundness", turn(0.1, 0)]] as const) expect(fit(kind, points)!.contributions.get("calibration:dial") ?? 0).toBeCloseTo(0, 9);
+    for (const [kind, points] of [
+      ["flatness", face((x, y) => 1e-4 * x * y)],
+      ["minimum-zone", face((x, y) => 1e-4 * x * y)],
+      ["roundness", turn(0.1, 0)],
+    ] as const)
+      expect(fit(kind, points)!.contributions.get("calibration:dial") ?? 0).toBeCloseTo(0, 9);
     expect(standardUncertainty(fit("eccentricity", turn(0.05, 70))!)).toBeCloseTo(scatter * Math.sqrt(2 / 8), 9);
   });
 });
@@ -73,14 +135,26 @@ test("a head is judged by its face: flat, hollow, or measured at too few points 
   const at = (z: (x: number, y: number) => number, skip = 0) => {
     const bench = new TestBench(orrinshaw);
     const { points } = orrinshaw.rows.get("head-front/flatness")!.at.feature;
-    const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["height"] }, master: null });
-    points.slice(skip).forEach((point) => bench.read(occasion, "head-front", "flatness", point.id, z(point.place!.x!, point.place!.y!)));
+    const occasion = bench.occasion({
+      gauge: { ...testGauge, method: "direct", quantities: ["height"] },
+      master: null,
+    });
+    points
+      .slice(skip)
+      .forEach((point) =>
+        bench.read(occasion, "head-front", "flatness", point.id, z(point.place!.x!, point.place!.y!)),
+      );
     return assess(orrinshaw, bench.entries, "2026-11-24T00:00:00Z").rows.get("head-front/flatness")!;
   };
-  expect(at((x, y) => 0.3 + 0.001 * x - 0.0004 * y)).toMatchObject({ accepted: true, governing: { conformity: { mark: "inside" } } });
+  expect(at((x, y) => 0.3 + 0.001 * x - 0.0004 * y)).toMatchObject({
+    accepted: true,
+    governing: { conformity: { mark: "inside" } },
+  });
   const hollow = at((x) => 0.16 * ((x - 220) / 200) ** 2);
   expect(hollow).toMatchObject({ accepted: false, governing: { accepted: false } });
-  expect(hollow.derived.find((each) => each.characteristic.id === "by-squares")!.estimate!.value).toBeGreaterThanOrEqual(hollow.governing.estimate!.value);
+  expect(
+    hollow.derived.find((each) => each.characteristic.id === "by-squares")!.estimate!.value,
+  ).toBeGreaterThanOrEqual(hollow.governing.estimate!.value);
   // A zone can only grow with more points: one past its limit stays past it.
   expect(at((x) => 0.3 * ((x - 220) / 200) ** 2, 3).governing.accepted).toBe(false);
   expect(at(() => 0, 12)).toMatchObject({ accepted: null, governing: { estimate: null } });
@@ -94,5 +168,7 @@ test("the linter wants a place for every point of a fit, and a face for a square
     return read.ok ? [] : read.problems.map((found) => found.code);
   };
   expect(change((feature) => delete feature.points[4]!.place)).toContain("fit-without-place");
-  expect(change((feature) => (feature.governing.expr = { fit: "roundness", points: {}, within: 100 }))).toEqual(expect.arrayContaining(["fit-without-place", "fit-without-face"]));
+  expect(change((feature) => (feature.governing.expr = { fit: "roundness", points: {}, within: 100 }))).toEqual(
+    expect.arrayContaining(["fit-without-place", "fit-without-face"]),
+  );
 });

@@ -1,7 +1,15 @@
 import { problem, type Problem } from "../problem";
 import { unitById } from "../quantity/units";
 import { stations } from "../stations";
-import { bareNumber, exprDimension, mismatch, powersOfUnit, samePowers, type Kinds, type Powers } from "./expr-dimension";
+import {
+  bareNumber,
+  exprDimension,
+  mismatch,
+  powersOfUnit,
+  samePowers,
+  type Kinds,
+  type Powers,
+} from "./expr-dimension";
 import { placesFor } from "./fit-points";
 import { placesOf } from "./places";
 import { rulesOfThumb } from "./rules-of-thumb";
@@ -18,7 +26,8 @@ type Path = readonly (string | number)[];
  */
 export function lintPack(pack: Pack): Problem[] {
   const found: Problem[] = [];
-  const report = (code: string, path: Path, params: Problem["params"] = {}) => found.push(problem("error", code, path, params));
+  const report = (code: string, path: Path, params: Problem["params"] = {}) =>
+    found.push(problem("error", code, path, params));
 
   const ids = (list: readonly { id: string }[], path: Path) => {
     const seen = new Set<string>();
@@ -90,29 +99,49 @@ export function lintPack(pack: Pack): Problem[] {
     }
     if ("over" in expr && !axes.has(expr.over)) report("unknown-axis", [...path, "over"], { axis: expr.over });
     if ("points" in expr) {
-      for (const [axis, place] of Object.entries(expr.points)) if (!axes.get(axis)?.has(place)) report("no-such-points", [...path, "points"], { axis, place });
+      for (const [axis, place] of Object.entries(expr.points))
+        if (!axes.get(axis)?.has(place)) report("no-such-points", [...path, "points"], { axis, place });
     }
     innerExprs(expr).forEach((inner, at) => checkExpr(inner, axes, [...path, at], ends));
   };
 
   /** Whether some square of a side holds the four points that say anything of flatness. */
   const squaresHold = (side: number, points: readonly Point[]) => {
-    const spots = points.flatMap(({ place }) => (place?.x === undefined || place.y === undefined ? [] : [{ x: place.x, y: place.y }]));
-    return spots.some(({ x: left }) => spots.some(({ y: top }) => spots.filter(({ x, y }) => x >= left && x <= left + side && y >= top && y <= top + side).length >= 4));
+    const spots = points.flatMap(({ place }) =>
+      place?.x === undefined || place.y === undefined ? [] : [{ x: place.x, y: place.y }],
+    );
+    return spots.some(({ x: left }) =>
+      spots.some(
+        ({ y: top }) =>
+          spots.filter(({ x, y }) => x >= left && x <= left + side && y >= top && y <= top + side).length >= 4,
+      ),
+    );
   };
 
   /** Points that a fit asks for have to lie somewhere. */
   const checkFits = (expr: Expr, points: readonly Point[], path: Path) => {
     if ("fit" in expr) {
-      const placeless = points.find((point) => Object.entries(expr.points).every(([axis, place]) => point.at[axis] === place) && placesFor[expr.fit].some((axis) => point.place?.[axis] === undefined));
+      const placeless = points.find(
+        (point) =>
+          Object.entries(expr.points).every(([axis, place]) => point.at[axis] === place) &&
+          placesFor[expr.fit].some((axis) => point.place?.[axis] === undefined),
+      );
       if (placeless) report("fit-without-place", path, { point: placeless.id, fit: expr.fit });
-      if (expr.within !== undefined && !placesFor[expr.fit].includes("y")) report("fit-without-face", path, { fit: expr.fit });
-      else if (expr.within !== undefined && !squaresHold(expr.within, points)) report("fit-within-empty", path, { within: expr.within });
+      if (expr.within !== undefined && !placesFor[expr.fit].includes("y"))
+        report("fit-without-face", path, { fit: expr.fit });
+      else if (expr.within !== undefined && !squaresHold(expr.within, points))
+        report("fit-within-empty", path, { within: expr.within });
     }
     innerExprs(expr).forEach((inner, at) => checkFits(inner, points, [...path, at]));
   };
 
-  const checkCharacteristic = (item: Characteristic, axes: Axes, kinds: Kinds, path: Path, ends?: ReadonlyMap<string, Axes>) => {
+  const checkCharacteristic = (
+    item: Characteristic,
+    axes: Axes,
+    kinds: Kinds,
+    path: Path,
+    ends?: ReadonlyMap<string, Axes>,
+  ) => {
     checkLimits(item.limits, [...path, "limits"]);
     checkExpr(item.expr, axes, [...path, "expr"], ends);
     checkDimension(item.expr, item.unit, kinds, [...path, "expr"]);
@@ -120,7 +149,8 @@ export function lintPack(pack: Pack): Problem[] {
   };
 
   const checkThumb = ({ rule, diameter }: NonNullable<Characteristic["thumb"]>, unit: string, path: Path) => {
-    if (rulesOfThumb[rule].perDiameter !== (diameter !== undefined)) report(diameter === undefined ? "thumb-without-diameter" : "thumb-with-diameter", path, { rule });
+    if (rulesOfThumb[rule].perDiameter !== (diameter !== undefined))
+      report(diameter === undefined ? "thumb-without-diameter" : "thumb-with-diameter", path, { rule });
     if (unitById(unit)?.dimension !== "length") report("thumb-of-no-length", path, { rule, unit });
   };
 
@@ -130,8 +160,15 @@ export function lintPack(pack: Pack): Problem[] {
     ids([feature.governing, ...feature.derived], [...path, "derived"]);
     if (feature.sampling) checkRef(feature.sampling.ref, [...path, "sampling", "ref"]);
     const axes = axesOf(feature);
-    [feature.governing, ...feature.derived].forEach((item) => checkFits(item.expr, feature.points, [...path, item.id, "expr"]));
-    const kinds: Kinds = { facts: factPowers, points: powersOfUnit(feature.unit)!, governing: powersOfUnit(feature.governing.unit)!, ends: new Map() };
+    [feature.governing, ...feature.derived].forEach((item) =>
+      checkFits(item.expr, feature.points, [...path, item.id, "expr"]),
+    );
+    const kinds: Kinds = {
+      facts: factPowers,
+      points: powersOfUnit(feature.unit)!,
+      governing: powersOfUnit(feature.governing.unit)!,
+      ends: new Map(),
+    };
     checkCharacteristic(feature.governing, axes, kinds, [...path, "governing"]);
     feature.derived.forEach((item, at) => checkCharacteristic(item, axes, kinds, [...path, "derived", at]));
 
@@ -140,13 +177,22 @@ export function lintPack(pack: Pack): Problem[] {
     for (const id of related) {
       const other = known.get(id);
       if (!other) report("unknown-feature", path, { feature: id });
-      else if (other.places.length > 0 && feature.places.some((place) => !other.places.some((at) => at.id === place.id))) report("places-differ", path, { feature: id });
+      else if (
+        other.places.length > 0 &&
+        feature.places.some((place) => !other.places.some((at) => at.id === place.id))
+      )
+        report("places-differ", path, { feature: id });
     }
     if (feature.drawing) {
-      if (!drawings.has(feature.drawing.id)) report("unknown-drawing", [...path, "drawing", "id"], { drawing: feature.drawing.id });
+      if (!drawings.has(feature.drawing.id))
+        report("unknown-drawing", [...path, "drawing", "id"], { drawing: feature.drawing.id });
       const { marks } = feature.drawing;
-      for (const point of feature.points) if (!Object.hasOwn(marks, point.id)) report("point-not-drawn", [...path, "drawing", "marks"], { point: point.id });
-      for (const id of Object.keys(marks)) if (!feature.points.some((point) => point.id === id)) report("unknown-point", [...path, "drawing", "marks"], { point: id });
+      for (const point of feature.points)
+        if (!Object.hasOwn(marks, point.id))
+          report("point-not-drawn", [...path, "drawing", "marks"], { point: point.id });
+      for (const id of Object.keys(marks))
+        if (!feature.points.some((point) => point.id === id))
+          report("unknown-point", [...path, "drawing", "marks"], { point: id });
     }
     if (feature.remedy) {
       checkRef(feature.remedy.ref, [...path, "remedy", "ref"]);
@@ -163,7 +209,8 @@ export function lintPack(pack: Pack): Problem[] {
         checkDimension(expr, unit, kinds, [...path, "rework", "effects", at]);
       });
       const { new: fresh } = feature.governing.limits;
-      if ((kind === "oversize" ? fresh?.min : fresh?.max) === undefined) report("rework-needs-new-size", [...path, "rework"]);
+      if ((kind === "oversize" ? fresh?.min : fresh?.max) === undefined)
+        report("rework-needs-new-size", [...path, "rework"]);
     }
   };
 
@@ -171,7 +218,11 @@ export function lintPack(pack: Pack): Problem[] {
   const featuresIn = new Map(
     pack.slots.map((slot) => [
       slot.id,
-      new Map(pack.classes.find((each) => each.id === slot.class)?.features.flatMap((feature) => placesOf(feature).map((at) => [at.id, feature] as const)) ?? []),
+      new Map(
+        pack.classes
+          .find((each) => each.id === slot.class)
+          ?.features.flatMap((feature) => placesOf(feature).map((at) => [at.id, feature] as const)) ?? [],
+      ),
     ]),
   );
 
@@ -207,35 +258,47 @@ export function lintPack(pack: Pack): Problem[] {
   pack.facts.forEach((fact, at) => checkRef(fact.ref, ["facts", at, "ref"]));
   pack.cautions.forEach((caution, at) => {
     checkRef(caution.ref, ["cautions", at, "ref"]);
-    if (caution.class !== undefined && !classes.has(caution.class)) report("unknown-class", ["cautions", at, "class"], { class: caution.class });
-    if (!stations.some((station) => station === caution.station)) report("unknown-station", ["cautions", at, "station"], { station: caution.station });
+    if (caution.class !== undefined && !classes.has(caution.class))
+      report("unknown-class", ["cautions", at, "class"], { class: caution.class });
+    if (!stations.some((station) => station === caution.station))
+      report("unknown-station", ["cautions", at, "station"], { station: caution.station });
   });
   pack.classes.forEach((partClass, at) => {
     const path = ["classes", at];
     checkRef(partClass.expansionPerK.ref, [...path, "expansionPerK", "ref"]);
     ids(partClass.features, [...path, "features"]);
-    partClass.features.forEach((feature, index) => checkFeature(feature, partClass.features, [...path, "features", index]));
+    partClass.features.forEach((feature, index) =>
+      checkFeature(feature, partClass.features, [...path, "features", index]),
+    );
   });
   pack.slots.forEach((slot, at) => {
     if (!classes.has(slot.class)) report("unknown-class", ["slots", at, "class"], { class: slot.class });
-    if (slot.map && !outlines.has(slot.map.outline)) report("unknown-outline", ["slots", at, "map", "outline"], { outline: slot.map.outline });
+    if (slot.map && !outlines.has(slot.map.outline))
+      report("unknown-outline", ["slots", at, "map", "outline"], { outline: slot.map.outline });
   });
   if (pack.identity) found.push(...lintIdentity(pack.identity, variants, sources, ["identity"]));
   if (pack.intake) {
     const { questions, schools, history, symptoms, tests, weakPoints, bulletins } = pack.intake;
-    for (const [name, list] of Object.entries({ questions, schools, history, symptoms, tests, weakPoints, bulletins })) ids(list, ["intake", name]);
-    for (const [name, list] of Object.entries({ schools, tests, weakPoints, bulletins })) list.forEach((each, at) => checkRef(each.ref, ["intake", name, at, "ref"]));
+    for (const [name, list] of Object.entries({ questions, schools, history, symptoms, tests, weakPoints, bulletins }))
+      ids(list, ["intake", name]);
+    for (const [name, list] of Object.entries({ schools, tests, weakPoints, bulletins }))
+      list.forEach((each, at) => checkRef(each.ref, ["intake", name, at, "ref"]));
     tests.forEach((test, at) => {
       ids(test.places, ["intake", "tests", at, "places"]);
       if (!unitById(test.unit)) report("unknown-unit", ["intake", "tests", at, "unit"], { unit: test.unit });
     });
-    weakPoints.forEach((point, at) => point.variants.filter((id) => !variants.has(id)).forEach((id) => report("unknown-variant", ["intake", "weakPoints", at, "variants"], { variant: id })));
+    weakPoints.forEach((point, at) =>
+      point.variants
+        .filter((id) => !variants.has(id))
+        .forEach((id) => report("unknown-variant", ["intake", "weakPoints", at, "variants"], { variant: id })),
+    );
   }
   found.push(...lintTeardown(pack));
   if (pack.worth) {
     checkRef(pack.worth.ref, ["worth", "ref"]);
     checkRef(pack.worth.ceiling.ref, ["worth", "ceiling", "ref"]);
-    for (const id of [...pack.worth.classes.map((each) => each.class), ...pack.worth.castings]) if (!classes.has(id)) report("unknown-class", ["worth"], { class: id });
+    for (const id of [...pack.worth.classes.map((each) => each.class), ...pack.worth.castings])
+      if (!classes.has(id)) report("unknown-class", ["worth"], { class: id });
   }
   ids(pack.joints, ["joints"]);
   pack.joints.forEach((joint, at) => checkJoint(joint, ["joints", at]));

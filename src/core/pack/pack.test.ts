@@ -5,13 +5,28 @@ import { evaluateExpr } from "./evaluate-expr";
 import type { Expr, Point } from "./schema";
 import { trend } from "./walk-expr";
 
-const point = (id: string, height: string, direction: string): Point => ({ id, name: id, short: id, at: { height, direction } });
-const grid = [point("tt", "top", "thrust"), point("ta", "top", "axial"), point("lt", "low", "thrust"), point("la", "low", "axial")];
-const context = (values: Record<string, number | Estimate>, refs: Record<string, Estimate> = {}) => ({
-  points: grid, facts: orrinshaw.facts, refs: new Map(Object.entries(refs)),
-  measured: new Map(Object.entries(values).map(([id, value]) => [id, typeof value === "number" ? exact(value) : value])),
+const point = (id: string, height: string, direction: string): Point => ({
+  id,
+  name: id,
+  short: id,
+  at: { height, direction },
 });
-const valueOf = (expr: Expr, values: Record<string, number>, refs = {}) => evaluateExpr(expr, context(values, refs)).estimate?.value ?? null;
+const grid = [
+  point("tt", "top", "thrust"),
+  point("ta", "top", "axial"),
+  point("lt", "low", "thrust"),
+  point("la", "low", "axial"),
+];
+const context = (values: Record<string, number | Estimate>, refs: Record<string, Estimate> = {}) => ({
+  points: grid,
+  facts: orrinshaw.facts,
+  refs: new Map(Object.entries(refs)),
+  measured: new Map(
+    Object.entries(values).map(([id, value]) => [id, typeof value === "number" ? exact(value) : value]),
+  ),
+});
+const valueOf = (expr: Expr, values: Record<string, number>, refs = {}) =>
+  evaluateExpr(expr, context(values, refs)).estimate?.value ?? null;
 const spread = (over: string): Expr => ({ over, reduce: "max", each: { reduce: "range", points: {} } });
 
 describe("expressions", () => {
@@ -31,12 +46,18 @@ describe("expressions", () => {
   });
 
   test("the greatest of several readings has the contributions of the reading it is", () => {
-    const result = evaluateExpr({ reduce: "max", points: {} }, context({ tt: estimate(2, [["a", 0.1]]), ta: estimate(1, [["b", 0.5]]) }));
+    const result = evaluateExpr(
+      { reduce: "max", points: {} },
+      context({ tt: estimate(2, [["a", 0.1]]), ta: estimate(1, [["b", 0.5]]) }),
+    );
     expect([...result.estimate!.contributions]).toEqual([["a", 0.1]]);
   });
 
   test("growth of the ring gap is pi times growth of the bore: plain geometry", () => {
-    const growth = evaluateExpr({ fn: "circumference", args: [{ ref: "wear" }] }, context({}, { wear: estimate(0.1, [["w", 0.003]]) })).estimate!;
+    const growth = evaluateExpr(
+      { fn: "circumference", args: [{ ref: "wear" }] },
+      context({}, { wear: estimate(0.1, [["w", 0.003]]) }),
+    ).estimate!;
     expect(growth.value).toBeCloseTo(2 * Math.PI * (0.1 / 2), 12);
     expect(standardUncertainty(growth)).toBeCloseTo(Math.PI * 0.003, 12);
   });
@@ -47,7 +68,11 @@ describe("expressions", () => {
   });
 
   test("only a greatest value is sure to rise as more is measured, only a smallest to fall", () => {
-    expect([trend({ reduce: "max", points: {} }), trend({ reduce: "range", points: {} }), trend(spread("height"))]).toEqual(["rises", "rises", "rises"]);
+    expect([
+      trend({ reduce: "max", points: {} }),
+      trend({ reduce: "range", points: {} }),
+      trend(spread("height")),
+    ]).toEqual(["rises", "rises", "rises"]);
     expect(trend({ reduce: "min", points: {} })).toBe("falls");
     expect(trend({ reduce: "mean", points: {} })).toBe("open");
     expect(trend({ over: "height", reduce: "min", each: { reduce: "range", points: {} } })).toBe("open");
@@ -57,7 +82,14 @@ describe("expressions", () => {
 describe("a pack", () => {
   test("lays out one row for each liner, each place of the crankshaft and each half of a bearing", () => {
     expect(Object.fromEntries(orrinshaw.sheets.map((sheet) => [sheet.id, sheet.rows.length]))).toMatchObject({
-      "liner-bore": 6, "crankshaft-main": 7, "crankshaft-big-end": 6, "crankshaft-damage": 6, "crankshaft-run-out": 1, "main-shell-wall": 14, "rod-shell-wall": 12, "block-tunnel": 7,
+      "liner-bore": 6,
+      "crankshaft-main": 7,
+      "crankshaft-big-end": 6,
+      "crankshaft-damage": 6,
+      "crankshaft-run-out": 1,
+      "main-shell-wall": 14,
+      "rod-shell-wall": 12,
+      "block-tunnel": 7,
     });
     expect(orrinshaw.rows.get("crankshaft/big-end-j5")).toMatchObject({ label: "5", name: "big-end journal 5" });
     expect(rotary.sheets[0]!.rows.map((row) => row.label)).toEqual(["F", "R"]);
@@ -65,7 +97,10 @@ describe("a pack", () => {
 
   test("is known by a fingerprint that does not depend on the order of its keys", () => {
     const turned = JSON.parse(JSON.stringify(json("packs/orrinshaw-6m.json")), (_, value) =>
-      value && typeof value === "object" && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).reverse()) : value) as unknown;
+      value && typeof value === "object" && !Array.isArray(value)
+        ? Object.fromEntries(Object.entries(value).reverse())
+        : value,
+    ) as unknown;
     const read = readPack(turned);
     expect(read.ok && read.value.sha256).toBe(orrinshaw.sha256);
   });
@@ -83,24 +118,56 @@ describe("a pack", () => {
     ["unknown-station", (pack) => (pack.cautions[0]!.station = "lunch")],
     ["unknown-fact", (pack) => (pack.figures[0]!.expr = { fact: "nothing" })],
     ["unknown-feature", (pack) => bigEnd(pack).restsOn.push("nothing")],
-    ["places-differ", (pack) => crank(pack).features.find((each) => each.id === "damage")!.places.pop()],
+    [
+      "places-differ",
+      (pack) =>
+        crank(pack)
+          .features.find((each) => each.id === "damage")!
+          .places.pop(),
+    ],
     ["unknown-axis", (pack) => (bigEnd(pack).derived[0]!.expr = spread("depth"))],
     ["no-such-points", (pack) => (bigEnd(pack).governing.expr = { reduce: "min", points: { station: "middle" } })],
-    ["dimension-mismatch", (pack) => (bigEnd(pack).governing.expr = { fn: "circle-area", args: [{ reduce: "min", points: {} }] })],
-    ["dimension-mismatch", (pack) => (pack.figures[0]!.expr = { op: "add", args: [{ fact: "bore" }, { fact: "cylinders" }] })],
+    [
+      "dimension-mismatch",
+      (pack) => (bigEnd(pack).governing.expr = { fn: "circle-area", args: [{ reduce: "min", points: {} }] }),
+    ],
+    [
+      "dimension-mismatch",
+      (pack) => (pack.figures[0]!.expr = { op: "add", args: [{ fact: "bore" }, { fact: "cylinders" }] }),
+    ],
     ["new-outside-reassembly", (pack) => (bigEnd(pack).governing.limits.reassembly!.min = 70.99)],
-    ["reassembly-outside-in-service", (pack) => (pack.classes[0]!.features[0]!.governing.limits.inService!.max = 108.05)],
+    [
+      "reassembly-outside-in-service",
+      (pack) => (pack.classes[0]!.features[0]!.governing.limits.inService!.max = 108.05),
+    ],
     ["rework-needs-new-size", (pack) => delete bigEnd(pack).governing.limits.new],
     ["unknown-end", (pack) => (fit(pack).governing.expr = { end: "nothing", each: { reduce: "max", points: {} } })],
     ["unknown-end", (pack) => fit(pack).givesWay.push("nothing")],
     ["end-missing", (pack) => delete fit(pack).places[0]!.ends.journal],
     ["unknown-slot", (pack) => (fit(pack).places[0]!.ends.journal!.slot = "nothing")],
     ["unknown-feature", (pack) => (fit(pack).places[0]!.ends.journal!.feature = "big-end")],
-    ["no-such-points", (pack) => (fit(pack).governing.expr = { end: "journal", each: { reduce: "max", points: { direction: "crown" } } })],
-    ["too-deep", (pack) => (bigEnd(pack).governing.expr = Array.from({ length: 40 }).reduce<Expr>((each) => ({ over: "station", reduce: "max", each }), { reduce: "min", points: {} }))],
+    [
+      "no-such-points",
+      (pack) =>
+        (fit(pack).governing.expr = { end: "journal", each: { reduce: "max", points: { direction: "crown" } } }),
+    ],
+    [
+      "too-deep",
+      (pack) =>
+        (bigEnd(pack).governing.expr = Array.from({ length: 40 }).reduce<Expr>(
+          (each) => ({ over: "station", reduce: "max", each }),
+          { reduce: "min", points: {} },
+        )),
+    ],
     ["thumb-without-diameter", (pack) => (fit(pack).governing.thumb = { rule: "journal-oil-clearance" })],
     ["thumb-with-diameter", (pack) => (fit(pack).governing.thumb = { rule: "rotor-housing-difference", diameter: 71 })],
-    ["thumb-of-no-length", (pack) => (pack.classes.flatMap((each) => each.features).find((each) => each.id === "load")!.governing.thumb = { rule: "rotor-housing-difference" })],
+    [
+      "thumb-of-no-length",
+      (pack) =>
+        (pack.classes.flatMap((each) => each.features).find((each) => each.id === "load")!.governing.thumb = {
+          rule: "rotor-housing-difference",
+        }),
+    ],
     ["schema", (pack) => (pack.outlines[0]!.path = "<script>")],
     ["schema", (pack) => (pack.classes[0]!.id = "__proto__")],
   ];

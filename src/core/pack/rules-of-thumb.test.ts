@@ -24,26 +24,46 @@ test("where the pack has no limit a rule of thumb steps in, by its name; where i
     joint.governing.limits = {};
   })!;
   expect([found.min! / 25.4, found.max! / 25.4]).toEqual([expect.closeTo(0.002096, 6), expect.closeTo(0.002794, 6)]);
-  expect(found.ref).toMatchObject({ source: "rule-of-thumb", page: expect.stringContaining("oil clearance") as string });
+  expect(found.ref).toMatchObject({
+    source: "rule-of-thumb",
+    page: expect.stringContaining("oil clearance") as string,
+  });
 });
 
 test("a part may be used again by a rule of thumb, which says so; under a certificate that holds the job", () => {
   const bench = new TestBench(pellbrook);
   const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["gap"] }, master: null });
   // The handbook: 0.004 in for each inch of bore, so 0.304 mm at 76.
-  for (const [slot, gap] of [["top-ring-1", 0.4], ["top-ring-2", 0.2]] as const) bench.read(occasion, slot, "gap", "gap", gap);
+  for (const [slot, gap] of [
+    ["top-ring-1", 0.4],
+    ["top-ring-2", 0.2],
+  ] as const)
+    bench.read(occasion, slot, "gap", "gap", gap);
   const judge = createAssess(pellbrook);
   const choiceOf = (slot: string) => judge(bench.entries, at).choices.find(({ row }) => row.row.slot.id === slot)!;
   const [wide, tight] = [choiceOf("top-ring-1"), choiceOf("top-ring-2")];
   expect(wide.row.governing.limit!.min).toBeCloseTo(0.304, 9);
   expect(wide.proposal).toMatchObject({ disposition: "reuse", allowed: true });
   expect(wide.proposal.reasons.map(({ code }) => code)).toEqual(["within-limits", "by-rule-of-thumb"]);
-  expect(tight.options.find(({ disposition }) => disposition === "reuse")!.reasons.map(({ code }) => code)).toEqual(["outside-limit", "by-rule-of-thumb"]);
+  expect(tight.options.find(({ disposition }) => disposition === "reuse")!.reasons.map(({ code }) => code)).toEqual([
+    "outside-limit",
+    "by-rule-of-thumb",
+  ]);
   // A gap that is too tight is filed, not thrown away.
   expect(tight.proposal).toMatchObject({ disposition: "rework", step: "file" });
 
-  const held = () => judge(bench.entries, at).holds.filter(({ code }) => code === "thumb-on-certified").map(({ station, path }) => [station, path]);
-  bench.add("decision-made", { part: wide.row.part!.id, feature: "gap", disposition: "reuse", step: null, reason: null, witness: makeWitness(wide, pellbrook.sha256, bench.entries) });
+  const held = () =>
+    judge(bench.entries, at)
+      .holds.filter(({ code }) => code === "thumb-on-certified")
+      .map(({ station, path }) => [station, path]);
+  bench.add("decision-made", {
+    part: wide.row.part!.id,
+    feature: "gap",
+    disposition: "reuse",
+    step: null,
+    reason: null,
+    witness: makeWitness(wide, pellbrook.sha256, bench.entries),
+  });
   expect(held()).toEqual([]);
   bench.add("intake-noted", { section: "order", item: "certified", part: null, place: null, value: true });
   expect(held()).toEqual([["decide", ["top-ring-1/gap"]]]);

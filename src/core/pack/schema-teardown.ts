@@ -16,7 +16,13 @@ export const StripCheck = z.strictObject({
   /** States to choose from; the first is as it should be. */
   states: z.array(Named).min(2).max(8).optional(),
   /** What is read from it, where there is a number. */
-  figure: z.strictObject({ unit: Id.refine((id) => unitById(id) !== undefined, "not a unit"), low: Finite.optional(), high: Finite.optional() }).optional(),
+  figure: z
+    .strictObject({
+      unit: Id.refine((id) => unitById(id) !== undefined, "not a unit"),
+      low: Finite.optional(),
+      high: Finite.optional(),
+    })
+    .optional(),
   caution: Text.optional(),
   ref: Ref,
 });
@@ -41,7 +47,10 @@ export const StripStep = z.strictObject({
 
 export const Strip = z.strictObject({
   /** Timing and positions that can be lost, and what loses them costs. */
-  positions: z.array(z.strictObject({ id: Id, name: Text, afterwards: Text })).max(40).default([]),
+  positions: z
+    .array(z.strictObject({ id: Id, name: Text, afterwards: Text }))
+    .max(40)
+    .default([]),
   steps: z.array(StripStep).min(1).max(300),
   checks: z.array(StripCheck).max(100).default([]),
 });
@@ -50,7 +59,10 @@ export const Strip = z.strictObject({
 export const FindingKind = z.strictObject({
   id: Id,
   name: Text,
-  values: z.array(z.strictObject({ id: Id, name: Text, grade: z.union([z.literal(1), z.literal(2), z.literal(3)]) })).min(1).max(12),
+  values: z
+    .array(z.strictObject({ id: Id, name: Text, grade: z.union([z.literal(1), z.literal(2), z.literal(3)]) }))
+    .min(1)
+    .max(12),
   /** Places of the part it can be at; the part as a whole where there are none. */
   places: z.array(Id).max(60).default([]),
   /** Washed away, so it is looked for before. */
@@ -71,7 +83,10 @@ export const Treatment = z.strictObject({ id: Id, name: Text, caution: Text.opti
 
 /** What cleaning asks of one class, beyond what its material does. */
 export const ClassCleaning = z.strictObject({
-  treatments: z.array(z.strictObject({ treatment: Id, allowed: z.enum(["yes", "care", "no"]), why: Text })).max(40).default([]),
+  treatments: z
+    .array(z.strictObject({ treatment: Id, allowed: z.enum(["yes", "care", "no"]), why: Text }))
+    .max(40)
+    .default([]),
   /** What comes out before: plugs, sensors, seals. */
   first: z.array(Named).max(20).default([]),
   note: Text.optional(),
@@ -116,9 +131,19 @@ export const Zone = z.strictObject({
   axis: Finite.optional(),
   rules: z.array(CrackRule).max(20),
   /** Threaded holes in it, and how many inserts are accepted there. */
-  threads: z.strictObject({ holes: z.number().int().min(1).max(200), most: z.number().int().min(0), ref: Ref }).optional(),
+  threads: z
+    .strictObject({ holes: z.number().int().min(1).max(200), most: z.number().int().min(0), ref: Ref })
+    .optional(),
   /** Studs in it of which a share breaks on removal. */
-  studs: z.strictObject({ count: z.number().int().min(1).max(200), breakShare: z.number().gt(0).lt(1), costEach: z.number().min(0), minutesEach: z.number().min(0), ref: Ref }).optional(),
+  studs: z
+    .strictObject({
+      count: z.number().int().min(1).max(200),
+      breakShare: z.number().gt(0).lt(1),
+      costEach: z.number().min(0),
+      minutesEach: z.number().min(0),
+      ref: Ref,
+    })
+    .optional(),
 });
 
 export const ZoneMap = z.strictObject({

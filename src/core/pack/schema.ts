@@ -3,7 +3,17 @@ import { unitById } from "../quantity/units";
 import { fits, type Fit } from "./fit-kinds";
 import { thumbIds } from "./rules-of-thumb";
 import { Finite, Id, Ref, Text } from "./schema-base";
-import { Circuit, ClassCleaning, FindingKind, Ledger, Material, Strip, Treatment, CrackMethod, ZoneMap } from "./schema-teardown";
+import {
+  Circuit,
+  ClassCleaning,
+  FindingKind,
+  Ledger,
+  Material,
+  Strip,
+  Treatment,
+  CrackMethod,
+  ZoneMap,
+} from "./schema-teardown";
 
 export const Source = z.strictObject({
   id: Id,
@@ -95,7 +105,10 @@ export const Characteristic = z.strictObject({
 const Layer = z.strictObject({ depth: z.number().positive(), keep: z.number().positive(), ref: Ref });
 
 /** A closed or open outline drawn with straight lines, arcs and curves; numbers and commands only, never markup. */
-const PathData = z.string().max(2000).regex(/^[MLHVCSQTAZmlhvcsqtaz0-9eE+\-., ]+$/u);
+const PathData = z
+  .string()
+  .max(2000)
+  .regex(/^[MLHVCSQTAZmlhvcsqtaz0-9eE+\-., ]+$/u);
 
 /** A sketch of a kind of part, on which a feature shows where the gauge goes. */
 export const Drawing = z.strictObject({
@@ -103,7 +116,10 @@ export const Drawing = z.strictObject({
   width: z.number().positive().max(1000),
   height: z.number().positive().max(1000),
   /** Outlines; those that are filled are material. */
-  paths: z.array(z.strictObject({ path: PathData, filled: z.boolean().default(false) })).min(1).max(30),
+  paths: z
+    .array(z.strictObject({ path: PathData, filled: z.boolean().default(false) }))
+    .min(1)
+    .max(30),
 });
 
 /** Machining that brings a worn place to a standard size: a journal to a smaller one, a bore to a larger one. */
@@ -112,7 +128,10 @@ export const Rework = z.strictObject({
   name: Text,
   ref: Ref,
   /** Sizes on offer, as how far they are from the new diameter. */
-  steps: z.array(z.strictObject({ id: Id, name: Text, amount: z.number().positive() })).min(1).max(20),
+  steps: z
+    .array(z.strictObject({ id: Id, name: Text, amount: z.number().positive() }))
+    .min(1)
+    .max(20),
   /** Damage and run-out that the finished diameter has to get under: factor times the related feature. */
   allowances: z.array(z.strictObject({ feature: Id, factor: z.number().positive() })).max(10),
   cleanUp: z.strictObject({ amount: z.number().min(0), ref: Ref }),
@@ -128,7 +147,18 @@ export const Rework = z.strictObject({
   /** All places of the part are brought to one size, or of all such parts of the engine. */
   oneSize: z.union([z.boolean(), z.literal("engine")]),
   /** What a size does to the engine: expressions in which `finished` is the finished diameter. */
-  effects: z.array(z.strictObject({ id: Id, name: Text, unit: z.union([z.literal("1"), Id]), decimals: z.number().int().min(0).max(4), expr: Expr })).max(10).default([]),
+  effects: z
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        unit: z.union([z.literal("1"), Id]),
+        decimals: z.number().int().min(0).max(4),
+        expr: Expr,
+      }),
+    )
+    .max(10)
+    .default([]),
 });
 
 export const Feature = z.strictObject({
@@ -139,11 +169,25 @@ export const Feature = z.strictObject({
   /** What a gauge has to be able to measure. */
   quantity: Id,
   /** Where the gauge goes: on which sketch, and for each point the lines along which it measures, from x, y to x, y. */
-  drawing: z.strictObject({ id: Id, marks: z.record(Id, z.array(z.tuple([Finite, Finite, Finite, Finite])).min(1).max(6)) }).optional(),
+  drawing: z
+    .strictObject({
+      id: Id,
+      marks: z.record(
+        Id,
+        z
+          .array(z.tuple([Finite, Finite, Finite, Finite]))
+          .min(1)
+          .max(6),
+      ),
+    })
+    .optional(),
   /** What its readings are taken in where nobody types a unit; lengths are taken in the job's own. */
   unit: unitId.default("mm"),
   /** The places of one part where the feature occurs; none when it occurs once. */
-  places: z.array(z.strictObject({ id: Id, name: Text, label: z.string().min(1).max(8) })).max(200).default([]),
+  places: z
+    .array(z.strictObject({ id: Id, name: Text, label: z.string().min(1).max(8) }))
+    .max(200)
+    .default([]),
   points: z.array(Point).min(1).max(200),
   /** The value that is held against the limit. */
   governing: Characteristic,
@@ -182,7 +226,10 @@ export const PartClass = z.strictObject({
   /** Hours after which it is not used again, whatever it measures: fatigue, or the maker's word. */
   life: z.strictObject({ hours: z.number().positive(), ref: Ref }).optional(),
   /** Where on it a finding can be. */
-  places: z.array(z.strictObject({ id: Id, name: Text })).max(60).default([]),
+  places: z
+    .array(z.strictObject({ id: Id, name: Text }))
+    .max(60)
+    .default([]),
   /** What can be seen on it. */
   findings: z.array(FindingKind).max(60).default([]),
   cleaning: ClassCleaning.optional(),
@@ -219,7 +266,10 @@ export const Joint = z.strictObject({
   id: Id,
   name: Text,
   title: Text,
-  ends: z.array(z.strictObject({ id: Id, name: Text })).min(2).max(24),
+  ends: z
+    .array(z.strictObject({ id: Id, name: Text }))
+    .min(2)
+    .max(24),
   places: z
     .array(
       z.strictObject({
@@ -239,7 +289,17 @@ export const Joint = z.strictObject({
   givesWay: z.array(Id).max(8).default([]),
   /** What becomes of ends when another one is worked on or goes. */
   renews: z
-    .array(z.strictObject({ when: Id, becomes: z.array(z.enum(["rework", "replace"])).min(1).max(2), replace: z.array(Id).min(1).max(8), ref: Ref }))
+    .array(
+      z.strictObject({
+        when: Id,
+        becomes: z
+          .array(z.enum(["rework", "replace"]))
+          .min(1)
+          .max(2),
+        replace: z.array(Id).min(1).max(8),
+        ref: Ref,
+      }),
+    )
     .max(8)
     .default([]),
 });
@@ -264,10 +324,24 @@ export const Segment = z.discriminatedUnion("is", [
   /** Fixed signs. */
   z.strictObject({ is: z.literal("text"), text: z.string().regex(/^[A-Z0-9]{1,12}$/u), means: Text.optional() }),
   /** A count of digits; `serial` is what ranges speak of. */
-  z.strictObject({ is: z.literal("digits"), as: z.enum(["serial", "other"]), min: z.number().int().min(1).max(12), max: z.number().int().min(1).max(12), means: Text.optional() }),
+  z.strictObject({
+    is: z.literal("digits"),
+    as: z.enum(["serial", "other"]),
+    min: z.number().int().min(1).max(12),
+    max: z.number().int().min(1).max(12),
+    means: Text.optional(),
+  }),
   /** A year of one, two or four digits, or a letter; of several years that end alike the one in the window is meant. */
-  z.strictObject({ is: z.literal("year"), digits: z.union([z.literal(1), z.literal(2), z.literal(4)]), window: z.tuple([z.number().int(), z.number().int()]) }),
-  z.strictObject({ is: z.literal("letter"), as: z.enum(["year", "month", "shift", "other"]), letters: z.record(z.string().regex(/^[A-Z]$/u), z.union([z.number().int(), Text])) }),
+  z.strictObject({
+    is: z.literal("year"),
+    digits: z.union([z.literal(1), z.literal(2), z.literal(4)]),
+    window: z.tuple([z.number().int(), z.number().int()]),
+  }),
+  z.strictObject({
+    is: z.literal("letter"),
+    as: z.enum(["year", "month", "shift", "other"]),
+    letters: z.record(z.string().regex(/^[A-Z]$/u), z.union([z.number().int(), Text])),
+  }),
   z.strictObject({ is: z.literal("month") }),
   /** A week by ISO 8601. */
   z.strictObject({ is: z.literal("week") }),
@@ -283,7 +357,10 @@ export const NumberRule = z.strictObject({
       z.strictObject({
         from: z.number().int().min(0),
         to: z.number().int().min(0),
-        except: z.array(z.tuple([z.number().int(), z.number().int()])).max(50).default([]),
+        except: z
+          .array(z.tuple([z.number().int(), z.number().int()]))
+          .max(50)
+          .default([]),
         built: Variant,
         now: Variant.optional(),
         /** Said where a range is meant to overlap another. */
@@ -295,7 +372,17 @@ export const NumberRule = z.strictObject({
     .default([]),
   /** Which revision of a part was fitted, from a serial or a date on; the last that applies is meant. */
   revisions: z
-    .array(z.strictObject({ part: Text, revision: Text, since: z.union([z.strictObject({ serial: z.number().int() }), z.strictObject({ date: z.iso.date(), shift: z.number().int().min(1).max(4).optional() })]), note: Text.optional() }))
+    .array(
+      z.strictObject({
+        part: Text,
+        revision: Text,
+        since: z.union([
+          z.strictObject({ serial: z.number().int() }),
+          z.strictObject({ date: z.iso.date(), shift: z.number().int().min(1).max(4).optional() }),
+        ]),
+        note: Text.optional(),
+      }),
+    )
     .max(200)
     .default([]),
   ref: Ref,
@@ -306,7 +393,10 @@ export const Tell = z.strictObject({
   id: Id,
   name: Text,
   question: Text,
-  answers: z.array(z.strictObject({ id: Id, name: Text, given: z.record(Variant, Probability) })).min(2).max(12),
+  answers: z
+    .array(z.strictObject({ id: Id, name: Text, given: z.record(Variant, Probability) }))
+    .min(2)
+    .max(12),
   minutes: z.number().positive().max(600),
   /** What has to be open to see it. */
   open: Text.nullable(),
@@ -316,27 +406,80 @@ export const Tell = z.strictObject({
 export const Identity = z.strictObject({
   /** How common each variant is among engines that come in as this family. */
   priors: z.record(Variant, Probability),
-  places: z.array(z.strictObject({ id: Id, name: Text, where: Text, rules: z.array(NumberRule).min(1).max(50) })).max(10),
+  places: z
+    .array(z.strictObject({ id: Id, name: Text, where: Text, rules: z.array(NumberRule).min(1).max(50) }))
+    .max(10),
   tells: z.array(Tell).max(200),
   /** What may have happened to an engine so that a place or a tell no longer speaks of it. */
-  stories: z.array(z.strictObject({ id: Id, name: Text, prior: Probability, frees: z.array(Id).min(1).max(50) })).max(50),
+  stories: z
+    .array(z.strictObject({ id: Id, name: Text, prior: Probability, frees: z.array(Id).min(1).max(50) }))
+    .max(50),
 });
 
-const Choices = z.array(z.strictObject({ id: Id, name: Text, note: Text.optional() })).min(1).max(30);
+const Choices = z
+  .array(z.strictObject({ id: Id, name: Text, note: Text.optional() }))
+  .min(1)
+  .max(30);
 
 export const Intake = z.strictObject({
   /** What it is going into, and what belongs to that. */
   questions: z.array(z.strictObject({ id: Id, text: Text, why: Text, options: Choices })).max(50),
   /** Where practitioners differ: options with their reasons. */
-  schools: z.array(z.strictObject({ id: Id, name: Text, options: z.array(z.strictObject({ id: Id, name: Text, reason: Text })).min(2).max(6), ref: Ref })).max(30),
+  schools: z
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        options: z
+          .array(z.strictObject({ id: Id, name: Text, reason: Text }))
+          .min(2)
+          .max(6),
+        ref: Ref,
+      }),
+    )
+    .max(30),
   /** Lines of the ledger beyond the hours, which every engine has. */
   history: z.array(z.strictObject({ id: Id, name: Text, options: Choices })).max(50),
   symptoms: z.array(z.strictObject({ id: Id, name: Text })).max(100),
   /** Done while it still runs or turns. */
-  tests: z.array(z.strictObject({ id: Id, name: Text, how: Text, unit: Id, places: z.array(z.strictObject({ id: Id, name: Text })).max(60), low: Finite.optional(), high: Finite.optional(), caution: Text.optional(), ref: Ref })).max(30),
-  weakPoints: z.array(z.strictObject({ id: Id, title: Text, text: z.string().trim().min(1).max(600), variants: z.array(Variant).max(50).default([]), ref: Ref })).max(100),
+  tests: z
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        how: Text,
+        unit: Id,
+        places: z.array(z.strictObject({ id: Id, name: Text })).max(60),
+        low: Finite.optional(),
+        high: Finite.optional(),
+        caution: Text.optional(),
+        ref: Ref,
+      }),
+    )
+    .max(30),
+  weakPoints: z
+    .array(
+      z.strictObject({
+        id: Id,
+        title: Text,
+        text: z.string().trim().min(1).max(600),
+        variants: z.array(Variant).max(50).default([]),
+        ref: Ref,
+      }),
+    )
+    .max(100),
   /** Campaigns of the maker that concern serials of a place. */
-  bulletins: z.array(z.strictObject({ id: Id, title: Text, text: z.string().trim().min(1).max(600), serials: z.tuple([z.number().int(), z.number().int()]), ref: Ref })).max(100),
+  bulletins: z
+    .array(
+      z.strictObject({
+        id: Id,
+        title: Text,
+        text: z.string().trim().min(1).max(600),
+        serials: z.tuple([z.number().int(), z.number().int()]),
+        ref: Ref,
+      }),
+    )
+    .max(100),
 });
 
 /** Money, in the shop's own currency, for the question whether a rebuild is sensible. */
@@ -344,7 +487,16 @@ export const Worth = z.strictObject({
   labourHours: z.number().positive(),
   labourRate: z.number().positive(),
   /** What a part costs to replace or to rework, and how often it has to be replaced where nobody has looked yet. */
-  classes: z.array(z.strictObject({ class: Id, replace: z.number().min(0), rework: z.number().min(0), likely: z.number().min(0).max(1) })).max(300),
+  classes: z
+    .array(
+      z.strictObject({
+        class: Id,
+        replace: z.number().min(0),
+        rework: z.number().min(0),
+        likely: z.number().min(0).max(1),
+      }),
+    )
+    .max(300),
   /** Castings without which there is nothing to rebuild. */
   castings: z.array(Id).max(20),
   otherEngine: z.number().positive().nullable(),
@@ -362,10 +514,19 @@ export const Pack = z.strictObject({
   family: Text,
   summary: Text,
   sources: z.array(Source).min(1).max(200),
-  variants: z.array(z.strictObject({ id: Id, name: Text, note: Text.optional() })).min(1).max(50),
-  facts: z.array(z.strictObject({ id: Id, name: Text, value: Finite, unit: z.enum(["mm", "mm2", "mm3", "1"]), ref: Ref })).max(500).default([]),
+  variants: z
+    .array(z.strictObject({ id: Id, name: Text, note: Text.optional() }))
+    .min(1)
+    .max(50),
+  facts: z
+    .array(z.strictObject({ id: Id, name: Text, value: Finite, unit: z.enum(["mm", "mm2", "mm3", "1"]), ref: Ref }))
+    .max(500)
+    .default([]),
   /** Figures of the whole engine, for the report. */
-  figures: z.array(z.strictObject({ id: Id, name: Text, expr: Expr, unit: unitId, ref: Ref })).max(50).default([]),
+  figures: z
+    .array(z.strictObject({ id: Id, name: Text, expr: Expr, unit: unitId, ref: Ref }))
+    .max(50)
+    .default([]),
   outlines: z.array(z.strictObject({ id: Id, path: PathData })).max(50),
   drawings: z.array(Drawing).max(60).default([]),
   classes: z.array(PartClass).min(1).max(300),

@@ -27,9 +27,15 @@ export function trend(expr: Expr): Trend {
   // A zone over more points can only be wider; a least-squares fit may do either.
   if ("fit" in expr) return expr.fit === "minimum-zone" ? "rises" : "open";
   if ("points" in expr) return expr.reduce === "mean" ? "open" : expr.reduce === "min" ? "falls" : "rises";
-  if ("over" in expr || "across" in expr) return expr.reduce !== "mean" && expr.reduce !== "range" && trend(expr.each) === (expr.reduce === "max" ? "rises" : "falls") ? trend(expr.each) : "open";
+  if ("over" in expr || "across" in expr)
+    return expr.reduce !== "mean" &&
+      expr.reduce !== "range" &&
+      trend(expr.each) === (expr.reduce === "max" ? "rises" : "falls")
+      ? trend(expr.each)
+      : "open";
   if ("end" in expr) return trend(expr.each);
   if ("op" in expr && expr.op === "add") return together(expr.args.map(trend));
-  if ("op" in expr && expr.op === "subtract") return together(expr.args.map((arg, at) => (at === 0 ? trend(arg) : opposite[trend(arg)])));
+  if ("op" in expr && expr.op === "subtract")
+    return together(expr.args.map((arg, at) => (at === 0 ? trend(arg) : opposite[trend(arg)])));
   return "open";
 }

@@ -5,4 +5,5 @@ export const photoLimits = { bytes: 40 * 1024 * 1024, chunk: 1024 * 1024, pixels
 export const chunkCount = (bytes: number): number => Math.ceil(bytes / photoLimits.chunk);
 
 /** How many bytes are in piece n of a file. */
-export const chunkBytes = (bytes: number, n: number): number => Math.min(photoLimits.chunk, bytes - n * photoLimits.chunk);
+export const chunkBytes = (bytes: number, n: number): number =>
+  Math.min(photoLimits.chunk, bytes - n * photoLimits.chunk);

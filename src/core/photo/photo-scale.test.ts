@@ -6,7 +6,15 @@ import { crossesItself, distance, polygonArea, type Spot } from "../numeric/plan
 import { divide, standardUncertainty, type Estimate } from "../quantity/estimate";
 import { photoArea, photoLength, photoScale, pointingPixels, tiltUncertainty, type ScaleMark } from "./photo-scale";
 
-const reference = (rest: Partial<ScaleMark> = {}): ScaleMark => ({ kind: "scale", from: [100, 100], to: [900, 100], lengthMm: 80, standardMm: 0.1, tiltDegrees: 0, ...rest });
+const reference = (rest: Partial<ScaleMark> = {}): ScaleMark => ({
+  kind: "scale",
+  from: [100, 100],
+  to: [900, 100],
+  lengthMm: 80,
+  standardMm: 0.1,
+  tiltDegrees: 0,
+  ...rest,
+});
 const scale = (...marks: ScaleMark[]) => photoScale(marks.map((mark, at) => ({ id: `r${at}`, mark })))!;
 const areaOf = (...args: Parameters<typeof photoArea>): Estimate => {
   const area = photoArea(...args);
@@ -25,11 +33,20 @@ const spread = (values: readonly number[]) => {
   return Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (values.length - 1));
 };
 const runs = 6000;
-const outline: Spot[] = [[300, 300], [620, 280], [700, 520], [480, 640], [280, 500]];
+const outline: Spot[] = [
+  [300, 300],
+  [620, 280],
+  [700, 520],
+  [480, 640],
+  [280, 500],
+];
 
 describe("against a Monte-Carlo run with an independent generator", () => {
   // The same picture pointed at again and again: every point a little off, the rule's length a little wrong.
-  const [from, to]: [Spot, Spot] = [[200, 400], [620, 510]];
+  const [from, to]: [Spot, Spot] = [
+    [200, 400],
+    [620, 510],
+  ];
   const next = normals(20261125);
   const off = ([x, y]: Spot): Spot => [x + pointingPixels * next(), y + pointingPixels * next()];
   const drawn = Array.from({ length: runs }, () => {
@@ -40,7 +57,9 @@ describe("against a Monte-Carlo run with an independent generator", () => {
   test("the uncertainty of a length is its spread", () => {
     const found = photoLength(scale(reference()), from, to, "l");
     expect(standardUncertainty(found) / spread(drawn.map(({ length }) => length))).toBeCloseTo(1, 1);
-    expect(Math.abs(found.value - drawn.reduce((sum, { length }) => sum + length, 0) / runs)).toBeLessThan(standardUncertainty(found) / 10);
+    expect(Math.abs(found.value - drawn.reduce((sum, { length }) => sum + length, 0) / runs)).toBeLessThan(
+      standardUncertainty(found) / 10,
+    );
   });
 
   test("the uncertainty of an area is its spread", () => {
@@ -48,16 +67,20 @@ describe("against a Monte-Carlo run with an independent generator", () => {
     expect(standardUncertainty(found) / spread(drawn.map(({ area }) => area))).toBeCloseTo(1, 1);
   });
 
-  test.each([5, 15, 30])("a tilt of %d degrees, whichever way it and the reference lie, is covered and not made up", (tilt) => {
-    const generator = xoroshiro128plus(tilt);
-    const turn = () => uniformFloat64(generator) * 2 * Math.PI;
-    // What lies along the slope is shortened by its cosine: the pixels of a millimetre, by direction to the slope.
-    const shortened = (angle: number) => Math.hypot(Math.sin(angle), Math.cos(angle) * Math.cos((tilt * Math.PI) / 180));
-    const logs = Array.from({ length: runs }, () => Math.log(shortened(turn()) / shortened(turn())));
-    const ratio = tiltUncertainty(tilt) / spread(logs);
-    expect(ratio).toBeGreaterThan(1);
-    expect(ratio).toBeLessThan(1.3);
-  });
+  test.each([5, 15, 30])(
+    "a tilt of %d degrees, whichever way it and the reference lie, is covered and not made up",
+    (tilt) => {
+      const generator = xoroshiro128plus(tilt);
+      const turn = () => uniformFloat64(generator) * 2 * Math.PI;
+      // What lies along the slope is shortened by its cosine: the pixels of a millimetre, by direction to the slope.
+      const shortened = (angle: number) =>
+        Math.hypot(Math.sin(angle), Math.cos(angle) * Math.cos((tilt * Math.PI) / 180));
+      const logs = Array.from({ length: runs }, () => Math.log(shortened(turn()) / shortened(turn())));
+      const ratio = tiltUncertainty(tilt) / spread(logs);
+      expect(ratio).toBeGreaterThan(1);
+      expect(ratio).toBeLessThan(1.3);
+    },
+  );
 });
 
 describe("scale", () => {
@@ -78,7 +101,10 @@ describe("scale", () => {
     const slanted = scale(reference({ tiltDegrees: 30 }));
     expect(slanted.problems.map(({ code }) => code)).toEqual(["photo-tilted"]);
     const seen = photoLength(slanted, [0, 0], [400, 0], "l");
-    expect(standardUncertainty(seen) ** 2 - standardUncertainty(square) ** 2).toBeCloseTo((40 * tiltUncertainty(30)) ** 2, 6);
+    expect(standardUncertainty(seen) ** 2 - standardUncertainty(square) ** 2).toBeCloseTo(
+      (40 * tiltUncertainty(30)) ** 2,
+      6,
+    );
   });
   test("a ratio of two lengths of one photo owes nothing to the rule", () => {
     const shared = scale(reference({ standardMm: 8 }));
@@ -105,10 +131,43 @@ describe("area of an outline", () => {
       { numRuns: 100 },
     );
   });
-  test("in mm² with the scale twice", () => expect(areaOf(scale(reference()), [[0, 0], [100, 0], [100, 50], [0, 50]], "a").value).toBeCloseTo(50, 9));
+  test("in mm² with the scale twice", () =>
+    expect(
+      areaOf(
+        scale(reference()),
+        [
+          [0, 0],
+          [100, 0],
+          [100, 50],
+          [0, 50],
+        ],
+        "a",
+      ).value,
+    ).toBeCloseTo(50, 9));
   test("an outline that crosses itself, or encloses nothing, has none and says so", () => {
-    expect(photoArea(scale(reference()), [[0, 0], [100, 100], [100, 0], [0, 100]], "a")).toMatchObject({ code: "outline-crosses-itself" });
-    expect(photoArea(scale(reference()), [[0, 0], [50, 50], [100, 100]], "a")).toMatchObject({ code: "outline-without-area" });
+    expect(
+      photoArea(
+        scale(reference()),
+        [
+          [0, 0],
+          [100, 100],
+          [100, 0],
+          [0, 100],
+        ],
+        "a",
+      ),
+    ).toMatchObject({ code: "outline-crosses-itself" });
+    expect(
+      photoArea(
+        scale(reference()),
+        [
+          [0, 0],
+          [50, 50],
+          [100, 100],
+        ],
+        "a",
+      ),
+    ).toMatchObject({ code: "outline-without-area" });
     expect(crossesItself(outline)).toBe(false);
   });
 });

@@ -24,7 +24,10 @@ function scaleOf({ from, to, lengthMm, standardMm }: ScaleMark, id: string): Est
   const pixels = distance(from, to);
   if (pixels === 0) return null;
   const each = lengthMm / pixels;
-  return estimate(each, [[`reference:${id}`, standardMm / pixels], [`pointing:${id}`, (each * Math.SQRT2 * pointingPixels) / pixels]]);
+  return estimate(each, [
+    [`reference:${id}`, standardMm / pixels],
+    [`pointing:${id}`, (each * Math.SQRT2 * pointingPixels) / pixels],
+  ]);
 }
 
 /**
@@ -33,16 +36,26 @@ function scaleOf({ from, to, lengthMm, standardMm }: ScaleMark, id: string): Est
  *
  * @returns  null where no reference has a length in pixels
  */
-export function photoScale(references: readonly { readonly id: string; readonly mark: ScaleMark }[]): PhotoScale | null {
+export function photoScale(
+  references: readonly { readonly id: string; readonly mark: ScaleMark }[],
+): PhotoScale | null {
   const scales = references.flatMap(({ id, mark }) => scaleOf(mark, id) ?? []);
   if (scales.length === 0) return null;
   const weights = scales.map((scale) => 1 / standardUncertainty(scale) ** 2);
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const value = scales.reduce((sum, scale, at) => sum + scale.value * weights[at]!, 0) / total;
-  const perPixel = estimate(value, scales.flatMap((scale, at) => [...scale.contributions].map(([source, part]) => [source, (part * weights[at]!) / total] as const)));
+  const perPixel = estimate(
+    value,
+    scales.flatMap((scale, at) =>
+      [...scale.contributions].map(([source, part]) => [source, (part * weights[at]!) / total] as const),
+    ),
+  );
 
   const said = Math.max(...references.map(({ mark }) => mark.tiltDegrees));
-  const [least, most] = [scales.reduce((a, b) => (a.value <= b.value ? a : b)), scales.reduce((a, b) => (a.value >= b.value ? a : b))];
+  const [least, most] = [
+    scales.reduce((a, b) => (a.value <= b.value ? a : b)),
+    scales.reduce((a, b) => (a.value >= b.value ? a : b)),
+  ];
   const doubt = 2 * Math.hypot(standardUncertainty(least), standardUncertainty(most));
   const given = most.value - least.value > doubt ? (Math.acos(least.value / most.value) * 180) / Math.PI : 0;
   const tiltDegrees = Math.max(said, given);
@@ -61,18 +74,28 @@ export function photoScale(references: readonly { readonly id: string; readonly 
  * and nobody knows which way the reference lay. The ratio lies between cos t and 1/cos t, taken as a rectangle in its
  * logarithm; the standard uncertainty, relative.
  */
-export const tiltUncertainty = (degrees: number): number => -Math.log(Math.cos((degrees * Math.PI) / 180)) / Math.sqrt(3);
+export const tiltUncertainty = (degrees: number): number =>
+  -Math.log(Math.cos((degrees * Math.PI) / 180)) / Math.sqrt(3);
 
-const withTilt = (value: number, relative: readonly (readonly [string, number])[]) => estimate(value, relative.map(([source, part]) => [source, value * part] as const));
+const withTilt = (value: number, relative: readonly (readonly [string, number])[]) =>
+  estimate(
+    value,
+    relative.map(([source, part]) => [source, value * part] as const),
+  );
 
-const relativeParts = ({ perPixel }: PhotoScale, power: number) => [...perPixel.contributions].map(([source, part]) => [source, (power * part) / perPixel.value] as const);
+const relativeParts = ({ perPixel }: PhotoScale, power: number) =>
+  [...perPixel.contributions].map(([source, part]) => [source, (power * part) / perPixel.value] as const);
 
 /** A length in a photo, in mm. References and tilt are shared by all that is measured in it, so ratios keep little of them. */
 export function photoLength(scale: PhotoScale, from: Spot, to: Spot, id: string): Estimate {
   const pixels = distance(from, to);
   const value = pixels * scale.perPixel.value;
   if (pixels === 0) return estimate(0, [[`pointing:${id}`, Math.SQRT2 * pointingPixels * scale.perPixel.value]]);
-  return withTilt(value, [...relativeParts(scale, 1), ["photo-tilt", tiltUncertainty(scale.tiltDegrees)], [`pointing:${id}`, (Math.SQRT2 * pointingPixels) / pixels]]);
+  return withTilt(value, [
+    ...relativeParts(scale, 1),
+    ["photo-tilt", tiltUncertainty(scale.tiltDegrees)],
+    [`pointing:${id}`, (Math.SQRT2 * pointingPixels) / pixels],
+  ]);
 }
 
 /**
@@ -86,6 +109,12 @@ export function photoArea(scale: PhotoScale, corners: readonly Spot[], id: strin
   const pixels = polygonArea(corners);
   if (pixels === 0) return problem("error", "outline-without-area", [id]);
   const count = corners.length;
-  const pointing = (pointingPixels / 2) * Math.hypot(...corners.map((_, at) => distance(corners[(at + 1) % count]!, corners[(at + count - 1) % count]!)));
-  return withTilt(pixels * scale.perPixel.value ** 2, [...relativeParts(scale, 2), ["photo-tilt", tiltUncertainty(scale.tiltDegrees)], [`pointing:${id}`, pointing / pixels]]);
+  const pointing =
+    (pointingPixels / 2) *
+    Math.hypot(...corners.map((_, at) => distance(corners[(at + 1) % count]!, corners[(at + count - 1) % count]!)));
+  return withTilt(pixels * scale.perPixel.value ** 2, [
+    ...relativeParts(scale, 2),
+    ["photo-tilt", tiltUncertainty(scale.tiltDegrees)],
+    [`pointing:${id}`, pointing / pixels],
+  ]);
 }

@@ -9,12 +9,28 @@ const asOf = "2026-11-24T00:00:00Z";
 
 test("marks measure once there is a scale, and nothing without one; a struck mark is gone", () => {
   const bench = new TestBench(orrinshaw);
-  const { id } = bench.add("photo-added", { photo: "a".repeat(64), width: 2000, height: 1500, part: null, place: null, station: "strip", words: null });
+  const { id } = bench.add("photo-added", {
+    photo: "a".repeat(64),
+    width: 2000,
+    height: 1500,
+    part: null,
+    place: null,
+    station: "strip",
+    words: null,
+  });
   const draw = (mark: PhotoMark) => bench.add("photo-marked", { photo: id, mark });
   const read = () => readMarks(id, assess(orrinshaw, bench.entries, asOf).job);
   draw({ kind: "length", from: [0, 0], to: [400, 0] });
   draw({ kind: "ring", at: [100, 100], radius: 40 });
-  draw({ kind: "area", corners: [[0, 0], [100, 100], [100, 0], [0, 100]] });
+  draw({
+    kind: "area",
+    corners: [
+      [0, 0],
+      [100, 100],
+      [100, 0],
+      [0, 100],
+    ],
+  });
   expect([read().scale, read().marks.map((mark) => mark.measure)]).toEqual([null, [null, null, null]]);
   const scale = draw({ kind: "scale", from: [0, 500], to: [800, 500], lengthMm: 100, standardMm: 0.1, tiltDegrees: 5 });
   expect(read().marks[0]!.measure!.value).toBeCloseTo(50, 9);

@@ -32,7 +32,9 @@ export function readMarks(photo: string, { photoMarks }: Pick<Job, "photoMarks">
     scale,
     marks: drawn.map((each): ReadMark => {
       const measured = scale && measure(each, scale);
-      return measured && "code" in measured ? { drawn: each, measure: null, problem: measured } : { drawn: each, measure: measured, problem: null };
+      return measured && "code" in measured
+        ? { drawn: each, measure: null, problem: measured }
+        : { drawn: each, measure: measured, problem: null };
     }),
   };
 }

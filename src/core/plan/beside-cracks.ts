@@ -3,10 +3,18 @@ import { problem } from "../problem";
 import type { Choice, Option } from "./propose";
 import { sameOption } from "./same-option";
 
-const chosen = (choice: Choice, options: readonly Option[], proposal: Option): Choice =>
-  ({ ...choice, options, proposal, overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, proposal) });
+const chosen = (choice: Choice, options: readonly Option[], proposal: Option): Choice => ({
+  ...choice,
+  options,
+  proposal,
+  overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, proposal),
+});
 
-const withOption = (options: readonly Option[], disposition: Option["disposition"], change: (option: Option) => Option) => options.map((option) => (option.disposition === disposition ? change(option) : option));
+const withOption = (
+  options: readonly Option[],
+  disposition: Option["disposition"],
+  change: (option: Option) => Option,
+) => options.map((option) => (option.disposition === disposition ? change(option) : option));
 
 /** Neither used again nor worked on: whatever it measures. */
 function withoutPart(choice: Choice, reason: Option["reasons"][number]): Choice {
@@ -26,17 +34,49 @@ function besideCrack(choice: Choice, crack: CrackPart): Choice {
   if (crack.worst === "repairable" && worst?.rule?.repair) {
     const { name, cost } = worst.rule.repair;
     const reason = problem("error", "cracked-repairable", where, { tag, zones, repair: name, cost });
-    const repair: Option = { disposition: "rework", step: "crack-repair", stepName: name, allowed: reuse.allowed === false ? null : true, reasons: [reason] };
-    const options = [...withOption(choice.options, "reuse", (option) => ({ ...option, allowed: false, reasons: [reason] })).slice(0, 1), repair, ...choice.options.slice(1)];
+    const repair: Option = {
+      disposition: "rework",
+      step: "crack-repair",
+      stepName: name,
+      allowed: reuse.allowed === false ? null : true,
+      reasons: [reason],
+    };
+    const options = [
+      ...withOption(choice.options, "reuse", (option) => ({ ...option, allowed: false, reasons: [reason] })).slice(
+        0,
+        1,
+      ),
+      repair,
+      ...choice.options.slice(1),
+    ];
     return chosen(choice, options, choice.proposal.disposition === "reuse" ? repair : choice.proposal);
   }
-  const open = crack.worst === null ? problem("notice", "crack-open", where, { tag }) : crack.partClass.crackCheck && !crack.isChecked ? problem("notice", "not-crack-checked", where, { tag }) : null;
+  const open =
+    crack.worst === null
+      ? problem("notice", "crack-open", where, { tag })
+      : crack.partClass.crackCheck && !crack.isChecked
+        ? problem("notice", "not-crack-checked", where, { tag })
+        : null;
   if (open && reuse.allowed === true) {
-    const options = withOption(choice.options, "reuse", (option) => ({ ...option, allowed: null, reasons: [open, ...option.reasons] }));
+    const options = withOption(choice.options, "reuse", (option) => ({
+      ...option,
+      allowed: null,
+      reasons: [open, ...option.reasons],
+    }));
     const wait = options.find((option) => option.disposition === "hold")!;
-    return choice.proposal.disposition === "reuse" ? chosen(choice, options, { ...wait, reasons: [open] }) : { ...choice, options };
+    return choice.proposal.disposition === "reuse"
+      ? chosen(choice, options, { ...wait, reasons: [open] })
+      : { ...choice, options };
   }
-  if (crack.worst === "watch") return chosen(choice, withOption(choice.options, "reuse", (option) => ({ ...option, reasons: [...option.reasons, problem("notice", "crack-watched", where, { tag, zones })] })), choice.proposal);
+  if (crack.worst === "watch")
+    return chosen(
+      choice,
+      withOption(choice.options, "reuse", (option) => ({
+        ...option,
+        reasons: [...option.reasons, problem("notice", "crack-watched", where, { tag, zones })],
+      })),
+      choice.proposal,
+    );
   return choice;
 }
 

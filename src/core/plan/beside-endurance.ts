@@ -14,20 +14,33 @@ export function besideEndurance(choice: Choice, endurance: Endurance | null): Ch
   const mayBeOver = life !== null && (age === null || age.to === null || age.to + hoursWanted > life);
   const settle = (option: Option, proposal: Option): Choice => {
     const chosen = choice.proposal.disposition === "reuse" ? proposal : choice.proposal;
-    return { ...choice, options: [option, ...others], proposal: chosen, overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, chosen) };
+    return {
+      ...choice,
+      options: [option, ...others],
+      proposal: chosen,
+      overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, chosen),
+    };
   };
   if (isOver) {
     const reason = problem("error", "life-over", where, figures);
-    return settle({ ...reuse, allowed: false, reasons: [reason] }, { ...others.find((option) => option.disposition === "replace")!, reasons: [reason] });
+    return settle(
+      { ...reuse, allowed: false, reasons: [reason] },
+      { ...others.find((option) => option.disposition === "replace")!, reasons: [reason] },
+    );
   }
   if (mayBeOver) {
     const reason = problem("notice", "life-unknown", where, figures);
-    return settle({ ...reuse, allowed: null, reasons: [reason, ...reuse.reasons] }, { ...others.find((option) => option.disposition === "hold")!, reasons: [reason] });
+    return settle(
+      { ...reuse, allowed: null, reasons: [reason, ...reuse.reasons] },
+      { ...others.find((option) => option.disposition === "hold")!, reasons: [reason] },
+    );
   }
   // Whatever its age, it is likelier not to last: then the way that does is proposed, and using it again stays a choice.
   if (high < 0.5) {
     const reason = problem("error", "short-of-hours", where, figures);
-    const way = others.find((option) => option.disposition === "rework" && option.allowed === true) ?? others.find((option) => option.disposition === "replace")!;
+    const way =
+      others.find((option) => option.disposition === "rework" && option.allowed === true) ??
+      others.find((option) => option.disposition === "replace")!;
     return settle({ ...reuse, reasons: [...reuse.reasons, reason] }, { ...way, reasons: [reason, ...way.reasons] });
   }
   const told: Option = { ...reuse, reasons: [...reuse.reasons, problem("notice", "reaches-hours", where, figures)] };

@@ -14,33 +14,61 @@ interface Figure {
 
 /** Half a nanometre more than the rounding of a witness. */
 const slack = 1.5e-6;
-const isSame = (a: Figure, b: Figure) => Math.abs(a.value - b.value) <= slack && Math.abs(a.expanded - b.expanded) <= slack && a.mark === b.mark;
+const isSame = (a: Figure, b: Figure) =>
+  Math.abs(a.value - b.value) <= slack && Math.abs(a.expanded - b.expanded) <= slack && a.mark === b.mark;
 
 /** Figures that are no longer what they were; one that is gone or has come is a difference too. */
-function compareFigures(then: ReadonlyMap<string, Figure>, now: ReadonlyMap<string, Figure>, unitOf: (key: string) => string): Problem[] {
+function compareFigures(
+  then: ReadonlyMap<string, Figure>,
+  now: ReadonlyMap<string, Figure>,
+  unitOf: (key: string) => string,
+): Problem[] {
   return [...new Set([...then.keys(), ...now.keys()])].flatMap((key) => {
     const [was, is] = [then.get(key), now.get(key)];
     if (was && is && isSame(was, is)) return [];
-    return [problem("notice", "figure-differs", key.split(" "), {
-      key, then: was?.value ?? null, thenExpanded: was?.expanded ?? null, thenMark: was?.mark ?? null,
-      now: is?.value ?? null, nowExpanded: is?.expanded ?? null, nowMark: is?.mark ?? null, unit: unitOf(key),
-    })];
+    return [
+      problem("notice", "figure-differs", key.split(" "), {
+        key,
+        then: was?.value ?? null,
+        thenExpanded: was?.expanded ?? null,
+        thenMark: was?.mark ?? null,
+        now: is?.value ?? null,
+        nowExpanded: is?.expanded ?? null,
+        nowMark: is?.mark ?? null,
+        unit: unitOf(key),
+      }),
+    ];
   });
 }
 
 /** What the figures of rows and joints are shown in, by characteristic, with its row's id before it or without. */
-function unitsOf(judged: readonly (Pick<RowResult, "governing" | "derived"> & { readonly row?: { readonly id: string } })[]): (key: string) => string {
-  const units = new Map(judged.flatMap(({ row, governing, derived }) => [governing, ...derived].flatMap(({ characteristic: { id, unit } }) => [[id, unit] as const, [`${row?.id} ${id}`, unit] as const])));
+function unitsOf(
+  judged: readonly (Pick<RowResult, "governing" | "derived"> & { readonly row?: { readonly id: string } })[],
+): (key: string) => string {
+  const units = new Map(
+    judged.flatMap(({ row, governing, derived }) =>
+      [governing, ...derived].flatMap(({ characteristic: { id, unit } }) => [
+        [id, unit] as const,
+        [`${row?.id} ${id}`, unit] as const,
+      ]),
+    ),
+  );
   return (key) => units.get(key) ?? "mm";
 }
 
 const compareGround = (then: { core: string; pack: string }, pack: string): Problem[] => [
   ...(then.core === coreVersion ? [] : [problem("notice", "core-differs", [], { then: then.core, now: coreVersion })]),
-  ...(then.pack === pack ? [] : [problem("notice", "witness-pack-differs", [], { then: then.pack.slice(0, 12), now: pack.slice(0, 12) })]),
+  ...(then.pack === pack
+    ? []
+    : [problem("notice", "witness-pack-differs", [], { then: then.pack.slice(0, 12), now: pack.slice(0, 12) })]),
 ];
 
 /** What a decision was shown, beside what the same program would show now. */
-export function compareWitness(witness: z.infer<typeof Witness>, row: Pick<RowResult, "governing" | "derived">, packSha256: string): Problem[] {
+export function compareWitness(
+  witness: z.infer<typeof Witness>,
+  row: Pick<RowResult, "governing" | "derived">,
+  packSha256: string,
+): Problem[] {
   const then = new Map(witness.figures.map((figure) => [figure.id, figure]));
   const now = new Map(shownFigures([row.governing, ...row.derived]).map((figure) => [figure.id, figure]));
   return [...compareGround(witness, packSha256), ...compareFigures(then, now, unitsOf([row]))];
@@ -49,15 +77,35 @@ export function compareWitness(witness: z.infer<typeof Witness>, row: Pick<RowRe
 /** What stood on the screen at hand-over, beside what stands there now: figures, proposals, decisions, holds. */
 export function compareHandOver(witness: z.infer<typeof HandOverWitness>, assessment: Assessment): Problem[] {
   const now = makeHandOverWitness(assessment, []);
-  const figures = ({ figures }: typeof now) => new Map(figures.map(([row, id, value, expanded, mark]) => [`${row} ${id}`, { value, expanded, mark }]));
+  const figures = ({ figures }: typeof now) =>
+    new Map(figures.map(([row, id, value, expanded, mark]) => [`${row} ${id}`, { value, expanded, mark }]));
   const choicesNow = new Map(now.choices.map((choice) => [choice[0], choice]));
   const choices = witness.choices.flatMap((was) => {
     const is = choicesNow.get(was[0]);
     if (is && was.every((part, at) => part === is[at])) return [];
-    return [problem("notice", "choice-differs", [was[0]], { row: was[0], thenProposal: was[1], thenDecision: was[3], nowProposal: is?.[1] ?? null, nowDecision: is?.[3] ?? null })];
+    return [
+      problem("notice", "choice-differs", [was[0]], {
+        row: was[0],
+        thenProposal: was[1],
+        thenDecision: was[3],
+        nowProposal: is?.[1] ?? null,
+        nowDecision: is?.[3] ?? null,
+      }),
+    ];
   });
   const keyOf = ([code, path]: [string, string]) => `${code} ${path}`;
   const heldThen = new Set(witness.holds.map(keyOf));
-  const come = now.holds.filter((each) => !heldThen.has(keyOf(each))).map(([code, path]) => problem("notice", "hold-came", [], { code, path }));
-  return [...compareGround(witness, assessment.pack), ...compareFigures(figures(witness), figures(now), unitsOf([...assessment.rows.values(), ...assessment.joints.values()])), ...choices, ...come];
+  const come = now.holds
+    .filter((each) => !heldThen.has(keyOf(each)))
+    .map(([code, path]) => problem("notice", "hold-came", [], { code, path }));
+  return [
+    ...compareGround(witness, assessment.pack),
+    ...compareFigures(
+      figures(witness),
+      figures(now),
+      unitsOf([...assessment.rows.values(), ...assessment.joints.values()]),
+    ),
+    ...choices,
+    ...come,
+  ];
 }

@@ -19,7 +19,13 @@ function rememberedFingerprint(of: object, make: () => string): string {
 
 /** One fingerprint for a set of entries, whatever their order and duplication. */
 export const entrySetFingerprint = (entries: readonly Envelope[]): string =>
-  rememberedFingerprint(entries, () => fingerprint([...new Set(entries.map((entry) => `${entry.id} ${rememberedFingerprint(entry, () => fingerprint(entry))}`))].sort()));
+  rememberedFingerprint(entries, () =>
+    fingerprint(
+      [
+        ...new Set(entries.map((entry) => `${entry.id} ${rememberedFingerprint(entry, () => fingerprint(entry))}`)),
+      ].sort(),
+    ),
+  );
 
 /** A nanometre, or a millionth of what else is measured: finer than any gauge, coarser than the dust of binary arithmetic. */
 const rounded = (value: number) => Number(value.toFixed(6));
@@ -27,24 +33,43 @@ const rounded = (value: number) => Number(value.toFixed(6));
 /** Values, uncertainties and marks as they are shown. */
 export const shownFigures = (results: readonly CharacteristicResult[]) =>
   results.flatMap(({ characteristic: { id }, estimate, expanded, conformity }) =>
-    estimate ? [{ id, value: rounded(estimate.value), expanded: rounded(expanded!), mark: conformity?.mark ?? "no-limit" }] : [],
+    estimate
+      ? [{ id, value: rounded(estimate.value), expanded: rounded(expanded!), mark: conformity?.mark ?? "no-limit" }]
+      : [],
   );
 
 /** What stood on the screen about one choice, to be kept with the decision. */
 export function makeWitness(choice: Choice, packSha256: string, entries: readonly Envelope[]): z.infer<typeof Witness> {
   const { governing, derived } = choice.row;
-  return { core: coreVersion, pack: packSha256, entries: entrySetFingerprint(entries), proposal: choice.proposal.disposition, figures: shownFigures([governing, ...derived]) };
+  return {
+    core: coreVersion,
+    pack: packSha256,
+    entries: entrySetFingerprint(entries),
+    proposal: choice.proposal.disposition,
+    figures: shownFigures([governing, ...derived]),
+  };
 }
 
 /** Everything that stood on the screen when an engine was handed over. */
-export function makeHandOverWitness(assessment: Assessment, entries: readonly Envelope[]): z.infer<typeof HandOverWitness> {
+export function makeHandOverWitness(
+  assessment: Assessment,
+  entries: readonly Envelope[],
+): z.infer<typeof HandOverWitness> {
   const { core, pack, rows, joints, choices, holds } = assessment;
   return {
     core,
     pack,
     entries: entrySetFingerprint(entries),
     figures: [...rows.values(), ...joints.values()].flatMap(({ row, governing, derived }) =>
-      shownFigures([governing, ...derived]).map(({ id, value, expanded, mark }): [string, string, number, number, string] => [row.id, id, value, expanded, mark]),
+      shownFigures([governing, ...derived]).map(
+        ({ id, value, expanded, mark }): [string, string, number, number, string] => [
+          row.id,
+          id,
+          value,
+          expanded,
+          mark,
+        ],
+      ),
     ),
     choices: choices.map(({ row, proposal, decisions }) => {
       const [decision] = decisions.length === 1 ? decisions : [];

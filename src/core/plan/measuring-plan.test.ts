@@ -4,26 +4,43 @@ import { demoJob, orrinshaw } from "../fixtures/load";
 import { measuringPlan, planOrders, type PlanOrder } from "./measuring-plan";
 
 const asOf = "2026-11-24T00:00:00Z";
-const planOf = (bench: Pick<TestBench, "entries">, order: PlanOrder) => measuringPlan(orrinshaw, assess(orrinshaw, bench.entries, asOf), order);
+const planOf = (bench: Pick<TestBench, "entries">, order: PlanOrder) =>
+  measuringPlan(orrinshaw, assess(orrinshaw, bench.entries, asOf), order);
 const settings = (steps: ReturnType<typeof planOf>) => steps.filter((step) => step.setsUp).length;
 
 test("every order holds the same work: all that is open, once", () => {
   const bench = { entries: [...demoJob("ferry-marigold")] };
-  const ids = planOrders.map((order) => planOf(bench, order).map((step) => step.row.row.id).sort());
+  const ids = planOrders.map((order) =>
+    planOf(bench, order)
+      .map((step) => step.row.row.id)
+      .sort(),
+  );
   expect(ids[1]).toEqual(ids[0]);
   expect(ids[2]).toEqual(ids[0]);
   expect(new Set(ids[0]).size).toBe(ids[0]!.length);
   const { rows } = assess(orrinshaw, bench.entries, asOf);
-  expect(ids[0]).toEqual([...rows.values()].filter((row) => row.measured < row.points.length).map((row) => row.row.id).sort());
+  expect(ids[0]).toEqual(
+    [...rows.values()]
+      .filter((row) => row.measured < row.points.length)
+      .map((row) => row.row.id)
+      .sort(),
+  );
 });
 
 test("by gauge needs no more settings than any other order: one for each kind and size", () => {
   const bench = new TestBench(orrinshaw);
   const byGauge = planOf(bench, "gauge");
-  for (const order of ["part", "telling"] as const) expect(settings(planOf(bench, order))).toBeGreaterThanOrEqual(settings(byGauge));
-  const kinds = new Set(byGauge.map(({ row }) => `${row.row.at.feature.quantity} ${Math.round(row.row.at.feature.governing.limits.new?.min ?? 0)}`));
+  for (const order of ["part", "telling"] as const)
+    expect(settings(planOf(bench, order))).toBeGreaterThanOrEqual(settings(byGauge));
+  const kinds = new Set(
+    byGauge.map(
+      ({ row }) => `${row.row.at.feature.quantity} ${Math.round(row.row.at.feature.governing.limits.new?.min ?? 0)}`,
+    ),
+  );
   expect(settings(byGauge)).toBeLessThanOrEqual(kinds.size + 2);
-  expect(byGauge.reduce((sum, step) => sum + step.minutes, 0)).toBeLessThan(planOf(bench, "part").reduce((sum, step) => sum + step.minutes, 0));
+  expect(byGauge.reduce((sum, step) => sum + step.minutes, 0)).toBeLessThan(
+    planOf(bench, "part").reduce((sum, step) => sum + step.minutes, 0),
+  );
 });
 
 test("most telling first: the dear crankshaft before cheap shells, what looks bad before what looks well, and worn fellows make it likelier", () => {
@@ -32,13 +49,28 @@ test("most telling first: the dear crankshaft before cheap shells, what looks ba
   expect(at("crankshaft/big-end-j1")).toBeLessThan(at("pin-1/diameter"));
   const chance = (id: string) => planOf(bench, "telling").find((step) => step.row.row.id === id)!.chance!;
   const before = chance("piston-2/skirt");
-  bench.add("finding-made", { part: bench.partIn.get("piston-2")!, finding: "scoring", place: "skirt-thrust", value: "severe", phase: "before-cleaning", words: null });
-  bench.add("finding-made", { part: bench.partIn.get("piston-3")!, finding: "scoring", place: "skirt-thrust", value: "none", phase: "before-cleaning", words: null });
+  bench.add("finding-made", {
+    part: bench.partIn.get("piston-2")!,
+    finding: "scoring",
+    place: "skirt-thrust",
+    value: "severe",
+    phase: "before-cleaning",
+    words: null,
+  });
+  bench.add("finding-made", {
+    part: bench.partIn.get("piston-3")!,
+    finding: "scoring",
+    place: "skirt-thrust",
+    value: "none",
+    phase: "before-cleaning",
+    words: null,
+  });
   expect([chance("piston-2/skirt") > before, chance("piston-3/skirt") < before]).toEqual([true, true]);
   expect(at("piston-2/skirt")).toBeLessThan(at("piston-3/skirt"));
   const liner = chance("liner-6/bore");
   const occasion = bench.occasion();
-  for (const cylinder of [1, 2, 3]) bench.readAll(occasion, `liner-${cylinder}/bore`, [108.16, 108.15, 108.15, 108.15, 108.15, 108.15]);
+  for (const cylinder of [1, 2, 3])
+    bench.readAll(occasion, `liner-${cylinder}/bore`, [108.16, 108.15, 108.15, 108.15, 108.15, 108.15]);
   expect(chance("liner-6/bore")).toBeGreaterThan(liner);
 });
 

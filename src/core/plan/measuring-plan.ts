@@ -34,15 +34,24 @@ function chanceOf(row: RowResult, likely: number, { rows, teardown }: Assessment
   const lines = row.part ? (teardown.findings.byPart.get(row.part.id)?.lines ?? []) : [];
   const grades = lines.flatMap((line) => line.grade ?? []);
   const seen = grades.length > 0 ? oddsByGrade[Math.max(...grades) as 0 | 1 | 2 | 3] : 1;
-  const judged = [...rows.values()].filter((other) => other !== row && other.row.at.feature === row.row.at.feature && other.accepted !== null);
+  const judged = [...rows.values()].filter(
+    (other) => other !== row && other.row.at.feature === row.row.at.feature && other.accepted !== null,
+  );
   const failed = judged.filter((other) => other.accepted === false).length;
   // Half a fellow on either side, so that a few of them prove nothing.
   const fellows = (failed + 0.5) / (judged.length - failed + 0.5);
-  return withOdds(withOdds(likely, seen), judged.length === 0 ? 1 : Math.sqrt(Math.max(0.25, Math.min(4, fellows * ((1 - likely) / likely)))));
+  return withOdds(
+    withOdds(likely, seen),
+    judged.length === 0 ? 1 : Math.sqrt(Math.max(0.25, Math.min(4, fellows * ((1 - likely) / likely)))),
+  );
 }
 
 /** What a gauge is set to: readings of one kind and about one size need no new setting. */
-function settingOf({ row: { at: { feature } } }: RowResult): string {
+function settingOf({
+  row: {
+    at: { feature },
+  },
+}: RowResult): string {
   const { new: fresh, reassembly } = feature.governing.limits;
   const size = fresh?.min ?? fresh?.max ?? reassembly?.max ?? 0;
   return `${feature.quantity} ${size > 1 ? Math.round(size) : 0}`;
@@ -54,22 +63,41 @@ const minutesOf = (toGo: number, setsUp: boolean) => toGo * minutesEach + (setsU
  * The order in which to measure what is left: most telling first (the best chance for its minutes of losing something
  * dear before the rest is spent), with the fewest settings, or part by part.
  */
-export function measuringPlan({ pack, sheets }: CompiledPack, assessment: Assessment, order: PlanOrder): readonly PlanStep[] {
+export function measuringPlan(
+  { pack, sheets }: CompiledPack,
+  assessment: Assessment,
+  order: PlanOrder,
+): readonly PlanStep[] {
   const prices = new Map(pack.worth?.classes.map((each) => [each.class, each]));
   const place = new Map(pack.slots.map((slot, at) => [slot.id, at]));
-  const open = sheets.flatMap((sheet) => sheet.rows.map((row) => assessment.rows.get(row.id)!)).filter((row) => row.part && row.measured < row.points.length && !assessment.teardown.crack.scrapped.has(row.part.id));
+  const open = sheets
+    .flatMap((sheet) => sheet.rows.map((row) => assessment.rows.get(row.id)!))
+    .filter(
+      (row) => row.part && row.measured < row.points.length && !assessment.teardown.crack.scrapped.has(row.part.id),
+    );
   const rated = open.map((row) => {
     const price = prices.get(row.row.partClass.id);
-    const decides = row.row.at.feature.decides || row.row.partClass.features.some((feature) => feature.restsOn.includes(row.row.at.feature.id));
+    const decides =
+      row.row.at.feature.decides ||
+      row.row.partClass.features.some((feature) => feature.restsOn.includes(row.row.at.feature.id));
     const chance = price && decides ? chanceOf(row, Math.min(0.95, Math.max(0.01, price.likely)), assessment) : null;
-    return { row, toGo: row.points.length - row.measured, setting: settingOf(row), chance, cost: chance === null ? null : price!.replace };
+    return {
+      row,
+      toGo: row.points.length - row.measured,
+      setting: settingOf(row),
+      chance,
+      cost: chance === null ? null : price!.replace,
+    };
   });
-  const byPlace = (a: (typeof rated)[number], b: (typeof rated)[number]) => place.get(a.row.row.slot.id)! - place.get(b.row.row.slot.id)!;
+  const byPlace = (a: (typeof rated)[number], b: (typeof rated)[number]) =>
+    place.get(a.row.row.slot.id)! - place.get(b.row.row.slot.id)!;
   const worth = (each: (typeof rated)[number]) => ((each.chance ?? 0) * (each.cost ?? 0)) / minutesOf(each.toGo, true);
   const sorted = [...rated].sort(
-    order === "part" ? byPlace
-    : order === "gauge" ? (a, b) => (a.setting < b.setting ? -1 : a.setting > b.setting ? 1 : byPlace(a, b))
-    : (a, b) => worth(b) - worth(a) || byPlace(a, b),
+    order === "part"
+      ? byPlace
+      : order === "gauge"
+        ? (a, b) => (a.setting < b.setting ? -1 : a.setting > b.setting ? 1 : byPlace(a, b))
+        : (a, b) => worth(b) - worth(a) || byPlace(a, b),
   );
   return sorted.map(({ row, toGo, setting, chance, cost }, at): PlanStep => {
     const setsUp = at === 0 || sorted[at - 1]!.setting !== setting;

@@ -6,7 +6,17 @@ import { nextSize } from "./next-size";
 
 const asOf = "2026-11-24T00:00:00Z";
 const rework = pellbrook.sheets.find((sheet) => sheet.id === "cylinder-bore")!.feature.rework!;
-const at = (largest: number, offset: number | null, damage: number | null, of: Rework = rework) => nextSize(exact(largest), [{ estimate: damage === null ? null : exact(damage), factor: 2 }, { estimate: offset === null ? null : exact(offset), factor: 2 }], of, 76, "simple");
+const at = (largest: number, offset: number | null, damage: number | null, of: Rework = rework) =>
+  nextSize(
+    exact(largest),
+    [
+      { estimate: damage === null ? null : exact(damage), factor: 2 },
+      { estimate: offset === null ? null : exact(offset), factor: 2 },
+    ],
+    of,
+    76,
+    "simple",
+  );
 
 describe("next oversize of a bore", () => {
   // Handbook, part 4: the smallest oversize not below (largest diameter + 2 x offset + 2 x damage depth + hone stock), hone stock 0.05; one-sided wear: 2 x offset = largest - unworn.
@@ -18,10 +28,27 @@ describe("next oversize of a bore", () => {
   });
   test("on the worn axis the lean is not taken: the same bore cleans up at +0.50, a plainer one at +0.25", () => {
     expect(at(76.121, 0, 0.041).bound!.value).toBeCloseTo(76.253, 9);
-    expect([at(76.1, 0.05, 0).next!.name, at(76.16, 0.08, 0).next!.name, at(76.16, 0, 0).next!.name]).toEqual(["+0.25", "+0.50", "+0.25"]);
+    expect([at(76.1, 0.05, 0).next!.name, at(76.16, 0.08, 0).next!.name, at(76.16, 0, 0).next!.name]).toEqual([
+      "+0.25",
+      "+0.50",
+      "+0.25",
+    ]);
   });
-  test.each([[76.2, "+0.25"], [76.2001, "+0.50"], [76.7, "+0.75"], [76.7001, undefined]])("a straight bore of %d goes to %s: the wall allows no more than +0.75", (largest, name) => expect(at(largest, 0, 0).next?.name).toBe(name));
-  test("the wall loses half of what is bored: 5.0 less 0.50 is 4.5, and 4.6 must be left", () => expect(at(76.05, 0, 0).steps.map((step) => [step.layerLeftMm, step.layerEnough])).toEqual([[4.875, true], [4.75, true], [4.625, true], [4.5, false]]));
+  test.each([
+    [76.2, "+0.25"],
+    [76.2001, "+0.50"],
+    [76.7, "+0.75"],
+    [76.7001, undefined],
+  ])("a straight bore of %d goes to %s: the wall allows no more than +0.75", (largest, name) =>
+    expect(at(largest, 0, 0).next?.name).toBe(name),
+  );
+  test("the wall loses half of what is bored: 5.0 less 0.50 is 4.5, and 4.6 must be left", () =>
+    expect(at(76.05, 0, 0).steps.map((step) => [step.layerLeftMm, step.layerEnough])).toEqual([
+      [4.875, true],
+      [4.75, true],
+      [4.625, true],
+      [4.5, false],
+    ]));
   test("an unknown score or lean is unknown, never none", () => {
     expect(at(76.1, 0, null)).toMatchObject({ bound: null, next: null });
     expect(at(76.1, null, 0).steps.map((step) => step.possible)).toEqual([null, null, null, false]);
@@ -31,12 +58,18 @@ describe("next oversize of a bore", () => {
 test("the tram's bores: all four are bored to the size of the worst, and what that does to the engine is told", () => {
   const { choices } = assess(pellbrook, demoJob("hill-tram-1"), asOf);
   const bores = choices.filter((choice) => choice.row.row.partClass.id === "cylinder");
-  expect(bores.map((choice) => [choice.proposal.disposition, choice.proposal.step])).toEqual(Array.from({ length: 4 }, () => ["rework", "o-50"]));
+  expect(bores.map((choice) => [choice.proposal.disposition, choice.proposal.step])).toEqual(
+    Array.from({ length: 4 }, () => ["rework", "o-50"]),
+  );
   expect(bores[3]!.proposal.reasons.map((reason) => reason.code)).toContain("one-size-for-all");
-  const effect = (id: string) => bores[2]!.proposal.reasons.find((reason) => reason.code === "size-effect" && reason.path[1] === id)!.params.value as number;
+  const effect = (id: string) =>
+    bores[2]!.proposal.reasons.find((reason) => reason.code === "size-effect" && reason.path[1] === id)!.params
+      .value as number;
   // Plain geometry: four cylinders of 76.5 mm by 74 mm, over a clearance of 40.9 cm³ each.
   const swept = (Math.PI / 4) * 76.5 ** 2 * 74;
   expect(effect("swept")).toBeCloseTo(4 * swept, 3);
   expect(effect("ratio")).toBeCloseTo((swept + 40_900) / 40_900, 9);
-  expect(bores[0]!.options.find((option) => option.step === "o-100")!.reasons.map((reason) => reason.code)).toEqual(["wall-too-thin"]);
+  expect(bores[0]!.options.find((option) => option.step === "o-100")!.reasons.map((reason) => reason.code)).toEqual([
+    "wall-too-thin",
+  ]);
 });

@@ -46,7 +46,13 @@ export const layerOf = ({ hardenedCase, wall }: Rework) => hardenedCase ?? wall 
  * @source  common practice; a layer is measured from the new surface, half the step is taken off it
  * @example  70.871 - 0.03 - 2 x 0.06 - 0.02 = 70.701: of 70.75, 70.50, 70.25 the next is 70.50
  */
-export function nextSize(worst: Estimate | null, allowances: readonly Allowance[], rework: Rework, newMm: number, rule: DecisionRule): NextSize {
+export function nextSize(
+  worst: Estimate | null,
+  allowances: readonly Allowance[],
+  rework: Rework,
+  newMm: number,
+  rule: DecisionRule,
+): NextSize {
   const grows = rework.kind === "oversize";
   const further = (from: Estimate, by: Estimate) => (grows ? add(from, by) : subtract(from, by));
   const bound = allowances.reduce<Estimate | null>(
@@ -59,8 +65,19 @@ export function nextSize(worst: Estimate | null, allowances: readonly Allowance[
     const held = bound ? conformity(bound, grows ? { max: finishedMm } : { min: finishedMm }) : null;
     const layerLeftMm = layer ? layer.depth - amount / 2 : null;
     const layerEnough = layerLeftMm === null || layerLeftMm >= layer!.keep;
-    return { id, name, amount, finishedMm, conformity: held, layerLeftMm, layerEnough, possible: layerEnough ? (held ? accepts(rule, held) : null) : false };
+    return {
+      id,
+      name,
+      amount,
+      finishedMm,
+      conformity: held,
+      layerLeftMm,
+      layerEnough,
+      possible: layerEnough ? (held ? accepts(rule, held) : null) : false,
+    };
   });
-  const next = steps.filter((step) => step.possible).reduce<SizeStep | null>((best, step) => (best && best.amount <= step.amount ? best : step), null);
+  const next = steps
+    .filter((step) => step.possible)
+    .reduce<SizeStep | null>((best, step) => (best && best.amount <= step.amount ? best : step), null);
   return { bound, steps, next };
 }

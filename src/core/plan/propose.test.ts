@@ -13,7 +13,8 @@ const allow = (tir: number | null, damage: number | null) => [
   { estimate: tir === null ? null : exact(tir), factor: 1 },
   { estimate: damage === null ? null : exact(damage), factor: 2 },
 ];
-const next = (smallest: number, tir: number | null, damage: number | null) => nextSize(exact(smallest), allow(tir, damage), rework, 71, "simple");
+const next = (smallest: number, tir: number | null, damage: number | null) =>
+  nextSize(exact(smallest), allow(tir, damage), rework, 71, "simple");
 
 describe("next undersize", () => {
   // Handbook, part 4: largest finished diameter on offer not above smallest - TIR - 2 x damage - clean-up
@@ -24,8 +25,12 @@ describe("next undersize", () => {
     expect(found.next!.name).toBe("−0.50");
   });
 
-  test.each([[70.77, "−0.25"], [70.7701, "−0.25"], [70.7699, "−0.50"], [70.2699, undefined]])("a clean journal of %p goes to %s", (smallest, name) =>
-    expect(next(smallest, 0, 0).next?.name).toBe(name));
+  test.each([
+    [70.77, "−0.25"],
+    [70.7701, "−0.25"],
+    [70.7699, "−0.50"],
+    [70.2699, undefined],
+  ])("a clean journal of %p goes to %s", (smallest, name) => expect(next(smallest, 0, 0).next?.name).toBe(name));
 
   test("unknown run-out or damage is unknown, never zero", () => {
     expect(next(70.9, null, 0)).toMatchObject({ bound: null, next: null });
@@ -36,7 +41,11 @@ describe("next undersize", () => {
     const thin = { ...rework, hardenedCase: { ...rework.hardenedCase!, keep: 1.8 } };
     const found = nextSize(exact(70.6), allow(0, 0), thin, 71, "simple");
     // 2.0 - 0.50/2 = 1.75 < 1.8
-    expect(found.steps.map((step) => [step.layerLeftMm, step.layerEnough])).toEqual([[1.875, true], [1.75, false], [1.625, false]]);
+    expect(found.steps.map((step) => [step.layerLeftMm, step.layerEnough])).toEqual([
+      [1.875, true],
+      [1.75, false],
+      [1.625, false],
+    ]);
     expect(found.next).toBeNull();
   });
 
@@ -48,18 +57,39 @@ describe("next undersize", () => {
 
   test("more damage never leads to a larger size", () => {
     fc.assert(
-      fc.property(fc.double({ min: 70.2, max: 71, noNaN: true }), fc.double({ min: 0, max: 0.2, noNaN: true }), fc.double({ min: 0, max: 0.2, noNaN: true }), (smallest, damage, more) =>
-        (next(smallest, 0.02, damage + more).next?.finishedMm ?? 0) <= (next(smallest, 0.02, damage).next?.finishedMm ?? 0)),
+      fc.property(
+        fc.double({ min: 70.2, max: 71, noNaN: true }),
+        fc.double({ min: 0, max: 0.2, noNaN: true }),
+        fc.double({ min: 0, max: 0.2, noNaN: true }),
+        (smallest, damage, more) =>
+          (next(smallest, 0.02, damage + more).next?.finishedMm ?? 0) <=
+          (next(smallest, 0.02, damage).next?.finishedMm ?? 0),
+      ),
       { numRuns: 100 },
     );
   });
 });
 
 /** A crankshaft with good journals, all read with a fine direct gauge; one can be made worse. */
-function crank({ journal5 = 70.985, damage5 = 0, tir = 0.02 as number | null, skip = [] as number[], header = {} as Partial<Payload<"job-opened">> } = {}) {
+function crank({
+  journal5 = 70.985,
+  damage5 = 0,
+  tir = 0.02 as number | null,
+  skip = [] as number[],
+  header = {} as Partial<Payload<"job-opened">>,
+} = {}) {
   const bench = new TestBench(orrinshaw, header);
   bench.checkForCracks();
-  const fine = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["external-diameter"], repeatability: 0.0003, calibration: { ...testGauge.calibration, expanded: 0.0006 } }, master: null });
+  const fine = bench.occasion({
+    gauge: {
+      ...testGauge,
+      method: "direct",
+      quantities: ["external-diameter"],
+      repeatability: 0.0003,
+      calibration: { ...testGauge.calibration, expanded: 0.0006 },
+    },
+    master: null,
+  });
   for (let journal = 1; journal <= 6; journal += 1) {
     if (skip.includes(journal)) continue;
     const size = journal === 5 ? journal5 : 70.985;
@@ -70,19 +100,29 @@ function crank({ journal5 = 70.985, damage5 = 0, tir = 0.02 as number | null, sk
   return bench;
 }
 
-const choiceOf = (bench: TestBench, row: string) => assess(bench.pack, bench.entries, asOf).choices.find((choice) => choice.row.row.id === row)!;
+const choiceOf = (bench: TestBench, row: string) =>
+  assess(bench.pack, bench.entries, asOf).choices.find((choice) => choice.row.row.id === row)!;
 const proposal = (bench: TestBench, row = "crankshaft/big-end-j5") => {
   const { disposition, step, reasons } = choiceOf(bench, row).proposal;
   return { disposition, step, codes: reasons.map((reason) => reason.code) };
 };
 
 describe("proposal", () => {
-  test("a good crankshaft is reused", () => expect(proposal(crank())).toEqual({ disposition: "reuse", step: null, codes: ["within-limits"] }));
+  test("a good crankshaft is reused", () =>
+    expect(proposal(crank())).toEqual({ disposition: "reuse", step: null, codes: ["within-limits"] }));
 
   test("one worn journal takes its fellows along to one size", () => {
     const bench = crank({ journal5: 70.9 });
-    expect(proposal(bench)).toMatchObject({ disposition: "rework", step: "u-25", codes: ["outside-limit", "cleans-up"] });
-    expect(proposal(bench, "crankshaft/big-end-j1")).toMatchObject({ disposition: "rework", step: "u-25", codes: ["one-size-for-all", "cleans-up"] });
+    expect(proposal(bench)).toMatchObject({
+      disposition: "rework",
+      step: "u-25",
+      codes: ["outside-limit", "cleans-up"],
+    });
+    expect(proposal(bench, "crankshaft/big-end-j1")).toMatchObject({
+      disposition: "rework",
+      step: "u-25",
+      codes: ["one-size-for-all", "cleans-up"],
+    });
   });
 
   test("a journal of good size with a deep score is not reused", () => {
@@ -90,7 +130,11 @@ describe("proposal", () => {
   });
 
   test("without the run-out the worn journal is put on hold, and it says what is missing", () => {
-    expect(proposal(crank({ journal5: 70.9, tir: null }))).toEqual({ disposition: "hold", step: null, codes: ["not-measured"] });
+    expect(proposal(crank({ journal5: 70.9, tir: null }))).toEqual({
+      disposition: "hold",
+      step: null,
+      codes: ["not-measured"],
+    });
   });
 
   test("a size found while fellows are unmeasured may still change, and says so", () => {
@@ -99,14 +143,24 @@ describe("proposal", () => {
 
   test("past the last size the crankshaft is replaced, every journal of it", () => {
     const bench = crank({ journal5: 70.2 });
-    expect(proposal(bench)).toMatchObject({ disposition: "replace", codes: expect.arrayContaining(["past-last-size"]) as string[] });
-    expect(proposal(bench, "crankshaft/big-end-j1")).toMatchObject({ disposition: "replace", codes: ["fellow-past-last-size"] });
+    expect(proposal(bench)).toMatchObject({
+      disposition: "replace",
+      codes: expect.arrayContaining(["past-last-size"]) as string[],
+    });
+    expect(proposal(bench, "crankshaft/big-end-j1")).toMatchObject({
+      disposition: "replace",
+      codes: ["fellow-past-last-size"],
+    });
   });
 
   test("a wet liner past its limit is replaced, never bored", () => {
     const bench = new TestBench(orrinshaw);
     bench.readAll(bench.occasion(), "liner-3/bore", [108.13, 108.11, 108.09, 108.08, 108.05, 108.04]);
-    expect(choiceOf(bench, "liner-3/bore").options.map((option) => option.disposition)).toEqual(["reuse", "replace", "hold"]);
+    expect(choiceOf(bench, "liner-3/bore").options.map((option) => option.disposition)).toEqual([
+      "reuse",
+      "replace",
+      "hold",
+    ]);
     expect(proposal(bench, "liner-3/bore")).toMatchObject({ disposition: "replace", codes: ["outside-limit"] });
   });
 
@@ -131,7 +185,11 @@ describe("proposal", () => {
 
   test("a newer phase is judged by its own readings", () => {
     const bench = new TestBench(orrinshaw);
-    bench.readAll(bench.occasion({ phase: "as-found" }), "liner-3/bore", [108.13, 108.11, 108.09, 108.08, 108.05, 108.04]);
+    bench.readAll(
+      bench.occasion({ phase: "as-found" }),
+      "liner-3/bore",
+      [108.13, 108.11, 108.09, 108.08, 108.05, 108.04],
+    );
     bench.readAll(bench.occasion({ phase: "cleaned" }), "liner-3/bore", [108.03]);
     expect(proposal(bench, "liner-3/bore").codes).toEqual(["points-missing"]);
   });
@@ -150,7 +208,15 @@ describe("proposal", () => {
 describe("decision", () => {
   const decide = (bench: TestBench, rest: Partial<Payload<"decision-made">>) => {
     const choice = choiceOf(bench, "crankshaft/big-end-j5");
-    return bench.add("decision-made", { part: choice.row.part!.id, feature: "big-end-j5", disposition: "reuse", step: null, reason: null, witness: makeWitness(choice, bench.pack.sha256, bench.entries), ...rest });
+    return bench.add("decision-made", {
+      part: choice.row.part!.id,
+      feature: "big-end-j5",
+      disposition: "reuse",
+      step: null,
+      reason: null,
+      witness: makeWitness(choice, bench.pack.sha256, bench.entries),
+      ...rest,
+    });
   };
   const codes = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).holds.map((hold) => hold.code);
 
@@ -184,21 +250,47 @@ describe("decision", () => {
   test("keeps what stood on the screen", () => {
     const bench = crank({ journal5: 70.9 });
     const { payload } = decide(bench, { disposition: "rework", step: "u-25" });
-    expect(payload).toMatchObject({ witness: { proposal: "rework", pack: orrinshaw.sha256, figures: expect.arrayContaining([expect.objectContaining({ id: "smallest", mark: "outside" })]) as unknown } });
+    expect(payload).toMatchObject({
+      witness: {
+        proposal: "rework",
+        pack: orrinshaw.sha256,
+        figures: expect.arrayContaining([expect.objectContaining({ id: "smallest", mark: "outside" })]) as unknown,
+      },
+    });
   });
 });
 
 describe("what saves a part without machining", () => {
   const pits = (depth: number, header: Partial<Payload<"job-opened">> = {}) => {
     const bench = new TestBench(orrinshaw, header);
-    bench.readAll(bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["depth"], repeatability: 0.02 }, master: null }), "liner-3/pits", [depth]);
-    const { proposal, options } = assess(orrinshaw, bench.entries, asOf).choices.find((choice) => choice.row.row.id === "liner-3/pits")!;
-    return [proposal.disposition, proposal.step, ...options.filter(({ step }) => step === "turn").map(({ allowed }) => allowed)];
+    bench.readAll(
+      bench.occasion({
+        gauge: { ...testGauge, method: "direct", quantities: ["depth"], repeatability: 0.02 },
+        master: null,
+      }),
+      "liner-3/pits",
+      [depth],
+    );
+    const { proposal, options } = assess(orrinshaw, bench.entries, asOf).choices.find(
+      (choice) => choice.row.row.id === "liner-3/pits",
+    )!;
+    return [
+      proposal.disposition,
+      proposal.step,
+      ...options.filter(({ step }) => step === "turn").map(({ allowed }) => allowed),
+    ];
   };
   // Demo world: outside pits 0.8 and the liner is turned by 90 degrees, once; 1.6 and it is scrap.
-  test.each([[0.3, ["reuse", null, true]], [1.1, ["rework", "turn", true]], [1.7, ["replace", null, false]]] as const)("a liner with pits %p deep", (depth, expected) => expect(pits(depth)).toEqual(expected));
+  test.each([
+    [0.3, ["reuse", null, true]],
+    [1.1, ["rework", "turn", true]],
+    [1.7, ["replace", null, false]],
+  ] as const)("a liner with pits %p deep", (depth, expected) => expect(pits(depth)).toEqual(expected));
   test("close to where turning ends it hangs on the job's rule", () => {
-    expect([pits(1.58), pits(1.58, { decisionRule: "guarded-acceptance" })]).toEqual([["rework", "turn", true], ["replace", null, false]]);
+    expect([pits(1.58), pits(1.58, { decisionRule: "guarded-acceptance" })]).toEqual([
+      ["rework", "turn", true],
+      ["replace", null, false],
+    ]);
   });
 });
 
@@ -208,9 +300,17 @@ test("a camshaft rests on each of its lobes and journals: one worn lobe, and it 
   const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["lift"] }, master: null });
   const sheet = orrinshaw.sheets.find(({ id }) => id === "camshaft-lobe")!;
   const lobes = sheet.rows.map(({ id }) => [id, sheet.feature.points.map(({ nominal }) => nominal!)] as const);
-  const proposal = () => assess(orrinshaw, bench.entries, asOf).choices.find((choice) => choice.row.row.id === "camshaft/run-out")!.proposal;
+  const proposal = () =>
+    assess(orrinshaw, bench.entries, asOf).choices.find((choice) => choice.row.row.id === "camshaft/run-out")!.proposal;
   for (const [id, lifts] of lobes.slice(1)) bench.readAll(occasion, id, lifts);
   expect(proposal().disposition).toBe("hold");
-  bench.readAll(occasion, lobes[0]![0], lobes[0]![1].map((lift) => lift * 0.96));
-  expect(proposal()).toMatchObject({ disposition: "replace", reasons: [{ code: "outside-limit", params: { row: "lobe 1, inlet" } }] });
+  bench.readAll(
+    occasion,
+    lobes[0]![0],
+    lobes[0]![1].map((lift) => lift * 0.96),
+  );
+  expect(proposal()).toMatchObject({
+    disposition: "replace",
+    reasons: [{ code: "outside-limit", params: { row: "lobe 1, inlet" } }],
+  });
 });

@@ -62,11 +62,17 @@ const relatedRows = (row: RowResult, ids: readonly string[], rows: Rows): RowRes
     const one = relatedRow(row, id, rows);
     if (one) return [one];
     const { slot, partClass } = row.row;
-    return partClass.features.find((feature) => feature.id === id)?.places.flatMap((place) => rows.get(rowId(slot.id, `${id}-${place.id}`)) ?? []) ?? [];
+    return (
+      partClass.features
+        .find((feature) => feature.id === id)
+        ?.places.flatMap((place) => rows.get(rowId(slot.id, `${id}-${place.id}`)) ?? []) ?? []
+    );
   });
 
 /** What has a name and verdicts: a row of a part, or a place of a joint. */
-type Judged = Pick<RowResult, "governing" | "derived"> & { readonly row: { readonly id: string; readonly name: string } };
+type Judged = Pick<RowResult, "governing" | "derived"> & {
+  readonly row: { readonly id: string; readonly name: string };
+};
 
 /** Why one characteristic speaks against reuse. */
 function whyNot({ row }: Judged, result: CharacteristicResult): Problem[] {
@@ -74,30 +80,82 @@ function whyNot({ row }: Judged, result: CharacteristicResult): Problem[] {
   if (!limit || !held || accepted !== false) return [];
   const where = [row.id, characteristic.id];
   const what = { row: row.name, characteristic: characteristic.name };
-  const figures = { value: result.estimate!.value, limit: held.limit, bound: held.bound, by: Math.abs(held.margin), expanded: held.expanded, probability: held.probability, unit: characteristic.unit, source: limit.ref.source, page: limit.ref.page ?? null };
-  return [problem("error", held.mark === "outside" ? "outside-limit" : held.mark === "outside-within-u" ? "outside-not-surely" : "inside-not-surely", where, { ...what, ...figures })];
+  const figures = {
+    value: result.estimate!.value,
+    limit: held.limit,
+    bound: held.bound,
+    by: Math.abs(held.margin),
+    expanded: held.expanded,
+    probability: held.probability,
+    unit: characteristic.unit,
+    source: limit.ref.source,
+    page: limit.ref.page ?? null,
+  };
+  return [
+    problem(
+      "error",
+      held.mark === "outside"
+        ? "outside-limit"
+        : held.mark === "outside-within-u"
+          ? "outside-not-surely"
+          : "inside-not-surely",
+      where,
+      { ...what, ...figures },
+    ),
+  ];
 }
 
-const whyNotAll = (judged: Judged): Problem[] => [judged.governing, ...judged.derived].flatMap((result) => whyNot(judged, result));
+const whyNotAll = (judged: Judged): Problem[] =>
+  [judged.governing, ...judged.derived].flatMap((result) => whyNot(judged, result));
 
 /** What is still to be measured before a row can be judged. */
 const stillOpen = (row: RowResult): Problem =>
-  problem("notice", row.measured === 0 ? "not-measured" : "points-missing", [row.row.id], { row: row.row.name, missing: row.points.length - row.measured });
+  problem("notice", row.measured === 0 ? "not-measured" : "points-missing", [row.row.id], {
+    row: row.row.name,
+    missing: row.points.length - row.measured,
+  });
 
-const evidenceOf = (row: RowResult): Problem[] => [...whyNotAll(row), ...(row.accepted === null && row.measured < row.points.length ? [stillOpen(row)] : [])];
+const evidenceOf = (row: RowResult): Problem[] => [
+  ...whyNotAll(row),
+  ...(row.accepted === null && row.measured < row.points.length ? [stillOpen(row)] : []),
+];
 
 /** What a joint says, and where it says nothing, which of its ends are still to be measured. */
 function evidenceOfJoint(joint: JointResult): Problem[] {
   const open = [...joint.ends.values()].filter((end) => end.measured < end.points.length);
   const waits = joint.accepted === null && open.length > 0;
-  return [...whyNotAll(joint), ...(waits ? [problem("notice", "joint-open", [joint.row.id], { joint: joint.row.name, row: open[0]!.row.name, count: open.length })] : [])];
+  return [
+    ...whyNotAll(joint),
+    ...(waits
+      ? [
+          problem("notice", "joint-open", [joint.row.id], {
+            joint: joint.row.name,
+            row: open[0]!.row.name,
+            count: open.length,
+          }),
+        ]
+      : []),
+  ];
 }
 
 const withinLimits = (judged: Judged | JointResult): Problem | null => {
   const { row, governing } = judged;
   const held = governing.conformity;
   const code = "ends" in judged ? "fits" : "within-limits";
-  return held && problem("notice", code, [row.id], { row: row.name, characteristic: governing.characteristic.name, value: governing.estimate!.value, expanded: held.expanded, limit: held.limit, margin: held.margin, probability: held.probability, unit: governing.characteristic.unit, wear: governing.wear?.value ?? null });
+  return (
+    held &&
+    problem("notice", code, [row.id], {
+      row: row.name,
+      characteristic: governing.characteristic.name,
+      value: governing.estimate!.value,
+      expanded: held.expanded,
+      limit: held.limit,
+      margin: held.margin,
+      probability: held.probability,
+      unit: governing.characteristic.unit,
+      wear: governing.wear?.value ?? null,
+    })
+  );
 };
 
 /** Whether the pack sets a limit to anything about a row; where it does not, the row has no say. */
@@ -105,7 +163,11 @@ const hasLimit = ({ governing, derived }: Judged) => [governing, ...derived].som
 
 /** What goes by a rule of thumb rests on experience elsewhere, and says so. */
 export const byThumb = ({ row, governing, derived }: Judged): Problem[] =>
-  [governing, ...derived].flatMap(({ limit }) => (isByThumb(limit) ? [problem("notice", "by-rule-of-thumb", [row.id], { row: row.name, rule: limit!.ref.page! })] : []));
+  [governing, ...derived].flatMap(({ limit }) =>
+    isByThumb(limit)
+      ? [problem("notice", "by-rule-of-thumb", [row.id], { row: row.name, rule: limit!.ref.page! })]
+      : [],
+  );
 
 function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: readonly JointResult[]): Option {
   const rows = [row, ...restsOn].filter(hasLimit);
@@ -115,12 +177,21 @@ function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: read
     : rows.length + joints.length === 0
       ? [problem("notice", "no-limit", [row.row.id], { row: row.row.name })]
       : allowed === true
-        ? [...[...rows, ...joints].slice(0, 1 + joints.length).flatMap((each) => withinLimits(each) ?? []), ...[...rows, ...joints].flatMap(byThumb)]
+        ? [
+            ...[...rows, ...joints].slice(0, 1 + joints.length).flatMap((each) => withinLimits(each) ?? []),
+            ...[...rows, ...joints].flatMap(byThumb),
+          ]
         : [...rows.flatMap(evidenceOf), ...joints.flatMap(evidenceOfJoint), ...[...rows, ...joints].flatMap(byThumb)];
   return { disposition: "reuse", step: null, stepName: null, allowed, reasons };
 }
 
-function sizeOf(row: RowResult, feature: Feature, rows: Rows, { rule, facts }: Pick<Ground, "rule" | "facts">, axis: "original" | "worn"): NextSize | null {
+function sizeOf(
+  row: RowResult,
+  feature: Feature,
+  rows: Rows,
+  { rule, facts }: Pick<Ground, "rule" | "facts">,
+  axis: "original" | "worn",
+): NextSize | null {
   const { rework } = feature;
   const { new: fresh } = feature.governing.limits;
   const newMm = rework?.kind === "oversize" ? fresh?.min : fresh?.max;
@@ -130,7 +201,12 @@ function sizeOf(row: RowResult, feature: Feature, rows: Rows, { rule, facts }: P
     return { factor, estimate: related && related.governing.missing.length === 0 ? related.governing.estimate : null };
   });
   if (rework.offset && axis === "original") {
-    const { estimate, missing } = evaluateExpr(rework.offset, { points: feature.points, measured: measuredPoints(row.points), facts, refs: new Map() });
+    const { estimate, missing } = evaluateExpr(rework.offset, {
+      points: feature.points,
+      measured: measuredPoints(row.points),
+      facts,
+      refs: new Map(),
+    });
     allowances.push({ factor: 2, estimate: missing.length === 0 ? estimate : null });
   }
   // The greatest or smallest of some points is not yet that of all.
@@ -141,28 +217,67 @@ function sizeOf(row: RowResult, feature: Feature, rows: Rows, { rule, facts }: P
 /** What a finished size does to the engine. */
 function effectsOf(row: RowResult, finishedMm: number, facts: ReadonlyMap<string, number>): Problem[] {
   return (row.row.at.feature.rework?.effects ?? []).flatMap(({ id, name, unit, decimals, expr }) => {
-    const { estimate } = evaluateExpr(expr, { ...emptyContext(facts), refs: new Map([["finished", exact(finishedMm)]]) });
-    return estimate ? [problem("notice", "size-effect", [row.row.id, id], { name, unit, value: estimate.value, decimals })] : [];
+    const { estimate } = evaluateExpr(expr, {
+      ...emptyContext(facts),
+      refs: new Map([["finished", exact(finishedMm)]]),
+    });
+    return estimate
+      ? [problem("notice", "size-effect", [row.row.id, id], { name, unit, value: estimate.value, decimals })]
+      : [];
   });
 }
 
-function reworkOptions(row: RowResult, feature: Feature, size: NextSize | null, onWorn: NextSize | null, rows: Rows, facts: ReadonlyMap<string, number>): Option[] {
+function reworkOptions(
+  row: RowResult,
+  feature: Feature,
+  size: NextSize | null,
+  onWorn: NextSize | null,
+  rows: Rows,
+  facts: ReadonlyMap<string, number>,
+): Option[] {
   const { rework } = feature;
   if (!rework || !size) return [];
   const layer = layerOf(rework);
-  const needed = relatedRows(row, rework.allowances.map((allowance) => allowance.feature), rows);
+  const needed = relatedRows(
+    row,
+    rework.allowances.map((allowance) => allowance.feature),
+    rows,
+  );
   const open = [row, ...needed].filter((each) => each.governing.missing.length > 0 || !each.governing.estimate);
   return size.steps.map((step): Option => {
     const where = [row.row.id, step.id];
     const held = step.conformity;
     const grows = rework.kind === "oversize";
-    const byWornAxis = grows && step.possible === false && onWorn?.steps.find((each) => each.id === step.id)?.possible === true;
+    const byWornAxis =
+      grows && step.possible === false && onWorn?.steps.find((each) => each.id === step.id)?.possible === true;
     const reasons: Problem[] = !step.layerEnough
-      ? [problem("error", grows ? "wall-too-thin" : "case-too-thin", where, { caseLeftMm: step.layerLeftMm, keepMm: layer!.keep })]
+      ? [
+          problem("error", grows ? "wall-too-thin" : "case-too-thin", where, {
+            caseLeftMm: step.layerLeftMm,
+            keepMm: layer!.keep,
+          }),
+        ]
       : held && size.bound
-        ? [problem(step.possible ? "notice" : "error", step.possible ? "cleans-up" : "does-not-clean-up", where, { grows, finishedMm: step.finishedMm, ceilingMm: size.bound.value, expanded: held.expanded, margin: held.margin, probability: held.probability, caseLeftMm: step.layerLeftMm }), ...(byWornAxis ? [problem("notice", "on-worn-axis", where)] : [])]
+        ? [
+            problem(step.possible ? "notice" : "error", step.possible ? "cleans-up" : "does-not-clean-up", where, {
+              grows,
+              finishedMm: step.finishedMm,
+              ceilingMm: size.bound.value,
+              expanded: held.expanded,
+              margin: held.margin,
+              probability: held.probability,
+              caseLeftMm: step.layerLeftMm,
+            }),
+            ...(byWornAxis ? [problem("notice", "on-worn-axis", where)] : []),
+          ]
         : open.map(stillOpen);
-    return { disposition: "rework", step: step.id, stepName: `${rework.name} ${step.name}`, allowed: step.possible, reasons: step.possible ? [...reasons, ...effectsOf(row, step.finishedMm, facts)] : reasons };
+    return {
+      disposition: "rework",
+      step: step.id,
+      stepName: `${rework.name} ${step.name}`,
+      allowed: step.possible,
+      reasons: step.possible ? [...reasons, ...effectsOf(row, step.finishedMm, facts)] : reasons,
+    };
   });
 }
 
@@ -170,10 +285,25 @@ function reworkOptions(row: RowResult, feature: Feature, size: NextSize | null, 
 function remedyOption(row: RowResult, { remedy }: Feature, rule: DecisionRule): Option[] {
   const { governing } = row;
   if (!remedy) return [];
-  const result = governing.estimate && governing.missing.length === 0 ? { ...governing, limit: remedy.within, conformity: conformity(governing.estimate, remedy.within, governing.characteristic.nonNegative) } : null;
+  const result =
+    governing.estimate && governing.missing.length === 0
+      ? {
+          ...governing,
+          limit: remedy.within,
+          conformity: conformity(governing.estimate, remedy.within, governing.characteristic.nonNegative),
+        }
+      : null;
   const allowed = result && accepts(rule, result.conformity);
   const judged = { row: row.row, governing: { ...(result ?? governing), accepted: allowed }, derived: [] };
-  return [{ disposition: "rework", step: remedy.id, stepName: remedy.name, allowed, reasons: allowed === null ? [stillOpen(row)] : allowed ? [withinLimits(judged)!] : whyNotAll(judged) }];
+  return [
+    {
+      disposition: "rework",
+      step: remedy.id,
+      stepName: remedy.name,
+      allowed,
+      reasons: allowed === null ? [stillOpen(row)] : allowed ? [withinLimits(judged)!] : whyNotAll(judged),
+    },
+  ];
 }
 
 /** What one row would need if it stood alone. */
@@ -187,16 +317,46 @@ interface Need {
 }
 
 /** Needs by the row they are of, with what else they rest on: worked out again only when one of them is another. */
-const needsBefore = new WeakMap<RowResult, { readonly rule: DecisionRule; readonly basis: readonly unknown[]; readonly need: Need }>();
+const needsBefore = new WeakMap<
+  RowResult,
+  { readonly rule: DecisionRule; readonly basis: readonly unknown[]; readonly need: Need }
+>();
 
-function needOf(row: RowResult, joints: readonly JointResult[], rows: Rows, { rule, facts }: Pick<Ground, "rule" | "facts">): Need {
+function needOf(
+  row: RowResult,
+  joints: readonly JointResult[],
+  rows: Rows,
+  { rule, facts }: Pick<Ground, "rule" | "facts">,
+): Need {
   const { feature } = row.row.at;
   const restsOn = relatedRows(row, feature.restsOn, rows);
-  const basis = [...restsOn, ...joints, ...relatedRows(row, feature.rework?.allowances.map((allowance) => allowance.feature) ?? [], rows)];
+  const basis = [
+    ...restsOn,
+    ...joints,
+    ...relatedRows(row, feature.rework?.allowances.map((allowance) => allowance.feature) ?? [], rows),
+  ];
   const known = needsBefore.get(row);
-  if (known?.rule === rule && known.basis.length === basis.length && basis.every((each, at) => each === known.basis[at])) return known.need;
-  const [size, onWorn] = [sizeOf(row, feature, rows, { rule, facts }, "original"), feature.rework?.offset ? sizeOf(row, feature, rows, { rule, facts }, "worn") : null];
-  const need: Need = { row, restsOn, joints, size, reuse: reuseOption(row, restsOn, joints), rework: [...reworkOptions(row, feature, size, onWorn, rows, facts), ...remedyOption(row, feature, stricter(rule, row.row.partClass.rule?.atLeast))] };
+  if (
+    known?.rule === rule &&
+    known.basis.length === basis.length &&
+    basis.every((each, at) => each === known.basis[at])
+  )
+    return known.need;
+  const [size, onWorn] = [
+    sizeOf(row, feature, rows, { rule, facts }, "original"),
+    feature.rework?.offset ? sizeOf(row, feature, rows, { rule, facts }, "worn") : null,
+  ];
+  const need: Need = {
+    row,
+    restsOn,
+    joints,
+    size,
+    reuse: reuseOption(row, restsOn, joints),
+    rework: [
+      ...reworkOptions(row, feature, size, onWorn, rows, facts),
+      ...remedyOption(row, feature, stricter(rule, row.row.partClass.rule?.atLeast)),
+    ],
+  };
   needsBefore.set(row, { rule, basis, need });
   return need;
 }
@@ -210,18 +370,33 @@ function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, rep
   if (worn.length > 0 && feature.rework) {
     // One place that cannot be brought to any size on offer condemns the part, and its fellows with it.
     const lost = worn.find((each) => each.rework.every((option) => option.allowed === false));
-    if (lost) return { ...replace, reasons: [problem("error", lost === need ? "past-last-size" : "fellow-past-last-size", [need.row.row.id], { row: lost.row.row.name }), ...need.reuse.reasons.filter((reason) => reason.severity === "error")] };
+    if (lost)
+      return {
+        ...replace,
+        reasons: [
+          problem("error", lost === need ? "past-last-size" : "fellow-past-last-size", [need.row.row.id], {
+            row: lost.row.row.name,
+          }),
+          ...need.reuse.reasons.filter((reason) => reason.severity === "error"),
+        ],
+      };
     const undecided = worn.find((each) => !nextStepOf(each));
-    if (undecided) return { ...hold, reasons: undecided.rework.find((option) => option.allowed === null)?.reasons ?? [] };
+    if (undecided)
+      return { ...hold, reasons: undecided.rework.find((option) => option.allowed === null)?.reasons ?? [] };
     const deepest = worn.reduce((a, b) => (a.size!.next!.amount >= b.size!.next!.amount ? a : b));
     const step = deepest.size!.next!.id;
     const own = need.rework.find((option) => option.step === step)!;
-    const why = deepest === need || need.reuse.allowed === false
-      ? need.reuse.reasons.filter((reason) => reason.severity === "error")
-      : [];
-    const withFellows = deepest === need ? [] : [problem("notice", "one-size-for-all", [need.row.row.id], { row: deepest.row.row.name })];
+    const why =
+      deepest === need || need.reuse.allowed === false
+        ? need.reuse.reasons.filter((reason) => reason.severity === "error")
+        : [];
+    const withFellows =
+      deepest === need ? [] : [problem("notice", "one-size-for-all", [need.row.row.id], { row: deepest.row.row.name })];
     const open = together.filter((each) => each.reuse.allowed === null);
-    const mayChange = open.length > 0 ? [problem("notice", "size-may-change", [need.row.row.id], { count: open.length, row: open[0]!.row.row.name })] : [];
+    const mayChange =
+      open.length > 0
+        ? [problem("notice", "size-may-change", [need.row.row.id], { count: open.length, row: open[0]!.row.row.name })]
+        : [];
     return { ...own, reasons: [...why, ...withFellows, ...own.reasons, ...mayChange] };
   }
   if (need.reuse.allowed === true) return need.reuse;
@@ -246,8 +421,15 @@ function renewed(choice: Choice, joints: readonly JointResult[], choiceOf: Reado
       const { disposition, stepName } = decidedOrProposed(mate);
       if (!becomes.some((each) => each === disposition)) continue;
       const reason = problem("error", "mate-renewed", [id], { mate: mate.row.row.name, disposition, step: stepName });
-      const proposal: Option = { ...choice.options.find((option) => option.disposition === "replace")!, reasons: [reason] };
-      return { ...choice, proposal, overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, proposal) };
+      const proposal: Option = {
+        ...choice.options.find((option) => option.disposition === "replace")!,
+        reasons: [reason],
+      };
+      return {
+        ...choice,
+        proposal,
+        overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, proposal),
+      };
     }
   }
   return choice;
@@ -265,7 +447,10 @@ function asNew(row: RowResult): RowResult {
   return { ...row, points: row.points.map((point) => ({ ...point, estimate: fresh })) };
 }
 
-const besideNewBefore = new WeakMap<JointResult, { readonly rule: DecisionRule; readonly renewed: string; readonly result: JointResult }>();
+const besideNewBefore = new WeakMap<
+  JointResult,
+  { readonly rule: DecisionRule; readonly renewed: string; readonly result: JointResult }
+>();
 
 /** A joint with some of its ends as though they were new; a joint that is still the same, with the same ends, has the same. */
 function besideNew(joint: JointResult, renewed: ReadonlySet<string>, { facts, rule }: Ground): JointResult {
@@ -293,9 +478,26 @@ function besideNewMates(choice: Choice, choiceOf: ReadonlyMap<string, Choice>, g
     for (const [, at] of renewed) mates.add(at.row.name);
     return renewed.length === 0 ? joint : besideNew(joint, new Set(renewed.map(([end]) => end)), ground);
   });
-  if (mates.size === 0 || allAccepted([...[row, ...restsOn].filter(hasLimit), ...again].map((each) => each.accepted)) !== true) return choice;
-  const option: Option = { ...reuse, allowed: true, reasons: [problem("notice", "good-beside-new", [row.row.id], { mates: [...mates].join(", ") }), ...again.flatMap((each) => withinLimits(each) ?? []), ...[row, ...restsOn, ...again].flatMap(byThumb)] };
-  return { ...choice, options: [option, ...others], proposal: option, overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, option) };
+  if (
+    mates.size === 0 ||
+    allAccepted([...[row, ...restsOn].filter(hasLimit), ...again].map((each) => each.accepted)) !== true
+  )
+    return choice;
+  const option: Option = {
+    ...reuse,
+    allowed: true,
+    reasons: [
+      problem("notice", "good-beside-new", [row.row.id], { mates: [...mates].join(", ") }),
+      ...again.flatMap((each) => withinLimits(each) ?? []),
+      ...[row, ...restsOn, ...again].flatMap(byThumb),
+    ],
+  };
+  return {
+    ...choice,
+    options: [option, ...others],
+    proposal: option,
+    overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, option),
+  };
 }
 
 /** What proposals rest on besides the rows. */
@@ -313,7 +515,8 @@ export interface Ground {
 }
 
 /** What is brought to one size together: the places of one part, or those of all such parts of the engine. */
-const fellowKey = ({ slot, partClass, at: { feature } }: RowResult["row"]) => (feature.rework?.oneSize === "engine" ? `engine ${partClass.id} ${feature.id}` : featureKey(slot.id, feature.id));
+const fellowKey = ({ slot, partClass, at: { feature } }: RowResult["row"]) =>
+  feature.rework?.oneSize === "engine" ? `engine ${partClass.id} ${feature.id}` : featureKey(slot.id, feature.id);
 
 const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
 
@@ -325,7 +528,9 @@ const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
  */
 export function proposeAll(rows: Rows, ground: Ground): Choice[] {
   const { joints, decisions, packSha256 } = ground;
-  const jointsAt = groupByKeys(joints, ({ row: { joint }, ends }) => joint.givesWay.flatMap((end) => ends.get(end)?.row.id ?? []));
+  const jointsAt = groupByKeys(joints, ({ row: { joint }, ends }) =>
+    joint.givesWay.flatMap((end) => ends.get(end)?.row.id ?? []),
+  );
   const needs = [...rows.values()]
     .filter((row) => row.row.at.feature.decides)
     .map((row) => needOf(row, jointsAt.get(row.row.id) ?? [], rows, ground));
@@ -334,8 +539,16 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
 
   const alone = needs.map((need): Choice => {
     const { row } = need;
-    const { at: { feature, id } } = row.row;
-    const replace: Option = { disposition: "replace", step: null, stepName: null, allowed: true, reasons: feature.rework ? [] : [problem("notice", "no-rework", [row.row.id], { row: row.row.name })] };
+    const {
+      at: { feature, id },
+    } = row.row;
+    const replace: Option = {
+      disposition: "replace",
+      step: null,
+      stepName: null,
+      allowed: true,
+      reasons: feature.rework ? [] : [problem("notice", "no-rework", [row.row.id], { row: row.row.name })],
+    };
     const hold: Option = { disposition: "hold", step: null, stepName: null, allowed: true, reasons: [] };
     const proposal = proposalFor(need, fellowsOf.get(fellowKey(row.row))!, feature, replace, hold);
     const mine = row.part ? (decisionsOf.get(featureKey(row.part.id, id)) ?? []) : [];
@@ -355,6 +568,10 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
   const choices = alone.map((choice) => besideCracks(choice, ground.crack));
   const choiceOf = new Map(choices.map((choice) => [choice.row.row.id, choice]));
   const settled = choices.map((choice) => besideNewMates(choice, choiceOf, ground));
-  const renewals = groupByKeys(joints, ({ row: { joint }, ends }) => joint.renews.flatMap(({ replace }) => replace.flatMap((end) => ends.get(end)?.row.id ?? [])));
-  return settled.map((choice) => renewed(besideEndurance(choice, ground.enduranceOf(choice.row)), renewals.get(choice.row.row.id) ?? [], choiceOf));
+  const renewals = groupByKeys(joints, ({ row: { joint }, ends }) =>
+    joint.renews.flatMap(({ replace }) => replace.flatMap((end) => ends.get(end)?.row.id ?? [])),
+  );
+  return settled.map((choice) =>
+    renewed(besideEndurance(choice, ground.enduranceOf(choice.row)), renewals.get(choice.row.row.id) ?? [], choiceOf),
+  );
 }

@@ -1,12 +1,36 @@
 import fc from "fast-check";
-import { add, covariance, divide, estimate, exact, mean, multiply, scale, standardUncertainty, subtract } from "./estimate";
+import {
+  add,
+  covariance,
+  divide,
+  estimate,
+  exact,
+  mean,
+  multiply,
+  scale,
+  standardUncertainty,
+  subtract,
+} from "./estimate";
 
-const housing = estimate(75.01, [["gauge", 0.002], ["read-a", 0.001]]);
-const journal = estimate(70.98, [["gauge", 0.002], ["read-b", 0.001]]);
+const housing = estimate(75.01, [
+  ["gauge", 0.002],
+  ["read-a", 0.001],
+]);
+const journal = estimate(70.98, [
+  ["gauge", 0.002],
+  ["read-b", 0.001],
+]);
 
 test("independent contributions combine as the root of the sum of squares", () => {
   // JCGM 100:2008, 5.1.2 (from memory): 3-4-5
-  expect(standardUncertainty(estimate(1, [["a", 3], ["b", -4]]))).toBe(5);
+  expect(
+    standardUncertainty(
+      estimate(1, [
+        ["a", 3],
+        ["b", -4],
+      ]),
+    ),
+  ).toBe(5);
 });
 
 test("a difference cancels what both sides owe to one reference, a sum adds it up", () => {
@@ -15,13 +39,21 @@ test("a difference cancels what both sides owe to one reference, a sum adds it u
 });
 
 test("the mean of repeats keeps what they share and averages what they do not", () => {
-  const repeats = [1, 2, 3, 4].map((n) => estimate(10, [["gauge", 0.002], [`read-${n}`, 0.004]]));
+  const repeats = [1, 2, 3, 4].map((n) =>
+    estimate(10, [
+      ["gauge", 0.002],
+      [`read-${n}`, 0.004],
+    ]),
+  );
   expect(standardUncertainty(mean(repeats))).toBeCloseTo(Math.hypot(0.002, 0.004 / 2), 12);
 });
 
 test("variance of a difference is the two variances less twice the covariance, for any estimates", () => {
   const anyEstimate = fc
-    .tuple(fc.double({ min: -100, max: 100, noNaN: true }), fc.dictionary(fc.constantFrom("a", "b", "c", "d"), fc.double({ min: -1, max: 1, noNaN: true })))
+    .tuple(
+      fc.double({ min: -100, max: 100, noNaN: true }),
+      fc.dictionary(fc.constantFrom("a", "b", "c", "d"), fc.double({ min: -1, max: 1, noNaN: true })),
+    )
     .map(([value, parts]) => estimate(value, Object.entries(parts)));
   fc.assert(
     fc.property(anyEstimate, anyEstimate, (x, y) => {

@@ -24,7 +24,11 @@ const none: ReadonlyMap<string, number> = new Map();
 export const exact = (value: number): Estimate => ({ value, contributions: none });
 
 /** An estimate from source ids and signed standard uncertainties. */
-export function estimate(value: number, contributions: Iterable<readonly [string, number]>, degrees?: ReadonlyMap<string, Pool>): Estimate {
+export function estimate(
+  value: number,
+  contributions: Iterable<readonly [string, number]>,
+  degrees?: ReadonlyMap<string, Pool>,
+): Estimate {
   const map = new Map<string, number>();
   for (const [source, signed] of contributions) {
     if (!Number.isFinite(signed)) throw new CoreError("bad-uncertainty", `${source} must be finite, got ${signed}`);
@@ -43,28 +47,46 @@ export function estimate(value: number, contributions: Iterable<readonly [string
 export function propagate(value: number, parts: readonly (readonly [Estimate, number])[]): Estimate {
   return estimate(
     value,
-    parts.flatMap(([input, sensitivity]) => [...input.contributions].map(([source, signed]) => [source, signed * sensitivity] as const)),
-    parts.some(([input]) => input.degrees) ? new Map(parts.flatMap(([input]) => [...(input.degrees ?? [])])) : undefined,
+    parts.flatMap(([input, sensitivity]) =>
+      [...input.contributions].map(([source, signed]) => [source, signed * sensitivity] as const),
+    ),
+    parts.some(([input]) => input.degrees)
+      ? new Map(parts.flatMap(([input]) => [...(input.degrees ?? [])]))
+      : undefined,
   );
 }
 
 /** a + b + ... */
 export const add = (...terms: readonly Estimate[]): Estimate =>
-  propagate(terms.reduce((sum, term) => sum + term.value, 0), terms.map((term) => [term, 1]));
+  propagate(
+    terms.reduce((sum, term) => sum + term.value, 0),
+    terms.map((term) => [term, 1]),
+  );
 
 /** a - b */
-export const subtract = (a: Estimate, b: Estimate): Estimate => propagate(a.value - b.value, [[a, 1], [b, -1]]);
+export const subtract = (a: Estimate, b: Estimate): Estimate =>
+  propagate(a.value - b.value, [
+    [a, 1],
+    [b, -1],
+  ]);
 
 /** factor * a, the factor exact */
 export const scale = (a: Estimate, factor: number): Estimate => propagate(a.value * factor, [[a, factor]]);
 
 /** a * b */
-export const multiply = (a: Estimate, b: Estimate): Estimate => propagate(a.value * b.value, [[a, b.value], [b, a.value]]);
+export const multiply = (a: Estimate, b: Estimate): Estimate =>
+  propagate(a.value * b.value, [
+    [a, b.value],
+    [b, a.value],
+  ]);
 
 /** a / b; throws division-by-zero */
 export function divide(a: Estimate, b: Estimate): Estimate {
   if (b.value === 0) throw new CoreError("division-by-zero", "the divisor of an estimate must not be zero");
-  return propagate(a.value / b.value, [[a, 1 / b.value], [b, -a.value / (b.value * b.value)]]);
+  return propagate(a.value / b.value, [
+    [a, 1 / b.value],
+    [b, -a.value / (b.value * b.value)],
+  ]);
 }
 
 /** Arithmetic mean of one or more estimates. */

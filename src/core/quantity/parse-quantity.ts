@@ -36,7 +36,9 @@ export function parseQuantity(text: string, dimension: Dimension, assumed: Unit)
   const unit = rest === "" ? assumed : unitBySpelling(rest);
   if (!unit) return refused(problem("error", "unit-unknown", [], { typed, spelled: rest, wanted: dimension }));
   if (unit.dimension !== dimension) {
-    return refused(problem("error", "unit-wrong-dimension", [], { typed, measures: unit.dimension, wanted: dimension }));
+    return refused(
+      problem("error", "unit-wrong-dimension", [], { typed, measures: unit.dimension, wanted: dimension }),
+    );
   }
   const number = Number(digits.replace(",", ".")) * (sign === "-" ? -1 : 1);
   return done({ value: toCore(number, unit), typed, unit: unit.id });
@@ -66,5 +68,10 @@ export function parseReading(text: string, dimension: Dimension, assumed: Unit):
   const typed = text.trim();
   if (typed.length > longest) return refused(problem("error", "too-long", [], { longest, length: typed.length }));
   if (go.value.value >= noGo.value.value) return refused(problem("error", "gap-backwards", [], { typed }));
-  return done({ value: (go.value.value + noGo.value.value) / 2, half: (noGo.value.value - go.value.value) / 2, typed, unit: noGo.value.unit });
+  return done({
+    value: (go.value.value + noGo.value.value) / 2,
+    half: (noGo.value.value - go.value.value) / 2,
+    typed,
+    unit: noGo.value.unit,
+  });
 }

@@ -9,24 +9,48 @@ const mm = unitById("mm")!;
 describe("units", () => {
   // Outside check: mathjs 15, a general-purpose library with unit definitions of its own.
   const inMathjs: Record<string, [string, string]> = {
-    mm: ["mm", "mm"], um: ["um", "mm"], cm: ["cm", "mm"], m: ["m", "mm"], in: ["inch", "mm"], thou: ["mil", "mm"],
-    mm2: ["mm^2", "mm^2"], cm3: ["cc", "mm^3"], l: ["litre", "mm^3"], kg: ["kg", "kg"], g: ["g", "kg"],
-    nm: ["N m", "N m"], lbft: ["lbf ft", "N m"], k: ["K", "K"], c: ["degC", "K"], f: ["degF", "K"],
-    deg: ["deg", "rad"], s: ["s", "s"], min: ["minute", "s"], h: ["hour", "s"], bar: ["bar", "Pa"],
-    mm3: ["mm^3", "mm^3"], n: ["N", "N"], kgf: ["kgf", "N"], lbf: ["lbf", "N"], "n-mm": ["N/mm", "N/mm"],
+    mm: ["mm", "mm"],
+    um: ["um", "mm"],
+    cm: ["cm", "mm"],
+    m: ["m", "mm"],
+    in: ["inch", "mm"],
+    thou: ["mil", "mm"],
+    mm2: ["mm^2", "mm^2"],
+    cm3: ["cc", "mm^3"],
+    l: ["litre", "mm^3"],
+    kg: ["kg", "kg"],
+    g: ["g", "kg"],
+    nm: ["N m", "N m"],
+    lbft: ["lbf ft", "N m"],
+    k: ["K", "K"],
+    c: ["degC", "K"],
+    f: ["degF", "K"],
+    deg: ["deg", "rad"],
+    s: ["s", "s"],
+    min: ["minute", "s"],
+    h: ["hour", "s"],
+    bar: ["bar", "Pa"],
+    mm3: ["mm^3", "mm^3"],
+    n: ["N", "N"],
+    kgf: ["kgf", "N"],
+    lbf: ["lbf", "N"],
+    "n-mm": ["N/mm", "N/mm"],
   };
 
   /** Counts, shares and the scales of hardness convert into nothing else. */
   const alone = ["number", "percent", "hrc", "hb", "shore"];
-  test.each(units.filter(({ id }) => !alone.includes(id)).map((each) => [each.id, each] as const))("%s converts as mathjs converts it", (id, each) => {
-    const [name, core] = inMathjs[id]!;
-    for (const number of [1, 2.4992, 37]) {
-      const outside = mathUnit(number, name).toNumber(core);
-      // A few roundings of double precision, no more.
-      expect(Math.abs(toCore(number, each) / outside - 1)).toBeLessThan(1e-12);
-      expect(Math.abs(fromCore(outside, each) / number - 1)).toBeLessThan(1e-12);
-    }
-  });
+  test.each(units.filter(({ id }) => !alone.includes(id)).map((each) => [each.id, each] as const))(
+    "%s converts as mathjs converts it",
+    (id, each) => {
+      const [name, core] = inMathjs[id]!;
+      for (const number of [1, 2.4992, 37]) {
+        const outside = mathUnit(number, name).toNumber(core);
+        // A few roundings of double precision, no more.
+        expect(Math.abs(toCore(number, each) / outside - 1)).toBeLessThan(1e-12);
+        expect(Math.abs(fromCore(outside, each) / number - 1)).toBeLessThan(1e-12);
+      }
+    },
+  );
 });
 
 describe("parseQuantity", () => {
@@ -36,14 +60,35 @@ describe("parseQuantity", () => {
   };
 
   test.each([
-    ["63.48", 63.48], ["2.4992 in", 63.47968], ["1.5 thou", 0.0381], ["108,041", 108.041], ['4.2536"', 108.04144],
-    ["-0.02", -0.02], ["−0.02 mm", -0.02], [".5", 0.5], ["108.", 108], ["12.5 µm", 0.0125], ["  70.98 MM ", 70.98], ["0", 0],
+    ["63.48", 63.48],
+    ["2.4992 in", 63.47968],
+    ["1.5 thou", 0.0381],
+    ["108,041", 108.041],
+    ['4.2536"', 108.04144],
+    ["-0.02", -0.02],
+    ["−0.02 mm", -0.02],
+    [".5", 0.5],
+    ["108.", 108],
+    ["12.5 µm", 0.0125],
+    ["  70.98 MM ", 70.98],
+    ["0", 0],
   ])("reads %p as %p mm", (text, value) => expect(read(text)).toBeCloseTo(value, 9));
 
   test.each([
-    ["", "empty"], ["abc", "not-a-number"], ["1.2.3", "not-a-number"], ["108 041", "not-a-number"], ["1,080.4", "not-a-number"], ["--5", "not-a-number"],
-    ["12 parsec", "unit-unknown"], ["108 kg", "unit-wrong-dimension"], ["60 Nm", "unit-wrong-dimension"], ["1e3", "unit-unknown"], ["Infinity", "not-a-number"],
-    ["1".repeat(41), "too-long"], ["__proto__", "not-a-number"], ["1 constructor", "unit-unknown"],
+    ["", "empty"],
+    ["abc", "not-a-number"],
+    ["1.2.3", "not-a-number"],
+    ["108 041", "not-a-number"],
+    ["1,080.4", "not-a-number"],
+    ["--5", "not-a-number"],
+    ["12 parsec", "unit-unknown"],
+    ["108 kg", "unit-wrong-dimension"],
+    ["60 Nm", "unit-wrong-dimension"],
+    ["1e3", "unit-unknown"],
+    ["Infinity", "not-a-number"],
+    ["1".repeat(41), "too-long"],
+    ["__proto__", "not-a-number"],
+    ["1 constructor", "unit-unknown"],
   ])("refuses %p with %s", (text, code) => expect(read(text)).toBe(code));
 
   test("takes a bare number in the unit assumed", () => expect(read("4.25", unitById("in")!)).toBeCloseTo(107.95, 9));

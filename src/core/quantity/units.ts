@@ -1,9 +1,21 @@
 /** What a unit measures. Lengths are millimetres inside the core, everything else is SI. */
 export type Dimension =
-  | "length" | "area" | "volume" | "mass" | "force" | "stiffness" | "torque" | "temperature" | "angle" | "time" | "pressure"
+  | "length"
+  | "area"
+  | "volume"
+  | "mass"
+  | "force"
+  | "stiffness"
+  | "torque"
+  | "temperature"
+  | "angle"
+  | "time"
+  | "pressure"
   | "number"
   // Hardness scales are readings of different tests: none is another one in other units.
-  | "rockwell-c hardness" | "brinell hardness" | "shore-a hardness";
+  | "rockwell-c hardness"
+  | "brinell hardness"
+  | "shore-a hardness";
 
 export interface Unit {
   readonly id: string;
@@ -22,12 +34,40 @@ export interface Unit {
 const inchMm = 25.4; // exact since 1959: international yard and pound agreement (from memory)
 
 export const units: readonly Unit[] = [
-  { id: "mm", dimension: "length", factor: 1, decimals: 3, symbol: "mm", spellings: ["mm", "millimetre", "millimetres", "millimeter", "millimeters"] },
-  { id: "um", dimension: "length", factor: 1e-3, decimals: 1, symbol: "µm", spellings: ["µm", "μm", "um", "micron", "microns"] },
+  {
+    id: "mm",
+    dimension: "length",
+    factor: 1,
+    decimals: 3,
+    symbol: "mm",
+    spellings: ["mm", "millimetre", "millimetres", "millimeter", "millimeters"],
+  },
+  {
+    id: "um",
+    dimension: "length",
+    factor: 1e-3,
+    decimals: 1,
+    symbol: "µm",
+    spellings: ["µm", "μm", "um", "micron", "microns"],
+  },
   { id: "cm", dimension: "length", factor: 10, decimals: 4, symbol: "cm", spellings: ["cm"] },
   { id: "m", dimension: "length", factor: 1000, decimals: 6, symbol: "m", spellings: ["m", "metre", "meter"] },
-  { id: "in", dimension: "length", factor: inchMm, decimals: 4, symbol: "in", spellings: ["in", "inch", "inches", '"', "″"] },
-  { id: "thou", dimension: "length", factor: inchMm / 1000, decimals: 2, symbol: "thou", spellings: ["thou", "thous", "mil", "mils"] },
+  {
+    id: "in",
+    dimension: "length",
+    factor: inchMm,
+    decimals: 4,
+    symbol: "in",
+    spellings: ["in", "inch", "inches", '"', "″"],
+  },
+  {
+    id: "thou",
+    dimension: "length",
+    factor: inchMm / 1000,
+    decimals: 2,
+    symbol: "thou",
+    spellings: ["thou", "thous", "mil", "mils"],
+  },
   { id: "mm2", dimension: "area", factor: 1, decimals: 1, symbol: "mm²", spellings: ["mm2", "mm²"] },
   { id: "mm3", dimension: "volume", factor: 1, decimals: 0, symbol: "mm³", spellings: ["mm3", "mm³"] },
   { id: "cm3", dimension: "volume", factor: 1000, decimals: 1, symbol: "cm³", spellings: ["cm3", "cm³", "cc", "ml"] },
@@ -39,11 +79,41 @@ export const units: readonly Unit[] = [
   { id: "lbf", dimension: "force", factor: 4.4482216152605, decimals: 1, symbol: "lbf", spellings: ["lbf", "lb"] },
   { id: "n-mm", dimension: "stiffness", factor: 1, decimals: 2, symbol: "N/mm", spellings: ["n/mm"] },
   { id: "nm", dimension: "torque", factor: 1, decimals: 1, symbol: "N·m", spellings: ["nm", "n·m", "n.m"] },
-  { id: "lbft", dimension: "torque", factor: 1.3558179483314004, decimals: 1, symbol: "lb·ft", spellings: ["lbft", "lb·ft", "ftlb", "ft·lb"] },
+  {
+    id: "lbft",
+    dimension: "torque",
+    factor: 1.3558179483314004,
+    decimals: 1,
+    symbol: "lb·ft",
+    spellings: ["lbft", "lb·ft", "ftlb", "ft·lb"],
+  },
   { id: "k", dimension: "temperature", factor: 1, decimals: 1, symbol: "K", spellings: ["k"] },
-  { id: "c", dimension: "temperature", factor: 1, offset: 273.15, decimals: 1, symbol: "°C", spellings: ["c", "°c", "degc"] },
-  { id: "f", dimension: "temperature", factor: 5 / 9, offset: 273.15 - (32 * 5) / 9, decimals: 1, symbol: "°F", spellings: ["f", "°f", "degf"] },
-  { id: "deg", dimension: "angle", factor: Math.PI / 180, decimals: 1, symbol: "°", spellings: ["°", "deg", "degree", "degrees"] },
+  {
+    id: "c",
+    dimension: "temperature",
+    factor: 1,
+    offset: 273.15,
+    decimals: 1,
+    symbol: "°C",
+    spellings: ["c", "°c", "degc"],
+  },
+  {
+    id: "f",
+    dimension: "temperature",
+    factor: 5 / 9,
+    offset: 273.15 - (32 * 5) / 9,
+    decimals: 1,
+    symbol: "°F",
+    spellings: ["f", "°f", "degf"],
+  },
+  {
+    id: "deg",
+    dimension: "angle",
+    factor: Math.PI / 180,
+    decimals: 1,
+    symbol: "°",
+    spellings: ["°", "deg", "degree", "degrees"],
+  },
   { id: "s", dimension: "time", factor: 1, decimals: 1, symbol: "s", spellings: ["s", "sec", "second", "seconds"] },
   { id: "min", dimension: "time", factor: 60, decimals: 1, symbol: "min", spellings: ["min", "minute", "minutes"] },
   { id: "h", dimension: "time", factor: 3600, decimals: 0, symbol: "h", spellings: ["h", "hour", "hours"] },
@@ -52,7 +122,14 @@ export const units: readonly Unit[] = [
   { id: "percent", dimension: "number", factor: 0.01, decimals: 2, symbol: "%", spellings: ["%", "percent"] },
   { id: "hrc", dimension: "rockwell-c hardness", factor: 1, decimals: 1, symbol: "HRC", spellings: ["hrc"] },
   { id: "hb", dimension: "brinell hardness", factor: 1, decimals: 0, symbol: "HB", spellings: ["hb", "hbw"] },
-  { id: "shore", dimension: "shore-a hardness", factor: 1, decimals: 0, symbol: "Shore A", spellings: ["shore", "shore a", "sha"] },
+  {
+    id: "shore",
+    dimension: "shore-a hardness",
+    factor: 1,
+    decimals: 0,
+    symbol: "Shore A",
+    spellings: ["shore", "shore a", "sha"],
+  },
 ];
 
 const byId = new Map(units.map((unit) => [unit.id, unit]));
@@ -71,7 +148,8 @@ export const shownUnit = (id: string, lengths: Unit): Unit => {
 };
 
 /** The other unit a workshop thinks in: inches beside millimetres; none for what is no length. */
-export const otherUnit = ({ dimension, id }: Unit): Unit | undefined => (dimension === "length" ? byId.get(id === "mm" ? "in" : "mm") : undefined);
+export const otherUnit = ({ dimension, id }: Unit): Unit | undefined =>
+  dimension === "length" ? byId.get(id === "mm" ? "in" : "mm") : undefined;
 
 /** A number of this unit in core units. */
 export const toCore = (number: number, unit: Unit): number => number * unit.factor + (unit.offset ?? 0);

@@ -51,23 +51,42 @@ const hasFigure = (value: number | null): value is number => value !== null;
 function isAmiss({ states, figure }: StripCheck, note: CheckNote): boolean | null {
   if (note.skipped !== null) return null;
   const wrongState = note.state !== null && states !== undefined && note.state !== states[0]!.id;
-  const wrongFigure = hasFigure(note.value) && figure !== undefined && ((figure.low !== undefined && note.value < figure.low) || (figure.high !== undefined && note.value > figure.high));
+  const wrongFigure =
+    hasFigure(note.value) &&
+    figure !== undefined &&
+    ((figure.low !== undefined && note.value < figure.low) || (figure.high !== undefined && note.value > figure.high));
   return wrongState || wrongFigure;
 }
 
-const sameNote = (a: CheckNote, b: CheckNote) => a.state === b.state && a.value === b.value && (a.skipped === null) === (b.skipped === null);
+const sameNote = (a: CheckNote, b: CheckNote) =>
+  a.state === b.state && a.value === b.value && (a.skipped === null) === (b.skipped === null);
 
-function checkResult(check: StripCheck, notes: ReadonlyMap<string, readonly CheckNote[]>, isGone: boolean): CheckResult {
+function checkResult(
+  check: StripCheck,
+  notes: ReadonlyMap<string, readonly CheckNote[]>,
+  isGone: boolean,
+): CheckResult {
   const at = check.places.length > 0 ? check.places : [{ id: null, name: check.name }];
   const places = at.map((place): CheckPlace => {
     const found = notes.get(noteKey(check.id, place.id)) ?? [];
     // Two people who saw the same agree; only what differs is a conflict.
     const distinct = found.filter((note, index) => !found.slice(0, index).some((other) => sameNote(other, note)));
-    return { id: place.id, name: place.name, notes: distinct, amiss: distinct.length === 1 ? isAmiss(check, distinct[0]!) : null };
+    return {
+      id: place.id,
+      name: place.name,
+      notes: distinct,
+      amiss: distinct.length === 1 ? isAmiss(check, distinct[0]!) : null,
+    };
   });
   const noted = places.filter((place) => place.notes.length > 0);
   const all = noted.length === places.length;
-  const state = all ? (noted.every((place) => place.notes.every((note) => note.skipped !== null)) ? "skipped" : "done") : isGone ? "lost" : "open";
+  const state = all
+    ? noted.every((place) => place.notes.every((note) => note.skipped !== null))
+      ? "skipped"
+      : "done"
+    : isGone
+      ? "lost"
+      : "open";
   return { check, places, state };
 }
 
@@ -75,14 +94,23 @@ const noteKey = (check: string, place: string | null) => `${check} ${place ?? ""
 
 /** Slots with all that sits in them, however deep. */
 export function withInside(slots: readonly string[], { insideOf }: Pick<CompiledPack, "insideOf">): readonly string[] {
-  return slots.flatMap((slot) => [slot, ...withInside((insideOf.get(slot) ?? []).map((inner) => inner.id), { insideOf })]);
+  return slots.flatMap((slot) => [
+    slot,
+    ...withInside(
+      (insideOf.get(slot) ?? []).map((inner) => inner.id),
+      { insideOf },
+    ),
+  ]);
 }
 
 /**
  * Where taking the engine apart stands: what is done, what can be done next and what waits for what, which positions
  * were lost for want of a lock or a mark, and what can no longer be tried.
  */
-export function assessStrip(pack: CompiledPack, job: Pick<Job, "ticks" | "checks" | "cameOut" | "parts">): StripResult | null {
+export function assessStrip(
+  pack: CompiledPack,
+  job: Pick<Job, "ticks" | "checks" | "cameOut" | "parts">,
+): StripResult | null {
   const { strip } = pack.pack;
   if (!strip) return null;
   const byId = new Map(strip.steps.map((step) => [step.id, step]));
@@ -106,15 +134,19 @@ export function assessStrip(pack: CompiledPack, job: Pick<Job, "ticks" | "checks
 
   const firstOf = (all: readonly Signed<"step-ticked">[]) => all.map((tick) => tick.at).sort()[0];
   /** When each position was locked or marked; a mark made after it was lost marks nothing. */
-  const securedAt = new Map(strip.steps.flatMap((step) => {
-    const at = firstOf(ticks.get(step.id)?.filter((tick) => tick.how === "done") ?? []);
-    return at === undefined ? [] : step.secures.map((position) => [position, at] as const);
-  }));
+  const securedAt = new Map(
+    strip.steps.flatMap((step) => {
+      const at = firstOf(ticks.get(step.id)?.filter((tick) => tick.how === "done") ?? []);
+      return at === undefined ? [] : step.secures.map((position) => [position, at] as const);
+    }),
+  );
   const lost = steps.flatMap(({ step, ticks: ticked }) => {
     const at = firstOf(ticked);
     if (at === undefined) return [];
     const isSecured = (position: string) => (securedAt.get(position) ?? "9") <= at;
-    return step.loses.filter((position) => !isSecured(position)).map((position) => ({ step, position: strip.positions.find((each) => each.id === position)! }));
+    return step.loses
+      .filter((position) => !isSecured(position))
+      .map((position) => ({ step, position: strip.positions.find((each) => each.id === position)! }));
   });
   const checks = steps.flatMap((step) => step.checks);
   const outOf = groupBy(job.cameOut, (each) => each.part);
@@ -124,14 +156,37 @@ export function assessStrip(pack: CompiledPack, job: Pick<Job, "ticks" | "checks
     next: steps.find((step) => step.state === "open") ?? null,
     out: new Map([...outOf].map(([part, all]) => [part, all.at(-1)!])),
     problems: [
-      ...steps.filter(({ state, waitsFor }) => state === "done" && waitsFor.length > 0).map(({ step, waitsFor }) => problem("notice", "step-before-its-turn", [step.id], { step: step.name, waits: waitsFor.map((each) => each.name).join(", ") })),
-      ...lost.map(({ step, position }) => problem("hold", "position-lost", [step.id, position.id], { step: step.name, position: position.name, afterwards: position.afterwards })),
-      ...checks.filter(({ state }) => state === "lost").map(({ check }) => problem("notice", "check-lost", [check.id], { check: check.name })),
-      ...checks.flatMap(({ check, places }) => places.filter((place) => place.notes.length > 1).map((place) => problem("hold", "check-noted-twice", [check.id, place.id ?? ""], { check: check.name, place: place.name }))),
+      ...steps
+        .filter(({ state, waitsFor }) => state === "done" && waitsFor.length > 0)
+        .map(({ step, waitsFor }) =>
+          problem("notice", "step-before-its-turn", [step.id], {
+            step: step.name,
+            waits: waitsFor.map((each) => each.name).join(", "),
+          }),
+        ),
+      ...lost.map(({ step, position }) =>
+        problem("hold", "position-lost", [step.id, position.id], {
+          step: step.name,
+          position: position.name,
+          afterwards: position.afterwards,
+        }),
+      ),
+      ...checks
+        .filter(({ state }) => state === "lost")
+        .map(({ check }) => problem("notice", "check-lost", [check.id], { check: check.name })),
+      ...checks.flatMap(({ check, places }) =>
+        places
+          .filter((place) => place.notes.length > 1)
+          .map((place) =>
+            problem("hold", "check-noted-twice", [check.id, place.id ?? ""], { check: check.name, place: place.name }),
+          ),
+      ),
       ...[...outOf.values()].flatMap((all) => {
         const bags = new Set(all.flatMap((each) => each.bag ?? []));
         const tag = job.parts.get(all[0]!.part)?.tag ?? "?";
-        return bags.size > 1 ? [problem("hold", "part-in-two-bags", [all[0]!.part], { tag, bags: [...bags].join(", ") })] : [];
+        return bags.size > 1
+          ? [problem("hold", "part-in-two-bags", [all[0]!.part], { tag, bags: [...bags].join(", ") })]
+          : [];
       }),
     ],
   };

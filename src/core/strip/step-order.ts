@@ -32,6 +32,7 @@ export function unreachableSteps(steps: Graph): readonly string[] {
 export function stepsBefore(steps: Graph): ReadonlyMap<string, ReadonlySet<string>> {
   const before = new Map<string, Set<string>>();
   const afterOf = new Map(steps.map((step) => [step.id, step.after]));
-  for (const id of stepOrder(steps)) before.set(id, new Set(afterOf.get(id)!.flatMap((each) => [each, ...(before.get(each) ?? [])])));
+  for (const id of stepOrder(steps))
+    before.set(id, new Set(afterOf.get(id)!.flatMap((each) => [each, ...(before.get(each) ?? [])])));
   return before;
 }

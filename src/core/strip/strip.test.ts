@@ -8,13 +8,24 @@ import { readTagCode, writeTagCode } from "./tag-code";
 
 const asOf = "2026-11-24T00:00:00Z";
 const stripOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).teardown.strip!;
-const tick = (bench: TestBench, step: string, how: "done" | "found-so" = "done") => bench.add("step-ticked", { step, how, words: null });
-const codes = (bench: TestBench) => stripOf(bench).problems.map((found) => `${found.code} ${found.path.join(" ")}`.trim());
+const tick = (bench: TestBench, step: string, how: "done" | "found-so" = "done") =>
+  bench.add("step-ticked", { step, how, words: null });
+const codes = (bench: TestBench) =>
+  stripOf(bench).problems.map((found) => `${found.code} ${found.path.join(" ")}`.trim());
 
 /** Graphs of up to 14 steps: any edges at all, so that many have circles. */
-const anyGraph = fc.integer({ min: 1, max: 14 }).chain((count) =>
-  fc.array(fc.array(fc.integer({ min: 0, max: count - 1 }), { maxLength: 3 }), { minLength: count, maxLength: count }).map((after) => after.map((all, at) => ({ id: `s-${at}`, after: [...new Set(all.filter((each) => each !== at))].map((each) => `s-${each}`) }))),
-);
+const anyGraph = fc
+  .integer({ min: 1, max: 14 })
+  .chain((count) =>
+    fc
+      .array(fc.array(fc.integer({ min: 0, max: count - 1 }), { maxLength: 3 }), { minLength: count, maxLength: count })
+      .map((after) =>
+        after.map((all, at) => ({
+          id: `s-${at}`,
+          after: [...new Set(all.filter((each) => each !== at))].map((each) => `s-${each}`),
+        })),
+      ),
+  );
 
 describe("order of steps", () => {
   // Outside check: the npm package toposort, an independent topological sort, which throws where there is a circle.
@@ -24,14 +35,18 @@ describe("order of steps", () => {
         const edges = graph.flatMap((step) => step.after.map((before): [string, string] => [before, step.id]));
         let other: string[] | null = null;
         try {
-          other = toposort.array(graph.map((step) => step.id), edges);
+          other = toposort.array(
+            graph.map((step) => step.id),
+            edges,
+          );
         } catch {
           other = null;
         }
         const order = stepOrder(graph);
         expect(unreachableSteps(graph).length > 0).toBe(other === null);
         if (other) expect([...order].sort()).toEqual([...other].sort());
-        for (const [before, after] of edges) if (order.includes(after)) expect(order.indexOf(before)).toBeLessThan(order.indexOf(after));
+        for (const [before, after] of edges)
+          if (order.includes(after)) expect(order.indexOf(before)).toBeLessThan(order.indexOf(after));
         const all = stepsBefore(graph);
         for (const [before, after] of edges) if (order.includes(after)) expect(all.get(after)!.has(before)).toBe(true);
       }),
@@ -40,7 +55,13 @@ describe("order of steps", () => {
   });
 
   test("keeps the manual's order where nothing speaks against it", () => {
-    expect(stepOrder([{ id: "c", after: [] }, { id: "a", after: [] }, { id: "b", after: ["a"] }])).toEqual(["c", "a", "b"]);
+    expect(
+      stepOrder([
+        { id: "c", after: [] },
+        { id: "a", after: [] },
+        { id: "b", after: ["a"] },
+      ]),
+    ).toEqual(["c", "a", "b"]);
   });
 });
 
@@ -51,7 +72,10 @@ describe("strip list", () => {
       fc.property(fc.subarray(ids), (ticked) => {
         const bench = new TestBench(orrinshaw);
         for (const id of ticked) tick(bench, id);
-        for (const { step, state } of stripOf(bench).steps) expect(state).toBe(ticked.includes(step.id) ? "done" : step.after.every((id) => ticked.includes(id)) ? "open" : "blocked");
+        for (const { step, state } of stripOf(bench).steps)
+          expect(state).toBe(
+            ticked.includes(step.id) ? "done" : step.after.every((id) => ticked.includes(id)) ? "open" : "blocked",
+          );
       }),
       { numRuns: 20 },
     );
@@ -63,7 +87,10 @@ describe("strip list", () => {
     expect(codes(inOrder)).toEqual([]);
     const without = new TestBench(orrinshaw);
     for (const id of ["drain", "injectors", "injection-pump"]) tick(without, id);
-    expect(codes(without)).toEqual(["step-before-its-turn injection-pump", "position-lost injection-pump injection-timing"]);
+    expect(codes(without)).toEqual([
+      "step-before-its-turn injection-pump",
+      "position-lost injection-pump injection-timing",
+    ]);
     tick(without, "lock-timing");
     expect(codes(without)).toEqual(["position-lost injection-pump injection-timing"]);
     const donor = new TestBench(orrinshaw);
@@ -76,16 +103,24 @@ describe("strip list", () => {
     for (const id of ["drain", "injectors", "injection-pump"]) tick(bench, id);
     const holds = () => assess(orrinshaw, bench.entries, asOf);
     expect(holds().holds.find((each) => each.code === "position-lost")).toMatchObject({ station: "strip" });
-    const lifting = bench.add("hold-lifted", { hold: "position-lost", about: "injection-pump injection-timing", why: "timed by spilling later" });
+    const lifting = bench.add("hold-lifted", {
+      hold: "position-lost",
+      about: "injection-pump injection-timing",
+      why: "timed by spilling later",
+    });
     expect(holds().holds.map((each) => each.code)).not.toContain("position-lost");
-    expect(holds().lifted.map(({ hold, by }) => [hold.code, by.why])).toEqual([["position-lost", "timed by spilling later"]]);
+    expect(holds().lifted.map(({ hold, by }) => [hold.code, by.why])).toEqual([
+      ["position-lost", "timed by spilling later"],
+    ]);
     bench.add("entry-struck", { strikes: [lifting.id] });
     expect(holds().holds.map((each) => each.code)).toContain("position-lost");
   });
 
   test("what a step takes out brings along all that sits in it", () => {
     const pistons = stripOf(new TestBench(orrinshaw)).steps.find(({ step }) => step.id === "pistons")!;
-    expect(pistons.slots).toEqual(expect.arrayContaining(["rod-3", "rod-shell-upper-3", "rod-bolt-3a", "piston-3", "pin-3"]));
+    expect(pistons.slots).toEqual(
+      expect.arrayContaining(["rod-3", "rod-shell-upper-3", "rod-bolt-3a", "piston-3", "pin-3"]),
+    );
     expect(new Set(pistons.slots).size).toBe(pistons.slots.length);
     expect(pistons.slots).toHaveLength(6 * (1 + 2 + 2 + 1 + 1 + 3));
   });
@@ -95,7 +130,8 @@ describe("strip list", () => {
     tick(bench, "drain");
     tick(bench, "drain");
     const part = bench.partIn.get("sump")!;
-    for (const bag of ["S1", "S1"]) bench.add("part-came-out", { part, slot: "sump", step: "sump", orientation: null, bag });
+    for (const bag of ["S1", "S1"])
+      bench.add("part-came-out", { part, slot: "sump", step: "sump", orientation: null, bag });
     expect(codes(bench)).toEqual([]);
     bench.add("part-came-out", { part, slot: "sump", step: "sump", orientation: null, bag: "S2" });
     expect(codes(bench)).toEqual([`part-in-two-bags ${part}`]);
@@ -103,7 +139,8 @@ describe("strip list", () => {
 });
 
 describe("checks that a step ends", () => {
-  const note = (bench: TestBench, place: string, value: number | null, skipped: string | null = null) => bench.add("check-noted", { check: "liquid-lock", place, state: null, value, skipped });
+  const note = (bench: TestBench, place: string, value: number | null, skipped: string | null = null) =>
+    bench.add("check-noted", { check: "liquid-lock", place, state: null, value, skipped });
   const check = (bench: TestBench) => stripOf(bench).steps.find(({ step }) => step.id === "turn")!.checks[0]!;
 
   test("a radial is not turned before somebody looked for liquid: done, skipped or lost for ever, and never silently fine", () => {
@@ -116,7 +153,10 @@ describe("checks that a step ends", () => {
 
     const skipped = new TestBench(larkspire);
     for (const place of ["c3", "c4"]) note(skipped, place, null, "no plug wrench");
-    expect([check(skipped).state, check(skipped).places.map((place) => place.amiss)]).toEqual(["skipped", [null, null]]);
+    expect([check(skipped).state, check(skipped).places.map((place) => place.amiss)]).toEqual([
+      "skipped",
+      [null, null],
+    ]);
 
     const lost = new TestBench(larkspire);
     tick(lost, "liquid");
@@ -145,7 +185,14 @@ test("a tag's code comes back as the tag it was made of, and nothing else is tak
     }),
     { numRuns: 50 },
   );
-  for (const text of ["", "PN-5", "108.04", "EB1-UUUUUUUUUUUUUUUUUUUUUUUUUU-00000000000000000000000000", `EB1-${"Z".repeat(26)}-${"Z".repeat(26)}`]) expect(readTagCode(text)).toBeNull();
+  for (const text of [
+    "",
+    "PN-5",
+    "108.04",
+    "EB1-UUUUUUUUUUUUUUUUUUUUUUUUUU-00000000000000000000000000",
+    `EB1-${"Z".repeat(26)}-${"Z".repeat(26)}`,
+  ])
+    expect(readTagCode(text)).toBeNull();
 });
 
 test("the ferry was taken apart in order and nothing of its timing was lost", () => {

@@ -4,4 +4,5 @@ import { renderPdf } from "../render-pdf";
 import { reportDefinition } from "./report-definition";
 
 /** The report as a PDF file. */
-export const renderReport = (pack: CompiledPack, assessment: Assessment): Promise<Uint8Array<ArrayBuffer>> => renderPdf(reportDefinition(pack, assessment));
+export const renderReport = (pack: CompiledPack, assessment: Assessment): Promise<Uint8Array<ArrayBuffer>> =>
+  renderPdf(reportDefinition(pack, assessment));

@@ -18,28 +18,76 @@ function rowOf({ row, proposal, options, decisions }: Choice, wording: Wording):
   const { governing } = row;
   const unit = shownUnit(governing.characteristic.unit, wording.unit);
   const decision = decisions.length === 1 ? decisions[0]! : null;
-  const decided = decision && options.find((option) => option.disposition === decision.disposition && option.step === decision.step);
+  const decided =
+    decision && options.find((option) => option.disposition === decision.disposition && option.step === decision.step);
   const [because] = proposal.reasons;
-  const why = decision?.reason ? `Against the proposal: ${decision.reason}` : because ? sayProblem(because, wording) : "";
-  const value = governing.estimate && [{ text: formatNumber(governing.estimate.value, unit), bold: true }, { text: ` ± ${formatUncertainty(governing.expanded!, unit)}`, color: quiet }];
+  const why = decision?.reason
+    ? `Against the proposal: ${decision.reason}`
+    : because
+      ? sayProblem(because, wording)
+      : "";
+  const value = governing.estimate && [
+    { text: formatNumber(governing.estimate.value, unit), bold: true },
+    { text: ` ± ${formatUncertainty(governing.expanded!, unit)}`, color: quiet },
+  ];
   return [
     { text: row.row.name, bold: true },
     { text: value ?? "not measured" },
-    governing.conformity && governing.missing.length === 0 ? markSentences[governing.conformity.mark] : { text: governing.limit ? "cannot tell yet" : "no limit of its own", color: quiet },
-    { text: [{ text: decided ? sayOption(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`, bold: true, ...(decided ? {} : { color: ember }) }, { text: `  ${why}`, color: quiet, fontSize: 7.5 }] },
+    governing.conformity && governing.missing.length === 0
+      ? markSentences[governing.conformity.mark]
+      : { text: governing.limit ? "cannot tell yet" : "no limit of its own", color: quiet },
+    {
+      text: [
+        {
+          text: decided ? sayOption(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
+          bold: true,
+          ...(decided ? {} : { color: ember }),
+        },
+        { text: `  ${why}`, color: quiet, fontSize: 7.5 },
+      ],
+    },
   ];
 }
 
 const heading = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 10, 0, 4] });
 const th = (text: string): TableCell => ({ text, color: quiet, fontSize: 7.5 });
 
-const tableLayout: TableLayout = { hLineWidth: (at) => (at === 0 ? 0 : 0.5), vLineWidth: () => 0, hLineColor: () => line, paddingLeft: () => 0, paddingRight: () => 8, paddingTop: () => 1.5, paddingBottom: () => 1.5 };
+const tableLayout: TableLayout = {
+  hLineWidth: (at) => (at === 0 ? 0 : 0.5),
+  vLineWidth: () => 0,
+  hLineColor: () => line,
+  paddingLeft: () => 0,
+  paddingRight: () => 8,
+  paddingTop: () => 1.5,
+  paddingBottom: () => 1.5,
+};
 
 /** A title with its limit at the right, and a table below it that is kept on one page with its title where it can be. */
-function titledTable(title: string, { limits: { reassembly: limit }, unit }: Characteristic, wording: Wording, widths: (number | "*")[], head: readonly string[], body: TableCell[][]): Content {
+function titledTable(
+  title: string,
+  { limits: { reassembly: limit }, unit }: Characteristic,
+  wording: Wording,
+  widths: (number | "*")[],
+  head: readonly string[],
+  body: TableCell[][],
+): Content {
   return {
     stack: [
-      { columns: [{ text: title, bold: true, fontSize: 11 }, { text: limit ? `${isByThumb(limit) ? "" : "for reassembly "}${sayLimit(limit, shownUnit(unit, wording.unit))} (${sayRef(limit.ref, wording.sources)})` : "", color: quiet, fontSize: 7.5, alignment: "right", margin: [0, 3, 0, 0] }], margin: [0, 8, 0, 3] },
+      {
+        columns: [
+          { text: title, bold: true, fontSize: 11 },
+          {
+            text: limit
+              ? `${isByThumb(limit) ? "" : "for reassembly "}${sayLimit(limit, shownUnit(unit, wording.unit))} (${sayRef(limit.ref, wording.sources)})`
+              : "",
+            color: quiet,
+            fontSize: 7.5,
+            alignment: "right",
+            margin: [0, 3, 0, 0],
+          },
+        ],
+        margin: [0, 8, 0, 3],
+      },
       { layout: tableLayout, table: { headerRows: 1, widths, body: [head.map(th), ...body] } },
     ],
     unbreakable: body.length < 8,
@@ -50,27 +98,63 @@ const sheetOfChoice = ({ row: { row } }: Choice) => `${row.partClass.id} ${row.a
 
 function unmeasured(choices: readonly Choice[]): Content[] {
   const groups = new Map<string, Choice[]>();
-  for (const choice of choices) groups.set(sheetOfChoice(choice), [...(groups.get(sheetOfChoice(choice)) ?? []), choice]);
+  for (const choice of choices)
+    groups.set(sheetOfChoice(choice), [...(groups.get(sheetOfChoice(choice)) ?? []), choice]);
   if (groups.size === 0) return [];
   return [
     heading("Not measured, and so not judged"),
-    { ul: [...groups.values()].map((group) => `${group[0]!.row.row.at.feature.title}: ${group.map((choice) => choice.row.row.label).join(", ")}`) },
+    {
+      ul: [...groups.values()].map(
+        (group) => `${group[0]!.row.row.at.feature.title}: ${group.map((choice) => choice.row.row.label).join(", ")}`,
+      ),
+    },
   ];
 }
 
 /** How parts fit, where that is known. */
 function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Content[] {
   return pack.jointSheets.flatMap((sheet) => {
-    const known = sheet.rows.flatMap((row) => assessment.joints.get(row.id) ?? []).filter((joint) => joint.governing.estimate);
+    const known = sheet.rows
+      .flatMap((row) => assessment.joints.get(row.id) ?? [])
+      .filter((joint) => joint.governing.estimate);
     if (known.length === 0) return [];
     const unit = shownUnit(sheet.joint.governing.unit, wording.unit);
     const body = known.map(({ row, governing, derived }): TableCell[] => [
       { text: row.name, bold: true },
-      [{ text: [{ text: formatNumber(governing.estimate!.value, unit), bold: true }, { text: ` ± ${formatUncertainty(governing.expanded!, unit)}`, color: quiet }] }],
-      { text: derived.flatMap(({ characteristic, estimate }) => (estimate ? formatNumber(estimate.value, shownUnit(characteristic.unit, wording.unit)) : [])).join(", ") },
-      governing.conformity && governing.missing.length === 0 ? markSentences[governing.conformity.mark] : { text: "cannot tell yet", color: quiet },
+      [
+        {
+          text: [
+            { text: formatNumber(governing.estimate!.value, unit), bold: true },
+            { text: ` ± ${formatUncertainty(governing.expanded!, unit)}`, color: quiet },
+          ],
+        },
+      ],
+      {
+        text: derived
+          .flatMap(({ characteristic, estimate }) =>
+            estimate ? formatNumber(estimate.value, shownUnit(characteristic.unit, wording.unit)) : [],
+          )
+          .join(", "),
+      },
+      governing.conformity && governing.missing.length === 0
+        ? markSentences[governing.conformity.mark]
+        : { text: "cannot tell yet", color: quiet },
     ]);
-    return [titledTable(sheet.joint.title, sheet.joint.governing, wording, [150, 90, 80, "*"], ["place", `${sheet.joint.governing.short}, ${unit.symbol}`, sheet.joint.derived.map(({ short }) => short).join(", "), "verdict"], body)];
+    return [
+      titledTable(
+        sheet.joint.title,
+        sheet.joint.governing,
+        wording,
+        [150, 90, 80, "*"],
+        [
+          "place",
+          `${sheet.joint.governing.short}, ${unit.symbol}`,
+          sheet.joint.derived.map(({ short }) => short).join(", "),
+          "verdict",
+        ],
+        body,
+      ),
+    ];
   });
 }
 
@@ -83,28 +167,81 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
   // What was decided stands in the report whether it was measured or not.
   const measured = assessment.choices.filter((choice) => choice.row.measured > 0 || choice.decisions.length > 0);
-  const swept = assessment.figures.map((figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`);
+  const swept = assessment.figures.map(
+    (figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`,
+  );
   const cautions = assessment.cautions.filter((caution) => caution.station === "decide");
 
   return {
     info: { title: `Report: ${header?.name ?? "engine"}` },
     pageSize: "A4",
     pageMargins: [40, 36, 40, 40],
-    footer: (page, pages) => ({ text: `${header?.name ?? "Engine"}, page ${page} of ${pages}`, alignment: "right", color: quiet, fontSize: 7, margin: [40, 12, 40, 0] }),
+    footer: (page, pages) => ({
+      text: `${header?.name ?? "Engine"}, page ${page} of ${pages}`,
+      alignment: "right",
+      color: quiet,
+      fontSize: 7,
+      margin: [40, 12, 40, 0],
+    }),
     defaultStyle: { font: "Atkinson", fontSize: 8.5, lineHeight: 1.1, color: "#231d18" },
     content: [
-      { columns: [{ text: header?.name ?? "Engine", bold: true, fontSize: 18 }, { text: [{ text: "Ember Bench", bold: true, color: ember }, `\n${assessment.asOf.slice(0, 10)}`], alignment: "right" }] },
-      { text: [variant?.name ?? pack.pack.family, header?.engine.number ? `No. ${header.engine.number}` : "number unknown", header?.application.words ?? "application unknown", header?.hoursWanted ? `wanted for ${header.hoursWanted} h` : "hours wanted unknown"].join("  ·  "), margin: [0, 2, 0, 0] },
-      { text: [...swept, ruleWords[header?.decisionRule ?? "simple"]].join("  ·  "), color: quiet, margin: [0, 2, 0, 4] },
+      {
+        columns: [
+          { text: header?.name ?? "Engine", bold: true, fontSize: 18 },
+          {
+            text: [{ text: "Ember Bench", bold: true, color: ember }, `\n${assessment.asOf.slice(0, 10)}`],
+            alignment: "right",
+          },
+        ],
+      },
+      {
+        text: [
+          variant?.name ?? pack.pack.family,
+          header?.engine.number ? `No. ${header.engine.number}` : "number unknown",
+          header?.application.words ?? "application unknown",
+          header?.hoursWanted ? `wanted for ${header.hoursWanted} h` : "hours wanted unknown",
+        ].join("  ·  "),
+        margin: [0, 2, 0, 0],
+      },
+      {
+        text: [...swept, ruleWords[header?.decisionRule ?? "simple"]].join("  ·  "),
+        color: quiet,
+        margin: [0, 2, 0, 4],
+      },
       ...sheets.flatMap((sheet) => {
         const choices = measured.filter((choice) => choice.row.row.at.feature === sheet.feature);
-        return choices.length === 0 ? [] : [titledTable(sheet.feature.title, sheet.feature.governing, wording, [104, 74, 76, "*"], ["part", `read, ${shownUnit(sheet.feature.governing.unit, unit).symbol}`, "verdict", "decision and why"], choices.map((choice) => rowOf(choice, wording)))];
+        return choices.length === 0
+          ? []
+          : [
+              titledTable(
+                sheet.feature.title,
+                sheet.feature.governing,
+                wording,
+                [104, 74, 76, "*"],
+                [
+                  "part",
+                  `read, ${shownUnit(sheet.feature.governing.unit, unit).symbol}`,
+                  "verdict",
+                  "decision and why",
+                ],
+                choices.map((choice) => rowOf(choice, wording)),
+              ),
+            ];
       }),
       ...fits(assessment, pack, wording),
       ...unmeasured(assessment.choices.filter((choice) => !measured.includes(choice))),
-      ...(assessment.holds.length > 0 ? [heading("What stands in the way"), { ul: assessment.holds.map((hold) => sayProblem(hold, wording)) }] : []),
-      ...(cautions.length > 0 ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }] : []),
-      { text: `Each length is at 20 °C, and each value stands with its expanded uncertainty U = 2 u (about 95 %). Core ${assessment.core}, pack ${pack.pack.id} revision ${pack.pack.revision} (${assessment.pack.slice(0, 12)}).`, color: quiet, fontSize: 7, margin: [0, 8, 0, 0] },
+      ...(assessment.holds.length > 0
+        ? [heading("What stands in the way"), { ul: assessment.holds.map((hold) => sayProblem(hold, wording)) }]
+        : []),
+      ...(cautions.length > 0
+        ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }]
+        : []),
+      {
+        text: `Each length is at 20 °C, and each value stands with its expanded uncertainty U = 2 u (about 95 %). Core ${assessment.core}, pack ${pack.pack.id} revision ${pack.pack.revision} (${assessment.pack.slice(0, 12)}).`,
+        color: quiet,
+        fontSize: 7,
+        margin: [0, 8, 0, 0],
+      },
     ],
   };
 }

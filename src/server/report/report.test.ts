@@ -7,15 +7,35 @@ import { renderReport } from "./render-report";
 import { reportDefinition } from "./report-definition";
 
 const texts = (node: unknown): string[] =>
-  typeof node === "string" ? [node] : Array.isArray(node) ? node.flatMap(texts) : node !== null && typeof node === "object" ? Object.entries(node).flatMap(([key, value]) => (["text", "content", "columns", "stack", "table", "body", "ul"].includes(key) || Array.isArray(node) ? texts(value) : [])) : [];
+  typeof node === "string"
+    ? [node]
+    : Array.isArray(node)
+      ? node.flatMap(texts)
+      : node !== null && typeof node === "object"
+        ? Object.entries(node).flatMap(([key, value]) =>
+            ["text", "content", "columns", "stack", "table", "body", "ul"].includes(key) || Array.isArray(node)
+              ? texts(value)
+              : [],
+          )
+        : [];
 
-const report = (pack: CompiledPack, entries: readonly Envelope[]) => reportDefinition(pack, assess(pack, entries, "2026-11-24T08:00:00Z"));
+const report = (pack: CompiledPack, entries: readonly Envelope[]) =>
+  reportDefinition(pack, assess(pack, entries, "2026-11-24T08:00:00Z"));
 const wordsOf = (pack: CompiledPack, entries: readonly Envelope[]) => texts(report(pack, entries)).join(" ");
 
 test("names every part that is decided, with value, limit, source, verdict and decision", () => {
   const words = wordsOf(orrinshaw, demoJob("survey-launch-tern"));
   for (let n = 1; n <= 6; n += 1) expect(words).toContain(`liner, cylinder ${n}`);
-  for (const part of ["Survey launch Tern", "No. M66-09120", "at most 108.100 (Orrinshaw 6M workshop manual, ed. 3, p. 41)", "Outside the limit", "Replace", "Reuse as is", "simple acceptance"]) expect(words).toContain(part);
+  for (const part of [
+    "Survey launch Tern",
+    "No. M66-09120",
+    "at most 108.100 (Orrinshaw 6M workshop manual, ed. 3, p. 41)",
+    "Outside the limit",
+    "Replace",
+    "Reuse as is",
+    "simple acceptance",
+  ])
+    expect(words).toContain(part);
   expect(words).not.toContain("not decided");
 });
 
@@ -34,10 +54,16 @@ test("tells how the parts fit, where that is known", () => {
   expect(words).not.toContain("Skirt clearances");
 });
 
-test.each([["ferry-marigold", 6], ["survey-launch-tern", 9], ["drainage-pump-3", 1]] as const)("of %s has no hole in its words, and is at most %d pages", async (name, most) => {
+test.each([
+  ["ferry-marigold", 6],
+  ["survey-launch-tern", 9],
+  ["drainage-pump-3", 1],
+] as const)("of %s has no hole in its words, and is at most %d pages", async (name, most) => {
   const entries = demoJob(name);
   expect(wordsOf(orrinshaw, entries)).not.toMatch(/undefined|NaN|null|\[object/);
-  const pdf = Buffer.from(await renderReport(orrinshaw, assess(orrinshaw, entries, "2026-11-24T08:00:00Z"))).toString("latin1");
+  const pdf = Buffer.from(await renderReport(orrinshaw, assess(orrinshaw, entries, "2026-11-24T08:00:00Z"))).toString(
+    "latin1",
+  );
   expect(pdf.slice(0, 5)).toBe("%PDF-");
   expect(/\/Type \/Pages\s[^>]*\/Count (\d+)/.exec(pdf)?.[1]).toBeDefined();
   expect(Number(/\/Type \/Pages\s[^>]*\/Count (\d+)/.exec(pdf)?.[1])).toBeLessThanOrEqual(most);

@@ -3,12 +3,24 @@ import { photoLimits } from "@/core/photo/photo-limits";
 import { Id } from "@/core/pack/schema-base";
 
 /** What lies in a job's archive: a zip with these members. */
-export const memberNames = { manifest: "manifest.json", record: "record.ndjson", pack: (sha256: string) => `packs/${sha256}.json`, photo: (sha256: string) => `photos/${sha256}.jpg` } as const;
+export const memberNames = {
+  manifest: "manifest.json",
+  record: "record.ndjson",
+  pack: (sha256: string) => `packs/${sha256}.json`,
+  photo: (sha256: string) => `photos/${sha256}.jpg`,
+} as const;
 
 const MiB = 1024 * 1024;
 
 /** Sizes past which an archive is refused, in bytes; unpacked sizes are counted as they are read, whatever the zip says of them. */
-export const archiveLimits = { archive: 2048 * MiB, record: 128 * MiB, pack: 5 * MiB, manifest: MiB, photo: photoLimits.bytes, members: 5000 } as const;
+export const archiveLimits = {
+  archive: 2048 * MiB,
+  record: 128 * MiB,
+  pack: 5 * MiB,
+  manifest: MiB,
+  photo: photoLimits.bytes,
+  members: 5000,
+} as const;
 
 const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
 
@@ -20,6 +32,8 @@ export const Manifest = z.object({
   pack: z.object({ id: Id, revision: z.number().int(), sha256: Sha256 }),
   /** Names by the ids that entries carry. On import they become labels, never people. */
   people: z.record(z.string(), z.string().max(120)),
-  members: z.array(z.object({ name: z.string().max(200), bytes: z.number().int().min(0), sha256: Sha256 })).max(archiveLimits.members),
+  members: z
+    .array(z.object({ name: z.string().max(200), bytes: z.number().int().min(0), sha256: Sha256 }))
+    .max(archiveLimits.members),
 });
 export type Manifest = z.infer<typeof Manifest>;

@@ -45,7 +45,11 @@ async function installation(name: string, withSchema = true): Promise<{ database
 const job = demoJob("survey-launch-tern");
 const packJson = json("packs/orrinshaw-6m.json");
 const contents = (entries: readonly Envelope[]) => ({
-  stream: entries[0]!.stream, name: "Survey launch Tern", entries, people: { "Demo shop": "Sable Quay" }, photos: [],
+  stream: entries[0]!.stream,
+  name: "Survey launch Tern",
+  entries,
+  people: { "Demo shop": "Sable Quay" },
+  photos: [],
   pack: { id: orrinshaw.pack.id, revision: orrinshaw.pack.revision, sha256: orrinshaw.sha256, json: packJson },
 });
 async function archive(name: string, entries = job): Promise<string> {
@@ -71,24 +75,53 @@ const codes = async (database: Database, file: string) => {
 test("a job passes through an archive into an empty installation with the same verdicts, pack and all; again adds nothing", async () => {
   const { database } = await installation("archive");
   const file = await archive("tern.zip");
-  expect(await importArchive(database, file, now)).toEqual({ ok: true, value: { stream: job[0]!.stream, name: "Survey launch Tern", added: job.length, known: 0, unknownTypes: [] } });
+  expect(await importArchive(database, file, now)).toEqual({
+    ok: true,
+    value: { stream: job[0]!.stream, name: "Survey launch Tern", added: job.length, known: 0, unknownTypes: [] },
+  });
   const entries = await readEntries(database, job[0]!.stream);
   expect(verdicts(entries)).toEqual(verdicts(job));
   expect(entries.map((entry) => entry.author)).toEqual(job.map(() => "import:Sable Quay"));
-  expect(readPack(await readPackJson(database, orrinshaw.sha256))).toMatchObject({ ok: true, value: { sha256: orrinshaw.sha256 } });
+  expect(readPack(await readPackJson(database, orrinshaw.sha256))).toMatchObject({
+    ok: true,
+    value: { sha256: orrinshaw.sha256 },
+  });
 
   expect(await importArchive(database, file, now)).toMatchObject({ ok: true, value: { added: 0, known: job.length } });
   // Out of the second house and back into the first: what went round is still the same.
-  expect(await importArchive(database, await archive("round.zip", entries), now)).toMatchObject({ ok: true, value: { added: 0 } });
-  const more = { ...job[1]!, id: "019ac000-0000-7000-8000-0000000000aa", type: "engine-dreamt", payload: { of: "the sea" } };
-  expect(await importArchive(database, await archive("more.zip", [...job, more]), now)).toMatchObject({ ok: true, value: { added: 1, known: job.length, unknownTypes: ["engine-dreamt"] } });
-  const forged = job.map((entry) => (entry.type === "part-installed" && entry.payload.slot === "liner-1" ? { ...entry, payload: { ...entry.payload, slot: "crankshaft" } } : entry));
+  expect(await importArchive(database, await archive("round.zip", entries), now)).toMatchObject({
+    ok: true,
+    value: { added: 0 },
+  });
+  const more = {
+    ...job[1]!,
+    id: "019ac000-0000-7000-8000-0000000000aa",
+    type: "engine-dreamt",
+    payload: { of: "the sea" },
+  };
+  expect(await importArchive(database, await archive("more.zip", [...job, more]), now)).toMatchObject({
+    ok: true,
+    value: { added: 1, known: job.length, unknownTypes: ["engine-dreamt"] },
+  });
+  const forged = job.map((entry) =>
+    entry.type === "part-installed" && entry.payload.slot === "liner-1"
+      ? { ...entry, payload: { ...entry.payload, slot: "crankshaft" } }
+      : entry,
+  );
   expect(await codes(database, await archive("forged.zip", forged))).toEqual(["import-id-taken"]);
 }, 60_000);
 
 test("what is wrong with an archive is told, and nothing of it is kept", async () => {
   const { database } = await installation("refused");
-  const manifest = (member: string, text: string) => JSON.stringify({ format: "ember-archive/1", core: "0", job: { stream: job[0]!.stream, name: "x" }, pack: { id: "p", revision: 1, sha256: "0".repeat(64) }, people: {}, members: [{ name: member, bytes: text.length, sha256: "0".repeat(64) }] });
+  const manifest = (member: string, text: string) =>
+    JSON.stringify({
+      format: "ember-archive/1",
+      core: "0",
+      job: { stream: job[0]!.stream, name: "x" },
+      pack: { id: "p", revision: 1, sha256: "0".repeat(64) },
+      people: {},
+      members: [{ name: member, bytes: text.length, sha256: "0".repeat(64) }],
+    });
   const record = lines(job);
   const cut = path.join(folder, "cut.zip");
   writeFileSync(cut, readFileSync(await archive("whole.zip")).subarray(0, 5000));
@@ -97,30 +130,72 @@ test("what is wrong with an archive is told, and nothing of it is kept", async (
     [await zip("empty.zip", {}), ["record-missing"]],
     [await zip("lines.zip", { "record.ndjson": `${record.slice(0, 300)}\n[]\n` }), ["not-json", "schema"]],
     [await zip("long.zip", { "record.ndjson": `${record}${"x".repeat(600_000)}` }), ["line-too-long"]],
-    [await zip("two.zip", { "record.ndjson": record + JSON.stringify({ ...job[1], id: "019ac000-0000-7000-8000-0000000000ab", stream: "019ac000-0000-7000-8000-0000000000ac" }) }), ["other-stream"]],
+    [
+      await zip("two.zip", {
+        "record.ndjson":
+          record +
+          JSON.stringify({
+            ...job[1],
+            id: "019ac000-0000-7000-8000-0000000000ab",
+            stream: "019ac000-0000-7000-8000-0000000000ac",
+          }),
+      }),
+      ["other-stream"],
+    ],
     [await zip("pack.zip", { "record.ndjson": record }), ["unknown-pack"]],
-    [await zip("misnamed.zip", { "record.ndjson": record, [`packs/${"a".repeat(64)}.json`]: JSON.stringify(packJson) }), ["pack-misnamed"]],
-    [await zip("damaged.zip", { "record.ndjson": record, [`packs/${orrinshaw.sha256}.json`]: JSON.stringify(packJson), "manifest.json": manifest("record.ndjson", record) }), ["member-damaged"]],
+    [
+      await zip("misnamed.zip", {
+        "record.ndjson": record,
+        [`packs/${"a".repeat(64)}.json`]: JSON.stringify(packJson),
+      }),
+      ["pack-misnamed"],
+    ],
+    [
+      await zip("damaged.zip", {
+        "record.ndjson": record,
+        [`packs/${orrinshaw.sha256}.json`]: JSON.stringify(packJson),
+        "manifest.json": manifest("record.ndjson", record),
+      }),
+      ["member-damaged"],
+    ],
     [await zip("stranger.zip", { "record.ndjson": record, "notes.txt": "hello" }), ["unknown-member"]],
     [await zip("headless.zip", { "record.ndjson": lines(job.slice(1)) }), ["no-job-in-record"]],
   ];
-  for (const [file, expected] of cases) expect([path.basename(file), [...new Set(await codes(database, file))].slice(0, 2)]).toEqual([path.basename(file), expect.arrayContaining(expected.slice(0, 1))]);
+  for (const [file, expected] of cases)
+    expect([path.basename(file), [...new Set(await codes(database, file))].slice(0, 2)]).toEqual([
+      path.basename(file),
+      expect.arrayContaining(expected.slice(0, 1)),
+    ]);
   expect(await listStreams(database, "job")).toEqual([]);
-  expect((await select<{ n: number }>(database, "SELECT (SELECT COUNT(*) FROM pack) + (SELECT COUNT(*) FROM entry) AS n"))[0]!.n).toBe(0);
+  expect(
+    (
+      await select<{ n: number }>(database, "SELECT (SELECT COUNT(*) FROM pack) + (SELECT COUNT(*) FROM entry) AS n")
+    )[0]!.n,
+  ).toBe(0);
 }, 60_000);
 
 test("photos travel with their job, each once, and one that was changed on the way, or carries more than a picture, is refused", async () => {
   const [from, to] = [await installation("photofrom"), await installation("phototo")];
-  const clean = await cleanPhoto(await sharp({ create: { width: 320, height: 240, channels: 3, background: "#805030" } }).png().toBuffer());
+  const clean = await cleanPhoto(
+    await sharp({ create: { width: 320, height: 240, channels: 3, background: "#805030" } })
+      .png()
+      .toBuffer(),
+  );
   if (!clean.ok) throw new Error();
   const { sha256, data } = clean.value;
   await importArchive(from.database, await archive("plain.zip"), now);
   await keepPhoto(from.database, clean.value, now);
   await addToJob(from.database, job[0]!.stream, sha256, now);
   const file = path.join(folder, "photos.zip");
-  await pipeline(writeArchive({ ...contents(job), photos: await photosToWrite(from.database, job[0]!.stream) }), createWriteStream(file));
-  for (const added of [job.length, 0]) expect(await importArchive(to.database, file, now)).toMatchObject({ ok: true, value: { added } });
-  expect(await photosOf(to.database, job[0]!.stream)).toEqual([{ sha256, bytes: data.length, width: 320, height: 240 }]);
+  await pipeline(
+    writeArchive({ ...contents(job), photos: await photosToWrite(from.database, job[0]!.stream) }),
+    createWriteStream(file),
+  );
+  for (const added of [job.length, 0])
+    expect(await importArchive(to.database, file, now)).toMatchObject({ ok: true, value: { added } });
+  expect(await photosOf(to.database, job[0]!.stream)).toEqual([
+    { sha256, bytes: data.length, width: 320, height: 240 },
+  ]);
   expect((await readThumbnail(to.database, job[0]!.stream, sha256))!.length).toBeGreaterThan(100);
 
   const record = lines(job);
@@ -133,8 +208,23 @@ test("photos travel with their job, each once, and one that was changed on the w
     await pipeline(made.outputStream, createWriteStream(bad));
     return codes(to.database, bad);
   };
-  expect(await refusedWith("other.zip", await sharp({ create: { width: 32, height: 24, channels: 3, background: "#205030" } }).jpeg().toBuffer())).toEqual(["member-damaged"]);
-  expect(await refusedWith("exif.zip", await sharp(data).withExif({ IFD0: { Make: "Quay" } }).jpeg().toBuffer())).toEqual(["photo-not-clean"]);
+  expect(
+    await refusedWith(
+      "other.zip",
+      await sharp({ create: { width: 32, height: 24, channels: 3, background: "#205030" } })
+        .jpeg()
+        .toBuffer(),
+    ),
+  ).toEqual(["member-damaged"]);
+  expect(
+    await refusedWith(
+      "exif.zip",
+      await sharp(data)
+        .withExif({ IFD0: { Make: "Quay" } })
+        .jpeg()
+        .toBuffer(),
+    ),
+  ).toEqual(["photo-not-clean"]);
   expect(await refusedWith("words.zip", Buffer.from("not a picture"))).toEqual(["not-a-picture"]);
 }, 60_000);
 
@@ -142,27 +232,56 @@ test("a backup is restored into an empty server by one command each, and every j
   const [from, to] = [await installation("from"), await installation("to", false)];
   await importArchive(from.database, await archive("backup.zip"), now);
   const file = path.join(folder, "all.sql.gz");
-  expect(await runEmber(from.address, "backup", file)).toMatchObject({ code: 0, out: expect.stringContaining("all.sql.gz") as string });
-  expect(await runEmber(to.address, "restore", file)).toMatchObject({ code: 0, out: expect.stringContaining(`${job.length} entries`) as string });
-  expect(verdicts(await readEntries(to.database, job[0]!.stream))).toEqual(verdicts(await readEntries(from.database, job[0]!.stream)));
+  expect(await runEmber(from.address, "backup", file)).toMatchObject({
+    code: 0,
+    out: expect.stringContaining("all.sql.gz") as string,
+  });
+  expect(await runEmber(to.address, "restore", file)).toMatchObject({
+    code: 0,
+    out: expect.stringContaining(`${job.length} entries`) as string,
+  });
+  expect(verdicts(await readEntries(to.database, job[0]!.stream))).toEqual(
+    verdicts(await readEntries(from.database, job[0]!.stream)),
+  );
 
   // Never over something that is there, and a damaged file is said to be one.
-  expect(await runEmber(to.address, "restore", file)).toMatchObject({ code: 2, err: expect.stringContaining("is not empty") as string });
+  expect(await runEmber(to.address, "restore", file)).toMatchObject({
+    code: 2,
+    err: expect.stringContaining("is not empty") as string,
+  });
   const { address } = await installation("damaged", false);
   writeFileSync(path.join(folder, "bad.sql.gz"), "no backup");
-  expect(await runEmber(address, "restore", path.join(folder, "bad.sql.gz"))).toMatchObject({ code: 2, err: expect.stringContaining("is not a backup") as string });
+  expect(await runEmber(address, "restore", path.join(folder, "bad.sql.gz"))).toMatchObject({
+    code: 2,
+    err: expect.stringContaining("is not a backup") as string,
+  });
 }, 120_000);
 
 test("from the shell a job goes out and in, a lead is made, and what is missing is said", async () => {
   const { database, address } = await installation("shell", false);
   const first = await runEmber(address, "prepare", "--first-lead", "hazel", "Hazel Weir");
-  expect(first).toMatchObject({ code: 0, out: expect.stringMatching(/account {4}hazel\n {2}password {3}(\w{6}-){3}\w{6}/) as string });
+  expect(first).toMatchObject({
+    code: 0,
+    out: expect.stringMatching(/account {4}hazel\n {2}password {3}(\w{6}-){3}\w{6}/) as string,
+  });
   expect(await runEmber(address, "prepare", "--first-lead", "again", "Again")).toMatchObject({ code: 2 });
-  expect(await runEmber(address, "add-person", "sedge", "Sedge", "--role", "captain")).toMatchObject({ code: 2, err: expect.stringContaining("viewer|inspector|lead") as string });
-  expect(await runEmber(address, "import", await archive("shell.zip"))).toMatchObject({ code: 0, out: expect.stringContaining(`${job.length} entries added`) as string });
+  expect(await runEmber(address, "add-person", "sedge", "Sedge", "--role", "captain")).toMatchObject({
+    code: 2,
+    err: expect.stringContaining("viewer|inspector|lead") as string,
+  });
+  expect(await runEmber(address, "import", await archive("shell.zip"))).toMatchObject({
+    code: 0,
+    out: expect.stringContaining(`${job.length} entries added`) as string,
+  });
   const out = path.join(folder, "out.zip");
   expect(await runEmber(address, "export", "Survey launch Tern", out)).toMatchObject({ code: 0 });
   expect(await importArchive(database, out, now)).toMatchObject({ ok: true, value: { added: 0, known: job.length } });
-  expect(await runEmber(address, "export", "Nobody's boat", out)).toMatchObject({ code: 2, err: expect.stringContaining("there is no job") as string });
-  expect(await runEmber("mysql://nobody:x@127.0.0.1:1/none", "import", out)).toMatchObject({ code: 2, err: expect.stringContaining("cannot be reached") as string });
+  expect(await runEmber(address, "export", "Nobody's boat", out)).toMatchObject({
+    code: 2,
+    err: expect.stringContaining("there is no job") as string,
+  });
+  expect(await runEmber("mysql://nobody:x@127.0.0.1:1/none", "import", out)).toMatchObject({
+    code: 2,
+    err: expect.stringContaining("cannot be reached") as string,
+  });
 }, 180_000);

@@ -25,7 +25,8 @@ function labelled(entry: Envelope, manifest: Archive["manifest"]): Envelope {
   return { ...entry, author: `${importMark}${manifest?.people[entry.author] ?? entry.author}`.slice(0, 120) };
 }
 
-const withoutAuthor = ({ id, stream, type, v, at, payload }: Envelope) => canonicalJson({ id, stream, type, v, at, payload });
+const withoutAuthor = ({ id, stream, type, v, at, payload }: Envelope) =>
+  canonicalJson({ id, stream, type, v, at, payload });
 
 /** A batch within one transaction: small enough for one statement that looks for known ids. */
 const batch = 500;
@@ -45,25 +46,51 @@ export async function importArchive(database: Database, file: string, now: Date)
   });
   if (opened.length === 0) return refused(problem("error", "no-job-in-record"));
   const here = new Set(packs.map(({ pack }) => pack.sha256));
-  for (const { payload: { pack } } of opened) {
+  for (const {
+    payload: { pack },
+  } of opened) {
     if (!here.has(pack.sha256) && (await readPackJson(database, pack.sha256)) === null) {
-      return refused(problem("error", "unknown-pack", [], { id: pack.id, revision: pack.revision, sha256: pack.sha256.slice(0, 12) }));
+      return refused(
+        problem("error", "unknown-pack", [], {
+          id: pack.id,
+          revision: pack.revision,
+          sha256: pack.sha256.slice(0, 12),
+        }),
+      );
     }
   }
 
-  const known = await knownEntries(database, entries.map((entry) => entry.id));
-  const taken = entries.filter((entry) => known.has(entry.id) && withoutAuthor(known.get(entry.id)!.envelope) !== withoutAuthor(entry));
-  if (taken.length > 0) return refused(problem("error", "import-id-taken", [], { count: taken.length, id: taken[0]!.id }));
-  const fresh = [...new Map(entries.filter((entry) => !known.has(entry.id)).map((entry) => [entry.id, labelled(entry, manifest)])).values()];
+  const known = await knownEntries(
+    database,
+    entries.map((entry) => entry.id),
+  );
+  const taken = entries.filter(
+    (entry) => known.has(entry.id) && withoutAuthor(known.get(entry.id)!.envelope) !== withoutAuthor(entry),
+  );
+  if (taken.length > 0)
+    return refused(problem("error", "import-id-taken", [], { count: taken.length, id: taken[0]!.id }));
+  const fresh = [
+    ...new Map(
+      entries.filter((entry) => !known.has(entry.id)).map((entry) => [entry.id, labelled(entry, manifest)]),
+    ).values(),
+  ];
 
   // Kept by their content, before the entries that speak of them: should the rest fail, nothing refers to them.
   if (photos.length > 0) for await (const photo of photosIn(file)) await keepPhoto(database, photo, now);
   await withTransaction(database, async (connection) => {
-    for (const { json, pack } of packs) await keepPack(connection, { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json }, now);
+    for (const { json, pack } of packs)
+      await keepPack(connection, { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json }, now);
     await beginStream(connection, first!.stream, "job", now);
     for (const photo of photos) await addToJob(connection, first!.stream, photo, now);
-    for (let at = 0; at < fresh.length; at += batch) await appendWithin(connection, first!.stream, fresh.slice(at, at + batch), now);
+    for (let at = 0; at < fresh.length; at += batch)
+      await appendWithin(connection, first!.stream, fresh.slice(at, at + batch), now);
   });
   const unknown = entries.flatMap((entry) => (readEntry(entry).ok ? [] : [entry.type]));
-  return done({ stream: first!.stream, name: opened.at(-1)!.payload.name, added: fresh.length, known: entries.length - fresh.length, unknownTypes: [...new Set(unknown)].sort() });
+  return done({
+    stream: first!.stream,
+    name: opened.at(-1)!.payload.name,
+    added: fresh.length,
+    known: entries.length - fresh.length,
+    unknownTypes: [...new Set(unknown)].sort(),
+  });
 }

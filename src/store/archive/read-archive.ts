@@ -29,8 +29,14 @@ const refuse = (...problems: readonly Problem[]): never => {
 };
 
 /** The bytes of a member, counted as they come: what a zip says of its sizes is its own word. */
-async function* bytesOf(zip: ZipFile, member: Member, most: number, digest: ReturnType<typeof createHash>): AsyncGenerator<Buffer> {
-  const tooLarge = (bytes: number) => problem("error", "member-too-large", [member.fileName], { member: member.fileName, bytes, most });
+async function* bytesOf(
+  zip: ZipFile,
+  member: Member,
+  most: number,
+  digest: ReturnType<typeof createHash>,
+): AsyncGenerator<Buffer> {
+  const tooLarge = (bytes: number) =>
+    problem("error", "member-too-large", [member.fileName], { member: member.fileName, bytes, most });
   if (member.uncompressedSize > most) refuse(tooLarge(member.uncompressedSize));
   const stream = (await zip.openReadStreamPromise(member)) as Readable;
   let bytes = 0;
@@ -61,7 +67,8 @@ async function* linesOf(chunks: AsyncIterable<Buffer>): AsyncGenerator<string> {
     rest.push(chunk.subarray(from));
     held += chunk.length - from;
     // One more than is taken is enough for the reader to say that the line is too long.
-    if (held > longestLine * 2) refuse(problem("error", "line-too-long", [memberNames.record], { bytes: held, most: longestLine }));
+    if (held > longestLine * 2)
+      refuse(problem("error", "line-too-long", [memberNames.record], { bytes: held, most: longestLine }));
   }
   if (held > 0) yield Buffer.concat(rest).toString("utf8");
 }
@@ -74,8 +81,12 @@ async function readEntries(lines: AsyncIterable<string>): Promise<Envelope[]> {
     line += 1;
     if (text.trim() === "") continue;
     const read = readRecordLine(line === 1 ? text.replace(/^\ufeff/u, "") : text);
-    if ("problems" in read) problems.push(...read.problems.map((found): Problem => ({ ...found, path: [memberNames.record, line, ...found.path] })));
-    else if (entries.length > 0 && read.envelope.stream !== entries[0]!.stream) problems.push(problem("error", "other-stream", [memberNames.record, line]));
+    if ("problems" in read)
+      problems.push(
+        ...read.problems.map((found): Problem => ({ ...found, path: [memberNames.record, line, ...found.path] })),
+      );
+    else if (entries.length > 0 && read.envelope.stream !== entries[0]!.stream)
+      problems.push(problem("error", "other-stream", [memberNames.record, line]));
     else entries.push(read.envelope);
     if (problems.length >= mostProblems) break;
   }
@@ -92,7 +103,8 @@ async function readPhoto(chunks: AsyncIterable<Buffer>, name: string): Promise<C
   for await (const chunk of chunks) parts.push(chunk);
   const read = await readCleanPhoto(Buffer.concat(parts));
   if (!read.ok) return refuse(...read.problems.map((found): Problem => ({ ...found, path: [name] })));
-  if (memberNames.photo(read.value.sha256) !== name) return refuse(problem("error", "member-damaged", [name], { member: name }));
+  if (memberNames.photo(read.value.sha256) !== name)
+    return refuse(problem("error", "member-damaged", [name], { member: name }));
   return read.value;
 }
 
@@ -109,12 +121,14 @@ async function readJson(chunks: AsyncIterable<Buffer>, name: string): Promise<un
 function compile(json: unknown, name: string): Archive["packs"][number] {
   const read = readPack(json);
   if (!read.ok) return refuse(...read.problems.map((found): Problem => ({ ...found, path: [name, ...found.path] })));
-  if (name !== memberNames.pack(read.value.sha256)) return refuse(problem("error", "pack-misnamed", [name], { member: name, sha256: read.value.sha256.slice(0, 12) }));
+  if (name !== memberNames.pack(read.value.sha256))
+    return refuse(problem("error", "pack-misnamed", [name], { member: name, sha256: read.value.sha256.slice(0, 12) }));
   return { json, pack: read.value };
 }
 
 async function readMembers(zip: ZipFile): Promise<Archive> {
-  if (zip.entryCount > archiveLimits.members) refuse(problem("error", "too-many-members", [], { count: zip.entryCount, most: archiveLimits.members }));
+  if (zip.entryCount > archiveLimits.members)
+    refuse(problem("error", "too-many-members", [], { count: zip.entryCount, most: archiveLimits.members }));
   let entries: readonly Envelope[] | null = null;
   let manifest: Manifest | null = null;
   const packs: Archive["packs"][number][] = [];
@@ -123,18 +137,28 @@ async function readMembers(zip: ZipFile): Promise<Archive> {
   for await (const member of zip.eachEntry()) {
     const { fileName: name } = member;
     const digest = createHash("sha256");
-    if (name === memberNames.record) entries = await readEntries(linesOf(bytesOf(zip, member, archiveLimits.record, digest)));
+    if (name === memberNames.record)
+      entries = await readEntries(linesOf(bytesOf(zip, member, archiveLimits.record, digest)));
     else if (name === memberNames.manifest) {
       const parsed = Manifest.safeParse(await readJson(bytesOf(zip, member, archiveLimits.manifest, digest), name));
-      manifest = parsed.success ? parsed.data : refuse(...parsed.error.issues.map((issue) => problem("error", "schema", [name, ...(issue.path as (string | number)[])], { detail: issue.message })));
-    } else if (/^packs\/[0-9a-f]{64}\.json$/u.test(name)) packs.push(compile(await readJson(bytesOf(zip, member, archiveLimits.pack, digest), name), name));
-    else if (photoName.test(name)) photos.push((await readPhoto(bytesOf(zip, member, archiveLimits.photo, digest), name)).sha256);
+      manifest = parsed.success
+        ? parsed.data
+        : refuse(
+            ...parsed.error.issues.map((issue) =>
+              problem("error", "schema", [name, ...(issue.path as (string | number)[])], { detail: issue.message }),
+            ),
+          );
+    } else if (/^packs\/[0-9a-f]{64}\.json$/u.test(name))
+      packs.push(compile(await readJson(bytesOf(zip, member, archiveLimits.pack, digest), name), name));
+    else if (photoName.test(name))
+      photos.push((await readPhoto(bytesOf(zip, member, archiveLimits.photo, digest), name)).sha256);
     else refuse(problem("error", "unknown-member", [name], { member: name.slice(0, 120) }));
     digests.set(name, digest.digest("hex"));
   }
   if (!entries) return refuse(problem("error", "record-missing", [], { member: memberNames.record }));
   const damaged = manifest?.members.filter(({ name, sha256 }) => digests.get(name) !== sha256) ?? [];
-  if (damaged.length > 0) refuse(...damaged.map(({ name }) => problem("error", "member-damaged", [name], { member: name })));
+  if (damaged.length > 0)
+    refuse(...damaged.map(({ name }) => problem("error", "member-damaged", [name], { member: name })));
   return { entries, packs, manifest, photos };
 }
 
@@ -163,7 +187,8 @@ export async function* photosIn(file: string): AsyncGenerator<CleanPhoto> {
   const zip = await openPromise(file, { lazyEntries: true, strictFileNames: true });
   try {
     for await (const member of zip.eachEntry()) {
-      if (photoName.test(member.fileName)) yield await readPhoto(bytesOf(zip, member, archiveLimits.photo, createHash("sha256")), member.fileName);
+      if (photoName.test(member.fileName))
+        yield await readPhoto(bytesOf(zip, member, archiveLimits.photo, createHash("sha256")), member.fileName);
     }
   } finally {
     zip.close();

@@ -32,11 +32,23 @@ export function writeArchive({ stream, name, entries, pack, people, photos }: Co
   for (const { sha256, bytes, open } of photos) {
     const member = memberNames.photo(sha256);
     // A photo is compressed already, and may be large: it is read when its turn comes.
-    zip.addReadStreamLazy(member, { mtime: someDay, mode: 0o100644, compress: false, size: bytes }, (give) => give(null, open()));
+    zip.addReadStreamLazy(member, { mtime: someDay, mode: 0o100644, compress: false, size: bytes }, (give) =>
+      give(null, open()),
+    );
     members.push({ name: member, bytes, sha256 });
   }
-  const manifest: Manifest = { format: "ember-archive/1", core: coreVersion, job: { stream, name }, pack: { id: pack.id, revision: pack.revision, sha256: pack.sha256 }, people, members };
-  zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 1)}\n`, "utf8"), memberNames.manifest, { mtime: someDay, mode: 0o100644 });
+  const manifest: Manifest = {
+    format: "ember-archive/1",
+    core: coreVersion,
+    job: { stream, name },
+    pack: { id: pack.id, revision: pack.revision, sha256: pack.sha256 },
+    people,
+    members,
+  };
+  zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 1)}\n`, "utf8"), memberNames.manifest, {
+    mtime: someDay,
+    mode: 0o100644,
+  });
   zip.end();
   return zip.outputStream as Readable;
 }

@@ -30,7 +30,11 @@ export function pictureKind(bytes: Buffer): "jpeg" | "png" | "webp" | "avif" | "
   if (ascii(bytes, 0, 4) === "RIFF" && ascii(bytes, 8, 12) === "WEBP") return "webp";
   if (ascii(bytes, 4, 8) !== "ftyp") return null;
   const brand = ascii(bytes, 8, 12);
-  return brand === "avif" ? "avif" : ["heic", "heix", "hevc", "mif1", "msf1", "heim", "heis"].includes(brand) ? "heic" : null;
+  return brand === "avif"
+    ? "avif"
+    : ["heic", "heix", "hevc", "mif1", "msf1", "heim", "heis"].includes(brand)
+      ? "heic"
+      : null;
 }
 
 export const sha256Of = (data: Buffer): string => createHash("sha256").update(data).digest("hex");
@@ -38,9 +42,14 @@ export const sha256Of = (data: Buffer): string => createHash("sha256").update(da
 const open = (bytes: Buffer) => sharp(bytes, { limitInputPixels: photoLimits.pixels, failOn: "error", pages: 1 });
 
 /** Makes a thumbnail of a photo that is clean already. */
-const thumbnailOf = (data: Buffer): Promise<Buffer> => open(data).resize(thumbnailEdge, thumbnailEdge, { fit: "inside", withoutEnlargement: true }).jpeg({ quality: 70 }).toBuffer();
+const thumbnailOf = (data: Buffer): Promise<Buffer> =>
+  open(data)
+    .resize(thumbnailEdge, thumbnailEdge, { fit: "inside", withoutEnlargement: true })
+    .jpeg({ quality: 70 })
+    .toBuffer();
 
-const tooManyPixels = (width: number, height: number) => problem("error", "photo-too-many-pixels", [], { width, height, most: photoLimits.pixels / 1e6 });
+const tooManyPixels = (width: number, height: number) =>
+  problem("error", "photo-too-many-pixels", [], { width, height, most: photoLimits.pixels / 1e6 });
 
 /**
  * Takes what a phone sent and makes a photo of it that can be kept: turned upright, encoded anew at its full size, and
@@ -57,8 +66,19 @@ export const cleanPhoto = (bytes: Buffer): Promise<Outcome<CleanPhoto>> =>
       // Its head first: a small file can claim to be enormous.
       const { width, height } = await sharp(bytes, { limitInputPixels: false, pages: 1 }).metadata();
       if (width * height > photoLimits.pixels) return refused(tooManyPixels(width, height));
-      const { data, info } = await open(bytes).rotate().flatten({ background: "#ffffff" }).toColourspace("srgb").jpeg({ quality: 88 }).toBuffer({ resolveWithObject: true });
-      return done({ sha256: sha256Of(data), width: info.width, height: info.height, data, thumbnail: await thumbnailOf(data) });
+      const { data, info } = await open(bytes)
+        .rotate()
+        .flatten({ background: "#ffffff" })
+        .toColourspace("srgb")
+        .jpeg({ quality: 88 })
+        .toBuffer({ resolveWithObject: true });
+      return done({
+        sha256: sha256Of(data),
+        width: info.width,
+        height: info.height,
+        data,
+        thumbnail: await thumbnailOf(data),
+      });
     } catch (error) {
       return refused(problem("error", "photo-damaged", [], { why: (error as Error).message.slice(0, 120) }));
     }

@@ -4,7 +4,19 @@ import { photoLimits } from "@/core/photo/photo-limits";
 import { change, openDatabase, select, type Database } from "../connection";
 import { migrate } from "../migrate";
 import { cleanPhoto, pictureKind, readCleanPhoto, sha256Of } from "./clean-photo";
-import { addToJob, assemble, beginUpload, findPhoto, findUpload, finishUpload, keepChunk, keepPhoto, photosOf, readPieces, readThumbnail } from "./photos";
+import {
+  addToJob,
+  assemble,
+  beginUpload,
+  findPhoto,
+  findUpload,
+  finishUpload,
+  keepChunk,
+  keepPhoto,
+  photosOf,
+  readPieces,
+  readThumbnail,
+} from "./photos";
 
 const now = new Date("2026-11-25T08:00:00Z");
 let database: Database;
@@ -23,8 +35,13 @@ afterAll(() => database.end());
 const fromPhone = () =>
   sharp({ create: { width: 300, height: 200, channels: 3, background: "#7a5c3e" } })
     .composite([{ input: { create: { width: 40, height: 40, channels: 3, background: "#ffffff" } }, left: 0, top: 0 }])
-    .withExif({ IFD0: { Make: "Lantern", Model: "Quay 3", Orientation: "6" }, IFD3: { GPSLatitudeRef: "N", GPSLatitude: "54/1 20/1 0/1" } })
-    .withMetadata({ orientation: 6 }).jpeg().toBuffer();
+    .withExif({
+      IFD0: { Make: "Lantern", Model: "Quay 3", Orientation: "6" },
+      IFD3: { GPSLatitudeRef: "N", GPSLatitude: "54/1 20/1 0/1" },
+    })
+    .withMetadata({ orientation: 6 })
+    .jpeg()
+    .toBuffer();
 
 const codeOf = async (bytes: Buffer) => {
   const clean = await cleanPhoto(bytes);
@@ -40,7 +57,14 @@ describe("a photo that comes in", () => {
     const { width, height, data, thumbnail, sha256 } = clean.value;
     expect([width, height]).toEqual([200, 300]);
     const kept = await sharp(data).metadata();
-    expect([kept.format, kept.exif, kept.icc, kept.xmp, kept.iptc, kept.orientation]).toEqual(["jpeg", undefined, undefined, undefined, undefined, undefined]);
+    expect([kept.format, kept.exif, kept.icc, kept.xmp, kept.iptc, kept.orientation]).toEqual([
+      "jpeg",
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+    ]);
     for (const word of ["Lantern", "Quay 3", "Exif", "GPS"]) expect(data.includes(word)).toBe(false);
     // The white corner was at the top left of a picture lying on its side: it stands at the top right.
     const { data: pixels } = await sharp(data).raw().toBuffer({ resolveWithObject: true });
@@ -53,16 +77,24 @@ describe("a photo that comes in", () => {
   test("is refused with a reason when it is no picture, a HEIC, a bomb or cut short", async () => {
     expect(await codeOf(Buffer.from("%PDF-1.7 not a picture at all"))).toBe("not-a-picture");
     expect(await codeOf(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'))).toBe("not-a-picture");
-    expect(await codeOf(Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from("ftypheic"), Buffer.alloc(40)]))).toBe("photo-heic");
+    expect(await codeOf(Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from("ftypheic"), Buffer.alloc(40)]))).toBe(
+      "photo-heic",
+    );
     // A few hundred bytes that say they are 900 million points: the head of a small picture, rewritten with its checksum.
-    const bomb = await sharp({ create: { width: 8, height: 8, channels: 3, background: "#000" } }).png().toBuffer();
+    const bomb = await sharp({ create: { width: 8, height: 8, channels: 3, background: "#000" } })
+      .png()
+      .toBuffer();
     bomb.writeUInt32BE(30_000, 16);
     bomb.writeUInt32BE(30_000, 20);
     bomb.writeUInt32BE(crc32(bomb.subarray(12, 29)), 29);
     expect(await codeOf(bomb)).toBe("photo-too-many-pixels");
     const whole = await fromPhone();
     expect(await codeOf(whole.subarray(0, whole.length / 2))).toBe("photo-damaged");
-    for (const [bytes, kind] of [[await sharp(whole).png().toBuffer(), "png"], [await sharp(whole).webp().toBuffer(), "webp"], [await sharp(whole).avif().toBuffer(), "avif"]] as const) {
+    for (const [bytes, kind] of [
+      [await sharp(whole).png().toBuffer(), "png"],
+      [await sharp(whole).webp().toBuffer(), "webp"],
+      [await sharp(whole).avif().toBuffer(), "avif"],
+    ] as const) {
       expect(pictureKind(bytes)).toBe(kind);
       expect(await codeOf(bytes)).toBe("taken");
     }
@@ -72,7 +104,10 @@ describe("a photo that comes in", () => {
     const clean = await cleanPhoto(await fromPhone());
     if (!clean.ok) throw new Error();
     expect(await readCleanPhoto(clean.value.data)).toMatchObject({ ok: true, value: { sha256: clean.value.sha256 } });
-    expect(await readCleanPhoto(await fromPhone())).toMatchObject({ ok: false, problems: [{ code: "photo-not-clean" }] });
+    expect(await readCleanPhoto(await fromPhone())).toMatchObject({
+      ok: false,
+      problems: [{ code: "photo-not-clean" }],
+    });
     expect(await readCleanPhoto(Buffer.from("no"))).toMatchObject({ ok: false, problems: [{ code: "not-a-picture" }] });
   });
 });
@@ -82,17 +117,26 @@ const other = "0190aaaa-0000-7000-8000-00000000000b";
 
 test("a photo is kept once under its fingerprint, in pieces, and belongs to the jobs that have it", async () => {
   const noise = Buffer.from(Uint8Array.from({ length: 1600 * 1200 * 3 }, (_, at) => (at * 2654435761) >>> 24));
-  const clean = await cleanPhoto(await sharp(noise, { raw: { width: 1600, height: 1200, channels: 3 } }).jpeg({ quality: 100 }).toBuffer());
+  const clean = await cleanPhoto(
+    await sharp(noise, { raw: { width: 1600, height: 1200, channels: 3 } })
+      .jpeg({ quality: 100 })
+      .toBuffer(),
+  );
   if (!clean.ok) throw new Error();
   const { sha256, data, thumbnail } = clean.value;
   expect(data.length).toBeGreaterThan(photoLimits.chunk);
   await keepPhoto(database, clean.value, now);
   await keepPhoto(database, clean.value, now);
   await addToJob(database, job, sha256, now);
-  expect((await select<{ n: number }>(database, "SELECT COUNT(*) AS n FROM photo_chunk"))[0]!.n).toBe(Math.ceil(data.length / photoLimits.chunk));
+  expect((await select<{ n: number }>(database, "SELECT COUNT(*) AS n FROM photo_chunk"))[0]!.n).toBe(
+    Math.ceil(data.length / photoLimits.chunk),
+  );
   expect(await photosOf(database, job)).toEqual([{ sha256, bytes: data.length, width: 1600, height: 1200 }]);
   expect(await readThumbnail(database, job, sha256)).toEqual(thumbnail);
-  expect([await findPhoto(database, other, sha256), await readThumbnail(database, other, sha256)]).toEqual([null, null]);
+  expect([await findPhoto(database, other, sha256), await readThumbnail(database, other, sha256)]).toEqual([
+    null,
+    null,
+  ]);
   const pieces: Buffer[] = [];
   for await (const piece of readPieces(database, { sha256, bytes: data.length })) pieces.push(piece);
   expect(Buffer.concat(pieces).equals(data)).toBe(true);
@@ -110,6 +154,10 @@ test("an upload goes on where it was, takes each piece once, and is forgotten wh
   expect([all.length, all.subarray(-7).toString()]).toEqual([photoLimits.chunk + 7, "ending!"]);
   await finishUpload(database, upload, "f".repeat(64), now);
   expect(await findUpload(database, id)).toMatchObject({ sha256: "f".repeat(64), have: [] });
-  await beginUpload(database, { ...upload, id: "0190aaaa-0000-7000-8000-0000000000c2" }, new Date(now.getTime() + 8 * 86_400_000));
+  await beginUpload(
+    database,
+    { ...upload, id: "0190aaaa-0000-7000-8000-0000000000c2" },
+    new Date(now.getTime() + 8 * 86_400_000),
+  );
   expect(await findUpload(database, id)).toBeNull();
 });

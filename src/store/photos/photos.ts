@@ -16,41 +16,83 @@ const piece = (data: Buffer, n: number) => data.subarray(n * photoLimits.chunk, 
  * Keeps a photo under the fingerprint of its bytes, in small writes; the same photo again changes nothing. A photo is
  * there once its row is: pieces come first.
  */
-export async function keepPhoto(database: Database, { sha256, width, height, data, thumbnail }: CleanPhoto, now: Date): Promise<void> {
-  for (let n = 0; n < chunkCount(data.length); n += 1) await change(database, "INSERT IGNORE INTO photo_chunk (sha256, n, data) VALUES (?, ?, ?)", [sha256, n, piece(data, n)]);
-  await change(database, "INSERT IGNORE INTO photo (sha256, bytes, width, height, thumbnail, added_at) VALUES (?, ?, ?, ?, ?, ?)", [sha256, data.length, width, height, thumbnail, toDateTime(now)]);
+export async function keepPhoto(
+  database: Database,
+  { sha256, width, height, data, thumbnail }: CleanPhoto,
+  now: Date,
+): Promise<void> {
+  for (let n = 0; n < chunkCount(data.length); n += 1)
+    await change(database, "INSERT IGNORE INTO photo_chunk (sha256, n, data) VALUES (?, ?, ?)", [
+      sha256,
+      n,
+      piece(data, n),
+    ]);
+  await change(
+    database,
+    "INSERT IGNORE INTO photo (sha256, bytes, width, height, thumbnail, added_at) VALUES (?, ?, ?, ?, ?, ?)",
+    [sha256, data.length, width, height, thumbnail, toDateTime(now)],
+  );
 }
 
 /** Makes a photo one of a job's. */
 export const addToJob = (on: Database | Connection, stream: string, sha256: string, now: Date): Promise<number> =>
-  change(on, "INSERT IGNORE INTO job_photo (stream_id, sha256, added_at) VALUES (?, ?, ?)", [stream, sha256, toDateTime(now)]);
+  change(on, "INSERT IGNORE INTO job_photo (stream_id, sha256, added_at) VALUES (?, ?, ?)", [
+    stream,
+    sha256,
+    toDateTime(now),
+  ]);
 
 /** Photos of a job, oldest first. */
 export const photosOf = (database: Database, stream: string): Promise<KeptPhoto[]> =>
-  select(database, "SELECT p.sha256, p.bytes, p.width, p.height FROM job_photo j JOIN photo p ON p.sha256 = j.sha256 WHERE j.stream_id = ? ORDER BY j.added_at, p.sha256", [stream]);
+  select(
+    database,
+    "SELECT p.sha256, p.bytes, p.width, p.height FROM job_photo j JOIN photo p ON p.sha256 = j.sha256 WHERE j.stream_id = ? ORDER BY j.added_at, p.sha256",
+    [stream],
+  );
 
 /** The small picture of a job's photo, or null where the job has no such photo. */
 export async function readThumbnail(database: Database, stream: string, sha256: string): Promise<Buffer | null> {
-  const [row] = await select<{ thumbnail: Buffer }>(database, "SELECT p.thumbnail FROM job_photo j JOIN photo p ON p.sha256 = j.sha256 WHERE j.stream_id = ? AND j.sha256 = ?", [stream, sha256]);
+  const [row] = await select<{ thumbnail: Buffer }>(
+    database,
+    "SELECT p.thumbnail FROM job_photo j JOIN photo p ON p.sha256 = j.sha256 WHERE j.stream_id = ? AND j.sha256 = ?",
+    [stream, sha256],
+  );
   return row?.thumbnail ?? null;
 }
 
 /** The bytes of a photo, piece by piece. */
-export async function* readPieces(database: Database, { sha256, bytes }: Pick<KeptPhoto, "sha256" | "bytes">): AsyncGenerator<Buffer> {
+export async function* readPieces(
+  database: Database,
+  { sha256, bytes }: Pick<KeptPhoto, "sha256" | "bytes">,
+): AsyncGenerator<Buffer> {
   for (let n = 0; n < chunkCount(bytes); n += 1) {
-    const [row] = await select<{ data: Buffer }>(database, "SELECT data FROM photo_chunk WHERE sha256 = ? AND n = ?", [sha256, n]);
+    const [row] = await select<{ data: Buffer }>(database, "SELECT data FROM photo_chunk WHERE sha256 = ? AND n = ?", [
+      sha256,
+      n,
+    ]);
     if (!row) throw new Error(`piece ${n} of photo ${sha256} is missing`);
     yield row.data;
   }
 }
 
 /** A job's photos as an archive takes them: each is read when its turn comes. */
-export const photosToWrite = async (database: Database, stream: string): Promise<{ readonly sha256: string; readonly bytes: number; readonly open: () => Readable }[]> =>
-  (await photosOf(database, stream)).map((photo) => ({ sha256: photo.sha256, bytes: photo.bytes, open: () => Readable.from(readPieces(database, photo)) }));
+export const photosToWrite = async (
+  database: Database,
+  stream: string,
+): Promise<{ readonly sha256: string; readonly bytes: number; readonly open: () => Readable }[]> =>
+  (await photosOf(database, stream)).map((photo) => ({
+    sha256: photo.sha256,
+    bytes: photo.bytes,
+    open: () => Readable.from(readPieces(database, photo)),
+  }));
 
 /** A job's photo, or null where the job has none of that fingerprint. */
 export async function findPhoto(database: Database, stream: string, sha256: string): Promise<KeptPhoto | null> {
-  const [row] = await select<KeptPhoto>(database, "SELECT p.sha256, p.bytes, p.width, p.height FROM job_photo j JOIN photo p ON p.sha256 = j.sha256 WHERE j.stream_id = ? AND j.sha256 = ?", [stream, sha256]);
+  const [row] = await select<KeptPhoto>(
+    database,
+    "SELECT p.sha256, p.bytes, p.width, p.height FROM job_photo j JOIN photo p ON p.sha256 = j.sha256 WHERE j.stream_id = ? AND j.sha256 = ?",
+    [stream, sha256],
+  );
   return row ?? null;
 }
 
@@ -69,18 +111,33 @@ export interface Upload {
 const uploadDays = 7;
 
 export async function findUpload(on: Database | Connection, id: string): Promise<Upload | null> {
-  const [row] = await select<{ id: string; stream: string; bytes: number; sha256: string | null }>(on, "SELECT id, stream_id AS stream, bytes, sha256 FROM upload WHERE id = ?", [id]);
+  const [row] = await select<{ id: string; stream: string; bytes: number; sha256: string | null }>(
+    on,
+    "SELECT id, stream_id AS stream, bytes, sha256 FROM upload WHERE id = ?",
+    [id],
+  );
   if (!row) return null;
   const have = await select<{ n: number }>(on, "SELECT n FROM upload_chunk WHERE upload_id = ? ORDER BY n", [id]);
   return { ...row, have: have.map(({ n }) => n) };
 }
 
 /** Begins an upload, or finds the one that was begun under this id. */
-export async function beginUpload(database: Database, { id, stream, bytes }: Pick<Upload, "id" | "stream" | "bytes">, now: Date): Promise<Upload> {
+export async function beginUpload(
+  database: Database,
+  { id, stream, bytes }: Pick<Upload, "id" | "stream" | "bytes">,
+  now: Date,
+): Promise<Upload> {
   const old = toDateTime(new Date(now.getTime() - uploadDays * 86_400_000));
-  await change(database, "DELETE c FROM upload_chunk c JOIN upload u ON u.id = c.upload_id WHERE u.begun_at < ?", [old]);
+  await change(database, "DELETE c FROM upload_chunk c JOIN upload u ON u.id = c.upload_id WHERE u.begun_at < ?", [
+    old,
+  ]);
   await change(database, "DELETE FROM upload WHERE begun_at < ?", [old]);
-  await change(database, "INSERT IGNORE INTO upload (id, stream_id, bytes, begun_at) VALUES (?, ?, ?, ?)", [id, stream, bytes, toDateTime(now)]);
+  await change(database, "INSERT IGNORE INTO upload (id, stream_id, bytes, begun_at) VALUES (?, ?, ?, ?)", [
+    id,
+    stream,
+    bytes,
+    toDateTime(now),
+  ]);
   return (await findUpload(database, id))!;
 }
 
@@ -92,14 +149,23 @@ export const keepChunk = (database: Database, id: string, n: number, data: Buffe
 export async function assemble(database: Database, { id, have }: Pick<Upload, "id" | "have">): Promise<Buffer> {
   const pieces: Buffer[] = [];
   for (const n of have) {
-    const [row] = await select<{ data: Buffer }>(database, "SELECT data FROM upload_chunk WHERE upload_id = ? AND n = ?", [id, n]);
+    const [row] = await select<{ data: Buffer }>(
+      database,
+      "SELECT data FROM upload_chunk WHERE upload_id = ? AND n = ?",
+      [id, n],
+    );
     pieces.push(row!.data);
   }
   return Buffer.concat(pieces);
 }
 
 /** Says which photo an upload became, and lets its pieces go. */
-export async function finishUpload(database: Database, { id, stream }: Pick<Upload, "id" | "stream">, sha256: string, now: Date): Promise<void> {
+export async function finishUpload(
+  database: Database,
+  { id, stream }: Pick<Upload, "id" | "stream">,
+  sha256: string,
+  now: Date,
+): Promise<void> {
   await withTransaction(database, async (connection) => {
     await addToJob(connection, stream, sha256, now);
     await change(connection, "UPDATE upload SET sha256 = ? WHERE id = ?", [sha256, id]);

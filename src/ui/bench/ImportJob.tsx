@@ -25,7 +25,10 @@ type State =
   | { readonly is: "refused"; readonly file: string; readonly problems: readonly Problem[] };
 
 /** Sends a file and tells how far it is. Fetch cannot say how much of a body has gone. */
-function upload(file: File, onShare: (share: number) => void): { cancel: () => void; answer: Promise<{ ok: boolean; body: unknown }> } {
+function upload(
+  file: File,
+  onShare: (share: number) => void,
+): { cancel: () => void; answer: Promise<{ ok: boolean; body: unknown }> } {
   const request = new XMLHttpRequest();
   const answer = new Promise<{ ok: boolean; body: unknown }>((resolve, reject) => {
     request.open("POST", "/api/imports");
@@ -40,7 +43,10 @@ function upload(file: File, onShare: (share: number) => void): { cancel: () => v
   return { cancel: () => request.abort(), answer };
 }
 
-const where = (path: Problem["path"]) => (path.length > 1 ? `${String(path[0])}, line ${String(path[1])}${path.length > 2 ? `, ${path.slice(2).join(".")}` : ""}: ` : "");
+const where = (path: Problem["path"]) =>
+  path.length > 1
+    ? `${String(path[0])}, line ${String(path[1])}${path.length > 2 ? `, ${path.slice(2).join(".")}` : ""}: `
+    : "";
 
 /** Brings a job in from a zip: all of it, or nothing, and says plainly which. */
 export function ImportJob() {
@@ -49,16 +55,27 @@ export function ImportJob() {
   const picker = useRef<HTMLInputElement>(null);
 
   const take = async (file: File) => {
-    const { cancel, answer } = upload(file, (share) => setState((now) => (now.is === "sending" ? { ...now, share } : now)));
+    const { cancel, answer } = upload(file, (share) =>
+      setState((now) => (now.is === "sending" ? { ...now, share } : now)),
+    );
     setState({ is: "sending", file: file.name, share: 0, cancel });
     try {
       const { ok, body } = await answer;
       if (ok) {
         setState({ is: "done", imported: body as Imported });
         router.refresh();
-      } else setState({ is: "refused", file: file.name, problems: (body as { problems?: Problem[] } | null)?.problems ?? [problem("error", "server-error")] });
+      } else
+        setState({
+          is: "refused",
+          file: file.name,
+          problems: (body as { problems?: Problem[] } | null)?.problems ?? [problem("error", "server-error")],
+        });
     } catch (error) {
-      setState((error as Error).message === "cancelled" ? { is: "idle" } : { is: "refused", file: file.name, problems: [problem("error", "door-unreachable")] });
+      setState(
+        (error as Error).message === "cancelled"
+          ? { is: "idle" }
+          : { is: "refused", file: file.name, problems: [problem("error", "door-unreachable")] },
+      );
     }
   };
 
@@ -66,33 +83,74 @@ export function ImportJob() {
     <Box fontSize="14px">
       <Flex align="center" gap="12px" wrap="wrap">
         <chakra.input
-          ref={picker} type="file" accept=".zip,application/zip" aria-label="Zip of a job" srOnly tabIndex={-1}
+          ref={picker}
+          type="file"
+          accept=".zip,application/zip"
+          aria-label="Zip of a job"
+          srOnly
+          tabIndex={-1}
           onChange={(event) => {
             const [file] = event.currentTarget.files ?? [];
             event.currentTarget.value = "";
             if (file) void take(file);
           }}
         />
-        <Button variant="outline" size="sm" minHeight="36px" borderColor="lineStrong" color="ink" disabled={state.is === "sending"} onClick={() => picker.current?.click()}><Upload size={15} aria-hidden />Import a job</Button>
+        <Button
+          variant="outline"
+          size="sm"
+          minHeight="36px"
+          borderColor="lineStrong"
+          color="ink"
+          disabled={state.is === "sending"}
+          onClick={() => picker.current?.click()}
+        >
+          <Upload size={15} aria-hidden />
+          Import a job
+        </Button>
         {state.is === "sending" && (
           <>
-            <Progress.Root value={Math.round(state.share * 100)} width="180px" size="sm" aria-label={`Importing ${state.file}`}><Progress.Track><Progress.Range bg="ember" /></Progress.Track></Progress.Root>
+            <Progress.Root
+              value={Math.round(state.share * 100)}
+              width="180px"
+              size="sm"
+              aria-label={`Importing ${state.file}`}
+            >
+              <Progress.Track>
+                <Progress.Range bg="ember" />
+              </Progress.Track>
+            </Progress.Root>
             <span>{state.share < 1 ? `${Math.round(state.share * 100)} %` : "checking"}</span>
-            <Button variant="ghost" size="sm" onClick={state.cancel}>Cancel</Button>
+            <Button variant="ghost" size="sm" onClick={state.cancel}>
+              Cancel
+            </Button>
           </>
         )}
       </Flex>
       <Box role="status" mt={state.is === "done" || state.is === "refused" ? "8px" : 0}>
         {state.is === "done" && (
           <p>
-            <strong>{state.imported.name}:</strong> {state.imported.added === 0 ? "everything was here already; nothing was added" : `${state.imported.added} entries added${state.imported.known > 0 ? `, ${state.imported.known} were here before` : ""}`}.
-            {state.imported.unknownTypes.length > 0 && ` Kept and not understood: ${state.imported.unknownTypes.join(", ")}.`}
+            <strong>{state.imported.name}:</strong>{" "}
+            {state.imported.added === 0
+              ? "everything was here already; nothing was added"
+              : `${state.imported.added} entries added${state.imported.known > 0 ? `, ${state.imported.known} were here before` : ""}`}
+            .
+            {state.imported.unknownTypes.length > 0 &&
+              ` Kept and not understood: ${state.imported.unknownTypes.join(", ")}.`}
           </p>
         )}
         {state.is === "refused" && (
           <>
-            <chakra.p color="out" fontWeight={600}>{state.file} was not imported; nothing of it is here.</chakra.p>
-            <chakra.ul>{state.problems.slice(0, 8).map((found, at) => <li key={at}>{where(found.path)}{sayProblem(found, wording)}</li>)}</chakra.ul>
+            <chakra.p color="out" fontWeight={600}>
+              {state.file} was not imported; nothing of it is here.
+            </chakra.p>
+            <chakra.ul>
+              {state.problems.slice(0, 8).map((found, at) => (
+                <li key={at}>
+                  {where(found.path)}
+                  {sayProblem(found, wording)}
+                </li>
+              ))}
+            </chakra.ul>
             {state.problems.length > 8 && <p>and {state.problems.length - 8} more</p>}
           </>
         )}

@@ -47,8 +47,30 @@ function Fuse({ assessment }: { assessment: Assessment }) {
     <Box position="relative" height="36px" aria-hidden hideBelow="lg">
       <Box position="absolute" top="10px" left="0" right="0" height="2px" bg="lineStrong" />
       <Box position="absolute" top="10px" left="0" width={`${share * 100}%`} height="2px" bg="ember" />
-      <Box position="absolute" top="5px" left={`${share * 100}%`} width="12px" height="12px" ml="-6px" borderRadius="full" bg="ink" borderWidth="2px" borderColor="ember" boxShadow="0 0 8px {colors.ember}" />
-      <Box position="absolute" top="19px" left={`${share * 100}%`} transform="translateX(-50%)" fontSize="12px" color="quiet" whiteSpace="nowrap">{stationWords[station]}</Box>
+      <Box
+        position="absolute"
+        top="5px"
+        left={`${share * 100}%`}
+        width="12px"
+        height="12px"
+        ml="-6px"
+        borderRadius="full"
+        bg="ink"
+        borderWidth="2px"
+        borderColor="ember"
+        boxShadow="0 0 8px {colors.ember}"
+      />
+      <Box
+        position="absolute"
+        top="19px"
+        left={`${share * 100}%`}
+        transform="translateX(-50%)"
+        fontSize="12px"
+        color="quiet"
+        whiteSpace="nowrap"
+      >
+        {stationWords[station]}
+      </Box>
     </Box>
   );
 }
@@ -62,17 +84,39 @@ function JobRow({ id, pack, assessment }: Listed) {
   return (
     <chakra.li borderBottomWidth="1px" borderColor="line">
       <Link href={`/jobs/${id}/${station}`} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
-        <Grid templateColumns={{ base: "1fr", md: "150px minmax(200px, 1fr) 1fr", lg: "150px minmax(220px, 1fr) minmax(180px, 1.2fr) 1fr" }} gap="20px" alignItems="center">
-          <Box hideBelow="md"><EngineMap pack={pack.pack} assessment={assessment} height={36} /></Box>
+        <Grid
+          templateColumns={{
+            base: "1fr",
+            md: "150px minmax(200px, 1fr) 1fr",
+            lg: "150px minmax(220px, 1fr) minmax(180px, 1.2fr) 1fr",
+          }}
+          gap="20px"
+          alignItems="center"
+        >
+          <Box hideBelow="md">
+            <EngineMap pack={pack.pack} assessment={assessment} height={36} />
+          </Box>
           <Box>
-            <chakra.span display="block" fontSize="18px" fontWeight={700}>{header?.name}</chakra.span>
-            <chakra.span color="quiet" fontSize="13px">{pack.pack.family}{variant ? `, ${variant.name}` : ""}{header?.hoursWanted ? ` · for ${header.hoursWanted} h` : ""}</chakra.span>
+            <chakra.span display="block" fontSize="18px" fontWeight={700}>
+              {header?.name}
+            </chakra.span>
+            <chakra.span color="quiet" fontSize="13px">
+              {pack.pack.family}
+              {variant ? `, ${variant.name}` : ""}
+              {header?.hoursWanted ? ` · for ${header.hoursWanted} h` : ""}
+            </chakra.span>
           </Box>
           <Fuse assessment={assessment} />
           <Box>
-            <chakra.span display="block" fontWeight={600} fontSize="14px">{sayProblem(what, wording)}</chakra.span>
+            <chakra.span display="block" fontWeight={600} fontSize="14px">
+              {sayProblem(what, wording)}
+            </chakra.span>
             <chakra.span color={holds > 0 ? "near" : "quiet"} fontSize="13px">
-              {holds > 0 ? `${holds} ${holds === 1 ? "hold" : "holds"}` : header?.wantedBy ? `wanted by ${header.wantedBy}` : "no date"}
+              {holds > 0
+                ? `${holds} ${holds === 1 ? "hold" : "holds"}`
+                : header?.wantedBy
+                  ? `wanted by ${header.wantedBy}`
+                  : "no date"}
             </chakra.span>
           </Box>
         </Grid>
@@ -99,10 +143,28 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
   const items = useMemo(
     (): readonly Findable[] => [
       ...listed.map(({ id, pack, assessment: { job } }): Findable => ({
-        id, kind: "job", title: job.header?.name ?? id, detail: [pack.pack.family, job.header?.engine.number && `No. ${job.header.engine.number}`].filter(Boolean).join(" · "), go: () => router.push(`/jobs/${id}`),
+        id,
+        kind: "job",
+        title: job.header?.name ?? id,
+        detail: [pack.pack.family, job.header?.engine.number && `No. ${job.header.engine.number}`]
+          .filter(Boolean)
+          .join(" · "),
+        go: () => router.push(`/jobs/${id}`),
       })),
-      ...themes.map((theme): Findable => ({ id: `theme ${theme}`, kind: "command", title: `Theme: ${themeWords[theme]}`, detail: "", go: () => choose(theme) })),
-      { id: "gauges", kind: "command", title: "Gauges", detail: "what the shop measures with, and when it is due", go: () => router.push("/gauges") },
+      ...themes.map((theme): Findable => ({
+        id: `theme ${theme}`,
+        kind: "command",
+        title: `Theme: ${themeWords[theme]}`,
+        detail: "",
+        go: () => choose(theme),
+      })),
+      {
+        id: "gauges",
+        kind: "command",
+        title: "Gauges",
+        detail: "what the shop measures with, and when it is due",
+        go: () => router.push("/gauges"),
+      },
       { id: "keys", kind: "command", title: "Keys", detail: "the keys of this screen", go: () => setOpen("keys") },
     ],
     [listed, router, choose],
@@ -113,14 +175,33 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
       <WaitingTray me={me.id} />
       <Box as="main" px={{ base: "14px", md: "26px" }} py="20px" maxWidth="1240px" width="100%" mx="auto">
         <Flex align="baseline" gap="14px" mb="8px">
-          <Heading as="h1" fontSize="24px">On the bench</Heading>
-          <chakra.span color="quiet">{listed.length} {listed.length === 1 ? "engine" : "engines"}</chakra.span>
+          <Heading as="h1" fontSize="24px">
+            On the bench
+          </Heading>
+          <chakra.span color="quiet">
+            {listed.length} {listed.length === 1 ? "engine" : "engines"}
+          </chakra.span>
         </Flex>
-        {listed.length === 0 ? <p>No engine is here yet. Open a job for the first one that comes in, or import one.</p> : <chakra.ul>{listed.map((job) => <JobRow key={job.id} {...job} />)}</chakra.ul>}
-        {me.role === "lead" && <Flex mt="22px" gap="10px" align="flex-start"><OpenJob /><ImportJob /></Flex>}
+        {listed.length === 0 ? (
+          <p>No engine is here yet. Open a job for the first one that comes in, or import one.</p>
+        ) : (
+          <chakra.ul>
+            {listed.map((job) => (
+              <JobRow key={job.id} {...job} />
+            ))}
+          </chakra.ul>
+        )}
+        {me.role === "lead" && (
+          <Flex mt="22px" gap="10px" align="flex-start">
+            <OpenJob />
+            <ImportJob />
+          </Flex>
+        )}
       </Box>
       {open === "find" && <FindDialog items={items} onClose={() => setOpen(null)} />}
-      {open === "keys" && <KeyHelpDialog groups={[{ title: "Here", keys: keysAnywhere }]} onClose={() => setOpen(null)} />}
+      {open === "keys" && (
+        <KeyHelpDialog groups={[{ title: "Here", keys: keysAnywhere }]} onClose={() => setOpen(null)} />
+      )}
     </Flex>
   );
 }

@@ -17,7 +17,8 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
   const packs = useFetched<{ packs: readonly Offer[] }>("/api/packs")?.packs ?? [];
   // What is asked for has an id: sent twice, it opens one job; changed, it is another one.
   const [{ id, name, pack, number }, setDraft] = useState(() => ({ id: newId(), name: "", pack: "", number: "" }));
-  const change = (part: { name?: string; pack?: string; number?: string }) => setDraft((before) => ({ ...before, ...part, id: newId() }));
+  const change = (part: { name?: string; pack?: string; number?: string }) =>
+    setDraft((before) => ({ ...before, ...part, id: newId() }));
   const [asked, setAsked] = useState(false);
   const [failed, setFailed] = useState(false);
   const [isOpening, startOpening] = useTransition();
@@ -28,7 +29,11 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
     if (name.trim() === "" || !chosen || isOpening) return;
     setFailed(false);
     startOpening(async () => {
-      const answer = await fetch("/api/jobs", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ id, name: name.trim(), pack: chosen.sha256, number: number.trim() || null }) }).catch(() => null);
+      const answer = await fetch("/api/jobs", {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ id, name: name.trim(), pack: chosen.sha256, number: number.trim() || null }),
+      }).catch(() => null);
       if (answer?.ok) startOpening(() => router.push(`/jobs/${id}/intake`));
       else setFailed(true);
     });
@@ -40,31 +45,71 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
         <Dialog.Positioner>
           <Dialog.Content bg="panel">
             <chakra.form onSubmit={submit} noValidate>
-              <Dialog.Header><Dialog.Title>An engine comes in</Dialog.Title></Dialog.Header>
+              <Dialog.Header>
+                <Dialog.Title>An engine comes in</Dialog.Title>
+              </Dialog.Header>
               <Dialog.Body display="flex" flexDirection="column" gap="14px">
                 <Field.Root invalid={asked && name.trim() === ""}>
                   <Field.Label>What the job is called</Field.Label>
-                  <Input value={name} onChange={(event) => change({ name: event.currentTarget.value })} maxLength={120} placeholder="such as the boat it comes from" />
+                  <Input
+                    value={name}
+                    onChange={(event) => change({ name: event.currentTarget.value })}
+                    maxLength={120}
+                    placeholder="such as the boat it comes from"
+                  />
                   <Field.ErrorText>A job needs a name by which it is found again.</Field.ErrorText>
                 </Field.Root>
                 <Field.Root>
                   <Field.Label>Family</Field.Label>
                   <NativeSelect.Root>
-                    <NativeSelect.Field value={chosen?.sha256 ?? ""} onChange={(event) => change({ pack: event.currentTarget.value })}>{packs.map(({ sha256, family }) => <option key={sha256} value={sha256}>{family}</option>)}</NativeSelect.Field>
+                    <NativeSelect.Field
+                      value={chosen?.sha256 ?? ""}
+                      onChange={(event) => change({ pack: event.currentTarget.value })}
+                    >
+                      {packs.map(({ sha256, family }) => (
+                        <option key={sha256} value={sha256}>
+                          {family}
+                        </option>
+                      ))}
+                    </NativeSelect.Field>
                     <NativeSelect.Indicator />
                   </NativeSelect.Root>
-                  <Field.HelperText>{chosen?.summary ?? "No pack is here yet: add one with ember add-pack."}</Field.HelperText>
+                  <Field.HelperText>
+                    {chosen?.summary ?? "No pack is here yet: add one with ember add-pack."}
+                  </Field.HelperText>
                 </Field.Root>
                 <Field.Root>
                   <Field.Label>Number the owner gives</Field.Label>
-                  <Input value={number} onChange={(event) => change({ number: event.currentTarget.value })} maxLength={60} placeholder="unknown" />
+                  <Input
+                    value={number}
+                    onChange={(event) => change({ number: event.currentTarget.value })}
+                    maxLength={60}
+                    placeholder="unknown"
+                  />
                   <Field.HelperText>What is really stamped on it is read at Identify.</Field.HelperText>
                 </Field.Root>
-                {failed && <chakra.p role="alert" color="out" fontSize="14px">The server could not be reached or refused it. Try again: it is opened once, however often it is asked for.</chakra.p>}
+                {failed && (
+                  <chakra.p role="alert" color="out" fontSize="14px">
+                    The server could not be reached or refused it. Try again: it is opened once, however often it is
+                    asked for.
+                  </chakra.p>
+                )}
               </Dialog.Body>
               <Dialog.Footer>
-                <Button variant="ghost" onClick={onClose}>Leave it</Button>
-                <Button type="submit" bg="ember" color="onEmber" fontWeight={700} disabled={packs.length === 0} loading={isOpening} loadingText="Opening">Open the job</Button>
+                <Button variant="ghost" onClick={onClose}>
+                  Leave it
+                </Button>
+                <Button
+                  type="submit"
+                  bg="ember"
+                  color="onEmber"
+                  fontWeight={700}
+                  disabled={packs.length === 0}
+                  loading={isOpening}
+                  loadingText="Opening"
+                >
+                  Open the job
+                </Button>
               </Dialog.Footer>
             </chakra.form>
           </Dialog.Content>
@@ -79,7 +124,10 @@ export function OpenJob() {
   const [isOpen, setOpen] = useState(false);
   return (
     <>
-      <Button size="sm" minHeight="36px" bg="ember" color="onEmber" fontWeight={700} onClick={() => setOpen(true)}><Plus size={15} aria-hidden />Open a job</Button>
+      <Button size="sm" minHeight="36px" bg="ember" color="onEmber" fontWeight={700} onClick={() => setOpen(true)}>
+        <Plus size={15} aria-hidden />
+        Open a job
+      </Button>
       {isOpen && <OpenJobDialog onClose={() => setOpen(false)} />}
     </>
   );

@@ -36,27 +36,78 @@ export function CircuitDrawing({ circuit, passages, chosen, onChoose }: Props) {
     return `M${a.x} ${a.y}L${b.x} ${b.y}`;
   };
   return (
-    <Svg viewBox={`${left} ${top} ${Math.max(...xs) + 9 - left} ${Math.max(...ys) + 6 - top}`} width="100%" maxHeight="340px" role="group" aria-label={`Circuit: ${circuit.name}`}>
-      {circuit.passages.filter((passage) => !resultOf.has(passage.id)).map((passage) => <Path key={passage.id} d={line(passage)} stroke="line" strokeWidth="0.6" fill="none" />)}
+    <Svg
+      viewBox={`${left} ${top} ${Math.max(...xs) + 9 - left} ${Math.max(...ys) + 6 - top}`}
+      width="100%"
+      maxHeight="340px"
+      role="group"
+      aria-label={`Circuit: ${circuit.name}`}
+    >
+      {circuit.passages
+        .filter((passage) => !resultOf.has(passage.id))
+        .map((passage) => (
+          <Path key={passage.id} d={line(passage)} stroke="line" strokeWidth="0.6" fill="none" />
+        ))}
       {passages.map(({ passage, clear }) => {
         const look = looks[clear === null ? "open" : clear ? "clear" : "blocked"];
         const isHere = passage.id === chosen;
         return (
           <Group
-            key={passage.id} role="button" tabIndex={0} aria-label={`${passage.name}, ${look.words}`} aria-pressed={isHere} cursor="pointer" onClick={() => onChoose(passage.id)} _focusVisible={{ outline: "none", "& .reach": { strokeOpacity: 0.5 } }}
-            onKeyDown={(event: KeyboardEvent) => { if (event.key === "Enter" || event.key === " ") { event.preventDefault(); onChoose(passage.id); } }}
+            key={passage.id}
+            role="button"
+            tabIndex={0}
+            aria-label={`${passage.name}, ${look.words}`}
+            aria-pressed={isHere}
+            cursor="pointer"
+            onClick={() => onChoose(passage.id)}
+            _focusVisible={{ outline: "none", "& .reach": { strokeOpacity: 0.5 } }}
+            onKeyDown={(event: KeyboardEvent) => {
+              if (event.key === "Enter" || event.key === " ") {
+                event.preventDefault();
+                onChoose(passage.id);
+              }
+            }}
           >
             <title>{`${passage.name}: ${look.words}`}</title>
-            <Path className="reach" d={line(passage)} stroke="ember" strokeWidth="4" strokeOpacity={isHere ? 0.45 : 0} fill="none" strokeLinecap="round" />
-            <Path d={line(passage)} stroke={look.stroke} strokeWidth={look.weight} strokeDasharray={look.dash} fill="none" />
+            <Path
+              className="reach"
+              d={line(passage)}
+              stroke="ember"
+              strokeWidth="4"
+              strokeOpacity={isHere ? 0.45 : 0}
+              fill="none"
+              strokeLinecap="round"
+            />
+            <Path
+              d={line(passage)}
+              stroke={look.stroke}
+              strokeWidth={look.weight}
+              strokeDasharray={look.dash}
+              fill="none"
+            />
           </Group>
         );
       })}
       {circuit.nodes.map((node) => (
         <g key={node.id}>
-          <Circle cx={node.x} cy={node.y} r="3.6" fill="panel" stroke="lineStrong" strokeWidth={node.stops ? 1.1 : 0.6} strokeDasharray={node.stops ? "1 0.7" : undefined} pointerEvents="none" />
-          <Text x={node.x} y={node.y + 1.1} fontSize="2.9px" textAnchor="middle" fill="ink" pointerEvents="none">{node.label.length <= 3 ? node.label : ""}</Text>
-          {node.label.length > 3 && <Text x={node.x} y={node.y - 4.6} fontSize="3.1px" textAnchor="middle" fill="quiet" pointerEvents="none">{node.label}</Text>}
+          <Circle
+            cx={node.x}
+            cy={node.y}
+            r="3.6"
+            fill="panel"
+            stroke="lineStrong"
+            strokeWidth={node.stops ? 1.1 : 0.6}
+            strokeDasharray={node.stops ? "1 0.7" : undefined}
+            pointerEvents="none"
+          />
+          <Text x={node.x} y={node.y + 1.1} fontSize="2.9px" textAnchor="middle" fill="ink" pointerEvents="none">
+            {node.label.length <= 3 ? node.label : ""}
+          </Text>
+          {node.label.length > 3 && (
+            <Text x={node.x} y={node.y - 4.6} fontSize="3.1px" textAnchor="middle" fill="quiet" pointerEvents="none">
+              {node.label}
+            </Text>
+          )}
         </g>
       ))}
     </Svg>

@@ -40,7 +40,17 @@ interface Props {
 }
 
 /** A casting's zones as its pack draws them, with the cracks that were found. */
-export function ZoneMapDrawing({ map, zones, cracks, chosenCrack, onChooseCrack, draft, onSpot, onZone, chosenZones }: Props) {
+export function ZoneMapDrawing({
+  map,
+  zones,
+  cracks,
+  chosenCrack,
+  onChooseCrack,
+  draft,
+  onSpot,
+  onZone,
+  chosenZones,
+}: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const px = map.width / 780;
   const onClick = (event: MouseEvent) => {
@@ -50,29 +60,96 @@ export function ZoneMapDrawing({ map, zones, cracks, chosenCrack, onChooseCrack,
   };
   const path = (line: readonly Spot[]) => `M${line.map(([x, y]) => `${x} ${y}`).join("L")}`;
   return (
-    <Svg ref={svg} viewBox={`${-8 * px} ${-8 * px} ${map.width + 16 * px} ${map.height + 16 * px}`} width="100%" maxHeight="400px" role="group" aria-label={`Zones: ${map.view}`} cursor={onSpot ? "crosshair" : undefined} onClick={onClick}>
-      <Rect x="0" y="0" width={map.width} height={map.height} rx={6 * px} fill="panel" stroke="line" strokeWidth={1.2 * px} />
+    <Svg
+      ref={svg}
+      viewBox={`${-8 * px} ${-8 * px} ${map.width + 16 * px} ${map.height + 16 * px}`}
+      width="100%"
+      maxHeight="400px"
+      role="group"
+      aria-label={`Zones: ${map.view}`}
+      cursor={onSpot ? "crosshair" : undefined}
+      onClick={onClick}
+    >
+      <Rect
+        x="0"
+        y="0"
+        width={map.width}
+        height={map.height}
+        rx={6 * px}
+        fill="panel"
+        stroke="line"
+        strokeWidth={1.2 * px}
+      />
       {map.zones.map((zone) => {
         const state = zones.get(zone.id) ?? null;
         const look = state === null ? unknownLook : (zoneLooks[state] ?? unknownLook);
         const isChosen = chosenZones.has(zone.id);
         return (
           <Polygon
-            key={zone.id} points={zone.polygon.join(" ")} stroke={isChosen ? "ink" : look.stroke} fill={look.fill} strokeWidth={look.weight * px} strokeDasharray={look.dash?.split(" ").map((dash) => Number(dash) * px).join(" ")} strokeLinejoin="round" cursor={onSpot ? "crosshair" : "pointer"}
-            role="button" tabIndex={onSpot ? -1 : 0} aria-pressed={isChosen} aria-label={`Zone: ${zone.name}, ${sayZoneState(state)}`} onClick={() => !onSpot && onZone(zone.id)} onKeyDown={(event) => { if (event.key === "Enter" || event.key === " ") { event.preventDefault(); onZone(zone.id); } }}
+            key={zone.id}
+            points={zone.polygon.join(" ")}
+            stroke={isChosen ? "ink" : look.stroke}
+            fill={look.fill}
+            strokeWidth={look.weight * px}
+            strokeDasharray={look.dash
+              ?.split(" ")
+              .map((dash) => Number(dash) * px)
+              .join(" ")}
+            strokeLinejoin="round"
+            cursor={onSpot ? "crosshair" : "pointer"}
+            role="button"
+            tabIndex={onSpot ? -1 : 0}
+            aria-pressed={isChosen}
+            aria-label={`Zone: ${zone.name}, ${sayZoneState(state)}`}
+            onClick={() => !onSpot && onZone(zone.id)}
+            onKeyDown={(event) => {
+              if (event.key === "Enter" || event.key === " ") {
+                event.preventDefault();
+                onZone(zone.id);
+              }
+            }}
           >
             <title>{`${zone.name}: ${sayZoneState(state)}`}</title>
           </Polygon>
         );
       })}
       {cracks.map(({ crack, verdict }) => (
-        <g key={crack.id} role="button" tabIndex={-1} onClick={(event) => { if (!onSpot) { event.stopPropagation(); onChooseCrack(crack.id); } }} style={{ cursor: "pointer" }}>
+        <g
+          key={crack.id}
+          role="button"
+          tabIndex={-1}
+          onClick={(event) => {
+            if (!onSpot) {
+              event.stopPropagation();
+              onChooseCrack(crack.id);
+            }
+          }}
+          style={{ cursor: "pointer" }}
+        >
           <Path d={path(crack.line)} fill="none" stroke="ground" strokeWidth={9 * px} strokeLinecap="round" />
-          <Path d={path(crack.line)} fill="none" stroke={verdict === "scrap" ? "out" : verdict === "repairable" ? "ember" : "ink"} strokeWidth={(crack.id === chosenCrack ? 5.5 : 3.6) * px} strokeLinecap="round" strokeDasharray={verdict === null ? `${5 * px} ${5 * px}` : undefined} />
+          <Path
+            d={path(crack.line)}
+            fill="none"
+            stroke={verdict === "scrap" ? "out" : verdict === "repairable" ? "ember" : "ink"}
+            strokeWidth={(crack.id === chosenCrack ? 5.5 : 3.6) * px}
+            strokeLinecap="round"
+            strokeDasharray={verdict === null ? `${5 * px} ${5 * px}` : undefined}
+          />
         </g>
       ))}
-      {draft.length > 0 && <Path d={path(draft)} fill="none" stroke="ember" strokeWidth={4 * px} strokeLinecap="round" pointerEvents="none" />}
-      {draft.map(([x, y], at) => <Circle key={at} cx={x} cy={y} r={5 * px} fill="ember" pointerEvents="none" />)}
+      {draft.length > 0 && (
+        <Path
+          d={path(draft)}
+          fill="none"
+          stroke="ember"
+          strokeWidth={4 * px}
+          strokeLinecap="round"
+          pointerEvents="none"
+        />
+      )}
+      {draft.map(([x, y], at) => (
+        <Circle key={at} cx={x} cy={y} r={5 * px} fill="ember" pointerEvents="none" />
+      ))}
     </Svg>
   );
 }

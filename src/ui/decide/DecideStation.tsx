@@ -1,6 +1,14 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useDeferredValue, useLayoutEffect, useMemo, useRef, useState, type ComponentProps, type KeyboardEvent } from "react";
+import {
+  useDeferredValue,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ComponentProps,
+  type KeyboardEvent,
+} from "react";
 import type { Choice, Option } from "@/core/plan/propose";
 import { sameOption } from "@/core/plan/same-option";
 import { sayProblem } from "@/words/say-problem";
@@ -18,7 +26,10 @@ import { OptionList } from "./OptionList";
 import { orderedOptions, useDecide } from "./use-decide";
 
 /** Choices that can be taken as proposed: open, and not a hold. */
-const acceptable = (choices: readonly Choice[]) => choices.filter(({ decisions, proposal, row }) => decisions.length === 0 && proposal.disposition !== "hold" && row.part);
+const acceptable = (choices: readonly Choice[]) =>
+  choices.filter(
+    ({ decisions, proposal, row }) => decisions.length === 0 && proposal.disposition !== "hold" && row.part,
+  );
 
 /** Where it is decided what becomes of each part. */
 export function DecideStation() {
@@ -27,7 +38,10 @@ export function DecideStation() {
   const groups = useMemo(() => inGroups(assessment.choices, (choice) => choice.row.row.partClass), [assessment]);
   const choices = groups.flatMap(({ items }) => items);
   const decide = useDecide();
-  const here = choices.find((choice) => choice.row.row.id === rowId) ?? choices.find((choice) => choice.decisions.length !== 1) ?? choices[0]!;
+  const here =
+    choices.find((choice) => choice.row.row.id === rowId) ??
+    choices.find((choice) => choice.decisions.length !== 1) ??
+    choices[0]!;
   // The map follows when there is time: the list answers first.
   const onMap = useDeferredValue(here.row.row.slot.id);
   const [against, setAgainst] = useState<{ row: string; option: Option } | null>(null);
@@ -44,10 +58,13 @@ export function DecideStation() {
   };
   const goTo = useRef(go);
   useLayoutEffect(() => void (goTo.current = go));
-  const hands = useMemo<ComponentProps<typeof ChoiceRow>["hands"]>(() => ({
-    choose: (row) => goTo.current(rowsOf.current.get(row)),
-    register: (row, button) => void (button ? buttons.current.set(row, button) : buttons.current.delete(row)),
-  }), []);
+  const hands = useMemo<ComponentProps<typeof ChoiceRow>["hands"]>(
+    () => ({
+      choose: (row) => goTo.current(rowsOf.current.get(row)),
+      register: (row, button) => void (button ? buttons.current.set(row, button) : buttons.current.delete(row)),
+    }),
+    [],
+  );
   const choose = (option: Option) => {
     if (!mayDecide || !here.row.part) return;
     if (!sameOption(option, here.proposal)) return setAgainst({ row: here.row.row.id, option });
@@ -85,7 +102,10 @@ export function DecideStation() {
       aside={
         <PartTag row={here.row} brief>
           <OptionList
-            choice={here} against={against?.row === here.row.row.id ? against.option : null} onChoose={choose} onCancel={() => setAgainst(null)}
+            choice={here}
+            against={against?.row === here.row.row.id ? against.option : null}
+            onChoose={choose}
+            onCancel={() => setAgainst(null)}
             onKeep={(reason) => {
               decide(here, against!.option, reason);
               setAgainst(null);
@@ -94,13 +114,35 @@ export function DecideStation() {
         </PartTag>
       }
       bar={
-        <Flex as="section" aria-label="Decisions" align="center" gap="22px" px="18px" py="12px" borderTopWidth="1px" borderColor="line" bg="panel" flexShrink={0} wrap={{ base: "wrap", md: "nowrap" }}>
+        <Flex
+          as="section"
+          aria-label="Decisions"
+          align="center"
+          gap="22px"
+          px="18px"
+          py="12px"
+          borderTopWidth="1px"
+          borderColor="line"
+          bg="panel"
+          flexShrink={0}
+          wrap={{ base: "wrap", md: "nowrap" }}
+        >
           <Box>
-            <chakra.span display="block" fontSize="12px" color="quiet">Decided</chakra.span>
-            <chakra.span fontSize="24px" lineHeight="1.1" fontVariantNumeric="tabular-nums">{done} of {total}</chakra.span>
+            <chakra.span display="block" fontSize="12px" color="quiet">
+              Decided
+            </chakra.span>
+            <chakra.span fontSize="24px" lineHeight="1.1" fontVariantNumeric="tabular-nums">
+              {done} of {total}
+            </chakra.span>
           </Box>
           <Box flex="1" fontSize="13px" color={holds.length > 0 ? "near" : "quiet"}>
-            {holds.length > 0 ? holds.slice(0, 2).map((hold, at) => <p key={at}>{sayProblem(hold, wording)}</p>) : <><Key>↑↓</Key> part · <Key>⏎</Key> as proposed · <Key>1–9</Key> another way · <Key>A</Key> accept all</>}
+            {holds.length > 0 ? (
+              holds.slice(0, 2).map((hold, at) => <p key={at}>{sayProblem(hold, wording)}</p>)
+            ) : (
+              <>
+                <Key>↑↓</Key> part · <Key>⏎</Key> as proposed · <Key>1–9</Key> another way · <Key>A</Key> accept all
+              </>
+            )}
           </Box>
           {ready.length > 0 && (
             <Button onClick={acceptAll} disabled={!mayDecide} bg="ember" color="onEmber" fontWeight={700} height="44px">
@@ -112,11 +154,20 @@ export function DecideStation() {
     >
       <Flex align="flex-start" justify="space-between" gap="20px" mb="6px">
         <Box>
-          <Heading as="h1" fontSize="22px" mb="4px">What becomes of each part</Heading>
+          <Heading as="h1" fontSize="22px" mb="4px">
+            What becomes of each part
+          </Heading>
           <Cautions station="decide" partClass={here.row.row.partClass.id} />
         </Box>
         <Box hideBelow="md" flexShrink={0}>
-          <EngineMap pack={pack.pack} assessment={assessment} height={132} detail chosen={onMap} onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))} />
+          <EngineMap
+            pack={pack.pack}
+            assessment={assessment}
+            height={132}
+            detail
+            chosen={onMap}
+            onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))}
+          />
         </Box>
       </Flex>
       <Box onKeyDown={onKeyDown}>
@@ -124,11 +175,22 @@ export function DecideStation() {
           const isOpen = items.includes(here) || (toggled.get(name) ?? items.some(hasSay));
           return (
             <Box key={name} mb="12px">
-              <GroupHeading name={name} choices={items} isOpen={isOpen} onToggle={() => setToggled(new Map(toggled).set(name, !isOpen))} />
+              <GroupHeading
+                name={name}
+                choices={items}
+                isOpen={isOpen}
+                onToggle={() => setToggled(new Map(toggled).set(name, !isOpen))}
+              />
               {isOpen && (
                 <chakra.ul>
                   {items.map((choice) => (
-                    <ChoiceRow key={choice.row.row.id} choice={choice} isHere={choice === here} wording={wording} hands={hands} />
+                    <ChoiceRow
+                      key={choice.row.row.id}
+                      choice={choice}
+                      isHere={choice === here}
+                      wording={wording}
+                      hands={hands}
+                    />
                   ))}
                 </chakra.ul>
               )}

@@ -4,7 +4,8 @@ import { sameOption } from "@/core/plan/same-option";
 import { makeWitness } from "@/core/plan/make-witness";
 import { useJob } from "../job/JobContext";
 
-export const optionKey = ({ disposition, step }: Pick<Option, "disposition" | "step">): string => (step ? `${disposition} ${step}` : disposition);
+export const optionKey = ({ disposition, step }: Pick<Option, "disposition" | "step">): string =>
+  step ? `${disposition} ${step}` : disposition;
 
 /** All ways to go, the proposed one first; the number keys count in this order. */
 export const orderedOptions = ({ options, proposal }: Choice): readonly Option[] =>

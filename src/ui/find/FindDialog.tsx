@@ -3,7 +3,15 @@ import { Box, Dialog, Input, Portal, chakra } from "@chakra-ui/react";
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
 import { find, type Findable } from "./find";
 
-const kindWords: Readonly<Record<Findable["kind"], string>> = { part: "part", tag: "tag", limit: "limit", fit: "fit", station: "station", job: "job", command: "command" };
+const kindWords: Readonly<Record<Findable["kind"], string>> = {
+  part: "part",
+  tag: "tag",
+  limit: "limit",
+  fit: "fit",
+  station: "station",
+  job: "job",
+  command: "command",
+};
 
 /** One field in which everything can be found: words in any order, arrows and Enter. */
 export function FindDialog({ items, onClose }: { items: readonly Findable[]; onClose: () => void }) {
@@ -35,35 +43,91 @@ export function FindDialog({ items, onClose }: { items: readonly Findable[]; onC
   };
 
   return (
-    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="lg" placement="top" initialFocusEl={() => field.current} restoreFocus>
+    <Dialog.Root
+      open
+      onOpenChange={({ open }) => !open && onClose()}
+      size="lg"
+      placement="top"
+      initialFocusEl={() => field.current}
+      restoreFocus
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="panel" aria-label="Find">
             <Box p="14px">
               <Input
-                ref={field} value={typed} onKeyDown={onKeyDown} placeholder="Find a part, tag, limit, job, station or command" aria-label="Find" role="combobox" aria-expanded aria-controls={listId}
-                aria-activedescendant={found[here] ? `${listId}-${here}` : undefined} autoComplete="off" spellCheck={false} size="lg" borderColor="lineStrong"
+                ref={field}
+                value={typed}
+                onKeyDown={onKeyDown}
+                placeholder="Find a part, tag, limit, job, station or command"
+                aria-label="Find"
+                role="combobox"
+                aria-expanded
+                aria-controls={listId}
+                aria-activedescendant={found[here] ? `${listId}-${here}` : undefined}
+                autoComplete="off"
+                spellCheck={false}
+                size="lg"
+                borderColor="lineStrong"
                 onChange={(event) => {
                   setTyped(event.currentTarget.value);
                   setChosen(0);
                 }}
               />
             </Box>
-            <chakra.ul ref={list} id={listId} role="listbox" aria-label="Found" maxHeight="380px" overflowY="auto" pb="10px" tabIndex={-1}>
+            <chakra.ul
+              ref={list}
+              id={listId}
+              role="listbox"
+              aria-label="Found"
+              maxHeight="380px"
+              overflowY="auto"
+              pb="10px"
+              tabIndex={-1}
+            >
               {found.map((item, at) => (
                 <chakra.li
-                  key={item.id} id={`${listId}-${at}`} role="option" aria-selected={at === here} onClick={() => choose(item)} onMouseMove={() => setChosen(at)}
-                  display="flex" alignItems="baseline" gap="12px" px="18px" py="9px" cursor="pointer" bg={at === here ? "emberWash" : undefined}
+                  key={item.id}
+                  id={`${listId}-${at}`}
+                  role="option"
+                  aria-selected={at === here}
+                  onClick={() => choose(item)}
+                  onMouseMove={() => setChosen(at)}
+                  display="flex"
+                  alignItems="baseline"
+                  gap="12px"
+                  px="18px"
+                  py="9px"
+                  cursor="pointer"
+                  bg={at === here ? "emberWash" : undefined}
                 >
-                  <chakra.span fontWeight={600} whiteSpace="nowrap">{item.title}</chakra.span>
-                  <chakra.span color="quiet" fontSize="13px" flex="1" minWidth="0" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">{item.detail}</chakra.span>
-                  <chakra.span color="quiet" fontSize="12px">{kindWords[item.kind]}</chakra.span>
+                  <chakra.span fontWeight={600} whiteSpace="nowrap">
+                    {item.title}
+                  </chakra.span>
+                  <chakra.span
+                    color="quiet"
+                    fontSize="13px"
+                    flex="1"
+                    minWidth="0"
+                    overflow="hidden"
+                    textOverflow="ellipsis"
+                    whiteSpace="nowrap"
+                  >
+                    {item.detail}
+                  </chakra.span>
+                  <chakra.span color="quiet" fontSize="12px">
+                    {kindWords[item.kind]}
+                  </chakra.span>
                 </chakra.li>
               ))}
             </chakra.ul>
             <chakra.p role="status" px="18px" pb="14px" fontSize="13px" color="quiet">
-              {found.length === 0 ? `Nothing here is called “${typed.trim()}”. Try a part, a tag such as LN-3, or a figure of a limit.` : <chakra.span srOnly>{found.length} found</chakra.span>}
+              {found.length === 0 ? (
+                `Nothing here is called “${typed.trim()}”. Try a part, a tag such as LN-3, or a figure of a limit.`
+              ) : (
+                <chakra.span srOnly>{found.length} found</chakra.span>
+              )}
             </chakra.p>
           </Dialog.Content>
         </Dialog.Positioner>

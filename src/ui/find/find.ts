@@ -18,7 +18,13 @@ function rank({ title, detail }: Findable, words: readonly string[]): number | n
   for (const word of words) {
     if (!all.includes(word)) return null;
     // A whole word of the name first, then its beginning, then anywhere: “5” means cylinder 5 before 70.950.
-    cost += name.split(/[\s,·]+/u).includes(word) ? 0 : name.includes(` ${word}`) || name.startsWith(word) ? 1 : name.includes(word) ? 2 : 4;
+    cost += name.split(/[\s,·]+/u).includes(word)
+      ? 0
+      : name.includes(` ${word}`) || name.startsWith(word)
+        ? 1
+        : name.includes(word)
+          ? 2
+          : 4;
   }
   return cost;
 }

@@ -17,7 +17,8 @@ function createTrackedCache() {
   let inserted: Inserted[] = [];
   cache.insert = (...args) => {
     const [selector, serialized] = args;
-    if (cache.inserted[serialized.name] === undefined) inserted.push({ name: serialized.name, isGlobal: selector === "" });
+    if (cache.inserted[serialized.name] === undefined)
+      inserted.push({ name: serialized.name, isGlobal: selector === "" });
     return insert(...args);
   };
   const takeInserted = () => {
@@ -41,9 +42,11 @@ export function EmotionRegistry({ children }: { children: ReactNode }) {
     const scoped = styles.filter((style) => !style.isGlobal);
     return (
       <>
-        {styles.filter((style) => style.isGlobal).map(({ name, css }) => (
-          <style key={name} data-emotion={`${cache.key}-global ${name}`} dangerouslySetInnerHTML={{ __html: css }} />
-        ))}
+        {styles
+          .filter((style) => style.isGlobal)
+          .map(({ name, css }) => (
+            <style key={name} data-emotion={`${cache.key}-global ${name}`} dangerouslySetInnerHTML={{ __html: css }} />
+          ))}
         {scoped.length > 0 && (
           <style
             data-emotion={`${cache.key} ${scoped.map((style) => style.name).join(" ")}`}

@@ -7,18 +7,48 @@ import { SignOut } from "../sign-in/SignOut";
 import { ThemeButton } from "./ThemeButton";
 
 const Link = chakra(NextLink);
-const places = [{ href: "/", name: "On the bench" }, { href: "/gauges", name: "Gauges" }] as const;
+const places = [
+  { href: "/", name: "On the bench" },
+  { href: "/gauges", name: "Gauges" },
+] as const;
 
 /** The strip over what belongs to the shop and not to one job. */
 export const ShopHeader = ({ me, here }: { me: Me; here: (typeof places)[number]["href"] }) => (
-  <Flex as="header" align="center" gap="12px" minHeight="52px" px="18px" borderBottomWidth="1px" borderColor="line" wrap="wrap">
+  <Flex
+    as="header"
+    align="center"
+    gap="12px"
+    minHeight="52px"
+    px="18px"
+    borderBottomWidth="1px"
+    borderColor="line"
+    wrap="wrap"
+  >
     <Brand />
     <strong>Ember Bench</strong>
     <Flex as="nav" aria-label="Shop" gap="4px" ml="10px" fontSize="14px">
       {places.map(({ href, name }) => (
-        <Link key={href} href={href} aria-current={href === here ? "page" : undefined} px="10px" py="6px" borderRadius="7px" color={href === here ? "ink" : "quiet"} fontWeight={href === here ? 700 : 400} _hover={{ color: "ink", bg: "raised" }}>{name}</Link>
+        <Link
+          key={href}
+          href={href}
+          aria-current={href === here ? "page" : undefined}
+          px="10px"
+          py="6px"
+          borderRadius="7px"
+          color={href === here ? "ink" : "quiet"}
+          fontWeight={href === here ? 700 : 400}
+          _hover={{ color: "ink", bg: "raised" }}
+        >
+          {name}
+        </Link>
       ))}
     </Flex>
-    <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet"><ThemeButton /><span>{me.name}, {me.role}</span><SignOut /></Flex>
+    <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet">
+      <ThemeButton />
+      <span>
+        {me.name}, {me.role}
+      </span>
+      <SignOut />
+    </Flex>
   </Flex>
 );

@@ -39,7 +39,12 @@ const config = defineConfig({
       colors: {
         ...Object.fromEntries(Object.entries(roles).map(([role, values]) => [role, both(values)])),
         // What the component library asks for, in our roles.
-        bg: { DEFAULT: both(roles.ground), panel: both(roles.panel), subtle: both(roles.panel), muted: both(roles.raised) },
+        bg: {
+          DEFAULT: both(roles.ground),
+          panel: both(roles.panel),
+          subtle: both(roles.panel),
+          muted: both(roles.raised),
+        },
         fg: { DEFAULT: both(roles.ink), muted: both(roles.quiet), subtle: both(roles.quiet), error: both(roles.out) },
         border: { DEFAULT: both(roles.line), error: both(roles.out) },
       },

@@ -10,7 +10,11 @@ import { TypedField } from "./TypedField";
 export function MasterForm({ onKeep, onLeave }: { onKeep: (master: SettingMaster) => void; onLeave: () => void }) {
   const [draft, setDraft] = useState<MasterDraft>(emptyMaster);
   const [wrong, setWrong] = useState<Wrong<MasterDraft>>({});
-  const typed = (field: keyof MasterDraft) => ({ value: draft[field], onType: (text: string) => setDraft((before) => ({ ...before, [field]: text })), wrong: wrong[field] });
+  const typed = (field: keyof MasterDraft) => ({
+    value: draft[field],
+    onType: (text: string) => setDraft((before) => ({ ...before, [field]: text })),
+    wrong: wrong[field],
+  });
   const keep = (event: FormEvent) => {
     event.preventDefault();
     const read = readMaster(`master-${newId()}`, draft);
@@ -18,7 +22,14 @@ export function MasterForm({ onKeep, onLeave }: { onKeep: (master: SettingMaster
     onKeep(read.made);
   };
   return (
-    <chakra.form onSubmit={keep} noValidate aria-label="A setting master" display="flex" flexDirection="column" gap="12px">
+    <chakra.form
+      onSubmit={keep}
+      noValidate
+      aria-label="A setting master"
+      display="flex"
+      flexDirection="column"
+      gap="12px"
+    >
       <TypedField label="Name" placeholder="such as Setting ring 76.000" isFirst {...typed("name")} />
       <TypedField label="Size by its certificate" help="in mm, or with its unit" {...typed("size")} />
       <Grid templateColumns="2fr 1fr" gap="10px">
@@ -27,8 +38,12 @@ export function MasterForm({ onKeep, onLeave }: { onKeep: (master: SettingMaster
       </Grid>
       <TypedField label="It expands, 10⁻⁶/K" help="steel about 11.5" {...typed("scale")} />
       <Flex gap="10px">
-        <Button type="submit" size="sm" minHeight="36px" bg="ember" color="onEmber" fontWeight={700}>Register it</Button>
-        <Button type="button" size="sm" minHeight="36px" variant="ghost" onClick={onLeave}>Leave it</Button>
+        <Button type="submit" size="sm" minHeight="36px" bg="ember" color="onEmber" fontWeight={700}>
+          Register it
+        </Button>
+        <Button type="button" size="sm" minHeight="36px" variant="ghost" onClick={onLeave}>
+          Leave it
+        </Button>
       </Flex>
     </chakra.form>
   );

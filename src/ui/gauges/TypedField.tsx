@@ -16,11 +16,31 @@ interface Props {
 }
 
 /** A labelled field that keeps what was typed and says what is wrong with it. */
-export const TypedField = ({ label, value, onType, wrong, help, type = "text", placeholder = "", isFirst = false }: Props) => (
+export const TypedField = ({
+  label,
+  value,
+  onType,
+  wrong,
+  help,
+  type = "text",
+  placeholder = "",
+  isFirst = false,
+}: Props) => (
   <Field.Root invalid={wrong !== undefined}>
-    <Field.Label fontSize="13px" color="quiet" mb="-2px">{label}</Field.Label>
-    <SmallInput wrong={wrong !== undefined} value={value} type={type} placeholder={placeholder} autoFocus={isFirst} onChange={(event) => onType(event.currentTarget.value)} />
+    <Field.Label fontSize="13px" color="quiet" mb="-2px">
+      {label}
+    </Field.Label>
+    <SmallInput
+      wrong={wrong !== undefined}
+      value={value}
+      type={type}
+      placeholder={placeholder}
+      autoFocus={isFirst}
+      onChange={(event) => onType(event.currentTarget.value)}
+    />
     {help && wrong === undefined && <Field.HelperText fontSize="12px">{help}</Field.HelperText>}
-    <Field.ErrorText fontSize="12px" color="out">{wrong}</Field.ErrorText>
+    <Field.ErrorText fontSize="12px" color="out">
+      {wrong}
+    </Field.ErrorText>
   </Field.Root>
 );

@@ -34,7 +34,10 @@ export interface MasterDraft {
 export type Wrong<T> = Partial<Record<keyof T, string>>;
 export type Read<T, D> = { readonly made: T } | { readonly wrong: Wrong<D> };
 
-export const dimensionsOf = (quantities: readonly string[], measured: ReadonlyMap<string, Dimension>): readonly Dimension[] => [...new Set(quantities.flatMap((each) => measured.get(each) ?? []))];
+export const dimensionsOf = (
+  quantities: readonly string[],
+  measured: ReadonlyMap<string, Dimension>,
+): readonly Dimension[] => [...new Set(quantities.flatMap((each) => measured.get(each) ?? []))];
 
 /** Reads figures one after the other and keeps what is wrong with each. */
 function figures<D>(unitId: string) {
@@ -62,7 +65,11 @@ const done = <T, D>(made: T, wrong: Wrong<D>): Read<T, D> => (Object.keys(wrong)
  */
 function scatterOf(text: string, unitId: string): { repeatability: number; repeatabilityDegrees?: number } | null {
   const unit = unitById(unitId)!;
-  const values = text.trim().split(/[\s;]+/u).filter(Boolean).map((each) => parseQuantity(each, unit.dimension, unit));
+  const values = text
+    .trim()
+    .split(/[\s;]+/u)
+    .filter(Boolean)
+    .map((each) => parseQuantity(each, unit.dimension, unit));
   const numbers = values.flatMap((each) => (each.ok ? [each.value.value] : []));
   if (numbers.length === 0 || numbers.length < values.length) return null;
   if (numbers.length === 1) return numbers[0]! < 0 ? null : { repeatability: numbers[0]! };
@@ -70,19 +77,28 @@ function scatterOf(text: string, unitId: string): { repeatability: number; repea
 }
 
 /** A gauge out of what was typed, or by field what is wrong. */
-export function readGauge(id: string, draft: GaugeDraft, measured: ReadonlyMap<string, Dimension>): Read<Gauge, GaugeDraft> {
+export function readGauge(
+  id: string,
+  draft: GaugeDraft,
+  measured: ReadonlyMap<string, Dimension>,
+): Read<Gauge, GaugeDraft> {
   const { wrong, figure, plain } = figures<GaugeDraft>(draft.unit);
   const unit = unitById(draft.unit)!;
   const dimensions = dimensionsOf(draft.quantities, measured);
   if (draft.name.trim() === "") wrong.name = "The name it goes by in the shop.";
   if (draft.quantities.length === 0) wrong.quantities = "Choose what it measures: at the bench it is offered for that.";
-  else if (dimensions.length > 1) wrong.quantities = `One gauge has figures of one kind, and these are of ${dimensions.length}: ${dimensions.join(", ")}.`;
+  else if (dimensions.length > 1)
+    wrong.quantities = `One gauge has figures of one kind, and these are of ${dimensions.length}: ${dimensions.join(", ")}.`;
   else if (dimensions[0] !== unit.dimension) wrong.unit = `That is measured in a unit of ${dimensions[0]}.`;
-  const [from, to] = [figure("from", draft.from, "The lower end of its range", -Infinity), figure("to", draft.to, "The upper end of its range", -Infinity)];
+  const [from, to] = [
+    figure("from", draft.from, "The lower end of its range", -Infinity),
+    figure("to", draft.to, "The upper end of its range", -Infinity),
+  ];
   if (!wrong.from && !wrong.to && from >= to) wrong.to = "The upper end lies above the lower one.";
   const resolution = figure("resolution", draft.resolution, "The step of its display");
   const scatter = scatterOf(draft.scatter, draft.unit);
-  if (!scatter) wrong.scatter = `The standard deviation of its repeats in ${unit.symbol || "pieces"}, or five to ten repeats of one thing with blanks between.`;
+  if (!scatter)
+    wrong.scatter = `The standard deviation of its repeats in ${unit.symbol || "pieces"}, or five to ten repeats of one thing with blanks between.`;
   const expanded = figure("expanded", draft.expanded, "U of the certificate");
   const k = plain("k", draft.k, "The coverage factor that U was given with", 20);
   if (!wrong.k && k === 0) wrong.k = "The coverage factor is above 0; it is mostly 2.";
@@ -90,12 +106,23 @@ export function readGauge(id: string, draft: GaugeDraft, measured: ReadonlyMap<s
   if (!/^\d{4}-\d{2}-\d{2}$/u.test(draft.due)) wrong.due = "The day it is due again.";
   else if (!wrong.on && draft.due <= draft.on) wrong.due = "It is due after it was calibrated.";
   const isLength = unit.dimension === "length";
-  const scale = isLength ? plain("scale", draft.scale, "How its scale expands, in millionths a kelvin: steel 11.5", 100) : 0;
+  const scale = isLength
+    ? plain("scale", draft.scale, "How its scale expands, in millionths a kelvin: steel 11.5", 100)
+    : 0;
   if (draft.kind === "feeler" && !isLength) wrong.kind = "Blades tell a length.";
   return done<Gauge, GaugeDraft>(
     {
-      id, name: draft.name.trim(), quantities: [...draft.quantities], unit: draft.unit, range: [from, to], method: draft.kind === "comparator" ? "comparator" : "direct",
-      resolution, ...(scatter ?? { repeatability: 0 }), calibration: { expanded, k, on: draft.on, due: draft.due }, scaleExpansionPerK: scale * 1e-6, ...(draft.kind === "feeler" ? { feeler: true as const } : {}),
+      id,
+      name: draft.name.trim(),
+      quantities: [...draft.quantities],
+      unit: draft.unit,
+      range: [from, to],
+      method: draft.kind === "comparator" ? "comparator" : "direct",
+      resolution,
+      ...(scatter ?? { repeatability: 0 }),
+      calibration: { expanded, k, on: draft.on, due: draft.due },
+      scaleExpansionPerK: scale * 1e-6,
+      ...(draft.kind === "feeler" ? { feeler: true as const } : {}),
     },
     wrong,
   );
@@ -111,17 +138,57 @@ export function readMaster(id: string, draft: MasterDraft): Read<SettingMaster, 
   const k = plain("k", draft.k, "The coverage factor that U was given with", 20);
   if (!wrong.k && k === 0) wrong.k = "The coverage factor is above 0; it is mostly 2.";
   const scale = plain("scale", draft.scale, "How it expands, in millionths a kelvin: steel 11.5", 100);
-  return done<SettingMaster, MasterDraft>({ id, name: draft.name.trim(), lengthMm, expandedMm, k, expansionPerK: scale * 1e-6 }, wrong);
+  return done<SettingMaster, MasterDraft>(
+    { id, name: draft.name.trim(), lengthMm, expandedMm, k, expansionPerK: scale * 1e-6 },
+    wrong,
+  );
 }
 
 /** A figure as a person would type it back. */
-export const typedBack = (value: number, unitId: string): string => String(Number(fromCore(value, unitById(unitId)!).toPrecision(12)));
+export const typedBack = (value: number, unitId: string): string =>
+  String(Number(fromCore(value, unitById(unitId)!).toPrecision(12)));
 
 /** What was typed of a gauge, to be calibrated again: all of it but the certificate. */
-export const draftOf = ({ name, quantities, unit, range, method, feeler, resolution, repeatability, calibration, scaleExpansionPerK }: Gauge): GaugeDraft => ({
-  name, quantities, unit, from: typedBack(range[0], unit), to: typedBack(range[1], unit), kind: feeler ? "feeler" : method, resolution: typedBack(resolution, unit), scatter: typedBack(repeatability, unit),
-  expanded: typedBack(calibration.expanded, unit), k: String(calibration.k), on: "", due: "", scale: String(Number((scaleExpansionPerK * 1e6).toPrecision(6))),
+export const draftOf = ({
+  name,
+  quantities,
+  unit,
+  range,
+  method,
+  feeler,
+  resolution,
+  repeatability,
+  calibration,
+  scaleExpansionPerK,
+}: Gauge): GaugeDraft => ({
+  name,
+  quantities,
+  unit,
+  from: typedBack(range[0], unit),
+  to: typedBack(range[1], unit),
+  kind: feeler ? "feeler" : method,
+  resolution: typedBack(resolution, unit),
+  scatter: typedBack(repeatability, unit),
+  expanded: typedBack(calibration.expanded, unit),
+  k: String(calibration.k),
+  on: "",
+  due: "",
+  scale: String(Number((scaleExpansionPerK * 1e6).toPrecision(6))),
 });
 
-export const emptyGauge: GaugeDraft = { name: "", quantities: [], unit: "mm", from: "", to: "", kind: "direct", resolution: "", scatter: "", expanded: "", k: "2", on: "", due: "", scale: "11.5" };
+export const emptyGauge: GaugeDraft = {
+  name: "",
+  quantities: [],
+  unit: "mm",
+  from: "",
+  to: "",
+  kind: "direct",
+  resolution: "",
+  scatter: "",
+  expanded: "",
+  k: "2",
+  on: "",
+  due: "",
+  scale: "11.5",
+};
 export const emptyMaster: MasterDraft = { name: "", size: "", expanded: "", k: "2", scale: "11.5" };

@@ -18,7 +18,15 @@ import { decidedOption } from "../decide/use-decide";
 const Link = chakra(NextLink);
 
 const fileLink = {
-  display: "inline-flex", alignItems: "center", gap: "8px", minHeight: "44px", px: "18px", borderRadius: "9px", fontWeight: 700, borderWidth: "1px", _hover: { borderColor: "ember" },
+  display: "inline-flex",
+  alignItems: "center",
+  gap: "8px",
+  minHeight: "44px",
+  px: "18px",
+  borderRadius: "9px",
+  fontWeight: 700,
+  borderWidth: "1px",
+  _hover: { borderColor: "ember" },
 } as const;
 
 /** Hands the engine over, and shows what of an earlier hand-over is no longer as it was shown then. */
@@ -38,16 +46,37 @@ function HandOvers() {
     <Box mt="26px">
       {assessment.handOvers.map(({ handOver, differences }) => (
         <Box key={handOver.id} mb="16px">
-          <chakra.p fontWeight={600}>Handed over to {handOver.to} on {handOver.at.slice(0, 10)} by {nameOf(handOver.author)}.</chakra.p>
+          <chakra.p fontWeight={600}>
+            Handed over to {handOver.to} on {handOver.at.slice(0, 10)} by {nameOf(handOver.author)}.
+          </chakra.p>
           {differences.length === 0 ? (
-            <chakra.p color="quiet" fontSize="14px">Everything still stands as it was shown then.</chakra.p>
+            <chakra.p color="quiet" fontSize="14px">
+              Everything still stands as it was shown then.
+            </chakra.p>
           ) : (
             <>
-              <chakra.p color="near" fontSize="14px" mt="4px">{differences.length === 1 ? "One thing is" : `${differences.length} things are`} no longer as shown then:</chakra.p>
+              <chakra.p color="near" fontSize="14px" mt="4px">
+                {differences.length === 1 ? "One thing is" : `${differences.length} things are`} no longer as shown
+                then:
+              </chakra.p>
               <chakra.ul fontSize="14px" aria-label="Differences since hand-over">
-                {differences.slice(0, 30).map((found, at) => <chakra.li key={at} py="3px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="lineStrong">{sayProblem(found, wording)}</chakra.li>)}
+                {differences.slice(0, 30).map((found, at) => (
+                  <chakra.li
+                    key={at}
+                    py="3px"
+                    borderBottomWidth="1px"
+                    borderBottomStyle="dotted"
+                    borderColor="lineStrong"
+                  >
+                    {sayProblem(found, wording)}
+                  </chakra.li>
+                ))}
               </chakra.ul>
-              {differences.length > 30 && <chakra.p color="quiet" fontSize="14px">and {differences.length - 30} more</chakra.p>}
+              {differences.length > 30 && (
+                <chakra.p color="quiet" fontSize="14px">
+                  and {differences.length - 30} more
+                </chakra.p>
+              )}
             </>
           )}
         </Box>
@@ -57,10 +86,22 @@ function HandOvers() {
           <Field.Root invalid={asked && to.trim() === ""}>
             <Field.Label>{assessment.handOvers.length > 0 ? "Hand over again to" : "Hand over to"}</Field.Label>
             <Flex gap="10px" width="100%" maxWidth="520px">
-              <Input value={to} onChange={(event) => setTo(event.currentTarget.value)} maxLength={200} placeholder="who takes the engine" borderColor="lineStrong" />
-              <Button type="submit" variant="outline" borderColor="lineStrong" color="ink">Hand over</Button>
+              <Input
+                value={to}
+                onChange={(event) => setTo(event.currentTarget.value)}
+                maxLength={200}
+                placeholder="who takes the engine"
+                borderColor="lineStrong"
+              />
+              <Button type="submit" variant="outline" borderColor="lineStrong" color="ink">
+                Hand over
+              </Button>
             </Flex>
-            <Field.HelperText>{held > 0 ? `${held} ${held === 1 ? "hold stands" : "holds stand"} in the way; they go into the record with it.` : "What stands here now is kept with it, figure by figure."}</Field.HelperText>
+            <Field.HelperText>
+              {held > 0
+                ? `${held} ${held === 1 ? "hold stands" : "holds stand"} in the way; they go into the record with it.`
+                : "What stands here now is kept with it, figure by figure."}
+            </Field.HelperText>
             <Field.ErrorText>Type who takes the engine.</Field.ErrorText>
           </Field.Root>
         </chakra.form>
@@ -83,45 +124,121 @@ export function HandOverStation() {
   return (
     <Box flex="1" overflowY="auto" px={{ base: "14px", md: "32px" }} py="22px">
       <Box maxWidth="720px">
-        <Heading as="h1" fontSize="24px">Hand over</Heading>
-        <chakra.p color="quiet" mt="4px">{header?.name}: a report for the owner, and the whole record in open formats.</chakra.p>
+        <Heading as="h1" fontSize="24px">
+          Hand over
+        </Heading>
+        <chakra.p color="quiet" mt="4px">
+          {header?.name}: a report for the owner, and the whole record in open formats.
+        </chakra.p>
         <Flex gap="12px" mt="18px" wrap="wrap">
-          <chakra.a href={`/api/jobs/${id}/report`} download {...fileLink} bg="ember" color="onEmber" borderColor="ember"><Download size={18} aria-hidden />Report, PDF</chakra.a>
-          <chakra.a href={`/api/jobs/${id}/record`} download {...fileLink} borderColor="lineStrong"><Download size={18} aria-hidden />Record, NDJSON</chakra.a>
-          <chakra.a href={`/api/jobs/${id}/archive`} download {...fileLink} borderColor="lineStrong"><Download size={18} aria-hidden />Everything, zip</chakra.a>
+          <chakra.a
+            href={`/api/jobs/${id}/report`}
+            download
+            {...fileLink}
+            bg="ember"
+            color="onEmber"
+            borderColor="ember"
+          >
+            <Download size={18} aria-hidden />
+            Report, PDF
+          </chakra.a>
+          <chakra.a href={`/api/jobs/${id}/record`} download {...fileLink} borderColor="lineStrong">
+            <Download size={18} aria-hidden />
+            Record, NDJSON
+          </chakra.a>
+          <chakra.a href={`/api/jobs/${id}/archive`} download {...fileLink} borderColor="lineStrong">
+            <Download size={18} aria-hidden />
+            Everything, zip
+          </chakra.a>
         </Flex>
-        {waiting > 0 && <chakra.p role="alert" color="near" mt="10px">{waiting} {waiting === 1 ? "entry is" : "entries are"} not saved yet and will be missing in both.</chakra.p>}
+        {waiting > 0 && (
+          <chakra.p role="alert" color="near" mt="10px">
+            {waiting} {waiting === 1 ? "entry is" : "entries are"} not saved yet and will be missing in both.
+          </chakra.p>
+        )}
 
         <HandOvers />
 
-        <Heading as="h2" fontSize="16px" mt="30px">What stands in the way</Heading>
+        <Heading as="h2" fontSize="16px" mt="30px">
+          What stands in the way
+        </Heading>
         {assessment.holds.length === 0 ? (
-          <chakra.p mt="6px" color="sound">Nothing.</chakra.p>
+          <chakra.p mt="6px" color="sound">
+            Nothing.
+          </chakra.p>
         ) : (
           <chakra.ul mt="6px">
             {assessment.holds.map((hold, at) => (
-              <chakra.li key={at} display="flex" gap="10px" py="6px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="lineStrong">
-                <Box mt="3px"><DispositionMark disposition="hold" size={14} /></Box>
+              <chakra.li
+                key={at}
+                display="flex"
+                gap="10px"
+                py="6px"
+                borderBottomWidth="1px"
+                borderBottomStyle="dotted"
+                borderColor="lineStrong"
+              >
+                <Box mt="3px">
+                  <DispositionMark disposition="hold" size={14} />
+                </Box>
                 <chakra.span flex="1">{sayProblem(hold, wording)}</chakra.span>
-                {hold.station !== "hand-over" && <Link href={`/jobs/${id}/${hold.station}`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">{stationWords[hold.station]}</Link>}
-                {hold.code === "undecided" && <Link href={`/jobs/${id}/decide`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">{stationWords.decide}</Link>}
+                {hold.station !== "hand-over" && (
+                  <Link
+                    href={`/jobs/${id}/${hold.station}`}
+                    color="emberInk"
+                    textDecoration="underline"
+                    textUnderlineOffset="3px"
+                  >
+                    {stationWords[hold.station]}
+                  </Link>
+                )}
+                {hold.code === "undecided" && (
+                  <Link
+                    href={`/jobs/${id}/decide`}
+                    color="emberInk"
+                    textDecoration="underline"
+                    textUnderlineOffset="3px"
+                  >
+                    {stationWords.decide}
+                  </Link>
+                )}
               </chakra.li>
             ))}
           </chakra.ul>
         )}
 
-        <Heading as="h2" fontSize="16px" mt="30px">What was decided</Heading>
-        {counts.size === 0 && <chakra.p color="quiet" mt="6px">Nothing yet.</chakra.p>}
+        <Heading as="h2" fontSize="16px" mt="30px">
+          What was decided
+        </Heading>
+        {counts.size === 0 && (
+          <chakra.p color="quiet" mt="6px">
+            Nothing yet.
+          </chakra.p>
+        )}
         <chakra.dl mt="6px" hidden={counts.size === 0}>
           {[...counts].map(([disposition, count]) => (
-            <Leader key={disposition} name={<Flex as="span" gap="8px" align="center"><DispositionMark disposition={disposition} />{dispositionWords[disposition]}</Flex>}>{count}</Leader>
+            <Leader
+              key={disposition}
+              name={
+                <Flex as="span" gap="8px" align="center">
+                  <DispositionMark disposition={disposition} />
+                  {dispositionWords[disposition]}
+                </Flex>
+              }
+            >
+              {count}
+            </Leader>
           ))}
         </chakra.dl>
 
-        <Heading as="h2" fontSize="16px" mt="30px">The engine</Heading>
+        <Heading as="h2" fontSize="16px" mt="30px">
+          The engine
+        </Heading>
         <chakra.dl mt="6px">
           {assessment.figures.map((figure) => (
-            <Leader key={figure.id} name={capital(figure.name)}>{formatQuantity(figure.value, unitById(figure.unit)!)}</Leader>
+            <Leader key={figure.id} name={capital(figure.name)}>
+              {formatQuantity(figure.value, unitById(figure.unit)!)}
+            </Leader>
           ))}
           <Leader name="Decision rule">{ruleWords[header?.decisionRule ?? "simple"]}</Leader>
           <Leader name="Entries in the record">{log.entries.length}</Leader>

@@ -43,7 +43,12 @@ export function NoteField({ section, item, label, kind, unit = "", place, part, 
         <chakra.label display="flex" alignItems="center" gap="10px" fontSize="14px" flex="1" minWidth="200px">
           <chakra.span flex="1">{label}</chakra.span>
           <Input
-            value={draft ?? (shown === null ? "" : String(shown))} onChange={(event) => setDraft(event.currentTarget.value)} onBlur={keep} disabled={!mayWrite} aria-invalid={wrong !== null} maxLength={kind === "words" ? 2000 : 40}
+            value={draft ?? (shown === null ? "" : String(shown))}
+            onChange={(event) => setDraft(event.currentTarget.value)}
+            onBlur={keep}
+            disabled={!mayWrite}
+            aria-invalid={wrong !== null}
+            maxLength={kind === "words" ? 2000 : 40}
             onKeyDown={(event) => {
               if (event.key === "Enter") keep();
               if (event.key === "Escape") {
@@ -51,18 +56,42 @@ export function NoteField({ section, item, label, kind, unit = "", place, part, 
                 setWrong(null);
               }
             }}
-            size="sm" width={width} inputMode={kind === "number" ? "decimal" : undefined} placeholder={stored === null ? "unknown" : "·"} borderColor={wrong ? "out" : "lineStrong"} fontVariantNumeric="tabular-nums"
+            size="sm"
+            width={width}
+            inputMode={kind === "number" ? "decimal" : undefined}
+            placeholder={stored === null ? "unknown" : "·"}
+            borderColor={wrong ? "out" : "lineStrong"}
+            fontVariantNumeric="tabular-nums"
           />
         </chakra.label>
-        <chakra.span fontSize="13px" color="quiet" width="32px">{unit}</chakra.span>
+        <chakra.span fontSize="13px" color="quiet" width="32px">
+          {unit}
+        </chakra.span>
         <chakra.button
-          type="button" aria-pressed={stored === null} aria-label={`${label}: unknown`} disabled={!mayWrite} onClick={() => note(section, item, null, { place, part })} fontSize="13px" fontStyle="italic" minHeight="32px" px="8px" borderRadius="7px"
-          borderWidth="1px" borderColor={stored === null ? "ember" : "transparent"} color={stored === null ? "ink" : "quiet"} cursor="pointer" _hover={{ color: "ink" }}
+          type="button"
+          aria-pressed={stored === null}
+          aria-label={`${label}: unknown`}
+          disabled={!mayWrite}
+          onClick={() => note(section, item, null, { place, part })}
+          fontSize="13px"
+          fontStyle="italic"
+          minHeight="32px"
+          px="8px"
+          borderRadius="7px"
+          borderWidth="1px"
+          borderColor={stored === null ? "ember" : "transparent"}
+          color={stored === null ? "ink" : "quiet"}
+          cursor="pointer"
+          _hover={{ color: "ink" }}
         >
           unknown
         </chakra.button>
       </Flex>
-      {wrong && <chakra.p role="alert" fontSize="13px" color="out">{wrong} What stood here before still stands.</chakra.p>}
+      {wrong && (
+        <chakra.p role="alert" fontSize="13px" color="out">
+          {wrong} What stood here before still stands.
+        </chakra.p>
+      )}
     </Box>
   );
 }

@@ -13,17 +13,22 @@ export function AbsentStation({ station }: { station: Station }) {
   const { id } = useJob();
   return (
     <Box p="32px" maxWidth="560px">
-      <Heading as="h1" fontSize="24px">{stationWords[station]}</Heading>
+      <Heading as="h1" fontSize="24px">
+        {stationWords[station]}
+      </Heading>
       <chakra.p mt="8px">{stationPurpose[station]}</chakra.p>
       <chakra.p mt="16px" color="quiet">
-        This station is not there yet. What belongs to it is not asked for and not recorded, and no verdict in this job rests on it: keep it in your own notes for now.
+        This station is not there yet. What belongs to it is not asked for and not recorded, and no verdict in this job
+        rests on it: keep it in your own notes for now.
       </chakra.p>
       <chakra.p mt="16px">
         Work goes on at{" "}
         {[...presentStations].map((each, at) => (
           <span key={each}>
             {at > 0 && ", "}
-            <Link href={`/jobs/${id}/${each}`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">{stationWords[each]}</Link>
+            <Link href={`/jobs/${id}/${each}`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">
+              {stationWords[each]}
+            </Link>
           </span>
         ))}
         .

@@ -11,7 +11,9 @@ export function Cautions({ station, partClass }: { station: Station; partClass: 
     .filter((caution) => caution.station === station && (caution.class === undefined || caution.class === partClass))
     .map((caution) => (
       <Flex key={caution.id} gap="8px" mt="6px" fontSize="12px" lineHeight="1.35" color="quiet" align="flex-start">
-        <chakra.span color="near" mt="1px" flexShrink={0}><TriangleAlert size={14} aria-label="Caution" /></chakra.span>
+        <chakra.span color="near" mt="1px" flexShrink={0}>
+          <TriangleAlert size={14} aria-label="Caution" />
+        </chakra.span>
         <p>{caution.text}</p>
       </Flex>
     ));

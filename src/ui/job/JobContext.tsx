@@ -1,5 +1,14 @@
 "use client";
-import { createContext, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from "react";
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from "react";
 import { createAssess, type Assessment } from "@/core/assess";
 import type { Shop } from "@/core/entry/fold-shop";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
@@ -115,7 +124,15 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
         later: (work) => setTimeout(work, retryAfterMs),
         onTaken: ({ photo, width, height }, about) => {
           // A page that was closed between the photo and the entry of it tries again, and may have written it already.
-          const isThere = log.state().entries.some(({ type, payload }) => type === "photo-added" && payload.photo === photo && payload.part === about.part && payload.place === about.place);
+          const isThere = log
+            .state()
+            .entries.some(
+              ({ type, payload }) =>
+                type === "photo-added" &&
+                payload.photo === photo &&
+                payload.part === about.part &&
+                payload.place === about.place,
+            );
           if (!isThere) log.append("photo-added", { photo, width, height, ...about });
         },
       }),
@@ -126,11 +143,24 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
   const judge = useMemo(() => createAssess(pack), [pack]);
   const assessment = useMemo(() => judge(state.entries, asOf), [judge, state.entries, asOf]);
   const unitId = assessment.job.header?.unit ?? "mm";
-  const wording = useMemo<Wording>(() => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short") }), [unitId, pack]);
+  const wording = useMemo<Wording>(
+    () => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short") }),
+    [unitId, pack],
+  );
 
   const view = useMemo<JobView>(
     () => ({
-      id, pack, shop, me, assessment, wording, row, chooseRow, hand, takeInHand, queued,
+      id,
+      pack,
+      shop,
+      me,
+      assessment,
+      wording,
+      row,
+      chooseRow,
+      hand,
+      takeInHand,
+      queued,
       log: state,
       mayWrite: me.role !== "viewer",
       mayDecide: me.role === "lead",
@@ -145,11 +175,20 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
       dismiss: (entry) => log.dismiss(entry),
       undo: () => {
         const act = log.undo();
-        setTold({ words: act.length === 0 ? "Nothing of this visit is left to take back." : `Taken back: ${sayAct(act)}. It stays in the record, struck.`, acts: log.actCount() });
+        setTold({
+          words:
+            act.length === 0
+              ? "Nothing of this visit is left to take back."
+              : `Taken back: ${sayAct(act)}. It stays in the record, struck.`,
+          acts: log.actCount(),
+        });
       },
       redo: () => {
         const act = log.redo();
-        setTold({ words: act.length === 0 ? "Nothing was taken back that could be put back." : `Put back: ${sayAct(act)}.`, acts: log.actCount() });
+        setTold({
+          words: act.length === 0 ? "Nothing was taken back that could be put back." : `Put back: ${sayAct(act)}.`,
+          acts: log.actCount(),
+        });
       },
       told: told && told.acts === log.actCount() ? told.words : null,
       newId,

@@ -35,31 +35,94 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
     const rows = [...assessment.rows.values()];
     const joints = [...assessment.joints.values()];
     const parts = rows.map(({ row, part }): Findable => ({
-      id: `row ${row.id}`, kind: "part", title: capital(row.name), detail: [part?.tag, row.at.feature.title].filter(Boolean).join(" · "), go: () => openRow(row.id),
+      id: `row ${row.id}`,
+      kind: "part",
+      title: capital(row.name),
+      detail: [part?.tag, row.at.feature.title].filter(Boolean).join(" · "),
+      go: () => openRow(row.id),
     }));
-    const tags = [...assessment.job.parts.values()].map((part): Findable => ({ id: `tag ${part.id}`, kind: "tag", title: part.tag, detail: part.slot ? capital(pack.slots.get(part.slot)?.name ?? part.slot) : "in no slot", go: () => openTag(part.id) }));
-    const fits = joints.map(({ row }): Findable => ({ id: `joint ${row.id}`, kind: "fit", title: capital(row.name), detail: row.joint.title, go: () => openRow(row.id) }));
-    const limitOf = (title: string, item: (typeof rows)[number]["governing"]["characteristic"], key: string, row: string): Findable[] =>
+    const tags = [...assessment.job.parts.values()].map((part): Findable => ({
+      id: `tag ${part.id}`,
+      kind: "tag",
+      title: part.tag,
+      detail: part.slot ? capital(pack.slots.get(part.slot)?.name ?? part.slot) : "in no slot",
+      go: () => openTag(part.id),
+    }));
+    const fits = joints.map(({ row }): Findable => ({
+      id: `joint ${row.id}`,
+      kind: "fit",
+      title: capital(row.name),
+      detail: row.joint.title,
+      go: () => openRow(row.id),
+    }));
+    const limitOf = (
+      title: string,
+      item: (typeof rows)[number]["governing"]["characteristic"],
+      key: string,
+      row: string,
+    ): Findable[] =>
       Object.entries(item.limits).flatMap(([kind, limit]) =>
-        limit ? [{ id: `limit ${key} ${item.id} ${kind}`, kind: "limit" as const, title: `${title}: ${item.name}`, detail: `${kind === "inService" ? "in service" : kind} ${sayLimit(limit, shownUnit(item.unit, mm))} · ${sayRef(limit.ref, wording.sources)}`, go: () => openRow(row) }] : [],
+        limit
+          ? [
+              {
+                id: `limit ${key} ${item.id} ${kind}`,
+                kind: "limit" as const,
+                title: `${title}: ${item.name}`,
+                detail: `${kind === "inService" ? "in service" : kind} ${sayLimit(limit, shownUnit(item.unit, mm))} · ${sayRef(limit.ref, wording.sources)}`,
+                go: () => openRow(row),
+              },
+            ]
+          : [],
       );
     // A limit belongs to a feature, not to each of its places.
     const seen = new Set<object>();
-    const firsts = [...rows.map(({ row }) => ({ of: row.at.feature, row: row.id })), ...joints.map(({ row }) => ({ of: row.joint, row: row.id }))].filter(({ of }) => !seen.has(of) && seen.add(of));
-    const limits = firsts.flatMap(({ of, row }) => [of.governing, ...of.derived].flatMap((item) => limitOf(of.title, item, of.id + row, row)));
-    const toStations = stations.map((station): Findable => ({ id: `station ${station}`, kind: "station", title: stationWords[station], detail: stationPurpose[station], go: () => router.push(`/jobs/${id}/${station}`) }));
+    const firsts = [
+      ...rows.map(({ row }) => ({ of: row.at.feature, row: row.id })),
+      ...joints.map(({ row }) => ({ of: row.joint, row: row.id })),
+    ].filter(({ of }) => !seen.has(of) && seen.add(of));
+    const limits = firsts.flatMap(({ of, row }) =>
+      [of.governing, ...of.derived].flatMap((item) => limitOf(of.title, item, of.id + row, row)),
+    );
+    const toStations = stations.map((station): Findable => ({
+      id: `station ${station}`,
+      kind: "station",
+      title: stationWords[station],
+      detail: stationPurpose[station],
+      go: () => router.push(`/jobs/${id}/${station}`),
+    }));
     const commands = [
       { id: "map", title: "Engine map", detail: "the way to any part by its place", go: () => onOpen("map") },
       { id: "keys", title: "Keys", detail: "the keys of this screen", go: () => onOpen("keys") },
       { id: "undo", title: "Take back the last act", detail: "Ctrl Z", go: undo },
       { id: "redo", title: "Put it back", detail: "Ctrl Shift Z", go: redo },
-      { id: "gauges", title: "Gauges", detail: "what the shop measures with, and when it is due", go: () => router.push("/gauges") },
+      {
+        id: "gauges",
+        title: "Gauges",
+        detail: "what the shop measures with, and when it is due",
+        go: () => router.push("/gauges"),
+      },
       { id: "jobs", title: "All jobs", detail: "what needs you first", go: () => router.push("/") },
       { id: "report", title: "Report as PDF", detail: "for the owner", go: () => download(`/api/jobs/${id}/report`) },
-      { id: "archive", title: "Export this job", detail: "record, pack and files in one zip", go: () => download(`/api/jobs/${id}/archive`) },
-      ...themes.map((theme) => ({ id: `theme ${theme}`, title: `Theme: ${themeWords[theme]}`, detail: "", go: () => choose(theme) })),
+      {
+        id: "archive",
+        title: "Export this job",
+        detail: "record, pack and files in one zip",
+        go: () => download(`/api/jobs/${id}/archive`),
+      },
+      ...themes.map((theme) => ({
+        id: `theme ${theme}`,
+        title: `Theme: ${themeWords[theme]}`,
+        detail: "",
+        go: () => choose(theme),
+      })),
     ].map((command): Findable => ({ ...command, kind: "command" }));
-    const otherJobs = (others?.jobs ?? []).map((job): Findable => ({ id: `job ${job.id}`, kind: "job", title: job.name, detail: job.number ? `No. ${job.number}` : "", go: () => router.push(`/jobs/${job.id}`) }));
+    const otherJobs = (others?.jobs ?? []).map((job): Findable => ({
+      id: `job ${job.id}`,
+      kind: "job",
+      title: job.name,
+      detail: job.number ? `No. ${job.number}` : "",
+      go: () => router.push(`/jobs/${job.id}`),
+    }));
     return [...parts, ...tags, ...fits, ...toStations, ...otherJobs, ...limits, ...commands];
   }, [assessment, pack, wording, id, router, openRow, openTag, undo, redo, choose, onOpen, others, mm]);
 

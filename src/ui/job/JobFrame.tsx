@@ -64,16 +64,79 @@ export function JobFrame({ children }: { children: ReactNode }) {
       <Notices />
       <Flex flex="1" minHeight="0" direction={{ base: "column", md: "row" }}>
         <StationRail />
-        <Flex as="main" flex="1" minWidth="0" minHeight="0" direction="column">{children}</Flex>
+        <Flex as="main" flex="1" minWidth="0" minHeight="0" direction="column">
+          {children}
+        </Flex>
       </Flex>
-      <Box role="status" position="fixed" bottom="98px" left="50%" transform="translateX(-50%)" zIndex="toast" pointerEvents="none">
-        {told && <Box bg="raised" borderWidth="1px" borderColor="lineStrong" borderRadius="9px" px="16px" py="9px" fontSize="14px" boxShadow="0 6px 24px rgb(0 0 0 / 0.35)">{told}</Box>}
+      <Box
+        role="status"
+        position="fixed"
+        bottom="98px"
+        left="50%"
+        transform="translateX(-50%)"
+        zIndex="toast"
+        pointerEvents="none"
+      >
+        {told && (
+          <Box
+            bg="raised"
+            borderWidth="1px"
+            borderColor="lineStrong"
+            borderRadius="9px"
+            px="16px"
+            py="9px"
+            fontSize="14px"
+            boxShadow="0 6px 24px rgb(0 0 0 / 0.35)"
+          >
+            {told}
+          </Box>
+        )}
       </Box>
       {strange && (
-        <Flex role="alert" position="fixed" bottom="98px" left="50%" transform="translateX(-50%)" zIndex="toast" bg="raised" borderWidth="1px" borderColor="near" borderRadius="9px" px="16px" py="10px" fontSize="14px" gap="14px" align="center" maxWidth="92vw">
-          <span>{strange.job === id ? "This tag belongs to this job, and its part is not known here: the tag is older than the record." : "This tag belongs to another job. Nothing was done here."}</span>
-          {strange.job !== id && <Link href={`/jobs/${strange.job}/strip?part=${strange.part}`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px" whiteSpace="nowrap">Open that job</Link>}
-          <chakra.button type="button" minHeight="36px" px="8px" color="quiet" cursor="pointer" onClick={() => setStrange(null)}>Leave it</chakra.button>
+        <Flex
+          role="alert"
+          position="fixed"
+          bottom="98px"
+          left="50%"
+          transform="translateX(-50%)"
+          zIndex="toast"
+          bg="raised"
+          borderWidth="1px"
+          borderColor="near"
+          borderRadius="9px"
+          px="16px"
+          py="10px"
+          fontSize="14px"
+          gap="14px"
+          align="center"
+          maxWidth="92vw"
+        >
+          <span>
+            {strange.job === id
+              ? "This tag belongs to this job, and its part is not known here: the tag is older than the record."
+              : "This tag belongs to another job. Nothing was done here."}
+          </span>
+          {strange.job !== id && (
+            <Link
+              href={`/jobs/${strange.job}/strip?part=${strange.part}`}
+              color="emberInk"
+              textDecoration="underline"
+              textUnderlineOffset="3px"
+              whiteSpace="nowrap"
+            >
+              Open that job
+            </Link>
+          )}
+          <chakra.button
+            type="button"
+            minHeight="36px"
+            px="8px"
+            color="quiet"
+            cursor="pointer"
+            onClick={() => setStrange(null)}
+          >
+            Leave it
+          </chakra.button>
         </Flex>
       )}
       {open === "find" && <JobFind onClose={close} onOpen={setOpen} />}
@@ -81,7 +144,10 @@ export function JobFrame({ children }: { children: ReactNode }) {
       {open === "keys" && (
         <KeyHelpDialog
           onClose={close}
-          groups={[...(station && keysAt[station] ? [{ title: stationWords[station], keys: keysAt[station] }] : []), { title: "Anywhere in a job", keys: [...keysAnywhere, ...keysInJob] }]}
+          groups={[
+            ...(station && keysAt[station] ? [{ title: stationWords[station], keys: keysAt[station] }] : []),
+            { title: "Anywhere in a job", keys: [...keysAnywhere, ...keysInJob] },
+          ]}
         />
       )}
     </Flex>

@@ -17,7 +17,10 @@ const Link = chakra(NextLink);
 
 const Item = ({ name, children }: { name: string; children: ReactNode }) => (
   <Box fontSize="13px" color="quiet" whiteSpace="nowrap" hideBelow="lg">
-    {name} <Figures color="ink" fontWeight={600}>{children}</Figures>
+    {name}{" "}
+    <Figures color="ink" fontWeight={600}>
+      {children}
+    </Figures>
   </Box>
 );
 
@@ -27,7 +30,16 @@ interface Props {
   readonly onMap: () => void;
 }
 
-const Opener = chakra("button", { base: { display: "inline-flex", alignItems: "center", gap: "6px", minHeight: "32px", cursor: "pointer", _hover: { color: "ink" } } });
+const Opener = chakra("button", {
+  base: {
+    display: "inline-flex",
+    alignItems: "center",
+    gap: "6px",
+    minHeight: "32px",
+    cursor: "pointer",
+    _hover: { color: "ink" },
+  },
+});
 
 /** One line about the job that never scrolls away. */
 export function JobStrip({ onFind, onKeys, onMap }: Props) {
@@ -37,19 +49,46 @@ export function JobStrip({ onFind, onKeys, onMap }: Props) {
   const variant = variantOf(pack, assessment);
   const holds = countHolds(assessment);
   return (
-    <Flex as="header" align="center" gap="24px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line" flexShrink={0} overflow="hidden">
+    <Flex
+      as="header"
+      align="center"
+      gap="24px"
+      height="52px"
+      px="18px"
+      borderBottomWidth="1px"
+      borderColor="line"
+      flexShrink={0}
+      overflow="hidden"
+    >
       <Link href="/" aria-label="All jobs" display="flex" alignItems="center" gap="8px" color="ember" title="All jobs">
         <Brand />
       </Link>
-      <chakra.button type="button" onClick={onMap} aria-label="Engine map" title="Engine map (M)" cursor="pointer" hideBelow="md"><EngineMap pack={pack.pack} assessment={assessment} height={34} /></chakra.button>
+      <chakra.button
+        type="button"
+        onClick={onMap}
+        aria-label="Engine map"
+        title="Engine map (M)"
+        cursor="pointer"
+        hideBelow="md"
+      >
+        <EngineMap pack={pack.pack} assessment={assessment} height={34} />
+      </chakra.button>
       <Box whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
         <chakra.span fontWeight={700}>{header?.name}</chakra.span>{" "}
         <chakra.span color="quiet" fontSize="14px">
-          {pack.pack.family}{variant ? `, ${variant.name}` : ""} · {header?.engine.number ? `No. ${header.engine.number}` : "number unknown"}
+          {pack.pack.family}
+          {variant ? `, ${variant.name}` : ""} ·{" "}
+          {header?.engine.number ? `No. ${header.engine.number}` : "number unknown"}
         </chakra.span>
       </Box>
       <Item name="Wanted">{order.hoursWanted ? `${grouped(order.hoursWanted)} h` : "hours unknown"}</Item>
-      <Item name={estimates.total > 0 ? "Estimated" : "Budget"}>{estimates.total > 0 ? `${grouped(estimates.total)} of ${order.budget ? grouped(order.budget) : "unknown"}` : order.budget ? grouped(order.budget) : "unknown"}</Item>
+      <Item name={estimates.total > 0 ? "Estimated" : "Budget"}>
+        {estimates.total > 0
+          ? `${grouped(estimates.total)} of ${order.budget ? grouped(order.budget) : "unknown"}`
+          : order.budget
+            ? grouped(order.budget)
+            : "unknown"}
+      </Item>
       {holds > 0 && (
         <Flex align="center" gap="6px" fontSize="13px" color="near" whiteSpace="nowrap">
           <DispositionMark disposition="hold" size={12} />
@@ -57,11 +96,19 @@ export function JobStrip({ onFind, onKeys, onMap }: Props) {
         </Flex>
       )}
       <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap">
-        <Opener type="button" onClick={onFind} title="Find anything (/)"><Key>/</Key><chakra.span hideBelow="xl">find</chakra.span></Opener>
-        <Opener type="button" onClick={onKeys} title="Keys of this screen (?)" hideBelow="md"><Key>?</Key><chakra.span hideBelow="xl">keys</chakra.span></Opener>
+        <Opener type="button" onClick={onFind} title="Find anything (/)">
+          <Key>/</Key>
+          <chakra.span hideBelow="xl">find</chakra.span>
+        </Opener>
+        <Opener type="button" onClick={onKeys} title="Keys of this screen (?)" hideBelow="md">
+          <Key>?</Key>
+          <chakra.span hideBelow="xl">keys</chakra.span>
+        </Opener>
         <chakra.span hideBelow="lg">{unit.symbol}</chakra.span>
         <ThemeButton />
-        <chakra.span hideBelow="xl">{me.name}, {me.role}</chakra.span>
+        <chakra.span hideBelow="xl">
+          {me.name}, {me.role}
+        </chakra.span>
         <SignOut />
       </Flex>
     </Flex>

@@ -12,16 +12,34 @@ export function MapDialog({ onClose }: { onClose: () => void }) {
   const rowOfSlot = useRowOfSlot();
   const chosen = row ? (assessment.rows.get(row)?.row.slot.id ?? null) : null;
   return (
-    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="xl" initialFocusEl={() => document.querySelector<HTMLElement>("[role=dialog] [role=group] [tabindex='0']")}>
+    <Dialog.Root
+      open
+      onOpenChange={({ open }) => !open && onClose()}
+      size="xl"
+      initialFocusEl={() => document.querySelector<HTMLElement>("[role=dialog] [role=group] [tabindex='0']")}
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="panel" maxWidth="980px">
-            <Dialog.Header pb="0"><Dialog.Title>{pack.pack.family}</Dialog.Title></Dialog.Header>
+            <Dialog.Header pb="0">
+              <Dialog.Title>{pack.pack.family}</Dialog.Title>
+            </Dialog.Header>
             <Dialog.Body pb="18px">
-              <Box px="6px" pt="6px" height="min(60vh, 460px)" display="flex" alignItems="center" justifyContent="center">
+              <Box
+                px="6px"
+                pt="6px"
+                height="min(60vh, 460px)"
+                display="flex"
+                alignItems="center"
+                justifyContent="center"
+              >
                 <EngineMap
-                  pack={pack.pack} assessment={assessment} height="auto" detail chosen={chosen}
+                  pack={pack.pack}
+                  assessment={assessment}
+                  height="auto"
+                  detail
+                  chosen={chosen}
                   onChoose={(slot) => {
                     const target = rowOfSlot(slot);
                     onClose();
@@ -30,7 +48,9 @@ export function MapDialog({ onClose }: { onClose: () => void }) {
                 />
               </Box>
               <MapLegend />
-              <chakra.p fontSize="13px" color="quiet" mt="8px">Arrows move from part to part, Enter opens one, Esc closes.</chakra.p>
+              <chakra.p fontSize="13px" color="quiet" mt="8px">
+                Arrows move from part to part, Enter opens one, Esc closes.
+              </chakra.p>
             </Dialog.Body>
           </Dialog.Content>
         </Dialog.Positioner>

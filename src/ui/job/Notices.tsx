@@ -5,7 +5,9 @@ import { sayEntry } from "@/words/say-entry";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "./JobContext";
 
-const Link = chakra("button", { base: { textDecoration: "underline", textUnderlineOffset: "3px", cursor: "pointer", minHeight: "24px" } });
+const Link = chakra("button", {
+  base: { textDecoration: "underline", textUnderlineOffset: "3px", cursor: "pointer", minHeight: "24px" },
+});
 
 /** The tray: what waits for the server, and what it refused and why, said where it cannot be missed until it is settled. */
 export function Notices() {
@@ -14,23 +16,50 @@ export function Notices() {
   const waiting = log.entries.filter((entry) => log.waiting.has(entry.id));
   if (!log.trouble && log.refused.length === 0) return null;
   return (
-    <Box role="alert" borderBottomWidth="1px" borderColor="near" bg="emberWash" px="18px" py="8px" fontSize="14px" flexShrink={0} maxHeight="40vh" overflowY="auto">
+    <Box
+      role="alert"
+      borderBottomWidth="1px"
+      borderColor="near"
+      bg="emberWash"
+      px="18px"
+      py="8px"
+      fontSize="14px"
+      flexShrink={0}
+      maxHeight="40vh"
+      overflowY="auto"
+    >
       {log.trouble && (
         <p>
-          <strong>{waiting.length} {waiting.length === 1 ? "entry is" : "entries are"} not saved yet.</strong> {sayProblem(log.trouble, wording)}{" "}
+          <strong>
+            {waiting.length} {waiting.length === 1 ? "entry is" : "entries are"} not saved yet.
+          </strong>{" "}
+          {sayProblem(log.trouble, wording)}{" "}
           {log.isSafe ? "" : "This browser refuses to keep anything: leave the page open. "}
-          {waiting.length > 0 && <Link type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>{isOpen ? "Hide them" : "Show them"}</Link>}
+          {waiting.length > 0 && (
+            <Link type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+              {isOpen ? "Hide them" : "Show them"}
+            </Link>
+          )}
         </p>
       )}
       {log.trouble && isOpen && (
         <chakra.ul aria-label="Waiting" color="quiet" mt="4px">
-          {waiting.map((entry) => <li key={entry.id}>{sayEntry(entry)}, {entry.at.slice(0, 10)} {entry.at.slice(11, 16)} UTC</li>)}
+          {waiting.map((entry) => (
+            <li key={entry.id}>
+              {sayEntry(entry)}, {entry.at.slice(0, 10)} {entry.at.slice(11, 16)} UTC
+            </li>
+          ))}
         </chakra.ul>
       )}
       {log.refused.map(({ entry, problems }) => (
         <Flex key={entry.id} gap="12px" align="baseline">
-          <p><strong>Not saved: {sayEntry(entry)}.</strong> {problems.map((found) => sayProblem(found, wording)).join(" ")}</p>
-          <Link type="button" onClick={() => dismiss(entry.id)}>Seen</Link>
+          <p>
+            <strong>Not saved: {sayEntry(entry)}.</strong>{" "}
+            {problems.map((found) => sayProblem(found, wording)).join(" ")}
+          </p>
+          <Link type="button" onClick={() => dismiss(entry.id)}>
+            Seen
+          </Link>
         </Flex>
       ))}
     </Box>

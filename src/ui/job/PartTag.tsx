@@ -28,9 +28,16 @@ export const shownMark = ({ conformity, missing, accepted }: RowResult["governin
   conformity && (missing.length === 0 || accepted === false) ? conformity.mark : "cannot-tell";
 
 const sayHowSure = ({ margin, probability }: Conformity) =>
-  margin >= 0 ? `${percent(probability)} sure that it is inside.` : `${percent(1 - probability)} sure that it is outside.`;
+  margin >= 0
+    ? `${percent(probability)} sure that it is inside.`
+    : `${percent(1 - probability)} sure that it is outside.`;
 
-function Verdict({ governing, toGo, of, missing = [] }: Pick<RowResult, "governing"> & { toGo: number; of: number; missing?: readonly string[] }) {
+function Verdict({
+  governing,
+  toGo,
+  of,
+  missing = [],
+}: Pick<RowResult, "governing"> & { toGo: number; of: number; missing?: readonly string[] }) {
   const mark = shownMark(governing);
   return (
     <>
@@ -39,7 +46,8 @@ function Verdict({ governing, toGo, of, missing = [] }: Pick<RowResult, "governi
         {mark !== "cannot-tell" ? markSentences[mark] : governing.limit ? "Cannot tell yet" : "No limit"}
       </Flex>
       <chakra.p fontSize="13px" color="quiet" mt="2px">
-        {toGo > 0 && `${toGo} of ${of} readings to go${toGo < of && missing.length <= 6 && missing.length > 0 ? `: ${missing.join(", ")}` : ""}. `}
+        {toGo > 0 &&
+          `${toGo} of ${of} readings to go${toGo < of && missing.length <= 6 && missing.length > 0 ? `: ${missing.join(", ")}` : ""}. `}
         {toGo > 0 && toGo < of && governing.estimate && "What stands here is what is known so far. "}
         {!governing.limit && "The pack has no limit for it alone. "}
         {governing.conformity && mark !== "cannot-tell" && sayHowSure(governing.conformity)}
@@ -55,21 +63,39 @@ function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "d
   const { new: fresh, inService } = governing.characteristic.limits;
   return (
     <chakra.dl mt="8px">
-      {governing.wear && <Leader name="Wear used">{Math.round(governing.wear.value * 100)} % ± {Math.ceil(expandedUncertainty(governing.wear) * 100)}</Leader>}
-      {governing.limit && <Leader name={isByThumb(governing.limit) ? "By rule of thumb" : "For reassembly"}>{sayLimit(governing.limit, unit)}</Leader>}
+      {governing.wear && (
+        <Leader name="Wear used">
+          {Math.round(governing.wear.value * 100)} % ± {Math.ceil(expandedUncertainty(governing.wear) * 100)}
+        </Leader>
+      )}
+      {governing.limit && (
+        <Leader name={isByThumb(governing.limit) ? "By rule of thumb" : "For reassembly"}>
+          {sayLimit(governing.limit, unit)}
+        </Leader>
+      )}
       {!brief && fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
       {!brief && inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
-      {derived.filter((result) => !brief || result.limit).map((result) => [result, unitFor(result.characteristic.unit)] as const).map(([result, its]) => (
-        <Leader key={result.characteristic.id} name={capital(result.characteristic.name)}>
-          {result.estimate ? `${formatNumber(result.estimate.value, its)} ± ${formatUncertainty(result.expanded!, its)}${its.id === unit.id ? "" : ` ${its.symbol}`}` : "–"}
-          {result.limit && <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>{sayLimit(result.limit, its)}</chakra.span>}
-        </Leader>
-      ))}
+      {derived
+        .filter((result) => !brief || result.limit)
+        .map((result) => [result, unitFor(result.characteristic.unit)] as const)
+        .map(([result, its]) => (
+          <Leader key={result.characteristic.id} name={capital(result.characteristic.name)}>
+            {result.estimate
+              ? `${formatNumber(result.estimate.value, its)} ± ${formatUncertainty(result.expanded!, its)}${its.id === unit.id ? "" : ` ${its.symbol}`}`
+              : "–"}
+            {result.limit && (
+              <chakra.span display="block" fontSize="12px" color={result.accepted === false ? "out" : "quiet"}>
+                {sayLimit(result.limit, its)}
+              </chakra.span>
+            )}
+          </Leader>
+        ))}
     </chakra.dl>
   );
 }
 
-const range = (low: number, high: number) => (percent(low) === percent(high) ? percent(low) : `${percent(low)} to ${percent(high)}`);
+const range = (low: number, high: number) =>
+  percent(low) === percent(high) ? percent(low) : `${percent(low)} to ${percent(high)}`;
 
 /** Whether it reaches the hours wanted, and what that rests on. */
 function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
@@ -79,13 +105,29 @@ function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
   if (!endurance) return null;
   const { hoursWanted, probability, low, high, age, limit, limitKind, life, wear } = endurance;
   const color = high < 0.5 ? "out" : (probability ?? low) < 0.9 ? "near" : "ink";
-  const hours = !age ? "nobody knows its hours" : age.to === null ? `it has run ${grouped(age.from)} h at least` : age.from === age.to ? `it has run ${grouped(age.from)} h` : `it has run between ${grouped(age.from)} and ${grouped(age.to)} h, which nobody knows better`;
+  const hours = !age
+    ? "nobody knows its hours"
+    : age.to === null
+      ? `it has run ${grouped(age.from)} h at least`
+      : age.from === age.to
+        ? `it has run ${grouped(age.from)} h`
+        : `it has run between ${grouped(age.from)} and ${grouped(age.to)} h, which nobody knows better`;
   return (
     <>
-      <chakra.dl><Leader name={`Reaches ${grouped(hoursWanted)} h`}><chakra.span color={color} fontWeight={600}>{probability === null ? range(low, high) : percent(probability)}</chakra.span></Leader></chakra.dl>
+      <chakra.dl>
+        <Leader name={`Reaches ${grouped(hoursWanted)} h`}>
+          <chakra.span color={color} fontWeight={600}>
+            {probability === null ? range(low, high) : percent(probability)}
+          </chakra.span>
+        </Leader>
+      </chakra.dl>
       {!brief && (
         <chakra.p fontSize="12px" color="quiet" mt="4px">
-          Worn {formatNumber(Math.max(0, wear.value), unit)} so far; {hours}. Straight on at that rate, give or take {Math.round(100 * (pack.pack.wear?.rateScatter ?? usualRateScatter))} %, up to {formatNumber(limit, unit)} {limitKind === "inService" ? "in service" : "for reassembly"}{life === null ? "" : `, and to the end of its life at ${grouped(life)} h`}.{probability !== null && high - low > 0.05 ? ` By its age ${range(low, high)}.` : ""}
+          Worn {formatNumber(Math.max(0, wear.value), unit)} so far; {hours}. Straight on at that rate, give or take{" "}
+          {Math.round(100 * (pack.pack.wear?.rateScatter ?? usualRateScatter))} %, up to {formatNumber(limit, unit)}{" "}
+          {limitKind === "inService" ? "in service" : "for reassembly"}
+          {life === null ? "" : `, and to the end of its life at ${grouped(life)} h`}.
+          {probability !== null && high - low > 0.05 ? ` By its age ${range(low, high)}.` : ""}
         </chakra.p>
       )}
     </>
@@ -99,11 +141,21 @@ function LargeFigure({ governing, brief }: Pick<RowResult, "governing"> & { brie
   const other = otherUnit(unit);
   return (
     <>
-      <chakra.p fontSize={brief ? "30px" : "38px"} lineHeight="1.15" mt="4px" fontVariantNumeric="tabular-nums" title={governing.estimate && other ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined}>
+      <chakra.p
+        fontSize={brief ? "30px" : "38px"}
+        lineHeight="1.15"
+        mt="4px"
+        fontVariantNumeric="tabular-nums"
+        title={
+          governing.estimate && other ? `${formatNumber(governing.estimate.value, other)} ${other.symbol}` : undefined
+        }
+      >
         {governing.estimate ? formatNumber(governing.estimate.value, unit) : "–"}
       </chakra.p>
       <chakra.p fontSize="13px" color="quiet">
-        {governing.estimate ? `± ${formatUncertainty(governing.expanded!, unit)} ${unit.symbol}${unit.dimension === "length" ? " at 20 °C" : ""} · ${governing.characteristic.name}` : "nothing read yet"}
+        {governing.estimate
+          ? `± ${formatUncertainty(governing.expanded!, unit)} ${unit.symbol}${unit.dimension === "length" ? " at 20 °C" : ""} · ${governing.characteristic.name}`
+          : "nothing read yet"}
       </chakra.p>
     </>
   );
@@ -115,13 +167,20 @@ function Repeats({ row }: { row: RowResult }) {
   const unit = unitFor(row.row.at.feature.unit);
   const told = row.points.flatMap((point) => {
     const pooled = assessment.job.occasions.get(point.readings[0]?.occasion ?? "")?.gauge.repeatability ?? 0;
-    const scatter = point.conflict ? null : ownScatter(point.readings.map((reading) => reading.value), pooled);
+    const scatter = point.conflict
+      ? null
+      : ownScatter(
+          point.readings.map((reading) => reading.value),
+          pooled,
+        );
     return scatter ? [{ name: row.row.at.feature.points.find((each) => each.id === point.point)!.name, scatter }] : [];
   });
   return told.map(({ name, scatter: { repeats, deviation, coverage, expanded, exceedsPooled } }) => (
     <chakra.p key={name} mt="10px" fontSize="12px" color={exceedsPooled ? "near" : "quiet"}>
-      {repeats} repeats, {name}: scatter {formatUncertainty(deviation, unit, unit.decimals + 1)}; by themselves U = {formatUncertainty(expanded, unit)} (k = {coverage.toFixed(2)}).
-      {exceedsPooled && " That is far beyond the gauge's own scatter: look at the part, the place and the gauge before going on."}
+      {repeats} repeats, {name}: scatter {formatUncertainty(deviation, unit, unit.decimals + 1)}; by themselves U ={" "}
+      {formatUncertainty(expanded, unit)} (k = {coverage.toFixed(2)}).
+      {exceedsPooled &&
+        " That is far beyond the gauge's own scatter: look at the part, the place and the gauge before going on."}
     </chakra.p>
   ));
 }
@@ -134,7 +193,8 @@ function Settle({ governing, repeats }: { governing: RowResult["governing"]; rep
   const isHopeless = ways.every((way) => way.code === "settle-on-limit" || way.code === "settle-nothing");
   return (
     <chakra.p fontSize="12px" color="quiet" mt="6px">
-      {!isHopeless && <strong>To settle it: </strong>}{ways.map((way) => sayProblem(way, wording)).join(" Or: ")}
+      {!isHopeless && <strong>To settle it: </strong>}
+      {ways.map((way) => sayProblem(way, wording)).join(" Or: ")}
     </chakra.p>
   );
 }
@@ -145,17 +205,42 @@ function Extreme({ row }: { row: RowResult }) {
   const unit = unitFor(row.row.at.feature.unit);
   const { expr } = row.governing.characteristic;
   const read = row.points.flatMap((point) => point.estimate ?? []);
-  if (!("reduce" in expr) || (expr.reduce !== "max" && expr.reduce !== "min") || !("points" in expr) || read.length < 2) return null;
-  const scatter = Math.max(...read.map((each) => Math.hypot(...[...each.contributions].filter(([source]) => source.startsWith("repeat:")).map(([, signed]) => signed))));
+  if (!("reduce" in expr) || (expr.reduce !== "max" && expr.reduce !== "min") || !("points" in expr) || read.length < 2)
+    return null;
+  const scatter = Math.max(
+    ...read.map((each) =>
+      Math.hypot(
+        ...[...each.contributions].filter(([source]) => source.startsWith("repeat:")).map(([, signed]) => signed),
+      ),
+    ),
+  );
   const sign = expr.reduce === "max" ? 1 : -1;
-  const bias = extremeBias(read.map((each) => sign * each.value), scatter);
+  const bias = extremeBias(
+    read.map((each) => sign * each.value),
+    scatter,
+  );
   if (bias < scatter / 4) return null;
-  return <chakra.p fontSize="12px" color="quiet" mt="6px">The {expr.reduce === "max" ? "greatest" : "least"} of {read.length} readings: by chance alone about {formatUncertainty(bias, unit, unit.decimals + 1)} too {expr.reduce === "max" ? "high" : "low"}. Nothing is taken off for it.</chakra.p>;
+  return (
+    <chakra.p fontSize="12px" color="quiet" mt="6px">
+      The {expr.reduce === "max" ? "greatest" : "least"} of {read.length} readings: by chance alone about{" "}
+      {formatUncertainty(bias, unit, unit.decimals + 1)} too {expr.reduce === "max" ? "high" : "low"}. Nothing is taken
+      off for it.
+    </chakra.p>
+  );
 }
 
 const Source = ({ governing }: Pick<RowResult, "governing">) => {
   const { wording } = useJob();
-  return governing.limit && <chakra.p fontSize="12px" color="quiet" mt="8px">{sayRef(governing.limit.ref, wording.sources)}. {isByThumb(governing.limit) ? "The pack gives no limit, so experience elsewhere stands in." : "It is to be built in again, so the reassembly limit decides."}</chakra.p>;
+  return (
+    governing.limit && (
+      <chakra.p fontSize="12px" color="quiet" mt="8px">
+        {sayRef(governing.limit.ref, wording.sources)}.{" "}
+        {isByThumb(governing.limit)
+          ? "The pack gives no limit, so experience elsewhere stands in."
+          : "It is to be built in again, so the reassembly limit decides."}
+      </chakra.p>
+    )
+  );
 };
 
 interface Props {
@@ -178,18 +263,41 @@ export function PartTag({ row, brief = false, beneath, children }: Props) {
         <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">
           {part ? `${part.tag} · ${row.row.name}` : `${row.row.name}: no part here`}
         </Heading>
-        {scrapped && <chakra.p mt="4px" fontSize="14px" fontWeight={700} color="out">Scrapped: {scrapped.why}. It is not measured or fitted any more.</chakra.p>}
+        {scrapped && (
+          <chakra.p mt="4px" fontSize="14px" fontWeight={700} color="out">
+            Scrapped: {scrapped.why}. It is not measured or fitted any more.
+          </chakra.p>
+        )}
         <LargeFigure governing={governing} brief={brief} />
-        <Verdict governing={governing} toGo={row.points.length - row.measured} of={row.points.length} missing={row.points.flatMap(({ point, estimate }) => (estimate ? [] : row.row.at.feature.points.find((each) => each.id === point)!.short))} />
+        <Verdict
+          governing={governing}
+          toGo={row.points.length - row.measured}
+          of={row.points.length}
+          missing={row.points.flatMap(({ point, estimate }) =>
+            estimate ? [] : row.row.at.feature.points.find((each) => each.id === point)!.short,
+          )}
+        />
         <Leaders governing={governing} derived={derived} brief={brief} />
         <Reach row={row} brief={brief} />
         {!brief && <Source governing={governing} />}
       </Tag>
       {beneath}
-      {!brief && <Settle governing={governing} repeats={Math.max(1, Math.min(...row.points.map((point) => point.readings.length)))} />}
+      {!brief && (
+        <Settle
+          governing={governing}
+          repeats={Math.max(1, Math.min(...row.points.map((point) => point.readings.length)))}
+        />
+      )}
       {!brief && <Extreme row={row} />}
       {!brief && <Repeats row={row} />}
-      {!brief && governing.estimate && <Budget lines={budgetOf(governing.estimate)} total={standardUncertainty(governing.estimate)} unit={unitFor(governing.characteristic.unit)} coverage={coverageOf(governing.estimate)} />}
+      {!brief && governing.estimate && (
+        <Budget
+          lines={budgetOf(governing.estimate)}
+          total={standardUncertainty(governing.estimate)}
+          unit={unitFor(governing.characteristic.unit)}
+          coverage={coverageOf(governing.estimate)}
+        />
+      )}
       {children}
     </>
   );
@@ -203,19 +311,46 @@ export function JointTag({ joint, children }: { joint: JointResult; children?: R
   return (
     <>
       <Tag>
-        <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">{capital(row.name)}</Heading>
+        <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">
+          {capital(row.name)}
+        </Heading>
         <LargeFigure governing={governing} brief={false} />
-        <Verdict governing={governing} toGo={open} of={[...ends.values()].reduce((sum, end) => sum + end.points.length, 0)} />
+        <Verdict
+          governing={governing}
+          toGo={open}
+          of={[...ends.values()].reduce((sum, end) => sum + end.points.length, 0)}
+        />
         <Leaders governing={governing} derived={derived} brief={false} />
         <chakra.dl mt="10px" aria-label="Ends">
           {row.joint.ends.map(({ id, name }) => {
             const end = ends.get(id)!;
-            return <Leader key={id} name={<>{capital(name)}{end.part && <chakra.span fontSize="12px"> {end.part.tag}</chakra.span>}</>}>{end.governing.estimate ? formatNumber(end.governing.estimate.value, unitFor(end.governing.characteristic.unit)) : "–"}</Leader>;
+            return (
+              <Leader
+                key={id}
+                name={
+                  <>
+                    {capital(name)}
+                    {end.part && <chakra.span fontSize="12px"> {end.part.tag}</chakra.span>}
+                  </>
+                }
+              >
+                {end.governing.estimate
+                  ? formatNumber(end.governing.estimate.value, unitFor(end.governing.characteristic.unit))
+                  : "–"}
+              </Leader>
+            );
           })}
         </chakra.dl>
         <Source governing={governing} />
       </Tag>
-      {governing.estimate && <Budget lines={jointBudget(joint, governing.characteristic.expr, pack.facts)} total={standardUncertainty(governing.estimate)} unit={unitFor(governing.characteristic.unit)} coverage={coverageOf(governing.estimate)} />}
+      {governing.estimate && (
+        <Budget
+          lines={jointBudget(joint, governing.characteristic.expr, pack.facts)}
+          total={standardUncertainty(governing.estimate)}
+          unit={unitFor(governing.characteristic.unit)}
+          coverage={coverageOf(governing.estimate)}
+        />
+      )}
       {children}
     </>
   );

@@ -20,14 +20,44 @@ function HoldLine({ hold }: { hold: Hold }) {
     <Box py="4px" fontSize="14px">
       <chakra.span color="near">◆</chakra.span> {sayProblem(hold, wording)}
       {liftable.has(hold.code) && mayDecide && why === null && (
-        <chakra.button type="button" ml="8px" fontSize="13px" color="quiet" textDecoration="underline" textUnderlineOffset="3px" cursor="pointer" _hover={{ color: "ink" }} onClick={() => setWhy("")}>go on all the same</chakra.button>
+        <chakra.button
+          type="button"
+          ml="8px"
+          fontSize="13px"
+          color="quiet"
+          textDecoration="underline"
+          textUnderlineOffset="3px"
+          cursor="pointer"
+          _hover={{ color: "ink" }}
+          onClick={() => setWhy("")}
+        >
+          go on all the same
+        </chakra.button>
       )}
       {why !== null && (
         <chakra.form onSubmit={lift} mt="4px">
           <Flex gap="6px">
-            <SmallInput value={why} onChange={(event) => setWhy(event.currentTarget.value)} placeholder="why that is right here" aria-label="Why work goes on" autoFocus flex="1" />
-            <Button type="submit" size="sm" variant="outline" borderColor="lineStrong" color="ink" disabled={why.trim() === ""}>Go on</Button>
-            <Button size="sm" variant="ghost" onClick={() => setWhy(null)}>Leave it</Button>
+            <SmallInput
+              value={why}
+              onChange={(event) => setWhy(event.currentTarget.value)}
+              placeholder="why that is right here"
+              aria-label="Why work goes on"
+              autoFocus
+              flex="1"
+            />
+            <Button
+              type="submit"
+              size="sm"
+              variant="outline"
+              borderColor="lineStrong"
+              color="ink"
+              disabled={why.trim() === ""}
+            >
+              Go on
+            </Button>
+            <Button size="sm" variant="ghost" onClick={() => setWhy(null)}>
+              Leave it
+            </Button>
           </Flex>
         </chakra.form>
       )}
@@ -50,13 +80,21 @@ export function StationHolds({ station, codes }: Props) {
   if (holds.length + lifted.length === 0) return null;
   return (
     <Box aria-label="Holds" role="group" my="8px">
-      {holds.map((hold) => <HoldLine key={`${hold.code} ${aboutOf(hold)}`} hold={hold} />)}
-      {lifted.map(({ hold, by }) => <LiftedLine key={by.id} hold={hold} why={by.why} who={nameOf(by.author)} />)}
+      {holds.map((hold) => (
+        <HoldLine key={`${hold.code} ${aboutOf(hold)}`} hold={hold} />
+      ))}
+      {lifted.map(({ hold, by }) => (
+        <LiftedLine key={by.id} hold={hold} why={by.why} who={nameOf(by.author)} />
+      ))}
     </Box>
   );
 }
 
 function LiftedLine({ hold, why, who }: { hold: Hold; why: string; who: string }) {
   const { wording } = useJob();
-  return <chakra.p py="3px" fontSize="13px" color="quiet">{sayProblem(hold, wording)} {who} goes on: “{why}”</chakra.p>;
+  return (
+    <chakra.p py="3px" fontSize="13px" color="quiet">
+      {sayProblem(hold, wording)} {who} goes on: “{why}”
+    </chakra.p>
+  );
 }

@@ -16,9 +16,26 @@ interface Props {
 export function StationLayout({ children, aside, label = "Part tag", bar }: Props) {
   return (
     <>
-      <Flex flex="1" minHeight="0" direction={{ base: "column", lg: "row" }} overflowY={{ base: "auto", lg: "visible" }}>
-        <Box flex="1" minWidth="0" overflowY={{ lg: "auto" }} px={{ base: "14px", md: "20px" }} py="14px">{children}</Box>
-        <Box as="aside" aria-label={label} width={{ base: "auto", lg: "284px" }} flexShrink={0} overflowY={{ lg: "auto" }} borderLeftWidth={{ lg: "1px" }} borderColor="line" px="18px" py="16px">
+      <Flex
+        flex="1"
+        minHeight="0"
+        direction={{ base: "column", lg: "row" }}
+        overflowY={{ base: "auto", lg: "visible" }}
+      >
+        <Box flex="1" minWidth="0" overflowY={{ lg: "auto" }} px={{ base: "14px", md: "20px" }} py="14px">
+          {children}
+        </Box>
+        <Box
+          as="aside"
+          aria-label={label}
+          width={{ base: "auto", lg: "284px" }}
+          flexShrink={0}
+          overflowY={{ lg: "auto" }}
+          borderLeftWidth={{ lg: "1px" }}
+          borderColor="line"
+          px="18px"
+          py="16px"
+        >
           {aside}
         </Box>
       </Flex>

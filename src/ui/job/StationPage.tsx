@@ -10,7 +10,16 @@ import { MeasureStation } from "../measure/MeasureStation";
 import { StripStation } from "../strip/StripStation";
 import { AbsentStation } from "./AbsentStation";
 
-const surfaces: Partial<Record<Station, () => React.ReactNode>> = { intake: IntakeStation, identify: IdentifyStation, strip: StripStation, clean: CleanStation, "crack-check": CrackStation, measure: MeasureStation, decide: DecideStation, "hand-over": HandOverStation };
+const surfaces: Partial<Record<Station, () => React.ReactNode>> = {
+  intake: IntakeStation,
+  identify: IdentifyStation,
+  strip: StripStation,
+  clean: CleanStation,
+  "crack-check": CrackStation,
+  measure: MeasureStation,
+  decide: DecideStation,
+  "hand-over": HandOverStation,
+};
 
 /** The work surface of a station. */
 export function StationPage({ station }: { station: Station }) {

@@ -23,7 +23,17 @@ function Node({ status, here }: { status: StationStatus; here: boolean }) {
   }
   if (status.holds > 0) return <chakra.path d="M10 13L17 20L10 27L3 20Z" fill="ground" stroke="near" strokeWidth="2" />;
   if (status.done) return <Circle cx="10" cy="20" r="6" fill="ember" />;
-  return <Circle cx="10" cy="20" r="5.5" fill="ground" stroke={status.present ? "quiet" : "lineStrong"} strokeWidth="2" strokeDasharray={status.present ? undefined : "2 2.5"} />;
+  return (
+    <Circle
+      cx="10"
+      cy="20"
+      r="5.5"
+      fill="ground"
+      stroke={status.present ? "quiet" : "lineStrong"}
+      strokeWidth="2"
+      strokeDasharray={status.present ? undefined : "2 2.5"}
+    />
+  );
 }
 
 function count({ holds, progress, present }: StationStatus): string {
@@ -43,7 +53,16 @@ export function StationRail() {
     rail.current?.querySelector("[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [here]);
   return (
-    <Box as="nav" aria-label="Stations" width={{ base: "auto", md: "178px" }} flexShrink={0} borderRightWidth={{ md: "1px" }} borderColor="line" py={{ base: 0, md: "14px" }} overflowX="auto">
+    <Box
+      as="nav"
+      aria-label="Stations"
+      width={{ base: "auto", md: "178px" }}
+      flexShrink={0}
+      borderRightWidth={{ md: "1px" }}
+      borderColor="line"
+      py={{ base: 0, md: "14px" }}
+      overflowX="auto"
+    >
       <chakra.ol ref={rail} display="flex" flexDirection={{ base: "row", md: "column" }}>
         {statuses.map((status) => {
           const isHere = status.station === here;
@@ -52,8 +71,14 @@ export function StationRail() {
               <Link
                 href={`/jobs/${id}/${status.station}`}
                 aria-current={isHere ? "page" : undefined}
-                display="flex" alignItems="center" height="40px" pl="16px" pr="12px" gap="10px"
-                color={isHere ? "ink" : "quiet"} fontWeight={isHere ? 700 : 400}
+                display="flex"
+                alignItems="center"
+                height="40px"
+                pl="16px"
+                pr="12px"
+                gap="10px"
+                color={isHere ? "ink" : "quiet"}
+                fontWeight={isHere ? 700 : 400}
                 _hover={{ bg: "raised", color: "ink" }}
               >
                 <Svg width="20px" height="40px" viewBox="0 0 20 40" flexShrink={0} aria-hidden hideBelow="md">
@@ -61,7 +86,15 @@ export function StationRail() {
                   <Node status={status} here={isHere} />
                 </Svg>
                 <chakra.span whiteSpace="nowrap">{stationWords[status.station]}</chakra.span>
-                <chakra.span ml="auto" fontSize="12px" fontWeight={400} color={status.holds > 0 ? "near" : "quiet"} whiteSpace="nowrap">{count(status)}</chakra.span>
+                <chakra.span
+                  ml="auto"
+                  fontSize="12px"
+                  fontWeight={400}
+                  color={status.holds > 0 ? "near" : "quiet"}
+                  whiteSpace="nowrap"
+                >
+                  {count(status)}
+                </chakra.span>
               </Link>
             </chakra.li>
           );

@@ -43,7 +43,10 @@ test("an entry counts at once, and waits until it is acknowledged", async () => 
 });
 
 test("when the server is gone, everything is sent again with the same ids and in order", async () => {
-  const { log, sent, settled, retry } = logWith(new Error("no route"), { status: 500, problems: [problem("error", "server-error")] });
+  const { log, sent, settled, retry } = logWith(new Error("no route"), {
+    status: 500,
+    problems: [problem("error", "server-error")],
+  });
   const first = remove(log);
   await settled();
   expect(log.state().trouble?.code).toBe("server-unreachable");
@@ -70,7 +73,11 @@ test("what is refused leaves the job and goes to the tray with its reason; its n
   const { log, settled } = logWith({ status: 403, problems: [problem("error", "forbidden")] });
   const mine = remove(log);
   await settled();
-  expect(log.state()).toMatchObject({ entries: [], refused: [{ entry: { id: mine.id }, problems: [{ code: "forbidden" }] }], trouble: null });
+  expect(log.state()).toMatchObject({
+    entries: [],
+    refused: [{ entry: { id: mine.id }, problems: [{ code: "forbidden" }] }],
+    trouble: null,
+  });
   log.dismiss(mine.id);
   const next = remove(log);
   await settled();
@@ -101,7 +108,11 @@ test("listeners hear of every change until they leave", async () => {
 
 describe("the outbox", () => {
   test("holds an entry until it is acknowledged, and a refused one until it was seen", async () => {
-    const { log, settled, retry, outbox } = logWith(new Error("no route"), { answers: [] }, { status: 403, problems: [problem("error", "forbidden")] });
+    const { log, settled, retry, outbox } = logWith(
+      new Error("no route"),
+      { answers: [] },
+      { status: 403, problems: [problem("error", "forbidden")] },
+    );
     const { id } = remove(log);
     await settled();
     expect([...outbox.waiting.keys()]).toEqual([id]);
@@ -122,7 +133,11 @@ describe("the outbox", () => {
     await next.restore();
     await gone.settled();
     expect(gone.sent).toEqual([[id], [id]]);
-    expect([next.state().entries.map((entry) => entry.id), next.state().waiting.size, gone.outbox.waiting.size]).toEqual([[id], 0, 0]);
+    expect([
+      next.state().entries.map((entry) => entry.id),
+      next.state().waiting.size,
+      gone.outbox.waiting.size,
+    ]).toEqual([[id], 0, 0]);
   });
 
   test("forgets what the server turns out to have, and leaves other people's entries alone", async () => {
@@ -156,7 +171,10 @@ describe("taking back", () => {
     await settled();
     expect(log.actCount()).toBe(2);
     expect(log.undo()).toEqual(both);
-    expect(log.state().entries.at(-1)).toMatchObject({ type: "entry-struck", payload: { strikes: both.map((entry) => entry.id), undo: true } });
+    expect(log.state().entries.at(-1)).toMatchObject({
+      type: "entry-struck",
+      payload: { strikes: both.map((entry) => entry.id), undo: true },
+    });
     log.undo();
     expect([log.undo(), log.actCount()]).toEqual([[], 0]);
     expect(log.redo()).toEqual([first]);

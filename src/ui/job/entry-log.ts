@@ -22,7 +22,8 @@ interface Answer {
 }
 
 /** What the server said to a batch: an answer for each, or one problem for all. */
-export type Reply = { readonly answers: readonly Answer[] } | { readonly status: number; readonly problems: readonly Problem[] };
+export type Reply =
+  { readonly answers: readonly Answer[] } | { readonly status: number; readonly problems: readonly Problem[] };
 
 export type Send = (entries: readonly Envelope[]) => Promise<Reply>;
 
@@ -80,13 +81,23 @@ export class EntryLog {
 
   /** Takes up what an earlier visit left waiting or refused. */
   async restore(): Promise<void> {
-    const { waiting, refused } = await this.around.outbox.load(this.maker.author, this.maker.stream).catch(() => ({ waiting: [], refused: [] }));
+    const { waiting, refused } = await this.around.outbox
+      .load(this.maker.author, this.maker.stream)
+      .catch(() => ({ waiting: [], refused: [] }));
     const known = new Set(this.#state.entries.map((entry) => entry.id));
     const come = waiting.filter((entry) => !known.has(entry.id));
     // The server has the others: their acknowledgement was lost, not they.
-    this.#onDisk((outbox) => outbox.forget(waiting.filter((entry) => known.has(entry.id) && !this.#state.waiting.has(entry.id)).map((entry) => entry.id)));
+    this.#onDisk((outbox) =>
+      outbox.forget(
+        waiting.filter((entry) => known.has(entry.id) && !this.#state.waiting.has(entry.id)).map((entry) => entry.id),
+      ),
+    );
     if (come.length + refused.length > 0) {
-      this.#set({ entries: [...this.#state.entries, ...come], waiting: new Set([...this.#state.waiting, ...come.map((entry) => entry.id)]), refused: [...this.#state.refused, ...refused] });
+      this.#set({
+        entries: [...this.#state.entries, ...come],
+        waiting: new Set([...this.#state.waiting, ...come.map((entry) => entry.id)]),
+        refused: [...this.#state.refused, ...refused],
+      });
     }
     await this.#flush();
   }
@@ -163,9 +174,11 @@ export class EntryLog {
   }
 
   #onDisk(work: (outbox: Outbox) => Promise<void>): void {
-    this.#disk = this.#disk.then(() => work(this.around.outbox)).catch(() => {
-      if (this.#state.isSafe) this.#set({ isSafe: false });
-    });
+    this.#disk = this.#disk
+      .then(() => work(this.around.outbox))
+      .catch(() => {
+        if (this.#state.isSafe) this.#set({ isSafe: false });
+      });
   }
 
   async #flush(): Promise<void> {
@@ -174,7 +187,9 @@ export class EntryLog {
     try {
       while (this.#state.waiting.size > 0) {
         const batch = this.#state.entries.filter((entry) => this.#state.waiting.has(entry.id)).slice(0, 100);
-        const reply = await this.around.send(batch).catch((): Reply => ({ status: 503, problems: [problem("error", "server-unreachable")] }));
+        const reply = await this.around
+          .send(batch)
+          .catch((): Reply => ({ status: 503, problems: [problem("error", "server-unreachable")] }));
         const before = this.#state.waiting.size;
         if ("answers" in reply) this.#settle(reply.answers);
         else if (isPassing(reply.status)) {

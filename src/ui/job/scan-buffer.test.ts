@@ -10,13 +10,22 @@ test("a scanner's code is told from its second sign on, and known at Enter", () 
   expect(type([..."EB1"]).isTag).toBe(true);
   expect(type([...code, "Enter"]).code).toEqual(tag);
   // With Shift held for each letter, or caps lock off: scanners differ.
-  expect(type([...[...code].flatMap((sign) => (/[A-Z]/.test(sign) ? ["Shift", sign] : [sign])), "Enter"]).code).toEqual(tag);
+  expect(type([...[...code].flatMap((sign) => (/[A-Z]/.test(sign) ? ["Shift", sign] : [sign])), "Enter"]).code).toEqual(
+    tag,
+  );
   expect(type([...code.toLowerCase(), "Enter"]).code).toEqual(tag);
   expect(type([..."63.48e", ...code, "Enter"]).code).toEqual(tag);
 });
 
 test("what a person types is left alone", () => {
-  for (const keys of [[..."108.04", "Enter"], [..."ebony", "Enter"], ["e", "ArrowDown", "b"], [...code.slice(0, -1), "Enter"], [...code, "x", "Enter"]]) expect(type(keys).code).toBeNull();
+  for (const keys of [
+    [..."108.04", "Enter"],
+    [..."ebony", "Enter"],
+    ["e", "ArrowDown", "b"],
+    [...code.slice(0, -1), "Enter"],
+    [...code, "x", "Enter"],
+  ])
+    expect(type(keys).code).toBeNull();
   expect(type([..."eg"])).toEqual(noScan);
   expect(type([..."EBE"])).toMatchObject({ typed: "E", isTag: false });
 });

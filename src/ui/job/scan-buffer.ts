@@ -2,7 +2,10 @@ import { readTagCode, type TagCode } from "@/core/strip/tag-code";
 
 const whole = 57;
 const start = "EB1-";
-const isOfCode = (text: string) => (text.length <= start.length ? start.startsWith(text) : text.startsWith(start) && /^[0-9A-HJKMNP-TV-Z-]*$/u.test(text.slice(start.length)));
+const isOfCode = (text: string) =>
+  text.length <= start.length
+    ? start.startsWith(text)
+    : text.startsWith(start) && /^[0-9A-HJKMNP-TV-Z-]*$/u.test(text.slice(start.length));
 
 /** What a scanner has typed so far. */
 export interface Scan {

@@ -9,5 +9,7 @@ export const sendEntries: Send = async (entries) => {
     signal: AbortSignal.timeout(15_000),
   });
   const body = (await response.json()) as { answers?: never; problems?: never };
-  return (response.ok ? { answers: body.answers ?? [] } : { status: response.status, problems: body.problems ?? [] }) as Reply;
+  return (
+    response.ok ? { answers: body.answers ?? [] } : { status: response.status, problems: body.problems ?? [] }
+  ) as Reply;
 };

@@ -2,7 +2,16 @@ import type { Assessment } from "@/core/assess";
 import { stations, type Station } from "@/core/stations";
 
 /** Stations that this version of the program has. */
-export const presentStations: ReadonlySet<Station> = new Set<Station>(["intake", "identify", "strip", "clean", "crack-check", "measure", "decide", "hand-over"]);
+export const presentStations: ReadonlySet<Station> = new Set<Station>([
+  "intake",
+  "identify",
+  "strip",
+  "clean",
+  "crack-check",
+  "measure",
+  "decide",
+  "hand-over",
+]);
 
 export interface StationStatus {
   readonly station: Station;

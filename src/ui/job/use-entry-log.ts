@@ -10,9 +10,18 @@ const random = () => crypto.getRandomValues(new Uint8Array(16));
 const retryAfterMs = 2000;
 
 /** A stream's log in this browser: what was here when the page was made, and whatever an earlier visit left waiting. */
-export function useEntryLog(stream: string, author: string, initialEntries: readonly Envelope[]): { readonly log: EntryLog; readonly state: LogState } {
+export function useEntryLog(
+  stream: string,
+  author: string,
+  initialEntries: readonly Envelope[],
+): { readonly log: EntryLog; readonly state: LogState } {
   const [log] = useState(
-    () => new EntryLog(initialEntries, { stream, author, now: oneByOne(Date.now), random }, { send: sendEntries, later: (work) => setTimeout(work, retryAfterMs), outbox: browserOutbox() }),
+    () =>
+      new EntryLog(
+        initialEntries,
+        { stream, author, now: oneByOne(Date.now), random },
+        { send: sendEntries, later: (work) => setTimeout(work, retryAfterMs), outbox: browserOutbox() },
+      ),
   );
   useEffect(() => void log.restore(), [log]);
   const state = useSyncExternalStore(log.subscribe, log.state, log.state);

@@ -9,7 +9,8 @@ export function useOpenRow(): (row: string) => void {
   const here = usePathname().split("/").at(-1);
   return (row) => {
     chooseRow(row);
-    const staysHere = here === "measure" || (here === "decide" && assessment.choices.some((choice) => choice.row.row.id === row));
+    const staysHere =
+      here === "measure" || (here === "decide" && assessment.choices.some((choice) => choice.row.row.id === row));
     if (!staysHere) router.push(`/jobs/${id}/measure`);
   };
 }

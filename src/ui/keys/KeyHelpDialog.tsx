@@ -16,15 +16,31 @@ export function KeyHelpDialog({ groups, onClose }: { groups: readonly KeyGroup[]
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="panel">
-            <Dialog.Header><Dialog.Title>Keys</Dialog.Title></Dialog.Header>
+            <Dialog.Header>
+              <Dialog.Title>Keys</Dialog.Title>
+            </Dialog.Header>
             <Dialog.Body pb="22px">
               {groups.map(({ title, keys }) => (
                 <Box key={title} mb="16px">
-                  <Heading as="h3" fontSize="13px" fontWeight={400} color="quiet" mb="4px">{title}</Heading>
+                  <Heading as="h3" fontSize="13px" fontWeight={400} color="quiet" mb="4px">
+                    {title}
+                  </Heading>
                   <chakra.dl>
                     {keys.map(([names, does]) => (
-                      <Flex key={does} align="baseline" gap="14px" py="5px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
-                        <chakra.dt width="148px" flexShrink={0} display="flex" gap="4px">{names.map((name) => <Key key={name}>{name}</Key>)}</chakra.dt>
+                      <Flex
+                        key={does}
+                        align="baseline"
+                        gap="14px"
+                        py="5px"
+                        borderBottomWidth="1px"
+                        borderBottomStyle="dotted"
+                        borderColor="line"
+                      >
+                        <chakra.dt width="148px" flexShrink={0} display="flex" gap="4px">
+                          {names.map((name) => (
+                            <Key key={name}>{name}</Key>
+                          ))}
+                        </chakra.dt>
                         <chakra.dd>{does}</chakra.dd>
                       </Flex>
                     ))}

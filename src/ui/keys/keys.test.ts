@@ -2,7 +2,8 @@ import { stations } from "@/core/stations";
 import { keysAnywhere, keysAt, keysInJob } from "@/words/key-help";
 import { keyName } from "./use-keys";
 
-const key = (name: string, held: Partial<Record<"ctrlKey" | "metaKey" | "shiftKey", boolean>> = {}) => keyName({ key: name, ctrlKey: false, metaKey: false, shiftKey: false, ...held });
+const key = (name: string, held: Partial<Record<"ctrlKey" | "metaKey" | "shiftKey", boolean>> = {}) =>
+  keyName({ key: name, ctrlKey: false, metaKey: false, shiftKey: false, ...held });
 
 test("a sign is itself whatever has to be held for it, a letter with shift is another key", () => {
   expect([key("?", { shiftKey: true }), key("/"), key("[")]).toEqual(["?", "/", "["]);
@@ -10,10 +11,20 @@ test("a sign is itself whatever has to be held for it, a letter with shift is an
 });
 
 test("control and command are the same, and undo and redo are told apart", () => {
-  expect([key("z", { ctrlKey: true }), key("z", { metaKey: true }), key("Z", { ctrlKey: true, shiftKey: true }), key("Z", { metaKey: true, shiftKey: true })]).toEqual(["ctrl+z", "ctrl+z", "ctrl+shift+z", "ctrl+shift+z"]);
+  expect([
+    key("z", { ctrlKey: true }),
+    key("z", { metaKey: true }),
+    key("Z", { ctrlKey: true, shiftKey: true }),
+    key("Z", { metaKey: true, shiftKey: true }),
+  ]).toEqual(["ctrl+z", "ctrl+z", "ctrl+shift+z", "ctrl+shift+z"]);
 });
 
-test("keys with names keep them", () => expect([key("PageDown"), key("Escape"), key("ArrowUp", { shiftKey: true })]).toEqual(["PageDown", "Escape", "ArrowUp"]));
+test("keys with names keep them", () =>
+  expect([key("PageDown"), key("Escape"), key("ArrowUp", { shiftKey: true })]).toEqual([
+    "PageDown",
+    "Escape",
+    "ArrowUp",
+  ]));
 
 test("no screen gives one key two meanings", () => {
   for (const station of stations) {

@@ -5,7 +5,12 @@ import { isTyping } from "./is-typing";
 /** What keys do, by key as the browser names it; with `ctrl+` and `shift+` before it where they are held. */
 export type KeyMap = Readonly<Record<string, () => void>>;
 
-export const keyName = ({ key, ctrlKey, metaKey, shiftKey }: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey">): string =>
+export const keyName = ({
+  key,
+  ctrlKey,
+  metaKey,
+  shiftKey,
+}: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey">): string =>
   // Shift is part of what a sign is: `?` is `?` on every keyboard, whatever has to be held for it.
   `${ctrlKey || metaKey ? "ctrl+" : ""}${shiftKey && /^[a-z]$/iu.test(key) ? "shift+" : ""}${key.length === 1 ? key.toLowerCase() : key}`;
 

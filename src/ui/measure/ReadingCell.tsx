@@ -13,7 +13,10 @@ function useHover({ point, row }: Cell): string | undefined {
   const read = asRead(point);
   if (read === null) return undefined;
   const other = otherUnit(unitFor(row.row.at.feature.unit));
-  const typed = point.readings.map((reading) => `${reading.typed}${/[a-zµ"″]/iu.test(reading.typed) ? "" : ` ${unitById(reading.unit)?.symbol ?? ""}`} by ${nameOf(reading.author)}`);
+  const typed = point.readings.map(
+    (reading) =>
+      `${reading.typed}${/[a-zµ"″]/iu.test(reading.typed) ? "" : ` ${unitById(reading.unit)?.symbol ?? ""}`} by ${nameOf(reading.author)}`,
+  );
   return `typed ${typed.join(", ")}${other ? `; ${formatNumber(read, other)} ${other.symbol}` : ""}`;
 }
 
@@ -56,7 +59,14 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
   const register = useCallback((input: HTMLInputElement | null) => acts.register(key, input), [acts, key]);
   const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
   return (
-    <Box px="4px" py="2px" borderWidth="2px" borderRadius="7px" borderColor={alarmed ?? (isActive ? "ember" : "transparent")} bg={isActive ? "emberWash" : undefined}>
+    <Box
+      px="4px"
+      py="2px"
+      borderWidth="2px"
+      borderRadius="7px"
+      borderColor={alarmed ?? (isActive ? "ember" : "transparent")}
+      bg={isActive ? "emberWash" : undefined}
+    >
       <chakra.input
         ref={register}
         data-untouched={draft === undefined ? "" : undefined}
@@ -76,12 +86,27 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
           event.currentTarget.select();
         }}
         onKeyDown={onKeyDown}
-        width="100%" minHeight="26px" fontSize="18px" fontVariantNumeric="tabular-nums" bg="transparent" outline="none"
-        color={draft ? "emberInk" : isWaiting ? "near" : "ink"} fontStyle={isWaiting ? "italic" : undefined}
-        _placeholder={{ color: "quiet" }} _focusVisible={{ outline: "none" }}
+        width="100%"
+        minHeight="26px"
+        fontSize="18px"
+        fontVariantNumeric="tabular-nums"
+        bg="transparent"
+        outline="none"
+        color={draft ? "emberInk" : isWaiting ? "near" : "ink"}
+        fontStyle={isWaiting ? "italic" : undefined}
+        _placeholder={{ color: "quiet" }}
+        _focusVisible={{ outline: "none" }}
       />
       {point.wear ? <HeatBar wear={point.wear} /> : <Box height="3px" />}
-      <Box mt="3px" height="14px" fontSize="11px" lineHeight="14px" color="quiet" fontVariantNumeric="tabular-nums" whiteSpace="nowrap">
+      <Box
+        mt="3px"
+        height="14px"
+        fontSize="11px"
+        lineHeight="14px"
+        color="quiet"
+        fontVariantNumeric="tabular-nums"
+        whiteSpace="nowrap"
+      >
         {caption && <chakra.span mr="6px">{caption}</chakra.span>}
         {point.expanded !== null && `± ${formatUncertainty(point.expanded, unit)}`}
         {point.readings.length > 1 && !point.conflict && ` · ${point.readings.length}×`}

@@ -7,12 +7,24 @@ import { useJob } from "../job/JobContext";
 /** What an owed reason is about: the figure that was typed over or struck. */
 function useSubject(entry: Entry): string {
   const { log, assessment } = useJob();
-  const targets = entry.type === "entry-struck" ? entry.payload.strikes : "supersedes" in entry.payload ? (entry.payload.supersedes ?? []) : [];
+  const targets =
+    entry.type === "entry-struck"
+      ? entry.payload.strikes
+      : "supersedes" in entry.payload
+        ? (entry.payload.supersedes ?? [])
+        : [];
   const old = log.entries.filter((each: Envelope) => targets.includes(each.id));
   const [first] = old;
-  const row = first && [...assessment.rows.values()].find((each) => each.part?.id === first.payload.part && each.row.at.id === first.payload.feature);
+  const row =
+    first &&
+    [...assessment.rows.values()].find(
+      (each) => each.part?.id === first.payload.part && each.row.at.id === first.payload.feature,
+    );
   const figures = old.map((each) => String(each.payload.typed ?? "")).join(", ");
-  const what = entry.type === "entry-struck" ? `${figures} struck` : `${figures} became ${entry.type === "reading-taken" ? entry.payload.typed : ""}`;
+  const what =
+    entry.type === "entry-struck"
+      ? `${figures} struck`
+      : `${figures} became ${entry.type === "reading-taken" ? entry.payload.typed : ""}`;
   return `${row?.row.name ?? "a reading"}: ${what}`;
 }
 
@@ -30,7 +42,15 @@ function Owed({ entry }: { entry: Entry }) {
     >
       <chakra.label display="block" fontSize="13px" color="quiet">
         {subject}
-        <Input mt="4px" size="sm" value={why} onChange={(event) => setWhy(event.currentTarget.value)} placeholder="why? Enter keeps it" disabled={!mayWrite} borderColor="lineStrong" />
+        <Input
+          mt="4px"
+          size="sm"
+          value={why}
+          onChange={(event) => setWhy(event.currentTarget.value)}
+          placeholder="why? Enter keeps it"
+          disabled={!mayWrite}
+          borderColor="lineStrong"
+        />
       </chakra.label>
     </chakra.form>
   );
@@ -43,8 +63,12 @@ export function ReasonsOwed() {
   if (reasonsOwed.length === 0) return null;
   return (
     <Box mt="18px">
-      <Heading as="h3" fontSize="13px" fontWeight={700} color="near">{reasonsOwed.length === 1 ? "One reason owed" : `${reasonsOwed.length} reasons owed`}</Heading>
-      {reasonsOwed.slice(0, 4).map((entry) => <Owed key={entry.id} entry={entry} />)}
+      <Heading as="h3" fontSize="13px" fontWeight={700} color="near">
+        {reasonsOwed.length === 1 ? "One reason owed" : `${reasonsOwed.length} reasons owed`}
+      </Heading>
+      {reasonsOwed.slice(0, 4).map((entry) => (
+        <Owed key={entry.id} entry={entry} />
+      ))}
     </Box>
   );
 }

@@ -14,7 +14,10 @@ export const isJointSheet = (sheet: AnySheet): sheet is JointSheet => "joint" in
 export const titleOf = (sheet: AnySheet): string => (isJointSheet(sheet) ? sheet.joint.title : sheet.feature.title);
 
 /** The sheets of a pack by kind of part, and all joints together at the end. */
-export const sheetGroups = ({ sheets, jointSheets }: Pick<CompiledPack, "sheets" | "jointSheets">): readonly SheetGroup[] => [
+export const sheetGroups = ({
+  sheets,
+  jointSheets,
+}: Pick<CompiledPack, "sheets" | "jointSheets">): readonly SheetGroup[] => [
   ...inGroups(sheets, (sheet) => sheet.partClass).map(({ name, items }) => ({ id: name, name, sheets: items })),
   ...(jointSheets.length > 0 ? [{ id: "joints", name: "Fits", sheets: jointSheets }] : []),
 ];

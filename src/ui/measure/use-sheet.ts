@@ -1,5 +1,14 @@
 "use client";
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type Dispatch, type SetStateAction } from "react";
+import {
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type Dispatch,
+  type SetStateAction,
+} from "react";
 import type { Occasion } from "@/core/entry/fold";
 import type { PointResult, RowResult } from "@/core/metrology/assess-row";
 import { questionAround, questionReading, type Around } from "@/core/metrology/question-reading";
@@ -83,23 +92,34 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
   const [activeKey, setActiveKey] = useState(() => (firstIn(chosenRow) ?? cells.find(isWanted) ?? cells[0]!).key);
   const inputs = useRef(new Map<string, HTMLInputElement>());
 
-  const at = Math.max(0, cells.findIndex((cell) => cell.key === activeKey));
+  const at = Math.max(
+    0,
+    cells.findIndex((cell) => cell.key === activeKey),
+  );
   const active = cells[at]!;
 
-  const putDraft = useCallback((key: string, draft: Draft | null) => {
-    setDrafts((before) => {
-      const after = new Map(before);
-      if (draft) after.set(key, draft);
-      else after.delete(key);
-      return after;
-    });
-  }, [setDrafts]);
+  const putDraft = useCallback(
+    (key: string, draft: Draft | null) => {
+      setDrafts((before) => {
+        const after = new Map(before);
+        if (draft) after.set(key, draft);
+        else after.delete(key);
+        return after;
+      });
+    },
+    [setDrafts],
+  );
 
   // What the server refused goes back into the field it came from, with the reason.
   useEffect(() => {
     for (const { entry, problems } of log.refused) {
       const { part, feature: featureId, point, typed } = entry.payload as Record<string, string>;
-      const cell = entry.type === "reading-taken" ? cells.find((each) => each.row.part?.id === part && each.row.row.at.id === featureId && each.point.point === point) : undefined;
+      const cell =
+        entry.type === "reading-taken"
+          ? cells.find(
+              (each) => each.row.part?.id === part && each.row.row.at.id === featureId && each.point.point === point,
+            )
+          : undefined;
       if (!cell) continue;
       putDraft(cell.key, { text: typed!, found: problems[0] ?? null });
       dismiss(entry.id);
@@ -128,27 +148,43 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
 
   /** What was read around a point: as typed, in mm. */
   const aroundOf = (row: RowResult, point: string): Around => {
-    const readOf = (of: RowResult | undefined, id: string) => (of?.part ? (of.points.find((each) => each.point === id)?.readings.at(-1)?.value ?? null) : null);
+    const readOf = (of: RowResult | undefined, id: string) =>
+      of?.part ? (of.points.find((each) => each.point === id)?.readings.at(-1)?.value ?? null) : null;
     const rowAt = sheet.rows.findIndex((each) => each.id === row.row.id);
     const last = rowAt > 0 ? assessment.rows.get(sheet.rows[rowAt - 1]!.id) : undefined;
     const index = feature.points.findIndex((each) => each.id === point);
     const upTo = feature.points.slice(0, index).map((each) => each.id);
-    const all = (of: RowResult | undefined, ids: readonly string[]) => { const values = ids.map((id) => readOf(of, id)); return values.every((each) => each !== null) ? (values as number[]) : []; };
+    const all = (of: RowResult | undefined, ids: readonly string[]) => {
+      const values = ids.map((id) => readOf(of, id));
+      return values.every((each) => each !== null) ? (values as number[]) : [];
+    };
     const { new: fresh, reassembly } = feature.governing.limits;
     const isForm = "fit" in feature.governing.expr;
     return {
       // A score is far from where there is none: what comes of an event has no fellows.
-      fellows: isForm || feature.byEvent ? [] : cells.filter((cell) => cell.row.row.id !== row.row.id || cell.point.point !== point).flatMap((cell) => (cell.point.conflict ? [] : (cell.point.readings.at(-1)?.value ?? []))),
+      fellows:
+        isForm || feature.byEvent
+          ? []
+          : cells
+              .filter((cell) => cell.row.row.id !== row.row.id || cell.point.point !== point)
+              .flatMap((cell) => (cell.point.conflict ? [] : (cell.point.readings.at(-1)?.value ?? []))),
       here: isForm ? [] : all(row, upTo),
       before: isForm ? [] : all(last, [...upTo, point]),
       unit: feature.unit,
-      way: Math.max(Math.abs((reassembly?.max ?? fresh?.max ?? 0) - (fresh?.min ?? 0)), Math.abs((fresh?.max ?? 0) - (reassembly?.min ?? fresh?.min ?? 0))),
+      way: Math.max(
+        Math.abs((reassembly?.max ?? fresh?.max ?? 0) - (fresh?.min ?? 0)),
+        Math.abs((fresh?.max ?? 0) - (reassembly?.min ?? fresh?.min ?? 0)),
+      ),
     };
   };
 
   const take = (as: "value" | "repeat") => {
     const draft = drafts.get(active.key);
-    const next = cells.slice(at + 1).concat(cells.slice(0, at)).find(isWanted) ?? active;
+    const next =
+      cells
+        .slice(at + 1)
+        .concat(cells.slice(0, at))
+        .find(isWanted) ?? active;
     const { row, point } = active;
     if (!draft || draft.text.trim() === "") return focus(next.key);
     if (!mayWrite) return complain(draft.text, problem("error", "forbidden", [], { role: me.role }));
@@ -162,12 +198,30 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     if (question && draft.found?.code !== question.code) return complain(draft.text, question);
 
     // A value typed over one of the same occasion corrects it; one of a new occasion is a new measurement.
-    const over = as === "value" ? point.readings.filter((reading) => reading.occasion === occasion.occasion || point.conflict).map((reading) => reading.id) : [];
-    const rivals = new Set(assessment.job.conflicts.flatMap(({ successors }) => (successors.some((id) => over.includes(id)) ? successors : [])));
-    const strikes = log.entries.filter((entry) => entry.type === "entry-struck" && rivals.has(entry.id)).map((entry) => entry.id);
+    const over =
+      as === "value"
+        ? point.readings
+            .filter((reading) => reading.occasion === occasion.occasion || point.conflict)
+            .map((reading) => reading.id)
+        : [];
+    const rivals = new Set(
+      assessment.job.conflicts.flatMap(({ successors }) =>
+        successors.some((id) => over.includes(id)) ? successors : [],
+      ),
+    );
+    const strikes = log.entries
+      .filter((entry) => entry.type === "entry-struck" && rivals.has(entry.id))
+      .map((entry) => entry.id);
     if (strikes.length > 0) append("entry-struck", { strikes });
     append("reading-taken", {
-      occasion: occasion.occasion, part: row.part.id, feature: row.row.at.id, point: point.point, value, ...(half === undefined ? {} : { half }), typed, unit: unitId,
+      occasion: occasion.occasion,
+      part: row.part.id,
+      feature: row.row.at.id,
+      point: point.point,
+      value,
+      ...(half === undefined ? {} : { half }),
+      typed,
+      unit: unitId,
       ...(question ? { kept: question.code } : {}),
       ...(over.length > 0 ? { supersedes: over } : {}),
     });
@@ -214,5 +268,12 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     [focus, putDraft],
   );
 
-  return { cells, active, acts, isSimulated: gauge !== null, draftOf: (key) => drafts.get(key), activeInput: () => inputs.current.get(activeKey) ?? null };
+  return {
+    cells,
+    active,
+    acts,
+    isSimulated: gauge !== null,
+    draftOf: (key) => drafts.get(key),
+    activeInput: () => inputs.current.get(activeKey) ?? null,
+  };
 }

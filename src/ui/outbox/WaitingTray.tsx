@@ -41,11 +41,28 @@ export function WaitingTray({ me }: { me: string }) {
   if (waiting.length + refused.length === 0) return null;
   return (
     <Box role="alert" borderBottomWidth="1px" borderColor="near" bg="emberWash" px="18px" py="8px" fontSize="14px">
-      {waiting.length > 0 && <p><strong>{waiting.length} {waiting.length === 1 ? "entry waits" : "entries wait"} in this browser.</strong> The server cannot be reached; they are sent as soon as it can.</p>}
+      {waiting.length > 0 && (
+        <p>
+          <strong>
+            {waiting.length} {waiting.length === 1 ? "entry waits" : "entries wait"} in this browser.
+          </strong>{" "}
+          The server cannot be reached; they are sent as soon as it can.
+        </p>
+      )}
       {refused.map(({ entry, problems }) => (
         <Flex key={entry.id} gap="12px" align="baseline">
-          <p><strong>Not saved: {sayEntry(entry)}.</strong> {problems.map((found) => sayProblem(found, wording)).join(" ")}</p>
-          <chakra.button type="button" onClick={() => void dismiss(entry.id)} textDecoration="underline" cursor="pointer">Seen</chakra.button>
+          <p>
+            <strong>Not saved: {sayEntry(entry)}.</strong>{" "}
+            {problems.map((found) => sayProblem(found, wording)).join(" ")}
+          </p>
+          <chakra.button
+            type="button"
+            onClick={() => void dismiss(entry.id)}
+            textDecoration="underline"
+            cursor="pointer"
+          >
+            Seen
+          </chakra.button>
         </Flex>
       ))}
     </Box>

@@ -49,17 +49,33 @@ export function browserOutbox(): Outbox {
     },
     forget: async (ids) => {
       const work = (await database()).transaction(["waiting", "refused"], "readwrite");
-      await Promise.all([...ids.flatMap((id) => [work.objectStore("waiting").delete(id), work.objectStore("refused").delete(id)]), work.done]);
+      await Promise.all([
+        ...ids.flatMap((id) => [work.objectStore("waiting").delete(id), work.objectStore("refused").delete(id)]),
+        work.done,
+      ]);
     },
     refuse: async (refused) => {
       const work = (await database()).transaction(["waiting", "refused"], "readwrite");
       const { id } = refused.entry;
-      await Promise.all([work.objectStore("refused").put({ ...refused, id }), work.objectStore("waiting").delete(id), work.done]);
+      await Promise.all([
+        work.objectStore("refused").put({ ...refused, id }),
+        work.objectStore("waiting").delete(id),
+        work.done,
+      ]);
     },
     load: async (author, stream) => {
       const isMine = (entry: Envelope) => entry.author === author && (stream === undefined || entry.stream === stream);
-      const [waiting, refused] = await Promise.all([(await database()).getAll("waiting"), (await database()).getAll("refused")]);
-      return { waiting: waiting.filter(isMine).sort(byId), refused: refused.filter(({ entry }) => isMine(entry)).sort(byId).map(({ entry, problems }) => ({ entry, problems })) };
+      const [waiting, refused] = await Promise.all([
+        (await database()).getAll("waiting"),
+        (await database()).getAll("refused"),
+      ]);
+      return {
+        waiting: waiting.filter(isMine).sort(byId),
+        refused: refused
+          .filter(({ entry }) => isMine(entry))
+          .sort(byId)
+          .map(({ entry, problems }) => ({ entry, problems })),
+      };
     },
   };
 }

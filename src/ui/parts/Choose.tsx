@@ -26,14 +26,41 @@ interface Props {
 export function Choose({ label, hint, options, value, onChoose, unknown, disabled, children }: Props) {
   const id = useId();
   return (
-    <Box py="9px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line" role="group" aria-labelledby={id}>
+    <Box
+      py="9px"
+      borderBottomWidth="1px"
+      borderBottomStyle="dotted"
+      borderColor="line"
+      role="group"
+      aria-labelledby={id}
+    >
       <Flex columnGap="14px" align="baseline" wrap="wrap" mb="5px">
-        <chakra.span id={id} fontSize="15px" fontWeight={600}>{label}</chakra.span>
-        {hint && <chakra.span fontSize="12px" color="quiet">{hint}</chakra.span>}
+        <chakra.span id={id} fontSize="15px" fontWeight={600}>
+          {label}
+        </chakra.span>
+        {hint && (
+          <chakra.span fontSize="12px" color="quiet">
+            {hint}
+          </chakra.span>
+        )}
       </Flex>
       <Flex gap="6px" wrap="wrap">
-        {options.map((option) => <Chip key={option.id} title={option.note} isOn={value === option.id} disabled={disabled} onClick={() => onChoose(option.id)}>{option.name}</Chip>)}
-        {unknown && <Chip isQuiet isOn={value === null} disabled={disabled} onClick={() => onChoose(null)}>{unknown}</Chip>}
+        {options.map((option) => (
+          <Chip
+            key={option.id}
+            title={option.note}
+            isOn={value === option.id}
+            disabled={disabled}
+            onClick={() => onChoose(option.id)}
+          >
+            {option.name}
+          </Chip>
+        ))}
+        {unknown && (
+          <Chip isQuiet isOn={value === null} disabled={disabled} onClick={() => onChoose(null)}>
+            {unknown}
+          </Chip>
+        )}
       </Flex>
       {children}
     </Box>

@@ -40,7 +40,17 @@ const drawings: Readonly<Record<ShownMark, React.ReactNode>> = {
 /** One of the four answers, or that there is none, as a little picture that reads without colour. Decorative: words stand beside it. */
 export function ConformityMark({ mark }: { mark: ShownMark }) {
   return (
-    <Svg width="39px" height="16px" viewBox="0 0 34 14" fill="none" stroke="currentColor" strokeWidth="1.5" color={markColor[mark]} flexShrink={0} aria-hidden>
+    <Svg
+      width="39px"
+      height="16px"
+      viewBox="0 0 34 14"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.5"
+      color={markColor[mark]}
+      flexShrink={0}
+      aria-hidden
+    >
       {mark !== "cannot-tell" && <path d="M17 1V13" />}
       {drawings[mark]}
     </Svg>

@@ -31,7 +31,17 @@ const drawings: Readonly<Record<Disposition, React.ReactNode>> = {
 /** What becomes of a part, as a shape that reads without colour. Decorative: words stand beside it. */
 export function DispositionMark({ disposition, size = 16 }: { disposition: Disposition; size?: number }) {
   return (
-    <Svg width={`${size}px`} height={`${size}px`} viewBox="0 0 16 16" fill="none" stroke="currentColor" strokeWidth="1.8" color={dispositionColor[disposition]} flexShrink={0} aria-hidden>
+    <Svg
+      width={`${size}px`}
+      height={`${size}px`}
+      viewBox="0 0 16 16"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.8"
+      color={dispositionColor[disposition]}
+      flexShrink={0}
+      aria-hidden
+    >
       {drawings[disposition]}
     </Svg>
   );

@@ -6,7 +6,6 @@ import { layOutMap, nextOnMap, type Direction, type Placed } from "./map-layout"
 import { slotStates, type SlotState } from "./slot-state";
 import { Path, Svg, Text } from "./svg";
 
-
 interface Look {
   readonly stroke: string;
   readonly fill: string;
@@ -24,7 +23,12 @@ export const mapLooks: Readonly<Record<SlotState | "unjudged", Look>> = {
   unjudged: { stroke: "line", fill: "transparent", weight: 1, words: "nothing to decide" },
 };
 
-const directions: Readonly<Record<string, Direction>> = { ArrowLeft: "left", ArrowRight: "right", ArrowUp: "up", ArrowDown: "down" };
+const directions: Readonly<Record<string, Direction>> = {
+  ArrowLeft: "left",
+  ArrowRight: "right",
+  ArrowUp: "up",
+  ArrowDown: "down",
+};
 
 interface Props {
   readonly pack: Pick<Pack, "slots" | "outlines">;
@@ -41,31 +45,44 @@ interface Props {
  * This engine as its pack lays it out, each slot marked by what is known of it. Places stand on plain groups,
  * since the component library takes `transform` for a style.
  */
-export const EngineMap = memo(function EngineMap({ pack, assessment, height, detail = false, chosen = null, onChoose }: Props) {
+export const EngineMap = memo(function EngineMap({
+  pack,
+  assessment,
+  height,
+  detail = false,
+  chosen = null,
+  onChoose,
+}: Props) {
   const layout = useMemo(() => layOutMap(pack, detail), [pack, detail]);
   const states = useMemo(() => slotStates(assessment), [assessment]);
   const nodes = useRef(new Map<string, SVGGElement>());
   const [at, setAt] = useState<string | null>(null);
   const onChosen = useRef(onChoose);
   useLayoutEffect(() => void (onChosen.current = onChoose));
-  const hands = useMemo<Hands>(() => ({
-    register: (slot, node) => void (node ? nodes.current.set(slot, node) : nodes.current.delete(slot)),
-    choose: (slot) => onChosen.current?.(slot),
-    focus: setAt,
-    key: (event, slot) => {
-      const direction = directions[event.key];
-      if (!direction && event.key !== "Enter" && event.key !== " ") return;
-      event.preventDefault();
-      event.stopPropagation();
-      if (!direction) return onChosen.current?.(slot);
-      const next = nextOnMap(layout?.placed ?? [], slot, direction);
-      if (next) nodes.current.get(next)?.focus();
-    },
-  }), [layout]);
+  const hands = useMemo<Hands>(
+    () => ({
+      register: (slot, node) => void (node ? nodes.current.set(slot, node) : nodes.current.delete(slot)),
+      choose: (slot) => onChosen.current?.(slot),
+      focus: setAt,
+      key: (event, slot) => {
+        const direction = directions[event.key];
+        if (!direction && event.key !== "Enter" && event.key !== " ") return;
+        event.preventDefault();
+        event.stopPropagation();
+        if (!direction) return onChosen.current?.(slot);
+        const next = nextOnMap(layout?.placed ?? [], slot, direction);
+        if (next) nodes.current.get(next)?.focus();
+      },
+    }),
+    [layout],
+  );
   if (!layout) return null;
   const { placed, viewBox } = layout;
   const lookOf = (slot: string) => mapLooks[states.get(slot) ?? "unjudged"];
-  const size = { viewBox: `${viewBox.x} ${viewBox.y} ${viewBox.width} ${viewBox.height}`, ...(height === "auto" ? { width: "100%", maxHeight: "100%" } : { height: `${height}px` }) };
+  const size = {
+    viewBox: `${viewBox.x} ${viewBox.y} ${viewBox.width} ${viewBox.height}`,
+    ...(height === "auto" ? { width: "100%", maxHeight: "100%" } : { height: `${height}px` }),
+  };
 
   if (!onChoose) {
     // A large engine drawn small must not fade: here a stroke is as wide as it says, whatever the scale.
@@ -74,7 +91,18 @@ export const EngineMap = memo(function EngineMap({ pack, assessment, height, det
       <Svg {...size} role="img" aria-label={summary} flexShrink={0}>
         {placed.map(({ slot, path, x, y, turn }) => {
           const { stroke, fill, weight, dash } = lookOf(slot.id);
-          return <g key={slot.id} transform={`translate(${x} ${y}) rotate(${turn})`}><Path d={path} stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} vectorEffect="non-scaling-stroke" /></g>;
+          return (
+            <g key={slot.id} transform={`translate(${x} ${y}) rotate(${turn})`}>
+              <Path
+                d={path}
+                stroke={stroke}
+                fill={fill}
+                strokeWidth={weight}
+                strokeDasharray={dash}
+                vectorEffect="non-scaling-stroke"
+              />
+            </g>
+          );
         })}
       </Svg>
     );
@@ -84,9 +112,27 @@ export const EngineMap = memo(function EngineMap({ pack, assessment, height, det
   // One stop for the Tab key: the arrows lead from slot to slot.
   const stop = placed.find(({ slot }) => slot.id === (at ?? chosen))?.slot.id ?? placed[0]!.slot.id;
   return (
-    <Svg {...size} role="group" aria-label="Engine map" flexShrink={0} css={{ "& g[role=button]": { cursor: "pointer" }, "& g[role=button]:focus-visible": { outline: "none" }, "& g[role=button]:focus-visible .reach": { stroke: "{colors.ember}", strokeOpacity: 0.55 } }}>
+    <Svg
+      {...size}
+      role="group"
+      aria-label="Engine map"
+      flexShrink={0}
+      css={{
+        "& g[role=button]": { cursor: "pointer" },
+        "& g[role=button]:focus-visible": { outline: "none" },
+        "& g[role=button]:focus-visible .reach": { stroke: "{colors.ember}", strokeOpacity: 0.55 },
+      }}
+    >
       {placed.map((place) => (
-        <MapSlot key={place.slot.id} place={place} look={lookOf(place.slot.id)} isHere={place.slot.id === chosen} isStop={place.slot.id === stop} isNamed={detail && !place.slot.map?.detail && several(place.slot.class)} hands={hands} />
+        <MapSlot
+          key={place.slot.id}
+          place={place}
+          look={lookOf(place.slot.id)}
+          isHere={place.slot.id === chosen}
+          isStop={place.slot.id === stop}
+          isNamed={detail && !place.slot.map?.detail && several(place.slot.class)}
+          hands={hands}
+        />
       ))}
     </Svg>
   );
@@ -100,20 +146,58 @@ interface Hands {
 }
 
 /** One slot on the map. Drawn again only when it changes: a map has more than a hundred of them. */
-const MapSlot = memo(function MapSlot({ place: { slot, path, x, y, turn, top }, look: { stroke, fill, weight, dash, words }, isHere, isStop, isNamed, hands }: { place: Placed; look: Look; isHere: boolean; isStop: boolean; isNamed: boolean; hands: Hands }) {
+const MapSlot = memo(function MapSlot({
+  place: { slot, path, x, y, turn, top },
+  look: { stroke, fill, weight, dash, words },
+  isHere,
+  isStop,
+  isNamed,
+  hands,
+}: {
+  place: Placed;
+  look: Look;
+  isHere: boolean;
+  isStop: boolean;
+  isNamed: boolean;
+  hands: Hands;
+}) {
   return (
     <g transform={`translate(${x} ${y})`}>
       <g
         ref={(node) => hands.register(slot.id, node)}
-        role="button" aria-label={`On the map: ${slot.name}, ${words}`} aria-pressed={isHere} tabIndex={isStop ? 0 : -1}
-        onClick={() => hands.choose(slot.id)} onFocus={() => hands.focus(slot.id)} onKeyDown={(event) => hands.key(event, slot.id)}
+        role="button"
+        aria-label={`On the map: ${slot.name}, ${words}`}
+        aria-pressed={isHere}
+        tabIndex={isStop ? 0 : -1}
+        onClick={() => hands.choose(slot.id)}
+        onFocus={() => hands.focus(slot.id)}
+        onKeyDown={(event) => hands.key(event, slot.id)}
       >
         <title>{`${slot.name}: ${words}`}</title>
         <g transform={`rotate(${turn})`}>
-          <Path className="reach" d={path} fill="transparent" stroke="ember" strokeOpacity={isHere ? 0.35 : 0} strokeWidth={isHere ? 4.5 : 4} strokeLinejoin="round" />
-          <Path d={path} stroke={isHere ? "ink" : stroke} fill={fill} strokeWidth={weight * 0.62} strokeDasharray={dash} strokeLinejoin="round" />
+          <Path
+            className="reach"
+            d={path}
+            fill="transparent"
+            stroke="ember"
+            strokeOpacity={isHere ? 0.35 : 0}
+            strokeWidth={isHere ? 4.5 : 4}
+            strokeLinejoin="round"
+          />
+          <Path
+            d={path}
+            stroke={isHere ? "ink" : stroke}
+            fill={fill}
+            strokeWidth={weight * 0.62}
+            strokeDasharray={dash}
+            strokeLinejoin="round"
+          />
         </g>
-        {isNamed && <Text x="0" y={top - 1.4} fontSize="4px" textAnchor="middle" fill="quiet" aria-hidden pointerEvents="none">{slot.label}</Text>}
+        {isNamed && (
+          <Text x="0" y={top - 1.4} fontSize="4px" textAnchor="middle" fill="quiet" aria-hidden pointerEvents="none">
+            {slot.label}
+          </Text>
+        )}
       </g>
     </g>
   );

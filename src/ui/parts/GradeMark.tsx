@@ -12,7 +12,19 @@ export function GradeMark({ grade }: { grade: 0 | 1 | 2 | 3 }) {
       {grade === 0 ? (
         <circle cx="7" cy="6.5" r="4" fill="none" stroke="currentColor" strokeWidth="1.6" />
       ) : (
-        [1, 2, 3].map((bar) => <rect key={bar} x={(bar - 1) * 5} y={12 - bar * 4} width="3.4" height={bar * 4} fill={bar <= grade ? "currentColor" : "none"} stroke="currentColor" strokeWidth={bar <= grade ? 0 : 0.9} strokeOpacity={bar <= grade ? 1 : 0.5} />)
+        [1, 2, 3].map((bar) => (
+          <rect
+            key={bar}
+            x={(bar - 1) * 5}
+            y={12 - bar * 4}
+            width="3.4"
+            height={bar * 4}
+            fill={bar <= grade ? "currentColor" : "none"}
+            stroke="currentColor"
+            strokeWidth={bar <= grade ? 0 : 0.9}
+            strokeOpacity={bar <= grade ? 1 : 0.5}
+          />
+        ))
       )}
     </Svg>
   );

@@ -17,12 +17,30 @@ export function HeatBar({ wear }: { wear: Estimate | null }) {
         <>
           {/* The gradient spans new to limit and is uncovered, so that the same heat always has the same colour. */}
           <Box
-            position="absolute" left="0" top="0" height="3px" width={`${limitAt}%`} borderRadius="2px"
-            bgGradient="to-r" gradientFrom="cool" gradientVia="near" gradientTo="ember"
+            position="absolute"
+            left="0"
+            top="0"
+            height="3px"
+            width={`${limitAt}%`}
+            borderRadius="2px"
+            bgGradient="to-r"
+            gradientFrom="cool"
+            gradientVia="near"
+            gradientTo="ember"
             style={{ clipPath: `inset(0 ${100 - (Math.min(used, limitAt) / limitAt) * 100}% 0 0)` }}
           />
-          {used > limitAt && <Box position="absolute" left={`${limitAt}%`} width={`${used - limitAt}%`} height="3px" bg="ash" />}
-          <Box position="absolute" top="-2px" height="7px" left={`${from}%`} width={`${Math.max(0, to - from)}%`} borderInlineWidth="1px" borderColor="ink" />
+          {used > limitAt && (
+            <Box position="absolute" left={`${limitAt}%`} width={`${used - limitAt}%`} height="3px" bg="ash" />
+          )}
+          <Box
+            position="absolute"
+            top="-2px"
+            height="7px"
+            left={`${from}%`}
+            width={`${Math.max(0, to - from)}%`}
+            borderInlineWidth="1px"
+            borderColor="ink"
+          />
         </>
       )}
       <Box position="absolute" left={`${limitAt}%`} top="-3px" width="1px" height="9px" bg="lineStrong" />

@@ -11,7 +11,9 @@ export const MapLegend = () => (
       const { stroke, fill, weight, dash, words } = mapLooks[state];
       return (
         <Flex key={state} as="span" align="center" gap="7px">
-          <Svg width="18px" height="18px" viewBox="0 0 18 18" aria-hidden><Circle cx="9" cy="9" r="6.5" stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} /></Svg>
+          <Svg width="18px" height="18px" viewBox="0 0 18 18" aria-hidden>
+            <Circle cx="9" cy="9" r="6.5" stroke={stroke} fill={fill} strokeWidth={weight} strokeDasharray={dash} />
+          </Svg>
           {words}
         </Flex>
       );

@@ -15,7 +15,12 @@ test.each(cases)("%s: every slot lies within the picture, at a place of its own"
   const { placed, viewBox } = layOutMap(pack, true)!;
   expect(placed.map(({ slot }) => slot.id).sort()).toEqual(pack.slots.map((slot) => slot.id).sort());
   for (const { x, y } of placed) {
-    expect([x > viewBox.x, x < viewBox.x + viewBox.width, y > viewBox.y, y < viewBox.y + viewBox.height]).toEqual([true, true, true, true]);
+    expect([x > viewBox.x, x < viewBox.x + viewBox.width, y > viewBox.y, y < viewBox.y + viewBox.height]).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
   }
   // Two slots at one place have outlines of different size or shape, and the smaller is drawn later: both can be pointed at.
   const keys = placed.map(({ x, y, path, turn }) => `${x} ${y} ${turn} ${path}`);
@@ -25,7 +30,8 @@ test.each(cases)("%s: every slot lies within the picture, at a place of its own"
 
 test.each(cases)("%s: every slot can be reached from every other with the arrows alone", (_, { pack }) => {
   const { placed } = layOutMap(pack, true)!;
-  const steps = (from: string) => (["left", "right", "up", "down"] as Direction[]).flatMap((direction) => nextOnMap(placed, from, direction) ?? []);
+  const steps = (from: string) =>
+    (["left", "right", "up", "down"] as Direction[]).flatMap((direction) => nextOnMap(placed, from, direction) ?? []);
   const stepsFrom = new Map(placed.map(({ slot }) => [slot.id, steps(slot.id)]));
   for (const { slot } of placed) {
     const reached = new Set([slot.id]);
@@ -40,13 +46,19 @@ test("a radial goes round its crankshaft, a vee leans both ways, a flat lies dow
     const [at, crank] = [placed.find(({ slot }) => slot.id === id)!, placed.find(({ slot }) => slot.id === "crank")!];
     return Math.round((Math.atan2(at.x - crank.x, crank.y - at.y) * 180) / Math.PI);
   };
-  expect([1, 2, 3, 4, 5].map((n) => (angle(layouts.radial!, `cylinder-${n}`) + 360) % 360)).toEqual([0, 72, 144, 216, 288]);
+  expect([1, 2, 3, 4, 5].map((n) => (angle(layouts.radial!, `cylinder-${n}`) + 360) % 360)).toEqual([
+    0, 72, 144, 216, 288,
+  ]);
   expect([angle(layouts.vee!, "cylinder-1") < 0, angle(layouts.vee!, "cylinder-4") > 0]).toEqual([true, true]);
   expect([1, 2].map((n) => Math.abs(angle(layouts.flat!, `cylinder-${n}`)) > 60)).toEqual([true, true]);
 });
 
 const draw = (pack: typeof orrinshaw, entries: Parameters<typeof assess>[1], props: object) =>
-  renderToStaticMarkup(<ChakraProvider value={system}><EngineMap pack={pack.pack} assessment={assess(pack, entries, "2026-11-24T08:00:00Z")} height={100} {...props} /></ChakraProvider>);
+  renderToStaticMarkup(
+    <ChakraProvider value={system}>
+      <EngineMap pack={pack.pack} assessment={assess(pack, entries, "2026-11-24T08:00:00Z")} height={100} {...props} />
+    </ChakraProvider>,
+  );
 
 test.each(cases)("%s: is drawn with every slot as a button that says what it is and how it stands", (_, pack) => {
   const html = draw(pack, new TestBench(pack).entries, { detail: true, onChoose: () => {} });

@@ -30,7 +30,10 @@ export function layOutMap({ slots, outlines }: Pick<Pack, "slots" | "outlines">,
   const placed = slots.flatMap((slot): Placed[] => {
     const { map } = slot;
     if (!map || (map.detail && !detail)) return [];
-    const { path, box: [left, top, right, bottom] } = shapes.get(map.outline)!;
+    const {
+      path,
+      box: [left, top, right, bottom],
+    } = shapes.get(map.outline)!;
     return [{ slot, path, x: map.x, y: map.y, turn: map.turn ?? 0, size: (right - left) * (bottom - top), top }];
   });
   if (placed.length === 0) return null;
@@ -38,7 +41,12 @@ export function layOutMap({ slots, outlines }: Pick<Pack, "slots" | "outlines">,
   const corners = placed.flatMap(({ slot, x, y, turn }) => {
     const [left, top, right, bottom] = shapes.get(slot.map!.outline)!.box;
     const [cos, sin] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-    return [[left, top], [right, top], [left, bottom], [right, bottom]].map(([dx, dy]) => [x + dx! * cos - dy! * sin, y + dx! * sin + dy! * cos] as const);
+    return [
+      [left, top],
+      [right, top],
+      [left, bottom],
+      [right, bottom],
+    ].map(([dx, dy]) => [x + dx! * cos - dy! * sin, y + dx! * sin + dy! * cos] as const);
   });
   const margin = detail ? margins.detail : margins.plain;
   const xs = corners.map(([x]) => x);
@@ -74,5 +82,8 @@ export function nextOnMap(placed: readonly Placed[], from: string, direction: Di
     const [forward, aside] = along[direction](other.x - here.x, other.y - here.y);
     return forward > 0.01 ? [{ other, cost: forward + 2 * Math.abs(aside) }] : [];
   });
-  return ahead.reduce<(typeof ahead)[number] | null>((best, each) => (best && best.cost <= each.cost ? best : each), null)?.other.slot.id ?? null;
+  return (
+    ahead.reduce<(typeof ahead)[number] | null>((best, each) => (best && best.cost <= each.cost ? best : each), null)
+      ?.other.slot.id ?? null
+  );
 }

@@ -10,7 +10,18 @@ const statesOf = (entries: Parameters<typeof assess>[1], pack = orrinshaw) => {
 };
 
 test("a slot shows the worst that is known of what is in it", () => {
-  expect(statesOf(demoJob("ferry-marigold"))).toMatchObject({ "liner-1": "sound", "liner-3": "worn", "liner-4": "partly", "liner-5": "worn", crankshaft: "worn", "rod-shell-upper-5": "worn", "main-shell-lower-5": "worn", "main-shell-upper-1": "sound", "rod-5": "worn", "piston-1": "open" });
+  expect(statesOf(demoJob("ferry-marigold"))).toMatchObject({
+    "liner-1": "sound",
+    "liner-3": "worn",
+    "liner-4": "partly",
+    "liner-5": "worn",
+    crankshaft: "worn",
+    "rod-shell-upper-5": "worn",
+    "main-shell-lower-5": "worn",
+    "main-shell-upper-1": "sound",
+    "rod-5": "worn",
+    "piston-1": "open",
+  });
   expect(new Set(Object.values(statesOf(demoJob("drainage-pump-3"))))).toEqual(new Set(["open"]));
 });
 

@@ -66,7 +66,8 @@ export class PhotoQueue {
   }
 
   async restore(job: string, author: string): Promise<void> {
-    for (const photo of await this.around.shelf.load(job, author).catch(() => [])) if (!this.#files.has(photo.id)) this.#enqueue(photo);
+    for (const photo of await this.around.shelf.load(job, author).catch(() => []))
+      if (!this.#files.has(photo.id)) this.#enqueue(photo);
     void this.#work();
   }
 
@@ -79,7 +80,10 @@ export class PhotoQueue {
 
   #enqueue(photo: WaitingPhoto): void {
     this.#files.set(photo.id, photo);
-    this.#show([...this.#shown, { id: photo.id, name: photo.name, about: photo.about, share: 0, state: "waiting", problems: [] }]);
+    this.#show([
+      ...this.#shown,
+      { id: photo.id, name: photo.name, about: photo.about, share: 0, state: "waiting", problems: [] },
+    ]);
   }
 
   /** Lets one go: refused ones once a person has seen why, others before they are there. */
@@ -93,10 +97,16 @@ export class PhotoQueue {
     if (this.#busy) return;
     this.#busy = true;
     try {
-      for (let next = this.#shown.find((each) => each.state === "waiting"); next; next = this.#shown.find((each) => each.state === "waiting")) {
+      for (
+        let next = this.#shown.find((each) => each.state === "waiting");
+        next;
+        next = this.#shown.find((each) => each.state === "waiting")
+      ) {
         const { id } = next;
         this.#change(id, { state: "sending" });
-        const sent = await this.around.send(this.#files.get(id)!, (share) => this.#change(id, { share })).catch((): Sent => ({ later: true }));
+        const sent = await this.around
+          .send(this.#files.get(id)!, (share) => this.#change(id, { share }))
+          .catch((): Sent => ({ later: true }));
         if ("taken" in sent) {
           if (this.#files.has(id)) this.around.onTaken(sent.taken, next.about);
           this.dismiss(id);

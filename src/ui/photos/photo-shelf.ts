@@ -8,10 +8,14 @@ interface Schema extends DBSchema {
 /** A shelf for photos in the browser's own database. */
 export function browserPhotoShelf(): PhotoShelf {
   let opened: Promise<IDBPDatabase<Schema>> | null = null;
-  const database = () => (opened ??= openDB<Schema>("ember-photos", 1, { upgrade: (fresh) => void fresh.createObjectStore("waiting", { keyPath: "id" }) }));
+  const database = () =>
+    (opened ??= openDB<Schema>("ember-photos", 1, {
+      upgrade: (fresh) => void fresh.createObjectStore("waiting", { keyPath: "id" }),
+    }));
   return {
     put: async (photo) => void (await (await database()).put("waiting", photo)),
     forget: async (id) => (await database()).delete("waiting", id),
-    load: async (job, author) => (await (await database()).getAll("waiting")).filter((photo) => photo.job === job && photo.author === author),
+    load: async (job, author) =>
+      (await (await database()).getAll("waiting")).filter((photo) => photo.job === job && photo.author === author),
   };
 }

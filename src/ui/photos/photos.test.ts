@@ -35,39 +35,79 @@ test("a photo travels in pieces, and one that was broken off sends only what is 
   const shares: number[] = [];
   expect(await sendPhoto(photo, send, (share) => shares.push(share))).toEqual({ later: true });
   expect(await sendPhoto(photo, send, (share) => shares.push(share))).toEqual({ taken });
-  expect(asked).toEqual(["POST uploads", "PUT uploads/id/0", "PUT uploads/id/1", "POST uploads", "PUT uploads/id/1", "PUT uploads/id/2", "POST uploads/id"]);
-  expect([...pieces].map(([n, piece]) => [n, piece.size])).toEqual([[0, photoLimits.chunk], [1, photoLimits.chunk], [2, photoLimits.chunk / 2]]);
+  expect(asked).toEqual([
+    "POST uploads",
+    "PUT uploads/id/0",
+    "PUT uploads/id/1",
+    "POST uploads",
+    "PUT uploads/id/1",
+    "PUT uploads/id/2",
+    "POST uploads/id",
+  ]);
+  expect([...pieces].map(([n, piece]) => [n, piece.size])).toEqual([
+    [0, photoLimits.chunk],
+    [1, photoLimits.chunk],
+    [2, photoLimits.chunk / 2],
+  ]);
   expect(shares.at(-1)).toBe(1);
 });
 
 test("what is too large or empty is not sent at all, and what the server refuses is told", async () => {
   const { send, asked } = server();
   const huge = { size: 60 * 1024 * 1024 } as Blob;
-  expect(await sendPhoto({ ...photo, file: huge }, send, () => {})).toMatchObject({ problems: [{ code: "photo-too-large" }] });
-  expect(await sendPhoto({ ...photo, file: new Blob([]) }, send, () => {})).toMatchObject({ problems: [{ code: "not-a-picture" }] });
+  expect(await sendPhoto({ ...photo, file: huge }, send, () => {})).toMatchObject({
+    problems: [{ code: "photo-too-large" }],
+  });
+  expect(await sendPhoto({ ...photo, file: new Blob([]) }, send, () => {})).toMatchObject({
+    problems: [{ code: "not-a-picture" }],
+  });
   expect(asked).toEqual([]);
-  const refusing = () => Promise.resolve(Response.json({ problems: [problem("error", "photo-heic")] }, { status: 422 }));
+  const refusing = () =>
+    Promise.resolve(Response.json({ problems: [problem("error", "photo-heic")] }, { status: 422 }));
   expect(await sendPhoto(photo, refusing, () => {})).toMatchObject({ problems: [{ code: "photo-heic" }] });
-  for (const status of [401, 503]) expect(await sendPhoto(photo, () => Promise.resolve(new Response("", { status })), () => {})).toEqual({ later: true });
+  for (const status of [401, 503])
+    expect(
+      await sendPhoto(
+        photo,
+        () => Promise.resolve(new Response("", { status })),
+        () => {},
+      ),
+    ).toEqual({ later: true });
 });
 
 function queue(answers: readonly Sent[]) {
   const kept = new Map<string, WaitingPhoto>();
-  const shelf: PhotoShelf = { put: async (each) => void kept.set(each.id, each), forget: async (id) => void kept.delete(id), load: async (job) => [...kept.values()].filter((each) => each.job === job) };
+  const shelf: PhotoShelf = {
+    put: async (each) => void kept.set(each.id, each),
+    forget: async (id) => void kept.delete(id),
+    load: async (job) => [...kept.values()].filter((each) => each.job === job),
+  };
   const written: string[] = [];
   const wakes: (() => void)[] = [];
   const left = [...answers];
-  const make = () => new PhotoQueue({ shelf, send: async () => left.shift() ?? { taken }, later: (work) => wakes.push(work), onTaken: ({ photo: sha256 }) => written.push(sha256) });
+  const make = () =>
+    new PhotoQueue({
+      shelf,
+      send: async () => left.shift() ?? { taken },
+      later: (work) => wakes.push(work),
+      onTaken: ({ photo: sha256 }) => written.push(sha256),
+    });
   return { made: make(), make, kept, written, wakes };
 }
 const waiting = (id: string): WaitingPhoto => ({ id, job: "job-1", author: "wren", name: `${id}.jpg`, file, about });
-const settled = async () => { for (let turn = 0; turn < 20; turn += 1) await Promise.resolve(); };
+const settled = async () => {
+  for (let turn = 0; turn < 20; turn += 1) await Promise.resolve();
+};
 
 test("a photo is on the shelf until the job has it, through a lost network and a closed page", async () => {
   const { made, make, kept, written, wakes } = queue([{ later: true }, { later: true }]);
   await made.add(waiting("one"));
   await settled();
-  expect([made.state().map(({ id, state }) => [id, state]), [...kept.keys()], written]).toEqual([[["one", "waiting"]], ["one"], []]);
+  expect([made.state().map(({ id, state }) => [id, state]), [...kept.keys()], written]).toEqual([
+    [["one", "waiting"]],
+    ["one"],
+    [],
+  ]);
   // The page is closed, and opened again while the network is still away.
   const again = make();
   await again.restore("job-1", "wren");
@@ -83,7 +123,9 @@ test("a refused photo stays in sight with its reason until a person has seen it,
   await made.add(waiting("bad"));
   await made.add(waiting("good"));
   await settled();
-  expect(made.state().map(({ id, state, problems }) => [id, state, problems[0]?.code])).toEqual([["bad", "refused", "not-a-picture"]]);
+  expect(made.state().map(({ id, state, problems }) => [id, state, problems[0]?.code])).toEqual([
+    ["bad", "refused", "not-a-picture"],
+  ]);
   expect(written).toEqual([taken.photo]);
   made.dismiss("bad");
   expect(made.state()).toEqual([]);

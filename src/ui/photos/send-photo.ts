@@ -15,7 +15,8 @@ export interface PhotoToSend {
 }
 
 /** The server took it, would not take it, or could not be reached: then it is tried again later. */
-export type Sent = { readonly taken: TakenPhoto } | { readonly problems: readonly Problem[] } | { readonly later: true };
+export type Sent =
+  { readonly taken: TakenPhoto } | { readonly problems: readonly Problem[] } | { readonly later: true };
 
 type Fetch = (path: string, init?: RequestInit) => Promise<Response>;
 
@@ -44,20 +45,33 @@ async function ask<T>(send: Fetch, path: string, init: RequestInit): Promise<T> 
  *
  * @param onProgress  share of it that is there, 0 to 1
  */
-export async function sendPhoto({ job, id, file }: PhotoToSend, send: Fetch, onProgress: (share: number) => void): Promise<Sent> {
+export async function sendPhoto(
+  { job, id, file }: PhotoToSend,
+  send: Fetch,
+  onProgress: (share: number) => void,
+): Promise<Sent> {
   const base = `/api/jobs/${job}/uploads`;
   const json = { "Content-Type": "application/json" };
-  if (file.size > photoLimits.bytes) return { problems: [problem("error", "photo-too-large", [], { bytes: file.size, most: photoLimits.bytes })] };
+  if (file.size > photoLimits.bytes)
+    return { problems: [problem("error", "photo-too-large", [], { bytes: file.size, most: photoLimits.bytes })] };
   if (file.size === 0) return { problems: [problem("error", "not-a-picture")] };
   try {
-    const begun = await ask<{ have: number[]; photo: string | null }>(send, base, { method: "POST", headers: json, body: JSON.stringify({ id, bytes: file.size }) });
+    const begun = await ask<{ have: number[]; photo: string | null }>(send, base, {
+      method: "POST",
+      headers: json,
+      body: JSON.stringify({ id, bytes: file.size }),
+    });
     const have = new Set(begun.have);
     const count = chunkCount(file.size);
     for (let n = 0; n < count && begun.photo === null; n += 1) {
       onProgress(have.size / count);
       if (have.has(n)) continue;
       const from = n * photoLimits.chunk;
-      await ask(send, `${base}/${id}/${n}`, { method: "PUT", headers: { "Content-Type": "application/octet-stream" }, body: file.slice(from, from + chunkBytes(file.size, n)) });
+      await ask(send, `${base}/${id}/${n}`, {
+        method: "PUT",
+        headers: { "Content-Type": "application/octet-stream" },
+        body: file.slice(from, from + chunkBytes(file.size, n)),
+      });
       have.add(n);
     }
     onProgress(1);

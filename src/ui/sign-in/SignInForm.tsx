@@ -18,7 +18,11 @@ const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
 
 async function post(credentials: z.infer<typeof Credentials>): Promise<Problem | null> {
   try {
-    const response = await fetch("/api/session", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(credentials) });
+    const response = await fetch("/api/session", {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(credentials),
+    });
     if (response.ok) return null;
     const { problems } = (await response.json()) as { problems: Problem[] };
     return problems[0] ?? problem("error", "server-error");
@@ -29,7 +33,10 @@ async function post(credentials: z.infer<typeof Credentials>): Promise<Problem |
 
 export function SignInForm() {
   const router = useRouter();
-  const { register, handleSubmit, setError, formState } = useForm({ resolver: zodResolver(Credentials), defaultValues: { account: "", password: "" } });
+  const { register, handleSubmit, setError, formState } = useForm({
+    resolver: zodResolver(Credentials),
+    defaultValues: { account: "", password: "" },
+  });
   const { errors, isSubmitting } = formState;
 
   const submit = handleSubmit(async (credentials) => {
@@ -45,20 +52,41 @@ export function SignInForm() {
       <chakra.form width="340px" onSubmit={(event) => void submit(event)} method="post">
         <Flex align="center" gap="10px" mb="28px">
           <Brand size={22} />
-          <Heading as="h1" fontSize="26px" color="ink">Ember Bench</Heading>
+          <Heading as="h1" fontSize="26px" color="ink">
+            Ember Bench
+          </Heading>
         </Flex>
         <Field.Root invalid={!!errors.account} mb="16px">
           <Field.Label color="quiet">Account</Field.Label>
-          <Input {...register("account")} autoComplete="username" autoFocus autoCapitalize="none" size="lg" borderColor="lineStrong" />
+          <Input
+            {...register("account")}
+            autoComplete="username"
+            autoFocus
+            autoCapitalize="none"
+            size="lg"
+            borderColor="lineStrong"
+          />
           <Field.ErrorText>{errors.account?.message}</Field.ErrorText>
         </Field.Root>
         <Field.Root invalid={!!errors.password} mb="24px">
           <Field.Label color="quiet">Password</Field.Label>
-          <Input {...register("password")} type="password" autoComplete="current-password" size="lg" borderColor="lineStrong" />
+          <Input
+            {...register("password")}
+            type="password"
+            autoComplete="current-password"
+            size="lg"
+            borderColor="lineStrong"
+          />
           <Field.ErrorText>{errors.password?.message}</Field.ErrorText>
         </Field.Root>
-        {errors.root && <chakra.p role="alert" color="out" mb="16px">{errors.root.message}</chakra.p>}
-        <Button type="submit" loading={isSubmitting} width="100%" size="lg" bg="ember" color="onEmber" fontWeight={700}>Sign in</Button>
+        {errors.root && (
+          <chakra.p role="alert" color="out" mb="16px">
+            {errors.root.message}
+          </chakra.p>
+        )}
+        <Button type="submit" loading={isSubmitting} width="100%" size="lg" bg="ember" color="onEmber" fontWeight={700}>
+          Sign in
+        </Button>
       </chakra.form>
     </Flex>
   );

@@ -11,7 +11,15 @@ export function SignOut() {
     router.refresh();
   };
   return (
-    <chakra.button type="button" onClick={() => void signOut()} color="quiet" textDecoration="underline" textUnderlineOffset="3px" _hover={{ color: "ink" }} cursor="pointer">
+    <chakra.button
+      type="button"
+      onClick={() => void signOut()}
+      color="quiet"
+      textDecoration="underline"
+      textUnderlineOffset="3px"
+      _hover={{ color: "ink" }}
+      cursor="pointer"
+    >
       Sign out
     </chakra.button>
   );

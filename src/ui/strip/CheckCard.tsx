@@ -18,12 +18,30 @@ function useNoteCheck({ check }: CheckResult): (place: CheckPlace, noted: Noted)
   const { append } = useJob();
   return (place, noted) => {
     const [before] = place.notes.length === 1 ? place.notes : [];
-    const kept = noted.skipped === undefined ? { state: before?.state ?? null, value: before?.value ?? null } : { state: null, value: null };
-    append("check-noted", { check: check.id, place: place.id, skipped: null, ...kept, ...noted, ...(place.notes.length > 0 ? { supersedes: place.notes.map((note) => note.id) } : {}) });
+    const kept =
+      noted.skipped === undefined
+        ? { state: before?.state ?? null, value: before?.value ?? null }
+        : { state: null, value: null };
+    append("check-noted", {
+      check: check.id,
+      place: place.id,
+      skipped: null,
+      ...kept,
+      ...noted,
+      ...(place.notes.length > 0 ? { supersedes: place.notes.map((note) => note.id) } : {}),
+    });
   };
 }
 
-function Place({ result, place, note }: { result: CheckResult; place: CheckPlace; note: (place: CheckPlace, noted: Noted) => void }) {
+function Place({
+  result,
+  place,
+  note,
+}: {
+  result: CheckResult;
+  place: CheckPlace;
+  note: (place: CheckPlace, noted: Noted) => void;
+}) {
   const { mayWrite, nameOf } = useJob();
   const { check } = result;
   const [draft, setDraft] = useState<string | null>(null);
@@ -40,21 +58,68 @@ function Place({ result, place, note }: { result: CheckResult; place: CheckPlace
   return (
     <Box>
       <Flex gap="6px" align="center" wrap="wrap" py="3px" role="group" aria-label={label}>
-        <chakra.span fontSize="14px" minWidth={check.places.length > 0 ? "74px" : "0"} color={place.amiss ? "out" : stands ? "ink" : "quiet"} fontWeight={place.amiss ? 700 : 400}>{check.places.length > 0 ? label : ""}</chakra.span>
+        <chakra.span
+          fontSize="14px"
+          minWidth={check.places.length > 0 ? "74px" : "0"}
+          color={place.amiss ? "out" : stands ? "ink" : "quiet"}
+          fontWeight={place.amiss ? 700 : 400}
+        >
+          {check.places.length > 0 ? label : ""}
+        </chakra.span>
         {check.figure && (
           <>
             <SmallInput
-              value={draft ?? (stands?.value == null ? "" : String(stands.value))} onChange={(event) => setDraft(event.currentTarget.value)} onBlur={keep} onKeyDown={(event) => event.key === "Enter" && keep()} wrong={wrong}
-              disabled={!mayWrite} inputMode="decimal" width="78px" aria-label={`${label}, ${unit!.symbol}`} fontVariantNumeric="tabular-nums" placeholder={stands?.skipped ? "skipped" : ""}
+              value={draft ?? (stands?.value == null ? "" : String(stands.value))}
+              onChange={(event) => setDraft(event.currentTarget.value)}
+              onBlur={keep}
+              onKeyDown={(event) => event.key === "Enter" && keep()}
+              wrong={wrong}
+              disabled={!mayWrite}
+              inputMode="decimal"
+              width="78px"
+              aria-label={`${label}, ${unit!.symbol}`}
+              fontVariantNumeric="tabular-nums"
+              placeholder={stands?.skipped ? "skipped" : ""}
             />
-            <chakra.span fontSize="12px" color="quiet">{unit!.symbol}</chakra.span>
+            <chakra.span fontSize="12px" color="quiet">
+              {unit!.symbol}
+            </chakra.span>
           </>
         )}
-        {check.states?.map((state, at) => <Chip key={state.id} isOn={stands?.state === state.id} tone={at === 0 ? "sound" : "out"} disabled={!mayWrite} onClick={() => note(place, { state: state.id })}>{state.name}</Chip>)}
-        {place.amiss && <chakra.span fontSize="12px" color="out">not as it should be</chakra.span>}
+        {check.states?.map((state, at) => (
+          <Chip
+            key={state.id}
+            isOn={stands?.state === state.id}
+            tone={at === 0 ? "sound" : "out"}
+            disabled={!mayWrite}
+            onClick={() => note(place, { state: state.id })}
+          >
+            {state.name}
+          </Chip>
+        ))}
+        {place.amiss && (
+          <chakra.span fontSize="12px" color="out">
+            not as it should be
+          </chakra.span>
+        )}
       </Flex>
-      {wrong && <chakra.p role="alert" fontSize="12px" color="out">“{draft}” is not a number. It stays here until you correct it.</chakra.p>}
-      {place.notes.length > 1 && <chakra.p fontSize="12px" color="near">Noted differently: {place.notes.map((each) => `${[each.value, check.states?.find((state) => state.id === each.state)?.name].filter((part) => part != null).join(" ")} by ${nameOf(each.author)}`).join("; ")}. Note it again.</chakra.p>}
+      {wrong && (
+        <chakra.p role="alert" fontSize="12px" color="out">
+          “{draft}” is not a number. It stays here until you correct it.
+        </chakra.p>
+      )}
+      {place.notes.length > 1 && (
+        <chakra.p fontSize="12px" color="near">
+          Noted differently:{" "}
+          {place.notes
+            .map(
+              (each) =>
+                `${[each.value, check.states?.find((state) => state.id === each.state)?.name].filter((part) => part != null).join(" ")} by ${nameOf(each.author)}`,
+            )
+            .join("; ")}
+          . Note it again.
+        </chakra.p>
+      )}
     </Box>
   );
 }
@@ -64,7 +129,13 @@ const bounds = ({ check: { figure } }: CheckResult) => {
   const unit = unitById(figure.unit)!;
   const say = (value: number) => formatNumber(toCore(value, unit), unit);
   const { low, high } = figure;
-  return low !== undefined && high !== undefined ? `${say(low)} to ${say(high)} ${unit.symbol}` : low !== undefined ? `at least ${say(low)} ${unit.symbol}` : high !== undefined ? `at most ${say(high)} ${unit.symbol}` : null;
+  return low !== undefined && high !== undefined
+    ? `${say(low)} to ${say(high)} ${unit.symbol}`
+    : low !== undefined
+      ? `at least ${say(low)} ${unit.symbol}`
+      : high !== undefined
+        ? `at most ${say(high)} ${unit.symbol}`
+        : null;
 };
 
 /** Something to look at while it can still be: offered before the step that ends it. */
@@ -82,23 +153,66 @@ export function CheckCard({ result }: { result: CheckResult }) {
   return (
     <Box py="10px" borderTopWidth="1px" borderColor="line" id={`check-${check.id}`}>
       <Flex justify="space-between" align="baseline" gap="10px" wrap="wrap">
-        <chakra.h3 fontSize="15px" fontWeight={700}>{check.name}</chakra.h3>
-        <chakra.span fontSize="12px" color={state === "open" ? "near" : state === "lost" ? "out" : "quiet"}>{state === "open" ? `${open.length} to note before this step` : state === "lost" ? "can never be known" : state}</chakra.span>
+        <chakra.h3 fontSize="15px" fontWeight={700}>
+          {check.name}
+        </chakra.h3>
+        <chakra.span fontSize="12px" color={state === "open" ? "near" : state === "lost" ? "out" : "quiet"}>
+          {state === "open"
+            ? `${open.length} to note before this step`
+            : state === "lost"
+              ? "can never be known"
+              : state}
+        </chakra.span>
       </Flex>
-      <chakra.p fontSize="13px" color="quiet">{check.how}{bounds(result) ? ` As it should be: ${bounds(result)}.` : ""} {sayRef(check.ref, wording.sources)}</chakra.p>
-      {check.caution && <chakra.p fontSize="12px" color="near">{check.caution}</chakra.p>}
-      <Grid templateColumns={{ base: "1fr", xl: places.length > 5 && !check.states ? "1fr 1fr" : "1fr" }} columnGap="18px" mt="4px">
-        {places.map((place) => <Place key={place.id ?? ""} result={result} place={place} note={note} />)}
+      <chakra.p fontSize="13px" color="quiet">
+        {check.how}
+        {bounds(result) ? ` As it should be: ${bounds(result)}.` : ""} {sayRef(check.ref, wording.sources)}
+      </chakra.p>
+      {check.caution && (
+        <chakra.p fontSize="12px" color="near">
+          {check.caution}
+        </chakra.p>
+      )}
+      <Grid
+        templateColumns={{ base: "1fr", xl: places.length > 5 && !check.states ? "1fr 1fr" : "1fr" }}
+        columnGap="18px"
+        mt="4px"
+      >
+        {places.map((place) => (
+          <Place key={place.id ?? ""} result={result} place={place} note={note} />
+        ))}
       </Grid>
       {mayWrite && open.length > 0 && (
         <Flex gap="8px" mt="6px" wrap="wrap" align="center">
-          {asItShould && open.length > 1 && <Button size="sm" variant="outline" borderColor="lineStrong" color="ink" onClick={() => open.forEach((place) => note(place, { state: asItShould.id }))}>All {open.length}: {asItShould.name}</Button>}
+          {asItShould && open.length > 1 && (
+            <Button
+              size="sm"
+              variant="outline"
+              borderColor="lineStrong"
+              color="ink"
+              onClick={() => open.forEach((place) => note(place, { state: asItShould.id }))}
+            >
+              All {open.length}: {asItShould.name}
+            </Button>
+          )}
           {skipping === null ? (
-            <Button size="sm" variant="ghost" onClick={() => setSkipping("")}>Skip {open.length > 1 ? "the rest" : "it"}</Button>
+            <Button size="sm" variant="ghost" onClick={() => setSkipping("")}>
+              Skip {open.length > 1 ? "the rest" : "it"}
+            </Button>
           ) : (
             <>
-              <SmallInput value={skipping} onChange={(event) => setSkipping(event.currentTarget.value)} onKeyDown={(event) => event.key === "Enter" && skip()} placeholder="why it is skipped" aria-label="Why it is skipped" width="220px" autoFocus />
-              <Button size="sm" variant="outline" borderColor="lineStrong" color="ink" onClick={skip}>Skip</Button>
+              <SmallInput
+                value={skipping}
+                onChange={(event) => setSkipping(event.currentTarget.value)}
+                onKeyDown={(event) => event.key === "Enter" && skip()}
+                placeholder="why it is skipped"
+                aria-label="Why it is skipped"
+                width="220px"
+                autoFocus
+              />
+              <Button size="sm" variant="outline" borderColor="lineStrong" color="ink" onClick={skip}>
+                Skip
+              </Button>
             </>
           )}
         </Flex>

@@ -24,8 +24,12 @@ function Steps() {
   const here = steps.find(({ step }) => step.id === chosen) ?? next ?? steps.at(-1)!;
   return (
     <Grid templateColumns={{ base: "1fr", lg: "minmax(220px, 270px) 1fr" }} columnGap="26px" rowGap="18px">
-      <Box order={{ base: 2, lg: 1 }}><StepList steps={steps} here={here.step.id} onChoose={setChosen} /></Box>
-      <Box order={{ base: 1, lg: 2 }} minWidth="0"><StepCard key={here.step.id} result={here} onDone={() => setChosen(null)} /></Box>
+      <Box order={{ base: 2, lg: 1 }}>
+        <StepList steps={steps} here={here.step.id} onChoose={setChosen} />
+      </Box>
+      <Box order={{ base: 1, lg: 2 }} minWidth="0">
+        <StepCard key={here.step.id} result={here} onDone={() => setChosen(null)} />
+      </Box>
     </Grid>
   );
 }
@@ -35,7 +39,11 @@ function Notices() {
   const { assessment, wording } = useJob();
   const { strip, findings } = assessment.teardown;
   const told = [...(strip?.problems ?? []), ...findings.problems].filter((found) => found.severity !== "hold");
-  return told.map((found, at) => <chakra.p key={at} fontSize="13px" color="quiet" py="2px">{sayProblem(found, wording)}</chakra.p>);
+  return told.map((found, at) => (
+    <chakra.p key={at} fontSize="13px" color="quiet" py="2px">
+      {sayProblem(found, wording)}
+    </chakra.p>
+  ));
 }
 
 /** Where the engine comes apart, and nothing that was seen is lost. */
@@ -48,21 +56,55 @@ export function StripStation() {
   return (
     <StationLayout aside={<PartInHand />}>
       <Flex align="baseline" justify="space-between" gap="12px" wrap="wrap">
-        <Heading as="h1" fontSize="22px">Apart, in order</Heading>
-        {strip && strip.out.size > 0 && <chakra.a href={`/api/jobs/${id}/labels`} download fontSize="14px" color="emberInk" textDecoration="underline" textUnderlineOffset="3px" display="inline-flex" alignItems="center" minHeight="36px">Labels, PDF</chakra.a>}
+        <Heading as="h1" fontSize="22px">
+          Apart, in order
+        </Heading>
+        {strip && strip.out.size > 0 && (
+          <chakra.a
+            href={`/api/jobs/${id}/labels`}
+            download
+            fontSize="14px"
+            color="emberInk"
+            textDecoration="underline"
+            textUnderlineOffset="3px"
+            display="inline-flex"
+            alignItems="center"
+            minHeight="36px"
+          >
+            Labels, PDF
+          </chakra.a>
+        )}
       </Flex>
       <Cautions station="strip" partClass="" />
       <StationHolds station="strip" />
       <TabRow
-        label="Strip" here={tab} onChoose={setTab}
+        label="Strip"
+        here={tab}
+        onChoose={setTab}
         items={[
           ...(strip ? [{ id: "steps" as const, name: "Steps", count: `${done}/${strip.steps.length}` }] : []),
           { id: "findings", name: "Findings", count: lookedAt > 0 ? `${lookedAt} parts` : "" },
-          { id: "photos", name: "Photos", count: assessment.job.photos.length > 0 ? String(assessment.job.photos.length) : "" },
-          { id: "fragments", name: "Fragments", count: ledger.parts.length === 0 ? "" : ledger.isOpen ? "open" : "closed", isUrgent: ledger.isOpen },
+          {
+            id: "photos",
+            name: "Photos",
+            count: assessment.job.photos.length > 0 ? String(assessment.job.photos.length) : "",
+          },
+          {
+            id: "fragments",
+            name: "Fragments",
+            count: ledger.parts.length === 0 ? "" : ledger.isOpen ? "open" : "closed",
+            isUrgent: ledger.isOpen,
+          },
         ]}
       />
-      {tab === "steps" && strip && <><Steps /><Box mt="14px"><Notices /></Box></>}
+      {tab === "steps" && strip && (
+        <>
+          <Steps />
+          <Box mt="14px">
+            <Notices />
+          </Box>
+        </>
+      )}
       {tab === "findings" && <FindingsSheet />}
       {tab === "photos" && <PhotoSheet station="strip" />}
       {tab === "fragments" && <Fragments />}

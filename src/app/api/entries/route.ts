@@ -2,6 +2,7 @@ import { answer, route } from "@/server/route";
 import { EntryBatch, takeEntries } from "@/server/take-entries";
 
 /** The only way to write: a batch of entries, one answer for each. */
-export const POST = route({ role: "inspector", body: EntryBatch, mostBytes: 4 * 1024 * 1024 }, async ({ body, person }) =>
-  answer({ v: 1, answers: await takeEntries(body.entries, person, new Date()) }),
+export const POST = route(
+  { role: "inspector", body: EntryBatch, mostBytes: 4 * 1024 * 1024 },
+  async ({ body, person }) => answer({ v: 1, answers: await takeEntries(body.entries, person, new Date()) }),
 );

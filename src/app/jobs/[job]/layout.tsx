@@ -8,7 +8,13 @@ import { JobFrame } from "@/ui/job/JobFrame";
 
 export const dynamic = "force-dynamic";
 
-export default async function JobLayout({ params, children }: { params: Promise<{ job: string }>; children: ReactNode }) {
+export default async function JobLayout({
+  params,
+  children,
+}: {
+  params: Promise<{ job: string }>;
+  children: ReactNode;
+}) {
   const person = await requirePerson();
   const path = JobPath.safeParse(await params);
   const job = path.success ? await openJob(path.data.job) : null;

@@ -3,7 +3,11 @@ import { notFound } from "next/navigation";
 import { ownerView } from "@/server/owner";
 import { OwnerPage } from "@/ui/owner/OwnerPage";
 
-export const metadata: Metadata = { title: "Your engine", robots: { index: false, follow: false }, referrer: "no-referrer" };
+export const metadata: Metadata = {
+  title: "Your engine",
+  robots: { index: false, follow: false },
+  referrer: "no-referrer",
+};
 export const dynamic = "force-dynamic";
 
 /** What an owner sees through a link: no session, nothing to write, nothing but what the view names. */
@@ -11,5 +15,11 @@ export default async function Page({ params }: { params: Promise<{ token: string
   const { token } = await params;
   const view = await ownerView(token);
   if (!view) notFound();
-  return <OwnerPage view={view} photos={`/api/owner/${token}/photos`} report={view.withReport ? `/api/owner/${token}/report` : null} />;
+  return (
+    <OwnerPage
+      view={view}
+      photos={`/api/owner/${token}/photos`}
+      report={view.withReport ? `/api/owner/${token}/report` : null}
+    />
+  );
 }

@@ -25,12 +25,36 @@ export function Pictures({ sheet, row }: { sheet: Sheet; row: RowResult }) {
     <Box hideBelow="md" mt="10px">
       <Flex as="nav" aria-label="Pictures" gap="2px" mb="-4px">
         {kinds.map((each) => (
-          <chakra.button key={each} type="button" aria-pressed={each === kind} onClick={() => setChosen(each)} px="8px" minHeight="28px" fontSize="12px" borderRadius="6px" color={each === kind ? "ink" : "quiet"} bg={each === kind ? "raised" : undefined} cursor="pointer" _hover={{ color: "ink" }}>
+          <chakra.button
+            key={each}
+            type="button"
+            aria-pressed={each === kind}
+            onClick={() => setChosen(each)}
+            px="8px"
+            minHeight="28px"
+            fontSize="12px"
+            borderRadius="6px"
+            color={each === kind ? "ink" : "quiet"}
+            bg={each === kind ? "raised" : undefined}
+            cursor="pointer"
+            _hover={{ color: "ink" }}
+          >
             {pictureWords[each]}
           </chakra.button>
         ))}
       </Flex>
-      {kind === "band" && <BandPlot title={sheet.feature.title} limits={governing.limits} unit={unitFor(governing.unit)} groups={rows.map((each) => ({ id: each.row.id, label: each.row.label, values: standsByPoint(governing) ? each.points : [each.governing] }))} />}
+      {kind === "band" && (
+        <BandPlot
+          title={sheet.feature.title}
+          limits={governing.limits}
+          unit={unitFor(governing.unit)}
+          groups={rows.map((each) => ({
+            id: each.row.id,
+            label: each.row.label,
+            values: standsByPoint(governing) ? each.points : [each.governing],
+          }))}
+        />
+      )}
       {kind === "shape" && <BoreShape sheet={sheet} rows={rows} chosen={row.row.id} unit={unit} />}
       {kind === "polar" && <PolarPlot row={row} unit={unit} />}
       {kind === "axis" && <AxisPlot row={row} unit={unit} />}

@@ -13,7 +13,11 @@ export function useChartLook(): ChartLook | null {
   useEffect(() => {
     const frame = requestAnimationFrame(() => {
       const styles = getComputedStyle(document.documentElement);
-      setLook(Object.fromEntries(roles.map((role) => [role, styles.getPropertyValue(colorVariable(role)).trim()])) as unknown as ChartLook);
+      setLook(
+        Object.fromEntries(
+          roles.map((role) => [role, styles.getPropertyValue(colorVariable(role)).trim()]),
+        ) as unknown as ChartLook,
+      );
     });
     return () => cancelAnimationFrame(frame);
   }, [resolvedTheme]);

@@ -1,7 +1,8 @@
 import { orrinshaw, pellbrook, rotary } from "@/core/fixtures/load";
 import { picturesOf } from "./which-pictures";
 
-const first = (pack: typeof orrinshaw, sheet: string) => picturesOf(pack.sheets.find(({ id }) => id === sheet)!.feature);
+const first = (pack: typeof orrinshaw, sheet: string) =>
+  picturesOf(pack.sheets.find(({ id }) => id === sheet)!.feature);
 
 // What is drawn follows from where points lie and what is worked out of them, in whatever engine.
 test.each([
@@ -15,7 +16,8 @@ test.each([
   ["cylinder-bore", pellbrook, ["band", "shape", "trend"]],
 ] as const)("%s", (sheet, pack, pictures) => expect(first(pack, sheet)).toEqual(pictures));
 
-test("a rotor housing, which has places round its trochoid and no heights, stands in its band", () => expect(first(rotary, rotary.sheets[0]!.id)).toEqual(["band", "trend"]));
+test("a rotor housing, which has places round its trochoid and no heights, stands in its band", () =>
+  expect(first(rotary, rotary.sheets[0]!.id)).toEqual(["band", "trend"]));
 
 test("every point of every feature that has a sketch is on it, within its edges", () => {
   for (const { pack } of [orrinshaw, pellbrook]) {
@@ -24,7 +26,10 @@ test("every point of every feature that has a sketch is on it, within its edges"
         const sketch = pack.drawings.find((each) => each.id === drawing?.id);
         if (!drawing || !sketch) continue;
         expect([id, Object.keys(drawing.marks).sort()]).toEqual([id, points.map((point) => point.id).sort()]);
-        for (const [x1, y1, x2, y2] of Object.values(drawing.marks).flat()) expect(Math.min(x1, y1, x2, y2, sketch.width - x1, sketch.width - x2, sketch.height - y1, sketch.height - y2)).toBeGreaterThanOrEqual(0);
+        for (const [x1, y1, x2, y2] of Object.values(drawing.marks).flat())
+          expect(
+            Math.min(x1, y1, x2, y2, sketch.width - x1, sketch.width - x2, sketch.height - y1, sketch.height - y2),
+          ).toBeGreaterThanOrEqual(0);
       }
     }
   }

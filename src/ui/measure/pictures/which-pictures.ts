@@ -5,7 +5,14 @@ import { innerExprs } from "@/core/pack/walk-expr";
 export const pictureKinds = ["band", "shape", "polar", "axis", "curve", "trend"] as const;
 export type PictureKind = (typeof pictureKinds)[number];
 
-export const pictureWords: Readonly<Record<PictureKind, string>> = { band: "in their band", shape: "shape", polar: "round the axis", axis: "along the shaft", curve: "curve", trend: "over time" };
+export const pictureWords: Readonly<Record<PictureKind, string>> = {
+  band: "in their band",
+  shape: "shape",
+  polar: "round the axis",
+  axis: "along the shaft",
+  curve: "curve",
+  trend: "over time",
+};
 
 const fitsIn = (expr: Expr): readonly string[] => ("fit" in expr ? [expr.fit] : innerExprs(expr).flatMap(fitsIn));
 
@@ -18,6 +25,7 @@ export function picturesOf({ points, governing, derived }: Feature): readonly Pi
   if (fits.includes("eccentricity") || fits.includes("roundness")) return ["polar", "trend"];
   if (fits.length > 0) return ["trend"];
   if (isRound) return ["curve", "band", "trend"];
-  if (axes.length === 2 && points.length >= 4 && points.every(({ at }) => axes.every((axis) => at[axis] !== undefined))) return ["band", "shape", "trend"];
+  if (axes.length === 2 && points.length >= 4 && points.every(({ at }) => axes.every((axis) => at[axis] !== undefined)))
+    return ["band", "shape", "trend"];
   return ["band", "trend"];
 }

@@ -9,5 +9,10 @@ import { refuse, route } from "@/server/route";
 export const GET = route({ role: "viewer", params: JobPath }, async ({ params }) => {
   const job = await openJob(params.job);
   if (!job) return refuse(404, problem("error", "unknown-stream"));
-  return fileResponse(Readable.toWeb(await archiveOf(job)) as ReadableStream<Uint8Array<ArrayBuffer>>, "application/zip", job, "zip");
+  return fileResponse(
+    Readable.toWeb(await archiveOf(job)) as ReadableStream<Uint8Array<ArrayBuffer>>,
+    "application/zip",
+    job,
+    "zip",
+  );
 });

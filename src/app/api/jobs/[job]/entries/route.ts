@@ -6,5 +6,7 @@ import { JobPath } from "@/server/job-path";
 /** A job's entries in the order in which they were kept, with the names of those who made them. */
 export const GET = route({ role: "viewer", params: JobPath }, async ({ params }) => {
   const job = await openJob(params.job);
-  return job ? answer({ v: 1, entries: job.entries, people: job.people }) : refuse(404, problem("error", "unknown-stream"));
+  return job
+    ? answer({ v: 1, entries: job.entries, people: job.people })
+    : refuse(404, problem("error", "unknown-stream"));
 });

@@ -11,5 +11,10 @@ export const GET = route({ role: "viewer", params: JobPath }, async ({ params: {
   const job = await openJob(id);
   if (!job) return refuse(404, problem("error", "unknown-stream"));
   const assessment = assess(job.pack, job.entries, new Date().toISOString());
-  return fileResponse(await labelSheet(labelsOf(job.pack, assessment), job.header.name), "application/pdf", job, "labels.pdf");
+  return fileResponse(
+    await labelSheet(labelsOf(job.pack, assessment), job.header.name),
+    "application/pdf",
+    job,
+    "labels.pdf",
+  );
 });

@@ -9,9 +9,13 @@ const Wish = z.strictObject({ days: z.number().int().min(1).max(365), withReport
 const unknown = () => refuse(404, problem("error", "unknown-stream"));
 
 /** Links by which the owner may look at the job. */
-export const GET = route({ role: "lead", params: JobPath }, async ({ params: { job } }) => ((await jobExists(job)) ? answer({ v: 1, links: await shownLinks(job) }) : unknown()));
+export const GET = route({ role: "lead", params: JobPath }, async ({ params: { job } }) =>
+  (await jobExists(job)) ? answer({ v: 1, links: await shownLinks(job) }) : unknown(),
+);
 
 /** Makes one; its token is in the answer, this once. */
 export const POST = route({ role: "lead", params: JobPath, body: Wish }, async ({ params: { job }, body, person }) =>
-  (await jobExists(job)) ? answer({ v: 1, ...(await makeOwnerLink(job, person.id, body.days, body.withReport)) }) : unknown(),
+  (await jobExists(job))
+    ? answer({ v: 1, ...(await makeOwnerLink(job, person.id, body.days, body.withReport)) })
+    : unknown(),
 );

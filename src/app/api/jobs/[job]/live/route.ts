@@ -15,6 +15,15 @@ export const GET = route({ role: "viewer", params: JobPath }, async ({ request, 
   return eventStream({
     signal: request.signal,
     isAllowed: () => isStillAllowed(person),
-    begin: (send) => watcher().watch(job, after, (entries, seq) => void namesFor(entries).then((people) => send({ id: seq, data: { entries, people } }), () => {})),
+    begin: (send) =>
+      watcher().watch(
+        job,
+        after,
+        (entries, seq) =>
+          void namesFor(entries).then(
+            (people) => send({ id: seq, data: { entries, people } }),
+            () => {},
+          ),
+      ),
   });
 });

@@ -8,5 +8,7 @@ import { refuse, route } from "@/server/route";
 /** The job's record as NDJSON. */
 export const GET = route({ role: "viewer", params: JobPath }, async ({ params }) => {
   const job = await openJob(params.job);
-  return job ? fileResponse(writeRecord(job.entries), "application/x-ndjson; charset=utf-8", job, "ndjson") : refuse(404, problem("error", "unknown-stream"));
+  return job
+    ? fileResponse(writeRecord(job.entries), "application/x-ndjson; charset=utf-8", job, "ndjson")
+    : refuse(404, problem("error", "unknown-stream"));
 });

@@ -8,8 +8,13 @@ import { answer, refuse, route } from "@/server/route";
 const Wish = z.strictObject({ id: z.uuid(), bytes: z.number().int().min(1) });
 
 /** Begins to take a photo, or says where one that was begun stands. */
-export const POST = route({ role: "inspector", params: JobPath, body: Wish }, async ({ params: { job }, body: { id, bytes } }) => {
-  if (!(await jobExists(job))) return refuse(404, problem("error", "unknown-stream"));
-  const opened = await openUpload(job, id, bytes);
-  return opened.ok ? answer({ v: 1, ...opened.value }) : refuse(opened.problems[0]?.code === "upload-differs" ? 409 : 413, ...opened.problems);
-});
+export const POST = route(
+  { role: "inspector", params: JobPath, body: Wish },
+  async ({ params: { job }, body: { id, bytes } }) => {
+    if (!(await jobExists(job))) return refuse(404, problem("error", "unknown-stream"));
+    const opened = await openUpload(job, id, bytes);
+    return opened.ok
+      ? answer({ v: 1, ...opened.value })
+      : refuse(opened.problems[0]?.code === "upload-differs" ? 409 : 413, ...opened.problems);
+  },
+);

@@ -13,5 +13,10 @@ export const GET = route({ role: "nobody", params: TokenPath }, async ({ params:
   const opened = await openByToken(token);
   if (!opened?.withReport) return refuse(404, problem("error", "not-found"));
   const { pack, entries } = opened.job;
-  return fileResponse(await renderReport(pack, assess(pack, entries, new Date().toISOString())), "application/pdf", opened.job, "pdf");
+  return fileResponse(
+    await renderReport(pack, assess(pack, entries, new Date().toISOString())),
+    "application/pdf",
+    opened.job,
+    "pdf",
+  );
 });

@@ -6,4 +6,6 @@ import { answer, refuse, route } from "@/server/route";
 const LinkPath = z.object({ job: z.uuid(), link: z.uuid() });
 
 /** Shuts a link for ever. */
-export const DELETE = route({ role: "lead", params: LinkPath }, async ({ params: { job, link } }) => ((await shutOwnerLink(job, link)) ? answer({ v: 1 }) : refuse(404, problem("error", "not-found"))));
+export const DELETE = route({ role: "lead", params: LinkPath }, async ({ params: { job, link } }) =>
+  (await shutOwnerLink(job, link)) ? answer({ v: 1 }) : refuse(404, problem("error", "not-found")),
+);

@@ -15,5 +15,10 @@ export const GET = route({ role: "inspector", params: Path }, async ({ params: {
 /** Makes the photo of the pieces. */
 export const POST = route({ role: "inspector", params: Path }, async ({ params: { job, upload } }) => {
   const taken = await finishPhoto(job, upload);
-  return taken.ok ? answer({ v: 1, ...taken.value }) : refuse(taken.problems[0]?.code === "unknown-upload" ? 404 : taken.problems[0]?.code === "chunks-missing" ? 409 : 422, ...taken.problems);
+  return taken.ok
+    ? answer({ v: 1, ...taken.value })
+    : refuse(
+        taken.problems[0]?.code === "unknown-upload" ? 404 : taken.problems[0]?.code === "chunks-missing" ? 409 : 422,
+        ...taken.problems,
+      );
 });

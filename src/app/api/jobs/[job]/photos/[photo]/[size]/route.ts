@@ -4,4 +4,8 @@ import { photoResponse } from "@/server/photos";
 import { refuse, route } from "@/server/route";
 
 /** A photo of the job. */
-export const GET = route({ role: "viewer", params: JobPath.extend(PhotoPath.shape) }, async ({ params: { job, photo, size } }) => (await photoResponse(job, photo, size)) ?? refuse(404, problem("error", "not-found")));
+export const GET = route(
+  { role: "viewer", params: JobPath.extend(PhotoPath.shape) },
+  async ({ params: { job, photo, size } }) =>
+    (await photoResponse(job, photo, size)) ?? refuse(404, problem("error", "not-found")),
+);

@@ -6,7 +6,10 @@ import { answer, refuse, route } from "@/server/route";
 import { trendAt } from "@/server/trend";
 
 /** What was read at one place of the engine at its other visits, and of all engines of its kind. */
-export const GET = route({ role: "viewer", params: JobPath.extend({ slot: Id, feature: z.string().max(130).pipe(Id) }) }, async ({ params: { job, slot, feature } }) => {
-  const found = await trendAt(job, slot, feature);
-  return found ? answer(found) : refuse(404, problem("error", "unknown-stream"));
-});
+export const GET = route(
+  { role: "viewer", params: JobPath.extend({ slot: Id, feature: z.string().max(130).pipe(Id) }) },
+  async ({ params: { job, slot, feature } }) => {
+    const found = await trendAt(job, slot, feature);
+    return found ? answer(found) : refuse(404, problem("error", "unknown-stream"));
+  },
+);

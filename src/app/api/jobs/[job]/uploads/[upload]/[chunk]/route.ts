@@ -7,7 +7,12 @@ import { answer, refuse, route } from "@/server/route";
 const Path = JobPath.extend({ upload: z.uuid(), chunk: z.coerce.number().int().min(0).max(1000) });
 
 /** Takes one piece of a photo, as bytes. */
-export const PUT = route({ role: "inspector", params: Path, bytes: true, mostBytes: photoLimits.chunk }, async ({ params: { job, upload, chunk }, bytes }) => {
-  const taken = await takeChunk(job, upload, chunk, bytes);
-  return taken.ok ? answer({ v: 1, ...taken.value }) : refuse(taken.problems[0]?.code === "unknown-upload" ? 404 : 422, ...taken.problems);
-});
+export const PUT = route(
+  { role: "inspector", params: Path, bytes: true, mostBytes: photoLimits.chunk },
+  async ({ params: { job, upload, chunk }, bytes }) => {
+    const taken = await takeChunk(job, upload, chunk, bytes);
+    return taken.ok
+      ? answer({ v: 1, ...taken.value })
+      : refuse(taken.problems[0]?.code === "unknown-upload" ? 404 : 422, ...taken.problems);
+  },
+);

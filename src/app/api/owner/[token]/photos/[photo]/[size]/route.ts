@@ -7,4 +7,8 @@ import { refuse, route } from "@/server/route";
 const Path = PhotoPath.extend({ token: z.string().max(60) });
 
 /** A photo that was chosen for the owner, for whoever holds a link. */
-export const GET = route({ role: "nobody", params: Path }, async ({ params: { token, photo, size } }) => (await ownerPhoto(token, photo, size)) ?? refuse(404, problem("error", "not-found")));
+export const GET = route(
+  { role: "nobody", params: Path },
+  async ({ params: { token, photo, size } }) =>
+    (await ownerPhoto(token, photo, size)) ?? refuse(404, problem("error", "not-found")),
+);
