@@ -22,6 +22,7 @@ const config = {
   // These packages ship ES modules only.
   transformIgnorePatterns: ["/node_modules/(?!(d3-polygon|uuid|@noble/hashes|p-limit|yocto-queue)/)"],
   modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.ember"],
+  setupFilesAfterEnv: ["<rootDir>/scripts/jest/record-codes.ts"],
   maxWorkers: 2,
 };
 

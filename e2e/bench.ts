@@ -1,6 +1,6 @@
 import { test as base, expect, request, type APIRequestContext, type Page } from "@playwright/test";
 import path from "node:path";
-import { readFileSync } from "node:fs";
+import { openSync, readFileSync } from "node:fs";
 import type { Envelope } from "@/core/entry/schema";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { change, openDatabase, select, type Database } from "@/store/connection";
@@ -63,7 +63,10 @@ export class Shop {
   }
 
   async start(): Promise<void> {
-    this.#web = await startWeb(this.processes, this.options);
+    // What the server refuses goes into its log by code: the suite counts which codes some test produced.
+    const codes = process.env.EMBER_CODES;
+    const log = codes ? openSync(path.join(codes, `web-${this.options.port}.log`), "a") : "ignore";
+    this.#web = await startWeb(this.processes, { ...this.options, log });
   }
 
   async stop(): Promise<void> {

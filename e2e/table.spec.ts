@@ -46,13 +46,11 @@ test("a table goes into a sheet: pasted where one stands, or from a file with it
 
   // From a file: rows by name, a heading that is none of ours, one liner that is not there.
   await page.keyboard.press("t");
-  await page
-    .locator("input[type=file]")
-    .setInputFiles({
-      name: "liners.csv",
-      mimeType: "text/csv",
-      buffer: Buffer.from("\ufeffLiner;first;ovality\n5;108.050;0.01\n9;108.044;0.02\n6;4.2530 in;0.01\n"),
-    });
+  await page.locator("input[type=file]").setInputFiles({
+    name: "liners.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("\ufeffLiner;first;ovality\n5;108.050;0.01\n9;108.044;0.02\n6;4.2530 in;0.01\n"),
+  });
   await page.getByLabel("Column 1, Liner").selectOption({ label: "which part or place" });
   await page.getByLabel("Column 2, first").selectOption({ label: "top, thrust direction" });
   await expect(said).toContainText("Line 3: “9” is no place of this sheet.");

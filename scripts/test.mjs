@@ -1,5 +1,5 @@
 // Runs all checks: lint, types, unit, browser. Sets up what is missing, leaves nothing running.
-import { existsSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import { ensureBuild } from "./lib/build.mjs";
 import { startMariadb } from "./lib/mariadb.mjs";
@@ -10,6 +10,7 @@ import { ensureChromium, ensureMariadb, ensurePackages } from "./lib/setup.mjs";
 
 const state = stateDir("test");
 const reports = { unit: path.join(state, "unit.json"), browser: path.join(state, "browser.json") };
+const codes = path.join(state, "codes");
 const browserWorkers = 2;
 const crashRounds = 50;
 const distDir = ".next-test";
@@ -28,13 +29,11 @@ function testsOf(kind) {
     );
   }
   const walk = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(walk)];
-  return report.suites
-    .flatMap(walk)
-    .map((spec) => ({
-      name: spec.title,
-      ms: spec.tests.flatMap((test) => test.results).reduce((sum, result) => sum + result.duration, 0),
-      ok: spec.ok,
-    }));
+  return report.suites.flatMap(walk).map((spec) => ({
+    name: spec.title,
+    ms: spec.tests.flatMap((test) => test.results).reduce((sum, result) => sum + result.duration, 0),
+    ok: spec.ok,
+  }));
 }
 
 async function main() {
@@ -66,6 +65,7 @@ async function main() {
   try {
     for (const file of Object.values(reports)) rmSync(file, { force: true });
     const checkLint = async () => {
+      if (wanted.includes("lint")) await check("format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
       if (wanted.includes("lint")) await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
     };
     const checkTypesAndBuild = async () => {
@@ -76,6 +76,8 @@ async function main() {
     // Side by side: neither fills both cores.
     await Promise.all([checkLint(), checkTypesAndBuild()]);
 
+    rmSync(codes, { recursive: true, force: true });
+    mkdirSync(codes, { recursive: true });
     let database;
     if (wanted.includes("unit") || wanted.includes("browser")) {
       await ensureMariadb();
@@ -85,7 +87,7 @@ async function main() {
     }
     if (wanted.includes("unit")) {
       await check("unit tests", bin("jest"), ["--json", `--outputFile=${reports.unit}`, ...rest], {
-        env: { EMBER_TEST_DATABASE_URL: database.url("ember_unit") },
+        env: { EMBER_TEST_DATABASE_URL: database.url("ember_unit"), EMBER_CODES: codes },
       });
     }
     if (wanted.includes("browser")) {
@@ -100,11 +102,15 @@ async function main() {
           EMBER_TEST_DATABASE_URL: database.url("ember_template"),
           EMBER_DIST: distDir,
           EMBER_WORKERS: String(browserWorkers),
+          EMBER_CODES: codes,
           PLAYWRIGHT_JSON_OUTPUT_NAME: reports.browser,
         },
       });
     }
     await database?.disconnect();
+    // Only a whole run can tell.
+    if (wanted.includes("unit") && wanted.includes("browser") && rest.length === 0)
+      await check("every code is produced", bin("tsx"), ["scripts/check-codes.ts", codes]);
     if (wanted.includes("crash")) {
       await ensureMariadb();
       // By itself and with a server that flushes as a shop's does: durability is what it is about.

@@ -127,7 +127,7 @@ describe("a hand-over", () => {
     };
     const found = differences([...handed(launch), after]).map((each) => [
       each.code,
-      each.path.join(" ") || each.params.code,
+      each.code === "hold-came" ? each.params.code : each.path.join(" "),
     ]);
     expect(found).toContainEqual(["figure-differs", "liner-1/bore largest"]);
     expect(found).toContainEqual(["choice-differs", "liner-1/bore"]);

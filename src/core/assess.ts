@@ -14,7 +14,7 @@ import { emptyContext, evaluateExpr } from "./pack/evaluate-expr";
 import type { Caution, Pack } from "./pack/schema";
 import { compareHandOver } from "./plan/compare-witness";
 import { proposeAll, type Choice } from "./plan/propose";
-import { problem, type Problem } from "./problem";
+import { problem, type Problem } from "./problem/problem";
 import type { Station } from "./stations";
 import { createTeardown, type Teardown } from "./teardown";
 import { coreVersion } from "./version";
@@ -60,9 +60,6 @@ export interface Assessment {
 }
 
 export type { Hold };
-
-/** Holds that somebody has to settle; decisions still to be made are work, not holds. */
-export const countHolds = ({ holds }: Assessment): number => holds.filter((each) => each.code !== "undecided").length;
 
 /** The variant the job's engine is said to be, as its pack knows it. */
 export const variantOf = ({ pack }: CompiledPack, { job }: Assessment): Pack["variants"][number] | undefined =>
@@ -249,7 +246,6 @@ export function createAssess(pack: CompiledPack): Assess {
     const decided = choices.filter(
       (choice) => choice.decisions.length === 1 && choice.decisions[0]!.disposition !== "hold",
     ).length;
-    const undecided = choices.length - decided;
     const application = job.header?.application.kind ?? null;
     const serials =
       identity?.places.flatMap(({ reading }) => reading?.decoded.flatMap(({ serial }) => serial ?? []) ?? []) ?? [];
@@ -276,8 +272,7 @@ export function createAssess(pack: CompiledPack): Assess {
       cautions: pack.pack.cautions.filter(
         ({ applications }) => applications.length === 0 || (application !== null && applications.includes(application)),
       ),
-      holds:
-        undecided > 0 ? [...holds, hold("hand-over", problem("hold", "undecided", [], { count: undecided }))] : holds,
+      holds,
       lifted,
       problems: [...job.unread, ...noticesOf(teardown)],
       progress: new Map<Station, Progress>([

@@ -5,6 +5,7 @@ import type { CharacteristicResult } from "./metrology/assess-characteristic";
 import type { PointResult } from "./metrology/assess-row";
 import { expandedUncertainty, marks, type Conformity } from "./metrology/conformity";
 import type { Estimate } from "./quantity/estimate";
+import { holdKinds } from "./problem/problem-codes";
 import { stations } from "./stations";
 
 const Value = z.strictObject({
@@ -164,7 +165,7 @@ export const AssessmentJson = z.strictObject({
     unprovenPassages: z.array(z.string()),
     lifted: z.array(z.strictObject({ hold: z.string(), about: z.string(), why: z.string() })),
   }),
-  holds: z.array(Found.extend({ station: z.enum(stations) })),
+  holds: z.array(Found.extend({ station: z.enum(stations), settledAt: z.enum(stations), kind: z.enum(holdKinds) })),
   problems: z.array(Found),
   progress: z.record(z.string(), z.strictObject({ done: z.number(), total: z.number() })),
 });
@@ -323,7 +324,12 @@ export const toAssessmentJson = (assessment: Assessment): AssessmentJson => ({
     differences: differences.map(found),
   })),
   teardown: teardown(assessment),
-  holds: assessment.holds.map((each) => ({ ...found(each), station: each.station })),
+  holds: assessment.holds.map((each) => ({
+    ...found(each),
+    station: each.station,
+    settledAt: each.settledAt,
+    kind: each.kind,
+  })),
   problems: assessment.problems.map(found),
   progress: Object.fromEntries(assessment.progress),
 });

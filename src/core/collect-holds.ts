@@ -1,6 +1,6 @@
 import type { Assessment } from "./assess";
 import type { Job } from "./entry/fold";
-import { hold, type Hold } from "./holds";
+import { hold, holdsAmong, type Hold } from "./holds";
 import type { IdentityResult } from "./identity/assess-identity";
 import type { IntakeResult } from "./intake/assess-intake";
 import type { Order } from "./intake/order";
@@ -9,8 +9,7 @@ import { questionReading } from "./metrology/question-reading";
 import { unitById } from "./quantity/units";
 import type { CompiledPack } from "./pack/compile-pack";
 import { byThumb, type Choice } from "./plan/propose";
-import { problem, type Problem } from "./problem";
-import type { Station } from "./stations";
+import { problem, type Problem } from "./problem/problem";
 import type { Teardown } from "./teardown";
 
 function jobHolds(job: Job, { wantedBy }: Order, pack: CompiledPack, asOf: string): Hold[] {
@@ -18,8 +17,7 @@ function jobHolds(job: Job, { wantedBy }: Order, pack: CompiledPack, asOf: strin
   if (job.header && job.header.pack.sha256 !== pack.sha256) {
     held.push(
       hold(
-        "intake",
-        problem("hold", "pack-differs", ["pack"], {
+        problem("pack-differs", ["pack"], {
           pinned: job.header.pack.sha256,
           given: pack.sha256,
           id: job.header.pack.id,
@@ -29,7 +27,7 @@ function jobHolds(job: Job, { wantedBy }: Order, pack: CompiledPack, asOf: strin
     );
   }
   if (wantedBy && wantedBy < asOf.slice(0, 10) && job.handOvers.length === 0)
-    held.push(hold("hand-over", problem("hold", "job-overdue", ["wantedBy"], { wantedBy })));
+    held.push(hold(problem("job-overdue", ["wantedBy"], { wantedBy })));
   const occupants = new Map<string, string[]>();
   for (const part of job.parts.values())
     if (part.slot) occupants.set(part.slot, [...(occupants.get(part.slot) ?? []), part.tag]);
@@ -37,16 +35,14 @@ function jobHolds(job: Job, { wantedBy }: Order, pack: CompiledPack, asOf: strin
     if (tags.length > 1)
       held.push(
         hold(
-          "strip",
-          problem("hold", "slot-holds-two", [slot], {
+          problem("slot-holds-two", [slot], {
             slot: pack.slots.get(slot)?.name ?? slot,
             tags: tags.join(", "),
           }),
         ),
       );
   }
-  for (const entry of job.reasonsOwed)
-    held.push(hold("measure", problem("hold", "reason-owed", [entry.id], { type: entry.type })));
+  for (const entry of job.reasonsOwed) held.push(hold(problem("reason-owed", [entry.id], { type: entry.type })));
   return held;
 }
 
@@ -57,18 +53,15 @@ function frontHolds(
   job: Job,
   order: Order,
 ): Hold[] {
-  const held = problems.filter((each) => each.severity === "hold").map((each) => hold("intake", each));
+  const held = holdsAmong(problems);
   if (problems.some((each) => each.code === "application-unknown"))
-    held.push(hold("decide", problem("hold", "application-unknown-here")));
+    held.push(hold(problem("application-unknown-here")));
   if (worth && worth.lostCastings.length > 0 && !job.courses.some((each) => each.proposal === worth.course))
-    held.push(hold("intake", problem("hold", "course-asked-again", [], { castings: worth.lostCastings.join(", ") })));
-  if (job.courses.length > 1)
-    held.push(hold("intake", problem("hold", "course-chosen-twice", [], { count: job.courses.length })));
-  held.push(
-    ...(identity?.problems.filter((each) => each.severity === "hold").map((each) => hold("identify", each)) ?? []),
-  );
+    held.push(hold(problem("course-asked-again", [], { castings: worth.lostCastings.join(", ") })));
+  if (job.courses.length > 1) held.push(hold(problem("course-chosen-twice", [], { count: job.courses.length })));
+  held.push(...holdsAmong(identity?.problems ?? []));
   if (identity?.contradiction && order.certified && identity.signed.length === 0)
-    held.push(hold("identify", problem("hold", "contradiction-unsigned")));
+    held.push(hold(problem("contradiction-unsigned")));
   return held;
 }
 
@@ -79,14 +72,9 @@ function measuringHolds(job: Job, rows: Iterable<RowResult>): Hold[] {
     if (!used.has(occasion.occasion)) continue;
     const { gauge, master, at } = occasion;
     if (gauge.method === "comparator" && !master)
-      held.push(hold("measure", problem("hold", "setting-master-missing", [occasion.occasion], { gauge: gauge.name })));
+      held.push(hold(problem("setting-master-missing", [occasion.occasion], { gauge: gauge.name })));
     if (gauge.calibration.due < at.slice(0, 10))
-      held.push(
-        hold(
-          "measure",
-          problem("hold", "gauge-overdue", [occasion.occasion], { gauge: gauge.name, due: gauge.calibration.due }),
-        ),
-      );
+      held.push(hold(problem("gauge-overdue", [occasion.occasion], { gauge: gauge.name, due: gauge.calibration.due })));
   }
   for (const row of rows) held.push(...rowHolds(row));
   return held;
@@ -103,8 +91,7 @@ function rowHolds(row: RowResult): readonly Hold[] {
     const conflict = point.conflict
       ? [
           hold(
-            "measure",
-            problem("hold", "conflict", [row.row.id, point.point], {
+            problem("conflict", [row.row.id, point.point], {
               row: row.row.name,
               point: feature.points.find((each) => each.id === point.point)!.name,
             }),
@@ -115,8 +102,7 @@ function rowHolds(row: RowResult): readonly Hold[] {
       if (!isOfKind(reading, feature))
         return [
           hold(
-            "measure",
-            problem("hold", "reading-of-another-kind", [row.row.id, reading.point], {
+            problem("reading-of-another-kind", [row.row.id, reading.point], {
               row: row.row.name,
               typed: reading.typed,
               measures: unitById(reading.unit)?.dimension ?? reading.unit,
@@ -126,7 +112,7 @@ function rowHolds(row: RowResult): readonly Hold[] {
         ];
       const question = questionReading(reading.value, feature, point.point);
       return question && reading.kept !== question.code
-        ? [hold("measure", { ...question, path: [row.row.id, reading.point] })]
+        ? [hold({ ...question, path: [row.row.id, reading.point] })]
         : [];
     });
     return [...conflict, ...asked];
@@ -139,18 +125,15 @@ function choiceHolds(choices: readonly Choice[], { certified }: Order): Hold[] {
   return choices.flatMap(({ row, restsOn, joints, decisions, proposal, overrides }) => {
     const where = [row.row.id];
     const name = row.row.name;
-    if (decisions.length > 1)
-      return [hold("decide", problem("hold", "decided-twice", where, { row: name, count: decisions.length }))];
+    if (decisions.length > 1) return [hold(problem("decided-twice", where, { row: name, count: decisions.length }))];
     const [decision] = decisions;
     if (!decision) return [];
     const held: Hold[] = [];
-    if (overrides && !decision.reason)
-      held.push(hold("decide", problem("hold", "override-without-reason", where, { row: name })));
+    if (overrides && !decision.reason) held.push(hold(problem("override-without-reason", where, { row: name })));
     if (decision.witness.proposal !== proposal.disposition) {
       held.push(
         hold(
-          "decide",
-          problem("hold", "evidence-changed", where, {
+          problem("evidence-changed", where, {
             row: name,
             then: decision.witness.proposal,
             now: proposal.disposition,
@@ -160,8 +143,9 @@ function choiceHolds(choices: readonly Choice[], { certified }: Order): Hold[] {
     }
     // Under a certificate only approved data let a part back in, and experience elsewhere is none.
     const [thumb] = certified && decision.disposition === "reuse" ? [row, ...restsOn, ...joints].flatMap(byThumb) : [];
-    if (thumb) held.push(hold("decide", problem("hold", "thumb-on-certified", where, thumb.params)));
-    if (decision.disposition === "hold") held.push(hold("decide", problem("hold", "on-hold", where, { row: name })));
+    if (thumb)
+      held.push(hold(problem("thumb-on-certified", where, { row: thumb.params.row, rule: thumb.params.rule })));
+    if (decision.disposition === "hold") held.push(hold(problem("on-hold", where, { row: name })));
     return held;
   });
 }
@@ -178,9 +162,6 @@ function teardownHolds(
   choices: readonly Choice[],
   job: Job,
 ): Hold[] {
-  const at = (station: Station, problems: readonly Problem[]) =>
-    problems.filter((each) => each.severity === "hold").map((each) => hold(station, each));
-  const toBuild = new Set(["passages-unproven", "passage-blocked"]);
   const machined = new Set(
     choices
       .filter(({ decisions }) => decisions.length === 1 && decisions[0]!.disposition === "rework")
@@ -196,18 +177,16 @@ function teardownHolds(
   );
   const asked = crack.parts.filter(({ partClass, part }) => partClass.crackCheck && !crack.scrapped.has(part.id));
   return [
-    ...at("strip", [...(strip?.problems ?? []), ...findings.problems]),
-    ...at("build", ledger.problems),
-    ...clean.problems
-      .filter((each) => each.severity === "hold")
-      .map((each) => hold(toBuild.has(each.code) ? "build" : "clean", each)),
-    ...at("crack-check", crack.problems),
+    ...holdsAmong([...(strip?.problems ?? []), ...findings.problems]),
+    ...holdsAmong(ledger.problems),
+    ...holdsAmong(clean.problems),
+    ...holdsAmong(crack.problems),
     ...asked
       .filter(({ part, isChecked }) => machined.has(part.id) && !isChecked)
-      .map(({ part }) => hold("decide", problem("hold", "machining-unchecked", [part.id], { tag: part.tag }))),
+      .map(({ part }) => hold(problem("machining-unchecked", [part.id], { tag: part.tag }))),
     ...asked
       .filter(({ part, isCheckedAfter }) => reworked.has(part.id) && !isCheckedAfter)
-      .map(({ part }) => hold("build", problem("hold", "unchecked-after-grinding", [part.id], { tag: part.tag }))),
+      .map(({ part }) => hold(problem("unchecked-after-grinding", [part.id], { tag: part.tag }))),
   ];
 }
 

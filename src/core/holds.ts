@@ -1,40 +1,44 @@
 import type { Job } from "./entry/fold";
-import type { Problem } from "./problem";
-import type { Station } from "./stations";
+import { problemCodes, type HoldCode, type HoldKind, type HoldRule } from "./problem/problem-codes";
+import type { Problem } from "./problem/problem";
 
-/** Something that stands in the way of going on, and where it is met. */
-export interface Hold extends Problem {
-  readonly station: Station;
-}
+type CanHold = Extract<Problem, { readonly code: HoldCode }>;
 
-export const hold = (station: Station, found: Problem): Hold => ({ ...found, severity: "hold", station });
+/** Something that stands in the way of going on: what it holds up, where it is settled, and why it holds. */
+export type Hold = CanHold & HoldRule;
 
-/** Holds that a person may go past with a reason: what is not known, not what is contradicted. */
-export const liftable: ReadonlySet<string> = new Set([
-  "position-lost",
-  "fragments-missing",
-  "account-too-coarse",
-  "fragments-of-nothing",
-  "passages-unproven",
-  "machining-unchecked",
-  "unchecked-after-grinding",
-  "cleaned-with-plugs",
-  "cleaned-forbidden",
-]);
+/** A problem as the hold that its code makes of it. */
+export const hold = (found: CanHold): Hold => ({ ...found, severity: "hold", ...problemCodes[found.code].hold });
+
+const isHold = (found: Problem): found is CanHold =>
+  found.severity === "hold" && problemCodes[found.code].hold !== null;
+
+/** Those of a list of problems that hold something up. */
+export const holdsAmong = (problems: readonly Problem[]): Hold[] => problems.filter(isHold).map(hold);
+
+/** How many holds of each kind stand. */
+export const countByKind = (holds: readonly Hold[]): Readonly<Record<HoldKind, number>> => ({
+  danger: holds.filter(({ kind }) => kind === "danger").length,
+  debt: holds.filter(({ kind }) => kind === "debt").length,
+  unknown: holds.filter(({ kind }) => kind === "unknown").length,
+});
 
 /** What a hold is about, as a lifting names it. */
 export const aboutOf = ({ path }: Pick<Problem, "path">): string => path.join(" ") || "job";
 
-/** Holds that still stand, and those that somebody went past, with their reason. */
+/** A hold that somebody went past, with the reason. */
+export interface LiftedHold {
+  readonly hold: Hold;
+  readonly by: Job["lifted"][number];
+}
+
+/** Holds that still stand, and those that somebody went past. */
 export function partHolds(
   holds: readonly Hold[],
   lifted: Job["lifted"],
-): {
-  readonly standing: readonly Hold[];
-  readonly lifted: readonly { readonly hold: Hold; readonly by: Job["lifted"][number] }[];
-} {
+): { readonly standing: readonly Hold[]; readonly lifted: readonly LiftedHold[] } {
   const byAbout = new Map(lifted.map((each) => [`${each.hold} ${each.about}`, each]));
-  const by = (each: Hold) => (liftable.has(each.code) ? byAbout.get(`${each.code} ${aboutOf(each)}`) : undefined);
+  const by = (each: Hold) => (each.passable ? byAbout.get(`${each.code} ${aboutOf(each)}`) : undefined);
   return {
     standing: holds.filter((each) => !by(each)),
     lifted: holds.flatMap((each) => {

@@ -1,5 +1,5 @@
 import type { Assessment } from "./assess";
-import { problem, type Problem } from "./problem";
+import { problem, type Problem } from "./problem/problem";
 import type { Station } from "./stations";
 
 export interface NextStep {
@@ -10,16 +10,16 @@ export interface NextStep {
 /** What a job needs next: what it goes into, what engine it is where that is in doubt, the next step of the strip list, the first place without readings, then the first open decision, then handing over; nothing once it is gone. */
 export function nextStep({ rows, choices, job, intake, identity, teardown: { strip, crack } }: Assessment): NextStep {
   if (job.handOvers.length > 0)
-    return { station: "hand-over", what: problem("notice", "handed-over", [], { to: job.handOvers.at(-1)!.to }) };
+    return { station: "hand-over", what: problem("handed-over", [], { to: job.handOvers.at(-1)!.to }) };
   if (intake.problems.some((found) => found.code === "application-unknown"))
-    return { station: "intake", what: problem("notice", "application-unknown") };
+    return { station: "intake", what: problem("application-unknown") };
   if (identity?.contradiction && identity.signed.length === 0)
-    return { station: "identify", what: problem("notice", "identity-in-doubt") };
+    return { station: "identify", what: problem("identity-in-doubt") };
   // Once parts are measured the rest of the list can wait: whoever keeps none is not sent back to it.
   if (strip?.next && job.readings.length === 0)
     return {
       station: "strip",
-      what: problem("notice", "next-strip-step", [strip.next.step.id], { step: strip.next.step.name }),
+      what: problem("next-strip-step", [strip.next.step.id], { step: strip.next.step.name }),
     };
   for (const row of rows.values()) {
     if (row.part && crack.scrapped.has(row.part.id)) continue;
@@ -27,13 +27,13 @@ export function nextStep({ rows, choices, job, intake, identity, teardown: { str
     if (missing > 0)
       return {
         station: "measure",
-        what: problem("notice", row.measured > 0 ? "points-missing" : "not-measured", [row.row.id], {
+        what: problem(row.measured > 0 ? "points-missing" : "not-measured", [row.row.id], {
           row: row.row.name,
           missing,
         }),
       };
   }
   const open = choices.filter((choice) => choice.decisions.length !== 1).length;
-  if (open > 0) return { station: "decide", what: problem("notice", "undecided", [], { count: open }) };
-  return { station: "hand-over", what: problem("notice", "ready-to-hand-over") };
+  if (open > 0) return { station: "decide", what: problem("undecided", [], { count: open }) };
+  return { station: "hand-over", what: problem("ready-to-hand-over") };
 }

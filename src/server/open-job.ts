@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { canonicalJson } from "@/core/canonical";
 import { makeEntry, makeId, oneByOne, type Maker } from "@/core/entry/make-entry";
-import { done, problem, refused, type Outcome } from "@/core/problem";
+import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { withTransaction } from "@/store/connection";
 import { appendWithin, beginStream, readEntries } from "@/store/entries";
 import { listPacks } from "@/store/packs";
@@ -38,8 +38,7 @@ export async function openNewJob(
   person: Person,
 ): Promise<Outcome<string>> {
   const opened = await openPack(sha256);
-  if (!opened)
-    return refused(problem("error", "unknown-pack", [], { id: "?", revision: "?", sha256: sha256.slice(0, 12) }));
+  if (!opened) return refused(problem("pack-not-here", [], { sha256: sha256.slice(0, 12) }));
   const { pack } = opened.pack;
   const maker: Maker = {
     stream,
@@ -79,7 +78,7 @@ export async function openNewJob(
     else {
       const [first] = await readEntries(connection, stream);
       const isSame = first?.author === person.id && canonicalJson(first.payload) === canonicalJson(entries[0]!.payload);
-      if (!isSame) return refused(problem("error", "id-taken"));
+      if (!isSame) return refused(problem("id-taken"));
     }
     return done(stream);
   });

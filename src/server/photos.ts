@@ -1,6 +1,6 @@
 import { Readable } from "node:stream";
 import { chunkBytes, chunkCount, photoLimits } from "@/core/photo/photo-limits";
-import { done, problem, refused, type Outcome } from "@/core/problem";
+import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { cleanPhoto } from "@/store/photos/clean-photo";
 import {
   assemble,
@@ -39,10 +39,9 @@ const stateOf = ({ have, sha256 }: { have: readonly number[]; sha256: string | n
 
 /** Begins to take a photo; begun again under its id, it goes on where it was. */
 export async function openUpload(job: string, id: string, bytes: number): Promise<Outcome<UploadState>> {
-  if (bytes > photoLimits.bytes)
-    return refused(problem("error", "photo-too-large", [], { bytes, most: photoLimits.bytes }));
+  if (bytes > photoLimits.bytes) return refused(problem("photo-too-large", [], { bytes, most: photoLimits.bytes }));
   const upload = await beginUpload(database(), { id, stream: job, bytes }, new Date());
-  if (upload.stream !== job || upload.bytes !== bytes) return refused(problem("error", "upload-differs"));
+  if (upload.stream !== job || upload.bytes !== bytes) return refused(problem("upload-differs"));
   return done(stateOf(upload));
 }
 
@@ -59,10 +58,10 @@ export async function uploadState(job: string, id: string): Promise<UploadState 
 /** Takes one piece; the same piece again is acknowledged again. */
 export async function takeChunk(job: string, id: string, n: number, data: Buffer): Promise<Outcome<UploadState>> {
   const upload = await uploadOf(job, id);
-  if (!upload) return refused(problem("error", "unknown-upload"));
+  if (!upload) return refused(problem("unknown-upload"));
   if (upload.sha256 !== null) return done(stateOf(upload));
   if (n >= chunkCount(upload.bytes) || data.length !== chunkBytes(upload.bytes, n))
-    return refused(problem("error", "chunk-misfit", [], { n, bytes: data.length }));
+    return refused(problem("chunk-misfit", [], { n, bytes: data.length }));
   await keepChunk(database(), id, n, data);
   return done(stateOf((await uploadOf(job, id))!));
 }
@@ -70,15 +69,15 @@ export async function takeChunk(job: string, id: string, n: number, data: Buffer
 /** Makes a photo of what was sent. Asked again, it answers the same. */
 export async function finishPhoto(job: string, id: string): Promise<Outcome<TakenPhoto>> {
   const upload = await uploadOf(job, id);
-  if (!upload) return refused(problem("error", "unknown-upload"));
+  if (!upload) return refused(problem("unknown-upload"));
   if (upload.sha256 !== null) {
     const photo = await findPhoto(database(), job, upload.sha256);
     return photo
       ? done({ photo: photo.sha256, width: photo.width, height: photo.height })
-      : refused(problem("error", "unknown-upload"));
+      : refused(problem("unknown-upload"));
   }
   const missing = chunkCount(upload.bytes) - upload.have.length;
-  if (missing > 0) return refused(problem("error", "chunks-missing", [], { missing }));
+  if (missing > 0) return refused(problem("chunks-missing", [], { missing }));
   const clean = await cleanPhoto(await assemble(database(), upload));
   if (!clean.ok) {
     await dropUpload(database(), id);

@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import { deepestJson, isTooDeep } from "@/core/json-depth";
-import { problem, type Problem } from "@/core/problem";
+import { problem, type Problem } from "@/core/problem/problem";
 import { roles, type Person, type Role } from "@/store/people";
 import { schemaIsKnown } from "./environment";
 import { log } from "./log";
@@ -8,12 +8,18 @@ import { currentPerson } from "./session";
 
 const defaultMostBytes = 64 * 1024;
 
+const codesOf = new WeakMap<Response, readonly string[]>();
+
+/** An answer; what it refuses goes into the log by its codes. */
+export function answer(body: unknown, status = 200, refused: readonly Problem[] = []): Response {
+  const response = Response.json(body, { status, headers: { "Cache-Control": "no-store" } });
+  if (refused.length > 0) codesOf.set(response, [...new Set(refused.map(({ code }) => code))]);
+  return response;
+}
+
 /** Answers that are problems: a status and what is wrong, as data. */
 export const refuse = (status: number, ...problems: readonly Problem[]): Response =>
-  Response.json({ problems }, { status, headers: { "Cache-Control": "no-store" } });
-
-export const answer = (body: unknown, status = 200): Response =>
-  Response.json(body, { status, headers: { "Cache-Control": "no-store" } });
+  answer({ problems }, status, problems);
 
 type Anyone = Role | "nobody";
 
@@ -83,26 +89,25 @@ export function route<
     { params }: { params: Promise<Record<string, string | string[] | undefined>> },
   ): Promise<Response> => {
     try {
-      if (!(await schemaIsKnown())) return refuse(503, problem("error", "unknown-schema"));
-      if (!isSameSite(request)) return refuse(403, problem("error", "wrong-origin"));
+      if (!(await schemaIsKnown())) return refuse(503, problem("unknown-schema"));
+      if (!isSameSite(request)) return refuse(403, problem("wrong-origin"));
 
       const person = await currentPerson();
       if (options.role !== "nobody") {
-        if (!person) return refuse(401, problem("error", "signed-out"));
+        if (!person) return refuse(401, problem("signed-out"));
         if (roles.indexOf(person.role) < roles.indexOf(options.role))
-          return refuse(403, problem("error", "forbidden", [], { role: person.role }));
+          return refuse(403, problem("forbidden", [], { role: person.role }));
       }
 
       const path = options.params?.safeParse(await params);
-      if (path && !path.success) return refuse(404, problem("error", "not-found"));
+      if (path && !path.success) return refuse(404, problem("not-found"));
 
       let body: unknown;
       let bytes = Buffer.alloc(0);
       if (options.body || options.bytes) {
         const mostBytes = options.mostBytes ?? defaultMostBytes;
         const read = await readBody(request, mostBytes);
-        if ("bytes" in read)
-          return refuse(413, problem("error", "too-large", [], { bytes: read.bytes, most: mostBytes }));
+        if ("bytes" in read) return refuse(413, problem("too-large", [], { bytes: read.bytes, most: mostBytes }));
         bytes = read.body as typeof bytes;
       }
       if (options.body) {
@@ -110,15 +115,15 @@ export function route<
         try {
           json = JSON.parse(bytes.toString("utf8"));
         } catch {
-          return refuse(400, problem("error", "not-json"));
+          return refuse(400, problem("not-json"));
         }
-        if (isTooDeep(json)) return refuse(400, problem("error", "too-deep", [], { most: deepestJson }));
+        if (isTooDeep(json)) return refuse(400, problem("too-deep", [], { most: deepestJson }));
         const parsed = options.body.safeParse(json);
         if (!parsed.success)
           return refuse(
             422,
             ...parsed.error.issues.map((issue) =>
-              problem("error", "schema", issue.path as (string | number)[], { detail: issue.message }),
+              problem("schema", issue.path as (string | number)[], { detail: issue.message }),
             ),
           );
         body = parsed.data;
@@ -132,7 +137,7 @@ export function route<
       });
     } catch (error) {
       log.error({ err: error, method: request.method }, "request failed");
-      return refuse(500, problem("error", "server-error"));
+      return refuse(500, problem("server-error"));
     }
   };
   return async (
@@ -148,6 +153,7 @@ export function route<
       path: pathname,
       status: response.status,
       ms: Math.round(performance.now() - began),
+      codes: codesOf.get(response),
     };
     if (pathname === "/api/health") log.debug(line, "answered");
     else log.info(line, "answered");

@@ -1,4 +1,4 @@
-import { problem, type Problem } from "@/core/problem";
+import { problem, type Problem } from "@/core/problem/problem";
 import { decoyHash, isPassword } from "@/store/passwords";
 import { personByAccount, type Person } from "@/store/people";
 import { countAttempts, forgetAttempts, noteAttempt } from "@/store/sign-in-attempts";
@@ -16,11 +16,11 @@ export async function signIn(account: string, password: string, address: string)
   await noteAttempt(database(), { id: newId(), account, address }, now);
   const made = await countAttempts(database(), account, address, since);
   if (made.account > mostByAccount || made.address > mostByAddress)
-    return problem("error", "too-many-attempts", [], { minutes: windowMinutes });
+    return problem("too-many-attempts", [], { minutes: windowMinutes });
 
   const person = await personByAccount(database(), account);
   const right = await isPassword(person?.passwordHash ?? (await decoyHash()), password);
-  if (!person || !right) return problem("error", "bad-credentials");
+  if (!person || !right) return problem("bad-credentials");
   await forgetAttempts(database(), account, since);
   return person;
 }

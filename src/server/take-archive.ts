@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
-import { problem, refused, type Outcome } from "@/core/problem";
+import { problem, refused, type Outcome } from "@/core/problem/problem";
 import { archiveLimits } from "@/store/archive/archive-format";
 import { importArchive, type Imported } from "@/store/archive/import-archive";
 import { database } from "./environment";
@@ -28,10 +28,10 @@ async function* upTo(most: number, chunks: AsyncIterable<Uint8Array>): AsyncGene
 /** Streams an archive to a file of its own, imports it, and removes the file, whatever happens. */
 export async function takeArchive({ headers, body }: Request): Promise<Outcome<Imported>> {
   const most = archiveLimits.archive;
-  const tooLarge = (bytes: number) => refused(problem("error", "too-large", [], { bytes, most }));
+  const tooLarge = (bytes: number) => refused(problem("too-large", [], { bytes, most }));
   const announced = Number(headers.get("content-length") ?? 0);
   if (announced > most) return tooLarge(announced);
-  if (!body) return refused(problem("error", "not-a-zip"));
+  if (!body) return refused(problem("not-a-zip"));
   const folder = await mkdtemp(path.join(tmpdir(), "ember-import-"));
   try {
     const file = path.join(folder, "archive.zip");

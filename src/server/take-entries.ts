@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { readEntry, readEnvelope } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
-import { problem, type Problem } from "@/core/problem";
+import { problem, type Problem } from "@/core/problem/problem";
 import { appendEntries, beginStream, streamKind } from "@/store/entries";
 import type { Person } from "@/store/people";
 import { database } from "./environment";
@@ -44,13 +44,13 @@ function check(json: unknown, person: Person): { entry: Envelope } | { answer: E
   const bytes = Buffer.byteLength(JSON.stringify(json));
   const id = json !== null && typeof json === "object" && "id" in json && typeof json.id === "string" ? json.id : null;
   if (bytes > mostEntryBytes)
-    return { answer: refusedAnswer(id, problem("error", "too-large", [], { bytes, most: mostEntryBytes })) };
+    return { answer: refusedAnswer(id, problem("too-large", [], { bytes, most: mostEntryBytes })) };
   const envelope = readEnvelope(json);
   if (!envelope.ok) return { answer: refusedAnswer(id, ...envelope.problems) };
   const read = readEntry(envelope.value);
   if (!read.ok) return { answer: refusedAnswer(id, ...read.problems) };
   if (leadOnly.has(read.value.type) && person.role !== "lead")
-    return { answer: refusedAnswer(id, problem("error", "lead-only", [], { role: person.role })) };
+    return { answer: refusedAnswer(id, problem("lead-only", [], { role: person.role })) };
   return { entry: { ...envelope.value, author: person.id } };
 }
 
@@ -75,9 +75,9 @@ export async function takeEntries(batch: readonly unknown[], person: Person, now
       answers.set(
         entry.id,
         !result
-          ? refusedAnswer(entry.id, problem("error", "unknown-stream"))
+          ? refusedAnswer(entry.id, problem("unknown-stream"))
           : result.outcome === "id-taken"
-            ? refusedAnswer(entry.id, problem("error", "id-taken"))
+            ? refusedAnswer(entry.id, problem("id-taken"))
             : { id: entry.id, outcome: result.outcome, seq: result.seq },
       );
     });

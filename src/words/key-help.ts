@@ -10,6 +10,7 @@ export const keysAnywhere: readonly KeyHelp[] = [
 
 export const keysInJob: readonly KeyHelp[] = [
   [["M"], "the engine map: arrows move, Enter opens the part"],
+  [["H"], "what stands in the way, and where it is settled"],
   [["[", "]"], "station before, station after"],
   [["scanner"], "a tag's 2D code opens its part, wherever you are"],
   [["Ctrl", "Z"], "take back the last act"],

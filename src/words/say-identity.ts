@@ -1,6 +1,6 @@
 import { entropy, type NextCheck, type Posterior, type Story } from "@/core/identity/posterior";
 import type { Pack } from "@/core/pack/schema";
-import { percent } from "./say-problem";
+import { percent } from "./percent";
 
 type Names = Pick<Pack, "variants" | "identity">;
 const nameOf = (id: string, { variants }: Names) => variants.find((variant) => variant.id === id)?.name ?? id;

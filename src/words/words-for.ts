@@ -1,3 +1,4 @@
+import type { HoldKind } from "@/core/problem/problem-codes";
 import type { Mark } from "@/core/metrology/conformity";
 import type { Disposition, DecisionRule, Phase } from "@/core/entry/schema";
 import type { hourItems } from "@/core/intake/assess-intake";
@@ -8,6 +9,12 @@ import type { PlanOrder } from "@/core/plan/measuring-plan";
 import type { CrackWord } from "@/core/crack/crack-verdict";
 import type { AccountState } from "@/core/fragments/ledger";
 import type { Allowed } from "@/core/pack/schema-teardown";
+
+export const holdWords: Readonly<Record<HoldKind, { readonly short: string; readonly long: string }>> = {
+  danger: { short: "danger", long: "Going on could hurt an engine or a person" },
+  debt: { short: "owed", long: "Owed to the record" },
+  unknown: { short: "not known", long: "Not known yet" },
+};
 
 export const markWords: Readonly<Record<Mark, string>> = {
   inside: "inside",

@@ -4,7 +4,7 @@ import { groupBy } from "../group";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass, Ref } from "../pack/schema";
 import type { Allowed, Circuit } from "../pack/schema-teardown";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 
 /** What one treatment does to parts of a class; null where neither class nor material says. */
 export interface TreatmentVerdict {
@@ -106,11 +106,11 @@ export function assessClean(
         const said = { tag: part.tag, treatment: verdict?.name ?? each.treatment, why: verdict?.why ?? null };
         const left = partClass.cleaning?.first.filter(({ id }) => !each.first.includes(id)) ?? [];
         return [
-          ...(verdict?.allowed === "no" ? [problem("hold", "cleaned-forbidden", where, said)] : []),
-          ...(!verdict || verdict.allowed === null ? [problem("notice", "cleaned-unknown", where, said)] : []),
+          ...(verdict?.allowed === "no" ? [problem("cleaned-forbidden", where, said)] : []),
+          ...(!verdict || verdict.allowed === null ? [problem("cleaned-unknown", where, said)] : []),
           ...(left.length > 0
             ? [
-                problem("hold", "cleaned-with-plugs", where, {
+                problem("cleaned-with-plugs", where, {
                   tag: part.tag,
                   left: left.map(({ name }) => name).join(", "),
                 }),
@@ -120,7 +120,7 @@ export function assessClean(
       }),
       ...(unseen.length > 0
         ? [
-            problem("notice", "lost-by-cleaning", where, {
+            problem("lost-by-cleaning", where, {
               tag: part.tag,
               findings: [...new Set(unseen.map(({ kind }) => kind.name))].join(", "),
               count: unseen.length,
@@ -130,11 +130,11 @@ export function assessClean(
       ...within
         .filter(({ clear }) => clear === false)
         .map(({ passage, circuit }) =>
-          problem("hold", "passage-blocked", [circuit.id, passage.id], { passage: passage.name, tag: part.tag }),
+          problem("passage-blocked", [circuit.id, passage.id], { passage: passage.name, tag: part.tag }),
         ),
       ...(unproven.length > 0
         ? [
-            problem("hold", "passages-unproven", where, {
+            problem("passages-unproven", where, {
               tag: part.tag,
               count: unproven.length,
               of: within.length,

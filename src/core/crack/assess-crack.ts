@@ -3,7 +3,7 @@ import { groupBy } from "../group";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
 import type { Zone } from "../pack/schema-teardown";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import {
   crackVerdict,
   crackWords,
@@ -233,20 +233,20 @@ export function assessCrack(
           flaw === null
             ? []
             : [
-                problem("notice", `check-${flaw}`, where, {
+                problem(`check-${flaw}`, where, {
                   tag,
                   method: pack.pack.crackMethods.find((each) => each.id === check.method)?.name ?? check.method,
                 }),
               ],
         ),
         ...found.flatMap((crack): Problem[] => {
-          if (!partClass.zoneMap) return [problem("hold", "crack-without-zones", where, { tag })];
+          if (!partClass.zoneMap) return [problem("crack-without-zones", where, { tag })];
           if (zonesCrossed(partClass.zoneMap, crack.crack.line).size === 0)
-            return [problem("hold", "crack-outside-zones", where, { tag })];
+            return [problem("crack-outside-zones", where, { tag })];
           const open = [...new Set(crack.zones.flatMap((zone) => zone.unknown))];
           return crack.verdict === null
             ? [
-                problem("hold", "crack-unjudged", where, {
+                problem("crack-unjudged", where, {
                   tag,
                   zones: crack.zones.map(({ zone }) => zone.name).join(", "),
                   missing: open.join(", "),
@@ -255,13 +255,9 @@ export function assessCrack(
             : [];
         }),
         ...holes.flatMap(({ zone, inserts, damaged, most, withinLimit }) =>
-          withinLimit
-            ? []
-            : [problem("hold", "threads-past-limit", where, { tag, zone: zone.name, inserts, damaged, most })],
+          withinLimit ? [] : [problem("threads-past-limit", where, { tag, zone: zone.name, inserts, damaged, most })],
         ),
-        ...(worst === "scrap" && !scrapped.has(part.id)
-          ? [problem("hold", "scrap-record-missing", where, { tag })]
-          : []),
+        ...(worst === "scrap" && !scrapped.has(part.id) ? [problem("scrap-record-missing", where, { tag })] : []),
       ];
     },
   );

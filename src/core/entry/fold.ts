@@ -1,5 +1,5 @@
 import { canonicalJson } from "../canonical";
-import type { Outcome, Problem } from "../problem";
+import type { Outcome, Problem } from "../problem/problem";
 import { byTime, effectiveEntries, targetsOf, type Effective } from "./effective";
 import { readEntry } from "./read-entry";
 import type { Entry, EntryOf, Envelope, Payload } from "./schema";
@@ -109,18 +109,16 @@ function foldParts(entries: readonly Entry[]): Map<string, Part> {
     if (entry.type === "part-removed") slotOf.set(entry.payload.part, null);
   }
   return new Map(
-    entries
-      .filter(isType("part-tagged"))
-      .map(({ payload }) => [
-        payload.part,
-        {
-          id: payload.part,
-          class: payload.class,
-          tag: payload.tag,
-          origin: payload.origin,
-          slot: slotOf.get(payload.part) ?? null,
-        },
-      ]),
+    entries.filter(isType("part-tagged")).map(({ payload }) => [
+      payload.part,
+      {
+        id: payload.part,
+        class: payload.class,
+        tag: payload.tag,
+        origin: payload.origin,
+        slot: slotOf.get(payload.part) ?? null,
+      },
+    ]),
   );
 }
 

@@ -1,5 +1,5 @@
 import type { z } from "zod";
-import { done, problem, refused, type Outcome, type Problem } from "../problem";
+import { done, problem, refused, type Outcome, type Problem } from "../problem/problem";
 import { Envelope, payloads, type Entry, type EntryType } from "./schema";
 
 type Json = Record<string, unknown>;
@@ -80,7 +80,7 @@ const isKnown = (type: string): type is EntryType => Object.hasOwn(payloads, typ
 
 const schemaProblems = (issues: readonly z.core.$ZodIssue[], under: readonly string[]): Problem[] =>
   issues.map((issue) =>
-    problem("error", "schema", [...under, ...(issue.path as (string | number)[])], { detail: issue.message }),
+    problem("schema", [...under, ...(issue.path as (string | number)[])], { detail: issue.message }),
   );
 
 /** Checks an unknown JSON value as an entry of any type and version: its envelope only. */
@@ -97,9 +97,8 @@ export function readEnvelope(json: unknown): Outcome<Envelope> {
  */
 export function readEntry(envelope: Envelope): Outcome<Entry> {
   const { type, v } = envelope;
-  if (!isKnown(type)) return refused(problem("notice", "unknown-type", ["type"], { type, entry: envelope.id }));
-  if (v > currentVersion(type))
-    return refused(problem("notice", "unknown-version", ["v"], { type, v, entry: envelope.id }));
+  if (!isKnown(type)) return refused(problem("unknown-type", ["type"], { type, entry: envelope.id }));
+  if (v > currentVersion(type)) return refused(problem("unknown-version", ["v"], { type, v, entry: envelope.id }));
   const payload = upcasts[type].slice(v - 1).reduce((value, step) => step(value), envelope.payload);
   const parsed = payloads[type].safeParse(payload);
   if (!parsed.success) return refused(...schemaProblems(parsed.error.issues, ["payload"]));

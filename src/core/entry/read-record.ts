@@ -1,5 +1,5 @@
 import { deepestJson, isTooDeep } from "../json-depth";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { readEntry, readEnvelope } from "./read-entry";
 import type { Envelope } from "./schema";
 
@@ -19,14 +19,14 @@ export function readRecordLine(
   text: string,
 ): { readonly envelope: Envelope } | { readonly problems: readonly Problem[] } {
   const bytes = utf8.encode(text).length;
-  if (bytes > longestLine) return { problems: [problem("error", "line-too-long", [], { bytes, most: longestLine })] };
+  if (bytes > longestLine) return { problems: [problem("line-too-long", [], { bytes, most: longestLine })] };
   let json: unknown;
   try {
     json = JSON.parse(text);
   } catch {
-    return { problems: [problem("error", "not-json")] };
+    return { problems: [problem("not-json")] };
   }
-  if (isTooDeep(json)) return { problems: [problem("error", "too-deep", [], { most: deepestJson })] };
+  if (isTooDeep(json)) return { problems: [problem("too-deep", [], { most: deepestJson })] };
   const envelope = readEnvelope(json);
   if (!envelope.ok) return { problems: envelope.problems };
   const entry = readEntry(envelope.value);
@@ -53,7 +53,7 @@ export function readRecord(text: string): {
         return;
       }
       if (entries.length > 0 && read.envelope.stream !== entries[0]!.stream)
-        problems.push({ line: at + 1, problem: problem("error", "other-stream", ["stream"]) });
+        problems.push({ line: at + 1, problem: problem("other-stream", ["stream"]) });
       else entries.push(read.envelope);
     });
   return { entries, problems };

@@ -2,7 +2,7 @@ import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { FindingKind } from "../pack/schema-teardown";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 
 export type Finding = Signed<"finding-made">;
 
@@ -89,16 +89,15 @@ export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "
       const where = [part.id, kind.id, place?.id ?? ""];
       const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
       const phases = groupBy(findings, (finding) => finding.phase);
-      if ([...phases.values()].some((same) => same.length > 1))
-        problems.push(problem("hold", "seen-differently", where, said));
+      if ([...phases.values()].some((same) => same.length > 1)) problems.push(problem("seen-differently", where, said));
       const late = findings.find((finding) => gone.has(part.id) && finding.at > gone.get(part.id)!);
-      if (late) problems.push(problem("notice", "finding-on-scrapped", where, said));
+      if (late) problems.push(problem("finding-on-scrapped", where, said));
     }
   }
   for (const [key, [finding]] of byLine)
     if (!known.has(key))
       problems.push(
-        problem("notice", "finding-unknown", [finding!.part, finding!.finding], {
+        problem("finding-unknown", [finding!.part, finding!.finding], {
           finding: finding!.finding,
           value: finding!.value,
         }),

@@ -3,7 +3,7 @@ import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Circuit } from "../pack/schema-teardown";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { add, estimate, exact, multiply, standardUncertainty, subtract, type Estimate } from "../quantity/estimate";
 
 export type Fragment = Signed<"fragment-found">;
@@ -167,12 +167,11 @@ export function assessLedger(
   const problems = [
     ...parts.flatMap(({ part, weighings, state, missing, toSearch, isMapped }): Problem[] => {
       const where = [part.id];
-      if (weighings.length > 1)
-        return [problem("hold", "weighed-twice", where, { tag: part.tag, count: weighings.length })];
+      if (weighings.length > 1) return [problem("weighed-twice", where, { tag: part.tag, count: weighings.length })];
       const [weighing] = weighings;
       if (weighing!.leftGrams > weighing!.wholeGrams)
         return [
-          problem("hold", "left-heavier-than-whole", where, {
+          problem("left-heavier-than-whole", where, {
             tag: part.tag,
             left: weighing!.leftGrams,
             whole: weighing!.wholeGrams,
@@ -184,20 +183,20 @@ export function assessLedger(
         expanded: coverage * standardUncertainty(missing!),
         places: toSearch.length,
       };
-      if (state === "over") return [problem("hold", "fragments-heavier", where, figures)];
+      if (state === "over") return [problem("fragments-heavier", where, figures)];
       if (state === "closed") return [];
       // Wherever they can be somebody has looked: that is all that can be done.
-      if (isMapped && toSearch.length === 0) return [problem("notice", "missing-after-search", where, figures)];
-      return [problem("hold", state === "open" ? "fragments-missing" : "account-too-coarse", where, figures)];
+      if (isMapped && toSearch.length === 0) return [problem("missing-after-search", where, figures)];
+      return [problem(state === "open" ? "fragments-missing" : "account-too-coarse", where, figures)];
     }),
     ...job.fragments.flatMap((each) =>
       each.where !== null && !nodes.has(each.where) && !pack.slots.has(each.where)
-        ? [problem("notice", "fragment-place-unknown", [each.fragment], { where: each.where })]
+        ? [problem("fragment-place-unknown", [each.fragment], { where: each.where })]
         : [],
     ),
     ...(job.fragments.some((each) => each.parent === null)
       ? [
-          problem("hold", "fragments-of-nothing", [], {
+          problem("fragments-of-nothing", [], {
             count: job.fragments.filter((each) => each.parent === null).length,
           }),
         ]

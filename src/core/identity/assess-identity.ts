@@ -1,6 +1,6 @@
 import type { Job, Signed } from "../entry/fold";
 import type { Identity, Tell } from "../pack/schema";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { readNumber, type Reading } from "./decode-number";
 import { posterior, rankChecks, type Evidence, type NextCheck, type Posterior } from "./posterior";
 
@@ -64,7 +64,7 @@ export function assessIdentity(identity: Identity, job: Job): IdentityResult {
     ...places.flatMap(({ place, read }) =>
       read.length > 1
         ? [
-            problem("hold", "number-read-twice", [place.id], {
+            problem("number-read-twice", [place.id], {
               place: place.name,
               texts: read.map((each) => each.text).join(", "),
             }),
@@ -72,9 +72,7 @@ export function assessIdentity(identity: Identity, job: Job): IdentityResult {
         : [],
     ),
     ...tells.flatMap(({ tell, answers }) =>
-      answers.length > 1
-        ? [problem("hold", "tell-answered-twice", [tell.id], { tell: tell.name, count: answers.length })]
-        : [],
+      answers.length > 1 ? [problem("tell-answered-twice", [tell.id], { tell: tell.name, count: answers.length })] : [],
     ),
     ...places.flatMap(({ place, reading }) =>
       [...(reading?.problems ?? []), ...(reading?.decoded.flatMap((decoded) => decoded.problems) ?? [])].map(
@@ -83,7 +81,7 @@ export function assessIdentity(identity: Identity, job: Job): IdentityResult {
     ),
     ...(disagree
       ? [
-          problem("notice", "places-disagree", [], {
+          problem("places-disagree", [], {
             numbers: places.flatMap(({ place, read }) => read.map((each) => `${place.name} ${each.text}`)).join("; "),
           }),
         ]

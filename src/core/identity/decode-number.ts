@@ -1,5 +1,5 @@
 import type { Identity, NumberRule, Segment } from "../pack/schema";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { mondayOfWeek } from "./iso-week";
 
 /** How one part of a number was read. */
@@ -162,10 +162,10 @@ function builtOf(values: Found["values"], problems: Problem[]): Decoded["built"]
   let from: string | null = `${year}-01-01`;
   if (week !== undefined) {
     from = mondayOfWeek(year, week);
-    if (!from) problems.push(problem("error", "no-such-week", [], { week, year }));
+    if (!from) problems.push(problem("no-such-week", [], { week, year }));
   } else if (month !== undefined) {
     from = month >= 1 && month <= 12 ? `${year}-${String(month).padStart(2, "0")}-01` : null;
-    if (!from) problems.push(problem("error", "no-such-month", [], { month }));
+    if (!from) problems.push(problem("no-such-month", [], { month }));
   }
   return from ? { from, shift: shift ?? null } : null;
 }
@@ -183,8 +183,7 @@ function decodeBy(plain: string, rule: NumberRule): Decoded | null {
           ({ from, to, except }) =>
             serial >= from && serial <= to && !except.some(([low, high]) => serial >= low && serial <= high),
         );
-  if (serial !== null && rule.ranges.length > 0 && !range)
-    problems.push(problem("notice", "serial-in-no-range", [], { serial }));
+  if (serial !== null && rule.ranges.length > 0 && !range) problems.push(problem("serial-in-no-range", [], { serial }));
   const applies = ({ since }: NumberRule["revisions"][number]) =>
     "serial" in since
       ? serial !== null && serial >= since.serial
@@ -234,7 +233,7 @@ export function readNumber(text: string, place: Identity["places"][number]): Rea
       plain: "",
       decoded: [],
       lookAlikes: [],
-      problems: [problem("error", "number-too-long", [], { length: text.length, longest: longestNumber })],
+      problems: [problem("number-too-long", [], { length: text.length, longest: longestNumber })],
     };
   const plain = plainNumber(text);
   const decoded = decodeAll(plain, place.rules);
@@ -252,6 +251,6 @@ export function readNumber(text: string, place: Identity["places"][number]): Rea
     plain,
     decoded,
     lookAlikes,
-    problems: [problem("notice", "number-fits-no-rule", [place.id], { text, place: place.name })],
+    problems: [problem("number-fits-no-rule", [place.id], { text, place: place.name })],
   };
 }

@@ -2,7 +2,7 @@ import type { Job, Signed } from "../entry/fold";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Intake } from "../pack/schema";
 import type { Choice } from "../plan/propose";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { notesOf, type Notes } from "./notes";
 import { orderItems, orderOf, type Order } from "./order";
 import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
@@ -40,7 +40,7 @@ function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[
     return [
       ...(longer(sinceOverhaul, sinceNew)
         ? [
-            problem("hold", "hours-contradict", ["hours-since-overhaul"], {
+            problem("hours-contradict", ["hours-since-overhaul"], {
               shorter: sinceNew as number,
               longer: sinceOverhaul as number,
               what: "overhaul",
@@ -50,7 +50,7 @@ function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[
         : []),
       ...(longer(sinceTop, sinceOverhaul)
         ? [
-            problem("hold", "hours-contradict", ["hours-since-top-overhaul"], {
+            problem("hours-contradict", ["hours-since-top-overhaul"], {
               shorter: sinceOverhaul as number,
               longer: sinceTop as number,
               what: "top overhaul",
@@ -77,14 +77,12 @@ function estimateProblems({ lines, total, approved }: Estimates, order: Order): 
   // Up to what the owner gave leave for, a change needs no word of its own.
   const beyond = total - approved - (order.askAbove ?? 0);
   return [
-    ...(waiting.length > 0 && beyond > 0
-      ? [problem("hold", "estimate-waits", [], { count: waiting.length, beyond })]
-      : []),
+    ...(waiting.length > 0 && beyond > 0 ? [problem("estimate-waits", [], { count: waiting.length, beyond })] : []),
     ...(refused.length > 0
-      ? [problem("hold", "estimate-refused", [], { what: refused.map(({ estimate }) => estimate.words).join("; ") })]
+      ? [problem("estimate-refused", [], { what: refused.map(({ estimate }) => estimate.words).join("; ") })]
       : []),
     ...(order.budget !== null && total > order.budget
-      ? [problem("notice", "estimate-past-budget", [], { total, budget: order.budget })]
+      ? [problem("estimate-past-budget", [], { total, budget: order.budget })]
       : []),
   ];
 }
@@ -121,9 +119,9 @@ export function assessIntake(
       intake?.bulletins.filter(({ serials: [from, to] }) => serials.some((serial) => serial >= from && serial <= to)) ??
       [],
     problems: [
-      ...(job.header && !applicationKnown ? [problem("hold", "application-unknown")] : []),
+      ...(job.header && !applicationKnown ? [problem("application-unknown")] : []),
       ...notes.conflicts.map((found) =>
-        problem("hold", "noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
+        problem("noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
       ),
       ...hourProblems(notes, [null, ...new Set(job.notes.flatMap((note) => note.part ?? []))]),
       ...estimateProblems(estimates, order),

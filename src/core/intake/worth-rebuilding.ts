@@ -1,6 +1,6 @@
 import type { Choice } from "../plan/propose";
 import type { CompiledPack } from "../pack/compile-pack";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import type { Order } from "./order";
 
 export const courses = ["rebuild", "merge", "other-engine", "part-out"] as const;
@@ -102,11 +102,8 @@ export function worthRebuilding(
       costs,
       known,
       lostCastings: lost,
-      reasons: [
-        problem("error", "casting-lost", [], { castings: lost.join(", ") }),
-        problem("notice", "worth-figures", [], figures),
-      ],
-      wouldChange: [problem("notice", "casting-saved", [], { castings: lost.join(", ") })],
+      reasons: [problem("casting-lost", [], { castings: lost.join(", ") }), problem("worth-figures", [], figures)],
+      wouldChange: [problem("casting-saved", [], { castings: lost.join(", ") })],
     };
   }
   const tooDear = ceiling !== null && rebuild > ceiling;
@@ -116,24 +113,26 @@ export function worthRebuilding(
     known,
     lostCastings: [],
     reasons: [
-      problem(tooDear ? "error" : "notice", tooDear ? "rebuild-past-ceiling" : "rebuild-below-ceiling", [], figures),
+      ceiling !== null && figures.other !== null && rebuild > ceiling
+        ? problem("rebuild-past-ceiling", [], { ...figures, ceiling, other: figures.other })
+        : problem("rebuild-below-ceiling", [], figures),
       ...(order.budget === null
-        ? [problem("notice", "budget-unknown")]
+        ? [problem("budget-unknown")]
         : rebuild > order.budget
-          ? [problem("error", "rebuild-past-budget", [], figures)]
+          ? [problem("rebuild-past-budget", [], { ...figures, budget: order.budget })]
           : []),
-      problem("notice", "worth-known", [], { share: known, count: priced - judged }),
+      problem("worth-known", [], { share: known, count: priced - judged }),
     ],
     wouldChange: [
       ...(ceiling === null
         ? []
         : [
-            problem("notice", tooDear ? "worth-below" : "worth-above", [], {
+            problem(tooDear ? "worth-below" : "worth-above", [], {
               ceiling,
               away: Math.abs(ceiling - rebuild),
             }),
           ]),
-      ...(worth.castings.length > 0 ? [problem("notice", "casting-would-change")] : []),
+      ...(worth.castings.length > 0 ? [problem("casting-would-change")] : []),
     ],
   };
 }

@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import type { Feature } from "../pack/schema";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { parseReading } from "../quantity/parse-quantity";
 import type { Unit } from "../quantity/units";
 import { questionReading } from "./question-reading";
@@ -138,7 +138,7 @@ export function planImport(
   if (cells > mostPasted)
     return {
       readings,
-      problems: [problem("error", "import-too-large", [], { count: cells, most: mostPasted })],
+      problems: [problem("import-too-large", [], { count: cells, most: mostPasted })],
       missing: [],
     };
 
@@ -170,8 +170,7 @@ export function planImport(
   table.rows.forEach((cellsOfRow, index) => {
     if (inOrder >= 0) {
       const row = rows[Math.floor(place / feature.points.length)];
-      if (!row)
-        return void problems.push(problem("error", "import-past-end", [lineOf(index)], { line: lineOf(index) }));
+      if (!row) return void problems.push(problem("import-past-end", [lineOf(index)], { line: lineOf(index) }));
       read(index, row.id, feature.points[place % feature.points.length]!.id, cellsOfRow[inOrder] ?? "");
       place += 1;
       return;
@@ -181,8 +180,8 @@ export function planImport(
     if (row === undefined)
       return void problems.push(
         named === null
-          ? problem("error", "import-past-end", [lineOf(index)], { line: lineOf(index) })
-          : problem("error", "import-row-unknown", [lineOf(index)], { line: lineOf(index), text: named }),
+          ? problem("import-past-end", [lineOf(index)], { line: lineOf(index) })
+          : problem("import-row-unknown", [lineOf(index)], { line: lineOf(index), text: named }),
       );
     columns.forEach((column, at) => {
       if (column.use === "point") read(index, row, column.point, cellsOfRow[at] ?? "");

@@ -1,10 +1,30 @@
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import type { Feature } from "../pack/schema";
 import { unitById } from "../quantity/units";
 
 const near = (ratio: number, factor: number) => Math.abs(ratio / factor - 1) < 0.05;
 
-const slips: readonly (readonly [code: string, factor: number])[] = [
+/** What a person is asked about a reading that makes little sense. */
+export type Question = Extract<
+  Problem,
+  {
+    readonly code:
+      | "ten-times-too-large"
+      | "ten-times-too-small"
+      | "hundred-times-too-large"
+      | "hundred-times-too-small"
+      | "inches-taken-for-mm"
+      | "mm-taken-for-inches"
+      | "far-from-size"
+      | "far-from-fellows"
+      | "last-part-again"
+      | "negative";
+  }
+>;
+
+type AboutSize = Exclude<Question["code"], "last-part-again">;
+
+const slips: readonly (readonly [code: AboutSize, factor: number])[] = [
   ["ten-times-too-large", 10],
   ["ten-times-too-small", 0.1],
   ["hundred-times-too-large", 100],
@@ -23,10 +43,10 @@ const aboutShare = 0.25;
  *
  * @returns  what to ask the person, or null when the reading is plausible
  */
-export function questionReading(value: number, { governing, unit, points }: Feature, pointId: string): Problem | null {
+export function questionReading(value: number, { governing, unit, points }: Feature, pointId: string): Question | null {
   const isLength = unitById(unit)?.dimension === "length";
   const { new: fresh, reassembly } = governing.limits;
-  const ask = (code: string, expected: number) => problem("notice", code, [], { value, expected, unit });
+  const ask = (code: AboutSize, expected: number) => problem(code, [], { value, expected, unit });
   const farFrom = (expected: number, share: number) => {
     const ratio = value / expected;
     const slip = (isLength ? slipsOfLengths : slips).find(([, factor]) => near(ratio, factor));
@@ -70,7 +90,7 @@ const medianOf = (values: readonly number[]): number => {
  * Whether a reading fits what was read around it: far from its fellows, or the last part's figures over again.
  * Asked while the gauge is still in the part; it is never dropped. Common practice, no source.
  */
-export function questionAround(value: number, { fellows, here, before, way, unit }: Around): Problem | null {
+export function questionAround(value: number, { fellows, here, before, way, unit }: Around): Question | null {
   const same = [...here, value];
   // One figure alike is chance; two points in a row, to the last digit, are a gauge that was not moved.
   if (
@@ -79,11 +99,11 @@ export function questionAround(value: number, { fellows, here, before, way, unit
     same.every((value, at) => value === before[at]) &&
     new Set(same).size > 1
   )
-    return problem("notice", "last-part-again", [], { value, unit });
+    return problem("last-part-again", [], { value, unit });
   if (fellows.length < 4) return null;
   const middle = medianOf(fellows);
   const spread = 1.4826 * medianOf(fellows.map((value) => Math.abs(value - middle)));
   return Math.abs(value - middle) > Math.max(10 * spread, 3 * way)
-    ? problem("notice", "far-from-fellows", [], { value, expected: middle, unit })
+    ? problem("far-from-fellows", [], { value, expected: middle, unit })
     : null;
 }

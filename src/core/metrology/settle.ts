@@ -1,4 +1,4 @@
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { standardUncertainty, type Estimate } from "../quantity/estimate";
 import { budgetOf } from "./budget";
 import type { CharacteristicResult } from "./assess-characteristic";
@@ -35,24 +35,22 @@ export function whatWouldSettle(of: Estimate, held: Conformity, repeats: number,
   ];
   const ways: Problem[] = [];
   if (temperature > 0 && total - temperature <= room)
-    ways.push(problem("notice", "settle-temperature", [], { now: Math.sqrt(temperature), unit }));
+    ways.push(problem("settle-temperature", [], { now: Math.sqrt(temperature), unit }));
   const rest = total - scatter;
   const needed = room > rest ? Math.ceil((scatter * repeats) / (room - rest)) : Infinity;
   if (scatter > 0 && needed <= mostRepeats)
-    ways.push(problem("notice", "settle-repeats", [], { more: Math.max(1, needed - repeats), repeats: needed }));
+    ways.push(problem("settle-repeats", [], { more: Math.max(1, needed - repeats), repeats: needed }));
   const others = total - gauge;
   if (gauge > 0 && room > others)
     ways.push(
-      problem("notice", "settle-gauge", [], {
+      problem("settle-gauge", [], {
         expanded: coverageFactor * Math.sqrt(room - others),
         now: coverageFactor * Math.sqrt(gauge),
         unit,
       }),
     );
   if (ways.length > 0) return ways;
-  return [
-    problem("notice", wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { need: coverageFactor * wanted, unit }),
-  ];
+  return [problem(wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { need: coverageFactor * wanted, unit })];
 }
 
 /** The same for a characteristic that was judged. */

@@ -1,7 +1,7 @@
 import { fingerprint } from "../canonical";
 import { groupByKeys } from "../group";
 import { deepestJson, isTooDeep } from "../json-depth";
-import { done, problem, refused, type Outcome } from "../problem";
+import { done, problem, refused, type Outcome } from "../problem/problem";
 import { lintPack } from "./lint-pack";
 import { placesOf, type FeatureAt } from "./places";
 import { withRulesOfThumb } from "./rules-of-thumb";
@@ -128,12 +128,12 @@ function compilePack(pack: Pack, sha256: string): CompiledPack {
  */
 export function readPack(json: unknown): Outcome<CompiledPack> {
   // First, since an expression is read by walking down into it.
-  if (isTooDeep(json)) return refused(problem("error", "too-deep", [], { most: deepestJson }));
+  if (isTooDeep(json)) return refused(problem("too-deep", [], { most: deepestJson }));
   const parsed = Pack.safeParse(json);
   if (!parsed.success) {
     return refused(
       ...parsed.error.issues.map((issue) =>
-        problem("error", "schema", issue.path as (string | number)[], { detail: issue.message }),
+        problem("schema", issue.path as (string | number)[], { detail: issue.message }),
       ),
     );
   }

@@ -1,4 +1,4 @@
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { unitById, type Unit } from "../quantity/units";
 import type { Expr } from "./schema";
 
@@ -53,7 +53,7 @@ export interface Kinds {
 const length: Powers = { length: 1 };
 
 export const mismatch = (path: readonly (string | number)[], needed: Powers, got: Powers): Problem =>
-  problem("error", "dimension-mismatch", path, { needed: sayPowers(needed), got: sayPowers(got) });
+  problem("dimension-mismatch", path, { needed: sayPowers(needed), got: sayPowers(got) });
 
 /**
  * What an expression measures, with every disagreement found on the way.
@@ -69,7 +69,7 @@ export function exprDimension(
   if ("const" in expr) return leaf(expr.unit ? powersOfUnit(expr.unit) : bareNumber);
   if ("fact" in expr) {
     const powers = kinds.facts.get(expr.fact) ?? null;
-    return powers ? leaf(powers) : leaf(null, problem("error", "unknown-fact", path, { fact: expr.fact }));
+    return powers ? leaf(powers) : leaf(null, problem("unknown-fact", path, { fact: expr.fact }));
   }
   if ("ref" in expr) return leaf(expr.ref === "finished" ? length : kinds.governing);
   if ("points" in expr) return leaf(kinds.points);

@@ -1,7 +1,5 @@
-import { problem, type Problem } from "../problem";
+import { problem, type Path, type Problem, type Report } from "../problem/problem";
 import type { Identity, NumberRule, Tell } from "./schema";
-
-type Path = readonly (string | number)[];
 
 /** What an answer given by a variant looks like where the pack does not say: any of them alike. */
 const given = (tell: Tell, answer: Tell["answers"][number], variant: string) =>
@@ -33,8 +31,8 @@ export function lintIdentity(
   path: Path,
 ): Problem[] {
   const found: Problem[] = [];
-  const report = (code: string, where: Path, params: Problem["params"] = {}) =>
-    found.push(problem("error", code, [...path, ...where], params));
+  const report: Report = (code, where, ...params) =>
+    found.push(problem(code, [...path, ...where], ...params) as Problem);
   const checkVariant = (id: string, where: Path) =>
     variants.has(id) || report("unknown-variant", where, { variant: id });
   const known = new Set<string>();

@@ -1,4 +1,4 @@
-import { problem, type Problem } from "../problem";
+import { problem, type Path, type Problem, type Report } from "../problem/problem";
 import { unitById } from "../quantity/units";
 import { stations } from "../stations";
 import {
@@ -18,16 +18,13 @@ import { lintIdentity } from "./lint-identity";
 import { lintTeardown } from "./lint-teardown";
 import { innerExprs } from "./walk-expr";
 
-type Path = readonly (string | number)[];
-
 /**
  * Everything that is wrong with a pack that has the right shape: references that lead nowhere, ids used twice,
  * limits that contradict each other, expressions whose units do not agree.
  */
 export function lintPack(pack: Pack): Problem[] {
   const found: Problem[] = [];
-  const report = (code: string, path: Path, params: Problem["params"] = {}) =>
-    found.push(problem("error", code, path, params));
+  const report: Report = (code, path, ...params) => found.push(problem(code, path, ...params) as Problem);
 
   const ids = (list: readonly { id: string }[], path: Path) => {
     const seen = new Set<string>();

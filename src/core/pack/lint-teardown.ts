@@ -1,17 +1,25 @@
 import { unreachableNodes } from "../circuits/reach";
 import { crossesItself } from "../numeric/plane";
-import { problem, type Problem } from "../problem";
+import { problem, type Path, type Problem, type Report } from "../problem/problem";
 import { stepsBefore, unreachableSteps } from "../strip/step-order";
 import type { Pack, PartClass, Ref } from "./schema";
 import type { Circuit, Strip, Zone, ZoneMap } from "./schema-teardown";
 
-type Path = readonly (string | number)[];
+/** What a pack can name that is not in it. */
+type UnknownId =
+  | "unknown-treatment"
+  | "unknown-zone"
+  | "unknown-material"
+  | "unknown-place"
+  | "unknown-method"
+  | "unknown-step"
+  | "unknown-position"
+  | "unknown-node";
 
 /** Everything that is wrong with what a pack says of taking apart, cleaning and crack-checking. */
 export function lintTeardown(pack: Pack): Problem[] {
   const found: Problem[] = [];
-  const report = (code: string, path: Path, params: Problem["params"] = {}) =>
-    found.push(problem("error", code, path, params));
+  const report: Report = (code, path, ...params) => found.push(problem(code, path, ...params) as Problem);
   const idsOf = (list: readonly { readonly id: string }[], path: Path): ReadonlySet<string> => {
     const seen = new Set<string>();
     list.forEach(({ id }, at) => {
@@ -25,7 +33,7 @@ export function lintTeardown(pack: Pack): Problem[] {
     sources.has(ref.source) || report("unknown-source", [...path, "ref"], { source: ref.source });
   const each = <T>(list: readonly T[], path: Path, check: (item: T, path: Path) => void) =>
     list.forEach((item, at) => check(item, [...path, at]));
-  const known = (all: ReadonlySet<string>, wanted: readonly string[], code: string, path: Path) =>
+  const known = (all: ReadonlySet<string>, wanted: readonly string[], code: UnknownId, path: Path) =>
     wanted.filter((id) => !all.has(id)).forEach((id) => report(code, path, { id }));
 
   const materials = idsOf(pack.materials, ["materials"]);
@@ -60,7 +68,7 @@ export function lintTeardown(pack: Pack): Problem[] {
       if (!last || !isCatchAll(last)) report("zone-without-verdict", where, { zone: zone.id });
       if (zone.polygon.some(([x, y]) => x < 0 || y < 0 || x > width || y > height))
         report("zone-outside-map", where, { zone: zone.id });
-      if (crossesItself(zone.polygon)) report("outline-crosses-itself", where, { zone: zone.id });
+      if (crossesItself(zone.polygon)) report("zone-crosses-itself", where, { zone: zone.id });
       each(zone.rules, [...where, "rules"], (rule, at) => {
         checkRef(rule.ref, at);
         known(ids, [...(rule.within ?? []), ...(rule.reaches ?? [])], "unknown-zone", at);

@@ -1,6 +1,6 @@
 import type { PhotoMark } from "../entry/schema";
 import { crossesItself, distance, polygonArea, type Spot } from "../numeric/plane";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { estimate, standardUncertainty, type Estimate } from "../quantity/estimate";
 
 export type ScaleMark = Extract<PhotoMark, { kind: "scale" }>;
@@ -63,8 +63,8 @@ export function photoScale(
     perPixel,
     tiltDegrees,
     problems: [
-      ...(given > said ? [problem("notice", "references-disagree", [], { tilt: given, said })] : []),
-      ...(tiltDegrees > warnedTilt ? [problem("notice", "photo-tilted", [], { tilt: tiltDegrees })] : []),
+      ...(given > said ? [problem("references-disagree", [], { tilt: given, said })] : []),
+      ...(tiltDegrees > warnedTilt ? [problem("photo-tilted", [], { tilt: tiltDegrees })] : []),
     ],
   };
 }
@@ -105,9 +105,9 @@ export function photoLength(scale: PhotoScale, from: Spot, to: Spot, id: string)
  * @source  shoelace formula and its partial derivatives
  */
 export function photoArea(scale: PhotoScale, corners: readonly Spot[], id: string): Estimate | Problem {
-  if (crossesItself(corners)) return problem("error", "outline-crosses-itself", [id]);
+  if (crossesItself(corners)) return problem("outline-crosses-itself", [id]);
   const pixels = polygonArea(corners);
-  if (pixels === 0) return problem("error", "outline-without-area", [id]);
+  if (pixels === 0) return problem("outline-without-area", [id]);
   const count = corners.length;
   const pointing =
     (pointingPixels / 2) *

@@ -1,5 +1,5 @@
 import type { Job, Signed } from "../entry/fold";
-import type { Problem } from "../problem";
+import type { Problem } from "../problem/problem";
 import type { Estimate } from "../quantity/estimate";
 import { photoArea, photoLength, photoScale, type PhotoScale, type ScaleMark } from "./photo-scale";
 

@@ -1,5 +1,5 @@
 import type { CrackPart, CrackResult } from "../crack/assess-crack";
-import { problem } from "../problem";
+import { problem } from "../problem/problem";
 import type { Choice, Option } from "./propose";
 import { sameOption } from "./same-option";
 
@@ -30,10 +30,10 @@ function besideCrack(choice: Choice, crack: CrackPart): Choice {
   const zones = worst?.zones.map(({ zone }) => zone.name).join(", ") ?? "";
   const [reuse] = choice.options;
   if (!reuse) return choice;
-  if (crack.worst === "scrap") return withoutPart(choice, problem("error", "cracked-scrap", where, { tag, zones }));
+  if (crack.worst === "scrap") return withoutPart(choice, problem("cracked-scrap", where, { tag, zones }));
   if (crack.worst === "repairable" && worst?.rule?.repair) {
     const { name, cost } = worst.rule.repair;
-    const reason = problem("error", "cracked-repairable", where, { tag, zones, repair: name, cost });
+    const reason = problem("cracked-repairable", where, { tag, zones, repair: name, cost });
     const repair: Option = {
       disposition: "rework",
       step: "crack-repair",
@@ -53,9 +53,9 @@ function besideCrack(choice: Choice, crack: CrackPart): Choice {
   }
   const open =
     crack.worst === null
-      ? problem("notice", "crack-open", where, { tag })
+      ? problem("crack-open", where, { tag })
       : crack.partClass.crackCheck && !crack.isChecked
-        ? problem("notice", "not-crack-checked", where, { tag })
+        ? problem("not-crack-checked", where, { tag })
         : null;
   if (open && reuse.allowed === true) {
     const options = withOption(choice.options, "reuse", (option) => ({
@@ -73,7 +73,7 @@ function besideCrack(choice: Choice, crack: CrackPart): Choice {
       choice,
       withOption(choice.options, "reuse", (option) => ({
         ...option,
-        reasons: [...option.reasons, problem("notice", "crack-watched", where, { tag, zones })],
+        reasons: [...option.reasons, problem("crack-watched", where, { tag, zones })],
       })),
       choice.proposal,
     );
@@ -85,7 +85,7 @@ export function besideCracks(choice: Choice, { byPart, scrapped }: CrackResult):
   const { part, row } = choice.row;
   if (!part) return choice;
   const gone = scrapped.get(part.id);
-  if (gone) return withoutPart(choice, problem("error", "part-scrapped", [row.id], { tag: part.tag, why: gone.why }));
+  if (gone) return withoutPart(choice, problem("part-scrapped", [row.id], { tag: part.tag, why: gone.why }));
   const crack = byPart.get(part.id);
   return crack ? besideCrack(choice, crack) : choice;
 }

@@ -1,5 +1,5 @@
 import type { Endurance } from "../metrology/endurance";
-import { problem } from "../problem";
+import { problem } from "../problem/problem";
 import type { Choice, Option } from "./propose";
 import { sameOption } from "./same-option";
 
@@ -10,8 +10,6 @@ export function besideEndurance(choice: Choice, endurance: Endurance | null): Ch
   const where = [choice.row.row.id];
   const { hoursWanted, probability, low, high, life, age } = endurance;
   const figures = { hours: hoursWanted, probability, low, high, life, from: age?.from ?? null, to: age?.to ?? null };
-  const isOver = life !== null && age !== null && age.from + hoursWanted > life;
-  const mayBeOver = life !== null && (age === null || age.to === null || age.to + hoursWanted > life);
   const settle = (option: Option, proposal: Option): Choice => {
     const chosen = choice.proposal.disposition === "reuse" ? proposal : choice.proposal;
     return {
@@ -21,15 +19,15 @@ export function besideEndurance(choice: Choice, endurance: Endurance | null): Ch
       overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, chosen),
     };
   };
-  if (isOver) {
-    const reason = problem("error", "life-over", where, figures);
+  if (life !== null && age !== null && age.from + hoursWanted > life) {
+    const reason = problem("life-over", where, { ...figures, life, from: age.from });
     return settle(
       { ...reuse, allowed: false, reasons: [reason] },
       { ...others.find((option) => option.disposition === "replace")!, reasons: [reason] },
     );
   }
-  if (mayBeOver) {
-    const reason = problem("notice", "life-unknown", where, figures);
+  if (life !== null && (age === null || age.to === null || age.to + hoursWanted > life)) {
+    const reason = problem("life-unknown", where, { ...figures, life });
     return settle(
       { ...reuse, allowed: null, reasons: [reason, ...reuse.reasons] },
       { ...others.find((option) => option.disposition === "hold")!, reasons: [reason] },
@@ -37,12 +35,12 @@ export function besideEndurance(choice: Choice, endurance: Endurance | null): Ch
   }
   // Whatever its age, it is likelier not to last: then the way that does is proposed, and using it again stays a choice.
   if (high < 0.5) {
-    const reason = problem("error", "short-of-hours", where, figures);
+    const reason = problem("short-of-hours", where, figures);
     const way =
       others.find((option) => option.disposition === "rework" && option.allowed === true) ??
       others.find((option) => option.disposition === "replace")!;
     return settle({ ...reuse, reasons: [...reuse.reasons, reason] }, { ...way, reasons: [reason, ...way.reasons] });
   }
-  const told: Option = { ...reuse, reasons: [...reuse.reasons, problem("notice", "reaches-hours", where, figures)] };
+  const told: Option = { ...reuse, reasons: [...reuse.reasons, problem("reaches-hours", where, figures)] };
   return settle(told, told);
 }

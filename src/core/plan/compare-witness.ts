@@ -4,7 +4,7 @@ import type { HandOverWitness, Witness } from "../entry/schema";
 import { coreVersion } from "../version";
 import { makeHandOverWitness, shownFigures } from "./make-witness";
 import type { RowResult } from "../metrology/assess-row";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 
 interface Figure {
   readonly value: number;
@@ -27,7 +27,7 @@ function compareFigures(
     const [was, is] = [then.get(key), now.get(key)];
     if (was && is && isSame(was, is)) return [];
     return [
-      problem("notice", "figure-differs", key.split(" "), {
+      problem("figure-differs", key.split(" "), {
         key,
         then: was?.value ?? null,
         thenExpanded: was?.expanded ?? null,
@@ -57,10 +57,10 @@ function unitsOf(
 }
 
 const compareGround = (then: { core: string; pack: string }, pack: string): Problem[] => [
-  ...(then.core === coreVersion ? [] : [problem("notice", "core-differs", [], { then: then.core, now: coreVersion })]),
+  ...(then.core === coreVersion ? [] : [problem("core-differs", [], { then: then.core, now: coreVersion })]),
   ...(then.pack === pack
     ? []
-    : [problem("notice", "witness-pack-differs", [], { then: then.pack.slice(0, 12), now: pack.slice(0, 12) })]),
+    : [problem("witness-pack-differs", [], { then: then.pack.slice(0, 12), now: pack.slice(0, 12) })]),
 ];
 
 /** What a decision was shown, beside what the same program would show now. */
@@ -84,7 +84,7 @@ export function compareHandOver(witness: z.infer<typeof HandOverWitness>, assess
     const is = choicesNow.get(was[0]);
     if (is && was.every((part, at) => part === is[at])) return [];
     return [
-      problem("notice", "choice-differs", [was[0]], {
+      problem("choice-differs", [was[0]], {
         row: was[0],
         thenProposal: was[1],
         thenDecision: was[3],
@@ -97,7 +97,7 @@ export function compareHandOver(witness: z.infer<typeof HandOverWitness>, assess
   const heldThen = new Set(witness.holds.map(keyOf));
   const come = now.holds
     .filter((each) => !heldThen.has(keyOf(each)))
-    .map(([code, path]) => problem("notice", "hold-came", [], { code, path }));
+    .map(([code, path]) => problem("hold-came", [], { code, path }));
   return [
     ...compareGround(witness, assessment.pack),
     ...compareFigures(

@@ -63,8 +63,9 @@ test("the tram's bores: all four are bored to the size of the worst, and what th
   );
   expect(bores[3]!.proposal.reasons.map((reason) => reason.code)).toContain("one-size-for-all");
   const effect = (id: string) =>
-    bores[2]!.proposal.reasons.find((reason) => reason.code === "size-effect" && reason.path[1] === id)!.params
-      .value as number;
+    bores[2]!.proposal.reasons.flatMap((reason) =>
+      reason.code === "size-effect" && reason.path[1] === id ? [reason.params.value] : [],
+    )[0]!;
   // Plain geometry: four cylinders of 76.5 mm by 74 mm, over a clearance of 40.9 cm³ each.
   const swept = (Math.PI / 4) * 76.5 ** 2 * 74;
   expect(effect("swept")).toBeCloseTo(4 * swept, 3);

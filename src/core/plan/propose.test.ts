@@ -223,13 +223,13 @@ describe("decision", () => {
   test("along the proposal raises no hold, against it without a reason does", () => {
     const along = crank();
     decide(along, {});
-    expect(codes(along)).toEqual(["undecided"]);
+    expect(codes(along)).toEqual([]);
     const against = crank();
     decide(against, { disposition: "replace" });
-    expect(codes(against)).toEqual(["override-without-reason", "undecided"]);
+    expect(codes(against)).toEqual(["override-without-reason"]);
     const reasoned = crank();
     decide(reasoned, { disposition: "replace", reason: "the owner wants a new one" });
-    expect(codes(reasoned)).toEqual(["undecided"]);
+    expect(codes(reasoned)).toEqual([]);
   });
 
   test("is called in question when the evidence changes", () => {

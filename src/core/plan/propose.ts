@@ -11,7 +11,7 @@ import { rowId } from "../pack/compile-pack";
 import { isByThumb } from "../pack/rules-of-thumb";
 import type { Feature } from "../pack/schema";
 import { groupByKeys } from "../group";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem, type ProblemOf } from "../problem/problem";
 import type { CrackResult } from "../crack/assess-crack";
 import type { Endurance } from "../metrology/endurance";
 import { besideCracks } from "./beside-cracks";
@@ -93,7 +93,6 @@ function whyNot({ row }: Judged, result: CharacteristicResult): Problem[] {
   };
   return [
     problem(
-      "error",
       held.mark === "outside"
         ? "outside-limit"
         : held.mark === "outside-within-u"
@@ -110,7 +109,7 @@ const whyNotAll = (judged: Judged): Problem[] =>
 
 /** What is still to be measured before a row can be judged. */
 const stillOpen = (row: RowResult): Problem =>
-  problem("notice", row.measured === 0 ? "not-measured" : "points-missing", [row.row.id], {
+  problem(row.measured === 0 ? "not-measured" : "points-missing", [row.row.id], {
     row: row.row.name,
     missing: row.points.length - row.measured,
   });
@@ -128,7 +127,7 @@ function evidenceOfJoint(joint: JointResult): Problem[] {
     ...whyNotAll(joint),
     ...(waits
       ? [
-          problem("notice", "joint-open", [joint.row.id], {
+          problem("joint-open", [joint.row.id], {
             joint: joint.row.name,
             row: open[0]!.row.name,
             count: open.length,
@@ -144,7 +143,7 @@ const withinLimits = (judged: Judged | JointResult): Problem | null => {
   const code = "ends" in judged ? "fits" : "within-limits";
   return (
     held &&
-    problem("notice", code, [row.id], {
+    problem(code, [row.id], {
       row: row.name,
       characteristic: governing.characteristic.name,
       value: governing.estimate!.value,
@@ -162,20 +161,18 @@ const withinLimits = (judged: Judged | JointResult): Problem | null => {
 const hasLimit = ({ governing, derived }: Judged) => [governing, ...derived].some((result) => result.limit);
 
 /** What goes by a rule of thumb rests on experience elsewhere, and says so. */
-export const byThumb = ({ row, governing, derived }: Judged): Problem[] =>
+export const byThumb = ({ row, governing, derived }: Judged): ProblemOf<"by-rule-of-thumb">[] =>
   [governing, ...derived].flatMap(({ limit }) =>
-    isByThumb(limit)
-      ? [problem("notice", "by-rule-of-thumb", [row.id], { row: row.name, rule: limit!.ref.page! })]
-      : [],
+    isByThumb(limit) ? [problem("by-rule-of-thumb", [row.id], { row: row.name, rule: limit!.ref.page! })] : [],
   );
 
 function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: readonly JointResult[]): Option {
   const rows = [row, ...restsOn].filter(hasLimit);
   const allowed = row.part ? allAccepted([...rows, ...joints].map((each) => each.accepted)) : null;
   const reasons = !row.part
-    ? [problem("notice", "no-part", [row.row.id], { slot: row.row.slot.name })]
+    ? [problem("no-part", [row.row.id], { slot: row.row.slot.name })]
     : rows.length + joints.length === 0
-      ? [problem("notice", "no-limit", [row.row.id], { row: row.row.name })]
+      ? [problem("no-limit", [row.row.id], { row: row.row.name })]
       : allowed === true
         ? [
             ...[...rows, ...joints].slice(0, 1 + joints.length).flatMap((each) => withinLimits(each) ?? []),
@@ -221,9 +218,7 @@ function effectsOf(row: RowResult, finishedMm: number, facts: ReadonlyMap<string
       ...emptyContext(facts),
       refs: new Map([["finished", exact(finishedMm)]]),
     });
-    return estimate
-      ? [problem("notice", "size-effect", [row.row.id, id], { name, unit, value: estimate.value, decimals })]
-      : [];
+    return estimate ? [problem("size-effect", [row.row.id, id], { name, unit, value: estimate.value, decimals })] : [];
   });
 }
 
@@ -252,23 +247,23 @@ function reworkOptions(
       grows && step.possible === false && onWorn?.steps.find((each) => each.id === step.id)?.possible === true;
     const reasons: Problem[] = !step.layerEnough
       ? [
-          problem("error", grows ? "wall-too-thin" : "case-too-thin", where, {
-            caseLeftMm: step.layerLeftMm,
+          problem(grows ? "wall-too-thin" : "case-too-thin", where, {
+            layerLeftMm: step.layerLeftMm!,
             keepMm: layer!.keep,
           }),
         ]
       : held && size.bound
         ? [
-            problem(step.possible ? "notice" : "error", step.possible ? "cleans-up" : "does-not-clean-up", where, {
+            problem(step.possible ? "cleans-up" : "does-not-clean-up", where, {
               grows,
               finishedMm: step.finishedMm,
-              ceilingMm: size.bound.value,
+              boundMm: size.bound.value,
               expanded: held.expanded,
               margin: held.margin,
               probability: held.probability,
-              caseLeftMm: step.layerLeftMm,
+              layerLeftMm: step.layerLeftMm,
             }),
-            ...(byWornAxis ? [problem("notice", "on-worn-axis", where)] : []),
+            ...(byWornAxis ? [problem("on-worn-axis", where)] : []),
           ]
         : open.map(stillOpen);
     return {
@@ -374,7 +369,7 @@ function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, rep
       return {
         ...replace,
         reasons: [
-          problem("error", lost === need ? "past-last-size" : "fellow-past-last-size", [need.row.row.id], {
+          problem(lost === need ? "past-last-size" : "fellow-past-last-size", [need.row.row.id], {
             row: lost.row.row.name,
           }),
           ...need.reuse.reasons.filter((reason) => reason.severity === "error"),
@@ -391,11 +386,11 @@ function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, rep
         ? need.reuse.reasons.filter((reason) => reason.severity === "error")
         : [];
     const withFellows =
-      deepest === need ? [] : [problem("notice", "one-size-for-all", [need.row.row.id], { row: deepest.row.row.name })];
+      deepest === need ? [] : [problem("one-size-for-all", [need.row.row.id], { row: deepest.row.row.name })];
     const open = together.filter((each) => each.reuse.allowed === null);
     const mayChange =
       open.length > 0
-        ? [problem("notice", "size-may-change", [need.row.row.id], { count: open.length, row: open[0]!.row.row.name })]
+        ? [problem("size-may-change", [need.row.row.id], { count: open.length, row: open[0]!.row.row.name })]
         : [];
     return { ...own, reasons: [...why, ...withFellows, ...own.reasons, ...mayChange] };
   }
@@ -420,7 +415,7 @@ function renewed(choice: Choice, joints: readonly JointResult[], choiceOf: Reado
       if (!mate || !replace.some((end) => ends.get(end)?.row.id === id)) continue;
       const { disposition, stepName } = decidedOrProposed(mate);
       if (!becomes.some((each) => each === disposition)) continue;
-      const reason = problem("error", "mate-renewed", [id], { mate: mate.row.row.name, disposition, step: stepName });
+      const reason = problem("mate-renewed", [id], { mate: mate.row.row.name, disposition, step: stepName });
       const proposal: Option = {
         ...choice.options.find((option) => option.disposition === "replace")!,
         reasons: [reason],
@@ -487,7 +482,7 @@ function besideNewMates(choice: Choice, choiceOf: ReadonlyMap<string, Choice>, g
     ...reuse,
     allowed: true,
     reasons: [
-      problem("notice", "good-beside-new", [row.row.id], { mates: [...mates].join(", ") }),
+      problem("good-beside-new", [row.row.id], { mates: [...mates].join(", ") }),
       ...again.flatMap((each) => withinLimits(each) ?? []),
       ...[row, ...restsOn, ...again].flatMap(byThumb),
     ],
@@ -547,7 +542,7 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
       step: null,
       stepName: null,
       allowed: true,
-      reasons: feature.rework ? [] : [problem("notice", "no-rework", [row.row.id], { row: row.row.name })],
+      reasons: feature.rework ? [] : [problem("no-rework", [row.row.id], { row: row.row.name })],
     };
     const hold: Option = { disposition: "hold", step: null, stepName: null, allowed: true, reasons: [] };
     const proposal = proposalFor(need, fellowsOf.get(fellowKey(row.row))!, feature, replace, hold);

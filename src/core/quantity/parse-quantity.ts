@@ -1,4 +1,4 @@
-import { done, problem, refused, type Outcome } from "../problem";
+import { done, problem, refused, type Outcome } from "../problem/problem";
 import { toCore, unitById, unitBySpelling, type Dimension, type Unit } from "./units";
 
 /** A quantity as a person typed it, with its value in core units. */
@@ -25,20 +25,18 @@ const numberThenUnit = /^([+-]?)(\d+(?:[.,]\d*)?|[.,]\d+)\s*(.*)$/u;
  */
 export function parseQuantity(text: string, dimension: Dimension, assumed: Unit): Outcome<Quantity> {
   const typed = text.trim();
-  if (typed === "") return refused(problem("error", "empty"));
-  if (typed.length > longest) return refused(problem("error", "too-long", [], { longest, length: typed.length }));
+  if (typed === "") return refused(problem("empty"));
+  if (typed.length > longest) return refused(problem("too-long", [], { longest, length: typed.length }));
   const plain = typed.replace(/[\u2212\u2012\u2013]/gu, "-").replace(/[\u00a0\u202f\u2009]/gu, " ");
   const match = numberThenUnit.exec(plain);
-  if (!match) return refused(problem("error", "not-a-number", [], { typed }));
+  if (!match) return refused(problem("not-a-number", [], { typed }));
   const [, sign, digits = "", rest = ""] = match;
   // Digits after the number, or a second point, mean that the text is not one number with a unit.
-  if (/^[\d.,]/u.test(rest)) return refused(problem("error", "not-a-number", [], { typed }));
+  if (/^[\d.,]/u.test(rest)) return refused(problem("not-a-number", [], { typed }));
   const unit = rest === "" ? assumed : unitBySpelling(rest);
-  if (!unit) return refused(problem("error", "unit-unknown", [], { typed, spelled: rest, wanted: dimension }));
+  if (!unit) return refused(problem("unit-unknown", [], { typed, spelled: rest, wanted: dimension }));
   if (unit.dimension !== dimension) {
-    return refused(
-      problem("error", "unit-wrong-dimension", [], { typed, measures: unit.dimension, wanted: dimension }),
-    );
+    return refused(problem("unit-wrong-dimension", [], { typed, measures: unit.dimension, wanted: dimension }));
   }
   const number = Number(digits.replace(",", ".")) * (sign === "-" ? -1 : 1);
   return done({ value: toCore(number, unit), typed, unit: unit.id });
@@ -66,8 +64,8 @@ export function parseReading(text: string, dimension: Dimension, assumed: Unit):
   const go = parseQuantity(pair[1]!, dimension, unitById(noGo.value.unit)!);
   if (!go.ok) return go;
   const typed = text.trim();
-  if (typed.length > longest) return refused(problem("error", "too-long", [], { longest, length: typed.length }));
-  if (go.value.value >= noGo.value.value) return refused(problem("error", "gap-backwards", [], { typed }));
+  if (typed.length > longest) return refused(problem("too-long", [], { longest, length: typed.length }));
+  if (go.value.value >= noGo.value.value) return refused(problem("gap-backwards", [], { typed }));
   return done({
     value: (go.value.value + noGo.value.value) / 2,
     half: (noGo.value.value - go.value.value) / 2,

@@ -2,7 +2,7 @@ import type { Job, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { StripCheck, StripStep } from "../pack/schema-teardown";
-import { problem, type Problem } from "../problem";
+import { problem, type Problem } from "../problem/problem";
 import { stepOrder } from "./step-order";
 
 export type CheckNote = Signed<"check-noted">;
@@ -159,13 +159,13 @@ export function assessStrip(
       ...steps
         .filter(({ state, waitsFor }) => state === "done" && waitsFor.length > 0)
         .map(({ step, waitsFor }) =>
-          problem("notice", "step-before-its-turn", [step.id], {
+          problem("step-before-its-turn", [step.id], {
             step: step.name,
             waits: waitsFor.map((each) => each.name).join(", "),
           }),
         ),
       ...lost.map(({ step, position }) =>
-        problem("hold", "position-lost", [step.id, position.id], {
+        problem("position-lost", [step.id, position.id], {
           step: step.name,
           position: position.name,
           afterwards: position.afterwards,
@@ -173,20 +173,18 @@ export function assessStrip(
       ),
       ...checks
         .filter(({ state }) => state === "lost")
-        .map(({ check }) => problem("notice", "check-lost", [check.id], { check: check.name })),
+        .map(({ check }) => problem("check-lost", [check.id], { check: check.name })),
       ...checks.flatMap(({ check, places }) =>
         places
           .filter((place) => place.notes.length > 1)
           .map((place) =>
-            problem("hold", "check-noted-twice", [check.id, place.id ?? ""], { check: check.name, place: place.name }),
+            problem("check-noted-twice", [check.id, place.id ?? ""], { check: check.name, place: place.name }),
           ),
       ),
       ...[...outOf.values()].flatMap((all) => {
         const bags = new Set(all.flatMap((each) => each.bag ?? []));
         const tag = job.parts.get(all[0]!.part)?.tag ?? "?";
-        return bags.size > 1
-          ? [problem("hold", "part-in-two-bags", [all[0]!.part], { tag, bags: [...bags].join(", ") })]
-          : [];
+        return bags.size > 1 ? [problem("part-in-two-bags", [all[0]!.part], { tag, bags: [...bags].join(", ") })] : [];
       }),
     ],
   };

@@ -14,18 +14,16 @@ const codes = (bench: TestBench) =>
   stripOf(bench).problems.map((found) => `${found.code} ${found.path.join(" ")}`.trim());
 
 /** Graphs of up to 14 steps: any edges at all, so that many have circles. */
-const anyGraph = fc
-  .integer({ min: 1, max: 14 })
-  .chain((count) =>
-    fc
-      .array(fc.array(fc.integer({ min: 0, max: count - 1 }), { maxLength: 3 }), { minLength: count, maxLength: count })
-      .map((after) =>
-        after.map((all, at) => ({
-          id: `s-${at}`,
-          after: [...new Set(all.filter((each) => each !== at))].map((each) => `s-${each}`),
-        })),
-      ),
-  );
+const anyGraph = fc.integer({ min: 1, max: 14 }).chain((count) =>
+  fc
+    .array(fc.array(fc.integer({ min: 0, max: count - 1 }), { maxLength: 3 }), { minLength: count, maxLength: count })
+    .map((after) =>
+      after.map((all, at) => ({
+        id: `s-${at}`,
+        after: [...new Set(all.filter((each) => each !== at))].map((each) => `s-${each}`),
+      })),
+    ),
+);
 
 describe("order of steps", () => {
   // Outside check: the npm package toposort, an independent topological sort, which throws where there is a circle.

@@ -2,7 +2,7 @@ import { canonicalJson } from "@/core/canonical";
 import { importMark } from "@/core/entry/imported-author";
 import { readEntry } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
-import { done, problem, refused, type Outcome } from "@/core/problem";
+import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { withTransaction, type Database } from "../connection";
 import { appendWithin, beginStream, knownEntries } from "../entries";
 import { keepPack, readPackJson } from "../packs";
@@ -44,14 +44,14 @@ export async function importArchive(database: Database, file: string, now: Date)
     const known = readEntry(entry);
     return known.ok && known.value.type === "job-opened" ? [known.value] : [];
   });
-  if (opened.length === 0) return refused(problem("error", "no-job-in-record"));
+  if (opened.length === 0) return refused(problem("no-job-in-record"));
   const here = new Set(packs.map(({ pack }) => pack.sha256));
   for (const {
     payload: { pack },
   } of opened) {
     if (!here.has(pack.sha256) && (await readPackJson(database, pack.sha256)) === null) {
       return refused(
-        problem("error", "unknown-pack", [], {
+        problem("unknown-pack", [], {
           id: pack.id,
           revision: pack.revision,
           sha256: pack.sha256.slice(0, 12),
@@ -67,8 +67,7 @@ export async function importArchive(database: Database, file: string, now: Date)
   const taken = entries.filter(
     (entry) => known.has(entry.id) && withoutAuthor(known.get(entry.id)!.envelope) !== withoutAuthor(entry),
   );
-  if (taken.length > 0)
-    return refused(problem("error", "import-id-taken", [], { count: taken.length, id: taken[0]!.id }));
+  if (taken.length > 0) return refused(problem("import-id-taken", [], { count: taken.length, id: taken[0]!.id }));
   const fresh = [
     ...new Map(
       entries.filter((entry) => !known.has(entry.id)).map((entry) => [entry.id, labelled(entry, manifest)]),

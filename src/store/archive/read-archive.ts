@@ -4,7 +4,7 @@ import { openPromise, type Entry as Member, type ZipFile } from "yauzl";
 import { longestLine, readRecordLine } from "@/core/entry/read-record";
 import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
-import { done, problem, refused, type Outcome, type Problem } from "@/core/problem";
+import { done, problem, refused, type Outcome, type Problem } from "@/core/problem/problem";
 import { readCleanPhoto, type CleanPhoto } from "../photos/clean-photo";
 import { archiveLimits, Manifest, memberNames } from "./archive-format";
 
@@ -36,7 +36,7 @@ async function* bytesOf(
   digest: ReturnType<typeof createHash>,
 ): AsyncGenerator<Buffer> {
   const tooLarge = (bytes: number) =>
-    problem("error", "member-too-large", [member.fileName], { member: member.fileName, bytes, most });
+    problem("member-too-large", [member.fileName], { member: member.fileName, bytes, most });
   if (member.uncompressedSize > most) refuse(tooLarge(member.uncompressedSize));
   const stream = (await zip.openReadStreamPromise(member)) as Readable;
   let bytes = 0;
@@ -68,7 +68,7 @@ async function* linesOf(chunks: AsyncIterable<Buffer>): AsyncGenerator<string> {
     held += chunk.length - from;
     // One more than is taken is enough for the reader to say that the line is too long.
     if (held > longestLine * 2)
-      refuse(problem("error", "line-too-long", [memberNames.record], { bytes: held, most: longestLine }));
+      refuse(problem("line-too-long", [memberNames.record], { bytes: held, most: longestLine }));
   }
   if (held > 0) yield Buffer.concat(rest).toString("utf8");
 }
@@ -86,12 +86,12 @@ async function readEntries(lines: AsyncIterable<string>): Promise<Envelope[]> {
         ...read.problems.map((found): Problem => ({ ...found, path: [memberNames.record, line, ...found.path] })),
       );
     else if (entries.length > 0 && read.envelope.stream !== entries[0]!.stream)
-      problems.push(problem("error", "other-stream", [memberNames.record, line]));
+      problems.push(problem("other-stream", [memberNames.record, line]));
     else entries.push(read.envelope);
     if (problems.length >= mostProblems) break;
   }
   if (problems.length > 0) refuse(...problems);
-  if (entries.length === 0) refuse(problem("error", "record-empty", [memberNames.record]));
+  if (entries.length === 0) refuse(problem("record-empty", [memberNames.record]));
   return entries;
 }
 
@@ -103,8 +103,7 @@ async function readPhoto(chunks: AsyncIterable<Buffer>, name: string): Promise<C
   for await (const chunk of chunks) parts.push(chunk);
   const read = await readCleanPhoto(Buffer.concat(parts));
   if (!read.ok) return refuse(...read.problems.map((found): Problem => ({ ...found, path: [name] })));
-  if (memberNames.photo(read.value.sha256) !== name)
-    return refuse(problem("error", "member-damaged", [name], { member: name }));
+  if (memberNames.photo(read.value.sha256) !== name) return refuse(problem("member-damaged", [name], { member: name }));
   return read.value;
 }
 
@@ -114,7 +113,7 @@ async function readJson(chunks: AsyncIterable<Buffer>, name: string): Promise<un
   try {
     return JSON.parse(Buffer.concat(parts).toString("utf8")) as unknown;
   } catch {
-    return refuse(problem("error", "member-not-json", [name], { member: name }));
+    return refuse(problem("member-not-json", [name], { member: name }));
   }
 }
 
@@ -122,13 +121,13 @@ function compile(json: unknown, name: string): Archive["packs"][number] {
   const read = readPack(json);
   if (!read.ok) return refuse(...read.problems.map((found): Problem => ({ ...found, path: [name, ...found.path] })));
   if (name !== memberNames.pack(read.value.sha256))
-    return refuse(problem("error", "pack-misnamed", [name], { member: name, sha256: read.value.sha256.slice(0, 12) }));
+    return refuse(problem("pack-misnamed", [name], { member: name, sha256: read.value.sha256.slice(0, 12) }));
   return { json, pack: read.value };
 }
 
 async function readMembers(zip: ZipFile): Promise<Archive> {
   if (zip.entryCount > archiveLimits.members)
-    refuse(problem("error", "too-many-members", [], { count: zip.entryCount, most: archiveLimits.members }));
+    refuse(problem("too-many-members", [], { count: zip.entryCount, most: archiveLimits.members }));
   let entries: readonly Envelope[] | null = null;
   let manifest: Manifest | null = null;
   const packs: Archive["packs"][number][] = [];
@@ -145,20 +144,19 @@ async function readMembers(zip: ZipFile): Promise<Archive> {
         ? parsed.data
         : refuse(
             ...parsed.error.issues.map((issue) =>
-              problem("error", "schema", [name, ...(issue.path as (string | number)[])], { detail: issue.message }),
+              problem("schema", [name, ...(issue.path as (string | number)[])], { detail: issue.message }),
             ),
           );
     } else if (/^packs\/[0-9a-f]{64}\.json$/u.test(name))
       packs.push(compile(await readJson(bytesOf(zip, member, archiveLimits.pack, digest), name), name));
     else if (photoName.test(name))
       photos.push((await readPhoto(bytesOf(zip, member, archiveLimits.photo, digest), name)).sha256);
-    else refuse(problem("error", "unknown-member", [name], { member: name.slice(0, 120) }));
+    else refuse(problem("unknown-member", [name], { member: name.slice(0, 120) }));
     digests.set(name, digest.digest("hex"));
   }
-  if (!entries) return refuse(problem("error", "record-missing", [], { member: memberNames.record }));
+  if (!entries) return refuse(problem("record-missing", [], { member: memberNames.record }));
   const damaged = manifest?.members.filter(({ name, sha256 }) => digests.get(name) !== sha256) ?? [];
-  if (damaged.length > 0)
-    refuse(...damaged.map(({ name }) => problem("error", "member-damaged", [name], { member: name })));
+  if (damaged.length > 0) refuse(...damaged.map(({ name }) => problem("member-damaged", [name], { member: name })));
   return { entries, packs, manifest, photos };
 }
 
@@ -170,13 +168,13 @@ export async function readArchive(file: string): Promise<Outcome<Archive>> {
   try {
     zip = await openPromise(file, { lazyEntries: true, strictFileNames: true });
   } catch {
-    return refused(problem("error", "not-a-zip"));
+    return refused(problem("not-a-zip"));
   }
   try {
     return done(await readMembers(zip));
   } catch (error) {
     if (error instanceof Refusal) return refused(...error.problems);
-    return refused(problem("error", "zip-damaged", [], { why: (error as Error).message.slice(0, 200) }));
+    return refused(problem("zip-damaged", [], { why: (error as Error).message.slice(0, 200) }));
   } finally {
     zip.close();
   }

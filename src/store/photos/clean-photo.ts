@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import pLimit from "p-limit";
 import sharp from "sharp";
 import { photoLimits } from "@/core/photo/photo-limits";
-import { done, problem, refused, type Outcome } from "@/core/problem";
+import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 
 /** A photo as it is kept: upright, re-encoded, with nothing in the file but the picture. */
 export interface CleanPhoto {
@@ -49,7 +49,7 @@ const thumbnailOf = (data: Buffer): Promise<Buffer> =>
     .toBuffer();
 
 const tooManyPixels = (width: number, height: number) =>
-  problem("error", "photo-too-many-pixels", [], { width, height, most: photoLimits.pixels / 1e6 });
+  problem("photo-too-many-pixels", [], { width, height, most: photoLimits.pixels / 1e6 });
 
 /**
  * Takes what a phone sent and makes a photo of it that can be kept: turned upright, encoded anew at its full size, and
@@ -60,8 +60,8 @@ const tooManyPixels = (width: number, height: number) =>
 export const cleanPhoto = (bytes: Buffer): Promise<Outcome<CleanPhoto>> =>
   oneAtATime(async () => {
     const kind = pictureKind(bytes);
-    if (kind === null) return refused(problem("error", "not-a-picture"));
-    if (kind === "heic") return refused(problem("error", "photo-heic"));
+    if (kind === null) return refused(problem("not-a-picture"));
+    if (kind === "heic") return refused(problem("photo-heic"));
     try {
       // Its head first: a small file can claim to be enormous.
       const { width, height } = await sharp(bytes, { limitInputPixels: false, pages: 1 }).metadata();
@@ -80,20 +80,20 @@ export const cleanPhoto = (bytes: Buffer): Promise<Outcome<CleanPhoto>> =>
         thumbnail: await thumbnailOf(data),
       });
     } catch (error) {
-      return refused(problem("error", "photo-damaged", [], { why: (error as Error).message.slice(0, 120) }));
+      return refused(problem("photo-damaged", [], { why: (error as Error).message.slice(0, 120) }));
     }
   });
 
 /** Reads a photo that claims to be clean, as one does that came in an archive: the same bytes, or what is wrong with them. */
 export const readCleanPhoto = (data: Buffer): Promise<Outcome<CleanPhoto>> =>
   oneAtATime(async () => {
-    if (pictureKind(data) !== "jpeg") return refused(problem("error", "not-a-picture"));
+    if (pictureKind(data) !== "jpeg") return refused(problem("not-a-picture"));
     try {
       const { width, height, exif, xmp, iptc, orientation } = await sharp(data, { limitInputPixels: false }).metadata();
       if (width * height > photoLimits.pixels) return refused(tooManyPixels(width, height));
-      if (exif || xmp || iptc || orientation) return refused(problem("error", "photo-not-clean"));
+      if (exif || xmp || iptc || orientation) return refused(problem("photo-not-clean"));
       return done({ sha256: sha256Of(data), width, height, data, thumbnail: await thumbnailOf(data) });
     } catch (error) {
-      return refused(problem("error", "photo-damaged", [], { why: (error as Error).message.slice(0, 120) }));
+      return refused(problem("photo-damaged", [], { why: (error as Error).message.slice(0, 120) }));
     }
   });

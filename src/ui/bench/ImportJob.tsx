@@ -3,8 +3,8 @@ import { Box, Button, Flex, Progress, chakra } from "@chakra-ui/react";
 import { Upload } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import type { Problem } from "@/core/problem";
-import { problem } from "@/core/problem";
+import type { Problem } from "@/core/problem/problem";
+import { problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 
@@ -68,13 +68,13 @@ export function ImportJob() {
         setState({
           is: "refused",
           file: file.name,
-          problems: (body as { problems?: Problem[] } | null)?.problems ?? [problem("error", "server-error")],
+          problems: (body as { problems?: Problem[] } | null)?.problems ?? [problem("server-error")],
         });
     } catch (error) {
       setState(
         (error as Error).message === "cancelled"
           ? { is: "idle" }
-          : { is: "refused", file: file.name, problems: [problem("error", "door-unreachable")] },
+          : { is: "refused", file: file.name, problems: [problem("door-unreachable")] },
       );
     }
   };

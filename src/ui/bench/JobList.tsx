@@ -3,7 +3,7 @@ import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { assess, countHolds, variantOf, type Assessment } from "@/core/assess";
+import { assess, variantOf, type Assessment } from "@/core/assess";
 import type { Envelope } from "@/core/entry/schema";
 import { nextStep } from "@/core/next-step";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
@@ -22,6 +22,7 @@ import { useKeys } from "../keys/use-keys";
 import { useScanner } from "../job/use-scanner";
 import { WaitingTray } from "../outbox/WaitingTray";
 import { EngineMap } from "../parts/EngineMap";
+import { HoldCounts } from "../parts/HoldCounts";
 import { ImportJob } from "./ImportJob";
 import { OpenJob } from "./OpenJob";
 
@@ -79,7 +80,7 @@ function JobRow({ id, pack, assessment }: Listed) {
   const { header } = assessment.job;
   const { station, what } = nextStep(assessment);
   const variant = variantOf(pack, assessment);
-  const holds = countHolds(assessment);
+  const { holds } = assessment;
   const wording = { unit: unitById(header?.unit ?? "mm")!, sources: new Map<string, string>() };
   return (
     <chakra.li borderBottomWidth="1px" borderColor="line">
@@ -111,12 +112,14 @@ function JobRow({ id, pack, assessment }: Listed) {
             <chakra.span display="block" fontWeight={600} fontSize="14px">
               {sayProblem(what, wording)}
             </chakra.span>
-            <chakra.span color={holds > 0 ? "near" : "quiet"} fontSize="13px">
-              {holds > 0
-                ? `${holds} ${holds === 1 ? "hold" : "holds"}`
-                : header?.wantedBy
-                  ? `wanted by ${header.wantedBy}`
-                  : "no date"}
+            <chakra.span color="quiet" fontSize="13px">
+              {holds.length > 0 ? (
+                <HoldCounts holds={holds} />
+              ) : header?.wantedBy ? (
+                `wanted by ${header.wantedBy}`
+              ) : (
+                "no date"
+              )}
             </chakra.span>
           </Box>
         </Grid>

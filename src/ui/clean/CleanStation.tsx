@@ -220,7 +220,6 @@ export function CleanStation() {
       </Heading>
       <Cautions station="clean" partClass={of?.part.class ?? ""} />
       <StationHolds station="clean" />
-      <StationHolds station="build" codes={["passages-unproven", "passage-blocked"]} />
       {clean.parts.length === 0 ? (
         <chakra.p color="quiet" mt="12px">
           The pack of this family does not say what its parts are made of or how they are cleaned. Keep to the

@@ -329,8 +329,6 @@ export function CrackStation() {
       </Heading>
       <Cautions station="crack-check" partClass={of?.part.class ?? ""} />
       <StationHolds station="crack-check" />
-      <StationHolds station="decide" codes={["machining-unchecked"]} />
-      <StationHolds station="build" codes={["unchecked-after-grinding"]} />
       {crack.parts.length === 0 ? (
         <chakra.p color="quiet" mt="12px">
           The pack of this family names no parts to be crack-checked and draws no zones. Keep to the maker&apos;s

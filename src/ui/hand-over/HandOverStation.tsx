@@ -9,7 +9,9 @@ import { formatQuantity } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayProblem } from "@/words/say-problem";
+import { many } from "@/words/sentences/sentence";
 import { dispositionWords, ruleWords, stationWords } from "@/words/words-for";
+import { HoldList } from "../job/HoldList";
 import { useJob } from "../job/JobContext";
 import { DispositionMark } from "../parts/DispositionMark";
 import { Leader } from "../parts/Leader";
@@ -120,6 +122,8 @@ export function HandOverStation() {
     if (decided) counts.set(decided.disposition, (counts.get(decided.disposition) ?? 0) + 1);
   }
   const waiting = log.waiting.size;
+  const { done, total } = assessment.progress.get("decide")!;
+  const open = total - done;
 
   return (
     <Box flex="1" overflowY="auto" px={{ base: "14px", md: "32px" }} py="22px">
@@ -162,50 +166,20 @@ export function HandOverStation() {
         <Heading as="h2" fontSize="16px" mt="30px">
           What stands in the way
         </Heading>
-        {assessment.holds.length === 0 ? (
+        {assessment.holds.length === 0 && open === 0 && (
           <chakra.p mt="6px" color="sound">
             Nothing.
           </chakra.p>
-        ) : (
-          <chakra.ul mt="6px">
-            {assessment.holds.map((hold, at) => (
-              <chakra.li
-                key={at}
-                display="flex"
-                gap="10px"
-                py="6px"
-                borderBottomWidth="1px"
-                borderBottomStyle="dotted"
-                borderColor="lineStrong"
-              >
-                <Box mt="3px">
-                  <DispositionMark disposition="hold" size={14} />
-                </Box>
-                <chakra.span flex="1">{sayProblem(hold, wording)}</chakra.span>
-                {hold.station !== "hand-over" && (
-                  <Link
-                    href={`/jobs/${id}/${hold.station}`}
-                    color="emberInk"
-                    textDecoration="underline"
-                    textUnderlineOffset="3px"
-                  >
-                    {stationWords[hold.station]}
-                  </Link>
-                )}
-                {hold.code === "undecided" && (
-                  <Link
-                    href={`/jobs/${id}/decide`}
-                    color="emberInk"
-                    textDecoration="underline"
-                    textUnderlineOffset="3px"
-                  >
-                    {stationWords.decide}
-                  </Link>
-                )}
-              </chakra.li>
-            ))}
-          </chakra.ul>
         )}
+        {open > 0 && (
+          <chakra.p mt="6px">
+            {many(open, "part")} still to decide:{" "}
+            <Link href={`/jobs/${id}/decide`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">
+              {stationWords.decide}
+            </Link>
+          </chakra.p>
+        )}
+        <HoldList />
 
         <Heading as="h2" fontSize="16px" mt="30px">
           What was decided

@@ -2,7 +2,7 @@
 import { Box, Button, Heading, Textarea, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { IdentityResult } from "@/core/identity/assess-identity";
-import { percent } from "@/words/say-problem";
+import { percent } from "@/words/percent";
 import { sayNextCheck, sayStory } from "@/words/say-identity";
 import { useJob } from "../job/JobContext";
 

@@ -10,6 +10,7 @@ import { stationWords } from "@/words/words-for";
 import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
 import { useJob } from "./JobContext";
+import { HoldsDialog } from "./HoldsDialog";
 import { JobFind } from "./JobFind";
 import { JobStrip } from "./JobStrip";
 import { MapDialog } from "./MapDialog";
@@ -20,7 +21,7 @@ import { useScanner } from "./use-scanner";
 
 const Link = chakra(NextLink);
 
-type Open = "find" | "keys" | "map" | null;
+type Open = "find" | "keys" | "map" | "holds" | null;
 
 /** Strip above, rail at the left, the station beside it. The page itself does not scroll. */
 export function JobFrame({ children }: { children: ReactNode }) {
@@ -38,6 +39,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
     "/": () => setOpen("find"),
     "?": () => setOpen("keys"),
     m: () => setOpen("map"),
+    h: () => setOpen("holds"),
     "[": () => goTo(at - 1),
     "]": () => goTo(at + 1),
     "ctrl+z": undo,
@@ -60,7 +62,12 @@ export function JobFrame({ children }: { children: ReactNode }) {
   const station = stations[at];
   return (
     <Flex direction="column" height="100dvh" overflow="hidden">
-      <JobStrip onFind={() => setOpen("find")} onKeys={() => setOpen("keys")} onMap={() => setOpen("map")} />
+      <JobStrip
+        onFind={() => setOpen("find")}
+        onKeys={() => setOpen("keys")}
+        onMap={() => setOpen("map")}
+        onHolds={() => setOpen("holds")}
+      />
       <Notices />
       <Flex flex="1" minHeight="0" direction={{ base: "column", md: "row" }}>
         <StationRail />
@@ -141,6 +148,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
       )}
       {open === "find" && <JobFind onClose={close} onOpen={setOpen} />}
       {open === "map" && <MapDialog onClose={close} />}
+      {open === "holds" && <HoldsDialog onClose={close} />}
       {open === "keys" && (
         <KeyHelpDialog
           onClose={close}

@@ -2,13 +2,13 @@
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { ReactNode } from "react";
-import { countHolds, variantOf } from "@/core/assess";
+import { variantOf } from "@/core/assess";
 import { ThemeButton } from "../frame/ThemeButton";
 import { grouped } from "@/words/grouped";
 import { Brand } from "../parts/Brand";
-import { DispositionMark } from "../parts/DispositionMark";
 import { EngineMap } from "../parts/EngineMap";
 import { Figures } from "../parts/Figures";
+import { HoldCounts } from "../parts/HoldCounts";
 import { Key } from "../parts/Key";
 import { SignOut } from "../sign-in/SignOut";
 import { useJob } from "./JobContext";
@@ -28,6 +28,7 @@ interface Props {
   readonly onFind: () => void;
   readonly onKeys: () => void;
   readonly onMap: () => void;
+  readonly onHolds: () => void;
 }
 
 const Opener = chakra("button", {
@@ -42,12 +43,11 @@ const Opener = chakra("button", {
 });
 
 /** One line about the job that never scrolls away. */
-export function JobStrip({ onFind, onKeys, onMap }: Props) {
+export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
   const { pack, assessment, me, unit } = useJob();
   const { header } = assessment.job;
   const { order, estimates } = assessment.intake;
   const variant = variantOf(pack, assessment);
-  const holds = countHolds(assessment);
   return (
     <Flex
       as="header"
@@ -89,11 +89,10 @@ export function JobStrip({ onFind, onKeys, onMap }: Props) {
             ? grouped(order.budget)
             : "unknown"}
       </Item>
-      {holds > 0 && (
-        <Flex align="center" gap="6px" fontSize="13px" color="near" whiteSpace="nowrap">
-          <DispositionMark disposition="hold" size={12} />
-          {holds} {holds === 1 ? "hold" : "holds"}
-        </Flex>
+      {assessment.holds.length > 0 && (
+        <Opener type="button" onClick={onHolds} fontSize="13px" title="What stands in the way (H)">
+          <HoldCounts holds={assessment.holds} />
+        </Opener>
       )}
       <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap">
         <Opener type="button" onClick={onFind} title="Find anything (/)">

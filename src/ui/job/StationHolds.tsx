@@ -1,10 +1,10 @@
 "use client";
 import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
-import type { Hold } from "@/core/assess";
-import { aboutOf, liftable } from "@/core/holds";
+import { aboutOf, type Hold } from "@/core/holds";
 import type { Station } from "@/core/stations";
 import { sayProblem } from "@/words/say-problem";
+import { HoldMark } from "../parts/HoldMark";
 import { SmallInput } from "../parts/SmallInput";
 import { useJob } from "./JobContext";
 
@@ -18,8 +18,11 @@ function HoldLine({ hold }: { hold: Hold }) {
   };
   return (
     <Box py="4px" fontSize="14px">
-      <chakra.span color="near">◆</chakra.span> {sayProblem(hold, wording)}
-      {liftable.has(hold.code) && mayDecide && why === null && (
+      <chakra.span display="inline-block" verticalAlign="-2px" mr="6px">
+        <HoldMark kind={hold.kind} />
+      </chakra.span>
+      {sayProblem(hold, wording)}
+      {hold.passable && mayDecide && why === null && (
         <chakra.button
           type="button"
           ml="8px"
@@ -65,16 +68,10 @@ function HoldLine({ hold }: { hold: Hold }) {
   );
 }
 
-interface Props {
-  readonly station: Station;
-  /** Only some of them; all where it is left out. */
-  readonly codes?: readonly string[];
-}
-
-/** What holds a station up, and what somebody went past. */
-export function StationHolds({ station, codes }: Props) {
+/** What is settled at a station, whatever it holds up, and what somebody went past. */
+export function StationHolds({ station }: { readonly station: Station }) {
   const { assessment, nameOf } = useJob();
-  const isMine = (each: Hold) => each.station === station && (codes === undefined || codes.includes(each.code));
+  const isMine = (each: Hold) => each.settledAt === station;
   const holds = assessment.holds.filter(isMine);
   const lifted = assessment.lifted.filter(({ hold }) => isMine(hold));
   if (holds.length + lifted.length === 0) return null;

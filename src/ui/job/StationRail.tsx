@@ -3,13 +3,27 @@ import { Box, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { usePathname } from "next/navigation";
 import { useEffect, useRef } from "react";
-import { stationWords } from "@/words/words-for";
+import { countByKind, type Hold } from "@/core/holds";
+import { holdKinds, type HoldKind } from "@/core/problem/problem-codes";
+import { holdWords, stationWords } from "@/words/words-for";
+import { holdColor } from "../parts/HoldMark";
 import { useJob } from "./JobContext";
 import { stationStatus, type StationStatus } from "./stations";
 
 const Svg = chakra("svg");
 const Circle = chakra("circle");
 const Link = chakra(NextLink);
+
+/** How a hold breaks the fuse: the shape of its kind. */
+const breaks: Readonly<Record<HoldKind, string>> = {
+  danger: "M7.1 13H12.9L17 17.1V22.9L12.9 27H7.1L3 22.9V17.1Z",
+  debt: "M10 13L17 20L10 27L3 20Z",
+  unknown: "M10 14.5A5.5 5.5 0 0 1 15.5 20A5.5 5.5 0 0 1 10 25.5A5.5 5.5 0 0 1 4.5 20A5.5 5.5 0 0 1 10 14.5Z",
+};
+
+/** The gravest kind among some holds; undefined where there are none. */
+const gravest = (holds: readonly Hold[]): HoldKind | undefined =>
+  holdKinds.find((kind) => holds.some((hold) => hold.kind === kind));
 
 /** A node on the fuse: burnt down, burning here, broken by a hold, or not reached. */
 function Node({ status, here }: { status: StationStatus; here: boolean }) {
@@ -21,7 +35,8 @@ function Node({ status, here }: { status: StationStatus; here: boolean }) {
       </>
     );
   }
-  if (status.holds > 0) return <chakra.path d="M10 13L17 20L10 27L3 20Z" fill="ground" stroke="near" strokeWidth="2" />;
+  const kind = gravest(status.holds);
+  if (kind) return <chakra.path d={breaks[kind]} fill="ground" stroke={holdColor[kind]} strokeWidth="2" />;
   if (status.done) return <Circle cx="10" cy="20" r="6" fill="ember" />;
   return (
     <Circle
@@ -36,10 +51,11 @@ function Node({ status, here }: { status: StationStatus; here: boolean }) {
   );
 }
 
+/** What is said beside a station: its gravest holds, or how much of it is done. */
 function count({ holds, progress, present }: StationStatus): string {
-  if (!present) return "";
-  const share = progress && progress.total > 1 ? `${Math.floor((100 * progress.done) / progress.total)} %` : "";
-  return holds > 0 ? `${holds} ${holds === 1 ? "hold" : "holds"}` : share;
+  const kind = gravest(holds);
+  if (kind) return `${countByKind(holds)[kind]} ${holdWords[kind].short}`;
+  return present && progress && progress.total > 1 ? `${Math.floor((100 * progress.done) / progress.total)} %` : "";
 }
 
 /** The stations in working order, on a fuse that burns down as they are done. */
@@ -90,7 +106,7 @@ export function StationRail() {
                   ml="auto"
                   fontSize="12px"
                   fontWeight={400}
-                  color={status.holds > 0 ? "near" : "quiet"}
+                  color={holdColor[gravest(status.holds)!] ?? "quiet"}
                   whiteSpace="nowrap"
                 >
                   {count(status)}

@@ -1,4 +1,4 @@
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import type { Envelope } from "@/core/entry/schema";
 import { memoryOutbox } from "../fixtures/memory-outbox";
 import { sendWaiting } from "../outbox/send-waiting";
@@ -45,7 +45,7 @@ test("an entry counts at once, and waits until it is acknowledged", async () => 
 test("when the server is gone, everything is sent again with the same ids and in order", async () => {
   const { log, sent, settled, retry } = logWith(new Error("no route"), {
     status: 500,
-    problems: [problem("error", "server-error")],
+    problems: [problem("server-error")],
   });
   const first = remove(log);
   await settled();
@@ -61,7 +61,7 @@ test("when the server is gone, everything is sent again with the same ids and in
 });
 
 test("signed out is said as such, and nothing is given up", async () => {
-  const { log, settled, retry } = logWith({ status: 401, problems: [problem("error", "signed-out")] });
+  const { log, settled, retry } = logWith({ status: 401, problems: [problem("signed-out")] });
   remove(log);
   await settled();
   expect([log.state().trouble?.code, log.state().entries.length]).toEqual(["signed-out", 1]);
@@ -70,7 +70,7 @@ test("signed out is said as such, and nothing is given up", async () => {
 });
 
 test("what is refused leaves the job and goes to the tray with its reason; its neighbours are kept", async () => {
-  const { log, settled } = logWith({ status: 403, problems: [problem("error", "forbidden")] });
+  const { log, settled } = logWith({ status: 403, problems: [problem("forbidden", [], { role: "viewer" })] });
   const mine = remove(log);
   await settled();
   expect(log.state()).toMatchObject({
@@ -111,7 +111,7 @@ describe("the outbox", () => {
     const { log, settled, retry, outbox } = logWith(
       new Error("no route"),
       { answers: [] },
-      { status: 403, problems: [problem("error", "forbidden")] },
+      { status: 403, problems: [problem("forbidden", [], { role: "viewer" })] },
     );
     const { id } = remove(log);
     await settled();

@@ -1,6 +1,6 @@
 import { makeEntry, type Maker } from "@/core/entry/make-entry";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
-import { problem, type Problem } from "@/core/problem";
+import { problem, type Problem } from "@/core/problem/problem";
 import type { Outbox, Refused } from "../outbox/outbox";
 
 export interface LogState {
@@ -189,14 +189,14 @@ export class EntryLog {
         const batch = this.#state.entries.filter((entry) => this.#state.waiting.has(entry.id)).slice(0, 100);
         const reply = await this.around
           .send(batch)
-          .catch((): Reply => ({ status: 503, problems: [problem("error", "server-unreachable")] }));
+          .catch((): Reply => ({ status: 503, problems: [problem("server-unreachable")] }));
         const before = this.#state.waiting.size;
         if ("answers" in reply) this.#settle(reply.answers);
         else if (isPassing(reply.status)) {
           const [found] = reply.problems;
-          return this.#pause(found?.code === "signed-out" ? found : problem("error", "server-unreachable"));
+          return this.#pause(found?.code === "signed-out" ? found : problem("server-unreachable"));
         } else this.#settle(batch.map((entry) => ({ id: entry.id, outcome: "refused", problems: reply.problems })));
-        if (this.#state.waiting.size === before) return this.#pause(problem("error", "server-error"));
+        if (this.#state.waiting.size === before) return this.#pause(problem("server-error"));
       }
     } finally {
       this.#sending = false;

@@ -1,4 +1,5 @@
 import type { Assessment } from "@/core/assess";
+import type { Hold } from "@/core/holds";
 import { stations, type Station } from "@/core/stations";
 
 /** Stations that this version of the program has. */
@@ -16,7 +17,8 @@ export const presentStations: ReadonlySet<Station> = new Set<Station>([
 export interface StationStatus {
   readonly station: Station;
   readonly present: boolean;
-  readonly holds: number;
+  /** What is settled here, whatever it holds up. */
+  readonly holds: readonly Hold[];
   /** What is done of what there is to do; null where nothing is counted. */
   readonly progress: { readonly done: number; readonly total: number } | null;
   readonly done: boolean;
@@ -29,7 +31,7 @@ export const stationStatus = (assessment: Assessment): readonly StationStatus[] 
     return {
       station,
       present: presentStations.has(station),
-      holds: assessment.holds.filter((hold) => hold.station === station).length,
+      holds: assessment.holds.filter((hold) => hold.settledAt === station),
       progress,
       done: progress !== null && progress.total > 0 && progress.done === progress.total,
     };

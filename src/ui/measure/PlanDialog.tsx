@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { measuringPlan, planOrders, type PlanOrder, type PlanStep } from "@/core/plan/measuring-plan";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
-import { percent } from "@/words/say-problem";
+import { percent } from "@/words/percent";
 import { planWords } from "@/words/words-for";
 import { useJob } from "../job/JobContext";
 import { Chip } from "../parts/Chip";

@@ -13,7 +13,7 @@ import type { Occasion } from "@/core/entry/fold";
 import type { PointResult, RowResult } from "@/core/metrology/assess-row";
 import { questionAround, questionReading, type Around } from "@/core/metrology/question-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
-import { problem, type Problem } from "@/core/problem";
+import { problem, type Problem } from "@/core/problem/problem";
 import { parseReading } from "@/core/quantity/parse-quantity";
 import { useJob } from "../job/JobContext";
 import { typeLikeAGauge } from "./type-like-a-gauge";
@@ -187,9 +187,9 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
         .find(isWanted) ?? active;
     const { row, point } = active;
     if (!draft || draft.text.trim() === "") return focus(next.key);
-    if (!mayWrite) return complain(draft.text, problem("error", "forbidden", [], { role: me.role }));
-    if (!row.part) return complain(draft.text, problem("error", "no-part", [], { slot: row.row.slot.name }));
-    if (!occasion) return complain(draft.text, problem("error", "no-gauge"));
+    if (!mayWrite) return complain(draft.text, problem("forbidden", [], { role: me.role }));
+    if (!row.part) return complain(draft.text, problem("no-part", [], { slot: row.row.slot.name }));
+    if (!occasion) return complain(draft.text, problem("no-gauge"));
 
     const parsed = parseReading(draft.text, unit.dimension, unit);
     if (!parsed.ok) return complain(draft.text, parsed.problems[0]!);
@@ -231,7 +231,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
 
   const strike = () => {
     if (isEmpty(active)) return;
-    if (!mayWrite) return complain("", problem("error", "forbidden", [], { role: me.role }));
+    if (!mayWrite) return complain("", problem("forbidden", [], { role: me.role }));
     append("entry-struck", { strikes: active.point.readings.map((reading) => reading.id) });
   };
 

@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { Envelope } from "@/core/entry/schema";
-import type { Problem } from "@/core/problem";
+import type { Problem } from "@/core/problem/problem";
 
 /** An entry the server would not take, with its reasons. */
 export interface Refused {

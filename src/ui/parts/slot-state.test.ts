@@ -36,7 +36,8 @@ test("an engine of another arrangement is marked by the same rule", () => {
 test("the next step is the strip list, the first place without readings, then the open decisions, then handing over", () => {
   const step = (entries: Parameters<typeof assess>[1]) => {
     const { station, what } = nextStep(assess(orrinshaw, entries, asOf));
-    return [station, what.code, what.params.row ?? what.params.count ?? null];
+    const { params } = what;
+    return [station, what.code, "row" in params ? params.row : "count" in params ? params.count : null];
   };
   expect(step(demoJob("drainage-pump-3"))).toEqual(["strip", "next-strip-step", null]);
   // Whoever keeps no strip list and measures is not sent back to it.

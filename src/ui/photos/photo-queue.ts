@@ -1,5 +1,5 @@
 import type { Payload } from "@/core/entry/schema";
-import type { Problem } from "@/core/problem";
+import type { Problem } from "@/core/problem/problem";
 import type { Sent, TakenPhoto } from "./send-photo";
 
 /** What a photo is of. */

@@ -1,5 +1,5 @@
 import { photoLimits } from "@/core/photo/photo-limits";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { PhotoQueue, type PhotoShelf, type WaitingPhoto } from "./photo-queue";
 import { sendPhoto, type Sent } from "./send-photo";
 
@@ -62,8 +62,7 @@ test("what is too large or empty is not sent at all, and what the server refuses
     problems: [{ code: "not-a-picture" }],
   });
   expect(asked).toEqual([]);
-  const refusing = () =>
-    Promise.resolve(Response.json({ problems: [problem("error", "photo-heic")] }, { status: 422 }));
+  const refusing = () => Promise.resolve(Response.json({ problems: [problem("photo-heic")] }, { status: 422 }));
   expect(await sendPhoto(photo, refusing, () => {})).toMatchObject({ problems: [{ code: "photo-heic" }] });
   for (const status of [401, 503])
     expect(
@@ -119,7 +118,7 @@ test("a photo is on the shelf until the job has it, through a lost network and a
 });
 
 test("a refused photo stays in sight with its reason until a person has seen it, and the next one goes on", async () => {
-  const { made, written } = queue([{ problems: [problem("error", "not-a-picture")] }]);
+  const { made, written } = queue([{ problems: [problem("not-a-picture")] }]);
   await made.add(waiting("bad"));
   await made.add(waiting("good"));
   await settled();

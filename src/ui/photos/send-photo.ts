@@ -1,5 +1,5 @@
 import { chunkBytes, chunkCount, photoLimits } from "@/core/photo/photo-limits";
-import { problem, type Problem } from "@/core/problem";
+import { problem, type Problem } from "@/core/problem/problem";
 
 export interface TakenPhoto {
   readonly photo: string;
@@ -36,7 +36,7 @@ async function ask<T>(send: Fetch, path: string, init: RequestInit): Promise<T> 
   const body = (await response.json().catch(() => ({}))) as { problems?: Problem[] };
   if (response.ok) return body as T;
   if (isPassing(response.status)) throw new Unreached();
-  throw new Refused(body.problems ?? [problem("error", "server-error")]);
+  throw new Refused(body.problems ?? [problem("server-error")]);
 }
 
 /**
@@ -53,8 +53,8 @@ export async function sendPhoto(
   const base = `/api/jobs/${job}/uploads`;
   const json = { "Content-Type": "application/json" };
   if (file.size > photoLimits.bytes)
-    return { problems: [problem("error", "photo-too-large", [], { bytes: file.size, most: photoLimits.bytes })] };
-  if (file.size === 0) return { problems: [problem("error", "not-a-picture")] };
+    return { problems: [problem("photo-too-large", [], { bytes: file.size, most: photoLimits.bytes })] };
+  if (file.size === 0) return { problems: [problem("not-a-picture")] };
   try {
     const begun = await ask<{ have: number[]; photo: string | null }>(send, base, {
       method: "POST",

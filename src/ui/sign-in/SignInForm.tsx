@@ -4,7 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
-import { problem, type Problem } from "@/core/problem";
+import { problem, type Problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { Brand } from "../parts/Brand";
@@ -25,9 +25,9 @@ async function post(credentials: z.infer<typeof Credentials>): Promise<Problem |
     });
     if (response.ok) return null;
     const { problems } = (await response.json()) as { problems: Problem[] };
-    return problems[0] ?? problem("error", "server-error");
+    return problems[0] ?? problem("server-error");
   } catch {
-    return problem("error", "door-unreachable");
+    return problem("door-unreachable");
   }
 }
 

@@ -6,7 +6,6 @@ import { expandedUncertainty } from "@/core/metrology/conformity";
 import type { Estimate } from "@/core/quantity/estimate";
 import { capital } from "@/words/capital";
 import { accountWords, wholeWords } from "@/words/words-for";
-import { StationHolds } from "../job/StationHolds";
 import { useJob } from "../job/JobContext";
 import { readDecimal } from "../parts/decimal";
 import { Figures } from "../parts/Figures";
@@ -432,17 +431,6 @@ export function Fragments() {
   const { ledger } = assessment.teardown;
   return (
     <>
-      <StationHolds
-        station="build"
-        codes={[
-          "fragments-missing",
-          "account-too-coarse",
-          "fragments-heavier",
-          "fragments-of-nothing",
-          "weighed-twice",
-          "left-heavier-than-whole",
-        ]}
-      />
       {ledger.parts.length === 0 && (
         <chakra.p color="quiet">
           Nothing is said to be broken. When something is, weigh it here whole and as it is, and every piece that turns

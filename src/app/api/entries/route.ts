@@ -4,5 +4,12 @@ import { EntryBatch, takeEntries } from "@/server/take-entries";
 /** The only way to write: a batch of entries, one answer for each. */
 export const POST = route(
   { role: "inspector", body: EntryBatch, mostBytes: 4 * 1024 * 1024 },
-  async ({ body, person }) => answer({ v: 1, answers: await takeEntries(body.entries, person, new Date()) }),
+  async ({ body, person }) => {
+    const answers = await takeEntries(body.entries, person, new Date());
+    return answer(
+      { v: 1, answers },
+      200,
+      answers.flatMap(({ problems }) => problems ?? []),
+    );
+  },
 );

@@ -14,7 +14,7 @@ import {
 import { formatNumber, formatQuantity } from "@/core/quantity/format-quantity";
 import { fromCore } from "@/core/quantity/units";
 import { grouped } from "@/words/grouped";
-import { percent } from "@/words/say-problem";
+import { percent } from "@/words/percent";
 import { useJob } from "../../job/JobContext";
 import { useFetched } from "../../parts/use-fetched";
 import { chartFont, useChartLook } from "./use-chart-look";

@@ -1,5 +1,5 @@
 import { assess } from "@/core/assess";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { fileResponse } from "@/server/file-response";
 import { JobPath } from "@/server/job-path";
 import { openJob } from "@/server/jobs";
@@ -9,7 +9,7 @@ import { refuse, route } from "@/server/route";
 /** Labels with 2D codes for all parts that are out of the engine. */
 export const GET = route({ role: "viewer", params: JobPath }, async ({ params: { job: id } }) => {
   const job = await openJob(id);
-  if (!job) return refuse(404, problem("error", "unknown-stream"));
+  if (!job) return refuse(404, problem("unknown-stream"));
   const assessment = assess(job.pack, job.entries, new Date().toISOString());
   return fileResponse(
     await labelSheet(labelsOf(job.pack, assessment), job.header.name),

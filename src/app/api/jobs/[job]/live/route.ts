@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { JobPath } from "@/server/job-path";
 import { jobExists, namesFor } from "@/server/jobs";
 import { eventStream, watcher } from "@/server/live";
@@ -10,7 +10,7 @@ const After = z.coerce.number().int().min(0).catch(0);
 
 /** Entries of a job as they are kept, by whomever: server-sent events after a number. */
 export const GET = route({ role: "viewer", params: JobPath }, async ({ request, params: { job }, person }) => {
-  if (!(await jobExists(job))) return refuse(404, problem("error", "unknown-stream"));
+  if (!(await jobExists(job))) return refuse(404, problem("unknown-stream"));
   const after = After.parse(request.headers.get("last-event-id") ?? new URL(request.url).searchParams.get("after"));
   return eventStream({
     signal: request.signal,

@@ -1,5 +1,5 @@
 import { writeRecord } from "@/core/entry/write-record";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { fileResponse } from "@/server/file-response";
 import { openJob } from "@/server/jobs";
 import { JobPath } from "@/server/job-path";
@@ -10,5 +10,5 @@ export const GET = route({ role: "viewer", params: JobPath }, async ({ params })
   const job = await openJob(params.job);
   return job
     ? fileResponse(writeRecord(job.entries), "application/x-ndjson; charset=utf-8", job, "ndjson")
-    : refuse(404, problem("error", "unknown-stream"));
+    : refuse(404, problem("unknown-stream"));
 });

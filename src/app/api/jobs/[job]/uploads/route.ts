@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { JobPath } from "@/server/job-path";
 import { jobExists } from "@/server/jobs";
 import { openUpload } from "@/server/photos";
@@ -11,7 +11,7 @@ const Wish = z.strictObject({ id: z.uuid(), bytes: z.number().int().min(1) });
 export const POST = route(
   { role: "inspector", params: JobPath, body: Wish },
   async ({ params: { job }, body: { id, bytes } }) => {
-    if (!(await jobExists(job))) return refuse(404, problem("error", "unknown-stream"));
+    if (!(await jobExists(job))) return refuse(404, problem("unknown-stream"));
     const opened = await openUpload(job, id, bytes);
     return opened.ok
       ? answer({ v: 1, ...opened.value })

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { assess } from "@/core/assess";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { fileResponse } from "@/server/file-response";
 import { openByToken } from "@/server/owner";
 import { renderReport } from "@/server/report/render-report";
@@ -11,7 +11,7 @@ const TokenPath = z.object({ token: z.string().max(60) });
 /** The report, for whoever holds an owner's link that shows it. */
 export const GET = route({ role: "nobody", params: TokenPath }, async ({ params: { token } }) => {
   const opened = await openByToken(token);
-  if (!opened?.withReport) return refuse(404, problem("error", "not-found"));
+  if (!opened?.withReport) return refuse(404, problem("not-found"));
   const { pack, entries } = opened.job;
   return fileResponse(
     await renderReport(pack, assess(pack, entries, new Date().toISOString())),

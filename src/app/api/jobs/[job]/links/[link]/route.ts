@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { shutOwnerLink } from "@/server/owner";
 import { answer, refuse, route } from "@/server/route";
 
@@ -7,5 +7,5 @@ const LinkPath = z.object({ job: z.uuid(), link: z.uuid() });
 
 /** Shuts a link for ever. */
 export const DELETE = route({ role: "lead", params: LinkPath }, async ({ params: { job, link } }) =>
-  (await shutOwnerLink(job, link)) ? answer({ v: 1 }) : refuse(404, problem("error", "not-found")),
+  (await shutOwnerLink(job, link)) ? answer({ v: 1 }) : refuse(404, problem("not-found")),
 );

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { JobPath } from "@/server/job-path";
 import { finishPhoto, uploadState } from "@/server/photos";
 import { answer, refuse, route } from "@/server/route";
@@ -9,7 +9,7 @@ const Path = JobPath.extend({ upload: z.uuid() });
 /** Which pieces are here. */
 export const GET = route({ role: "inspector", params: Path }, async ({ params: { job, upload } }) => {
   const state = await uploadState(job, upload);
-  return state ? answer({ v: 1, ...state }) : refuse(404, problem("error", "unknown-upload"));
+  return state ? answer({ v: 1, ...state }) : refuse(404, problem("unknown-upload"));
 });
 
 /** Makes the photo of the pieces. */

@@ -1,4 +1,4 @@
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { JobPath, PhotoPath } from "@/server/job-path";
 import { photoResponse } from "@/server/photos";
 import { refuse, route } from "@/server/route";
@@ -7,5 +7,5 @@ import { refuse, route } from "@/server/route";
 export const GET = route(
   { role: "viewer", params: JobPath.extend(PhotoPath.shape) },
   async ({ params: { job, photo, size } }) =>
-    (await photoResponse(job, photo, size)) ?? refuse(404, problem("error", "not-found")),
+    (await photoResponse(job, photo, size)) ?? refuse(404, problem("not-found")),
 );

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Id } from "@/core/pack/schema-base";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { JobPath } from "@/server/job-path";
 import { answer, refuse, route } from "@/server/route";
 import { trendAt } from "@/server/trend";
@@ -10,6 +10,6 @@ export const GET = route(
   { role: "viewer", params: JobPath.extend({ slot: Id, feature: z.string().max(130).pipe(Id) }) },
   async ({ params: { job, slot, feature } }) => {
     const found = await trendAt(job, slot, feature);
-    return found ? answer(found) : refuse(404, problem("error", "unknown-stream"));
+    return found ? answer(found) : refuse(404, problem("unknown-stream"));
   },
 );

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { problem } from "@/core/problem";
+import { problem } from "@/core/problem/problem";
 import { PhotoPath } from "@/server/job-path";
 import { ownerPhoto } from "@/server/owner";
 import { refuse, route } from "@/server/route";
@@ -10,5 +10,5 @@ const Path = PhotoPath.extend({ token: z.string().max(60) });
 export const GET = route(
   { role: "nobody", params: Path },
   async ({ params: { token, photo, size } }) =>
-    (await ownerPhoto(token, photo, size)) ?? refuse(404, problem("error", "not-found")),
+    (await ownerPhoto(token, photo, size)) ?? refuse(404, problem("not-found")),
 );

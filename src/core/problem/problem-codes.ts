@@ -1,0 +1,453 @@
+import type { Station } from "../stations";
+
+export type Severity = "error" | "hold" | "notice";
+
+/**
+ * Why a hold holds.
+ * - danger: known, and going on could hurt an engine or a person
+ * - debt: owed to the record: a reason, a signature, a contradiction to settle
+ * - unknown: nobody has looked yet, or not well enough to tell
+ */
+export const holdKinds = ["danger", "debt", "unknown"] as const;
+export type HoldKind = (typeof holdKinds)[number];
+
+export interface HoldRule {
+  /** The station whose work it holds up. */
+  readonly station: Station;
+  /** Where it is settled. */
+  readonly settledAt: Station;
+  readonly kind: HoldKind;
+  /** Whether a person may go past it with a reason: what is not known, never what is contradicted. */
+  readonly passable: boolean;
+}
+
+/** What a param is; one with a question mark may be null, where something is not known. */
+type ParamKind = "text" | "number" | "flag" | "text?" | "number?";
+type ParamKinds = Readonly<Record<string, ParamKind>>;
+
+interface CodeRule<P extends ParamKinds, H extends HoldRule | null> {
+  readonly severity: Severity;
+  readonly hold: H;
+  readonly params: P;
+}
+
+const text = "text" as const;
+const number = "number" as const;
+const flag = "flag" as const;
+const orNoText = "text?" as const;
+const orNoNumber = "number?" as const;
+
+const of =
+  <H extends HoldRule | null>(severity: Severity, hold: H) =>
+  <const P extends ParamKinds = Record<never, never>>(params?: P): CodeRule<P, H> => ({
+    severity,
+    hold,
+    params: params ?? ({} as P),
+  });
+
+const error = of("error", null);
+const notice = of("notice", null);
+const rule = (kind: HoldKind, station: Station, settledAt: Station, passable: boolean): HoldRule => ({
+  station,
+  settledAt,
+  kind,
+  passable,
+});
+const danger = (station: Station, settledAt = station) => of("hold", rule("danger", station, settledAt, false));
+const debt = (station: Station, settledAt = station) => of("hold", rule("debt", station, settledAt, false));
+const unknown = (station: Station, settledAt = station) => of("hold", rule("unknown", station, settledAt, false));
+const passableDanger = (station: Station, settledAt = station) => of("hold", rule("danger", station, settledAt, true));
+const passableUnknown = (station: Station, settledAt = station) =>
+  of("hold", rule("unknown", station, settledAt, true));
+/** Asked while the gauge is still in the part; a hold where it was left unanswered. */
+const asked = of("notice", rule("debt", "measure", "measure", false));
+
+const expectation = { value: number, expected: number, unit: text };
+const against = {
+  value: number,
+  limit: number,
+  bound: text,
+  by: number,
+  expanded: number,
+  probability: number,
+  unit: text,
+  source: text,
+  page: orNoText,
+  row: text,
+  characteristic: text,
+};
+const within = {
+  row: text,
+  characteristic: text,
+  value: number,
+  expanded: number,
+  limit: number,
+  margin: number,
+  probability: number,
+  unit: text,
+  wear: orNoNumber,
+};
+const cleaningUp = {
+  grows: flag,
+  finishedMm: number,
+  boundMm: number,
+  expanded: number,
+  margin: number,
+  probability: number,
+  layerLeftMm: orNoNumber,
+};
+const hoursAhead = {
+  hours: number,
+  probability: orNoNumber,
+  low: number,
+  high: number,
+  life: orNoNumber,
+  from: orNoNumber,
+  to: orNoNumber,
+};
+const worthOf = {
+  rebuild: number,
+  labour: number,
+  parts: number,
+  other: orNoNumber,
+  ceiling: orNoNumber,
+  budget: orNoNumber,
+  merge: orNoNumber,
+  partsValue: number,
+};
+const account = { tag: text, grams: number, expanded: number, places: number };
+const treated = { tag: text, treatment: text, why: orNoText };
+const checkedBy = { tag: text, method: text };
+
+/**
+ * Every code that the program returns: how grave it is, what it holds up and where that is settled, and what a
+ * sentence about it is told. Lengths are in millimetres, probabilities from 0 to 1. The words are a record over this
+ * table (`src/words/say-problem.ts`): a code without a sentence does not compile.
+ */
+export const problemCodes = {
+  // The job as a whole
+  "pack-differs": danger("intake")({ pinned: text, given: text, id: text, revision: number }),
+  "job-overdue": debt("hand-over", "intake")({ wantedBy: text }),
+  "slot-holds-two": debt("strip")({ slot: text, tags: text }),
+  "reason-owed": debt("measure")({ type: text }),
+  "handed-over": notice({ to: text }),
+  "ready-to-hand-over": notice(),
+  undecided: notice({ count: number }),
+
+  // What was typed
+  empty: error(),
+  "too-long": error({ longest: number, length: number }),
+  "not-a-number": error({ typed: text }),
+  "unit-unknown": error({ typed: text, spelled: text, wanted: text }),
+  "unit-wrong-dimension": error({ typed: text, measures: text, wanted: text }),
+  "gap-backwards": error({ typed: text }),
+  "ten-times-too-large": asked(expectation),
+  "ten-times-too-small": asked(expectation),
+  "hundred-times-too-large": asked(expectation),
+  "hundred-times-too-small": asked(expectation),
+  "inches-taken-for-mm": asked(expectation),
+  "mm-taken-for-inches": asked(expectation),
+  "far-from-size": asked(expectation),
+  "far-from-fellows": asked(expectation),
+  "last-part-again": asked({ value: number, unit: text }),
+  negative: asked(expectation),
+  "no-gauge": error(),
+  "slot-empty": error({ slot: text }),
+  "import-too-large": error({ count: number, most: number }),
+  "import-past-end": error({ line: number }),
+  "import-row-unknown": error({ line: number, text }),
+
+  // Intake
+  "application-unknown": unknown("intake")(),
+  "application-unknown-here": unknown("decide", "intake")(),
+  "noted-twice": debt("intake")({ item: text, count: number }),
+  "hours-contradict": debt("intake")({ shorter: number, longer: number, what: text, than: text }),
+  "estimate-waits": debt("intake")({ count: number, beyond: number }),
+  "estimate-refused": debt("intake")({ what: text }),
+  "estimate-past-budget": notice({ total: number, budget: number }),
+  "course-asked-again": debt("intake")({ castings: text }),
+  "course-chosen-twice": debt("intake")({ count: number }),
+  "casting-lost": error({ castings: text }),
+  "casting-saved": notice({ castings: text }),
+  "casting-would-change": notice(),
+  "worth-figures": notice(worthOf),
+  "rebuild-below-ceiling": notice(worthOf),
+  "rebuild-past-ceiling": error({ ...worthOf, ceiling: number, other: number }),
+  "rebuild-past-budget": error({ ...worthOf, budget: number }),
+  "budget-unknown": notice(),
+  "worth-known": notice({ share: number, count: number }),
+  "worth-above": notice({ ceiling: number, away: number }),
+  "worth-below": notice({ ceiling: number, away: number }),
+
+  // Identify
+  "number-too-long": error({ length: number, longest: number }),
+  "number-fits-no-rule": notice({ text, place: text }),
+  "no-such-week": error({ week: number, year: number }),
+  "no-such-month": error({ month: number }),
+  "serial-in-no-range": notice({ serial: number }),
+  "number-read-twice": debt("identify")({ place: text, texts: text }),
+  "tell-answered-twice": debt("identify")({ tell: text, count: number }),
+  "places-disagree": notice({ numbers: text }),
+  "identity-in-doubt": notice(),
+  "contradiction-unsigned": debt("identify")(),
+
+  // Strip
+  "next-strip-step": notice({ step: text }),
+  "step-before-its-turn": notice({ step: text, waits: text }),
+  "position-lost": passableDanger("strip")({ step: text, position: text, afterwards: text }),
+  "check-lost": notice({ check: text }),
+  "check-noted-twice": debt("strip")({ check: text, place: orNoText }),
+  "part-in-two-bags": debt("strip")({ tag: text, bags: text }),
+  "seen-differently": debt("strip")({ tag: text, finding: text, place: orNoText }),
+  "finding-on-scrapped": notice({ tag: text, finding: text, place: orNoText }),
+  "finding-unknown": notice({ finding: text, value: text }),
+
+  // Fragments: found at Strip, owed before anything is put together
+  "weighed-twice": debt("build", "strip")({ tag: text, count: number }),
+  "left-heavier-than-whole": debt("build", "strip")({ tag: text, left: number, whole: number }),
+  "fragments-heavier": debt("build", "strip")(account),
+  "fragments-missing": passableDanger("build", "strip")(account),
+  "account-too-coarse": passableUnknown("build", "strip")(account),
+  "missing-after-search": notice(account),
+  "fragment-place-unknown": notice({ where: text }),
+  "fragments-of-nothing": passableUnknown("build", "strip")({ count: number }),
+
+  // Clean
+  "cleaned-forbidden": passableDanger("clean")(treated),
+  "cleaned-unknown": notice(treated),
+  "cleaned-with-plugs": passableDanger("clean")({ tag: text, left: text }),
+  "lost-by-cleaning": notice({ tag: text, findings: text, count: number }),
+  "passages-unproven": passableUnknown("build", "clean")({ tag: text, count: number, of: number, passage: text }),
+  "passage-blocked": danger("build", "clean")({ passage: text, tag: text }),
+
+  // Crack-check
+  "check-dirty": notice(checkedBy),
+  "check-blind": notice(checkedBy),
+  "check-unknown-method": notice(checkedBy),
+  "crack-without-zones": unknown("crack-check")({ tag: text }),
+  "crack-outside-zones": debt("crack-check")({ tag: text }),
+  "crack-unjudged": unknown("crack-check")({ tag: text, zones: text, missing: text }),
+  "threads-past-limit": danger("crack-check")({
+    tag: text,
+    zone: text,
+    inserts: number,
+    damaged: number,
+    most: number,
+  }),
+  "scrap-record-missing": debt("crack-check")({ tag: text }),
+  "machining-unchecked": passableUnknown("decide", "crack-check")({ tag: text }),
+  "unchecked-after-grinding": passableUnknown("build", "crack-check")({ tag: text }),
+
+  // Measure
+  conflict: debt("measure")({ row: text, point: text }),
+  "setting-master-missing": unknown("measure")({ gauge: text }),
+  "gauge-overdue": debt("measure")({ gauge: text, due: text }),
+  "reading-of-another-kind": debt("measure")({ row: text, typed: text, measures: text, wanted: text }),
+  "settle-temperature": notice({ now: number, unit: text }),
+  "settle-repeats": notice({ more: number, repeats: number }),
+  "settle-gauge": notice({ expanded: number, now: number, unit: text }),
+  "settle-nothing": notice({ need: number, unit: text }),
+  "settle-on-limit": notice({ need: number, unit: text }),
+
+  // Decide: why an option is open or shut
+  "within-limits": notice(within),
+  fits: notice(within),
+  "outside-limit": error(against),
+  "outside-not-surely": error(against),
+  "inside-not-surely": error(against),
+  "not-measured": notice({ row: text, missing: number }),
+  "points-missing": notice({ row: text, missing: number }),
+  "no-part": notice({ slot: text }),
+  "no-limit": notice({ row: text }),
+  "by-rule-of-thumb": notice({ row: text, rule: text }),
+  "joint-open": notice({ joint: text, row: text, count: number }),
+  "no-rework": notice({ row: text }),
+  "cleans-up": notice(cleaningUp),
+  "does-not-clean-up": error(cleaningUp),
+  "case-too-thin": error({ layerLeftMm: number, keepMm: number }),
+  "wall-too-thin": error({ layerLeftMm: number, keepMm: number }),
+  "on-worn-axis": notice(),
+  "size-effect": notice({ name: text, unit: text, value: number, decimals: number }),
+  "one-size-for-all": notice({ row: text }),
+  "size-may-change": notice({ count: number, row: text }),
+  "past-last-size": error({ row: text }),
+  "fellow-past-last-size": error({ row: text }),
+  "mate-renewed": error({ mate: text, disposition: text, step: orNoText }),
+  "good-beside-new": notice({ mates: text }),
+  "cracked-scrap": error({ tag: text, zones: text }),
+  "cracked-repairable": error({ tag: text, zones: text, repair: text, cost: number }),
+  "crack-open": notice({ tag: text }),
+  "not-crack-checked": notice({ tag: text }),
+  "crack-watched": notice({ tag: text, zones: text }),
+  "part-scrapped": error({ tag: text, why: text }),
+  "reaches-hours": notice(hoursAhead),
+  "short-of-hours": error(hoursAhead),
+  "life-over": error({ ...hoursAhead, life: number, from: number }),
+  "life-unknown": notice({ ...hoursAhead, life: number }),
+
+  // Decide: what holds a decision
+  "decided-twice": debt("decide")({ row: text, count: number }),
+  "override-without-reason": debt("decide")({ row: text }),
+  "evidence-changed": debt("decide")({ row: text, then: text, now: text }),
+  "thumb-on-certified": danger("decide")({ row: text, rule: text }),
+  "on-hold": unknown("decide")({ row: text }),
+
+  // Witnesses: what was shown then, beside what would be shown now
+  "figure-differs": notice({
+    key: text,
+    then: orNoNumber,
+    thenExpanded: orNoNumber,
+    thenMark: orNoText,
+    now: orNoNumber,
+    nowExpanded: orNoNumber,
+    nowMark: orNoText,
+    unit: text,
+  }),
+  "choice-differs": notice({
+    row: text,
+    thenProposal: text,
+    thenDecision: orNoText,
+    nowProposal: orNoText,
+    nowDecision: orNoText,
+  }),
+  "core-differs": notice({ then: text, now: text }),
+  "witness-pack-differs": notice({ then: text, now: text }),
+  "hold-came": notice({ code: text, path: text }),
+
+  // Photos
+  "photo-too-large": error({ bytes: number, most: number }),
+  "photo-too-many-pixels": error({ width: number, height: number, most: number }),
+  "photo-heic": error(),
+  "photo-damaged": error({ why: text }),
+  "photo-not-clean": error(),
+  "not-a-picture": error(),
+  "upload-differs": error(),
+  "unknown-upload": error(),
+  "chunk-misfit": error({ n: number, bytes: number }),
+  "chunks-missing": error({ missing: number }),
+  "photo-tilted": notice({ tilt: number }),
+  "references-disagree": notice({ tilt: number, said: number }),
+  "outline-crosses-itself": error(),
+  "outline-without-area": error(),
+
+  // Entries and files
+  "unknown-type": notice({ type: text, entry: text }),
+  "unknown-version": notice({ type: text, v: number, entry: text }),
+  schema: error({ detail: text }),
+  "not-json": error(),
+  "line-too-long": error({ bytes: number, most: number }),
+  "other-stream": error(),
+  "too-deep": error({ most: number }),
+  "not-a-zip": error(),
+  "zip-damaged": error({ why: text }),
+  "too-many-members": error({ count: number, most: number }),
+  "member-too-large": error({ member: text, bytes: number, most: number }),
+  "member-not-json": error({ member: text }),
+  "member-damaged": error({ member: text }),
+  "unknown-member": error({ member: text }),
+  "record-missing": error({ member: text }),
+  "record-empty": error(),
+  "no-job-in-record": error(),
+  "pack-misnamed": error({ member: text, sha256: text }),
+  "unknown-pack": error({ id: text, revision: number, sha256: text }),
+  "pack-not-here": error({ sha256: text }),
+  "import-id-taken": error({ count: number, id: text }),
+
+  // Answers of the server
+  "signed-out": error(),
+  forbidden: error({ role: text }),
+  "lead-only": error({ role: text }),
+  "unknown-stream": error(),
+  "id-taken": error(),
+  "too-large": error({ bytes: number, most: number }),
+  "wrong-origin": error(),
+  "bad-credentials": error(),
+  "too-many-attempts": error({ minutes: number }),
+  "server-unreachable": error(),
+  "door-unreachable": error(),
+  "server-error": error(),
+  "database-unreachable": error(),
+  "unknown-schema": error(),
+  "not-found": error(),
+
+  // Packs: what the linter finds
+  "id-twice": error({ id: text }),
+  "unknown-source": error({ source: text }),
+  "unknown-class": error({ class: text }),
+  "unknown-drawing": error({ drawing: text }),
+  "unknown-point": error({ point: text }),
+  "point-not-drawn": error({ point: text }),
+  "unknown-outline": error({ outline: text }),
+  "unknown-feature": error({ feature: text }),
+  "unknown-station": error({ station: text }),
+  "unknown-fact": error({ fact: text }),
+  "unknown-end": error({ end: text }),
+  "end-missing": error({ end: text }),
+  "unknown-slot": error({ slot: text }),
+  "unknown-axis": error({ axis: text }),
+  "unknown-unit": error({ unit: text }),
+  "unknown-variant": error({ variant: text }),
+  "no-such-points": error({ axis: text, place: text }),
+  "thumb-without-diameter": error({ rule: text }),
+  "thumb-with-diameter": error({ rule: text }),
+  "thumb-of-no-length": error({ rule: text, unit: text }),
+  "fit-without-place": error({ point: text, fit: text }),
+  "fit-without-face": error({ fit: text }),
+  "fit-within-empty": error({ within: number }),
+  "places-differ": error({ feature: text }),
+  "new-outside-reassembly": error(),
+  "reassembly-outside-in-service": error(),
+  "rework-needs-new-size": error(),
+  "dimension-mismatch": error({ needed: text, got: text }),
+  "variant-without-prior": error({ variant: text }),
+  "stories-past-one": error({ sum: number }),
+  "unknown-evidence": error({ id: text }),
+  "range-backwards": error({ from: number, to: number }),
+  "ranges-without-serial": error(),
+  "ranges-overlap": error({ with: number }),
+  "answers-not-one": error({ tell: text, variant: text, sum: number }),
+  "variants-not-separated": error({ a: text, b: text }),
+  "unknown-treatment": error({ id: text }),
+  "unknown-zone": error({ id: text }),
+  "unknown-material": error({ id: text }),
+  "unknown-place": error({ id: text }),
+  "unknown-method": error({ id: text }),
+  "unknown-step": error({ id: text }),
+  "unknown-position": error({ id: text }),
+  "unknown-node": error({ id: text }),
+  "unknown-school": error({ id: text }),
+  "zone-without-verdict": error({ zone: text }),
+  "zone-outside-map": error({ zone: text }),
+  "rule-shuts-out-its-zone": error({ zone: text }),
+  "zone-without-axis": error({ zone: text }),
+  "repair-and-verdict": error({ zone: text }),
+  "zone-crosses-itself": error({ zone: text }),
+  "none-is-given": error({ id: text }),
+  "slot-within-itself": error({ slot: text }),
+  "steps-in-circle": error({ steps: text }),
+  "slot-removed-twice": error({ slot: text, step: text }),
+  "loses-without-lock": error({ step: text, position: text }),
+  "check-without-answer": error({ check: text }),
+  "circuit-part-unreachable": error({ circuit: text, node: text }),
+} as const;
+
+type Table = typeof problemCodes;
+export type ProblemCode = keyof Table;
+
+type Value<K> = K extends "text"
+  ? string
+  : K extends "number"
+    ? number
+    : K extends "flag"
+      ? boolean
+      : K extends "text?"
+        ? string | null
+        : number | null;
+
+/** What a problem of one code carries. */
+export type ParamsOf<C extends ProblemCode> = {
+  readonly [N in keyof Table[C]["params"]]: Value<Table[C]["params"][N]>;
+};
+
+/** Codes that can hold a job up. */
+export type HoldCode = { [C in ProblemCode]: Table[C]["hold"] extends HoldRule ? C : never }[ProblemCode];

@@ -1,0 +1,100 @@
+import type { Disposition } from "@/core/entry/schema";
+import type { ParamsOf } from "@/core/problem/problem-codes";
+import { unitById } from "@/core/quantity/units";
+import { capital } from "../capital";
+import { grouped } from "../grouped";
+import { percent } from "../percent";
+import { dispositionWords } from "../words-for";
+import { many, type Sentences } from "./sentence";
+
+const sayWay = (disposition: string, stepName: string | null) =>
+  (stepName ?? dispositionWords[disposition as Disposition]).toLowerCase();
+
+type HoursAhead = ParamsOf<"reaches-hours">;
+
+const sayChance = ({ probability, low, high }: HoursAhead) => {
+  const bounds = `${percent(low)} to ${percent(high)}`;
+  if (probability === null) return bounds;
+  return high - low > 0.05 ? `${percent(probability)} (${bounds}, by its age)` : percent(probability);
+};
+
+const sayAge = ({ from, to }: Pick<HoursAhead, "from" | "to">) =>
+  from === null
+    ? "nobody knows its hours"
+    : `it has run between ${grouped(from)} and ${to === null ? "nobody knows how many" : grouped(to)} h`;
+
+/** Why an option is open or shut, and what would settle a figure. */
+export const decideSentences = {
+  "within-limits": (p, say) => `${say.length(p.margin)} inside ${say.bare(p.limit)}; ${percent(p.probability)} sure.`,
+  "outside-limit": (p, say) =>
+    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: outside ${say.bare(p.limit)} by ${say.bare(p.by)} (${say.source(p)}).`,
+  "outside-not-surely": (p, say) =>
+    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: outside ${say.bare(p.limit)} by ${say.bare(p.by)}, which is less than U; ${percent(p.probability)} chance that it is inside (${say.source(p)}).`,
+  "inside-not-surely": (p, say) =>
+    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: inside ${say.bare(p.limit)} by less than U, and this job asks for more (${say.source(p)}).`,
+  "not-measured": (p) => `Not measured yet: ${p.row}.`,
+  "points-missing": (p) => `${capital(p.row)}: ${many(p.missing, "reading")} to go.`,
+  "no-part": (p) => `No part is installed in the slot ${p.slot}.`,
+  "no-rework": () => "The pack offers no rework for this part.",
+  "cleans-up": (p, say) =>
+    `Cleans up: finished ${say.bare(p.finishedMm)} lies ${say.bare(p.margin)} ${p.grows ? "over what wear, damage and honing ask" : "under what damage, run-out and clean-up leave"} (${say.bare(p.boundMm)} ± ${say.plusMinus(p.expanded)}).`,
+  "does-not-clean-up": (p, say) =>
+    `Does not clean up: ${p.grows ? "wear, damage and honing ask" : "damage, run-out and clean-up leave"} ${say.length(p.boundMm)} ± ${say.plusMinus(p.expanded)}; this size ${p.grows ? "is" : "needs"} ${say.bare(p.finishedMm)}.`,
+  "wall-too-thin": (p, say) =>
+    `Only ${say.length(p.layerLeftMm)} of the wall would be left; ${say.bare(p.keepMm)} must be.`,
+  "on-worn-axis": () => "It would do on the worn axis: then the bore leans, and the piston with it.",
+  "size-effect": (p) =>
+    `${capital(p.name)}: ${(p.value / (unitById(p.unit)?.factor ?? 1)).toFixed(p.decimals)}${unitById(p.unit) ? ` ${unitById(p.unit)!.symbol}` : ""}.`,
+  "case-too-thin": (p, say) =>
+    `Only ${say.length(p.layerLeftMm)} of the hardened layer would be left; ${say.bare(p.keepMm)} must be.`,
+  "one-size-for-all": (p) => `Goes with its fellows: ${p.row} needs this size, and all are brought to one.`,
+  "size-may-change": (p) =>
+    `The size may still change: ${p.row}${p.count > 1 ? ` and ${p.count - 1} more` : ""} cannot be judged yet.`,
+  "past-last-size": () => "Past the last size on offer.",
+  "fellow-past-last-size": (p) => `${capital(p.row)} is past the last size on offer, and they are one part.`,
+
+  "pack-differs": (p) =>
+    `This job is pinned to revision ${p.revision} of the pack ${p.id}, and another one was given: the verdicts here are not the job's own.`,
+  "job-overdue": (p) => `The engine was wanted by ${p.wantedBy}.`,
+  "slot-holds-two": (p) => `${capital(p.slot)} holds more than one part: ${p.tags}. Remove the one that is not there.`,
+  conflict: (p) =>
+    `${capital(p.row)}, ${p.point}: one reading was corrected twice, or struck and corrected. Until it is settled it counts for nothing.`,
+  "reason-owed": (p) =>
+    p.type === "entry-struck"
+      ? "A reading was struck; the reason is still owed."
+      : "A reading was corrected; the reason is still owed.",
+  "setting-master-missing": (p) =>
+    `${p.gauge} is a comparator, and no setting master is recorded: its readings are tied to no size.`,
+  "reading-of-another-kind": (p) =>
+    `${capital(p.row)}: “${p.typed}” is a ${p.measures}, and a ${p.wanted} is measured here. It counts for nothing: strike it, or type the right one.`,
+  "gauge-overdue": (p) => `${p.gauge} was past its calibration date (${p.due}) when it was used.`,
+  "decided-twice": (p) => `${capital(p.row)} was decided ${p.count} times at once. Choose one.`,
+  "override-without-reason": (p) =>
+    `${capital(p.row)}: the decision goes against the proposal, and the reason is missing.`,
+  "evidence-changed": (p) =>
+    `${capital(p.row)}: when it was decided the proposal was “${dispositionWords[p.then as Disposition]}”, now it is “${dispositionWords[p.now as Disposition]}”. Decide again.`,
+  "thumb-on-certified": (p) =>
+    `${capital(p.row)} is used again by a rule of thumb (${p.rule}). On a certified engine only approved data decide: find its limit, or decide otherwise.`,
+  "on-hold": (p) => `${capital(p.row)} is put on hold.`,
+  fits: (p, say) =>
+    `${capital(p.row)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: ${say.bare(p.margin)} inside ${say.bare(p.limit)}; ${percent(p.probability)} sure.`,
+  "joint-open": (p) =>
+    `${capital(p.joint)} cannot be worked out yet: ${p.row}${p.count > 1 ? ` and ${p.count - 1} more` : ""} to be measured.`,
+  "no-limit": (p) => `The pack has no limit for ${p.row}: it has to be judged by eye.`,
+  "by-rule-of-thumb": (p) => `The pack has no limit for ${p.row}; it is held against a rule of thumb: ${p.rule}.`,
+  "mate-renewed": (p) => `Goes with ${p.mate}: ${sayWay(p.disposition, p.step)}.`,
+  "good-beside-new": (p) => `Good beside a new ${p.mates}, which is to be replaced.`,
+
+  "settle-temperature": (p, say) => `Part and gauge at one known temperature (now worth ${say.plusMinus(p.now)}).`,
+  "settle-repeats": (p) => `${many(p.more, "repeat")} more at each point.`,
+  "settle-gauge": (p, say) => `A gauge and setting good to ${say.plusMinus(p.expanded)} (now ${say.plusMinus(p.now)}).`,
+  "settle-on-limit": () => "Nothing would: it lies on the limit, and stays there however well it is measured.",
+  "settle-nothing": (p, say) => `Nothing here would: U would have to come down to ${say.plusMinus(p.need)}.`,
+  "reaches-hours": (p) => `Reaches ${grouped(p.hours)} h with ${sayChance(p)}, wearing on as it did.`,
+  "short-of-hours": (p) =>
+    `Within its limit today, and ${percent(p.high)} sure at best to reach ${grouped(p.hours)} h, wearing on as it did.`,
+  "life-over": (p) =>
+    `Its life of ${grouped(p.life)} h ends before ${grouped(p.hours)} more: it has run ${grouped(p.from)} h at least.`,
+  "life-unknown": (p) =>
+    `Its life is ${grouped(p.life)} h, and ${sayAge(p)}: whether ${grouped(p.hours)} more fit in cannot be told. Note its own hours at Intake.`,
+} satisfies Sentences;

@@ -1,0 +1,20 @@
+import type { ParamsOf, ProblemCode } from "@/core/problem/problem-codes";
+
+/** How a sentence writes the figures of its problem: lengths, and what else its `unit` says, in the unit shown. */
+export interface Say {
+  /** With its unit: “63.480 mm”. */
+  readonly length: (value: number) => string;
+  /** Without: “63.480”. */
+  readonly bare: (value: number) => string;
+  readonly plusMinus: (value: number) => string;
+  /** Document and page. */
+  readonly source: (from: { readonly source: string; readonly page: string | null }) => string;
+}
+
+export type Sentence<C extends ProblemCode> = (params: ParamsOf<C>, say: Say) => string;
+
+/** Sentences for some codes. */
+export type Sentences = { readonly [C in ProblemCode]?: Sentence<C> };
+
+/** “1 reading”, “2 readings”. */
+export const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`;
