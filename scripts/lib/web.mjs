@@ -5,7 +5,7 @@ import { LaunchError } from "./say.mjs";
 /** Starts one web process over a finished build and waits until it answers. */
 export async function startWeb(
   processes,
-  { host = "127.0.0.1", port, distDir, databaseUrl, sessionSecret, log = "ignore" },
+  { host = "127.0.0.1", port, distDir, databaseUrl, sessionSecret, log = /** @type {string | number} */ ("ignore") },
 ) {
   const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
   const child = processes.start("the web process", bin("next"), ["start", "-H", host, "-p", String(port)], {
