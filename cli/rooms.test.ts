@@ -7,12 +7,12 @@ const forbidden: [file: string, text: string, why: string][] = [
   ["src/core/zz-probe/b.ts", 'import "../../words/capital";', "core may import"],
   ["src/core/zz-probe/c.ts", 'import "react";', "the core is pure"],
   ["src/core/zz-probe/d.ts", 'import "node:fs";', "the core is pure"],
-  ["src/words/zz-probe/e.ts", 'import "@/ui/parts/Key";', "words may import"],
+  ["src/words/zz-probe/e.ts", 'import "@/ui/kit/Key";', "words may import"],
   ["src/ui/zz-probe/f.ts", 'import "@/server/jobs";', "ui may import"],
   ["src/ui/zz-probe/g.ts", 'import "mysql2/promise";', "the interface runs in a browser"],
   ["src/store/zz-probe/h.ts", 'import "@/server/jobs";', "store may import"],
   ["src/app/zz-probe/i.ts", 'import "@/store/entries";', "app may import"],
-  ["src/server/zz-probe/j.ts", 'import "@/ui/parts/Key";', "server may import"],
+  ["src/server/zz-probe/j.ts", 'import "@/ui/kit/Key";', "server may import"],
 ];
 const allowed: [file: string, text: string] = ["src/core/zz-probe/ok.ts", 'import "../canonical";'];
 

@@ -10,11 +10,11 @@ import type { EntryType, Envelope, Gauge, Payload, SettingMaster } from "../src/
 import { assess } from "../src/core/assess";
 import { readPack, type CompiledPack, type Sheet } from "../src/core/pack/compile-pack";
 import { hashText, seeded } from "../src/core/numeric/seeded";
-import { expansionOf } from "../src/core/metrology/assess-row";
-import { questionReading } from "../src/core/metrology/question-reading";
+import { expansionOf } from "../src/core/measure/assess-row";
+import { questionReading } from "../src/core/measure/question-reading";
 import { parseReading } from "../src/core/quantity/parse-quantity";
 import { unitById } from "../src/core/quantity/units";
-import { lockedAt } from "../src/core/metrology/locked-at";
+import { lockedAt } from "../src/core/measure/locked-at";
 import { makeHandOverWitness, makeWitness } from "../src/core/plan/make-witness";
 import { hiddenEngines, hiddenSize, type HiddenEngine } from "../src/sim/hidden-engine";
 import { SimulatedGauge } from "../src/sim/simulated-gauge";

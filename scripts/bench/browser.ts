@@ -108,7 +108,7 @@ for (const sheet of orrinshaw.sheets.filter(({ id }) => typedInto.includes(id)))
 const { outputFiles } = await build({
   stdin: {
     contents:
-      'import { posterior, rankChecks } from "./src/core/identity/posterior"; import { generateIdentity, benchEvidence } from "./scripts/bench/identity"; const identity = generateIdentity(12, 60); window.emberIdentity = Array.from({ length: 200 }, (_, at) => { const evidence = benchEvidence(identity, at % 30); const began = performance.now(); posterior(identity, evidence); rankChecks(identity, evidence); return performance.now() - began; });',
+      'import { posterior, rankChecks } from "./src/core/identify/posterior"; import { generateIdentity, benchEvidence } from "./scripts/bench/identity"; const identity = generateIdentity(12, 60); window.emberIdentity = Array.from({ length: 200 }, (_, at) => { const evidence = benchEvidence(identity, at % 30); const began = performance.now(); posterior(identity, evidence); rankChecks(identity, evidence); return performance.now() - began; });',
     resolveDir: process.cwd(),
     loader: "ts",
   },

@@ -1,5 +1,5 @@
 import { hashText, seeded } from "@/core/numeric/seeded";
-import { posterior, rankChecks, type Evidence } from "@/core/identity/posterior";
+import { posterior, rankChecks, type Evidence } from "@/core/identify/posterior";
 import type { Identity } from "@/core/pack/schema";
 
 /** A made-up family of so many variants and tells, three answers each, with five stories. */

@@ -1,6 +1,6 @@
 import { listJobs } from "@/server/jobs";
 import { requirePerson } from "@/server/require-person";
-import { JobList } from "@/ui/bench/JobList";
+import { JobList } from "@/ui/shop/bench/JobList";
 
 export const dynamic = "force-dynamic";
 

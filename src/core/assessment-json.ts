@@ -1,9 +1,9 @@
 import { z } from "zod";
 import type { Assessment } from "./assess";
 import { Disposition, Phase } from "./entry/schema";
-import type { CharacteristicResult } from "./metrology/assess-characteristic";
-import type { PointResult } from "./metrology/assess-row";
-import { expandedUncertainty, marks, type Conformity } from "./metrology/conformity";
+import type { CharacteristicResult } from "./measure/assess-characteristic";
+import type { PointResult } from "./measure/assess-row";
+import { expandedUncertainty, marks, type Conformity } from "./measure/conformity";
 import type { Estimate } from "./quantity/estimate";
 import { holdKinds } from "./problem/problem-codes";
 import { stations } from "./stations";

@@ -1,11 +1,11 @@
 import type { Assessment } from "./assess";
 import type { Job } from "./entry/fold";
 import { hold, holdsAmong, type Hold } from "./holds";
-import type { IdentityResult } from "./identity/assess-identity";
+import type { IdentityResult } from "./identify/assess-identity";
 import type { IntakeResult } from "./intake/assess-intake";
-import type { Order } from "./intake/order";
-import { isOfKind, type RowResult } from "./metrology/assess-row";
-import { questionReading } from "./metrology/question-reading";
+import type { Order } from "./order/order";
+import { isOfKind, type RowResult } from "./measure/assess-row";
+import { questionReading } from "./measure/question-reading";
 import { unitById } from "./quantity/units";
 import type { CompiledPack } from "./pack/compile-pack";
 import { byThumb, type Choice } from "./plan/propose";

@@ -3,7 +3,7 @@ import { assessCrack, type CrackResult } from "./crack/assess-crack";
 import type { Job } from "./entry/fold";
 import { assessFindings, type FindingsResult } from "./findings/assess-findings";
 import { assessLedger, type LedgerResult } from "./fragments/ledger";
-import { notesOf } from "./intake/notes";
+import { notesOf } from "./entry/notes";
 import type { CompiledPack } from "./pack/compile-pack";
 import { assessStrip, type StripResult } from "./strip/assess-strip";
 

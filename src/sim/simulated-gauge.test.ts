@@ -3,9 +3,9 @@ import { testGauge, testMaster } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
 import { unitById } from "@/core/quantity/units";
-import { expandedUncertainty } from "@/core/metrology/conformity";
-import { readingEstimate } from "@/core/metrology/reading-estimate";
-import { questionReading } from "@/core/metrology/question-reading";
+import { expandedUncertainty } from "@/core/measure/conformity";
+import { readingEstimate } from "@/core/measure/reading-estimate";
+import { questionReading } from "@/core/measure/question-reading";
 import { hiddenEngines, hiddenSize } from "./hidden-engine";
 import { biasOf, SimulatedGauge } from "./simulated-gauge";
 

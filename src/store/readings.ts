@@ -2,8 +2,8 @@ import { fold, type Job } from "@/core/entry/fold";
 import { readEntry } from "@/core/entry/read-entry";
 import type { Entry, EntryType, Envelope } from "@/core/entry/schema";
 import { targetsOf } from "@/core/entry/effective";
-import { notesOf } from "@/core/intake/notes";
-import type { PastReading, Visit } from "@/core/metrology/trend";
+import { notesOf } from "@/core/entry/notes";
+import type { PastReading, Visit } from "@/core/measure/trend";
 import { change, marksFor, select, toDateTime, withTransaction, type Connection, type Database } from "./connection";
 import { listStreams, readEntries } from "./entries";
 

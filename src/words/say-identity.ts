@@ -1,4 +1,4 @@
-import { entropy, type NextCheck, type Posterior, type Story } from "@/core/identity/posterior";
+import { entropy, type NextCheck, type Posterior, type Story } from "@/core/identify/posterior";
 import type { Pack } from "@/core/pack/schema";
 import { percent } from "./percent";
 

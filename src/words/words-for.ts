@@ -1,8 +1,8 @@
 import type { HoldKind } from "@/core/problem/problem-codes";
-import type { Mark } from "@/core/metrology/conformity";
+import type { Mark } from "@/core/measure/conformity";
 import type { Disposition, DecisionRule, Phase } from "@/core/entry/schema";
 import type { hourItems } from "@/core/intake/assess-intake";
-import type { orderItems } from "@/core/intake/order";
+import type { orderItems } from "@/core/order/order";
 import type { Course } from "@/core/intake/worth-rebuilding";
 import type { Station } from "@/core/stations";
 import type { PlanOrder } from "@/core/plan/measuring-plan";

@@ -1,6 +1,6 @@
 import { assess } from "@/core/assess";
 import { demoJob, demoJobs, larkspire, orrinshaw, packOf } from "@/core/fixtures/load";
-import { budgetOf, jointBudget } from "@/core/metrology/budget";
+import { budgetOf, jointBudget } from "@/core/measure/budget";
 import { sayAct, sayAuthor, sayEntry } from "./say-entry";
 import { sayNextCheck, sayStory } from "./say-identity";
 import { saySource } from "./say-source";

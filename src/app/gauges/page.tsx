@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { openGauges } from "@/server/gauges";
 import { requirePerson } from "@/server/require-person";
-import { GaugeRoom } from "@/ui/gauges/GaugeRoom";
+import { GaugeRoom } from "@/ui/shop/gauges/GaugeRoom";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Gauges" };

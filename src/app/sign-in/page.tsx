@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { currentPerson } from "@/server/session";
-import { SignInForm } from "@/ui/sign-in/SignInForm";
+import { SignInForm } from "@/ui/shop/sign-in/SignInForm";
 
 export const metadata: Metadata = { title: "Sign in" };
 export const dynamic = "force-dynamic";

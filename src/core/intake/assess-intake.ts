@@ -3,8 +3,8 @@ import type { CompiledPack } from "../pack/compile-pack";
 import type { Intake } from "../pack/schema";
 import type { Choice } from "../plan/propose";
 import { problem, type Problem } from "../problem/problem";
-import { notesOf, type Notes } from "./notes";
-import { orderItems, orderOf, type Order } from "./order";
+import { notesOf, type Notes } from "../entry/notes";
+import { orderItems, orderOf, type Order } from "../order/order";
 import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
 
 export const hourItems = ["hours-since-new", "hours-since-overhaul", "hours-since-top-overhaul"] as const;

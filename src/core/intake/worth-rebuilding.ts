@@ -1,7 +1,7 @@
 import type { Choice } from "../plan/propose";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
-import type { Order } from "./order";
+import type { Order } from "../order/order";
 
 export const courses = ["rebuild", "merge", "other-engine", "part-out"] as const;
 export type Course = (typeof courses)[number];

@@ -1,4 +1,4 @@
-import type { Endurance } from "../metrology/endurance";
+import type { Endurance } from "../measure/endurance";
 import { problem } from "../problem/problem";
 import type { Choice, Option } from "./propose";
 import { sameOption } from "./same-option";

@@ -3,7 +3,7 @@ import type { Assessment } from "../assess";
 import type { HandOverWitness, Witness } from "../entry/schema";
 import { coreVersion } from "../version";
 import { makeHandOverWitness, shownFigures } from "./make-witness";
-import type { RowResult } from "../metrology/assess-row";
+import type { RowResult } from "../measure/assess-row";
 import { problem, type Problem } from "../problem/problem";
 
 interface Figure {

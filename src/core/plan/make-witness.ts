@@ -2,7 +2,7 @@ import type { z } from "zod";
 import { fingerprint } from "../canonical";
 import type { Assessment } from "../assess";
 import type { Envelope, HandOverWitness, Witness } from "../entry/schema";
-import type { CharacteristicResult } from "../metrology/assess-characteristic";
+import type { CharacteristicResult } from "../measure/assess-characteristic";
 import { coreVersion } from "../version";
 import type { Choice } from "./propose";
 

@@ -1,5 +1,5 @@
 import type { Assessment } from "../assess";
-import type { RowResult } from "../metrology/assess-row";
+import type { RowResult } from "../measure/assess-row";
 import type { CompiledPack } from "../pack/compile-pack";
 
 export const planOrders = ["telling", "gauge", "part"] as const;

@@ -1,4 +1,4 @@
-import { accepts, conformity, type Conformity } from "../metrology/conformity";
+import { accepts, conformity, type Conformity } from "../measure/conformity";
 import type { DecisionRule } from "../entry/schema";
 import type { Rework } from "../pack/schema";
 import { add, exact, scale, subtract, type Estimate } from "../quantity/estimate";

@@ -2,8 +2,8 @@
 import { Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { Me } from "../job/JobContext";
-import { Brand } from "../parts/Brand";
-import { SignOut } from "../sign-in/SignOut";
+import { Brand } from "../kit/Brand";
+import { SignOut } from "../shop/sign-in/SignOut";
 import { ThemeButton } from "./ThemeButton";
 
 const Link = chakra(NextLink);

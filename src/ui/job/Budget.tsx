@@ -1,7 +1,7 @@
 "use client";
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import type { BudgetLine } from "@/core/metrology/budget";
+import type { BudgetLine } from "@/core/measure/budget";
 import { fromCore, type Unit } from "@/core/quantity/units";
 import { saySource } from "@/words/say-source";
 import { useJob } from "./JobContext";

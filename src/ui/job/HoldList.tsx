@@ -4,7 +4,7 @@ import NextLink from "next/link";
 import { holdKinds } from "@/core/problem/problem-codes";
 import { sayProblem } from "@/words/say-problem";
 import { holdWords, stationWords } from "@/words/words-for";
-import { HoldMark, holdColor } from "../parts/HoldMark";
+import { HoldMark, holdColor } from "../kit/HoldMark";
 import { useJob } from "./JobContext";
 
 const Link = chakra(NextLink);

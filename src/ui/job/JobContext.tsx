@@ -22,7 +22,7 @@ import type { LogState } from "./entry-log";
 import { browserPhotoShelf } from "../photos/photo-shelf";
 import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../photos/photo-queue";
 import { sendPhoto } from "../photos/send-photo";
-import { newId } from "../parts/new-id";
+import { newId } from "../kit/new-id";
 import { useEntryLog } from "./use-entry-log";
 import { useLive, type LiveNews } from "./use-live";
 

@@ -5,12 +5,12 @@ import type { ReactNode } from "react";
 import { variantOf } from "@/core/assess";
 import { ThemeButton } from "../frame/ThemeButton";
 import { grouped } from "@/words/grouped";
-import { Brand } from "../parts/Brand";
-import { EngineMap } from "../parts/EngineMap";
-import { Figures } from "../parts/Figures";
-import { HoldCounts } from "../parts/HoldCounts";
-import { Key } from "../parts/Key";
-import { SignOut } from "../sign-in/SignOut";
+import { Brand } from "../kit/Brand";
+import { EngineMap } from "../kit/EngineMap";
+import { Figures } from "../kit/Figures";
+import { HoldCounts } from "../kit/HoldCounts";
+import { Key } from "../kit/Key";
+import { SignOut } from "../shop/sign-in/SignOut";
 import { useJob } from "./JobContext";
 
 const Link = chakra(NextLink);

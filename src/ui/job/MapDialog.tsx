@@ -1,7 +1,7 @@
 "use client";
 import { Box, Dialog, Portal, chakra } from "@chakra-ui/react";
-import { EngineMap } from "../parts/EngineMap";
-import { MapLegend } from "../parts/MapLegend";
+import { EngineMap } from "../kit/EngineMap";
+import { MapLegend } from "../kit/MapLegend";
 import { useJob } from "./JobContext";
 import { useOpenRow, useRowOfSlot } from "./use-open-row";
 

@@ -4,8 +4,8 @@ import { useState, type FormEvent } from "react";
 import { aboutOf, type Hold } from "@/core/holds";
 import type { Station } from "@/core/stations";
 import { sayProblem } from "@/words/say-problem";
-import { HoldMark } from "../parts/HoldMark";
-import { SmallInput } from "../parts/SmallInput";
+import { HoldMark } from "../kit/HoldMark";
+import { SmallInput } from "../kit/SmallInput";
 import { useJob } from "./JobContext";
 
 /** A hold in words; a lead may go past one that is not known rather than contradicted, and says why. */

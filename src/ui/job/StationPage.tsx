@@ -1,13 +1,13 @@
 "use client";
 import type { Station } from "@/core/stations";
-import { CleanStation } from "../clean/CleanStation";
-import { CrackStation } from "../crack/CrackStation";
-import { DecideStation } from "../decide/DecideStation";
-import { HandOverStation } from "../hand-over/HandOverStation";
-import { IdentifyStation } from "../identify/IdentifyStation";
-import { IntakeStation } from "../intake/IntakeStation";
-import { MeasureStation } from "../measure/MeasureStation";
-import { StripStation } from "../strip/StripStation";
+import { CleanStation } from "../stations/clean/CleanStation";
+import { CrackStation } from "../stations/crack/CrackStation";
+import { DecideStation } from "../stations/decide/DecideStation";
+import { HandOverStation } from "../stations/hand-over/HandOverStation";
+import { IdentifyStation } from "../stations/identify/IdentifyStation";
+import { IntakeStation } from "../stations/intake/IntakeStation";
+import { MeasureStation } from "../stations/measure/MeasureStation";
+import { StripStation } from "../stations/strip/StripStation";
 import { AbsentStation } from "./AbsentStation";
 
 const surfaces: Partial<Record<Station, () => React.ReactNode>> = {

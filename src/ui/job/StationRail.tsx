@@ -6,7 +6,7 @@ import { useEffect, useRef } from "react";
 import { countByKind, type Hold } from "@/core/holds";
 import { holdKinds, type HoldKind } from "@/core/problem/problem-codes";
 import { holdWords, stationWords } from "@/words/words-for";
-import { holdColor } from "../parts/HoldMark";
+import { holdColor } from "../kit/HoldMark";
 import { useJob } from "./JobContext";
 import { stationStatus, type StationStatus } from "./stations";
 

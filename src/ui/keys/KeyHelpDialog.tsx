@@ -1,7 +1,7 @@
 "use client";
 import { Box, Dialog, Flex, Heading, Portal, chakra } from "@chakra-ui/react";
 import type { KeyHelp } from "@/words/key-help";
-import { Key } from "../parts/Key";
+import { Key } from "../kit/Key";
 
 export interface KeyGroup {
   readonly title: string;

@@ -6,7 +6,7 @@ import type { Station } from "@/core/stations";
 import { photosForOwner } from "@/core/photo/photos";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../job/JobContext";
-import { SmallInput } from "../parts/SmallInput";
+import { SmallInput } from "../kit/SmallInput";
 import { PhotoView } from "./PhotoView";
 import { SmallPhoto } from "./SmallPhoto";
 

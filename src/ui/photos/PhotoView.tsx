@@ -2,16 +2,16 @@
 import { Box, Button, Dialog, Flex, NativeSelect, Portal, chakra } from "@chakra-ui/react";
 import { useRef, useState, type FormEvent, type PointerEvent } from "react";
 import type { PhotoMark } from "@/core/entry/schema";
-import { expandedUncertainty } from "@/core/metrology/conformity";
+import { expandedUncertainty } from "@/core/measure/conformity";
 import type { Spot } from "@/core/numeric/plane";
 import type { Photo } from "@/core/photo/photos";
 import { readMarks, type ReadMark } from "@/core/photo/read-marks";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../job/JobContext";
-import { Chip } from "../parts/Chip";
-import { readDecimal } from "../parts/decimal";
-import { SmallInput } from "../parts/SmallInput";
-import { withUncertainty } from "../parts/with-uncertainty";
+import { Chip } from "../kit/Chip";
+import { readDecimal } from "../kit/decimal";
+import { SmallInput } from "../kit/SmallInput";
+import { withUncertainty } from "../kit/with-uncertainty";
 import { photoPath } from "./SmallPhoto";
 
 const Svg = chakra("svg");

@@ -1,5 +1,5 @@
 import type { Disposition } from "@/core/entry/schema";
-import type { Mark } from "@/core/metrology/conformity";
+import type { Mark } from "@/core/measure/conformity";
 import { dispositionWords, markWords } from "../words-for";
 import { many, type Say, type Sentences } from "./sentence";
 

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { ownerView } from "@/server/owner";
-import { OwnerPage } from "@/ui/owner/OwnerPage";
+import { OwnerPage } from "@/ui/shop/owner/OwnerPage";
 
 export const metadata: Metadata = {
   title: "Your engine",

@@ -1,0 +1,193 @@
+import type { Part } from "../entry/fold";
+import type { Notes } from "../entry/notes";
+import { normalCdf } from "../numeric/normal-cdf";
+import type { CompiledPack } from "../pack/compile-pack";
+import { propagate, standardUncertainty, type Estimate } from "../quantity/estimate";
+import type { RowResult } from "./assess-row";
+import { sizeWhenNew, wearLimit } from "./wear";
+
+/** Hours that a part has run: anywhere between two figures, the upper one perhaps unknown. */
+export interface Age {
+  readonly from: number;
+  readonly to: number | null;
+}
+
+export interface Endurance {
+  readonly hoursWanted: number;
+  /** Null where nobody knows anything of it: then only what needs no age can be said. */
+  readonly age: Age | null;
+  /** The limit that wear runs into by then, and which one it is. */
+  readonly limit: number;
+  readonly limitKind: "inService" | "reassembly";
+  /** Wear so far, in mm; wear for each hour follows from it and the age. */
+  readonly wear: Estimate;
+  /** Probability of reaching the hours wanted, over all ages it may have; null where the age has no upper end. */
+  readonly probability: number | null;
+  /** The same at the two ends of what is known of its age. */
+  readonly low: number;
+  readonly high: number;
+  /** Hours after which the class is not used, whatever it measures. */
+  readonly life: number | null;
+}
+
+/** How far the next hours may wear otherwise than those behind, relative, standard. Common practice, no source. */
+export const usualRateScatter = 0.25;
+
+/**
+ * What is known of a part's hours. Its own come first; what came with the engine has the engine's, unless an overhaul
+ * may have renewed it: then it is somewhere between. Not knowing is an answer, and no hours are ever zero for want of one.
+ */
+export function ageOf(part: Part, notes: Notes): Age | null {
+  const hours = (item: string, of: string | null) => {
+    const value = notes.value("history", item, of);
+    return typeof value === "number" ? value : null;
+  };
+  const own = hours("hours-since-new", part.id);
+  if (own !== null) return { from: own, to: own };
+  // Somebody said that nobody knows, or it came from elsewhere: the engine's hours are not its own.
+  const cameWithEngine = part.origin === "engine" || part.origin === "donor";
+  if (notes.value("history", "hours-since-new", part.id) === null || !cameWithEngine) return null;
+  const [sinceNew, sinceOverhaul] = [hours("hours-since-new", null), hours("hours-since-overhaul", null)];
+  if (sinceNew === null) return sinceOverhaul === null ? null : { from: sinceOverhaul, to: null };
+  return { from: Math.min(sinceOverhaul ?? 0, sinceNew), to: sinceNew };
+}
+
+/** Gauss-Legendre nodes and weights on 0 to 1. @source  Abramowitz and Stegun, table 25.4, n = 8 (from memory) */
+const nodes: readonly (readonly [at: number, weight: number])[] = (
+  [
+    [0.1834346424956498, 0.362683783378362],
+    [0.525532409916329, 0.3137066458778873],
+    [0.7966664774136267, 0.2223810344533745],
+    [0.9602898564975363, 0.1012285362903763],
+  ] as const
+).flatMap(
+  ([x, weight]) =>
+    [
+      [(1 - x) / 2, weight / 2],
+      [(1 + x) / 2, weight / 2],
+    ] as const,
+);
+
+interface Course {
+  readonly value: Estimate;
+  /** The size it may have had when new: anywhere in the drawing band. */
+  readonly fresh: readonly [low: number, high: number];
+  readonly limit: number;
+  readonly sign: 1 | -1;
+  readonly hours: number;
+  readonly scatter: number;
+}
+
+/**
+ * Probability that a part of a known age is still inside its limit after the hours wanted, wearing on in a straight
+ * line at its own rate so far, more or less; over all sizes it may have had when new.
+ *
+ * @source  room left less wear x hours / age, normal about the measured size (JCGM 100, 5.1.2)
+ */
+function reaches({ value, fresh: [low, high], limit, sign, hours, scatter }: Course, age: number): number {
+  const times = age > 0 ? hours / age : Infinity;
+  const u = standardUncertainty(value);
+  const room = sign * (limit - value.value);
+  let sum = 0;
+  for (const [place, weight] of nodes) {
+    const wear = Math.max(0, sign * (value.value - (low + place * (high - low))));
+    // Of no age at all, any wear is too fast, and none says nothing.
+    if (times === Infinity) sum += weight * (wear > 0 ? 0 : 0.5);
+    else {
+      // A worn part that reads large is less worn than it seems and has more room: both go with the same error.
+      const spread = Math.hypot(u * (1 + (wear > 0 ? times : 0)), scatter * wear * times);
+      const margin = room - wear * times;
+      sum += weight * (spread === 0 ? (margin >= 0 ? 1 : 0) : normalCdf(margin / spread));
+    }
+  }
+  return sum;
+}
+
+/** Mean over all ages between two, each as likely as the next. */
+function meanOver(from: number, to: number, at: (age: number) => number): number {
+  if (to <= from) return at(from);
+  // What changes fastest are small ages: pieces that double keep the sum exact there.
+  const edges = [from];
+  for (let edge = Math.max(from * 2, to / 64); edge < to; edge *= 2) edges.push(edge);
+  edges.push(to);
+  let sum = 0;
+  for (let piece = 1; piece < edges.length; piece += 1) {
+    const [low, high] = [edges[piece - 1]!, edges[piece]!];
+    for (const [place, weight] of nodes) sum += weight * (high - low) * at(low + place * (high - low));
+  }
+  return sum / (to - from);
+}
+
+/**
+ * How likely a part is to run the hours wanted before it is worn to the limit, or its life is over. Null where the row
+ * is not measured through, has no limit that wear runs into, or does not wear with hours.
+ */
+export function enduranceOf(
+  pack: CompiledPack,
+  row: RowResult,
+  notes: Notes,
+  hoursWanted: number | null,
+): Endurance | null {
+  const { feature } = row.row.at;
+  const { governing } = row;
+  const { limits, nonNegative } = feature.governing;
+  const fresh = sizeWhenNew(limits.new, nonNegative, `new-size:${row.part?.id}:${row.row.at.id}`);
+  const limitKind = wearLimit(limits.inService, limits.new, feature.wearsTowards) === null ? "reassembly" : "inService";
+  const limit = wearLimit(limits[limitKind], limits.new, feature.wearsTowards);
+  if (
+    hoursWanted === null ||
+    feature.byEvent ||
+    !row.part ||
+    !fresh ||
+    limit === null ||
+    !governing.estimate ||
+    governing.missing.length > 0
+  )
+    return null;
+  const sign = feature.wearsTowards === "larger" ? 1 : -1;
+  const life = row.row.partClass.life?.hours ?? null;
+  const age = ageOf(row.part, notes);
+  const { new: band } = limits;
+  const course: Course = {
+    value: governing.estimate,
+    fresh: [band?.min ?? 0, band!.max!],
+    limit,
+    sign,
+    hours: hoursWanted,
+    scatter: pack.pack.wear?.rateScatter ?? usualRateScatter,
+  };
+  const lasts = (hours: number) => life === null || hours + hoursWanted <= life;
+  const at = (hours: number) => (lasts(hours) ? reaches(course, hours) : 0);
+  const atNoWear = () =>
+    normalCdf((sign * (limit - course.value.value)) / (standardUncertainty(course.value) || Number.MIN_VALUE));
+  const ends =
+    age === null ? [0, atNoWear()] : [at(age.from), age.to === null ? (life === null ? atNoWear() : 0) : at(age.to)];
+  // A life that ends between the two ages is best in the middle: just before it is over.
+  const best =
+    age !== null && life !== null && age.from + hoursWanted <= life && (age.to ?? Infinity) + hoursWanted > life
+      ? reaches(course, life - hoursWanted)
+      : 0;
+  const until =
+    age?.to == null ? null : Math.max(age.from, Math.min(age.to, life === null ? age.to : life - hoursWanted));
+  return {
+    hoursWanted,
+    age,
+    limit,
+    limitKind,
+    wear: propagate(sign * (course.value.value - fresh.value), [
+      [course.value, sign],
+      [fresh, -sign],
+    ]),
+    probability:
+      age === null || age.to === null || until === null
+        ? null
+        : age.to === age.from
+          ? at(age.from)
+          : lasts(age.from)
+            ? (meanOver(age.from, until, (hours) => reaches(course, hours)) * (until - age.from)) / (age.to - age.from)
+            : 0,
+    low: Math.min(...ends),
+    high: Math.max(...ends, best),
+    life,
+  };
+}

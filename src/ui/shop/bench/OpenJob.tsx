@@ -1,0 +1,134 @@
+"use client";
+import { Button, Dialog, Field, Input, NativeSelect, Portal, chakra } from "@chakra-ui/react";
+import { Plus } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useState, useTransition, type FormEvent } from "react";
+import { newId } from "../../kit/new-id";
+import { useFetched } from "../../kit/use-fetched";
+
+interface Offer {
+  readonly sha256: string;
+  readonly family: string;
+  readonly summary: string;
+}
+
+function OpenJobDialog({ onClose }: { onClose: () => void }) {
+  const router = useRouter();
+  const packs = useFetched<{ packs: readonly Offer[] }>("/api/packs")?.packs ?? [];
+  // What is asked for has an id: sent twice, it opens one job; changed, it is another one.
+  const [{ id, name, pack, number }, setDraft] = useState(() => ({ id: newId(), name: "", pack: "", number: "" }));
+  const change = (part: { name?: string; pack?: string; number?: string }) =>
+    setDraft((before) => ({ ...before, ...part, id: newId() }));
+  const [asked, setAsked] = useState(false);
+  const [failed, setFailed] = useState(false);
+  const [isOpening, startOpening] = useTransition();
+  const chosen = packs.find((each) => each.sha256 === pack) ?? packs[0];
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    setAsked(true);
+    if (name.trim() === "" || !chosen || isOpening) return;
+    setFailed(false);
+    startOpening(async () => {
+      const answer = await fetch("/api/jobs", {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ id, name: name.trim(), pack: chosen.sha256, number: number.trim() || null }),
+      }).catch(() => null);
+      if (answer?.ok) startOpening(() => router.push(`/jobs/${id}/intake`));
+      else setFailed(true);
+    });
+  };
+  return (
+    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="md">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="panel">
+            <chakra.form onSubmit={submit} noValidate>
+              <Dialog.Header>
+                <Dialog.Title>An engine comes in</Dialog.Title>
+              </Dialog.Header>
+              <Dialog.Body display="flex" flexDirection="column" gap="14px">
+                <Field.Root invalid={asked && name.trim() === ""}>
+                  <Field.Label>What the job is called</Field.Label>
+                  <Input
+                    value={name}
+                    onChange={(event) => change({ name: event.currentTarget.value })}
+                    maxLength={120}
+                    placeholder="such as the boat it comes from"
+                  />
+                  <Field.ErrorText>A job needs a name by which it is found again.</Field.ErrorText>
+                </Field.Root>
+                <Field.Root>
+                  <Field.Label>Family</Field.Label>
+                  <NativeSelect.Root>
+                    <NativeSelect.Field
+                      value={chosen?.sha256 ?? ""}
+                      onChange={(event) => change({ pack: event.currentTarget.value })}
+                    >
+                      {packs.map(({ sha256, family }) => (
+                        <option key={sha256} value={sha256}>
+                          {family}
+                        </option>
+                      ))}
+                    </NativeSelect.Field>
+                    <NativeSelect.Indicator />
+                  </NativeSelect.Root>
+                  <Field.HelperText>
+                    {chosen?.summary ?? "No pack is here yet: add one with ember add-pack."}
+                  </Field.HelperText>
+                </Field.Root>
+                <Field.Root>
+                  <Field.Label>Number the owner gives</Field.Label>
+                  <Input
+                    value={number}
+                    onChange={(event) => change({ number: event.currentTarget.value })}
+                    maxLength={60}
+                    placeholder="unknown"
+                  />
+                  <Field.HelperText>What is really stamped on it is read at Identify.</Field.HelperText>
+                </Field.Root>
+                {failed && (
+                  <chakra.p role="alert" color="out" fontSize="14px">
+                    The server could not be reached or refused it. Try again: it is opened once, however often it is
+                    asked for.
+                  </chakra.p>
+                )}
+              </Dialog.Body>
+              <Dialog.Footer>
+                <Button variant="ghost" onClick={onClose}>
+                  Leave it
+                </Button>
+                <Button
+                  type="submit"
+                  bg="ember"
+                  color="onEmber"
+                  fontWeight={700}
+                  disabled={packs.length === 0}
+                  loading={isOpening}
+                  loadingText="Opening"
+                >
+                  Open the job
+                </Button>
+              </Dialog.Footer>
+            </chakra.form>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
+
+/** Opens a job for an engine that comes in. */
+export function OpenJob() {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <Button size="sm" minHeight="36px" bg="ember" color="onEmber" fontWeight={700} onClick={() => setOpen(true)}>
+        <Plus size={15} aria-hidden />
+        Open a job
+      </Button>
+      {isOpen && <OpenJobDialog onClose={() => setOpen(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,93 @@
+"use client";
+import { Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useRouter } from "next/navigation";
+import { useForm } from "react-hook-form";
+import { z } from "zod";
+import { problem, type Problem } from "@/core/problem/problem";
+import { unitById } from "@/core/quantity/units";
+import { sayProblem } from "@/words/say-problem";
+import { Brand } from "../../kit/Brand";
+
+const Credentials = z.object({
+  account: z.string().trim().min(1, "Type the name of your account."),
+  password: z.string().min(1, "Type your password."),
+});
+
+const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
+
+async function post(credentials: z.infer<typeof Credentials>): Promise<Problem | null> {
+  try {
+    const response = await fetch("/api/session", {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(credentials),
+    });
+    if (response.ok) return null;
+    const { problems } = (await response.json()) as { problems: Problem[] };
+    return problems[0] ?? problem("server-error");
+  } catch {
+    return problem("door-unreachable");
+  }
+}
+
+export function SignInForm() {
+  const router = useRouter();
+  const { register, handleSubmit, setError, formState } = useForm({
+    resolver: zodResolver(Credentials),
+    defaultValues: { account: "", password: "" },
+  });
+  const { errors, isSubmitting } = formState;
+
+  const submit = handleSubmit(async (credentials) => {
+    const found = await post(credentials);
+    if (found) return setError("root", { message: sayProblem(found, wording) });
+    router.push("/");
+    router.refresh();
+  });
+
+  return (
+    <Flex as="main" minHeight="100dvh" align="center" justify="center" p="24px">
+      {/* By post, so that a browser whose script has not arrived never writes a password into an address. */}
+      <chakra.form width="340px" onSubmit={(event) => void submit(event)} method="post">
+        <Flex align="center" gap="10px" mb="28px">
+          <Brand size={22} />
+          <Heading as="h1" fontSize="26px" color="ink">
+            Ember Bench
+          </Heading>
+        </Flex>
+        <Field.Root invalid={!!errors.account} mb="16px">
+          <Field.Label color="quiet">Account</Field.Label>
+          <Input
+            {...register("account")}
+            autoComplete="username"
+            autoFocus
+            autoCapitalize="none"
+            size="lg"
+            borderColor="lineStrong"
+          />
+          <Field.ErrorText>{errors.account?.message}</Field.ErrorText>
+        </Field.Root>
+        <Field.Root invalid={!!errors.password} mb="24px">
+          <Field.Label color="quiet">Password</Field.Label>
+          <Input
+            {...register("password")}
+            type="password"
+            autoComplete="current-password"
+            size="lg"
+            borderColor="lineStrong"
+          />
+          <Field.ErrorText>{errors.password?.message}</Field.ErrorText>
+        </Field.Root>
+        {errors.root && (
+          <chakra.p role="alert" color="out" mb="16px">
+            {errors.root.message}
+          </chakra.p>
+        )}
+        <Button type="submit" loading={isSubmitting} width="100%" size="lg" bg="ember" color="onEmber" fontWeight={700}>
+          Sign in
+        </Button>
+      </chakra.form>
+    </Flex>
+  );
+}

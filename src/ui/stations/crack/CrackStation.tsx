@@ -1,0 +1,360 @@
+"use client";
+import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
+import { useState, type FormEvent } from "react";
+import type { CrackPart, JudgedCrack } from "@/core/crack/assess-crack";
+import { zonesCrossed } from "@/core/crack/crack-verdict";
+import { lineLength, type Spot } from "@/core/numeric/plane";
+import { capital } from "@/words/capital";
+import { grouped } from "@/words/grouped";
+import { sayRef } from "@/words/say-option";
+import { sayProblem } from "@/words/say-problem";
+import { crackStateWords } from "@/words/words-for";
+import { Cautions } from "../../job/Cautions";
+import { StationHolds } from "../../job/StationHolds";
+import { StationLayout } from "../../job/StationLayout";
+import { useJob } from "../../job/JobContext";
+import { Chip } from "../../kit/Chip";
+import { readDecimal } from "../../kit/decimal";
+import { SmallInput } from "../../kit/SmallInput";
+import { PartInHand } from "../strip/PartInHand";
+import { PartPicker } from "../strip/PartPicker";
+import { Threads } from "./Threads";
+import { sayZoneState, ZoneMapDrawing } from "./ZoneMapDrawing";
+
+const verdictColor = { harmless: "sound", watch: "near", repairable: "emberInk", scrap: "out" } as const;
+
+/** What a crack means, zone by zone, and where that stands. */
+function CrackLine({ judged, isChosen, onChoose }: { judged: JudgedCrack; isChosen: boolean; onChoose: () => void }) {
+  const { append, mayWrite, wording, nameOf } = useJob();
+  const { crack, zones, verdict, lengthMm, isMeasured } = judged;
+  return (
+    <Box
+      py="8px"
+      pl="10px"
+      borderLeftWidth="3px"
+      borderColor={isChosen ? "ember" : "transparent"}
+      borderBottomWidth="1px"
+      borderBottomStyle="dotted"
+      borderBottomColor="line"
+      onClick={onChoose}
+    >
+      <Flex gap="10px" align="baseline" wrap="wrap" fontSize="15px">
+        <chakra.strong color={verdict ? verdictColor[verdict] : "near"}>
+          {verdict ? capital(crackStateWords[verdict]) : "Cannot tell yet"}
+        </chakra.strong>
+        <span>
+          {lengthMm.toFixed(1)} mm{isMeasured ? "" : " as drawn, not measured"}
+          {crack.words ? ` · ${crack.words}` : ""}
+        </span>
+        <chakra.span fontSize="12px" color="quiet">
+          {nameOf(crack.author)}, {crack.at.slice(0, 10)}
+        </chakra.span>
+        {mayWrite && (
+          <chakra.button
+            type="button"
+            ml="auto"
+            aria-label="Strike this crack"
+            color="quiet"
+            minWidth="28px"
+            minHeight="32px"
+            cursor="pointer"
+            _hover={{ color: "out" }}
+            onClick={() => append("entry-struck", { strikes: [crack.id], undo: true })}
+          >
+            ×
+          </chakra.button>
+        )}
+      </Flex>
+      {zones.map(({ zone, rule, unknown }) => (
+        <chakra.p key={zone.id} fontSize="13px" mt="2px">
+          <chakra.span color="quiet">{capital(zone.name)}:</chakra.span>{" "}
+          {rule ? (
+            <>
+              {crackStateWords[rule.verdict]}. {rule.why}
+              {rule.repair ? ` ${capital(rule.repair.name)}, about ${grouped(rule.repair.cost)}.` : ""}{" "}
+              <chakra.span color="quiet">{sayRef(rule.ref, wording.sources)}</chakra.span>
+            </>
+          ) : (
+            <chakra.span color="near">
+              {unknown.includes("length") ? "its length decides: measure it. " : ""}
+              {unknown.includes("school") ? "whether cracks are repaired here is not said at Intake." : ""}
+            </chakra.span>
+          )}
+        </chakra.p>
+      ))}
+    </Box>
+  );
+}
+
+/** Records a check of what is chosen on the map, or of all of it. */
+function CheckBar({ of, zones, onDone }: { of: CrackPart; zones: ReadonlySet<string>; onDone: () => void }) {
+  const { pack, append, mayWrite, assessment } = useJob();
+  const material = pack.pack.materials.find((each) => each.id === of.partClass.material);
+  const isGround = assessment.job.readings.some(
+    (reading) => reading.part === of.part.id && assessment.job.occasions.get(reading.occasion)?.phase === "reworked",
+  );
+  const [after, setAfter] = useState(isGround);
+  const isClean = assessment.job.cleaned.some((each) => each.part === of.part.id);
+  if (!mayWrite) return null;
+  const check = (method: string) => {
+    append("crack-checked", {
+      part: of.part.id,
+      method,
+      zones: [...zones],
+      when: after ? "after-grinding" : "before-machining",
+    });
+    onDone();
+  };
+  return (
+    <Box mt="10px">
+      <Flex gap="6px" wrap="wrap" align="center">
+        <chakra.span fontSize="14px">
+          {zones.size === 0 ? "All of it" : `${zones.size} ${zones.size === 1 ? "zone" : "zones"}`} checked by
+        </chakra.span>
+        {pack.pack.crackMethods.map((method) => {
+          const blind = method.magneticOnly && material?.magnetic !== true;
+          return (
+            <Chip
+              key={method.id}
+              isOn={false}
+              isQuiet={blind}
+              title={
+                blind
+                  ? `finds nothing in ${material?.name ?? "it"}`
+                  : `${method.sees}${method.caution ? `. ${method.caution}` : ""}`
+              }
+              onClick={() => check(method.id)}
+            >
+              {method.name}
+            </Chip>
+          );
+        })}
+        <chakra.label display="inline-flex" gap="7px" alignItems="center" fontSize="13px" minHeight="36px">
+          <input type="checkbox" checked={after} onChange={(event) => setAfter(event.currentTarget.checked)} /> after
+          grinding
+        </chakra.label>
+      </Flex>
+      {!isClean && (
+        <chakra.p fontSize="13px" color="near" mt="4px">
+          Not cleaned yet: a check now proves nothing.
+        </chakra.p>
+      )}
+      {of.partClass.crackCheck && (
+        <chakra.p fontSize="12px" color="quiet" mt="3px">
+          Asked for:{" "}
+          {of.partClass.crackCheck.methods
+            .map((id) => pack.pack.crackMethods.find((method) => method.id === id)?.name)
+            .join(" or ")}
+          . {[...new Set(pack.pack.crackMethods.flatMap((method) => method.caution ?? []))].join(" ")}
+        </chakra.p>
+      )}
+    </Box>
+  );
+}
+
+/** One casting: its zones, its cracks, its threads. */
+function Casting({ of }: { of: CrackPart }) {
+  const { append, mayWrite, pack, nameOf } = useJob();
+  const map = of.partClass.zoneMap;
+  const [draft, setDraft] = useState<readonly Spot[] | null>(null);
+  const [length, setLength] = useState("");
+  const [words, setWords] = useState("");
+  const [zones, setZones] = useState<ReadonlySet<string>>(new Set());
+  const [chosen, setChosen] = useState<string | null>(null);
+  const lengthMm = length.trim() === "" ? null : readDecimal(length);
+  const wrong = length.trim() !== "" && (lengthMm === null || lengthMm <= 0);
+  const isOutside = map !== undefined && draft !== null && draft.length > 1 && zonesCrossed(map, draft).size === 0;
+  const toggle = (zone: string) =>
+    setZones(new Set(zones.has(zone) ? [...zones].filter((each) => each !== zone) : [...zones, zone]));
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    if (!draft || draft.length < 2 || wrong) return;
+    const { id } = append("crack-found", {
+      part: of.part.id,
+      line: draft.map((spot): [number, number] => [...spot]),
+      lengthMm,
+      method: of.checks.at(-1)?.check.method ?? null,
+      words: words.trim() || null,
+    });
+    setDraft(null);
+    setLength("");
+    setWords("");
+    setChosen(id);
+  };
+  return (
+    <>
+      <chakra.p fontSize="13px" color="quiet">
+        {map ? capital(map.view) : "The pack draws no zones of it: what is found is judged by the maker's manual."} ·{" "}
+        {of.checks.length === 0
+          ? "not checked, which is not “no crack”"
+          : of.checks
+              .map(
+                ({ check, flaw }) =>
+                  `${pack.pack.crackMethods.find((method) => method.id === check.method)?.name ?? check.method}${check.zones.length > 0 ? `, ${check.zones.length} zones` : ""}, ${nameOf(check.author)}${check.when === "after-grinding" ? ", after grinding" : ""}${flaw ? " (counts for nothing)" : ""}`,
+              )
+              .join("; ")}
+      </chakra.p>
+      {map && (
+        <Box mt="8px">
+          <ZoneMapDrawing
+            map={map}
+            zones={of.zones}
+            cracks={of.cracks}
+            chosenCrack={chosen}
+            onChooseCrack={setChosen}
+            draft={draft ?? []}
+            onSpot={draft ? (spot) => setDraft([...draft, spot]) : null}
+            onZone={toggle}
+            chosenZones={zones}
+          />
+        </Box>
+      )}
+      {draft ? (
+        <chakra.form
+          onSubmit={keep}
+          display="flex"
+          gap="8px"
+          flexWrap="wrap"
+          alignItems="center"
+          mt="8px"
+          fontSize="14px"
+        >
+          <span>
+            {draft.length < 2
+              ? "Press where the crack begins, and along it to its end."
+              : `${lineLength(draft).toFixed(0)} mm as drawn.`}
+          </span>
+          <SmallInput
+            value={length}
+            onChange={(event) => setLength(event.currentTarget.value)}
+            placeholder="measured"
+            aria-label="Length of the crack, mm"
+            width="94px"
+            inputMode="decimal"
+            wrong={wrong}
+          />
+          <span>mm</span>
+          <SmallInput
+            value={words}
+            onChange={(event) => setWords(event.currentTarget.value)}
+            placeholder="how it looks"
+            aria-label="How the crack looks"
+            width="180px"
+          />
+          <Button type="submit" size="sm" bg="ember" color="onEmber" disabled={draft.length < 2 || wrong || isOutside}>
+            Record the crack
+          </Button>
+          <Button size="sm" variant="ghost" onClick={() => setDraft(null)}>
+            Leave it
+          </Button>
+          {wrong && (
+            <chakra.span role="alert" color="out" fontSize="13px">
+              “{length}” is not a length in mm.
+            </chakra.span>
+          )}
+          {isOutside && (
+            <chakra.span role="alert" color="out" fontSize="13px">
+              The line lies in no zone: draw it where the crack is.
+            </chakra.span>
+          )}
+        </chakra.form>
+      ) : (
+        <>
+          {mayWrite && map && (
+            <Button
+              mt="8px"
+              bg="ember"
+              color="onEmber"
+              fontWeight={700}
+              height="42px"
+              px="18px"
+              onClick={() => {
+                setDraft([]);
+                setZones(new Set());
+              }}
+            >
+              Draw a crack
+            </Button>
+          )}
+          <CheckBar of={of} zones={zones} onDone={() => setZones(new Set())} />
+        </>
+      )}
+      {zones.size > 0 && (
+        <chakra.p fontSize="13px" color="quiet" mt="6px">
+          {[...zones]
+            .map(
+              (id) => `${map!.zones.find((zone) => zone.id === id)!.name}: ${sayZoneState(of.zones.get(id) ?? null)}`,
+            )
+            .join("; ")}
+        </chakra.p>
+      )}
+      {of.cracks.length > 0 && (
+        <Box mt="14px" aria-label="Cracks" role="group">
+          {of.cracks.map((judged) => (
+            <CrackLine
+              key={judged.crack.id}
+              judged={judged}
+              isChosen={judged.crack.id === chosen}
+              onChoose={() => setChosen(judged.crack.id)}
+            />
+          ))}
+        </Box>
+      )}
+      <Threads of={of} />
+    </>
+  );
+}
+
+const noteOf = ({ worst, isChecked, cracks }: CrackPart) =>
+  worst === "scrap"
+    ? "scrap"
+    : cracks.length > 0
+      ? `${cracks.length} ${cracks.length === 1 ? "crack" : "cracks"}${worst === null ? ", open" : `, ${worst}`}`
+      : isChecked
+        ? "nothing found"
+        : "not checked";
+
+/** Where castings are looked over before money goes into them. */
+export function CrackStation() {
+  const { assessment, hand, wording } = useJob();
+  const { crack } = assessment.teardown;
+  const of =
+    crack.byPart.get(hand ?? "") ??
+    crack.parts.find((each) => each.partClass.zoneMap && (each.cracks.length > 0 || !each.isChecked));
+  const notices = crack.problems.filter((found) => found.severity !== "hold");
+  return (
+    <StationLayout aside={<PartInHand shown={of?.part.id ?? null} />}>
+      <Heading as="h1" fontSize="22px">
+        Cracks, before money goes in
+      </Heading>
+      <Cautions station="crack-check" partClass={of?.part.class ?? ""} />
+      <StationHolds station="crack-check" />
+      {crack.parts.length === 0 ? (
+        <chakra.p color="quiet" mt="12px">
+          The pack of this family names no parts to be crack-checked and draws no zones. Keep to the maker&apos;s
+          manual; nothing here rests on it.
+        </chakra.p>
+      ) : (
+        <>
+          <Box mt="12px">
+            <PartPicker
+              label="Part to check"
+              fallback={of?.part.id ?? null}
+              parts={crack.parts.map((each) => ({ part: each.part, note: noteOf(each) }))}
+            />
+          </Box>
+          <Box mt="10px">{of && <Casting key={of.part.id} of={of} />}</Box>
+          {notices.length > 0 && (
+            <Box mt="14px">
+              {notices.map((found, at) => (
+                <chakra.p key={at} fontSize="13px" color="quiet" py="2px">
+                  {sayProblem(found, wording)}
+                </chakra.p>
+              ))}
+            </Box>
+          )}
+        </>
+      )}
+    </StationLayout>
+  );
+}

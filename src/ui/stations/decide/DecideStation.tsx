@@ -1,0 +1,203 @@
+"use client";
+import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
+import {
+  useDeferredValue,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ComponentProps,
+  type KeyboardEvent,
+} from "react";
+import type { Choice, Option } from "@/core/plan/propose";
+import { sameOption } from "@/core/plan/same-option";
+import { sayProblem } from "@/words/say-problem";
+import { Cautions } from "../../job/Cautions";
+import { useJob } from "../../job/JobContext";
+import { useKeys } from "../../keys/use-keys";
+import { PartTag } from "../../job/PartTag";
+import { StationLayout } from "../../job/StationLayout";
+import { inGroups } from "../../kit/groups";
+import { EngineMap } from "../../kit/EngineMap";
+import { Key } from "../../kit/Key";
+import { ChoiceRow } from "./ChoiceRow";
+import { GroupHeading, hasSay } from "./GroupHeading";
+import { OptionList } from "./OptionList";
+import { orderedOptions, useDecide } from "./use-decide";
+
+/** Choices that can be taken as proposed: open, and not a hold. */
+const acceptable = (choices: readonly Choice[]) =>
+  choices.filter(
+    ({ decisions, proposal, row }) => decisions.length === 0 && proposal.disposition !== "hold" && row.part,
+  );
+
+/** Where it is decided what becomes of each part. */
+export function DecideStation() {
+  const { pack, assessment, row: rowId, chooseRow, mayDecide, wording } = useJob();
+  // In the order in which they stand below each other, for the arrow keys too.
+  const groups = useMemo(() => inGroups(assessment.choices, (choice) => choice.row.row.partClass), [assessment]);
+  const choices = groups.flatMap(({ items }) => items);
+  const decide = useDecide();
+  const here =
+    choices.find((choice) => choice.row.row.id === rowId) ??
+    choices.find((choice) => choice.decisions.length !== 1) ??
+    choices[0]!;
+  // The map follows when there is time: the list answers first.
+  const onMap = useDeferredValue(here.row.row.slot.id);
+  const [against, setAgainst] = useState<{ row: string; option: Option } | null>(null);
+  const rowsOf = useRef<ReadonlyMap<string, Choice>>(new Map());
+  useLayoutEffect(() => void (rowsOf.current = new Map(choices.map((choice) => [choice.row.row.id, choice]))));
+  const buttons = useRef(new Map<string, HTMLButtonElement>());
+
+  const go = (choice: Choice | undefined) => {
+    if (!choice) return;
+    setAgainst(null);
+    chooseRow(choice.row.row.id);
+    // A group that was folded has to unfold first.
+    requestAnimationFrame(() => buttons.current.get(choice.row.row.id)?.focus());
+  };
+  const goTo = useRef(go);
+  useLayoutEffect(() => void (goTo.current = go));
+  const hands = useMemo<ComponentProps<typeof ChoiceRow>["hands"]>(
+    () => ({
+      choose: (row) => goTo.current(rowsOf.current.get(row)),
+      register: (row, button) => void (button ? buttons.current.set(row, button) : buttons.current.delete(row)),
+    }),
+    [],
+  );
+  const choose = (option: Option) => {
+    if (!mayDecide || !here.row.part) return;
+    if (!sameOption(option, here.proposal)) return setAgainst({ row: here.row.row.id, option });
+    setAgainst(null);
+    decide(here, option, null);
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    const at = choices.indexOf(here);
+    if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault();
+      go(choices[at + (event.key === "ArrowDown" ? 1 : -1)]);
+    } else if (event.key === "Enter" && event.target instanceof HTMLButtonElement) {
+      event.preventDefault();
+      choose(here.proposal);
+      go(choices[at + 1]);
+    } else if (/^[1-9]$/u.test(event.key)) {
+      const option = orderedOptions(here)[Number(event.key) - 1];
+      if (!option) return;
+      // Or the figure would be typed into the field for the reason, which takes the focus at once.
+      event.preventDefault();
+      choose(option);
+    }
+  };
+
+  const ready = acceptable(choices);
+  const acceptAll = () => ready.forEach((choice) => decide(choice, choice.proposal, null));
+  useKeys({ a: () => mayDecide && acceptAll() });
+  const { done, total } = assessment.progress.get("decide")!;
+  const holds = assessment.holds.filter((hold) => hold.station === "decide");
+  const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
+
+  return (
+    <StationLayout
+      aside={
+        <PartTag row={here.row} brief>
+          <OptionList
+            choice={here}
+            against={against?.row === here.row.row.id ? against.option : null}
+            onChoose={choose}
+            onCancel={() => setAgainst(null)}
+            onKeep={(reason) => {
+              decide(here, against!.option, reason);
+              setAgainst(null);
+            }}
+          />
+        </PartTag>
+      }
+      bar={
+        <Flex
+          as="section"
+          aria-label="Decisions"
+          align="center"
+          gap="22px"
+          px="18px"
+          py="12px"
+          borderTopWidth="1px"
+          borderColor="line"
+          bg="panel"
+          flexShrink={0}
+          wrap={{ base: "wrap", md: "nowrap" }}
+        >
+          <Box>
+            <chakra.span display="block" fontSize="12px" color="quiet">
+              Decided
+            </chakra.span>
+            <chakra.span fontSize="24px" lineHeight="1.1" fontVariantNumeric="tabular-nums">
+              {done} of {total}
+            </chakra.span>
+          </Box>
+          <Box flex="1" fontSize="13px" color={holds.length > 0 ? "near" : "quiet"}>
+            {holds.length > 0 ? (
+              holds.slice(0, 2).map((hold, at) => <p key={at}>{sayProblem(hold, wording)}</p>)
+            ) : (
+              <>
+                <Key>↑↓</Key> part · <Key>⏎</Key> as proposed · <Key>1–9</Key> another way · <Key>A</Key> accept all
+              </>
+            )}
+          </Box>
+          {ready.length > 0 && (
+            <Button onClick={acceptAll} disabled={!mayDecide} bg="ember" color="onEmber" fontWeight={700} height="44px">
+              Accept {ready.length === 1 ? "the one proposal" : `${ready.length} proposals`}
+            </Button>
+          )}
+        </Flex>
+      }
+    >
+      <Flex align="flex-start" justify="space-between" gap="20px" mb="6px">
+        <Box>
+          <Heading as="h1" fontSize="22px" mb="4px">
+            What becomes of each part
+          </Heading>
+          <Cautions station="decide" partClass={here.row.row.partClass.id} />
+        </Box>
+        <Box hideBelow="md" flexShrink={0}>
+          <EngineMap
+            pack={pack.pack}
+            assessment={assessment}
+            height={132}
+            detail
+            chosen={onMap}
+            onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))}
+          />
+        </Box>
+      </Flex>
+      <Box onKeyDown={onKeyDown}>
+        {groups.map(({ name, items }) => {
+          const isOpen = items.includes(here) || (toggled.get(name) ?? items.some(hasSay));
+          return (
+            <Box key={name} mb="12px">
+              <GroupHeading
+                name={name}
+                choices={items}
+                isOpen={isOpen}
+                onToggle={() => setToggled(new Map(toggled).set(name, !isOpen))}
+              />
+              {isOpen && (
+                <chakra.ul>
+                  {items.map((choice) => (
+                    <ChoiceRow
+                      key={choice.row.row.id}
+                      choice={choice}
+                      isHere={choice === here}
+                      wording={wording}
+                      hands={hands}
+                    />
+                  ))}
+                </chakra.ul>
+              )}
+            </Box>
+          );
+        })}
+      </Box>
+    </StationLayout>
+  );
+}

@@ -1,0 +1,223 @@
+"use client";
+import { Box, Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { Download } from "lucide-react";
+import NextLink from "next/link";
+import { useState, type FormEvent } from "react";
+import type { Disposition } from "@/core/entry/schema";
+import { makeHandOverWitness } from "@/core/plan/make-witness";
+import { formatQuantity } from "@/core/quantity/format-quantity";
+import { unitById } from "@/core/quantity/units";
+import { capital } from "@/words/capital";
+import { sayProblem } from "@/words/say-problem";
+import { many } from "@/words/sentences/sentence";
+import { dispositionWords, ruleWords, stationWords } from "@/words/words-for";
+import { HoldList } from "../../job/HoldList";
+import { useJob } from "../../job/JobContext";
+import { DispositionMark } from "../../kit/DispositionMark";
+import { Leader } from "../../kit/Leader";
+import { decidedOption } from "../decide/use-decide";
+
+const Link = chakra(NextLink);
+
+const fileLink = {
+  display: "inline-flex",
+  alignItems: "center",
+  gap: "8px",
+  minHeight: "44px",
+  px: "18px",
+  borderRadius: "9px",
+  fontWeight: 700,
+  borderWidth: "1px",
+  _hover: { borderColor: "ember" },
+} as const;
+
+/** Hands the engine over, and shows what of an earlier hand-over is no longer as it was shown then. */
+function HandOvers() {
+  const { assessment, append, log, mayDecide, nameOf, wording } = useJob();
+  const [to, setTo] = useState("");
+  const [asked, setAsked] = useState(false);
+  const held = assessment.holds.length;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (to.trim() === "") return setAsked(true);
+    append("handed-over", { to: to.trim(), note: null, witness: makeHandOverWitness(assessment, log.entries) });
+    setTo("");
+    setAsked(false);
+  };
+  return (
+    <Box mt="26px">
+      {assessment.handOvers.map(({ handOver, differences }) => (
+        <Box key={handOver.id} mb="16px">
+          <chakra.p fontWeight={600}>
+            Handed over to {handOver.to} on {handOver.at.slice(0, 10)} by {nameOf(handOver.author)}.
+          </chakra.p>
+          {differences.length === 0 ? (
+            <chakra.p color="quiet" fontSize="14px">
+              Everything still stands as it was shown then.
+            </chakra.p>
+          ) : (
+            <>
+              <chakra.p color="near" fontSize="14px" mt="4px">
+                {differences.length === 1 ? "One thing is" : `${differences.length} things are`} no longer as shown
+                then:
+              </chakra.p>
+              <chakra.ul fontSize="14px" aria-label="Differences since hand-over">
+                {differences.slice(0, 30).map((found, at) => (
+                  <chakra.li
+                    key={at}
+                    py="3px"
+                    borderBottomWidth="1px"
+                    borderBottomStyle="dotted"
+                    borderColor="lineStrong"
+                  >
+                    {sayProblem(found, wording)}
+                  </chakra.li>
+                ))}
+              </chakra.ul>
+              {differences.length > 30 && (
+                <chakra.p color="quiet" fontSize="14px">
+                  and {differences.length - 30} more
+                </chakra.p>
+              )}
+            </>
+          )}
+        </Box>
+      ))}
+      {mayDecide && (
+        <chakra.form onSubmit={submit}>
+          <Field.Root invalid={asked && to.trim() === ""}>
+            <Field.Label>{assessment.handOvers.length > 0 ? "Hand over again to" : "Hand over to"}</Field.Label>
+            <Flex gap="10px" width="100%" maxWidth="520px">
+              <Input
+                value={to}
+                onChange={(event) => setTo(event.currentTarget.value)}
+                maxLength={200}
+                placeholder="who takes the engine"
+                borderColor="lineStrong"
+              />
+              <Button type="submit" variant="outline" borderColor="lineStrong" color="ink">
+                Hand over
+              </Button>
+            </Flex>
+            <Field.HelperText>
+              {held > 0
+                ? `${held} ${held === 1 ? "hold stands" : "holds stand"} in the way; they go into the record with it.`
+                : "What stands here now is kept with it, figure by figure."}
+            </Field.HelperText>
+            <Field.ErrorText>Type who takes the engine.</Field.ErrorText>
+          </Field.Root>
+        </chakra.form>
+      )}
+    </Box>
+  );
+}
+
+/** Where the job leaves the shop: the report and the record. */
+export function HandOverStation() {
+  const { id, assessment, wording, log } = useJob();
+  const { header } = assessment.job;
+  const counts = new Map<Disposition, number>();
+  for (const choice of assessment.choices) {
+    const decided = decidedOption(choice);
+    if (decided) counts.set(decided.disposition, (counts.get(decided.disposition) ?? 0) + 1);
+  }
+  const waiting = log.waiting.size;
+  const { done, total } = assessment.progress.get("decide")!;
+  const open = total - done;
+
+  return (
+    <Box flex="1" overflowY="auto" px={{ base: "14px", md: "32px" }} py="22px">
+      <Box maxWidth="720px">
+        <Heading as="h1" fontSize="24px">
+          Hand over
+        </Heading>
+        <chakra.p color="quiet" mt="4px">
+          {header?.name}: a report for the owner, and the whole record in open formats.
+        </chakra.p>
+        <Flex gap="12px" mt="18px" wrap="wrap">
+          <chakra.a
+            href={`/api/jobs/${id}/report`}
+            download
+            {...fileLink}
+            bg="ember"
+            color="onEmber"
+            borderColor="ember"
+          >
+            <Download size={18} aria-hidden />
+            Report, PDF
+          </chakra.a>
+          <chakra.a href={`/api/jobs/${id}/record`} download {...fileLink} borderColor="lineStrong">
+            <Download size={18} aria-hidden />
+            Record, NDJSON
+          </chakra.a>
+          <chakra.a href={`/api/jobs/${id}/archive`} download {...fileLink} borderColor="lineStrong">
+            <Download size={18} aria-hidden />
+            Everything, zip
+          </chakra.a>
+        </Flex>
+        {waiting > 0 && (
+          <chakra.p role="alert" color="near" mt="10px">
+            {waiting} {waiting === 1 ? "entry is" : "entries are"} not saved yet and will be missing in both.
+          </chakra.p>
+        )}
+
+        <HandOvers />
+
+        <Heading as="h2" fontSize="16px" mt="30px">
+          What stands in the way
+        </Heading>
+        {assessment.holds.length === 0 && open === 0 && (
+          <chakra.p mt="6px" color="sound">
+            Nothing.
+          </chakra.p>
+        )}
+        {open > 0 && (
+          <chakra.p mt="6px">
+            {many(open, "part")} still to decide:{" "}
+            <Link href={`/jobs/${id}/decide`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">
+              {stationWords.decide}
+            </Link>
+          </chakra.p>
+        )}
+        <HoldList />
+
+        <Heading as="h2" fontSize="16px" mt="30px">
+          What was decided
+        </Heading>
+        {counts.size === 0 && (
+          <chakra.p color="quiet" mt="6px">
+            Nothing yet.
+          </chakra.p>
+        )}
+        <chakra.dl mt="6px" hidden={counts.size === 0}>
+          {[...counts].map(([disposition, count]) => (
+            <Leader
+              key={disposition}
+              name={
+                <Flex as="span" gap="8px" align="center">
+                  <DispositionMark disposition={disposition} />
+                  {dispositionWords[disposition]}
+                </Flex>
+              }
+            >
+              {count}
+            </Leader>
+          ))}
+        </chakra.dl>
+
+        <Heading as="h2" fontSize="16px" mt="30px">
+          The engine
+        </Heading>
+        <chakra.dl mt="6px">
+          {assessment.figures.map((figure) => (
+            <Leader key={figure.id} name={capital(figure.name)}>
+              {formatQuantity(figure.value, unitById(figure.unit)!)}
+            </Leader>
+          ))}
+          <Leader name="Decision rule">{ruleWords[header?.decisionRule ?? "simple"]}</Leader>
+          <Leader name="Entries in the record">{log.entries.length}</Leader>
+        </chakra.dl>
+      </Box>
+    </Box>
+  );
+}

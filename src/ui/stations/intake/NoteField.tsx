@@ -1,0 +1,97 @@
+"use client";
+import { Box, Flex, Input, chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Note, Section } from "@/core/entry/notes";
+import { useJob } from "../../job/JobContext";
+import { readNote, type NoteKind } from "./read-note";
+import { useNote } from "./use-note";
+
+interface Props {
+  readonly section: Section;
+  readonly item: string;
+  readonly label: string;
+  readonly kind: NoteKind;
+  readonly unit?: string;
+  readonly place?: string;
+  /** The part it is about, where it is not the whole engine. */
+  readonly part?: string;
+  /** What holds as long as nobody says otherwise here. */
+  readonly fallback?: Note["value"];
+  readonly width?: string;
+}
+
+/** One line of the ledger: typed and kept with Enter or by going on; unknown is one of its answers. */
+export function NoteField({ section, item, label, kind, unit = "", place, part, fallback, width = "112px" }: Props) {
+  const { assessment, mayWrite } = useJob();
+  const note = useNote();
+  const stored = assessment.intake.notes.value(section, item, part ?? null, place ?? null);
+  const shown = stored === undefined ? (fallback ?? null) : stored;
+  const [draft, setDraft] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const keep = () => {
+    if (draft === null) return;
+    if (draft.trim() === "") return setDraft(null);
+    const made = readNote(kind, draft.trim());
+    if ("wrong" in made) return setWrong(made.wrong);
+    setDraft(null);
+    setWrong(null);
+    if (made.value !== stored) note(section, item, made.value, { place, part });
+  };
+  return (
+    <Box py="5px">
+      <Flex align="center" gap="10px" wrap="wrap">
+        <chakra.label display="flex" alignItems="center" gap="10px" fontSize="14px" flex="1" minWidth="200px">
+          <chakra.span flex="1">{label}</chakra.span>
+          <Input
+            value={draft ?? (shown === null ? "" : String(shown))}
+            onChange={(event) => setDraft(event.currentTarget.value)}
+            onBlur={keep}
+            disabled={!mayWrite}
+            aria-invalid={wrong !== null}
+            maxLength={kind === "words" ? 2000 : 40}
+            onKeyDown={(event) => {
+              if (event.key === "Enter") keep();
+              if (event.key === "Escape") {
+                setDraft(null);
+                setWrong(null);
+              }
+            }}
+            size="sm"
+            width={width}
+            inputMode={kind === "number" ? "decimal" : undefined}
+            placeholder={stored === null ? "unknown" : "·"}
+            borderColor={wrong ? "out" : "lineStrong"}
+            fontVariantNumeric="tabular-nums"
+          />
+        </chakra.label>
+        <chakra.span fontSize="13px" color="quiet" width="32px">
+          {unit}
+        </chakra.span>
+        <chakra.button
+          type="button"
+          aria-pressed={stored === null}
+          aria-label={`${label}: unknown`}
+          disabled={!mayWrite}
+          onClick={() => note(section, item, null, { place, part })}
+          fontSize="13px"
+          fontStyle="italic"
+          minHeight="32px"
+          px="8px"
+          borderRadius="7px"
+          borderWidth="1px"
+          borderColor={stored === null ? "ember" : "transparent"}
+          color={stored === null ? "ink" : "quiet"}
+          cursor="pointer"
+          _hover={{ color: "ink" }}
+        >
+          unknown
+        </chakra.button>
+      </Flex>
+      {wrong && (
+        <chakra.p role="alert" fontSize="13px" color="out">
+          {wrong} What stood here before still stands.
+        </chakra.p>
+      )}
+    </Box>
+  );
+}

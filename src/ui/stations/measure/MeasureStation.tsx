@@ -1,0 +1,262 @@
+"use client";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { useCallback, useMemo, useState, type ClipboardEvent } from "react";
+import type { Assessment } from "@/core/assess";
+import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
+import { isByThumb } from "@/core/pack/rules-of-thumb";
+import type { Characteristic } from "@/core/pack/schema";
+import { sayLimit, sayRef } from "@/words/say-option";
+import { Cautions } from "../../job/Cautions";
+import { useKeys } from "../../keys/use-keys";
+import { useJob } from "../../job/JobContext";
+import { JointTag, PartTag } from "../../job/PartTag";
+import { StationLayout } from "../../job/StationLayout";
+import { BandPlot } from "./BandPlot";
+import { FaceTable, gridOf } from "./FaceTable";
+import { GaugeBar } from "./GaugeBar";
+import { GaugePlace } from "./GaugePlace";
+import { GaugeSetup } from "./GaugeSetup";
+import { occasionFor } from "./occasion-for";
+import { Pictures } from "./pictures/Pictures";
+import { PasteDialog } from "./PasteDialog";
+import { PlanDialog } from "./PlanDialog";
+import { ReasonsOwed } from "./ReasonsOwed";
+import { JointTable } from "./JointTable";
+import { isJointSheet, sheetGroups, type AnySheet } from "./sheet-groups";
+import { SheetTable } from "./SheetTable";
+import { SheetTabs } from "./SheetTabs";
+import { useSheet, type Draft, type DraftState } from "./use-sheet";
+
+/** The limits of a sheet with their source, said in its heading. */
+function LimitsLine({
+  of: {
+    limits: { new: fresh, reassembly },
+    unit: unitId,
+  },
+}: {
+  of: Characteristic;
+}) {
+  const { unitFor, wording } = useJob();
+  const unit = unitFor(unitId);
+  const parts = [
+    fresh && `new ${sayLimit(fresh, unit)}`,
+    reassembly && `${isByThumb(reassembly) ? "rule of thumb" : "reassembly"} ${sayLimit(reassembly, unit)}`,
+  ].filter(Boolean);
+  const ref = reassembly?.ref ?? fresh?.ref;
+  return (
+    <chakra.p fontSize="14px" color="quiet">
+      {parts.length > 0 ? `${parts.join(" · ")} ${unit.symbol}` : "The pack has no limit for this alone."}
+      {ref && (
+        <>
+          {" "}
+          ·{" "}
+          <chakra.span textDecoration="underline dotted" textUnderlineOffset="3px">
+            {sayRef(ref, wording.sources)}
+          </chakra.span>
+        </>
+      )}
+    </chakra.p>
+  );
+}
+
+function SheetSurface({
+  sheet,
+  drafts,
+  onChoose,
+  onPlan,
+}: {
+  sheet: Sheet;
+  drafts: DraftState;
+  onChoose: (sheet: AnySheet) => void;
+  onPlan: () => void;
+}) {
+  const { assessment } = useJob();
+  const occasion = occasionFor(assessment.job, sheet.feature);
+  const hands = useSheet(sheet, occasion, drafts);
+  const [settingUp, setSettingUp] = useState(false);
+  const [pasted, setPasted] = useState<string | null>(null);
+  const row = hands.active.row;
+  /** One figure goes into the cell; several are a table. */
+  const onPaste = (event: ClipboardEvent) => {
+    const text = event.clipboardData.getData("text/plain");
+    if (!/[\t\n\r]/u.test(text.trim())) return;
+    event.preventDefault();
+    setPasted(text);
+  };
+
+  useKeys({ g: () => setSettingUp(true), t: () => setPasted("") }, !settingUp && pasted === null);
+
+  // What a key in a cell does not change is not drawn again for it: the same elements as before.
+  const { point } = hands.active.point;
+  const aside = useMemo(
+    () => (
+      <PartTag row={row} beneath={<GaugePlace sheet={sheet} point={point} />}>
+        <ReasonsOwed />
+        <Cautions station="measure" partClass={sheet.partClass.id} />
+      </PartTag>
+    ),
+    [row, sheet, point],
+  );
+  const tabs = useMemo(
+    () => (
+      <SheetTabs chosen={sheet} onChoose={onChoose}>
+        {(
+          [
+            ["what next", onPlan],
+            ["paste", () => setPasted("")],
+          ] as const
+        ).map(([words, act]) => (
+          <chakra.button
+            key={words}
+            type="button"
+            fontSize="13px"
+            color="quiet"
+            minHeight="28px"
+            px="6px"
+            cursor="pointer"
+            textDecoration="underline"
+            textUnderlineOffset="3px"
+            whiteSpace="nowrap"
+            _hover={{ color: "ink" }}
+            onClick={act}
+          >
+            {words}
+          </chakra.button>
+        ))}
+      </SheetTabs>
+    ),
+    [sheet, onChoose, onPlan],
+  );
+  const pictures = useMemo(() => <Pictures sheet={sheet} row={row} />, [sheet, row]);
+
+  return (
+    <>
+      <StationLayout
+        aside={aside}
+        bar={<GaugeBar sheet={sheet} hands={hands} occasion={occasion} onSetUp={() => setSettingUp(true)} />}
+      >
+        <Flex align="baseline" columnGap="14px" wrap="wrap">
+          <Heading as="h1" fontSize="22px">
+            {sheet.feature.title}
+          </Heading>
+          <LimitsLine of={sheet.feature.governing} />
+        </Flex>
+        {tabs}
+        <Box onPaste={onPaste}>
+          {gridOf(sheet.feature) ? (
+            <FaceTable sheet={sheet} hands={hands} />
+          ) : (
+            <SheetTable sheet={sheet} hands={hands} />
+          )}
+        </Box>
+        {pictures}
+      </StationLayout>
+      {pasted !== null && (
+        <PasteDialog
+          sheet={sheet}
+          occasion={occasion}
+          start={{ row: row.row.id, point: hands.active.point.point }}
+          text={pasted}
+          onClose={() => setPasted(null)}
+        />
+      )}
+      {settingUp && (
+        <GaugeSetup
+          sheet={sheet}
+          occasion={occasion}
+          onClose={() => setSettingUp(false)}
+          returnTo={hands.activeInput}
+        />
+      )}
+    </>
+  );
+}
+
+function JointSurface({ sheet, onChoose }: { sheet: JointSheet; onChoose: (sheet: AnySheet) => void }) {
+  const { assessment, unitFor, row, chooseRow } = useJob();
+  const chosen =
+    sheet.rows.find((each) => each.id === row) ??
+    sheet.rows.find((each) => assessment.joints.get(each.id)!.accepted === false) ??
+    sheet.rows[0]!;
+  const { joint } = sheet;
+  return (
+    <StationLayout aside={<JointTag joint={assessment.joints.get(chosen.id)!} />}>
+      <Flex align="baseline" columnGap="14px" wrap="wrap">
+        <Heading as="h1" fontSize="22px">
+          {joint.title}
+        </Heading>
+        <LimitsLine of={joint.governing} />
+      </Flex>
+      <SheetTabs chosen={sheet} onChoose={onChoose} />
+      <JointTable sheet={sheet} chosen={chosen.id} onChoose={chooseRow} />
+      <Box hideBelow="md">
+        <BandPlot
+          title={joint.title}
+          limits={joint.governing.limits}
+          unit={unitFor(joint.governing.unit)}
+          groups={sheet.rows.map(({ id, label }) => {
+            const { governing, derived } = assessment.joints.get(id)!;
+            return {
+              id,
+              label,
+              values: [
+                governing,
+                ...derived.filter((each) => each.characteristic.unit === governing.characteristic.unit),
+              ],
+            };
+          })}
+        />
+      </Box>
+    </StationLayout>
+  );
+}
+
+const isOpen = (sheet: Sheet, { rows }: Assessment) =>
+  sheet.rows.some((row) => rows.get(row.id)!.measured < sheet.feature.points.length);
+
+/** Where readings are taken. */
+export function MeasureStation() {
+  const { pack, assessment, row, chooseRow } = useJob();
+  const all = useMemo(() => sheetGroups(pack).flatMap(({ sheets }) => sheets), [pack]);
+  // A row chosen elsewhere (on the map, by find) brings its sheet along; a sheet chosen here stays until then.
+  const [sheetId, setSheetId] = useState<string | null>(null);
+  const ofRow = row === null ? undefined : all.find((sheet) => sheet.rows.some((each) => each.id === row));
+  const sheet =
+    all.find((each) => each.id === sheetId) ??
+    ofRow ??
+    pack.sheets.find((each) => isOpen(each, assessment)) ??
+    pack.sheets[0]!;
+  const drafts = useState<ReadonlyMap<string, Draft>>(new Map());
+  const [planning, setPlanning] = useState(false);
+  const [seenRow, setSeenRow] = useState(row);
+  if (row !== seenRow) {
+    setSeenRow(row);
+    if (ofRow && ofRow !== sheet) setSheetId(ofRow.id);
+  }
+
+  const go = useCallback(
+    (next: AnySheet) => {
+      setSheetId(next.id);
+      chooseRow(null);
+    },
+    [chooseRow],
+  );
+  const toPlan = useCallback(() => setPlanning(true), []);
+  const turn = (by: 1 | -1) => go(all[(all.indexOf(sheet) + by + all.length) % all.length]!);
+  useKeys({ PageDown: () => turn(1), PageUp: () => turn(-1), p: () => setPlanning(true) }, !planning);
+  const plan = planning && <PlanDialog onClose={() => setPlanning(false)} />;
+
+  if (isJointSheet(sheet))
+    return (
+      <>
+        <JointSurface sheet={sheet} onChoose={go} />
+        {plan}
+      </>
+    );
+  return (
+    <>
+      <SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} onPlan={toPlan} />
+      {plan}
+    </>
+  );
+}

@@ -1,0 +1,239 @@
+"use client";
+import { Box, Button, Dialog, Flex, NativeSelect, Portal, Textarea, chakra } from "@chakra-ui/react";
+import { useMemo, useState } from "react";
+import type { Occasion } from "@/core/entry/fold";
+import { guessColumns, planImport, readTable, type ColumnUse } from "@/core/measure/import-readings";
+import type { Sheet } from "@/core/pack/compile-pack";
+import { sayProblem } from "@/words/say-problem";
+import { useJob } from "../../job/JobContext";
+
+interface Props {
+  readonly sheet: Sheet;
+  readonly occasion: Occasion | null;
+  /** Where the person stood. */
+  readonly start: { readonly row: string; readonly point: string };
+  /** What was pasted into a cell. */
+  readonly text: string;
+  readonly onClose: () => void;
+}
+
+const shownLines = 8;
+const shownProblems = 6;
+
+const keyOf = (column: ColumnUse) => (column.use === "point" ? `point ${column.point}` : column.use);
+const columnOf = (key: string): ColumnUse =>
+  key.startsWith("point ") ? { use: "point", point: key.slice(6) } : { use: key as "row" | "order" | "ignore" };
+
+/** Readings out of a spreadsheet or a CSV file: what each column is, what comes of it, and only then into the job. */
+export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: Props) {
+  const { assessment, append, unitFor, wording, mayWrite } = useJob();
+  const [text, setText] = useState(pasted);
+  const [chosen, setChosen] = useState<readonly ColumnUse[] | null>(null);
+  const [keepOdd, setKeepOdd] = useState(false);
+  const { feature } = sheet;
+  const unit = unitFor(feature.unit);
+  const rows = useMemo(
+    () =>
+      sheet.rows.map((row) => ({
+        id: row.id,
+        names: [row.label, row.name, row.slot.id, assessment.rows.get(row.id)?.part?.tag ?? row.label],
+      })),
+    [sheet, assessment],
+  );
+  const table = useMemo(() => readTable(text), [text]);
+  const columns = useMemo(() => chosen ?? guessColumns(table, feature, rows), [chosen, table, feature, rows]);
+  const plan = useMemo(
+    () => planImport(table, columns, { feature, rows, unit, start }),
+    [table, columns, feature, rows, unit, start],
+  );
+  const taken = plan.readings.filter((reading) => keepOdd || !reading.question);
+  const odd = plan.readings.filter((reading) => reading.question);
+
+  const take = () => {
+    for (const { row: id, point, value, half, typed, unit: unitId, question } of taken) {
+      const row = assessment.rows.get(id)!;
+      if (!row.part || !occasion) continue;
+      const over = row.points
+        .find((each) => each.point === point)!
+        .readings.filter((reading) => reading.occasion === occasion.occasion)
+        .map((reading) => reading.id);
+      append("reading-taken", {
+        occasion: occasion.occasion,
+        part: row.part.id,
+        feature: row.row.at.id,
+        point,
+        value,
+        ...(half === undefined ? {} : { half }),
+        typed,
+        unit: unitId,
+        ...(question ? { kept: question.code } : {}),
+        ...(over.length > 0 ? { supersedes: over } : {}),
+      });
+    }
+    onClose();
+  };
+  const load = (file: File | undefined) =>
+    void file?.text().then((content) => {
+      setText(content);
+      setChosen(null);
+    });
+  const setColumn = (at: number, key: string) =>
+    setChosen(columns.map((column, index) => (index === at ? columnOf(key) : column)));
+
+  return (
+    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="xl">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="panel" maxWidth="900px">
+            <Dialog.Header pb="0">
+              <Dialog.Title>{feature.title}: readings from a table</Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>
+              <Flex gap="12px" align="flex-start" wrap="wrap">
+                <Textarea
+                  value={text}
+                  onChange={(event) => {
+                    setText(event.currentTarget.value);
+                    setChosen(null);
+                  }}
+                  aria-label="The table"
+                  placeholder="Paste from a spreadsheet, with or without headings; figures with decimal point or comma, units as they are."
+                  flex="1"
+                  minWidth="260px"
+                  height="84px"
+                  fontSize="13px"
+                  borderColor="lineStrong"
+                />
+                <chakra.label
+                  display="inline-flex"
+                  alignItems="center"
+                  minHeight="40px"
+                  px="14px"
+                  borderWidth="1px"
+                  borderColor="lineStrong"
+                  borderRadius="8px"
+                  cursor="pointer"
+                  fontSize="14px"
+                  position="relative"
+                >
+                  CSV file
+                  <chakra.input
+                    type="file"
+                    accept=".csv,.txt,.tsv,text/csv,text/plain"
+                    srOnly
+                    onChange={(event) => load(event.currentTarget.files?.[0])}
+                  />
+                </chakra.label>
+              </Flex>
+              {table.rows.length > 0 && (
+                <Box overflowX="auto" mt="12px">
+                  <chakra.table fontSize="13px" borderCollapse="collapse" aria-label="Preview">
+                    <thead>
+                      <tr>
+                        {columns.map((column, at) => (
+                          <chakra.th key={at} pr="8px" pb="4px" textAlign="left" fontWeight={400}>
+                            <NativeSelect.Root size="xs" width="150px">
+                              <NativeSelect.Field
+                                aria-label={`Column ${at + 1}${table.header?.[at] ? `, ${table.header[at]}` : ""}`}
+                                value={keyOf(column)}
+                                onChange={(event) => setColumn(at, event.currentTarget.value)}
+                              >
+                                <option value="ignore">not of interest</option>
+                                <option value="row">which part or place</option>
+                                {columns.length === 1 && <option value="order">one after the other</option>}
+                                {feature.points.map((point) => (
+                                  <option key={point.id} value={`point ${point.id}`}>
+                                    {point.name}
+                                  </option>
+                                ))}
+                              </NativeSelect.Field>
+                              <NativeSelect.Indicator />
+                            </NativeSelect.Root>
+                          </chakra.th>
+                        ))}
+                      </tr>
+                      {table.header && (
+                        <tr>
+                          {columns.map((_column, at) => (
+                            <chakra.th key={at} textAlign="left" color="quiet" fontWeight={400} pr="8px">
+                              {table.header![at]}
+                            </chakra.th>
+                          ))}
+                        </tr>
+                      )}
+                    </thead>
+                    <tbody>
+                      {table.rows.slice(0, shownLines).map((row, at) => (
+                        <chakra.tr key={at} borderTopWidth="1px" borderColor="line">
+                          {columns.map((_column, index) => (
+                            <chakra.td key={index} py="2px" pr="8px" fontVariantNumeric="tabular-nums">
+                              {row[index]}
+                            </chakra.td>
+                          ))}
+                        </chakra.tr>
+                      ))}
+                    </tbody>
+                  </chakra.table>
+                  {table.rows.length > shownLines && (
+                    <chakra.p fontSize="12px" color="quiet" mt="3px">
+                      and {table.rows.length - shownLines} lines more
+                    </chakra.p>
+                  )}
+                </Box>
+              )}
+              <Box mt="10px" fontSize="14px" role="status" aria-label="What comes of it">
+                {plan.problems.slice(0, shownProblems).map((found, at) => (
+                  <chakra.p key={at} color="out">
+                    {found.path[0] !== undefined && !found.code.startsWith("import-")
+                      ? `Line ${String(found.path[0])}: `
+                      : ""}
+                    {sayProblem(found, wording)}
+                  </chakra.p>
+                ))}
+                {plan.problems.length > shownProblems && (
+                  <chakra.p color="out">and {plan.problems.length - shownProblems} more</chakra.p>
+                )}
+                {odd.slice(0, shownProblems).map(({ line, question }, at) => (
+                  <chakra.p key={at} color="near">
+                    Line {line}: {sayProblem(question!, wording)}
+                  </chakra.p>
+                ))}
+                {plan.missing.length > 0 && plan.missing.length < feature.points.length && (
+                  <chakra.p color="quiet">Not in the table: {plan.missing.join(", ")}.</chakra.p>
+                )}
+                {!occasion && (
+                  <chakra.p color="near">Set up the gauge first: every reading is taken with one.</chakra.p>
+                )}
+              </Box>
+              {odd.length > 0 && (
+                <chakra.label display="inline-flex" gap="8px" alignItems="center" minHeight="36px" fontSize="14px">
+                  <input
+                    type="checkbox"
+                    checked={keepOdd}
+                    onChange={(event) => setKeepOdd(event.currentTarget.checked)}
+                  />{" "}
+                  keep the {odd.length} that look wrong
+                </chakra.label>
+              )}
+            </Dialog.Body>
+            <Dialog.Footer>
+              <Button variant="ghost" onClick={onClose}>
+                Leave it
+              </Button>
+              <Button
+                bg="ember"
+                color="onEmber"
+                fontWeight={700}
+                disabled={taken.length === 0 || !occasion || !mayWrite}
+                onClick={take}
+              >
+                Take {taken.length} {taken.length === 1 ? "reading" : "readings"}
+              </Button>
+            </Dialog.Footer>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

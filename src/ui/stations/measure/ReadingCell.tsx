@@ -1,0 +1,116 @@
+"use client";
+import { Box, chakra } from "@chakra-ui/react";
+import { memo, useCallback, type KeyboardEvent } from "react";
+import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
+import { otherUnit, unitById } from "@/core/quantity/units";
+import { useJob } from "../../job/JobContext";
+import { HeatBar } from "../../kit/HeatBar";
+import { asRead, type Acts, type Cell, type Draft } from "./use-sheet";
+
+/** What a filled cell tells on hover: as typed, and in the other unit. */
+function useHover({ point, row }: Cell): string | undefined {
+  const { unitFor, nameOf } = useJob();
+  const read = asRead(point);
+  if (read === null) return undefined;
+  const other = otherUnit(unitFor(row.row.at.feature.unit));
+  const typed = point.readings.map(
+    (reading) =>
+      `${reading.typed}${/[a-zµ"″]/iu.test(reading.typed) ? "" : ` ${unitById(reading.unit)?.symbol ?? ""}`} by ${nameOf(reading.author)}`,
+  );
+  return `typed ${typed.join(", ")}${other ? `; ${formatNumber(read, other)} ${other.symbol}` : ""}`;
+}
+
+interface Props {
+  readonly cell: Cell;
+  readonly draft: Draft | undefined;
+  readonly isActive: boolean;
+  readonly name: string;
+  readonly acts: Acts;
+  /** Where the point lies, where no heading says it. */
+  readonly caption?: string;
+}
+
+/** One reading: a field to type into, the figure as read, and how much of the wear it means. Drawn again only when it changes. */
+export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, name, acts, caption }: Props) {
+  const { unitFor, log, mayWrite } = useJob();
+  const { key, point } = cell;
+  const unit = unitFor(cell.row.row.at.feature.unit);
+  const isWaiting = point.readings.some((reading) => log.waiting.has(reading.id));
+  const read = asRead(point);
+  const shown = point.conflict ? "two values" : read === null ? "" : formatNumber(read, unit);
+  const hover = useHover(cell);
+
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    const act = (work: () => void) => {
+      event.preventDefault();
+      work();
+    };
+    const untouched = draft === undefined;
+    if (event.key === "Enter") act(() => acts.take(event.shiftKey ? "repeat" : "value"));
+    else if (event.key === "Escape") act(acts.cancel);
+    else if (event.key === "ArrowDown") act(() => acts.move(1, 0));
+    else if (event.key === "ArrowUp") act(() => acts.move(-1, 0));
+    else if (untouched && event.key === "ArrowRight") act(() => acts.move(0, 1));
+    else if (untouched && event.key === "ArrowLeft") act(() => acts.move(0, -1));
+    else if (untouched && event.key === " ") act(acts.send);
+    else if (untouched && (event.key === "Backspace" || event.key === "Delete")) act(acts.strike);
+  };
+
+  const register = useCallback((input: HTMLInputElement | null) => acts.register(key, input), [acts, key]);
+  const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
+  return (
+    <Box
+      px="4px"
+      py="2px"
+      borderWidth="2px"
+      borderRadius="7px"
+      borderColor={alarmed ?? (isActive ? "ember" : "transparent")}
+      bg={isActive ? "emberWash" : undefined}
+    >
+      <chakra.input
+        ref={register}
+        data-untouched={draft === undefined ? "" : undefined}
+        aria-label={name}
+        aria-invalid={draft?.found ? true : undefined}
+        aria-describedby={isActive ? "measure-says" : undefined}
+        title={hover}
+        value={draft ? draft.text : shown}
+        placeholder="·"
+        readOnly={!mayWrite && draft === undefined}
+        inputMode="decimal"
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => acts.type(key, event.currentTarget.value)}
+        onFocus={(event) => {
+          acts.focus(key);
+          event.currentTarget.select();
+        }}
+        onKeyDown={onKeyDown}
+        width="100%"
+        minHeight="26px"
+        fontSize="18px"
+        fontVariantNumeric="tabular-nums"
+        bg="transparent"
+        outline="none"
+        color={draft ? "emberInk" : isWaiting ? "near" : "ink"}
+        fontStyle={isWaiting ? "italic" : undefined}
+        _placeholder={{ color: "quiet" }}
+        _focusVisible={{ outline: "none" }}
+      />
+      {point.wear ? <HeatBar wear={point.wear} /> : <Box height="3px" />}
+      <Box
+        mt="3px"
+        height="14px"
+        fontSize="11px"
+        lineHeight="14px"
+        color="quiet"
+        fontVariantNumeric="tabular-nums"
+        whiteSpace="nowrap"
+      >
+        {caption && <chakra.span mr="6px">{caption}</chakra.span>}
+        {point.expanded !== null && `± ${formatUncertainty(point.expanded, unit)}`}
+        {point.readings.length > 1 && !point.conflict && ` · ${point.readings.length}×`}
+      </Box>
+    </Box>
+  );
+});

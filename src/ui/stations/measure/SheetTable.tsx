@@ -1,0 +1,180 @@
+"use client";
+import { Box, Flex, chakra } from "@chakra-ui/react";
+import { memo, useMemo } from "react";
+import { groupBy } from "@/core/group";
+import type { Feature } from "@/core/pack/schema";
+import { standsByPoint, type RowResult } from "@/core/measure/assess-row";
+import type { Sheet } from "@/core/pack/compile-pack";
+import { formatNumber } from "@/core/quantity/format-quantity";
+import { markWords } from "@/words/words-for";
+import { useJob } from "../../job/JobContext";
+import { shownMark } from "../../job/PartTag";
+import { ConformityMark, markColor } from "../../kit/ConformityMark";
+import { ReadingCell } from "./ReadingCell";
+import type { Acts, Cell, Draft, SheetHands } from "./use-sheet";
+
+/** A column heading at the bench. */
+export const Th = chakra("th", {
+  base: {
+    fontWeight: 400,
+    fontSize: "13px",
+    color: "quiet",
+    textAlign: "left",
+    px: "6px",
+    pb: "4px",
+    whiteSpace: "nowrap",
+  },
+});
+
+/** The answer to one line, and how much of it is still to be measured. */
+export function VerdictCell({
+  governing,
+  toGo,
+  measured,
+}: Pick<RowResult, "governing" | "measured"> & { toGo: number }) {
+  const mark = shownMark(governing);
+  const isOpen = mark === "cannot-tell";
+  return (
+    <Box color={markColor[mark]} fontSize="12px" lineHeight="16px" minWidth="94px">
+      {measured > 0 && governing.limit && <ConformityMark mark={mark} />}
+      {(!isOpen || toGo === 0) && (
+        <Box>{isOpen ? (governing.limit ? "cannot tell" : "no limit") : markWords[mark]}</Box>
+      )}
+      {toGo > 0 && <Box color="quiet">{toGo} to go</Box>}
+    </Box>
+  );
+}
+
+/** Where the value that decides is none of the readings, it stands beside them with what else is worked out. */
+const worked = <T,>(
+  { governing }: Feature,
+  of: { readonly governing: T; readonly derived: readonly T[] },
+): readonly T[] => (standsByPoint(governing) ? of.derived : [of.governing, ...of.derived]);
+
+interface RowProps {
+  readonly row: RowResult;
+  readonly cells: readonly Cell[];
+  /** By cell, in order. */
+  readonly drafts: readonly (Draft | undefined)[];
+  readonly activeKey: string | null;
+  readonly isScrapped: boolean;
+  readonly acts: Acts;
+}
+
+const isSameRow = (a: RowProps, b: RowProps) =>
+  a.row === b.row &&
+  a.cells === b.cells &&
+  a.activeKey === b.activeKey &&
+  a.isScrapped === b.isScrapped &&
+  a.acts === b.acts &&
+  a.drafts.every((draft, at) => draft === b.drafts[at]);
+
+/** One place at the bench. A key in one place leaves the others as they are drawn. */
+const SheetRow = memo(function SheetRow({ row, cells, drafts, activeKey, isScrapped, acts }: RowProps) {
+  const { unitFor } = useJob();
+  const {
+    label,
+    name,
+    at: { feature },
+  } = row.row;
+  return (
+    <chakra.tr borderBottomWidth="1px" borderColor="line">
+      <chakra.th
+        scope="row"
+        fontSize="18px"
+        fontWeight={700}
+        width="34px"
+        px="6px"
+        textAlign="left"
+        title={isScrapped ? `${name}: scrapped` : name}
+        color={isScrapped ? "out" : undefined}
+        textDecoration={isScrapped ? "line-through" : undefined}
+      >
+        {label}
+      </chakra.th>
+      {cells.map((cell, at) => (
+        <chakra.td key={cell.key} minWidth="86px" maxWidth="130px" p="0">
+          <ReadingCell
+            cell={cell}
+            draft={drafts[at]}
+            isActive={activeKey === cell.key}
+            name={`${name}, ${feature.points[at]!.name}`}
+            acts={acts}
+          />
+        </chakra.td>
+      ))}
+      {worked(feature, row).map((result) => (
+        <chakra.td
+          key={result.characteristic.id}
+          textAlign="right"
+          fontSize="14px"
+          px="6px"
+          fontVariantNumeric="tabular-nums"
+          color={result.accepted === false ? "out" : "quiet"}
+        >
+          {result.estimate ? formatNumber(result.estimate.value, unitFor(result.characteristic.unit)) : ""}
+        </chakra.td>
+      ))}
+      <chakra.td px="6px">
+        <VerdictCell governing={row.governing} toGo={row.points.length - row.measured} measured={row.measured} />
+      </chakra.td>
+    </chakra.tr>
+  );
+}, isSameRow);
+
+/** The sheet at the bench: a line for each place, a cell for each point, what follows from them at the right. */
+export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }) {
+  const { assessment } = useJob();
+  const { points } = sheet.feature;
+  const cellsOf = useMemo(() => groupBy(hands.cells, (cell) => cell.row.row.id), [hands.cells]);
+  return (
+    <Box overflowX="auto">
+      <chakra.table
+        width={points.length > 2 ? "100%" : "auto"}
+        minWidth="420px"
+        borderCollapse="collapse"
+        aria-label={sheet.feature.title}
+      >
+        <thead>
+          <chakra.tr borderBottomWidth="1px" borderColor="lineStrong">
+            <Th>
+              <chakra.span srOnly>place</chakra.span>
+            </Th>
+            {points.map((point) => (
+              <Th key={point.id} title={point.name} scope="col">
+                {point.short}
+              </Th>
+            ))}
+            {worked(sheet.feature, sheet.feature).map((item) => (
+              <Th key={item.id} title={item.name} scope="col" textAlign="right">
+                {item.short}
+              </Th>
+            ))}
+            <Th scope="col">verdict</Th>
+          </chakra.tr>
+        </thead>
+        <tbody>
+          {sheet.rows.map(({ id }) => {
+            const row = assessment.rows.get(id)!;
+            const cells = cellsOf.get(id)!;
+            const isScrapped = row.part !== null && assessment.teardown.crack.scrapped.has(row.part.id);
+            return (
+              <SheetRow
+                key={id}
+                row={row}
+                cells={cells}
+                drafts={cells.map(({ key }) => hands.draftOf(key))}
+                activeKey={hands.active.row.row.id === id ? hands.active.key : null}
+                isScrapped={isScrapped}
+                acts={hands.acts}
+              />
+            );
+          })}
+        </tbody>
+      </chakra.table>
+      <Flex srOnly aria-live="polite">
+        {hands.active.row.row.name}
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,134 @@
+"use client";
+import { Box, Flex, chakra } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { Assessment } from "@/core/assess";
+import { useJob } from "../../job/JobContext";
+import { isJointSheet, sheetGroups, titleOf, type AnySheet } from "./sheet-groups";
+
+/** How much of a sheet is there: readings of a feature, or places of a joint that can be worked out. */
+function progressOf(sheet: AnySheet, { rows, joints }: Assessment): { done: number; total: number } {
+  if (isJointSheet(sheet))
+    return { done: sheet.rows.filter((row) => joints.get(row.id)!.accepted !== null).length, total: sheet.rows.length };
+  return {
+    done: sheet.rows.reduce((sum, row) => sum + rows.get(row.id)!.measured, 0),
+    total: sheet.rows.length * sheet.feature.points.length,
+  };
+}
+
+/** Of a kind of part only what is still to do is told, of a sheet how far it is. */
+function Tab({
+  isHere,
+  onChoose,
+  small = false,
+  progress,
+  children,
+}: {
+  isHere: boolean;
+  onChoose: () => void;
+  small?: boolean;
+  progress: { done: number; total: number };
+  children: ReactNode;
+}) {
+  const isDone = progress.done === progress.total;
+  return (
+    <chakra.button
+      type="button"
+      onClick={onChoose}
+      aria-current={isHere ? "true" : undefined}
+      whiteSpace="nowrap"
+      px={small ? "9px" : "6px"}
+      minHeight={{ base: "40px", md: small ? "28px" : "32px" }}
+      borderRadius="7px"
+      borderWidth="1px"
+      borderColor={isHere ? "lineStrong" : "transparent"}
+      bg={isHere ? "raised" : undefined}
+      color={isHere ? "ink" : "quiet"}
+      fontSize="13px"
+      cursor="pointer"
+      _hover={{ color: "ink" }}
+    >
+      {children}{" "}
+      <chakra.span fontSize="11px" color={isDone ? "sound" : "quiet"} fontVariantNumeric="tabular-nums">
+        {isDone ? (
+          <chakra.span aria-label={`all ${progress.total}`}>✓</chakra.span>
+        ) : small ? (
+          `${progress.done}/${progress.total}`
+        ) : (
+          <span title={`${progress.total - progress.done} of ${progress.total} to go`}>
+            {progress.total - progress.done}
+          </span>
+        )}
+      </chakra.span>
+    </chakra.button>
+  );
+}
+
+/** The way between sheets: kinds of parts in a row, and below it the sheets of the kind in hand, where it has several. */
+export function SheetTabs({
+  chosen,
+  onChoose,
+  children,
+}: {
+  chosen: AnySheet;
+  onChoose: (sheet: AnySheet) => void;
+  children?: ReactNode;
+}) {
+  const { pack, assessment } = useJob();
+  const groups = sheetGroups(pack);
+  const here = groups.find((group) => group.sheets.includes(chosen))!;
+  const sum = (sheets: readonly AnySheet[]) =>
+    sheets
+      .map((sheet) => progressOf(sheet, assessment))
+      .reduce((all, { done, total }) => ({ done: all.done + done, total: all.total + total }), { done: 0, total: 0 });
+  const firstOpen = (sheets: readonly AnySheet[]) =>
+    sheets.find((sheet) => {
+      const { done, total } = progressOf(sheet, assessment);
+      return done < total;
+    }) ?? sheets[0]!;
+  return (
+    <>
+      <Flex as="nav" aria-label="Kinds of parts" gap="0" mt="6px" overflowX="auto" ml="-6px">
+        {groups.map((group) => (
+          <Tab
+            key={group.id}
+            isHere={group === here}
+            onChoose={() => group !== here && onChoose(firstOpen(group.sheets))}
+            progress={sum(group.sheets)}
+          >
+            {group.name}
+          </Tab>
+        ))}
+      </Flex>
+      <Flex mt="2px" align="flex-start">
+        {here.sheets.length > 1 && (
+          <Flex
+            as="nav"
+            aria-label="Sheets"
+            gap="1px"
+            wrap={{ base: "nowrap", md: "wrap" }}
+            overflowX={{ base: "auto", md: "visible" }}
+            ml="-6px"
+          >
+            {here.sheets.map((sheet) => (
+              <Tab
+                key={sheet.id}
+                small
+                isHere={sheet === chosen}
+                onChoose={() => onChoose(sheet)}
+                progress={progressOf(sheet, assessment)}
+              >
+                {titleOf(sheet)}
+              </Tab>
+            ))}
+          </Flex>
+        )}
+        {children && (
+          <Flex ml="auto" flexShrink={0}>
+            {children}
+          </Flex>
+        )}
+      </Flex>
+      <Box height="2px" />
+    </>
+  );
+}

@@ -1,0 +1,217 @@
+"use client";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { useEffect, useRef, useState } from "react";
+import { nothingThere, type FindingLine, type PartFindings } from "@/core/findings/assess-findings";
+import type { Part } from "@/core/entry/fold";
+import { capital } from "@/words/capital";
+import { useKeys } from "../../keys/use-keys";
+import { useJob } from "../../job/JobContext";
+import { PartPicker } from "./PartPicker";
+import { GradeMark } from "../../kit/GradeMark";
+
+const lineId = ({ kind, place }: FindingLine) => `${kind.id} ${place?.id ?? ""}`;
+
+/** Notes what is seen; the same value once more takes it back. */
+function useSee(part: Part) {
+  const { append, assessment } = useJob();
+  const isClean = assessment.teardown.clean.parts.some((each) => each.part.id === part.id && each.cleaned.length > 0);
+  const phase = isClean ? "after-cleaning" : "before-cleaning";
+  const see = ({ kind, place, findings }: FindingLine, value: string) => {
+    const same = findings.filter((finding) => finding.phase === phase);
+    if (same.length === 1 && same[0]!.value === value) append("entry-struck", { strikes: [same[0]!.id], undo: true });
+    else
+      append("finding-made", {
+        part: part.id,
+        place: place?.id ?? null,
+        finding: kind.id,
+        value,
+        phase,
+        words: null,
+        ...(same.length > 0 ? { supersedes: same.map((finding) => finding.id) } : {}),
+      });
+  };
+  return { phase, see } as const;
+}
+
+function Line({
+  line,
+  isHere,
+  phase,
+  onSee,
+  onHere,
+}: {
+  line: FindingLine;
+  isHere: boolean;
+  phase: string;
+  onSee: (value: string) => void;
+  onHere: () => void;
+}) {
+  const { mayWrite, nameOf } = useJob();
+  const { kind, place, findings } = line;
+  const here = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (isHere) here.current?.scrollIntoView({ block: "nearest" });
+  }, [isHere]);
+  const now = findings.filter((finding) => finding.phase === phase);
+  const before = findings.filter((finding) => finding.phase !== phase);
+  const nameOfValue = (value: string) =>
+    value === nothingThere ? "nothing there" : (kind.values.find((each) => each.id === value)?.name ?? value);
+  const values = [{ id: nothingThere, name: "nothing there", grade: 0 as const }, ...kind.values];
+  return (
+    <Box
+      ref={here}
+      py="6px"
+      pl="10px"
+      borderLeftWidth="3px"
+      borderColor={isHere ? "ember" : "transparent"}
+      borderBottomWidth="1px"
+      borderBottomStyle="dotted"
+      borderBottomColor="line"
+      onClick={onHere}
+      role="group"
+      aria-label={`${kind.name}${place ? `, ${place.name}` : ""}`}
+    >
+      <Flex gap="10px" align="baseline" wrap="wrap">
+        <chakra.span fontSize="15px" fontWeight={600}>
+          {capital(kind.name)}
+          {place && <chakra.span fontWeight={400}>, {place.name}</chakra.span>}
+        </chakra.span>
+        {kind.lostByCleaning && line.grade === null && (
+          <chakra.span fontSize="12px" color="near">
+            {phase === "before-cleaning" ? "look before cleaning" : "cleaned: too late to see"}
+          </chakra.span>
+        )}
+        {before.length > 0 && (
+          <chakra.span fontSize="12px" color="quiet">
+            before cleaning: {before.map((finding) => nameOfValue(finding.value)).join(", ")}
+          </chakra.span>
+        )}
+        {now.length > 1 && (
+          <chakra.span fontSize="12px" color="near">
+            seen differently:{" "}
+            {now.map((finding) => `${nameOfValue(finding.value)} by ${nameOf(finding.author)}`).join("; ")}
+          </chakra.span>
+        )}
+      </Flex>
+      <Flex gap="6px" mt="4px" wrap="wrap">
+        {values.map((value, at) => {
+          const isOn = now.length === 1 && now[0]!.value === value.id;
+          return (
+            <chakra.button
+              key={value.id}
+              type="button"
+              aria-pressed={isOn}
+              disabled={!mayWrite}
+              title={at <= 9 ? `key ${at}` : undefined}
+              onClick={() => onSee(value.id)}
+              minHeight={{ base: "44px", md: "36px" }}
+              px="10px"
+              borderRadius="8px"
+              fontSize="14px"
+              display="inline-flex"
+              alignItems="center"
+              gap="7px"
+              borderWidth={isOn ? "2px" : "1px"}
+              borderColor={isOn ? "ember" : "line"}
+              bg={isOn ? "emberWash" : "panel"}
+              cursor={mayWrite ? "pointer" : "default"}
+              _hover={{ borderColor: "ember" }}
+            >
+              <GradeMark grade={value.grade} />
+              {value.name}
+            </chakra.button>
+          );
+        })}
+      </Flex>
+    </Box>
+  );
+}
+
+function Sheet({ of }: { of: PartFindings }) {
+  const { part, lines } = of;
+  const { phase, see } = useSee(part);
+  const [at, setAt] = useState<string | null>(null);
+  const index = Math.max(
+    0,
+    lines.findIndex((line) => lineId(line) === at),
+  );
+  const move = (by: number) => setAt(lineId(lines[Math.min(lines.length - 1, Math.max(0, index + by))]!));
+  const seeHere = (number: number) => {
+    const line = lines[index];
+    const value = number === 0 ? nothingThere : line?.kind.values[number - 1]?.id;
+    if (!line || value === undefined) return;
+    see(line, value);
+    move(1);
+  };
+  useKeys({
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    ...Object.fromEntries(Array.from({ length: 10 }, (_, number) => [String(number), () => seeHere(number)])),
+  });
+  return (
+    <Box>
+      <Flex align="baseline" gap="12px" wrap="wrap">
+        <Heading as="h2" fontSize="18px">
+          {part.tag}
+        </Heading>
+        <chakra.span fontSize="13px" color="quiet">
+          {of.looked} of {lines.length} looked at · {phase === "before-cleaning" ? "before cleaning" : "after cleaning"}
+        </chakra.span>
+      </Flex>
+      <Box mt="6px">
+        {lines.map((line) => (
+          <Line
+            key={lineId(line)}
+            line={line}
+            phase={phase}
+            isHere={lineId(line) === lineId(lines[index]!)}
+            onHere={() => setAt(lineId(line))}
+            onSee={(value) => {
+              setAt(lineId(line));
+              see(line, value);
+            }}
+          />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/**
+ * Where what is seen on parts is written down.
+ *
+ * @param only  just these lines of the part in hand, where another station asks for them
+ */
+export function FindingsSheet({ only }: { only?: readonly string[] }) {
+  const { assessment, hand } = useJob();
+  const all = [...assessment.teardown.findings.byPart.values()].filter(({ lines }) => lines.length > 0);
+  const chosen = all.find(({ part }) => part.id === hand);
+  if (only)
+    return chosen ? (
+      <Sheet
+        key={chosen.part.id}
+        of={{ ...chosen, lines: chosen.lines.filter((line) => only.includes(lineId(line))) }}
+      />
+    ) : null;
+  return (
+    <>
+      <PartPicker
+        label="Part to look at"
+        parts={all.map(({ part, looked, lines }) => ({
+          part,
+          note: looked === lines.length ? "all looked at" : looked > 0 ? `${looked} of ${lines.length}` : "",
+        }))}
+      />
+      <Box mt="12px">
+        {chosen ? (
+          <Sheet key={chosen.part.id} of={chosen} />
+        ) : (
+          <chakra.p color="quiet">
+            Take a part in hand: what can be seen on one of its kind stands here, worst last. “Nothing there” is an
+            answer; not looking is none.
+          </chakra.p>
+        )}
+      </Box>
+    </>
+  );
+}

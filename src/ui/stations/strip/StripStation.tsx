@@ -1,0 +1,113 @@
+"use client";
+import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { sayProblem } from "@/words/say-problem";
+import { Cautions } from "../../job/Cautions";
+import { StationHolds } from "../../job/StationHolds";
+import { StationLayout } from "../../job/StationLayout";
+import { useJob } from "../../job/JobContext";
+import { TabRow } from "../../kit/TabRow";
+import { PhotoSheet } from "../../photos/PhotoSheet";
+import { FindingsSheet } from "./FindingsSheet";
+import { Fragments } from "./Fragments";
+import { PartInHand } from "./PartInHand";
+import { StepCard } from "./StepCard";
+import { StepList } from "./StepList";
+
+type Tab = "steps" | "findings" | "photos" | "fragments";
+
+/** The strip list with the step in hand beside it. */
+function Steps() {
+  const { assessment } = useJob();
+  const { steps, next } = assessment.teardown.strip!;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const here = steps.find(({ step }) => step.id === chosen) ?? next ?? steps.at(-1)!;
+  return (
+    <Grid templateColumns={{ base: "1fr", lg: "minmax(220px, 270px) 1fr" }} columnGap="26px" rowGap="18px">
+      <Box order={{ base: 2, lg: 1 }}>
+        <StepList steps={steps} here={here.step.id} onChoose={setChosen} />
+      </Box>
+      <Box order={{ base: 1, lg: 2 }} minWidth="0">
+        <StepCard key={here.step.id} result={here} onDone={() => setChosen(null)} />
+      </Box>
+    </Grid>
+  );
+}
+
+/** What is worth knowing of the strip and holds nothing up. */
+function Notices() {
+  const { assessment, wording } = useJob();
+  const { strip, findings } = assessment.teardown;
+  const told = [...(strip?.problems ?? []), ...findings.problems].filter((found) => found.severity !== "hold");
+  return told.map((found, at) => (
+    <chakra.p key={at} fontSize="13px" color="quiet" py="2px">
+      {sayProblem(found, wording)}
+    </chakra.p>
+  ));
+}
+
+/** Where the engine comes apart, and nothing that was seen is lost. */
+export function StripStation() {
+  const { id, assessment } = useJob();
+  const { strip, findings, ledger } = assessment.teardown;
+  const [tab, setTab] = useState<Tab>(strip ? "steps" : "findings");
+  const done = strip?.steps.filter((step) => step.state === "done").length ?? 0;
+  const lookedAt = [...findings.byPart.values()].filter((part) => part.looked > 0).length;
+  return (
+    <StationLayout aside={<PartInHand />}>
+      <Flex align="baseline" justify="space-between" gap="12px" wrap="wrap">
+        <Heading as="h1" fontSize="22px">
+          Apart, in order
+        </Heading>
+        {strip && strip.out.size > 0 && (
+          <chakra.a
+            href={`/api/jobs/${id}/labels`}
+            download
+            fontSize="14px"
+            color="emberInk"
+            textDecoration="underline"
+            textUnderlineOffset="3px"
+            display="inline-flex"
+            alignItems="center"
+            minHeight="36px"
+          >
+            Labels, PDF
+          </chakra.a>
+        )}
+      </Flex>
+      <Cautions station="strip" partClass="" />
+      <StationHolds station="strip" />
+      <TabRow
+        label="Strip"
+        here={tab}
+        onChoose={setTab}
+        items={[
+          ...(strip ? [{ id: "steps" as const, name: "Steps", count: `${done}/${strip.steps.length}` }] : []),
+          { id: "findings", name: "Findings", count: lookedAt > 0 ? `${lookedAt} parts` : "" },
+          {
+            id: "photos",
+            name: "Photos",
+            count: assessment.job.photos.length > 0 ? String(assessment.job.photos.length) : "",
+          },
+          {
+            id: "fragments",
+            name: "Fragments",
+            count: ledger.parts.length === 0 ? "" : ledger.isOpen ? "open" : "closed",
+            isUrgent: ledger.isOpen,
+          },
+        ]}
+      />
+      {tab === "steps" && strip && (
+        <>
+          <Steps />
+          <Box mt="14px">
+            <Notices />
+          </Box>
+        </>
+      )}
+      {tab === "findings" && <FindingsSheet />}
+      {tab === "photos" && <PhotoSheet station="strip" />}
+      {tab === "fragments" && <Fragments />}
+    </StationLayout>
+  );
+}
