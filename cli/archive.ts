@@ -6,7 +6,7 @@ import { readPack } from "@/core/pack/compile-pack";
 import { importArchive } from "@/store/archive/import-archive";
 import { writeArchive } from "@/store/archive/write-archive";
 import type { Database } from "@/store/connection";
-import { listStreams, readEntries } from "@/store/entries";
+import { listStreams, readEntries } from "@/store/streams";
 import { readPackJson } from "@/store/packs";
 import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";

@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 import { z } from "zod";
 import { makeEntry, type Maker } from "@/core/entry/make-entry";
 import { Gauge, SettingMaster } from "@/core/entry/schema";
-import { appendEntries } from "@/store/entries";
+import { appendEntries } from "@/store/append";
 import { shopStream } from "@/store/shop-stream";
 import { CommandError } from "./command-error";
 import { newId, withDatabase } from "./with-database";

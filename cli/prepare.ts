@@ -1,7 +1,8 @@
 import { readdir, readFile } from "node:fs/promises";
 import { fold } from "@/core/entry/fold";
 import { withTransaction, type Database } from "@/store/connection";
-import { appendEntries, beginStream, type StreamKind } from "@/store/entries";
+import { appendEntries } from "@/store/append";
+import { beginStream, type StreamKind } from "@/store/streams";
 import { shopStream } from "@/store/shop-stream";
 import { migrate } from "@/store/migrate";
 import { keepPack } from "@/store/packs";

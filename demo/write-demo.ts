@@ -15,7 +15,8 @@ import { questionReading } from "../src/core/measure/question-reading";
 import { parseReading } from "../src/core/quantity/parse-quantity";
 import { unitById } from "../src/core/quantity/units";
 import { lockedAt } from "../src/core/measure/locked-at";
-import { makeHandOverWitness, makeWitness } from "../src/core/plan/make-witness";
+import { makeHandOverWitness } from "../src/core/hand-over/make-hand-over-witness";
+import { makeWitness } from "../src/core/plan/make-witness";
 import { hiddenEngines, hiddenSize, type HiddenEngine } from "../src/sim/hidden-engine";
 import { SimulatedGauge } from "../src/sim/simulated-gauge";
 
@@ -382,8 +383,8 @@ function lookedBeforeCleaning(job: Opened, seen: readonly Seen[]): void {
 
 /** Ticks steps off, in working order, and bags what comes out of each. */
 function strip(job: Opened, except: readonly string[] = []): void {
-  for (const { step, slots } of assess(job.pack, job.log.entries, new Date(job.log.maker.now()).toISOString()).teardown
-    .strip!.steps) {
+  for (const { step, slots } of assess(job.pack, job.log.entries, new Date(job.log.maker.now()).toISOString()).strip!
+    .steps) {
     if (except.includes(step.id)) continue;
     job.log.wait(step.minutes * 20);
     job.log.add("step-ticked", { step: step.id, how: "done", words: null });

@@ -1,5 +1,5 @@
 import { pellbrook } from "@/core/fixtures/load";
-import { listStreams } from "@/store/entries";
+import { listStreams } from "@/store/streams";
 import { expect, test, TestBench } from "./bench";
 
 test("a gauge is registered with its certificate, offered at the bench, calibrated again, and taken out of use", async ({

@@ -12,7 +12,7 @@ import { setTimeout as delay } from "node:timers/promises";
 import { makeEntry, makeId } from "@/core/entry/make-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { openDatabase, select } from "@/store/connection";
-import { beginStream } from "@/store/entries";
+import { beginStream } from "@/store/streams";
 import { startMariadb } from "./lib/mariadb.mjs";
 import { bin, stateDir } from "./lib/paths.mjs";
 import { freePort } from "./lib/ports.mjs";

@@ -65,8 +65,10 @@ async function main() {
   try {
     for (const file of Object.values(reports)) rmSync(file, { force: true });
     const checkLint = async () => {
-      if (wanted.includes("lint")) await check("format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
-      if (wanted.includes("lint")) await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
+      if (!wanted.includes("lint")) return;
+      await check("format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
+      await check("circles", bin("depcruise"), ["--config", "dependency-cruiser.config.mjs", "src", "cli"]);
+      await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
     };
     const checkTypesAndBuild = async () => {
       if (wanted.includes("types"))

@@ -4,7 +4,8 @@ import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { json, orrinshaw } from "@/core/fixtures/load";
 import type { Feature } from "@/core/pack/schema";
 import { openDatabase } from "@/store/connection";
-import { appendEntries, beginStream } from "@/store/entries";
+import { appendEntries } from "@/store/append";
+import { beginStream } from "@/store/streams";
 import { generateJob } from "./generate";
 
 const [address] = process.argv.slice(2) as [string];

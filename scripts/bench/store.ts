@@ -4,7 +4,8 @@ import type { Envelope } from "@/core/entry/schema";
 import { orrinshaw as pack } from "@/core/fixtures/load";
 import { fingerprint } from "@/core/canonical";
 import { openDatabase, toDateTime } from "@/store/connection";
-import { appendEntries, beginStream } from "@/store/entries";
+import { appendEntries } from "@/store/append";
+import { beginStream } from "@/store/streams";
 import { generateJob } from "./generate";
 
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 1);

@@ -1,8 +1,7 @@
 import { TestBench } from "@/core/fixtures/bench";
-import { fold } from "@/core/entry/fold";
 import { orrinshaw as pack } from "@/core/fixtures/load";
 import { seeded } from "@/core/numeric/seeded";
-import { createTeardown } from "@/core/teardown";
+import { createAssess } from "@/core/assess";
 import { fresh } from "./generate";
 import { quickest } from "./quickest";
 
@@ -68,13 +67,14 @@ function generate(findings: number): TestBench["entries"] {
 }
 
 const [small, large] = [generate(200), generate(2000)];
+const asOf = "2026-11-24T00:00:00Z";
 const timed = (entries: typeof small) =>
   quickest(
-    25,
-    () => fold(fresh(entries)),
-    (job) => createTeardown(pack)(job),
+    15,
+    () => fresh(entries),
+    (again) => createAssess(pack)(again, asOf),
   );
-for (const entries of [small, large]) createTeardown(pack)(fold(fresh(entries)));
+for (const entries of [small, large]) createAssess(pack)(fresh(entries), asOf);
 console.log(
   JSON.stringify({ findings: { small: 200, large: 2000 }, teardownMs: { small: timed(small), large: timed(large) } }),
 );

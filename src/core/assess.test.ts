@@ -4,7 +4,7 @@ import { toAssessmentJson } from "./assessment-json";
 import { TestBench, testGauge } from "./fixtures/bench";
 import { demoJob, orrinshaw } from "./fixtures/load";
 import type { Envelope } from "./entry/schema";
-import { makeHandOverWitness } from "./plan/make-witness";
+import { makeHandOverWitness } from "./hand-over/make-hand-over-witness";
 
 const asOf = "2026-11-24T00:00:00Z";
 const plain = (entries: readonly Envelope[]) => toAssessmentJson(assess(orrinshaw, entries, asOf));

@@ -1,5 +1,6 @@
-import type { Assessment } from "./assess";
+import type { Assessment } from "./assessment";
 import { problem, type Problem } from "./problem/problem";
+import { decidedOn } from "./plan/standing";
 import type { Station } from "./stations";
 
 export interface NextStep {
@@ -8,7 +9,7 @@ export interface NextStep {
 }
 
 /** What a job needs next: what it goes into, what engine it is where that is in doubt, the next step of the strip list, the first place without readings, then the first open decision, then handing over; nothing once it is gone. */
-export function nextStep({ rows, choices, job, intake, identity, teardown: { strip, crack } }: Assessment): NextStep {
+export function nextStep({ rows, choices, job, intake, identity, strip, crack }: Assessment): NextStep {
   if (job.handOvers.length > 0)
     return { station: "hand-over", what: problem("handed-over", [], { to: job.handOvers.at(-1)!.to }) };
   if (intake.problems.some((found) => found.code === "application-unknown"))
@@ -33,7 +34,7 @@ export function nextStep({ rows, choices, job, intake, identity, teardown: { str
         }),
       };
   }
-  const open = choices.filter((choice) => choice.decisions.length !== 1).length;
+  const open = choices.filter((choice) => !decidedOn(choice)).length;
   if (open > 0) return { station: "decide", what: problem("undecided", [], { count: open }) };
   return { station: "hand-over", what: problem("ready-to-hand-over") };
 }

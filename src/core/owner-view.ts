@@ -1,7 +1,9 @@
-import { variantOf, type Assessment, type Progress } from "./assess";
+import { variantOf, type Assessment } from "./assessment";
+import type { Progress } from "./judgement";
 import type { Disposition } from "./entry/schema";
 import type { CompiledPack } from "./pack/compile-pack";
 import { photosForOwner } from "./photo/photos";
+import { decidedOn } from "./plan/standing";
 import { stations, type Station } from "./stations";
 
 /** All that an owner's link may show; what is not named here it does not. */
@@ -24,8 +26,8 @@ export interface OwnerView {
 export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
   const { header, handOvers } = assessment.job;
   const counts = new Map<Disposition, number>();
-  for (const { decisions } of assessment.choices) {
-    const [decision] = decisions.length === 1 ? decisions : [];
+  for (const choice of assessment.choices) {
+    const decision = decidedOn(choice);
     if (decision) counts.set(decision.disposition, (counts.get(decision.disposition) ?? 0) + 1);
   }
   const nameOfPart = (id: string | null) => {
@@ -36,7 +38,7 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
     name: header?.name ?? "Engine",
     engine: [pack.pack.family, variantOf(pack, assessment)?.name].filter(Boolean).join(", "),
     number: header?.engine.number ?? null,
-    wantedBy: assessment.intake.order.wantedBy,
+    wantedBy: assessment.order.wantedBy,
     progress: stations.flatMap((station) => {
       const progress = assessment.progress.get(station);
       return progress ? [{ station, progress }] : [];

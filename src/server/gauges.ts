@@ -1,6 +1,6 @@
 import type { Envelope } from "@/core/entry/schema";
 import { measuredKinds, type MeasuredKind } from "@/core/pack/measured-kinds";
-import { listStreams, readEntries } from "@/store/entries";
+import { listStreams, readEntries } from "@/store/streams";
 import { database } from "./environment";
 import { packsOnOffer } from "./open-job";
 

@@ -5,7 +5,7 @@ import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { CoreError } from "@/core/errors";
 import { writeArchive } from "@/store/archive/write-archive";
-import { listStreams, readEntries, streamKind } from "@/store/entries";
+import { listStreams, readEntries, streamKind } from "@/store/streams";
 import { readPackJson } from "@/store/packs";
 import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";

@@ -1,5 +1,5 @@
 import type { Envelope } from "@/core/entry/schema";
-import { headsOf, readEntries } from "@/store/entries";
+import { headsOf, readEntries } from "@/store/streams";
 import { database } from "./environment";
 import { log } from "./log";
 

@@ -2,7 +2,8 @@ import { z } from "zod";
 import { readEntry, readEnvelope } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { problem, type Problem } from "@/core/problem/problem";
-import { appendEntries, beginStream, streamKind } from "@/store/entries";
+import { appendEntries } from "@/store/append";
+import { beginStream, streamKind } from "@/store/streams";
 import type { Person } from "@/store/people";
 import { database } from "./environment";
 

@@ -5,7 +5,7 @@ import { targetsOf } from "@/core/entry/effective";
 import { notesOf } from "@/core/entry/notes";
 import type { PastReading, Visit } from "@/core/measure/trend";
 import { change, marksFor, select, toDateTime, withTransaction, type Connection, type Database } from "./connection";
-import { listStreams, readEntries } from "./entries";
+import { listStreams, readEntries } from "./streams";
 
 interface Row {
   readonly id: string;

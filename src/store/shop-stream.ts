@@ -1,5 +1,5 @@
 import type { Database } from "./connection";
-import { beginStream, listStreams } from "./entries";
+import { beginStream, listStreams } from "./streams";
 
 /** The stream of the shop's own measuring equipment; begun where there is none. */
 export async function shopStream(database: Database, newId: () => string, now: Date): Promise<string> {

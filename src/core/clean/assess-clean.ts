@@ -1,6 +1,8 @@
+import { z } from "zod";
 import type { Job, Part, Signed } from "../entry/fold";
 import type { FindingsResult } from "../findings/assess-findings";
 import { groupBy } from "../group";
+import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass, Ref } from "../pack/schema";
 import type { Allowed, Circuit } from "../pack/schema-teardown";
@@ -68,7 +70,7 @@ function passageResults(pack: CompiledPack, proofs: Job["passages"]): PassageRes
 /** What was cleaned with what, what should not have been, and which passages are proven clear. */
 export function assessClean(
   pack: CompiledPack,
-  job: Pick<Job, "parts" | "cleaned" | "passages" | "findings">,
+  job: Pick<Job, "parts" | "cleaned" | "passages">,
   findings: FindingsResult,
 ): CleanResult {
   const cleanedOf = groupBy(job.cleaned, (each) => each.part);
@@ -157,3 +159,18 @@ export function assessClean(
     },
   };
 }
+
+export const cleanJudgement = judgement({
+  reads: ["parts", "cleaned", "passages"],
+  assess: assessClean,
+  problems: ({ problems }) => problems,
+  progress: ({ progress }) => (progress.total > 0 ? progress : null),
+  json: {
+    shape: { unprovenPassages: z.array(z.string()) },
+    of: ({ parts }) => ({
+      unprovenPassages: parts.flatMap(({ passages }) =>
+        passages.filter(({ clear }) => clear !== true).map(({ circuit, passage }) => `${circuit.id}/${passage.id}`),
+      ),
+    }),
+  },
+});

@@ -25,7 +25,7 @@ function piston() {
     phase: "before-cleaning" | "after-cleaning" = "before-cleaning",
   ) => bench.add("finding-made", { part, finding, place, value, phase, words: null });
   const clean = (treatment: string, first = ["rings", "pin"]) => bench.add("part-cleaned", { part, treatment, first });
-  const findings = () => whole(bench).teardown.findings.byPart.get(part)!;
+  const findings = () => whole(bench).findings.byPart.get(part)!;
   return { bench, part, see, clean, findings };
 }
 

@@ -1,5 +1,8 @@
+import { z } from "zod";
 import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
+import { judgement } from "../judgement";
+import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
 import type { Zone } from "../pack/schema-teardown";
@@ -194,7 +197,7 @@ function crackPart(
 export function assessCrack(
   pack: CompiledPack,
   job: Pick<Job, "parts" | "cleaned" | "crackChecks" | "cracks" | "threads" | "scrapped">,
-  schools: ReadonlyMap<string, string | null>,
+  { schools }: Pick<Order, "schools">,
 ): CrackResult {
   const of = <T extends { readonly part: string }>(all: readonly T[]) => groupBy(all, (each) => each.part);
   const [checks, cracks, threads, cleaned] = [of(job.crackChecks), of(job.cracks), of(job.threads), of(job.cleaned)];
@@ -274,3 +277,16 @@ export function assessCrack(
     },
   };
 }
+
+export const crackJudgement = judgement({
+  reads: ["parts", "cleaned", "crackChecks", "cracks", "threads", "scrapped"],
+  assess: assessCrack,
+  problems: ({ problems }) => problems,
+  progress: ({ progress }) => (progress.total > 0 ? progress : null),
+  json: {
+    shape: { zones: z.array(z.strictObject({ part: z.string(), zone: z.string(), state: z.string().nullable() })) },
+    of: ({ parts }) => ({
+      zones: parts.flatMap(({ part, zones }) => [...zones].map(([zone, state]) => ({ part: part.id, zone, state }))),
+    }),
+  },
+});

@@ -219,7 +219,7 @@ function block({ cleaned = true } = {}) {
   ) => bench.add("crack-checked", { part, method, zones, when });
   const crack = (line: [number, number][], lengthMm: number | null) =>
     bench.add("crack-found", { part, line, lengthMm, method: "dye", words: null });
-  const crackPart = () => assess(orrinshaw, bench.entries, asOf).teardown.crack.byPart.get(part)!;
+  const crackPart = () => assess(orrinshaw, bench.entries, asOf).crack.byPart.get(part)!;
   const tunnel = () =>
     assess(orrinshaw, bench.entries, asOf).choices.find((choice) => choice.row.row.slot.id === "block")!;
   return { bench, part, check, crack, crackPart, tunnel };
@@ -251,7 +251,7 @@ describe("a casting", () => {
     const part = case5.partIn.get("case")!;
     case5.add("part-cleaned", { part, treatment: "solvent", first: ["oil-plugs"] });
     case5.add("crack-checked", { part, method: "magnetic", zones: [], when: "before-machining" });
-    const found = assess(larkspire, case5.entries, asOf).teardown.crack.byPart.get(part)!;
+    const found = assess(larkspire, case5.entries, asOf).crack.byPart.get(part)!;
     expect([found.isChecked, found.checks[0]!.flaw]).toEqual([false, "blind"]);
   });
 
@@ -361,7 +361,7 @@ describe("a casting", () => {
   test("studs that will break are planned: count, spread and price of a binomial count", () => {
     const { bench, part } = block();
     const plan = () =>
-      assess(orrinshaw, bench.entries, asOf).teardown.crack.studs.find(
+      assess(orrinshaw, bench.entries, asOf).crack.studs.find(
         (each) => each.part.id === part && each.zone.id === "studs-cam",
       )!;
     // Handbook, part 5: about one wet-hole stud in seven; mean n p, variance n p (1 - p).
@@ -407,7 +407,7 @@ test("machining a casting that was not checked, or not checked again after grind
 });
 
 test("the ferry's heads: one hair crack between valves is harmless, one from seat to bore is repaired", () => {
-  const { crack } = assess(orrinshaw, demoJob("ferry-marigold"), asOf).teardown;
+  const { crack } = assess(orrinshaw, demoJob("ferry-marigold"), asOf);
   expect(
     crack.parts.flatMap((each) =>
       each.cracks.map(({ verdict, rule }) => [each.part.tag, verdict, rule!.repair?.name ?? null]),

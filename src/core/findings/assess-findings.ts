@@ -1,5 +1,7 @@
+import { z } from "zod";
 import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
+import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { FindingKind } from "../pack/schema-teardown";
 import { problem, type Problem } from "../problem/problem";
@@ -104,3 +106,24 @@ export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "
       );
   return { byPart, problems };
 }
+
+export const findingsJudgement = judgement({
+  reads: ["findings", "parts", "scrapped"],
+  assess: assessFindings,
+  problems: ({ problems }) => problems,
+  progress: () => null,
+  json: {
+    shape: {
+      findings: z.array(
+        z.strictObject({ part: z.string(), finding: z.string(), place: z.string().nullable(), grade: z.number() }),
+      ),
+    },
+    of: ({ byPart }) => ({
+      findings: [...byPart.values()].flatMap(({ part, lines }) =>
+        lines.flatMap(({ kind, place, grade }) =>
+          grade === null ? [] : [{ part: part.id, finding: kind.id, place: place?.id ?? null, grade }],
+        ),
+      ),
+    }),
+  },
+});

@@ -6,7 +6,7 @@ import { demoJob, orrinshaw } from "../fixtures/load";
 import { standardUncertainty } from "../quantity/estimate";
 
 const asOf = "2026-11-24T00:00:00Z";
-const ledgerOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).teardown.ledger;
+const ledgerOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).ledger;
 
 /** A broken rod bolt of 82 g, of which 50 g are left in one piece; each weighing to 0.05 g. */
 function broken({ whole = 82, left = 50, standard = 0.05 } = {}) {
@@ -146,7 +146,7 @@ describe("account of a broken part", () => {
             .sort((a, b) => a.at - b.at)
             .map(({ entry }) => entry);
           for (const entries of [bench.entries, shuffled, [...shuffled, ...bench.entries]]) {
-            const [account] = assess(orrinshaw, entries, asOf).teardown.ledger.parts;
+            const [account] = assess(orrinshaw, entries, asOf).ledger.parts;
             expect(account!.found.value).toBeCloseTo(expected, 9);
             expect(account!.missing!.value + account!.found.value).toBeCloseTo(account!.lost!.value, 9);
           }
@@ -159,7 +159,7 @@ describe("account of a broken part", () => {
 
 describe("account by material", () => {
   test("what a magnet drew out of the oil counts for the one magnetic material in play", () => {
-    const { materials } = assess(orrinshaw, demoJob("ferry-marigold"), asOf).teardown.ledger;
+    const { materials } = assess(orrinshaw, demoJob("ferry-marigold"), asOf).ledger;
     const steel = materials.find((each) => each.material === "bolt-steel")!;
     expect(steel.found.value).toBeCloseTo(28.71 + 3.1 * 0.18, 9);
     expect(standardUncertainty(steel.found)).toBeCloseTo(Math.hypot(0.05, 0.1 * 0.18, 3.1 * 0.03), 9);

@@ -1,6 +1,8 @@
+import { z } from "zod";
 import { reachedFrom } from "../circuits/reach";
 import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
+import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Circuit } from "../pack/schema-teardown";
 import { problem, type Problem } from "../problem/problem";
@@ -17,7 +19,8 @@ export interface ToSearch {
 }
 
 /** Whether nothing is left to look for: all there, some missing, more than was lost, or the weighing is too coarse to say. */
-export type AccountState = "closed" | "open" | "over" | "cannot-tell";
+export const accountStates = ["closed", "open", "over", "cannot-tell"] as const;
+export type AccountState = (typeof accountStates)[number];
 
 /** One broken part: what it lost, what of it was found, what is still somewhere. In grams. */
 export interface PartAccount {
@@ -212,3 +215,45 @@ export function assessLedger(
     problems,
   };
 }
+
+const Mass = z.strictObject({ grams: z.number(), expanded: z.number() });
+const mass = (of: Estimate) => ({ grams: of.value, expanded: coverage * standardUncertainty(of) });
+
+export const fragmentsJudgement = judgement({
+  reads: ["parts", "broken", "fragments", "residues", "searched"],
+  assess: assessLedger,
+  problems: ({ problems }) => problems,
+  progress: () => null,
+  json: {
+    /** Grams; a null mass is one that nobody could tell. */
+    shape: {
+      accounts: z.array(
+        z.strictObject({
+          part: z.string(),
+          lost: Mass.nullable(),
+          found: Mass,
+          missing: Mass.nullable(),
+          state: z.enum(accountStates),
+          toSearch: z.array(z.string()),
+        }),
+      ),
+      materials: z.array(z.strictObject({ material: z.string(), lost: Mass, found: Mass, missing: Mass })),
+    },
+    of: ({ parts, materials }) => ({
+      accounts: parts.map(({ part, lost, found, missing, state, toSearch }) => ({
+        part: part.id,
+        lost: lost && mass(lost),
+        found: mass(found),
+        missing: missing && mass(missing),
+        state,
+        toSearch: toSearch.map(({ circuit, node }) => `${circuit.id}/${node.id}`),
+      })),
+      materials: materials.map(({ material, lost, found, missing }) => ({
+        material,
+        lost: mass(lost),
+        found: mass(found),
+        missing: mass(missing),
+      })),
+    }),
+  },
+});

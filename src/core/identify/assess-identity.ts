@@ -1,4 +1,8 @@
+import { z } from "zod";
 import type { Job, Signed } from "../entry/fold";
+import { judgement } from "../judgement";
+import type { Order } from "../order/order";
+import type { CompiledPack } from "../pack/compile-pack";
 import type { Identity, Tell } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
 import { readNumber, type Reading } from "./decode-number";
@@ -35,20 +39,28 @@ export interface IdentityResult {
 /** Below this the plain truth no longer explains what was seen better than something that happened to the engine. */
 const honestEnough = 0.5;
 
-function placeResult(place: Identity["places"][number], job: Job): PlaceResult {
+type Read = Pick<Job, "numbers" | "tells" | "contradictionsSigned">;
+
+function placeResult(place: Identity["places"][number], job: Read): PlaceResult {
   const read = job.numbers.filter((number) => number.place === place.id);
   const reading = read.length === 1 ? readNumber(read[0]!.text, place) : null;
   const said = [...new Set(reading?.decoded.flatMap((decoded) => decoded.variant?.built ?? []) ?? [])];
   return { place, read, reading, says: said.length === 1 ? said[0]! : null };
 }
 
-function tellResult(tell: Tell, job: Job): TellResult {
+function tellResult(tell: Tell, job: Read): TellResult {
   const answers = job.tells.filter((answer) => answer.tell === tell.id);
   return { tell, answers, answer: answers.length === 1 ? answers[0]!.answer : null };
 }
 
-/** What engine this really is, from what was read and seen. */
-export function assessIdentity(identity: Identity, job: Job): IdentityResult {
+/** What engine this really is, from what was read and seen; null where the pack knows no numbers and no tells. */
+export function assessIdentity(
+  { pack }: CompiledPack,
+  job: Read,
+  { certified }: Pick<Order, "certified">,
+): IdentityResult | null {
+  const { identity } = pack;
+  if (!identity) return null;
   const places = identity.places.map((place) => placeResult(place, job));
   const tells = identity.tells.map((tell) => tellResult(tell, job));
   const evidence: Evidence = {
@@ -60,6 +72,7 @@ export function assessIdentity(identity: Identity, job: Job): IdentityResult {
   const plain = places.flatMap(({ reading }) => (reading && reading.plain !== "" ? [reading.plain] : []));
   const disagree = new Set(plain).size > 1;
   const seen = evidence.places.size + evidence.tells.size > 0;
+  const contradiction = disagree || (seen && found.honest < honestEnough);
   const problems = [
     ...places.flatMap(({ place, read }) =>
       read.length > 1
@@ -86,6 +99,7 @@ export function assessIdentity(identity: Identity, job: Job): IdentityResult {
           }),
         ]
       : []),
+    ...(contradiction && certified && job.contradictionsSigned.length === 0 ? [problem("contradiction-unsigned")] : []),
   ];
   return {
     places,
@@ -97,7 +111,54 @@ export function assessIdentity(identity: Identity, job: Job): IdentityResult {
     next: rankChecks(identity, evidence).filter(
       ({ tell }) => !tells.some((each) => each.tell === tell && each.answers.length > 0),
     ),
-    contradiction: disagree || (seen && found.honest < honestEnough),
+    contradiction,
     signed: job.contradictionsSigned,
   };
 }
+
+/** A variant is known once it is as sure as it matters. */
+const sureEnough = 0.95;
+
+export const identifyJudgement = judgement({
+  reads: ["numbers", "tells", "contradictionsSigned"],
+  assess: assessIdentity,
+  problems: (identity) => identity?.problems ?? [],
+  progress: (identity) =>
+    identity && {
+      done:
+        identity.places.filter(({ read }) => read.length === 1).length +
+        (identity.likeliest.probability >= sureEnough ? 1 : 0),
+      total: identity.places.length + 1,
+    },
+  json: {
+    /** Probability of each variant, likeliest stories, and the check to make next; null where the pack tells no variants apart. */
+    shape: {
+      identity: z
+        .strictObject({
+          variants: z.record(z.string(), z.number()),
+          honest: z.number(),
+          contradiction: z.boolean(),
+          stories: z.array(
+            z.strictObject({ story: z.string().nullable(), variant: z.string(), probability: z.number() }),
+          ),
+          next: z.strictObject({ tell: z.string(), bits: z.number(), bitsPerMinute: z.number() }).nullable(),
+        })
+        .nullable(),
+    },
+    of: (identity) => {
+      if (!identity) return { identity: null };
+      const { posterior: found, contradiction, next } = identity;
+      return {
+        identity: {
+          variants: Object.fromEntries(found.variants),
+          honest: found.honest,
+          contradiction,
+          stories: found.stories
+            .slice(0, 5)
+            .map(({ id, variant, probability }) => ({ story: id, variant, probability })),
+          next: next[0] ? { tell: next[0].tell.id, bits: next[0].bits, bitsPerMinute: next[0].bitsPerMinute } : null,
+        },
+      };
+    },
+  },
+});

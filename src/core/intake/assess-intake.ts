@@ -1,10 +1,14 @@
+import { z } from "zod";
 import type { Job, Signed } from "../entry/fold";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Intake } from "../pack/schema";
-import type { Choice } from "../plan/propose";
+import type { Choice } from "../plan/option";
 import { problem, type Problem } from "../problem/problem";
-import { notesOf, type Notes } from "../entry/notes";
-import { orderItems, orderOf, type Order } from "../order/order";
+import type { Notes } from "../entry/notes";
+import type { IdentityResult } from "../identify/assess-identity";
+import { FoundJson, foundJson } from "../json-parts";
+import { judgement } from "../judgement";
+import { orderItems, type Order } from "../order/order";
 import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
 
 export const hourItems = ["hours-since-new", "hours-since-overhaul", "hours-since-top-overhaul"] as const;
@@ -20,8 +24,6 @@ export interface Estimates {
 }
 
 export interface IntakeResult {
-  readonly notes: Notes;
-  readonly order: Order;
   /** Questions about what it goes into that nobody has answered. */
   readonly openQuestions: readonly Intake["questions"][number][];
   readonly estimates: Estimates;
@@ -62,7 +64,7 @@ function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[
   });
 }
 
-function estimatesOf(job: Job): Estimates {
+function estimatesOf(job: Pick<Job, "estimates" | "approvals">): Estimates {
   const lines = job.estimates.map((estimate) => ({
     estimate,
     approval: job.approvals.filter((approval) => approval.estimate === estimate.id).at(-1) ?? null,
@@ -87,15 +89,31 @@ function estimateProblems({ lines, total, approved }: Estimates, order: Order): 
   ];
 }
 
+/** What is to become of the engine as a whole: asked again when a main casting is lost, and settled where two chose at once. */
+function courseProblems(worth: WorthResult | null, courses: Job["courses"]): Problem[] {
+  const castings = worth?.lostCastings ?? [];
+  return [
+    ...(castings.length > 0 && !courses.some((each) => each.proposal === worth!.course)
+      ? [problem("course-asked-again", [], { castings: castings.join(", ") })]
+      : []),
+    ...(courses.length > 1 ? [problem("course-chosen-twice", [], { count: courses.length })] : []),
+  ];
+}
+
+const serialsOf = (identity: IdentityResult | null): readonly number[] =>
+  identity?.places.flatMap(({ reading }) => reading?.decoded.flatMap(({ serial }) => serial ?? []) ?? []) ?? [];
+
 /** All that Intake knows, and what it lacks. */
 export function assessIntake(
   pack: CompiledPack,
-  job: Job,
+  job: Pick<Job, "header" | "notes" | "estimates" | "approvals" | "courses">,
+  order: Order,
   choices: readonly Choice[],
-  serials: readonly number[],
+  identity: IdentityResult | null,
 ): IntakeResult {
-  const notes = notesOf(job);
-  const order = orderOf(job, notes);
+  const { notes } = order;
+  const serials = serialsOf(identity);
+  const worth = worthRebuilding(pack, choices, order);
   const { intake } = pack.pack;
   const openQuestions =
     intake?.questions.filter((question) => notes.about("application", question.id).length === 0) ?? [];
@@ -110,21 +128,21 @@ export function assessIntake(
       ]
     : [];
   return {
-    notes,
-    order,
     openQuestions,
     estimates,
-    worth: worthRebuilding(pack, choices, order),
+    worth,
     bulletins:
       intake?.bulletins.filter(({ serials: [from, to] }) => serials.some((serial) => serial >= from && serial <= to)) ??
       [],
     problems: [
-      ...(job.header && !applicationKnown ? [problem("application-unknown")] : []),
+      // Whoever decides must know what the engine goes into.
+      ...(job.header && !applicationKnown ? [problem("application-unknown"), problem("application-unknown-here")] : []),
       ...notes.conflicts.map((found) =>
         problem("noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
       ),
       ...hourProblems(notes, [null, ...new Set(job.notes.flatMap((note) => note.part ?? []))]),
       ...estimateProblems(estimates, order),
+      ...courseProblems(worth, job.courses),
     ],
     progress: {
       done: asked.filter(([section, item]) => notes.about(section, item).length > 0).length,
@@ -132,3 +150,34 @@ export function assessIntake(
     },
   };
 }
+
+export const intakeJudgement = judgement({
+  reads: ["header", "notes", "estimates", "approvals", "courses"],
+  assess: assessIntake,
+  problems: ({ problems }) => problems,
+  progress: ({ progress }) => (progress.total > 0 ? progress : null),
+  json: {
+    shape: {
+      worth: z
+        .strictObject({
+          course: z.string(),
+          costs: z.record(z.string(), z.number().nullable()),
+          known: z.number(),
+          reasons: z.array(FoundJson),
+        })
+        .nullable(),
+      estimated: z.number(),
+      approved: z.number(),
+    },
+    of: ({ worth, estimates }) => ({
+      worth: worth && {
+        course: worth.course,
+        costs: { ...worth.costs },
+        known: worth.known,
+        reasons: worth.reasons.map(foundJson),
+      },
+      estimated: estimates.total,
+      approved: estimates.approved,
+    }),
+  },
+});

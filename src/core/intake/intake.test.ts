@@ -22,18 +22,18 @@ test("while nobody knows what it goes into Intake and Decide hold; 'nobody knows
 
 test("what is ordered at Intake holds over how the job was opened, down to the rule near a limit", () => {
   const bench = new TestBench(orrinshaw, { hoursWanted: 1000 });
-  expect(judge(bench).intake.order).toMatchObject({ hoursWanted: 1000, rule: "simple", certified: null });
+  expect(judge(bench).order).toMatchObject({ hoursWanted: 1000, rule: "simple", certified: null });
   note(bench, "order", "hours-wanted", 6000);
   note(bench, "order", "certified", true);
   note(bench, "order", "decision-rule", "guarded-acceptance");
-  expect(judge(bench).intake.order).toMatchObject({ hoursWanted: 6000, rule: "guarded-acceptance", certified: true });
+  expect(judge(bench).order).toMatchObject({ hoursWanted: 6000, rule: "guarded-acceptance", certified: true });
   bench.readAll(bench.occasion(), "liner-3/bore", [108.098, 108.05, 108.05, 108.05, 108.05, 108.05]);
   expect(judge(bench).choices.find((choice) => choice.row.row.id === "liner-3/bore")!.proposal.disposition).toBe(
     "replace",
   );
   const [hours] = bench.entries.filter((entry) => entry.payload.item === "hours-wanted");
   note(bench, "order", "hours-wanted", null, { supersedes: [hours!.id] });
-  expect(judge(bench).intake.order.hoursWanted).toBeNull();
+  expect(judge(bench).order.hoursWanted).toBeNull();
 });
 
 test("hours since overhaul cannot be more than since new, of the engine or of one part", () => {
@@ -51,7 +51,7 @@ test("two answers to one question at once are a conflict, and count as none", ()
   const bench = new TestBench(orrinshaw);
   note(bench, "order", "budget", 9000);
   note(bench, "order", "budget", 7000);
-  expect(judge(bench).intake.order.budget).toBeNull();
+  expect(judge(bench).order.budget).toBeNull();
   expect(codes(bench)).toContain("intake noted-twice");
 });
 

@@ -1,4 +1,4 @@
-import type { Choice } from "../plan/propose";
+import type { Choice } from "../plan/option";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 import type { Order } from "../order/order";

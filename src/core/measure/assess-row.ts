@@ -1,7 +1,5 @@
 import { phases, type DecisionRule, type Phase } from "../entry/schema";
 import type { Job, Occasion, Part, Reading } from "../entry/fold";
-import { notesOf } from "../entry/notes";
-import { orderOf } from "../order/order";
 import type { ExprContext } from "../pack/evaluate-expr";
 import type { Row } from "../pack/compile-pack";
 import type { Characteristic, Feature } from "../pack/schema";
@@ -36,8 +34,8 @@ export interface RowResult {
   readonly measured: number;
 }
 
-/** What one row needs of the job, gathered once for all rows. */
-export interface Bench {
+/** What rows need of the job, gathered once for all of them. */
+export interface Evidence {
   readonly partIn: ReadonlyMap<string, Part>;
   /** By part, then by feature as readings name it. */
   readonly readingsOf: ReadonlyMap<string, ReadonlyMap<string, readonly Reading[]>>;
@@ -52,14 +50,18 @@ const noReadings: readonly Reading[] = [];
 /** What is in the slot of a row, and what was read of it. */
 export function evidenceFor(
   row: Row,
-  bench: Bench,
+  evidence: Evidence,
 ): { readonly part: Part | null; readonly readings: readonly Reading[] } {
-  const part = bench.partIn.get(row.slot.id) ?? null;
-  return { part, readings: part ? (bench.readingsOf.get(part.id)?.get(row.at.id) ?? noReadings) : noReadings };
+  const part = evidence.partIn.get(row.slot.id) ?? null;
+  return { part, readings: part ? (evidence.readingsOf.get(part.id)?.get(row.at.id) ?? noReadings) : noReadings };
 }
 
 /** Sorts a job's readings and parts into the places where rows look for them. */
-export function layOut(job: Job, facts: ReadonlyMap<string, number>): Bench {
+export function gatherEvidence(
+  job: Pick<Job, "readings" | "parts" | "occasions" | "conflicts">,
+  facts: ReadonlyMap<string, number>,
+  rule: DecisionRule,
+): Evidence {
   const readingsOf = new Map<string, Map<string, Reading[]>>();
   for (const reading of job.readings) {
     let ofPart = readingsOf.get(reading.part);
@@ -76,22 +78,22 @@ export function layOut(job: Job, facts: ReadonlyMap<string, number>): Bench {
     occasions: job.occasions,
     inConflict: new Set(job.conflicts.flatMap((conflict) => conflict.successors)),
     facts,
-    rule: orderOf(job, notesOf(job)).rule,
+    rule,
   };
 }
 
-/** A bench with further readings on it; the lists they do not belong to stay as they are. */
-export function withReadings(bench: Bench, readings: readonly Reading[]): Bench {
-  const readingsOf = new Map(bench.readingsOf);
+/** The same evidence with further readings; the lists they do not belong to stay as they are. */
+export function withReadings(evidence: Evidence, readings: readonly Reading[]): Evidence {
+  const readingsOf = new Map(evidence.readingsOf);
   for (const reading of readings) {
     const ofPart = new Map(readingsOf.get(reading.part));
     readingsOf.set(reading.part, ofPart.set(reading.feature, [...(ofPart.get(reading.feature) ?? []), reading]));
   }
-  return { ...bench, readingsOf };
+  return { ...evidence, readingsOf };
 }
 
 /** The newest phase in which anything of the feature was read: a reworked journal is not judged by what it was. */
-function newestPhase(readings: readonly Reading[], occasions: Bench["occasions"]): Phase | null {
+function newestPhase(readings: readonly Reading[], occasions: Evidence["occasions"]): Phase | null {
   const seen = new Set(readings.flatMap((reading) => occasions.get(reading.occasion)?.phase ?? []));
   return [...phases].reverse().find((phase) => seen.has(phase)) ?? null;
 }
@@ -101,7 +103,7 @@ function readingsAt(
   point: string,
   phase: Phase | null,
   readings: readonly Reading[],
-  occasions: Bench["occasions"],
+  occasions: Evidence["occasions"],
 ): readonly Reading[] {
   const here = readings.filter(
     (reading) => reading.point === point && occasions.get(reading.occasion)?.phase === phase,
@@ -135,10 +137,10 @@ export const measuredPoints = (points: readonly PointResult[]): ReadonlyMap<stri
   new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
 
 /** Everything the readings say of one feature of the part in one slot. */
-export function assessRow(row: Row, bench: Bench): RowResult {
+export function assessRow(row: Row, evidence: Evidence): RowResult {
   const { feature } = row.at;
-  const { part, readings } = evidenceFor(row, bench);
-  const phase = newestPhase(readings, bench.occasions);
+  const { part, readings } = evidenceFor(row, evidence);
+  const phase = newestPhase(readings, evidence.occasions);
   const limit = decidingLimit(feature.governing);
   const stop = wearLimit(limit, feature.governing.limits.new, feature.wearsTowards);
   const fresh = sizeWhenNew(
@@ -152,11 +154,11 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   const points = feature.points.map((point): PointResult => {
     // Where a new part reads something of its own at each point, the one limit is not about each of them.
     const standsAlone = isPointwise && point.nominal === undefined;
-    const here = readingsAt(point.id, phase, readings, bench.occasions);
-    const conflict = here.some((reading) => bench.inConflict.has(reading.id));
+    const here = readingsAt(point.id, phase, readings, evidence.occasions);
+    const conflict = here.some((reading) => evidence.inConflict.has(reading.id));
     const single = here
       .filter((reading) => isOfKind(reading, feature))
-      .flatMap((reading) => readingEstimate(reading, bench.occasions.get(reading.occasion)!, expansionPerK) ?? []);
+      .flatMap((reading) => readingEstimate(reading, evidence.occasions.get(reading.occasion)!, expansionPerK) ?? []);
     // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
     const estimate = conflict || single.length === 0 ? null : mean(single);
     return {
@@ -171,8 +173,8 @@ export function assessRow(row: Row, bench: Bench): RowResult {
   });
 
   const measured = measuredPoints(points);
-  const context: ExprContext = { points: feature.points, measured, facts: bench.facts, refs: new Map() };
-  const rule = stricter(bench.rule, row.partClass.rule?.atLeast);
+  const context: ExprContext = { points: feature.points, measured, facts: evidence.facts, refs: new Map() };
+  const rule = stricter(evidence.rule, row.partClass.rule?.atLeast);
   const between = feature.sampling && estimateOf(0, [[`form:${part?.id}:${row.at.id}`, feature.sampling.standardMm]]);
   const governing = assessCharacteristic(
     feature.governing,

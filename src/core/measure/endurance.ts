@@ -1,5 +1,6 @@
 import type { Part } from "../entry/fold";
 import type { Notes } from "../entry/notes";
+import type { Order } from "../order/order";
 import { normalCdf } from "../numeric/normal-cdf";
 import type { CompiledPack } from "../pack/compile-pack";
 import { propagate, standardUncertainty, type Estimate } from "../quantity/estimate";
@@ -125,8 +126,7 @@ function meanOver(from: number, to: number, at: (age: number) => number): number
 export function enduranceOf(
   pack: CompiledPack,
   row: RowResult,
-  notes: Notes,
-  hoursWanted: number | null,
+  { notes, hoursWanted }: Pick<Order, "notes" | "hoursWanted">,
 ): Endurance | null {
   const { feature } = row.row.at;
   const { governing } = row;

@@ -1,9 +1,20 @@
+import { z } from "zod";
 import type { Job } from "../entry/fold";
+import { Notes } from "../entry/notes";
 import { decisionRules, type DecisionRule } from "../entry/schema";
-import type { Notes } from "../entry/notes";
+import { judgement } from "../judgement";
+import type { CompiledPack } from "../pack/compile-pack";
+
+/** What the engine goes into. Null is unknown. */
+export interface Application {
+  /** The kind that cautions and conditions speak of. */
+  readonly kind: string | null;
+  readonly words: string | null;
+}
 
 /** What is ordered: as the job was opened, and as Intake has it since. Null is unknown. */
 export interface Order {
+  readonly notes: Notes;
   readonly hoursWanted: number | null;
   readonly budget: number | null;
   readonly wantedBy: string | null;
@@ -12,23 +23,72 @@ export interface Order {
   /** Whether the engine is used under a certificate, or carries passengers. */
   readonly certified: boolean | null;
   readonly rule: DecisionRule;
+  readonly application: Application;
+  /** The variant that a person said it is; never one that is only likely. */
+  readonly variant: string | null;
+  /** How the shop works where practitioners differ: the option by school, null where nobody chose. */
+  readonly schools: ReadonlyMap<string, string | null>;
 }
 
 export const orderItems = ["hours-wanted", "budget", "wanted-by", "ask-above", "certified", "decision-rule"] as const;
+type OrderItem = (typeof orderItems)[number] | "variant";
 
-const number = (value: unknown) => (typeof value === "number" ? value : null);
+const numberOrNull = (value: unknown) => (typeof value === "number" ? value : null);
+const textOrNull = (value: unknown) => (typeof value === "string" ? value : null);
 
-export function orderOf({ header }: Pick<Job, "header">, notes: Notes): Order {
-  const noted = (item: (typeof orderItems)[number]) => notes.value("order", item);
-  const or = <T>(item: (typeof orderItems)[number], take: (value: unknown) => T, before: T): T =>
-    noted(item) === undefined ? before : take(noted(item));
-  const rule = noted("decision-rule");
+function applicationOf({ pack }: CompiledPack, { header }: Pick<Job, "header">, notes: Notes): Application {
+  const chosen = (pack.intake?.questions ?? []).flatMap(({ id, options }) => {
+    const answer = notes.value("application", id);
+    return options.filter((option) => option.id === answer);
+  });
+  const kind = chosen.find((option) => option.application !== undefined)?.application;
   return {
-    hoursWanted: or("hours-wanted", number, header?.hoursWanted ?? null),
-    budget: or("budget", number, header?.budget ?? null),
-    wantedBy: or("wanted-by", (value) => (typeof value === "string" ? value : null), header?.wantedBy ?? null),
-    askAbove: number(noted("ask-above")),
-    certified: typeof noted("certified") === "boolean" ? (noted("certified") as boolean) : null,
-    rule: decisionRules.find((each) => each === rule) ?? header?.decisionRule ?? "simple",
+    kind: kind ?? header?.application.kind ?? null,
+    words: chosen.length > 0 ? chosen.map(({ name }) => name).join(", ") : (header?.application.words ?? null),
   };
 }
+
+/** The one order of a job, for whoever asks: what was said at Intake comes before what was known when it was opened. */
+export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes">): Order {
+  const { header } = job;
+  const notes = new Notes(job.notes);
+  const noted = (item: OrderItem) => notes.value("order", item);
+  const or = <T>(item: OrderItem, take: (value: unknown) => T, before: T): T =>
+    noted(item) === undefined ? before : take(noted(item));
+  const rule = noted("decision-rule");
+  const certified = noted("certified");
+  return {
+    notes,
+    hoursWanted: or("hours-wanted", numberOrNull, header?.hoursWanted ?? null),
+    budget: or("budget", numberOrNull, header?.budget ?? null),
+    wantedBy: or("wanted-by", textOrNull, header?.wantedBy ?? null),
+    askAbove: numberOrNull(noted("ask-above")),
+    certified: typeof certified === "boolean" ? certified : null,
+    rule: decisionRules.find((each) => each === rule) ?? header?.decisionRule ?? "simple",
+    application: applicationOf(pack, job, notes),
+    variant: or("variant", textOrNull, header?.engine.variant ?? null),
+    schools: new Map(pack.pack.intake?.schools.map(({ id }) => [id, textOrNull(notes.value("school", id))])),
+  };
+}
+
+export const orderJudgement = judgement({
+  reads: ["header", "notes"],
+  assess: assessOrder,
+  problems: () => [],
+  progress: () => null,
+  json: {
+    shape: {
+      order: z.strictObject({
+        hoursWanted: z.number().nullable(),
+        budget: z.number().nullable(),
+        wantedBy: z.string().nullable(),
+        askAbove: z.number().nullable(),
+        certified: z.boolean().nullable(),
+        rule: z.string(),
+        application: z.strictObject({ kind: z.string().nullable(), words: z.string().nullable() }),
+        variant: z.string().nullable(),
+      }),
+    },
+    of: ({ notes: _, schools: __, ...order }) => ({ order }),
+  },
+});

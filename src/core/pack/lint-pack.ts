@@ -12,7 +12,7 @@ import {
 } from "./expr-dimension";
 import { placesFor } from "./fit-points";
 import { placesOf } from "./places";
-import { rulesOfThumb } from "./rules-of-thumb";
+import { rulesOfThumb } from "./thumb-rules";
 import type { Characteristic, Expr, Feature, Joint, Limits, Pack, Point, Ref } from "./schema";
 import { lintIdentity } from "./lint-identity";
 import { lintTeardown } from "./lint-teardown";

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { unitById } from "../quantity/units";
 import { fits, type Fit } from "./fit-kinds";
-import { thumbIds } from "./rules-of-thumb";
+import { thumbIds } from "./thumb-rules";
 import { Finite, Id, Ref, Text } from "./schema-base";
 import {
   Circuit,
@@ -421,9 +421,15 @@ const Choices = z
   .min(1)
   .max(30);
 
+/** An answer may say which kind of application it is, for cautions and conditions that hold there only. */
+const ApplicationChoices = z
+  .array(z.strictObject({ id: Id, name: Text, note: Text.optional(), application: Id.optional() }))
+  .min(1)
+  .max(30);
+
 export const Intake = z.strictObject({
   /** What it is going into, and what belongs to that. */
-  questions: z.array(z.strictObject({ id: Id, text: Text, why: Text, options: Choices })).max(50),
+  questions: z.array(z.strictObject({ id: Id, text: Text, why: Text, options: ApplicationChoices })).max(50),
   /** Where practitioners differ: options with their reasons. */
   schools: z
     .array(

@@ -1,13 +1,11 @@
 import type { CrackPart, CrackResult } from "../crack/assess-crack";
 import { problem } from "../problem/problem";
-import type { Choice, Option } from "./propose";
-import { sameOption } from "./same-option";
+import type { Choice, Option } from "./option";
 
 const chosen = (choice: Choice, options: readonly Option[], proposal: Option): Choice => ({
   ...choice,
   options,
   proposal,
-  overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, proposal),
 });
 
 const withOption = (

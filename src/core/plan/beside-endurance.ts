@@ -1,7 +1,6 @@
 import type { Endurance } from "../measure/endurance";
 import { problem } from "../problem/problem";
-import type { Choice, Option } from "./propose";
-import { sameOption } from "./same-option";
+import type { Choice, Option } from "./option";
 
 /** What the hours wanted say of using a part again: how likely it reaches them, and whether its life is over first. */
 export function besideEndurance(choice: Choice, endurance: Endurance | null): Choice {
@@ -16,7 +15,6 @@ export function besideEndurance(choice: Choice, endurance: Endurance | null): Ch
       ...choice,
       options: [option, ...others],
       proposal: chosen,
-      overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, chosen),
     };
   };
   if (life !== null && age !== null && age.from + hoursWanted > life) {

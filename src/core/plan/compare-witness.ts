@@ -1,12 +1,11 @@
 import type { z } from "zod";
-import type { Assessment } from "../assess";
-import type { HandOverWitness, Witness } from "../entry/schema";
+import type { Witness } from "../entry/schema";
 import { coreVersion } from "../version";
-import { makeHandOverWitness, shownFigures } from "./make-witness";
+import { shownFigures } from "./make-witness";
 import type { RowResult } from "../measure/assess-row";
 import { problem, type Problem } from "../problem/problem";
 
-interface Figure {
+export interface ShownFigure {
   readonly value: number;
   readonly expanded: number;
   readonly mark: string;
@@ -14,13 +13,13 @@ interface Figure {
 
 /** Half a nanometre more than the rounding of a witness. */
 const slack = 1.5e-6;
-const isSame = (a: Figure, b: Figure) =>
+const isSame = (a: ShownFigure, b: ShownFigure) =>
   Math.abs(a.value - b.value) <= slack && Math.abs(a.expanded - b.expanded) <= slack && a.mark === b.mark;
 
 /** Figures that are no longer what they were; one that is gone or has come is a difference too. */
-function compareFigures(
-  then: ReadonlyMap<string, Figure>,
-  now: ReadonlyMap<string, Figure>,
+export function compareFigures(
+  then: ReadonlyMap<string, ShownFigure>,
+  now: ReadonlyMap<string, ShownFigure>,
   unitOf: (key: string) => string,
 ): Problem[] {
   return [...new Set([...then.keys(), ...now.keys()])].flatMap((key) => {
@@ -42,7 +41,7 @@ function compareFigures(
 }
 
 /** What the figures of rows and joints are shown in, by characteristic, with its row's id before it or without. */
-function unitsOf(
+export function unitsOf(
   judged: readonly (Pick<RowResult, "governing" | "derived"> & { readonly row?: { readonly id: string } })[],
 ): (key: string) => string {
   const units = new Map(
@@ -56,7 +55,7 @@ function unitsOf(
   return (key) => units.get(key) ?? "mm";
 }
 
-const compareGround = (then: { core: string; pack: string }, pack: string): Problem[] => [
+export const compareGround = (then: { core: string; pack: string }, pack: string): Problem[] => [
   ...(then.core === coreVersion ? [] : [problem("core-differs", [], { then: then.core, now: coreVersion })]),
   ...(then.pack === pack
     ? []
@@ -72,40 +71,4 @@ export function compareWitness(
   const then = new Map(witness.figures.map((figure) => [figure.id, figure]));
   const now = new Map(shownFigures([row.governing, ...row.derived]).map((figure) => [figure.id, figure]));
   return [...compareGround(witness, packSha256), ...compareFigures(then, now, unitsOf([row]))];
-}
-
-/** What stood on the screen at hand-over, beside what stands there now: figures, proposals, decisions, holds. */
-export function compareHandOver(witness: z.infer<typeof HandOverWitness>, assessment: Assessment): Problem[] {
-  const now = makeHandOverWitness(assessment, []);
-  const figures = ({ figures }: typeof now) =>
-    new Map(figures.map(([row, id, value, expanded, mark]) => [`${row} ${id}`, { value, expanded, mark }]));
-  const choicesNow = new Map(now.choices.map((choice) => [choice[0], choice]));
-  const choices = witness.choices.flatMap((was) => {
-    const is = choicesNow.get(was[0]);
-    if (is && was.every((part, at) => part === is[at])) return [];
-    return [
-      problem("choice-differs", [was[0]], {
-        row: was[0],
-        thenProposal: was[1],
-        thenDecision: was[3],
-        nowProposal: is?.[1] ?? null,
-        nowDecision: is?.[3] ?? null,
-      }),
-    ];
-  });
-  const keyOf = ([code, path]: [string, string]) => `${code} ${path}`;
-  const heldThen = new Set(witness.holds.map(keyOf));
-  const come = now.holds
-    .filter((each) => !heldThen.has(keyOf(each)))
-    .map(([code, path]) => problem("hold-came", [], { code, path }));
-  return [
-    ...compareGround(witness, assessment.pack),
-    ...compareFigures(
-      figures(witness),
-      figures(now),
-      unitsOf([...assessment.rows.values(), ...assessment.joints.values()]),
-    ),
-    ...choices,
-    ...come,
-  ];
 }

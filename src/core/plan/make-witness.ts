@@ -1,10 +1,9 @@
 import type { z } from "zod";
 import { fingerprint } from "../canonical";
-import type { Assessment } from "../assess";
-import type { Envelope, HandOverWitness, Witness } from "../entry/schema";
+import type { Envelope, Witness } from "../entry/schema";
 import type { CharacteristicResult } from "../measure/assess-characteristic";
 import { coreVersion } from "../version";
-import type { Choice } from "./propose";
+import type { Choice } from "./option";
 
 const fingerprints = new WeakMap<object, string>();
 
@@ -47,34 +46,5 @@ export function makeWitness(choice: Choice, packSha256: string, entries: readonl
     entries: entrySetFingerprint(entries),
     proposal: choice.proposal.disposition,
     figures: shownFigures([governing, ...derived]),
-  };
-}
-
-/** Everything that stood on the screen when an engine was handed over. */
-export function makeHandOverWitness(
-  assessment: Assessment,
-  entries: readonly Envelope[],
-): z.infer<typeof HandOverWitness> {
-  const { core, pack, rows, joints, choices, holds } = assessment;
-  return {
-    core,
-    pack,
-    entries: entrySetFingerprint(entries),
-    figures: [...rows.values(), ...joints.values()].flatMap(({ row, governing, derived }) =>
-      shownFigures([governing, ...derived]).map(
-        ({ id, value, expanded, mark }): [string, string, number, number, string] => [
-          row.id,
-          id,
-          value,
-          expanded,
-          mark,
-        ],
-      ),
-    ),
-    choices: choices.map(({ row, proposal, decisions }) => {
-      const [decision] = decisions.length === 1 ? decisions : [];
-      return [row.row.id, proposal.disposition, proposal.step, decision?.disposition ?? null, decision?.step ?? null];
-    }),
-    holds: holds.map(({ code, path }) => [code, path.join(" ").slice(0, 200)]),
   };
 }

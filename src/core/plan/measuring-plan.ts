@@ -1,4 +1,4 @@
-import type { Assessment } from "../assess";
+import type { Assessment } from "../assessment";
 import type { RowResult } from "../measure/assess-row";
 import type { CompiledPack } from "../pack/compile-pack";
 
@@ -30,8 +30,8 @@ const withOdds = (chance: number, factor: number) => (chance * factor) / (1 - ch
  * Chance that a place costs its part: how often such parts are replaced where nobody has looked yet, moved by what was
  * seen on this one and by how its fellows measured.
  */
-function chanceOf(row: RowResult, likely: number, { rows, teardown }: Assessment): number {
-  const lines = row.part ? (teardown.findings.byPart.get(row.part.id)?.lines ?? []) : [];
+function chanceOf(row: RowResult, likely: number, { rows, findings }: Assessment): number {
+  const lines = row.part ? (findings.byPart.get(row.part.id)?.lines ?? []) : [];
   const grades = lines.flatMap((line) => line.grade ?? []);
   const seen = grades.length > 0 ? oddsByGrade[Math.max(...grades) as 0 | 1 | 2 | 3] : 1;
   const judged = [...rows.values()].filter(
@@ -72,9 +72,7 @@ export function measuringPlan(
   const place = new Map(pack.slots.map((slot, at) => [slot.id, at]));
   const open = sheets
     .flatMap((sheet) => sheet.rows.map((row) => assessment.rows.get(row.id)!))
-    .filter(
-      (row) => row.part && row.measured < row.points.length && !assessment.teardown.crack.scrapped.has(row.part.id),
-    );
+    .filter((row) => row.part && row.measured < row.points.length && !assessment.crack.scrapped.has(row.part.id));
   const rated = open.map((row) => {
     const price = prices.get(row.row.partClass.id);
     const decides =

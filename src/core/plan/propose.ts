@@ -1,5 +1,5 @@
 import type { Decision } from "../entry/fold";
-import type { DecisionRule, Disposition } from "../entry/schema";
+import type { DecisionRule } from "../entry/schema";
 import { allAccepted, type Answer, type CharacteristicResult } from "../measure/assess-characteristic";
 import { assessJoint, type JointResult } from "../measure/assess-joint";
 import { measuredPoints, type RowResult } from "../measure/assess-row";
@@ -17,35 +17,9 @@ import type { Endurance } from "../measure/endurance";
 import { besideCracks } from "./beside-cracks";
 import { besideEndurance } from "./beside-endurance";
 import { compareWitness } from "./compare-witness";
-import { sameOption } from "./same-option";
+import type { Choice, Option } from "./option";
+import { decidedOrProposed } from "./standing";
 import { layerOf, nextSize, type NextSize } from "./next-size";
-
-/** One way to go, whether the evidence allows it, and why. */
-export interface Option {
-  readonly disposition: Disposition;
-  /** Which size of a rework. */
-  readonly step: string | null;
-  readonly stepName: string | null;
-  /** Null: the evidence does not say. */
-  readonly allowed: Answer;
-  readonly reasons: readonly Problem[];
-}
-
-export interface Choice {
-  readonly row: RowResult;
-  /** Other rows of the same part that the choice rests on. */
-  readonly restsOn: readonly RowResult[];
-  /** Joints in which this place is the one that gives way. */
-  readonly joints: readonly JointResult[];
-  readonly options: readonly Option[];
-  readonly proposal: Option;
-  readonly size: NextSize | null;
-  /** Decisions that stand; more than one is a conflict. */
-  readonly decisions: readonly Decision[];
-  readonly overrides: boolean;
-  /** Where the one decision was shown other figures than stand here now. */
-  readonly differences: readonly Problem[];
-}
 
 type Rows = ReadonlyMap<string, RowResult>;
 
@@ -401,10 +375,6 @@ function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, rep
   return { ...replace, reasons: need.reuse.reasons };
 }
 
-/** The one decision that stands for a row of a part, as an option. */
-const decidedOrProposed = ({ decisions, options, proposal }: Choice): Option =>
-  (decisions.length === 1 ? options.find((option) => sameOption(option, decisions[0]!)) : undefined) ?? proposal;
-
 /** A part that is otherwise good goes when the part it runs with is worked on or replaced: shells with their journal. */
 function renewed(choice: Choice, joints: readonly JointResult[], choiceOf: ReadonlyMap<string, Choice>): Choice {
   if (choice.proposal.disposition !== "reuse" && choice.proposal.disposition !== "hold") return choice;
@@ -423,7 +393,6 @@ function renewed(choice: Choice, joints: readonly JointResult[], choiceOf: Reado
       return {
         ...choice,
         proposal,
-        overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, proposal),
       };
     }
   }
@@ -491,7 +460,6 @@ function besideNewMates(choice: Choice, choiceOf: ReadonlyMap<string, Choice>, g
     ...choice,
     options: [option, ...others],
     proposal: option,
-    overrides: choice.decisions.length === 1 && !sameOption(choice.decisions[0]!, option),
   };
 }
 
@@ -555,7 +523,6 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
       proposal,
       size: need.size,
       decisions: mine,
-      overrides: mine.length === 1 && !sameOption(mine[0]!, proposal),
       differences: mine.length === 1 ? compareWitness(mine[0]!.witness, row, packSha256) : [],
     };
   });

@@ -1,6 +1,7 @@
 import type { Station } from "../stations";
 
-export type Severity = "error" | "hold" | "notice";
+export const severities = ["error", "hold", "notice"] as const;
+export type Severity = (typeof severities)[number];
 
 /**
  * Why a hold holds.

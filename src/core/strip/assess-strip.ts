@@ -1,5 +1,7 @@
+import { z } from "zod";
 import type { Job, Signed } from "../entry/fold";
 import { groupBy } from "../group";
+import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { StripCheck, StripStep } from "../pack/schema-teardown";
 import { problem, type Problem } from "../problem/problem";
@@ -189,3 +191,17 @@ export function assessStrip(
     ],
   };
 }
+
+export const stripJudgement = judgement({
+  reads: ["ticks", "checks", "cameOut", "parts"],
+  assess: assessStrip,
+  problems: (strip) => strip?.problems ?? [],
+  progress: (strip) =>
+    strip && { done: strip.steps.filter(({ state }) => state === "done").length, total: strip.steps.length },
+  json: {
+    shape: {
+      steps: z.array(z.strictObject({ step: z.string(), state: z.enum(["done", "open", "blocked"]) })),
+    },
+    of: (strip) => ({ steps: strip?.steps.map(({ step, state }) => ({ step: step.id, state })) ?? [] }),
+  },
+});

@@ -7,7 +7,7 @@ import { stepOrder, stepsBefore, unreachableSteps } from "./step-order";
 import { readTagCode, writeTagCode } from "./tag-code";
 
 const asOf = "2026-11-24T00:00:00Z";
-const stripOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).teardown.strip!;
+const stripOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).strip!;
 const tick = (bench: TestBench, step: string, how: "done" | "found-so" = "done") =>
   bench.add("step-ticked", { step, how, words: null });
 const codes = (bench: TestBench) =>
@@ -194,7 +194,7 @@ test("a tag's code comes back as the tag it was made of, and nothing else is tak
 });
 
 test("the ferry was taken apart in order and nothing of its timing was lost", () => {
-  const { strip } = assess(orrinshaw, demoJob("ferry-marigold"), asOf).teardown;
+  const { strip } = assess(orrinshaw, demoJob("ferry-marigold"), asOf);
   expect(strip!.problems).toEqual([]);
   expect(strip!.next!.step.id).toBe("gallery-plugs");
   const bolts = strip!.steps.flatMap((step) => step.checks).find(({ check }) => check.id === "rod-bolts")!;

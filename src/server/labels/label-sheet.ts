@@ -1,5 +1,5 @@
 import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/assessment";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { writeTagCode } from "@/core/strip/tag-code";
 import { renderPdf } from "../render-pdf";
@@ -16,14 +16,14 @@ export interface Label {
 }
 
 /** A label for each part that is out of the engine, in the order of the pack's slots. */
-export function labelsOf(pack: CompiledPack, { job, teardown }: Assessment): Label[] {
+export function labelsOf(pack: CompiledPack, { job, strip, crack }: Assessment): Label[] {
   const order = new Map(pack.pack.slots.map((slot, at) => [slot.id, at]));
-  const out = [...(teardown.strip?.out ?? [])].sort(
+  const out = [...(strip?.out ?? [])].sort(
     ([, a], [, b]) => (order.get(a.slot) ?? Infinity) - (order.get(b.slot) ?? Infinity),
   );
   return out.flatMap(([id, came]) => {
     const part = job.parts.get(id);
-    if (!part || !job.id || teardown.crack.scrapped.has(id)) return [];
+    if (!part || !job.id || crack.scrapped.has(id)) return [];
     return [
       {
         tag: part.tag,

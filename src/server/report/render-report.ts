@@ -1,4 +1,4 @@
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/assessment";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { renderPdf } from "../render-pdf";
 import { reportDefinition } from "./report-definition";

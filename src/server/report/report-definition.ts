@@ -1,12 +1,14 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
-import { variantOf, type Assessment } from "@/core/assess";
+import { variantOf, type Assessment } from "@/core/assessment";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
-import type { Choice } from "@/core/plan/propose";
+import type { Choice } from "@/core/plan/option";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
-import { sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
+import { standingOf } from "@/core/plan/standing";
+import { grouped } from "@/words/grouped";
+import { sayDecided, sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { markSentences, ruleWords } from "@/words/words-for";
 
@@ -14,15 +16,15 @@ const quiet = "#6d6258";
 const line = "#cfc5b9";
 const ember = "#b8470a";
 
-function rowOf({ row, proposal, options, decisions }: Choice, wording: Wording): TableCell[] {
+function rowOf(choice: Choice, wording: Wording): TableCell[] {
+  const { row, proposal } = choice;
   const { governing } = row;
   const unit = shownUnit(governing.characteristic.unit, wording.unit);
-  const decision = decisions.length === 1 ? decisions[0]! : null;
-  const decided =
-    decision && options.find((option) => option.disposition === decision.disposition && option.step === decision.step);
+  const standing = standingOf(choice);
+  const decided = standing.kind === "decided" ? standing : null;
   const [because] = proposal.reasons;
-  const why = decision?.reason
-    ? `Against the proposal: ${decision.reason}`
+  const why = decided?.decision.reason
+    ? `Against the proposal: ${decided.decision.reason}`
     : because
       ? sayProblem(because, wording)
       : "";
@@ -39,7 +41,7 @@ function rowOf({ row, proposal, options, decisions }: Choice, wording: Wording):
     {
       text: [
         {
-          text: decided ? sayOption(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
+          text: decided ? sayDecided(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
           bold: true,
           ...(decided ? {} : { color: ember }),
         },
@@ -161,6 +163,7 @@ function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Con
 /** The report of a job as a document: what was found, what was decided and on what evidence. */
 export function reportDefinition(pack: CompiledPack, assessment: Assessment): TDocumentDefinitions {
   const { header } = assessment.job;
+  const { order } = assessment;
   const unit: Unit = unitById(header?.unit ?? "mm")!;
   const wording: Wording = { unit, sources: sourceNames(pack.pack, "whole") };
   const variant = variantOf(pack, assessment);
@@ -198,13 +201,15 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
         text: [
           variant?.name ?? pack.pack.family,
           header?.engine.number ? `No. ${header.engine.number}` : "number unknown",
-          header?.application.words ?? "application unknown",
-          header?.hoursWanted ? `wanted for ${header.hoursWanted} h` : "hours wanted unknown",
+          order.application.words ?? "application unknown",
+          order.hoursWanted ? `wanted for ${grouped(order.hoursWanted)} h` : "hours wanted unknown",
+          ...(order.wantedBy ? [`wanted by ${order.wantedBy}`] : []),
+          ...(order.certified ? ["under a certificate"] : []),
         ].join("  ·  "),
         margin: [0, 2, 0, 0],
       },
       {
-        text: [...swept, ruleWords[header?.decisionRule ?? "simple"]].join("  ·  "),
+        text: [...swept, ruleWords[order.rule]].join("  ·  "),
         color: quiet,
         margin: [0, 2, 0, 4],
       },

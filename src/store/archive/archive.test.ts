@@ -11,7 +11,7 @@ import { demoJob, json, orrinshaw } from "@/core/fixtures/load";
 import { runEmber } from "@/core/fixtures/run-ember";
 import { readPack } from "@/core/pack/compile-pack";
 import { change, openDatabase, select, type Database } from "../connection";
-import { listStreams, readEntries } from "../entries";
+import { listStreams, readEntries } from "../streams";
 import { migrate } from "../migrate";
 import { readPackJson } from "../packs";
 import { importArchive } from "./import-archive";

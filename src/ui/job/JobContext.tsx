@@ -9,7 +9,8 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from "react";
-import { createAssess, type Assessment } from "@/core/assess";
+import { createAssess } from "@/core/assess";
+import type { Assessment } from "@/core/assessment";
 import type { Shop } from "@/core/entry/fold-shop";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { CoreError } from "@/core/errors";

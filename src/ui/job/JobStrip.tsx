@@ -2,7 +2,7 @@
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { ReactNode } from "react";
-import { variantOf } from "@/core/assess";
+import { variantOf } from "@/core/assessment";
 import { ThemeButton } from "../frame/ThemeButton";
 import { grouped } from "@/words/grouped";
 import { Brand } from "../kit/Brand";
@@ -46,7 +46,8 @@ const Opener = chakra("button", {
 export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
   const { pack, assessment, me, unit } = useJob();
   const { header } = assessment.job;
-  const { order, estimates } = assessment.intake;
+  const { order } = assessment;
+  const { estimates } = assessment.intake;
   const variant = variantOf(pack, assessment);
   return (
     <Flex

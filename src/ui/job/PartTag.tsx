@@ -257,7 +257,7 @@ interface Props {
 export function PartTag({ row, brief = false, beneath, children }: Props) {
   const { assessment, unitFor } = useJob();
   const { governing, derived, part } = row;
-  const scrapped = part && assessment.teardown.crack.scrapped.get(part.id);
+  const scrapped = part && assessment.crack.scrapped.get(part.id);
   return (
     <>
       <Tag>

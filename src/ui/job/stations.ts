@@ -1,4 +1,4 @@
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/assessment";
 import type { Hold } from "@/core/holds";
 import { stations, type Station } from "@/core/stations";
 

@@ -1,6 +1,6 @@
 "use client";
 import { memo, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/assessment";
 import type { Pack } from "@/core/pack/schema";
 import { layOutMap, nextOnMap, type Direction, type Placed } from "./map-layout";
 import { slotStates, type SlotState } from "./slot-state";

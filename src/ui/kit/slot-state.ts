@@ -1,5 +1,5 @@
-import type { Assessment } from "@/core/assess";
-import type { Choice } from "@/core/plan/propose";
+import type { Assessment } from "@/core/assessment";
+import type { Choice } from "@/core/plan/option";
 
 export type SlotState = "open" | "partly" | "sound" | "worn";
 

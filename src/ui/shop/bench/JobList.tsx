@@ -3,12 +3,14 @@ import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { assess, variantOf, type Assessment } from "@/core/assess";
+import { assess } from "@/core/assess";
+import { variantOf, type Assessment } from "@/core/assessment";
 import type { Envelope } from "@/core/entry/schema";
 import { nextStep } from "@/core/next-step";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { unitById } from "@/core/quantity/units";
 import { stations } from "@/core/stations";
+import { grouped } from "@/words/grouped";
 import { keysAnywhere } from "@/words/key-help";
 import { sayProblem } from "@/words/say-problem";
 import { stationWords } from "@/words/words-for";
@@ -80,7 +82,7 @@ function JobRow({ id, pack, assessment }: Listed) {
   const { header } = assessment.job;
   const { station, what } = nextStep(assessment);
   const variant = variantOf(pack, assessment);
-  const { holds } = assessment;
+  const { holds, order } = assessment;
   const wording = { unit: unitById(header?.unit ?? "mm")!, sources: new Map<string, string>() };
   return (
     <chakra.li borderBottomWidth="1px" borderColor="line">
@@ -104,7 +106,8 @@ function JobRow({ id, pack, assessment }: Listed) {
             <chakra.span color="quiet" fontSize="13px">
               {pack.pack.family}
               {variant ? `, ${variant.name}` : ""}
-              {header?.hoursWanted ? ` · for ${header.hoursWanted} h` : ""}
+              {order.hoursWanted ? ` · for ${grouped(order.hoursWanted)} h` : ""}
+              {order.application.words ? ` · ${order.application.words}` : ""}
             </chakra.span>
           </Box>
           <Fuse assessment={assessment} />
@@ -115,8 +118,8 @@ function JobRow({ id, pack, assessment }: Listed) {
             <chakra.span color="quiet" fontSize="13px">
               {holds.length > 0 ? (
                 <HoldCounts holds={holds} />
-              ) : header?.wantedBy ? (
-                `wanted by ${header.wantedBy}`
+              ) : order.wantedBy ? (
+                `wanted by ${order.wantedBy}`
               ) : (
                 "no date"
               )}

@@ -208,7 +208,7 @@ function Passages({ passages }: { passages: readonly PassageResult[] }) {
 /** Where parts are cleaned by what they are made of, and passages proven. */
 export function CleanStation() {
   const { assessment, hand, wording } = useJob();
-  const { clean, findings } = assessment.teardown;
+  const { clean, findings } = assessment;
   const of = clean.parts.find((each) => each.part.id === hand);
   const unseen = hand ? (findings.byPart.get(hand)?.beforeCleaning ?? []) : [];
   const waits = of && of.cleaned.length === 0 && unseen.length > 0;

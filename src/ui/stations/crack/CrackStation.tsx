@@ -317,7 +317,7 @@ const noteOf = ({ worst, isChecked, cracks }: CrackPart) =>
 /** Where castings are looked over before money goes into them. */
 export function CrackStation() {
   const { assessment, hand, wording } = useJob();
-  const { crack } = assessment.teardown;
+  const { crack } = assessment;
   const of =
     crack.byPart.get(hand ?? "") ??
     crack.parts.find((each) => each.partClass.zoneMap && (each.cracks.length > 0 || !each.isChecked));

@@ -91,7 +91,7 @@ const sayPlan = ({ zone, left, expected, deviation, broken, cost, minutes }: Stu
 /** Threads of a casting, and the studs that will break before they do. */
 export function Threads({ of }: { of: CrackPart }) {
   const { assessment } = useJob();
-  const plans = assessment.teardown.crack.studs.filter((plan) => plan.part.id === of.part.id);
+  const plans = assessment.crack.studs.filter((plan) => plan.part.id === of.part.id);
   if (of.threads.length + plans.length === 0) return null;
   return (
     <Box mt="20px">

@@ -1,13 +1,13 @@
 "use client";
 import { Flex, chakra } from "@chakra-ui/react";
 import { memo, useCallback } from "react";
-import type { Choice } from "@/core/plan/propose";
+import type { Choice } from "@/core/plan/option";
+import { standingOf } from "@/core/plan/standing";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit } from "@/core/quantity/units";
-import { sayOption } from "@/words/say-option";
+import { sayDecided, sayOption } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { DispositionMark } from "../../kit/DispositionMark";
-import { decidedOption } from "./use-decide";
 
 interface Props {
   readonly choice: Choice;
@@ -23,8 +23,9 @@ interface Props {
 /** One part to decide: what it reads, what is proposed or decided, and the first reason. */
 export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hands }: Props) {
   const { row, proposal } = choice;
-  const decided = decidedOption(choice);
-  const shown = decided ?? proposal;
+  const standing = standingOf(choice);
+  const decided = standing.kind === "decided" ? standing : null;
+  const shown = decided?.option ?? proposal;
   const { estimate, expanded } = row.governing;
   const unit = shownUnit(row.governing.characteristic.unit, wording.unit);
   const register = useCallback(
@@ -32,7 +33,7 @@ export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hand
     [hands, row.row.id],
   );
   const [because] = proposal.reasons;
-  const clash = choice.decisions.length > 1;
+  const clash = standing.kind === "clash";
   return (
     <chakra.li borderBottomWidth="1px" borderColor="line">
       <chakra.button
@@ -72,12 +73,12 @@ export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hand
           )}
         </chakra.span>
         <Flex as="span" direction="column" fontSize="14px" lineHeight="1.2" hideBelow="md">
-          <span>{clash ? "Decided twice" : sayOption(shown)}</span>
+          <span>{clash ? "Decided twice" : decided ? sayDecided(decided) : sayOption(shown)}</span>
           <chakra.span fontSize="12px" color={decided ? "quiet" : "emberInk"}>
             {clash
               ? "choose one"
               : decided
-                ? choice.overrides
+                ? decided.overrides
                   ? "decided, against the proposal"
                   : "decided"
                 : "proposed"}

@@ -9,8 +9,9 @@ import {
   type ComponentProps,
   type KeyboardEvent,
 } from "react";
-import type { Choice, Option } from "@/core/plan/propose";
+import type { Choice, Option } from "@/core/plan/option";
 import { sameOption } from "@/core/plan/same-option";
+import { decidedOn } from "@/core/plan/standing";
 import { sayProblem } from "@/words/say-problem";
 import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
@@ -40,7 +41,7 @@ export function DecideStation() {
   const decide = useDecide();
   const here =
     choices.find((choice) => choice.row.row.id === rowId) ??
-    choices.find((choice) => choice.decisions.length !== 1) ??
+    choices.find((choice) => !decidedOn(choice)) ??
     choices[0]!;
   // The map follows when there is time: the list answers first.
   const onMap = useDeferredValue(here.row.row.slot.id);

@@ -1,10 +1,10 @@
 import { Flex, Heading, chakra } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { groupByKeys } from "@/core/group";
-import type { Choice } from "@/core/plan/propose";
+import type { Choice } from "@/core/plan/option";
+import { decidedOn, decidedOrProposed } from "@/core/plan/standing";
 import { dispositionWords } from "@/words/words-for";
 import { DispositionMark } from "../../kit/DispositionMark";
-import { decidedOption } from "./use-decide";
 
 /** Whether there is anything to say of a choice yet: something was measured, seen or decided. */
 export const hasSay = ({ row, decisions, proposal }: Choice): boolean =>
@@ -22,8 +22,8 @@ export function GroupHeading({
   isOpen: boolean;
   onToggle: () => void;
 }) {
-  const ways = groupByKeys(choices, (choice) => [(decidedOption(choice) ?? choice.proposal).disposition]);
-  const open = choices.filter((choice) => choice.decisions.length !== 1).length;
+  const ways = groupByKeys(choices, (choice) => [decidedOrProposed(choice).disposition]);
+  const open = choices.filter((choice) => !decidedOn(choice)).length;
   const unmeasured = choices.filter((choice) => !hasSay(choice)).length;
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (

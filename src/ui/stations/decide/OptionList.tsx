@@ -1,13 +1,14 @@
 "use client";
 import { Box, Button, Flex, Heading, Textarea, chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import type { Choice, Option } from "@/core/plan/propose";
+import type { Choice, Option } from "@/core/plan/option";
 import { sameOption } from "@/core/plan/same-option";
+import { decidedOn } from "@/core/plan/standing";
 import { sayOption } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../../job/JobContext";
 import { DispositionMark } from "../../kit/DispositionMark";
-import { decidedOption, optionKey, orderedOptions } from "./use-decide";
+import { optionKey, orderedOptions } from "./use-decide";
 
 const allowedWords = { true: "allowed", false: "against", null: "cannot tell" } as const;
 
@@ -143,8 +144,7 @@ interface Props {
 /** What may become of one part, each way with what speaks for or against it. */
 export function OptionList({ choice, against, onChoose, onKeep, onCancel }: Props) {
   const { mayDecide, me, wording } = useJob();
-  const decided = decidedOption(choice);
-  const [decision] = choice.decisions;
+  const decision = decidedOn(choice);
   return (
     <Box mt="18px">
       <Heading as="h3" fontSize="13px" fontWeight={400} color="quiet">
@@ -156,7 +156,7 @@ export function OptionList({ choice, against, onChoose, onKeep, onCancel }: Prop
           option={option}
           choice={choice}
           number={at + 1}
-          isDecided={decided !== null && sameOption(option, decided)}
+          isDecided={decision !== null && sameOption(option, decision)}
           disabled={!mayDecide || !choice.row.part}
           onChoose={() => onChoose(option)}
         />

@@ -1,5 +1,5 @@
 "use client";
-import type { Choice, Option } from "@/core/plan/propose";
+import type { Choice, Option } from "@/core/plan/option";
 import { sameOption } from "@/core/plan/same-option";
 import { makeWitness } from "@/core/plan/make-witness";
 import { useJob } from "../../job/JobContext";
@@ -10,12 +10,6 @@ export const optionKey = ({ disposition, step }: Pick<Option, "disposition" | "s
 /** All ways to go, the proposed one first; the number keys count in this order. */
 export const orderedOptions = ({ options, proposal }: Choice): readonly Option[] =>
   [...options].sort((a, b) => Number(sameOption(b, proposal)) - Number(sameOption(a, proposal)));
-
-/** The option that was decided, if one decision stands. */
-export function decidedOption({ decisions, options }: Choice): Option | null {
-  const [decision] = decisions;
-  return decision && decisions.length === 1 ? (options.find((option) => sameOption(option, decision)) ?? null) : null;
-}
 
 /** Makes decisions, each with what stood on the screen when it was made. */
 export function useDecide(): (choice: Choice, option: Option, reason: string | null) => void {

@@ -4,7 +4,8 @@ import { Download } from "lucide-react";
 import NextLink from "next/link";
 import { useState, type FormEvent } from "react";
 import type { Disposition } from "@/core/entry/schema";
-import { makeHandOverWitness } from "@/core/plan/make-witness";
+import { makeHandOverWitness } from "@/core/hand-over/make-hand-over-witness";
+import { decidedOn } from "@/core/plan/standing";
 import { formatQuantity } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
@@ -15,7 +16,6 @@ import { HoldList } from "../../job/HoldList";
 import { useJob } from "../../job/JobContext";
 import { DispositionMark } from "../../kit/DispositionMark";
 import { Leader } from "../../kit/Leader";
-import { decidedOption } from "../decide/use-decide";
 
 const Link = chakra(NextLink);
 
@@ -118,7 +118,7 @@ export function HandOverStation() {
   const { header } = assessment.job;
   const counts = new Map<Disposition, number>();
   for (const choice of assessment.choices) {
-    const decided = decidedOption(choice);
+    const decided = decidedOn(choice);
     if (decided) counts.set(decided.disposition, (counts.get(decided.disposition) ?? 0) + 1);
   }
   const waiting = log.waiting.size;
@@ -214,7 +214,7 @@ export function HandOverStation() {
               {formatQuantity(figure.value, unitById(figure.unit)!)}
             </Leader>
           ))}
-          <Leader name="Decision rule">{ruleWords[header?.decisionRule ?? "simple"]}</Leader>
+          <Leader name="Decision rule">{ruleWords[assessment.order.rule]}</Leader>
           <Leader name="Entries in the record">{log.entries.length}</Leader>
         </chakra.dl>
       </Box>

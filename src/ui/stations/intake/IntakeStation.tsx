@@ -48,7 +48,9 @@ const asText = (value: unknown) =>
 export function IntakeStation() {
   const { pack, assessment, mayWrite, wording } = useJob();
   const { intake: front } = pack.pack;
-  const { notes, order, bulletins, problems } = assessment.intake;
+  const { order } = assessment;
+  const { notes } = order;
+  const { bulletins, problems } = assessment.intake;
   const note = useNote();
   const variant = assessment.identity?.likeliest;
   const disabled = !mayWrite;

@@ -24,7 +24,7 @@ interface Props {
 export function NoteField({ section, item, label, kind, unit = "", place, part, fallback, width = "112px" }: Props) {
   const { assessment, mayWrite } = useJob();
   const note = useNote();
-  const stored = assessment.intake.notes.value(section, item, part ?? null, place ?? null);
+  const stored = assessment.order.notes.value(section, item, part ?? null, place ?? null);
   const shown = stored === undefined ? (fallback ?? null) : stored;
   const [draft, setDraft] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);

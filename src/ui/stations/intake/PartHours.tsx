@@ -13,7 +13,7 @@ export function PartHours() {
     name: `${part.tag} · ${(part.slot && pack.slots.get(part.slot)?.name) ?? pack.classes.get(part.class)?.name ?? part.class}`,
   }));
   const noted = new Set(
-    assessment.intake.notes.all.flatMap((note) => (note.section === "history" && note.part ? [note.part] : [])),
+    assessment.order.notes.all.flatMap((note) => (note.section === "history" && note.part ? [note.part] : [])),
   );
   const shown = parts.filter(({ id }) => noted.has(id) || added.includes(id));
   return (

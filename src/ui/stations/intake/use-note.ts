@@ -16,7 +16,7 @@ export function useNote(): (
     value,
     { place = null, part = null }: { place?: string | null | undefined; part?: string | null | undefined } = {},
   ) => {
-    const before = assessment.intake.notes.about(section, item, part, place).map((note) => note.id);
+    const before = assessment.order.notes.about(section, item, part, place).map((note) => note.id);
     append("intake-noted", { section, item, part, place, value, ...(before.length > 0 ? { supersedes: before } : {}) });
   };
 }

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useCallback, useMemo, useState, type ClipboardEvent } from "react";
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/assessment";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";

@@ -157,7 +157,7 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
           {sheet.rows.map(({ id }) => {
             const row = assessment.rows.get(id)!;
             const cells = cellsOf.get(id)!;
-            const isScrapped = row.part !== null && assessment.teardown.crack.scrapped.has(row.part.id);
+            const isScrapped = row.part !== null && assessment.crack.scrapped.has(row.part.id);
             return (
               <SheetRow
                 key={id}

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import type { Assessment } from "@/core/assess";
+import type { Assessment } from "@/core/assessment";
 import { useJob } from "../../job/JobContext";
 import { isJointSheet, sheetGroups, titleOf, type AnySheet } from "./sheet-groups";
 

@@ -83,7 +83,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
   );
   const isEmpty = ({ point }: Cell) => point.readings.length === 0;
   /** Where a reading is wanted: nobody measures what is scrapped. */
-  const isWanted = (cell: Cell) => isEmpty(cell) && !assessment.teardown.crack.scrapped.has(cell.row.part?.id ?? "");
+  const isWanted = (cell: Cell) => isEmpty(cell) && !assessment.crack.scrapped.has(cell.row.part?.id ?? "");
   /** The cell to begin with: in the row that was chosen elsewhere, or the first that is still empty. */
   const firstIn = (row: string | null) => {
     const mine = cells.filter((cell) => cell.row.row.id === row);

@@ -14,7 +14,7 @@ const lineId = ({ kind, place }: FindingLine) => `${kind.id} ${place?.id ?? ""}`
 /** Notes what is seen; the same value once more takes it back. */
 function useSee(part: Part) {
   const { append, assessment } = useJob();
-  const isClean = assessment.teardown.clean.parts.some((each) => each.part.id === part.id && each.cleaned.length > 0);
+  const isClean = assessment.clean.parts.some((each) => each.part.id === part.id && each.cleaned.length > 0);
   const phase = isClean ? "after-cleaning" : "before-cleaning";
   const see = ({ kind, place, findings }: FindingLine, value: string) => {
     const same = findings.filter((finding) => finding.phase === phase);
@@ -184,7 +184,7 @@ function Sheet({ of }: { of: PartFindings }) {
  */
 export function FindingsSheet({ only }: { only?: readonly string[] }) {
   const { assessment, hand } = useJob();
-  const all = [...assessment.teardown.findings.byPart.values()].filter(({ lines }) => lines.length > 0);
+  const all = [...assessment.findings.byPart.values()].filter(({ lines }) => lines.length > 0);
   const chosen = all.find(({ part }) => part.id === hand);
   if (only)
     return chosen ? (

@@ -113,8 +113,7 @@ function WeighBroken() {
     setWrong(found);
     if (found) return;
     const before =
-      assessment.teardown.ledger.parts.find((account) => account.part.id === part)?.weighings.map((each) => each.id) ??
-      [];
+      assessment.ledger.parts.find((account) => account.part.id === part)?.weighings.map((each) => each.id) ?? [];
     append("broken-weighed", {
       part,
       wholeGrams: readDecimal(whole)!,
@@ -243,7 +242,7 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
         {kind === "piece" && (
           <Choose label="Piece of" value={parent} onChange={setParent}>
             <option value="">of no known part</option>
-            {assessment.teardown.ledger.parts.map(({ part }) => (
+            {assessment.ledger.parts.map(({ part }) => (
               <option key={part.id} value={part.id}>
                 of {part.tag}
               </option>
@@ -428,7 +427,7 @@ function Piece({ fragment }: { fragment: Fragment }) {
 /** The account of every broken part: what it lost, what was found, and where the rest can be. */
 export function Fragments() {
   const { assessment, mayWrite, pack } = useJob();
-  const { ledger } = assessment.teardown;
+  const { ledger } = assessment;
   return (
     <>
       {ledger.parts.length === 0 && (

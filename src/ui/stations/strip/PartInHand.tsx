@@ -21,7 +21,7 @@ function ScrapRecord({ part, isAsked }: { part: string; isAsked: boolean }) {
   const [open, setOpen] = useState(false);
   const [why, setWhy] = useState("");
   const [certificate, setCertificate] = useState("");
-  const scrapped = assessment.teardown.crack.scrapped.get(part);
+  const scrapped = assessment.crack.scrapped.get(part);
   if (scrapped) {
     return (
       <Box mt="10px" borderLeftWidth="3px" borderColor="out" pl="10px" fontSize="13px">
@@ -86,7 +86,7 @@ function ScrapRecord({ part, isAsked }: { part: string; isAsked: boolean }) {
 /** The tag of the part in hand: where it belongs, where it lies, what was seen on it. */
 export function PartInHand({ shown = null, children }: { shown?: string | null; children?: ReactNode }) {
   const { id, assessment, pack, hand, takeInHand, nameOf } = useJob();
-  const { strip, findings, clean, crack } = assessment.teardown;
+  const { strip, findings, clean, crack } = assessment;
   // What the station shows by itself while nothing is in hand.
   const part = assessment.job.parts.get(hand ?? shown ?? "");
   if (!part) {

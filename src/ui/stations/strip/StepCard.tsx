@@ -22,7 +22,7 @@ function useTick(result: StepResult) {
   const tick = (how: "done" | "found-so", bag: string, placed: ReadonlyMap<string, Placed>) => {
     append("step-ticked", { step: result.step.id, how, words: null });
     for (const part of parts) {
-      if (assessment.teardown.strip?.out.has(part.id)) continue;
+      if (assessment.strip?.out.has(part.id)) continue;
       const own = placed.get(part.id);
       append("part-came-out", {
         part: part.id,
@@ -217,7 +217,7 @@ interface LineProps {
 /** One part that comes out: its tag opens it; bag and orientation where it has its own. */
 function PartLine({ part, slotName, isInHand, onTake, placed, onPlace }: LineProps) {
   const { assessment, mayWrite, append } = useJob();
-  const out = assessment.teardown.strip!.out.get(part.id);
+  const out = assessment.strip!.out.get(part.id);
   const again = (rest: Partial<{ bag: string | null; orientation: string | null }>) => {
     const { id, at: _at, author: _author, supersedes: _old, ...stands } = out!;
     append("part-came-out", { ...stands, ...rest, supersedes: [id] });

@@ -19,7 +19,7 @@ type Tab = "steps" | "findings" | "photos" | "fragments";
 /** The strip list with the step in hand beside it. */
 function Steps() {
   const { assessment } = useJob();
-  const { steps, next } = assessment.teardown.strip!;
+  const { steps, next } = assessment.strip!;
   const [chosen, setChosen] = useState<string | null>(null);
   const here = steps.find(({ step }) => step.id === chosen) ?? next ?? steps.at(-1)!;
   return (
@@ -37,7 +37,7 @@ function Steps() {
 /** What is worth knowing of the strip and holds nothing up. */
 function Notices() {
   const { assessment, wording } = useJob();
-  const { strip, findings } = assessment.teardown;
+  const { strip, findings } = assessment;
   const told = [...(strip?.problems ?? []), ...findings.problems].filter((found) => found.severity !== "hold");
   return told.map((found, at) => (
     <chakra.p key={at} fontSize="13px" color="quiet" py="2px">
@@ -49,7 +49,7 @@ function Notices() {
 /** Where the engine comes apart, and nothing that was seen is lost. */
 export function StripStation() {
   const { id, assessment } = useJob();
-  const { strip, findings, ledger } = assessment.teardown;
+  const { strip, findings, ledger } = assessment;
   const [tab, setTab] = useState<Tab>(strip ? "steps" : "findings");
   const done = strip?.steps.filter((step) => step.state === "done").length ?? 0;
   const lookedAt = [...findings.byPart.values()].filter((part) => part.looked > 0).length;

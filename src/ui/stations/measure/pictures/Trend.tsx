@@ -3,14 +3,7 @@ import { Box, chakra } from "@chakra-ui/react";
 import { Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from "chart.js";
 import { Scatter } from "react-chartjs-2";
 import type { RowResult } from "@/core/measure/assess-row";
-import {
-  changesAlong,
-  rankAmong,
-  trendOf,
-  type PastReading,
-  type TrendPoint,
-  type Visit,
-} from "@/core/measure/trend";
+import { changesAlong, rankAmong, trendOf, type PastReading, type TrendPoint, type Visit } from "@/core/measure/trend";
 import { formatNumber, formatQuantity } from "@/core/quantity/format-quantity";
 import { fromCore } from "@/core/quantity/units";
 import { grouped } from "@/words/grouped";

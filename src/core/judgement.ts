@@ -1,0 +1,57 @@
+import type { z } from "zod";
+import type { Job } from "./entry/fold";
+import type { CompiledPack } from "./pack/compile-pack";
+import type { Problem } from "./problem/problem";
+
+/** How much of a station's work is done. */
+export interface Progress {
+  readonly done: number;
+  readonly total: number;
+}
+
+/**
+ * What every judgement of a job has in common: it reads some lists of the job and what other judgements found, and says
+ * what it makes of them, what is wrong, how far it is, and the same as open data.
+ */
+export interface Judgement<
+  Reads extends keyof Job,
+  Beside extends readonly unknown[],
+  Result,
+  Shape extends z.ZodRawShape,
+> {
+  /** The lists of the job that it reads, and no others: while they and what stands beside them are the same, so is its result. */
+  readonly reads: readonly Reads[];
+  readonly assess: (pack: CompiledPack, job: Pick<Job, Reads>, ...beside: Beside) => Result;
+  readonly problems: (result: Result) => readonly Problem[];
+  /** Null where nothing is counted. */
+  readonly progress: (result: Result) => Progress | null;
+  /** Its part of the assessment's JSON. */
+  readonly json: { readonly shape: Shape; readonly of: (result: Result) => z.infer<z.ZodObject<Shape>> };
+}
+
+/** Names a judgement's types once, where it is written. */
+export const judgement = <
+  Reads extends keyof Job,
+  Beside extends readonly unknown[],
+  Result,
+  Shape extends z.ZodRawShape,
+>(
+  parts: Judgement<Reads, Beside, Result, Shape>,
+): Judgement<Reads, Beside, Result, Shape> => parts;
+
+/**
+ * A judgement that keeps its last result and gives it again while nothing that it reads has changed: entries that did
+ * not change keep their identity through the fold.
+ */
+export function remembered<Reads extends keyof Job, Beside extends readonly unknown[], Result>(
+  pack: CompiledPack,
+  { reads, assess }: Pick<Judgement<Reads, Beside, Result, never>, "reads" | "assess">,
+): (job: Job, ...beside: Beside) => Result {
+  let before: { readonly basis: readonly unknown[]; readonly result: Result } | null = null;
+  return (job, ...beside) => {
+    const basis = [...reads.map((list) => job[list]), ...beside];
+    if (!before || basis.some((each, at) => each !== before!.basis[at]))
+      before = { basis, result: assess(pack, job, ...beside) };
+    return before.result;
+  };
+}

@@ -1,0 +1,248 @@
+import { z } from "zod";
+import type { Job, Occasion, Part, Reading } from "../entry/fold";
+import { Phase, type DecisionRule } from "../entry/schema";
+import { characteristicJson, CharacteristicJson, pointJson, PointJson } from "../json-parts";
+import { judgement } from "../judgement";
+import type { Order } from "../order/order";
+import { rowId, type CompiledPack, type Row } from "../pack/compile-pack";
+import type { Problem } from "../problem/problem";
+import { assessJoint, type JointResult } from "./assess-joint";
+import { assessRow, evidenceFor, gatherEvidence, withReadings, type Evidence, type RowResult } from "./assess-row";
+import { enduranceOf, type Endurance } from "./endurance";
+import { measuringProblems } from "./measuring-problems";
+
+type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts">;
+
+/** Everything that was measured, held against its limits. */
+export interface MeasureResult {
+  /** By row, `slot/feature`. */
+  readonly rows: ReadonlyMap<string, RowResult>;
+  readonly joints: ReadonlyMap<string, JointResult>;
+  /** By row, how likely it is to reach the hours wanted; only rows that wear and are measured through. */
+  readonly endurance: ReadonlyMap<string, Endurance>;
+  readonly problems: readonly Problem[];
+  readonly progress: { readonly done: number; readonly total: number };
+}
+
+/** A row's result with what it was worked out from. */
+interface Remembered {
+  readonly rule: DecisionRule;
+  readonly part: Part | null;
+  readonly readings: readonly Reading[];
+  readonly occasions: readonly (Occasion | undefined)[];
+  readonly conflicts: readonly boolean[];
+  readonly result: RowResult;
+}
+
+const isSamePart = (a: Part | null, b: Part | null) =>
+  a === b ||
+  (a !== null &&
+    b !== null &&
+    a.id === b.id &&
+    a.tag === b.tag &&
+    a.class === b.class &&
+    a.origin === b.origin &&
+    a.slot === b.slot);
+
+/** Whether everything that a row's result depends on is what it was: entries that did not change keep their identity. */
+function isCurrent(
+  known: Remembered,
+  { part, readings }: ReturnType<typeof evidenceFor>,
+  { rule, occasions, inConflict }: Evidence,
+): boolean {
+  if (known.rule !== rule || known.readings.length !== readings.length || !isSamePart(known.part, part)) return false;
+  return readings.every(
+    (reading, at) =>
+      known.readings[at] === reading &&
+      known.occasions[at] === occasions.get(reading.occasion) &&
+      known.conflicts[at] === inConflict.has(reading.id),
+  );
+}
+
+/** Rows that are worked out anew only when something of theirs changed. */
+function createRow(): (row: Row, evidence: Evidence) => RowResult {
+  const remembered = new Map<string, Remembered>();
+  return (row, evidence) => {
+    const found = evidenceFor(row, evidence);
+    const known = remembered.get(row.id);
+    if (known && isCurrent(known, found, evidence)) return known.result;
+    const result = assessRow(row, evidence);
+    const { part, readings } = found;
+    remembered.set(row.id, {
+      rule: evidence.rule,
+      part,
+      readings,
+      occasions: readings.map((reading) => evidence.occasions.get(reading.occasion)),
+      conflicts: readings.map((reading) => evidence.inConflict.has(reading.id)),
+      result,
+    });
+    return result;
+  };
+}
+
+/** Readings that came behind those of a job in which nothing else of measuring changed, or null. */
+function grownBy(before: Measured, job: Measured): readonly Reading[] | null {
+  const isSame = job.parts === before.parts && job.occasions === before.occasions && job.conflicts === before.conflicts;
+  return isSame &&
+    job.readings.length >= before.readings.length &&
+    before.readings.every((reading, at) => reading === job.readings[at])
+    ? job.readings.slice(before.readings.length)
+    : null;
+}
+
+type Rows = ReadonlyMap<string, RowResult>;
+
+/** All rows: of a job that only has further readings, just the rows they belong to are looked at. */
+function createRows(pack: CompiledPack): (job: Measured, rule: DecisionRule) => Rows {
+  const rowResult = createRow();
+  let before: { readonly job: Measured; readonly evidence: Evidence; readonly rows: Rows } | null = null;
+  return (job, rule) => {
+    const grown = before && before.evidence.rule === rule && grownBy(before.job, job);
+    if (!before || !grown) {
+      const evidence = gatherEvidence(job, pack.facts, rule);
+      before = { job, evidence, rows: new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, evidence)])) };
+      return before.rows;
+    }
+    const evidence = withReadings(before.evidence, grown);
+    const rows = new Map(before.rows);
+    for (const { part, feature } of grown) {
+      const slot = job.parts.get(part)?.slot;
+      const row = slot ? pack.rows.get(rowId(slot, feature)) : undefined;
+      if (row) rows.set(row.id, rowResult(row, evidence));
+    }
+    before = { job, evidence, rows };
+    return rows;
+  };
+}
+
+/** Joints that are worked out anew only when one of their ends did change. */
+function createJoints(pack: CompiledPack): (rows: Rows, rule: DecisionRule) => ReadonlyMap<string, JointResult> {
+  const remembered = new Map<string, JointResult>();
+  const all = pack.jointSheets.flatMap((sheet) => sheet.rows);
+  return (rows, rule) =>
+    new Map(
+      all.map((row) => {
+        const ends = new Map([...row.ends].map(([end, at]) => [end, rows.get(at.id)!]));
+        const known = remembered.get(row.id);
+        // The rule reaches a joint through its ends: their results are made anew when it changes.
+        const result =
+          known && [...ends].every(([end, at]) => known.ends.get(end) === at)
+            ? known
+            : assessJoint(row, ends, pack.facts, rule);
+        remembered.set(row.id, result);
+        return [row.id, result] as const;
+      }),
+    );
+}
+
+/** Notes and hours wanted change rarely, rows one by one. */
+function createEndurance(pack: CompiledPack): (rows: Rows, order: Order) => ReadonlyMap<string, Endurance> {
+  let before: { readonly order: Order; readonly of: WeakMap<RowResult, Endurance | null> } | null = null;
+  return (rows, order) => {
+    if (before?.order !== order) before = { order, of: new WeakMap() };
+    const { of } = before;
+    const found = new Map<string, Endurance>();
+    for (const [id, row] of rows) {
+      let endurance = of.get(row);
+      if (endurance === undefined) of.set(row, (endurance = enduranceOf(pack, row, order)));
+      if (endurance) found.set(id, endurance);
+    }
+    return found;
+  };
+}
+
+export type Measure = (job: Measured, order: Order) => MeasureResult;
+
+/**
+ * Measuring worked out piece by piece: a reading is taken at every few seconds and concerns one row, its joints and its
+ * hours. Gives what judging all of it anew gives.
+ */
+export function createMeasure(pack: CompiledPack): Measure {
+  const rowResults = createRows(pack);
+  const jointResults = createJoints(pack);
+  const enduranceResults = createEndurance(pack);
+  const total = pack.sheets.reduce((sum, { rows, feature }) => sum + rows.length * feature.points.length, 0);
+  return (job, order) => {
+    const rows = rowResults(job, order.rule);
+    return {
+      rows,
+      joints: jointResults(rows, order.rule),
+      endurance: enduranceResults(rows, order),
+      problems: measuringProblems(job, rows.values()),
+      progress: { done: [...rows.values()].reduce((sum, { measured }) => sum + measured, 0), total },
+    };
+  };
+}
+
+export const measureJudgement = judgement({
+  reads: ["readings", "parts", "occasions", "conflicts"],
+  assess: (pack: CompiledPack, job: Measured, order: Order): MeasureResult => createMeasure(pack)(job, order),
+  problems: ({ problems }) => problems,
+  progress: ({ progress }) => progress,
+  json: {
+    shape: {
+      rows: z.array(
+        z.strictObject({
+          row: z.string(),
+          name: z.string(),
+          part: z.string().nullable(),
+          tag: z.string().nullable(),
+          phase: Phase.nullable(),
+          accepted: z.boolean().nullable(),
+          points: z.array(PointJson),
+          characteristics: z.array(CharacteristicJson),
+        }),
+      ),
+      joints: z.array(
+        z.strictObject({
+          joint: z.string(),
+          name: z.string(),
+          accepted: z.boolean().nullable(),
+          characteristics: z.array(CharacteristicJson),
+        }),
+      ),
+      endurance: z.array(
+        z.strictObject({
+          row: z.string(),
+          hoursWanted: z.number(),
+          ageFrom: z.number().nullable(),
+          ageTo: z.number().nullable(),
+          probability: z.number().nullable(),
+          low: z.number(),
+          high: z.number(),
+          limit: z.number(),
+          life: z.number().nullable(),
+        }),
+      ),
+    },
+    of: ({ rows, joints, endurance }) => ({
+      rows: [...rows.values()].map(({ row, part, phase, accepted, points, governing, derived }) => ({
+        row: row.id,
+        name: row.name,
+        part: part?.id ?? null,
+        tag: part?.tag ?? null,
+        phase,
+        accepted,
+        points: points.map(pointJson),
+        characteristics: [governing, ...derived].map(characteristicJson),
+      })),
+      joints: [...joints.values()].map(({ row, accepted, governing, derived }) => ({
+        joint: row.id,
+        name: row.name,
+        accepted,
+        characteristics: [governing, ...derived].map(characteristicJson),
+      })),
+      endurance: [...endurance].map(([row, { hoursWanted, age, probability, low, high, limit, life }]) => ({
+        row,
+        hoursWanted,
+        ageFrom: age?.from ?? null,
+        ageTo: age?.to ?? null,
+        probability,
+        low,
+        high,
+        limit,
+        life,
+      })),
+    }),
+  },
+});

@@ -1,0 +1,49 @@
+import type { Decision } from "../entry/fold";
+import type { Choice, Option } from "./option";
+import { sameOption } from "./same-option";
+
+/** What people have decided so far: nothing, one thing, or several at once. */
+export type Standing =
+  | { readonly kind: "open" }
+  | { readonly kind: "clash"; readonly decisions: readonly Decision[] }
+  | {
+      readonly kind: "decided";
+      readonly decision: Decision;
+      /** The option it is of; null where that is no longer on offer. */
+      readonly option: Option | null;
+      /** It goes against what is proposed now. */
+      readonly overrides: boolean;
+    };
+
+type Decidable = Pick<Choice, "decisions" | "options" | "proposal">;
+
+/** The decision that stands for a choice. */
+export function standingOf({ decisions, options, proposal }: Decidable): Standing {
+  const [decision, ...others] = decisions;
+  if (!decision) return { kind: "open" };
+  if (others.length > 0) return { kind: "clash", decisions };
+  return {
+    kind: "decided",
+    decision,
+    option: options.find((option) => sameOption(option, decision)) ?? null,
+    overrides: !sameOption(decision, proposal),
+  };
+}
+
+/** The one decision that stands, or null where there is none or there are several. */
+export function decidedOn(choice: Decidable): Decision | null {
+  const standing = standingOf(choice);
+  return standing.kind === "decided" ? standing.decision : null;
+}
+
+/** Whether somebody said what becomes of it: 'hold' is said, and leaves it to be done. */
+export const isSettled = (choice: Decidable): boolean => {
+  const decision = decidedOn(choice);
+  return decision !== null && decision.disposition !== "hold";
+};
+
+/** What it will be as far as anybody knows: what was decided where that is on offer, else what is proposed. */
+export function decidedOrProposed(choice: Decidable): Option {
+  const standing = standingOf(choice);
+  return (standing.kind === "decided" ? standing.option : null) ?? choice.proposal;
+}

@@ -1,0 +1,49 @@
+import type { Job } from "../entry/fold";
+import { judgement } from "../judgement";
+import type { Order } from "../order/order";
+import type { CompiledPack } from "../pack/compile-pack";
+import { problem, type Problem } from "../problem/problem";
+
+type Recorded = Pick<Job, "header" | "parts" | "reasonsOwed" | "handOvers" | "unread">;
+
+/** Slots that are said to hold more than one part. */
+function crowdedSlots(pack: CompiledPack, { parts }: Pick<Job, "parts">): Problem[] {
+  const occupants = new Map<string, string[]>();
+  for (const { slot, tag } of parts.values()) if (slot) occupants.set(slot, [...(occupants.get(slot) ?? []), tag]);
+  return [...occupants].flatMap(([slot, tags]) =>
+    tags.length > 1
+      ? [problem("slot-holds-two", [slot], { slot: pack.slots.get(slot)?.name ?? slot, tags: tags.join(", ") })]
+      : [],
+  );
+}
+
+/** What the record as a whole owes: its pack, its date, one part to a slot, reasons for what was corrected. */
+export function assessRecord(pack: CompiledPack, job: Recorded, { wantedBy }: Order, today: string): Problem[] {
+  const { header } = job;
+  return [
+    ...(header && header.pack.sha256 !== pack.sha256
+      ? [
+          problem("pack-differs", ["pack"], {
+            pinned: header.pack.sha256,
+            given: pack.sha256,
+            id: header.pack.id,
+            revision: header.pack.revision,
+          }),
+        ]
+      : []),
+    ...(wantedBy && wantedBy < today && job.handOvers.length === 0
+      ? [problem("job-overdue", ["wantedBy"], { wantedBy })]
+      : []),
+    ...crowdedSlots(pack, job),
+    ...job.reasonsOwed.map(({ id, type }) => problem("reason-owed", [id], { type })),
+    ...job.unread,
+  ];
+}
+
+export const recordJudgement = judgement({
+  reads: ["header", "parts", "reasonsOwed", "handOvers", "unread"],
+  assess: assessRecord,
+  problems: (problems) => problems,
+  progress: () => null,
+  json: { shape: {}, of: () => ({}) },
+});

@@ -1,0 +1,92 @@
+import type { Envelope } from "@/core/entry/schema";
+import { change, marksFor, select, toDateTime, type Connection, type Database } from "./connection";
+
+export type StreamKind = "job" | "shop";
+
+interface Row {
+  seq: number;
+  stream_id: string;
+  id: string;
+  type: string;
+  v: number;
+  author: string;
+  at_client: string;
+  payload: string;
+}
+
+const toEnvelope = (row: Row): Envelope => ({
+  id: row.id,
+  stream: row.stream_id,
+  type: row.type,
+  v: row.v,
+  author: row.author,
+  at: row.at_client,
+  payload: JSON.parse(row.payload) as Record<string, unknown>,
+});
+
+/** Begins a stream; one that is there already stays as it is. Tells whether it is new. */
+export async function beginStream(
+  database: Database | Connection,
+  id: string,
+  kind: StreamKind,
+  now: Date,
+): Promise<boolean> {
+  return (
+    (await change(database, "INSERT IGNORE INTO stream (id, kind, head_seq, created_at) VALUES (?, ?, 0, ?)", [
+      id,
+      kind,
+      toDateTime(now),
+    ])) === 1
+  );
+}
+
+/** Ids of all streams of a kind, oldest first. */
+export async function listStreams(database: Database, kind: StreamKind): Promise<string[]> {
+  return (
+    await select<{ id: string }>(database, "SELECT id FROM stream WHERE kind = ? ORDER BY created_at, id", [kind])
+  ).map((row) => row.id);
+}
+
+export async function streamKind(database: Database, id: string): Promise<StreamKind | null> {
+  const [row] = await select<{ kind: StreamKind }>(database, "SELECT kind FROM stream WHERE id = ?", [id]);
+  return row?.kind ?? null;
+}
+
+/** The number of the last entry of each of these streams. */
+export async function headsOf(database: Database, streams: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  if (streams.length === 0) return new Map();
+  const rows = await select<{ id: string; head_seq: number }>(
+    database,
+    `SELECT id, head_seq FROM stream WHERE id IN (${marksFor(streams)})`,
+    streams,
+  );
+  return new Map(rows.map((row) => [row.id, Number(row.head_seq)]));
+}
+
+/** A stream's entries in the order in which they were kept. */
+export async function readEntries(database: Database | Connection, stream: string, after = 0): Promise<Envelope[]> {
+  const rows = await select<Row>(
+    database,
+    "SELECT seq, stream_id, id, type, v, author, at_client, payload FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq",
+    [stream, after],
+  );
+  return rows.map(toEnvelope);
+}
+
+/** The rows of those of these ids that are kept already, in whatever stream. */
+export async function knownEntries(
+  on: Database | Connection,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, { readonly seq: number; readonly sha256: string; readonly envelope: Envelope }>> {
+  const known = new Map<string, { seq: number; sha256: string; envelope: Envelope }>();
+  for (let at = 0; at < ids.length; at += 1000) {
+    const some = ids.slice(at, at + 1000);
+    const rows = await select<Row & { sha256: string }>(
+      on,
+      `SELECT seq, stream_id, id, type, v, author, at_client, payload, sha256 FROM entry WHERE id IN (${marksFor(some)})`,
+      some,
+    );
+    for (const row of rows) known.set(row.id, { seq: row.seq, sha256: row.sha256, envelope: toEnvelope(row) });
+  }
+  return known;
+}
