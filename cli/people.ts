@@ -1,7 +1,8 @@
 import { randomBytes } from "node:crypto";
 import type { Database } from "@/store/connection";
 import { hashPassword } from "@/store/passwords";
-import { addPerson, personByAccount, roles, setPassword, type Role } from "@/store/people";
+import { roles, type Role } from "@/core/entry/schema";
+import { addPerson, personByAccount, setPassword } from "@/store/people";
 import { CommandError } from "./command-error";
 import { newId, withDatabase } from "./with-database";
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { AssessmentJson } from "./assessment-json";
-import { currentVersion } from "./entry/read-entry";
-import { Envelope, payloads, type EntryType } from "./entry/schema";
+import { currentVersion, declarations, entryTypes } from "./entry/declarations";
+import { Envelope } from "./entry/schema";
 import { Pack } from "./pack/schema";
 
 const schema = (type: z.ZodType, io: "input" | "output") =>
@@ -25,7 +25,7 @@ An entry's fingerprint is the SHA-256 of its canonical JSON text (RFC 8785); a p
 
 ${schema(Envelope, "input")}
 
-${(Object.keys(payloads) as EntryType[]).map((type) => `### ${type}, version ${currentVersion(type)}\n\n${schema(payloads[type], "input")}`).join("\n\n")}
+${entryTypes.map((type) => `### ${type}, version ${currentVersion(type)}\n\n${schema(declarations[type].payload, "input")}`).join("\n\n")}
 
 ## Engine pack: JSON
 

@@ -75,7 +75,8 @@ export async function openNewJob(
   ];
   const now = new Date();
   return withTransaction(database(), async (connection) => {
-    if (await beginStream(connection, stream, "job", now)) await appendWithin(connection, stream, entries, now);
+    if (await beginStream(connection, stream, "job", now))
+      await appendWithin(connection, stream, entries, now, person.role);
     else {
       const [first] = await readEntries(connection, stream);
       const isSame = first?.author === person.id && canonicalJson(first.payload) === canonicalJson(entries[0]!.payload);

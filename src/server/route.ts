@@ -1,7 +1,8 @@
 import type { z } from "zod";
 import { deepestJson, isTooDeep } from "@/core/json-depth";
 import { problem, type Problem } from "@/core/problem/problem";
-import { roles, type Person, type Role } from "@/store/people";
+import { roles, type Role } from "@/core/entry/schema";
+import type { Person } from "@/store/people";
 import { schemaIsKnown } from "./environment";
 import { log } from "./log";
 import { currentPerson } from "./session";

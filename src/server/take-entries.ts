@@ -1,28 +1,16 @@
 import { z } from "zod";
+import { declarations } from "@/core/entry/declarations";
+import { leadsStrikes, namedBy, touchProblem } from "@/core/entry/effective";
 import { readEntry, readEnvelope } from "@/core/entry/read-entry";
-import type { Envelope } from "@/core/entry/schema";
+import type { Entry, EntryOf, Envelope } from "@/core/entry/schema";
+import { groupBy } from "@/core/group";
 import { problem, type Problem } from "@/core/problem/problem";
-import { appendEntries } from "@/store/append";
-import { beginStream, streamKind } from "@/store/streams";
+import { appendEntries, longestChain, type Kept } from "@/store/append";
 import type { Person } from "@/store/people";
+import { beginStream, knownEntries, streamKind } from "@/store/streams";
 import { database } from "./environment";
 
 const mostEntryBytes = 64 * 1024;
-
-/** What commits the shop is a lead's to say; an inspector records what is there. */
-const leadOnly: ReadonlySet<string> = new Set([
-  "job-opened",
-  "decision-made",
-  "handed-over",
-  "contradiction-signed",
-  "estimate-made",
-  "approval-given",
-  "course-chosen",
-  "photo-chosen",
-  "hold-lifted",
-  "gauge-registered",
-  "master-registered",
-]);
 
 export const EntryBatch = z.strictObject({ entries: z.array(z.unknown()).min(1).max(200) });
 
@@ -40,48 +28,117 @@ const refusedAnswer = (id: string | null, ...problems: readonly Problem[]): Entr
   problems,
 });
 
-/** Checks one entry's size and shape and writes into it who is signed in. */
-function check(json: unknown, person: Person): { entry: Envelope } | { answer: EntryAnswer } {
+interface Readable {
+  readonly envelope: Envelope;
+  readonly entry: Entry;
+}
+
+/** Checks one entry's size and shape and who may write it, and writes into it who is signed in. */
+function read(json: unknown, person: Person): Readable | EntryAnswer {
   const bytes = Buffer.byteLength(JSON.stringify(json));
   const id = json !== null && typeof json === "object" && "id" in json && typeof json.id === "string" ? json.id : null;
-  if (bytes > mostEntryBytes)
-    return { answer: refusedAnswer(id, problem("too-large", [], { bytes, most: mostEntryBytes })) };
+  if (bytes > mostEntryBytes) return refusedAnswer(id, problem("too-large", [], { bytes, most: mostEntryBytes }));
   const envelope = readEnvelope(json);
-  if (!envelope.ok) return { answer: refusedAnswer(id, ...envelope.problems) };
-  const read = readEntry(envelope.value);
-  if (!read.ok) return { answer: refusedAnswer(id, ...read.problems) };
-  if (leadOnly.has(read.value.type) && person.role !== "lead")
-    return { answer: refusedAnswer(id, problem("lead-only", [], { role: person.role })) };
-  return { entry: { ...envelope.value, author: person.id } };
+  if (!envelope.ok) return refusedAnswer(id, ...envelope.problems);
+  // Only a server stamps, and this one has not yet.
+  const { stamp: _, ...made } = envelope.value;
+  const entry = readEntry(made);
+  if (!entry.ok) return refusedAnswer(id, ...entry.problems);
+  if (declarations[entry.value.type].writer === "lead" && person.role !== "lead")
+    return refusedAnswer(id, problem("lead-only", [], { role: person.role }));
+  return { envelope: { ...made, author: person.id }, entry: entry.value };
+}
+
+/** So many entries are looked at to tell what a strike of strikes is in the end about. */
+const mostLookedUp = 5000;
+
+/** Entries by id: those of a batch, those they name, and what the strikes among those name in turn. */
+async function withNamed(batch: readonly Entry[]): Promise<ReadonlyMap<string, Entry>> {
+  const byId = new Map(batch.map((entry) => [entry.id, entry]));
+  let open = [...new Set(batch.flatMap(namedBy))].filter((id) => !byId.has(id));
+  while (open.length > 0 && byId.size < mostLookedUp) {
+    const found = [...(await knownEntries(database(), open)).values()].flatMap(({ envelope }) => {
+      const entry = readEntry(envelope);
+      return entry.ok ? [entry.value] : [];
+    });
+    for (const entry of found) byId.set(entry.id, entry);
+    const strikes = found.filter(({ type }) => type === "entry-struck");
+    open = [...new Set(strikes.flatMap(namedBy))].filter((id) => !byId.has(id));
+  }
+  return byId;
+}
+
+/** Why each entry of a batch may not touch what it names, by id; those that may are not in it. */
+async function touchProblems(batch: readonly Entry[], person: Person): Promise<ReadonlyMap<string, Problem>> {
+  const touching = batch.filter((entry) => namedBy(entry).length > 0);
+  if (touching.length === 0) return new Map();
+  const byId = await withNamed(batch);
+  const strikes = [...byId.values()].filter((entry): entry is EntryOf<"entry-struck"> => entry.type === "entry-struck");
+  const leads = leadsStrikes(strikes, byId);
+  return new Map(
+    touching.flatMap((entry) => {
+      const [found] = namedBy(entry).flatMap((id) => {
+        const target = byId.get(id);
+        return (target && touchProblem(entry, target, person.role, leads)) ?? [];
+      });
+      return found ? [[entry.id, found] as const] : [];
+    }),
+  );
+}
+
+function answerOf(entry: Envelope, kept: Kept | undefined): EntryAnswer {
+  if (!kept) return refusedAnswer(entry.id, problem("unknown-stream"));
+  switch (kept.outcome) {
+    case "id-taken":
+      return refusedAnswer(entry.id, problem("id-taken"));
+    case "chain-too-long":
+      return refusedAnswer(entry.id, problem("chain-too-long", [], { most: longestChain }));
+    default:
+      return { id: entry.id, outcome: kept.outcome, seq: kept.seq };
+  }
+}
+
+/** Takes what a batch holds for one stream, all of it together. */
+async function takeFor(
+  stream: string,
+  entries: readonly Readable[],
+  person: Person,
+  now: Date,
+): Promise<readonly EntryAnswer[]> {
+  // A job begins with the entry that opens it.
+  let kind = await streamKind(database(), stream);
+  if (kind === null && entries[0]!.entry.type === "job-opened") {
+    await beginStream(database(), stream, "job", now);
+    kind = "job";
+  }
+  const isOfKind = ({ entry }: Readable) => declarations[entry.type].stream === kind;
+  const strangers = kind === null ? [] : entries.filter((each) => !isOfKind(each));
+  const wanted = entries.filter((each) => !strangers.includes(each)).map(({ envelope }) => envelope);
+  const kept = await appendEntries(database(), stream, wanted, now, person.role);
+  return [
+    ...strangers.map(({ entry: { id, type } }) => refusedAnswer(id, problem("not-for-this-stream", [], { type }))),
+    ...wanted.map((entry, at) => answerOf(entry, kept?.[at])),
+  ];
 }
 
 /**
  * Takes a batch of entries for any streams, in order; one answer for each. A stream's entries are kept together.
- * Refuses only for size, shape and unknown stream: what goes against the trade's rules is kept and becomes a hold.
+ * Refuses only for size, shape, right and unknown stream: what goes against the trade's rules is kept and becomes a hold.
  */
 export async function takeEntries(batch: readonly unknown[], person: Person, now: Date): Promise<EntryAnswer[]> {
-  const checked = batch.map((json) => check(json, person));
+  const all = batch.map((json) => read(json, person));
+  const readable = all.filter((each): each is Readable => "entry" in each);
+  const overreaching = await touchProblems(
+    readable.map(({ entry }) => entry),
+    person,
+  );
   const answers = new Map<string, EntryAnswer>();
-  const streams = new Map<string, Envelope[]>();
-  for (const each of checked) {
-    if ("entry" in each) streams.set(each.entry.stream, [...(streams.get(each.entry.stream) ?? []), each.entry]);
-  }
-  for (const [stream, entries] of streams) {
-    // A job begins with the entry that opens it.
-    if (entries[0]!.type === "job-opened" && (await streamKind(database(), stream)) === null)
-      await beginStream(database(), stream, "job", now);
-    const kept = await appendEntries(database(), stream, entries, now);
-    entries.forEach((entry, at) => {
-      const result = kept?.[at];
-      answers.set(
-        entry.id,
-        !result
-          ? refusedAnswer(entry.id, problem("unknown-stream"))
-          : result.outcome === "id-taken"
-            ? refusedAnswer(entry.id, problem("id-taken"))
-            : { id: entry.id, outcome: result.outcome, seq: result.seq },
-      );
-    });
-  }
-  return checked.map((each) => ("answer" in each ? each.answer : answers.get(each.entry.id)!));
+  for (const [id, found] of overreaching) answers.set(id, refusedAnswer(id, found));
+  const streams = groupBy(
+    readable.filter(({ entry }) => !overreaching.has(entry.id)),
+    ({ entry }) => entry.stream,
+  );
+  for (const [stream, entries] of streams)
+    for (const each of await takeFor(stream, entries, person, now)) answers.set(each.id!, each);
+  return all.map((each) => ("entry" in each ? answers.get(each.entry.id)! : each));
 }

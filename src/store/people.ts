@@ -1,7 +1,5 @@
+import type { Role } from "@/core/entry/schema";
 import { change, marksFor, select, toDateTime, type Connection, type Database } from "./connection";
-
-export const roles = ["viewer", "inspector", "lead"] as const;
-export type Role = (typeof roles)[number];
 
 export interface Person {
   readonly id: string;

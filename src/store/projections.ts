@@ -1,7 +1,7 @@
 import type { Envelope } from "@/core/entry/schema";
 import type { Connection } from "./connection";
 import { projectWithin } from "./readings";
-import type { StreamKind } from "./streams";
+import type { StreamKind } from "@/core/entry/declare";
 
 /** Takes up entries that a stream was just given, in the transaction that keeps them. */
 export type Projection = (connection: Connection, stream: string, fresh: readonly Envelope[]) => Promise<void>;

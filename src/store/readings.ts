@@ -1,7 +1,8 @@
 import { fold, type Job } from "@/core/entry/fold";
 import { readEntry } from "@/core/entry/read-entry";
-import type { Entry, EntryType, Envelope } from "@/core/entry/schema";
-import { targetsOf } from "@/core/entry/effective";
+import { declarations, entryTypes } from "@/core/entry/declarations";
+import { namedBy } from "@/core/entry/effective";
+import type { Entry, Envelope } from "@/core/entry/schema";
 import { notesOf } from "@/core/entry/notes";
 import type { PastReading, Visit } from "@/core/measure/trend";
 import { change, marksFor, select, toDateTime, withTransaction, type Connection, type Database } from "./connection";
@@ -129,21 +130,8 @@ async function projectWhole(connection: Connection, stream: string): Promise<voi
   );
 }
 
-/** Ids that an entry strikes or takes the place of: what they name counts no more, whether it is here yet or not. */
-const namedBy = (entry: Entry): readonly string[] => [
-  ...targetsOf(entry),
-  ...(entry.type === "entry-struck" ? entry.payload.strikes : []),
-];
-
 /** Types that change where readings belong or which of them stand. */
-const moving: ReadonlySet<string> = new Set<EntryType>([
-  "job-opened",
-  "part-tagged",
-  "part-installed",
-  "part-removed",
-  "entry-struck",
-  "intake-noted",
-]);
+const moving: ReadonlySet<string> = new Set(entryTypes.filter((type) => declarations[type].moves));
 
 /** So many are looked up one by one; readings of more are not taken as plain. */
 const mostParts = 200;

@@ -1,7 +1,6 @@
-import type { Envelope } from "@/core/entry/schema";
+import type { StreamKind } from "@/core/entry/declare";
+import type { Envelope, Role } from "@/core/entry/schema";
 import { change, marksFor, select, toDateTime, type Connection, type Database } from "./connection";
-
-export type StreamKind = "job" | "shop";
 
 interface Row {
   seq: number;
@@ -11,8 +10,19 @@ interface Row {
   v: number;
   author: string;
   at_client: string;
+  at_server: Date;
+  author_role: string | null;
   payload: string;
 }
+
+/** What stands as the role of an author whose entries came with an import. */
+export const importedRole = "import";
+
+const stampOf = ({ at_server, author_role }: Pick<Row, "at_server" | "author_role">): Pick<Envelope, "stamp"> =>
+  // Entries kept before there were stamps have none.
+  author_role === null
+    ? {}
+    : { stamp: { at: at_server.toISOString(), role: author_role === importedRole ? null : (author_role as Role) } };
 
 const toEnvelope = (row: Row): Envelope => ({
   id: row.id,
@@ -22,7 +32,10 @@ const toEnvelope = (row: Row): Envelope => ({
   author: row.author,
   at: row.at_client,
   payload: JSON.parse(row.payload) as Record<string, unknown>,
+  ...stampOf(row),
 });
+
+const columns = "seq, stream_id, id, type, v, author, at_client, at_server, author_role, payload";
 
 /** Begins a stream; one that is there already stays as it is. Tells whether it is new. */
 export async function beginStream(
@@ -67,7 +80,7 @@ export async function headsOf(database: Database, streams: readonly string[]): P
 export async function readEntries(database: Database | Connection, stream: string, after = 0): Promise<Envelope[]> {
   const rows = await select<Row>(
     database,
-    "SELECT seq, stream_id, id, type, v, author, at_client, payload FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq",
+    `SELECT ${columns} FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq`,
     [stream, after],
   );
   return rows.map(toEnvelope);
@@ -83,7 +96,7 @@ export async function knownEntries(
     const some = ids.slice(at, at + 1000);
     const rows = await select<Row & { sha256: string }>(
       on,
-      `SELECT seq, stream_id, id, type, v, author, at_client, payload, sha256 FROM entry WHERE id IN (${marksFor(some)})`,
+      `SELECT ${columns}, sha256 FROM entry WHERE id IN (${marksFor(some)})`,
       some,
     );
     for (const row of rows) known.set(row.id, { seq: row.seq, sha256: row.sha256, envelope: toEnvelope(row) });

@@ -1,10 +1,12 @@
 import { importMark } from "@/core/entry/imported-author";
+import { isKnownType, type EntryType } from "@/core/entry/declarations";
 import type { Disposition, Envelope } from "@/core/entry/schema";
 import { dispositionWords } from "./words-for";
 
 const plain = (id: unknown) => String(id).replaceAll("-", " ");
 
-const words: Readonly<Record<string, (payload: Readonly<Record<string, unknown>>) => string>> = {
+/** A few words for every type of entry: one that is missing does not compile. Payloads are shown as received, of any version. */
+const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknown>>) => string>> = {
   "job-opened": () => "the job's opening",
   "part-tagged": ({ tag }) => `tag ${String(tag)}`,
   "part-installed": ({ slot }) => `a part put into ${String(slot)}`,
@@ -46,11 +48,14 @@ const words: Readonly<Record<string, (payload: Readonly<Record<string, unknown>>
   "part-scrapped": ({ made }) => `a scrapped part, ${String(made)}`,
   "hold-lifted": ({ why }) => `going on past a hold: ${String(why)}`,
   "handed-over": ({ to }) => `the hand-over to ${String(to)}`,
+  "gauge-registered": ({ gauge }) => `the gauge ${(gauge as { name?: string } | undefined)?.name ?? ""}`.trimEnd(),
+  "master-registered": ({ master }) =>
+    `the setting master ${(master as { name?: string } | undefined)?.name ?? ""}`.trimEnd(),
 };
 
 /** An entry in a few words; one of an unknown type by its type. */
 export const sayEntry = ({ type, payload }: Pick<Envelope, "type" | "payload">): string =>
-  words[type]?.(payload) ?? `an entry “${type}”`;
+  isKnownType(type) ? words[type](payload) : `an entry “${type}”`;
 
 /** What one act made: “reading 108.04”, “12 entries”. */
 export const sayAct = (entries: readonly Pick<Envelope, "type" | "payload">[]): string => {

@@ -1,6 +1,8 @@
-import { canonicalJson } from "../canonical";
-import type { Outcome, Problem } from "../problem/problem";
-import { byTime, effectiveEntries, targetsOf, type Effective } from "./effective";
+import { clockAhead } from "./clock";
+import { declarations, entryTypes, type EntryType } from "./declarations";
+import { problem, type Outcome, type Problem } from "../problem/problem";
+import { byTime, effectiveEntries, namedBy, type Effective, type Overreach } from "./effective";
+import { canonicalEntry } from "./fingerprint-entry";
 import { readEntry } from "./read-entry";
 import type { Entry, EntryOf, Envelope, Payload } from "./schema";
 
@@ -24,38 +26,20 @@ export type Signed<T extends Entry["type"]> = Payload<T> & {
 export type HandOver = Signed<"handed-over">;
 export type Decision = Signed<"decision-made">;
 
-/** The lists of a job that hold what entries of one type say, oldest first; more than one about a thing where two people spoke at once. */
-const lists = {
-  decisions: "decision-made",
-  handOvers: "handed-over",
-  notes: "intake-noted",
-  numbers: "number-read",
-  tells: "tell-answered",
-  contradictionsSigned: "contradiction-signed",
-  estimates: "estimate-made",
-  approvals: "approval-given",
-  courses: "course-chosen",
-  ticks: "step-ticked",
-  cameOut: "part-came-out",
-  checks: "check-noted",
-  findings: "finding-made",
-  photos: "photo-added",
-  photoMarks: "photo-marked",
-  photoChoices: "photo-chosen",
-  broken: "broken-weighed",
-  fragments: "fragment-found",
-  residues: "residue-found",
-  searched: "place-searched",
-  cleaned: "part-cleaned",
-  passages: "passage-proven",
-  crackChecks: "crack-checked",
-  cracks: "crack-found",
-  threads: "thread-found",
-  scrapped: "part-scrapped",
-  lifted: "hold-lifted",
-} as const satisfies Readonly<Record<string, Entry["type"]>>;
+type Declarations = typeof declarations;
 
-type Lists = { readonly [K in keyof typeof lists]: readonly Signed<(typeof lists)[K]>[] };
+/** The lists of a job that hold what entries of one type say, oldest first; more than one about a thing where two people spoke at once. */
+type Lists = {
+  readonly [
+    T in EntryType as Declarations[T]["list"] extends string ? Declarations[T]["list"] : never
+  ]: readonly Signed<T>[];
+};
+
+/** List and type, for each type that has a list. */
+const listed = entryTypes.flatMap((type) => {
+  const { list } = declarations[type];
+  return list === null ? [] : [{ list, type }];
+});
 
 /** A job as its entries tell it. */
 export interface Job extends Lists {
@@ -69,7 +53,7 @@ export interface Job extends Lists {
   readonly reasonsOwed: readonly Entry[];
   /** Reasons given, by the id of the correction or strike. */
   readonly reasons: ReadonlyMap<string, string>;
-  /** Entries that could not be understood: carried, shown, exported. */
+  /** Entries that could not be understood, were dated ahead of their time, or reached for what is not theirs: carried, shown, exported. */
   readonly unread: readonly Problem[];
 }
 
@@ -122,6 +106,9 @@ function foldParts(entries: readonly Entry[]): Map<string, Part> {
   );
 }
 
+const foldOccasions = (occasions: readonly Occasion[]) =>
+  new Map(occasions.map((occasion) => [occasion.occasion, occasion]));
+
 type ByType = <T extends Entry["type"]>(type: T) => readonly EntryOf<T>[];
 
 function groupByType(entries: readonly Entry[]): ByType {
@@ -134,21 +121,52 @@ function groupByType(entries: readonly Entry[]): ByType {
   return <T extends Entry["type"]>(type: T) => (groups.get(type) ?? []) as EntryOf<T>[];
 }
 
-/** Each id once. No store keeps two bodies under one id; if a file brings them, the choice must not hang on order. */
+/**
+ * Of two that came under one id the one that counts. No store keeps two bodies under one id; if a file brings them, the
+ * choice must not hang on order. Of two alike the stamped one, received first.
+ */
+function chosen(a: Envelope, b: Envelope): Envelope {
+  const [bodyA, bodyB] = [canonicalEntry(a), canonicalEntry(b)];
+  if (bodyA !== bodyB) return bodyA < bodyB ? a : b;
+  if (!a.stamp || !b.stamp) return a.stamp ? a : b;
+  return a.stamp.at <= b.stamp.at ? a : b;
+}
+
+/** Each id once. */
 function distinct(envelopes: readonly Envelope[]): Envelope[] {
   const byId = new Map<string, Envelope>();
   for (const envelope of envelopes) {
     const known = byId.get(envelope.id);
-    if (!known || (known !== envelope && canonicalJson(envelope) < canonicalJson(known)))
-      byId.set(envelope.id, envelope);
+    byId.set(envelope.id, known && known !== envelope ? chosen(known, envelope) : envelope);
   }
   return [...byId.values()];
 }
+
+/** What is worth knowing of the entries themselves, whoever wrote what: clocks that ran ahead, by author. */
+function clockProblems(envelopes: readonly Envelope[]): Problem[] {
+  const byAuthor = new Map<string, { count: number; most: number }>();
+  for (const envelope of envelopes) {
+    const ahead = clockAhead(envelope);
+    if (ahead === 0) continue;
+    const { count, most } = byAuthor.get(envelope.author) ?? { count: 0, most: 0 };
+    byAuthor.set(envelope.author, { count: count + 1, most: Math.max(most, ahead) });
+  }
+  return [...byAuthor].map(([author, { count, most }]) =>
+    problem("clock-ahead", ["clock", author], { author, count, minutes: Math.ceil(most / 60_000) }),
+  );
+}
+
+const overreachProblems = (overreached: readonly Overreach[], byId: ReadonlyMap<string, Entry>): Problem[] =>
+  overreached.map(({ entry, target }) =>
+    problem("touch-refused", [entry], { type: byId.get(entry)!.type, target: byId.get(target)!.type }),
+  );
 
 /** What was made of entries before, by the objects they came as: they never change, and a job is folded at every key. */
 class Memory {
   readonly #read = new Map<Envelope, Outcome<Entry>>();
   readonly #views = new Map<Entry, unknown>();
+  readonly #lists = new Map<string, readonly unknown[]>();
+  readonly #made = new Map<string, { readonly from: readonly Entry[]; readonly value: unknown }>();
 
   read(envelope: Envelope): Outcome<Entry> {
     let outcome = this.#read.get(envelope);
@@ -165,9 +183,26 @@ class Memory {
     });
   }
 
+  /** What was made of these entries before, where they are the same; so that it keeps its identity too. */
+  made<T>(name: string, entries: readonly Entry[], make: () => T): T {
+    const before = this.#made.get(name);
+    if (before && before.from === this.same(name, entries)) return before.value as T;
+    const value = make();
+    this.#made.set(name, { from: this.same(name, entries), value });
+    return value;
+  }
+
+  /** A list that says what it said before stays the same list: a judgement that reads it has nothing to do. */
+  same<T>(name: string, list: readonly T[]): readonly T[] {
+    const before = this.#lists.get(name) as readonly T[] | undefined;
+    if (before && before.length === list.length && before.every((each, at) => each === list[at])) return before;
+    this.#lists.set(name, list);
+    return list;
+  }
+
   lists(byType: ByType): Lists {
     return Object.fromEntries(
-      Object.entries(lists).map(([name, type]) => [name, this.views<Entry, unknown>(byType(type), signed)]),
+      listed.map(({ list, type }) => [list, this.same(list, this.views<Entry, unknown>(byType(type), signed))]),
     ) as unknown as Lists;
   }
 }
@@ -182,19 +217,13 @@ interface Folded {
   readonly job: Job;
 }
 
-function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
-  const understood: Entry[] = [];
-  const unread = new Map<string, readonly Problem[]>();
-  for (const envelope of distinct(envelopes)) {
-    const read = memory.read(envelope);
-    if (read.ok) understood.push(read.value);
-    else unread.set(envelope.id, read.problems);
-  }
-  const { entries, conflicts, corrections } = effectiveEntries(understood);
-  const byType = groupByType(entries);
-  const opened = byType("job-opened");
-  const reasons = new Map(byType("reason-given").map(({ payload }) => [payload.for, payload.why]));
-  const strikes = understood.filter(isType("entry-struck"));
+/** Corrections and strikes that owe a reason nobody gave yet. */
+function reasonsOwed(
+  understood: readonly Entry[],
+  strikes: readonly EntryOf<"entry-struck">[],
+  corrections: readonly Entry[],
+  reasons: ReadonlyMap<string, string>,
+): readonly Entry[] {
   const strikeIds = new Set(strikes.map((entry) => entry.id));
   const takenBack = new Set(strikes.flatMap(({ payload }) => (payload.undo ? payload.strikes : [])));
   const authorOf = new Map(
@@ -206,59 +235,91 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
   const explainsItself = ({ author, payload: { strikes: targets, undo } }: EntryOf<"entry-struck">) =>
     targets.every((target) => strikeIds.has(target)) ||
     (undo === true && targets.every((target) => authorOf.get(target) === author));
-  const needsReason = (entry: Entry) =>
+  const owes = (entry: Entry) =>
     entry.type === "reading-taken" || (entry.type === "entry-struck" && !explainsItself(entry));
+  return corrections.filter((entry) => owes(entry) && !reasons.has(entry.id));
+}
+
+const movesParts = (entry: Entry) =>
+  entry.type === "part-tagged" || entry.type === "part-installed" || entry.type === "part-removed";
+
+const none: readonly never[] = [];
+/** An empty list is the same empty list: what reads it has nothing to do. */
+const orNone = <T>(list: readonly T[]): readonly T[] => (list.length === 0 ? none : list);
+
+function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
+  const understood: Entry[] = [];
+  const unread = new Map<string, readonly Problem[]>();
+  const all = distinct(envelopes);
+  for (const envelope of all) {
+    const read = memory.read(envelope);
+    if (read.ok) understood.push(read.value);
+    else unread.set(envelope.id, read.problems);
+  }
+  const { entries, conflicts, corrections, overreached } = effectiveEntries(understood);
+  const byType = groupByType(entries);
+  const [opened] = byType("job-opened");
+  const reasons = new Map(byType("reason-given").map(({ payload }) => [payload.for, payload.why]));
+  const strikes = understood.filter(isType("entry-struck"));
+  const moved = entries.filter(movesParts);
 
   return {
     envelopes,
     ids: new Set(envelopes.map((envelope) => envelope.id)),
-    named: new Set([...strikes.flatMap((strike) => strike.payload.strikes), ...understood.flatMap(targetsOf)]),
+    named: new Set(understood.flatMap(namedBy)),
     last: entries.at(-1),
     job: {
-      id: opened[0]?.stream ?? null,
-      header: opened[0]?.payload ?? null,
-      parts: foldParts(entries),
-      occasions: new Map(
-        memory
-          .views(byType("occasion-opened"), ({ payload, at }): Occasion => ({ ...payload, at }))
-          .map((occasion) => [occasion.occasion, occasion]),
+      id: opened?.stream ?? null,
+      header: opened?.payload ?? null,
+      parts: memory.made("parts", moved, () => foldParts(moved)),
+      occasions: memory.made("occasions", byType("occasion-opened"), () =>
+        foldOccasions(memory.views(byType("occasion-opened"), ({ payload, at }): Occasion => ({ ...payload, at }))),
       ),
-      readings: memory.views(byType("reading-taken"), toReading),
+      readings: memory.same("readings", memory.views(byType("reading-taken"), toReading)),
       ...memory.lists(byType),
-      conflicts,
-      reasonsOwed: corrections.filter((entry) => needsReason(entry) && !reasons.has(entry.id)),
+      conflicts: orNone(conflicts),
+      reasonsOwed: orNone(reasonsOwed(understood, strikes, corrections, reasons)),
       reasons,
-      unread: [...unread.keys()].sort().flatMap((id) => unread.get(id)!),
+      unread: orNone([
+        ...[...unread.keys()].sort().flatMap((id) => unread.get(id)!),
+        ...clockProblems(all),
+        ...overreachProblems(overreached, new Map(understood.map((entry) => [entry.id, entry]))),
+      ]),
     },
   };
 }
 
+/** The list of a job that a plain entry goes to the end of; null where the fold makes something else of its type. */
+const listFor = (type: EntryType): keyof Job | null =>
+  type === "reading-taken" ? "readings" : (declarations[type].list as keyof Job | null);
+
 /**
  * Takes up entries that came behind the ones already folded, where that is sure to give what folding all of them
- * gives: plain readings, newer than all that is there, that nothing corrects or strikes. That is a reading taken at
- * the bench. Null for everything else.
+ * gives: plain ones, newer than all that is there, that nothing corrects or strikes. That is a reading taken or a
+ * finding noted at the bench. Null for everything else.
  */
 function takeUp(before: Folded, envelopes: readonly Envelope[], memory: Memory): Folded | null {
   const { envelopes: old, ids, named, job } = before;
   if (envelopes.length <= old.length || old.some((envelope, at) => envelopes[at] !== envelope)) return null;
   let { last } = before;
-  const fresh: EntryOf<"reading-taken">[] = [];
+  const fresh = new Map<keyof Job, Entry[]>();
+  const seen = new Set<string>();
   for (const envelope of envelopes.slice(old.length)) {
     const read = memory.read(envelope);
-    if (!read.ok || read.value.type !== "reading-taken" || targetsOf(read.value).length > 0) return null;
-    if (ids.has(envelope.id) || named.has(envelope.id) || !last || byTime(last, read.value) >= 0) return null;
-    if (fresh.some((entry) => entry.id === envelope.id)) return null;
-    fresh.push(read.value);
+    const list = read.ok ? listFor(read.value.type) : null;
+    if (!read.ok || !list || namedBy(read.value).length > 0 || clockAhead(envelope) > 0) return null;
+    if (ids.has(envelope.id) || seen.has(envelope.id) || named.has(envelope.id)) return null;
+    if (!last || byTime(last, read.value) >= 0) return null;
+    seen.add(envelope.id);
+    fresh.set(list, [...(fresh.get(list) ?? []), read.value]);
     last = read.value;
   }
-  for (const { id } of fresh) ids.add(id);
-  return {
-    envelopes,
-    ids,
-    named,
-    last,
-    job: { ...job, readings: [...job.readings, ...memory.views(fresh, toReading)] },
-  };
+  for (const id of seen) ids.add(id);
+  const grown = [...fresh].map(([list, entries]) => {
+    const make = list === "readings" ? (toReading as (entry: Entry) => unknown) : signed;
+    return [list, [...(job[list] as readonly unknown[]), ...memory.views(entries, make)]] as const;
+  });
+  return { envelopes, ids, named, last, job: { ...job, ...Object.fromEntries(grown) } };
 }
 
 export type Fold = (envelopes: readonly Envelope[]) => Job;

@@ -1,6 +1,6 @@
 import { v7 } from "uuid";
-import { currentVersion } from "./read-entry";
-import type { EntryType, Envelope, Payload } from "./schema";
+import { currentVersion, type EntryType } from "./declarations";
+import type { Envelope, Payload } from "./schema";
 
 /** A clock and a source of randomness, passed in: the core has neither. */
 export interface Maker {

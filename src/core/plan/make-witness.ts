@@ -1,5 +1,6 @@
 import type { z } from "zod";
 import { fingerprint } from "../canonical";
+import { fingerprintEntry } from "../entry/fingerprint-entry";
 import type { Envelope, Witness } from "../entry/schema";
 import type { CharacteristicResult } from "../measure/assess-characteristic";
 import { coreVersion } from "../version";
@@ -21,7 +22,9 @@ export const entrySetFingerprint = (entries: readonly Envelope[]): string =>
   rememberedFingerprint(entries, () =>
     fingerprint(
       [
-        ...new Set(entries.map((entry) => `${entry.id} ${rememberedFingerprint(entry, () => fingerprint(entry))}`)),
+        ...new Set(
+          entries.map((entry) => `${entry.id} ${rememberedFingerprint(entry, () => fingerprintEntry(entry))}`),
+        ),
       ].sort(),
     ),
   );

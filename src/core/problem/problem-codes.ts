@@ -58,6 +58,7 @@ const danger = (station: Station, settledAt = station) => of("hold", rule("dange
 const debt = (station: Station, settledAt = station) => of("hold", rule("debt", station, settledAt, false));
 const unknown = (station: Station, settledAt = station) => of("hold", rule("unknown", station, settledAt, false));
 const passableDanger = (station: Station, settledAt = station) => of("hold", rule("danger", station, settledAt, true));
+const passableDebt = (station: Station, settledAt = station) => of("hold", rule("debt", station, settledAt, true));
 const passableUnknown = (station: Station, settledAt = station) =>
   of("hold", rule("unknown", station, settledAt, true));
 /** Asked while the gauge is still in the part; a hold where it was left unanswered. */
@@ -131,6 +132,8 @@ export const problemCodes = {
   "job-overdue": debt("hand-over", "intake")({ wantedBy: text }),
   "slot-holds-two": debt("strip")({ slot: text, tags: text }),
   "reason-owed": debt("measure")({ type: text }),
+  "clock-ahead": passableDebt("hand-over", "intake")({ author: text, count: number, minutes: number }),
+  "touch-refused": notice({ type: text, target: text }),
   "handed-over": notice({ to: text }),
   "ready-to-hand-over": notice(),
   undecided: notice({ count: number }),
@@ -360,6 +363,11 @@ export const problemCodes = {
   "lead-only": error({ role: text }),
   "unknown-stream": error(),
   "id-taken": error(),
+  "chain-too-long": error({ most: number }),
+  "not-for-this-stream": error({ type: text }),
+  "stands-for-ever": error({ type: text }),
+  "successor-of-another-type": error({ type: text, target: text }),
+  "not-theirs-to-change": error({ role: text, target: text }),
   "too-large": error({ bytes: number, most: number }),
   "wrong-origin": error(),
   "bad-credentials": error(),

@@ -1,10 +1,11 @@
 import { canonicalJson } from "@/core/canonical";
 import { importMark } from "@/core/entry/imported-author";
+import { withoutStamp } from "@/core/entry/fingerprint-entry";
 import { readEntry } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { withTransaction, type Database } from "../connection";
-import { appendWithin } from "../append";
+import { appendWithin, longestChain } from "../append";
 import { beginStream, knownEntries } from "../streams";
 import { keepPack, readPackJson } from "../packs";
 import { addToJob, keepPhoto } from "../photos/photos";
@@ -22,12 +23,23 @@ export interface Imported {
 
 /** An author from elsewhere is a label: nobody here signed what came with a file. */
 function labelled(entry: Envelope, manifest: Archive["manifest"]): Envelope {
-  if (entry.author.startsWith(importMark)) return entry;
-  return { ...entry, author: `${importMark}${manifest?.people[entry.author] ?? entry.author}`.slice(0, 120) };
+  if (entry.author.startsWith(importMark)) return withoutStamp(entry);
+  return {
+    ...withoutStamp(entry),
+    author: `${importMark}${manifest?.people[entry.author] ?? entry.author}`.slice(0, 120),
+  };
 }
 
+/** What an entry says, whoever says it and whichever server took it. */
 const withoutAuthor = ({ id, stream, type, v, at, payload }: Envelope) =>
   canonicalJson({ id, stream, type, v, at, payload });
+
+/** Ends the transaction of an import that holds a chain of corrections nobody makes by hand. */
+class ChainTooLong extends Error {
+  constructor(readonly entry: string) {
+    super(`the chain that ends in ${entry} is too long`);
+  }
+}
 
 /** A batch within one transaction: small enough for one statement that looks for known ids. */
 const batch = 500;
@@ -77,14 +89,23 @@ export async function importArchive(database: Database, file: string, now: Date)
 
   // Kept by their content, before the entries that speak of them: should the rest fail, nothing refers to them.
   if (photos.length > 0) for await (const photo of photosIn(file)) await keepPhoto(database, photo, now);
-  await withTransaction(database, async (connection) => {
+  const keep = withTransaction(database, async (connection) => {
     for (const { json, pack } of packs)
       await keepPack(connection, { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json }, now);
     await beginStream(connection, first!.stream, "job", now);
     for (const photo of photos) await addToJob(connection, first!.stream, photo, now);
-    for (let at = 0; at < fresh.length; at += batch)
-      await appendWithin(connection, first!.stream, fresh.slice(at, at + batch), now);
+    for (let at = 0; at < fresh.length; at += batch) {
+      const kept = await appendWithin(connection, first!.stream, fresh.slice(at, at + batch), now);
+      const over = kept!.find(({ outcome }) => outcome === "chain-too-long");
+      if (over) throw new ChainTooLong(over.id);
+    }
   });
+  try {
+    await keep;
+  } catch (error) {
+    if (error instanceof ChainTooLong) return refused(problem("chain-too-long", [error.entry], { most: longestChain }));
+    throw error;
+  }
   const unknown = entries.flatMap((entry) => (readEntry(entry).ok ? [] : [entry.type]));
   return done({
     stream: first!.stream,

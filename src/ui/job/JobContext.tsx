@@ -12,7 +12,7 @@ import {
 import { createAssess } from "@/core/assess";
 import type { Assessment } from "@/core/assessment";
 import type { Shop } from "@/core/entry/fold-shop";
-import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
+import type { EntryType, Envelope, Payload, Role } from "@/core/entry/schema";
 import { CoreError } from "@/core/errors";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
@@ -26,8 +26,6 @@ import { sendPhoto } from "../photos/send-photo";
 import { newId } from "../kit/new-id";
 import { useEntryLog } from "./use-entry-log";
 import { useLive, type LiveNews } from "./use-live";
-
-export type Role = "lead" | "inspector" | "viewer";
 
 export interface Me {
   readonly id: string;

@@ -2,20 +2,22 @@ import { problem } from "@/core/problem/problem";
 import type { Envelope } from "@/core/entry/schema";
 import { memoryOutbox } from "../fixtures/memory-outbox";
 import { sendWaiting } from "../outbox/send-waiting";
-import { EntryLog, type Reply } from "./entry-log";
+import type { Answered } from "../outbox/ask-server";
+import { EntryLog, type Answer } from "./entry-log";
+
+type Reply = Answered<readonly Answer[]>;
+const unreached: Reply = { later: problem("server-unreachable") };
 
 const part = "0190aaaa-0000-7000-8000-000000000001";
 
 /** A log whose server is a list of answers, and whose retries happen when the test says so. */
-function logWith(...replies: (Reply | Error)[]) {
+function logWith(...replies: Reply[]) {
   const sent: string[][] = [];
   const later: (() => void)[] = [];
   let count = 0;
   const send = async (entries: readonly Envelope[]): Promise<Reply> => {
     sent.push(entries.map((entry) => entry.id));
-    const reply = replies.shift() ?? { answers: entries.map(({ id }) => ({ id, outcome: "kept" as const })) };
-    if (reply instanceof Error) throw reply;
-    return reply;
+    return replies.shift() ?? { value: entries.map(({ id }) => ({ id, outcome: "kept" as const })) };
   };
   const random = () => new Uint8Array(16).fill((count += 1));
   const outbox = memoryOutbox();
@@ -43,10 +45,7 @@ test("an entry counts at once, and waits until it is acknowledged", async () => 
 });
 
 test("when the server is gone, everything is sent again with the same ids and in order", async () => {
-  const { log, sent, settled, retry } = logWith(new Error("no route"), {
-    status: 500,
-    problems: [problem("server-error")],
-  });
+  const { log, sent, settled, retry } = logWith(unreached, unreached);
   const first = remove(log);
   await settled();
   expect(log.state().trouble?.code).toBe("server-unreachable");
@@ -61,7 +60,7 @@ test("when the server is gone, everything is sent again with the same ids and in
 });
 
 test("signed out is said as such, and nothing is given up", async () => {
-  const { log, settled, retry } = logWith({ status: 401, problems: [problem("signed-out")] });
+  const { log, settled, retry } = logWith({ later: problem("signed-out") });
   remove(log);
   await settled();
   expect([log.state().trouble?.code, log.state().entries.length]).toEqual(["signed-out", 1]);
@@ -70,7 +69,7 @@ test("signed out is said as such, and nothing is given up", async () => {
 });
 
 test("what is refused leaves the job and goes to the tray with its reason; its neighbours are kept", async () => {
-  const { log, settled } = logWith({ status: 403, problems: [problem("forbidden", [], { role: "viewer" })] });
+  const { log, settled } = logWith({ problems: [problem("forbidden", [], { role: "viewer" })] });
   const mine = remove(log);
   await settled();
   expect(log.state()).toMatchObject({
@@ -85,7 +84,7 @@ test("what is refused leaves the job and goes to the tray with its reason; its n
 });
 
 test("an answer that says nothing of an entry is no answer: it is sent again later", async () => {
-  const { log, sent, settled, retry } = logWith({ answers: [] });
+  const { log, sent, settled, retry } = logWith({ value: [] });
   const { id } = remove(log);
   await settled();
   expect([sent, log.state().trouble?.code]).toEqual([[[id]], "server-error"]);
@@ -109,9 +108,9 @@ test("listeners hear of every change until they leave", async () => {
 describe("the outbox", () => {
   test("holds an entry until it is acknowledged, and a refused one until it was seen", async () => {
     const { log, settled, retry, outbox } = logWith(
-      new Error("no route"),
-      { answers: [] },
-      { status: 403, problems: [problem("forbidden", [], { role: "viewer" })] },
+      unreached,
+      { value: [] },
+      { problems: [problem("forbidden", [], { role: "viewer" })] },
     );
     const { id } = remove(log);
     await settled();
@@ -126,7 +125,7 @@ describe("the outbox", () => {
   });
 
   test("brings what a closed page left to the next one, which sends it with the same id", async () => {
-    const gone = logWith(new Error("no route"));
+    const gone = logWith(unreached);
     const { id } = remove(gone.log);
     await gone.settled();
     const next = new EntryLog([], gone.maker, { send: gone.send, later: () => {}, outbox: gone.outbox });
@@ -141,7 +140,7 @@ describe("the outbox", () => {
   });
 
   test("forgets what the server turns out to have, and leaves other people's entries alone", async () => {
-    const gone = logWith(new Error("no route"));
+    const gone = logWith(unreached);
     const entry = remove(gone.log);
     await gone.settled();
     const foreign = { ...entry, id: entry.id.replace(/.$/, "0"), author: "another" };
@@ -153,10 +152,10 @@ describe("the outbox", () => {
   });
 
   test("is emptied from the list of jobs too", async () => {
-    const { log, settled, outbox, send } = logWith(new Error("no route"));
+    const { log, settled, outbox, send } = logWith(unreached);
     remove(log);
     await settled();
-    expect(await sendWaiting(outbox, "me", async () => ({ status: 503, problems: [] }))).toHaveLength(1);
+    expect(await sendWaiting(outbox, "me", async () => unreached)).toHaveLength(1);
     expect(await sendWaiting(outbox, "me", send)).toEqual([]);
     expect(outbox.waiting.size).toBe(0);
   });
@@ -187,7 +186,7 @@ describe("taking back", () => {
 });
 
 test("what others wrote is added once, and what the server has of ours is acknowledged by it", async () => {
-  const { log, settled } = logWith(new Error("no route"));
+  const { log, settled } = logWith(unreached);
   const mine = remove(log);
   await settled();
   const theirs = { ...mine, id: mine.id.replace(/.$/, "0"), author: "another" };

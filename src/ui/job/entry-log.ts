@@ -1,6 +1,9 @@
 import { makeEntry, type Maker } from "@/core/entry/make-entry";
-import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
+import { clockAhead } from "@/core/entry/clock";
+import { declarations, type EntryType } from "@/core/entry/declarations";
+import type { Envelope, Payload } from "@/core/entry/schema";
 import { problem, type Problem } from "@/core/problem/problem";
+import type { Answered } from "../outbox/ask-server";
 import type { Outbox, Refused } from "../outbox/outbox";
 
 export interface LogState {
@@ -15,17 +18,25 @@ export interface LogState {
   readonly isSafe: boolean;
 }
 
-interface Answer {
+export interface Answer {
   readonly id: string | null;
   readonly outcome: "kept" | "kept-before" | "refused";
   readonly problems?: readonly Problem[];
 }
 
-/** What the server said to a batch: an answer for each, or one problem for all. */
-export type Reply =
-  { readonly answers: readonly Answer[] } | { readonly status: number; readonly problems: readonly Problem[] };
+/** Asks the server to keep a batch: an answer for each, or one for all. */
+export type Send = (entries: readonly Envelope[]) => Promise<Answered<readonly Answer[]>>;
 
-export type Send = (entries: readonly Envelope[]) => Promise<Reply>;
+/** What came of a batch, entry by entry; or why none of it got through. */
+export const answersFor = (
+  batch: readonly Envelope[],
+  answered: Answered<readonly Answer[]>,
+): readonly Answer[] | { readonly later: Problem } =>
+  "value" in answered
+    ? answered.value
+    : "problems" in answered
+      ? batch.map(({ id }) => ({ id, outcome: "refused", problems: answered.problems }))
+      : answered;
 
 /** Wakes the log up again after a failure. */
 export type Later = (work: () => void) => void;
@@ -36,11 +47,8 @@ export interface Surroundings {
   readonly outbox: Outbox;
 }
 
-/** The server may yet take what it could not take now. */
-export const isPassing = (status: number) => status === 401 || status === 408 || status === 429 || status >= 500;
-
-/** A job cannot be unopened. */
-const standsForEver: ReadonlySet<string> = new Set(["job-opened"]);
+const stampMatters = (entry: Envelope) =>
+  clockAhead(entry) > 0 || "supersedes" in entry.payload || "strikes" in entry.payload;
 
 /**
  * A job's entries in the browser. An entry counts at once, waits in the outbox, and is sent with the same id until
@@ -105,7 +113,7 @@ export class EntryLog {
   /** Adds one entry and begins to send it. */
   append<T extends EntryType>(type: T, payload: Payload<T>): Envelope {
     const entry = this.#add(type, payload);
-    if (!standsForEver.has(type)) this.#note(entry.id);
+    if (!declarations[type].standsForEver) this.#note(entry.id);
     return entry;
   }
 
@@ -160,7 +168,12 @@ export class EntryLog {
     const known = new Set(this.#state.entries.map((entry) => entry.id));
     const come = entries.filter((entry) => !known.has(entry.id));
     const acknowledged = entries.filter((entry) => this.#state.waiting.has(entry.id)).map((entry) => entry.id);
-    if (come.length > 0) this.#set({ entries: [...this.#state.entries, ...come] });
+    // What the server stamped matters where it changes what an entry does: one that names others, or is ahead of its time.
+    const stamped = new Map(
+      entries.filter((entry) => known.has(entry.id) && stampMatters(entry)).map((entry) => [entry.id, entry]),
+    );
+    if (come.length + stamped.size > 0)
+      this.#set({ entries: [...this.#state.entries.map((entry) => stamped.get(entry.id) ?? entry), ...come] });
     if (acknowledged.length > 0) this.#settle(acknowledged.map((id) => ({ id, outcome: "kept" })));
   }
 
@@ -187,16 +200,11 @@ export class EntryLog {
     try {
       while (this.#state.waiting.size > 0) {
         const batch = this.#state.entries.filter((entry) => this.#state.waiting.has(entry.id)).slice(0, 100);
-        const reply = await this.around
-          .send(batch)
-          .catch((): Reply => ({ status: 503, problems: [problem("server-unreachable")] }));
-        const before = this.#state.waiting.size;
-        if ("answers" in reply) this.#settle(reply.answers);
-        else if (isPassing(reply.status)) {
-          const [found] = reply.problems;
-          return this.#pause(found?.code === "signed-out" ? found : problem("server-unreachable"));
-        } else this.#settle(batch.map((entry) => ({ id: entry.id, outcome: "refused", problems: reply.problems })));
-        if (this.#state.waiting.size === before) return this.#pause(problem("server-error"));
+        const answers = answersFor(batch, await this.around.send(batch));
+        if ("later" in answers) return this.#pause(answers.later);
+        this.#settle(answers);
+        // By its own entries, not by how many wait: the live line acknowledges some, and a hand adds others, meanwhile.
+        if (batch.every((entry) => this.#state.waiting.has(entry.id))) return this.#pause(problem("server-error"));
       }
     } finally {
       this.#sending = false;

@@ -1,15 +1,13 @@
-import type { Reply, Send } from "./entry-log";
+import { askServer } from "../outbox/ask-server";
+import type { Answer, Send } from "./entry-log";
 
-/** Sends entries to the server they came from. Rejects when it cannot be reached. */
+/** Sends entries to the server they came from. */
 export const sendEntries: Send = async (entries) => {
-  const response = await fetch("/api/entries", {
+  const answered = await askServer<{ answers?: readonly Answer[] }>(fetch, "/api/entries", {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({ entries }),
     signal: AbortSignal.timeout(15_000),
   });
-  const body = (await response.json()) as { answers?: never; problems?: never };
-  return (
-    response.ok ? { answers: body.answers ?? [] } : { status: response.status, problems: body.problems ?? [] }
-  ) as Reply;
+  return "value" in answered ? { value: answered.value?.answers ?? [] } : answered;
 };

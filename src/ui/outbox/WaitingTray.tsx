@@ -1,14 +1,13 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import { unitById } from "@/core/quantity/units";
 import { sayEntry } from "@/words/say-entry";
+import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
 import { sendEntries } from "../job/send-entries";
 import { browserOutbox, type Kept } from "./outbox";
 import { sendWaiting } from "./send-waiting";
 
-const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
 const retryMs = 3000;
 
 /** What earlier visits left waiting in this browser, of any job: sent from here, and what was refused is shown. */
@@ -53,7 +52,7 @@ export function WaitingTray({ me }: { me: string }) {
         <Flex key={entry.id} gap="12px" align="baseline">
           <p>
             <strong>Not saved: {sayEntry(entry)}.</strong>{" "}
-            {problems.map((found) => sayProblem(found, wording)).join(" ")}
+            {problems.map((found) => sayProblem(found, plainWording)).join(" ")}
           </p>
           <chakra.button
             type="button"

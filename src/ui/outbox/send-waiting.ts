@@ -1,5 +1,5 @@
 import type { Envelope } from "@/core/entry/schema";
-import { isPassing, type Send } from "../job/entry-log";
+import { answersFor, type Send } from "../job/entry-log";
 import type { Outbox } from "./outbox";
 
 /**
@@ -11,16 +11,12 @@ export async function sendWaiting(outbox: Outbox, author: string, send: Send): P
   let { waiting } = await outbox.load(author);
   while (waiting.length > 0) {
     const batch = waiting.slice(0, 100);
-    const reply = await send(batch).catch(() => ({ status: 503, problems: [] }));
-    if (!("answers" in reply)) {
-      if (isPassing(reply.status)) return waiting;
-      for (const entry of batch) await outbox.refuse({ entry, problems: reply.problems });
-    } else {
-      for (const entry of batch) {
-        const answer = reply.answers.find((each) => each.id === entry.id);
-        if (answer?.outcome === "refused") await outbox.refuse({ entry, problems: answer.problems ?? [] });
-        else if (answer) await outbox.forget([entry.id]);
-      }
+    const answers = answersFor(batch, await send(batch));
+    if ("later" in answers) return waiting;
+    for (const entry of batch) {
+      const answer = answers.find((each) => each.id === entry.id);
+      if (answer?.outcome === "refused") await outbox.refuse({ entry, problems: answer.problems ?? [] });
+      else if (answer) await outbox.forget([entry.id]);
     }
     const left = (await outbox.load(author)).waiting;
     // An answer that says nothing of what was sent would be asked for again for ever.

@@ -1,6 +1,7 @@
 import type { Payload } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
-import type { Sent, TakenPhoto } from "./send-photo";
+import type { Answered } from "../outbox/ask-server";
+import type { TakenPhoto } from "./send-photo";
 
 /** What a photo is of. */
 export type PhotoAbout = Pick<Payload<"photo-added">, "part" | "place" | "station" | "words">;
@@ -32,7 +33,7 @@ export interface QueuedPhoto {
 }
 
 interface Around {
-  readonly send: (photo: WaitingPhoto, onProgress: (share: number) => void) => Promise<Sent>;
+  readonly send: (photo: WaitingPhoto, onProgress: (share: number) => void) => Promise<Answered<TakenPhoto>>;
   readonly shelf: PhotoShelf;
   readonly later: (work: () => void) => void;
   /** Writes into the job that it has this photo. */
@@ -104,11 +105,9 @@ export class PhotoQueue {
       ) {
         const { id } = next;
         this.#change(id, { state: "sending" });
-        const sent = await this.around
-          .send(this.#files.get(id)!, (share) => this.#change(id, { share }))
-          .catch((): Sent => ({ later: true }));
-        if ("taken" in sent) {
-          if (this.#files.has(id)) this.around.onTaken(sent.taken, next.about);
+        const sent = await this.around.send(this.#files.get(id)!, (share) => this.#change(id, { share }));
+        if ("value" in sent) {
+          if (this.#files.has(id)) this.around.onTaken(sent.value, next.about);
           this.dismiss(id);
         } else if ("problems" in sent) {
           this.#change(id, { state: "refused", problems: sent.problems });

@@ -1,7 +1,8 @@
 import { photoLimits } from "@/core/photo/photo-limits";
 import { problem } from "@/core/problem/problem";
 import { PhotoQueue, type PhotoShelf, type WaitingPhoto } from "./photo-queue";
-import { sendPhoto, type Sent } from "./send-photo";
+import type { Answered } from "../outbox/ask-server";
+import { sendPhoto, type TakenPhoto } from "./send-photo";
 
 const about = { part: null, place: null, station: "strip", words: null };
 const taken = { photo: "a".repeat(64), width: 40, height: 30 };
@@ -33,8 +34,10 @@ const photo = { job: "job-1", id: "photo-1", file };
 test("a photo travels in pieces, and one that was broken off sends only what is missing", async () => {
   const { send, asked, pieces } = server({ breakAt: 1 });
   const shares: number[] = [];
-  expect(await sendPhoto(photo, send, (share) => shares.push(share))).toEqual({ later: true });
-  expect(await sendPhoto(photo, send, (share) => shares.push(share))).toEqual({ taken });
+  expect(await sendPhoto(photo, send, (share) => shares.push(share))).toMatchObject({
+    later: { code: "server-unreachable" },
+  });
+  expect(await sendPhoto(photo, send, (share) => shares.push(share))).toEqual({ value: taken });
   expect(asked).toEqual([
     "POST uploads",
     "PUT uploads/id/0",
@@ -71,10 +74,10 @@ test("what is too large or empty is not sent at all, and what the server refuses
         () => Promise.resolve(new Response("", { status })),
         () => {},
       ),
-    ).toEqual({ later: true });
+    ).toMatchObject({ later: { code: "server-unreachable" } });
 });
 
-function queue(answers: readonly Sent[]) {
+function queue(answers: readonly Answered<TakenPhoto>[]) {
   const kept = new Map<string, WaitingPhoto>();
   const shelf: PhotoShelf = {
     put: async (each) => void kept.set(each.id, each),
@@ -87,7 +90,7 @@ function queue(answers: readonly Sent[]) {
   const make = () =>
     new PhotoQueue({
       shelf,
-      send: async () => left.shift() ?? { taken },
+      send: async () => left.shift() ?? { value: taken },
       later: (work) => wakes.push(work),
       onTaken: ({ photo: sha256 }) => written.push(sha256),
     });
@@ -99,7 +102,10 @@ const settled = async () => {
 };
 
 test("a photo is on the shelf until the job has it, through a lost network and a closed page", async () => {
-  const { made, make, kept, written, wakes } = queue([{ later: true }, { later: true }]);
+  const { made, make, kept, written, wakes } = queue([
+    { later: problem("server-unreachable") },
+    { later: problem("server-unreachable") },
+  ]);
   await made.add(waiting("one"));
   await settled();
   expect([made.state().map(({ id, state }) => [id, state]), [...kept.keys()], written]).toEqual([

@@ -56,6 +56,10 @@ export const decideSentences = {
   "pack-differs": (p) =>
     `This job is pinned to revision ${p.revision} of the pack ${p.id}, and another one was given: the verdicts here are not the job's own.`,
   "job-overdue": (p) => `The engine was wanted by ${p.wantedBy}.`,
+  "clock-ahead": (p) =>
+    `${many(p.count, "entry", "entries")} of one device ${p.count === 1 ? "was" : "were"} dated up to ${p.minutes} min ahead of the server: they stand where they were received. Set its clock.`,
+  "touch-refused": (p) =>
+    `An entry (${p.type.replaceAll("-", " ")}) is kept and counts for nothing: its author may not change what it is against (${p.target.replaceAll("-", " ")}).`,
   "slot-holds-two": (p) => `${capital(p.slot)} holds more than one part: ${p.tags}. Remove the one that is not there.`,
   conflict: (p) =>
     `${capital(p.row)}, ${p.point}: one reading was corrected twice, or struck and corrected. Until it is settled it counts for nothing.`,

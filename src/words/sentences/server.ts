@@ -1,4 +1,7 @@
+import { capital } from "../capital";
 import { many, type Sentences } from "./sentence";
+
+const plain = (type: string) => type.replaceAll("-", " ");
 
 /** Answers of the server. */
 export const serverSentences = {
@@ -7,6 +10,14 @@ export const serverSentences = {
   "lead-only": (p) => `You are signed in as ${p.role}; this is for a lead to do. Nothing of it was saved.`,
   "unknown-stream": () => "This job is not on this server.",
   "id-taken": () => "An entry with this id and another content is already kept. Reload the page and enter it again.",
+  "chain-too-long": (p) =>
+    `This would be correction ${p.most + 1} of corrections of one entry. Strike the last one and enter it anew.`,
+  "not-for-this-stream": (p) => `An entry “${plain(p.type)}” does not belong here. Nothing of it was saved.`,
+  "stands-for-ever": (p) => `“${capital(plain(p.type))}” stands for ever: nothing strikes it or takes its place.`,
+  "successor-of-another-type": (p) =>
+    `An entry “${plain(p.type)}” cannot take the place of an entry “${plain(p.target)}”.`,
+  "not-theirs-to-change": (p) =>
+    `You are signed in as ${p.role}; an entry “${plain(p.target)}” is a lead's to correct or strike. Nothing was saved.`,
   "too-large": (p) => `This is ${p.bytes} bytes; at most ${p.most} are taken.`,
   "wrong-origin": () => "This request came from another site and was refused.",
   "bad-credentials": () => "Name and password do not go together.",

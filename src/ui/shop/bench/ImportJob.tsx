@@ -5,10 +5,8 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import type { Problem } from "@/core/problem/problem";
 import { problem } from "@/core/problem/problem";
-import { unitById } from "@/core/quantity/units";
+import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
-
-const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
 
 interface Imported {
   readonly stream: string;
@@ -147,7 +145,7 @@ export function ImportJob() {
               {state.problems.slice(0, 8).map((found, at) => (
                 <li key={at}>
                   {where(found.path)}
-                  {sayProblem(found, wording)}
+                  {sayProblem(found, plainWording)}
                 </li>
               ))}
             </chakra.ul>

@@ -3,6 +3,10 @@ import { Button, Dialog, Field, Input, NativeSelect, Portal, chakra } from "@cha
 import { Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState, useTransition, type FormEvent } from "react";
+import type { Problem } from "@/core/problem/problem";
+import { plainWording } from "@/words/plain-wording";
+import { sayProblem } from "@/words/say-problem";
+import { askNow } from "../../outbox/ask-server";
 import { newId } from "../../kit/new-id";
 import { useFetched } from "../../kit/use-fetched";
 
@@ -20,22 +24,22 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
   const change = (part: { name?: string; pack?: string; number?: string }) =>
     setDraft((before) => ({ ...before, ...part, id: newId() }));
   const [asked, setAsked] = useState(false);
-  const [failed, setFailed] = useState(false);
+  const [failed, setFailed] = useState<readonly Problem[]>([]);
   const [isOpening, startOpening] = useTransition();
   const chosen = packs.find((each) => each.sha256 === pack) ?? packs[0];
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setAsked(true);
     if (name.trim() === "" || !chosen || isOpening) return;
-    setFailed(false);
+    setFailed([]);
     startOpening(async () => {
-      const answer = await fetch("/api/jobs", {
+      const answer = await askNow(fetch, "/api/jobs", {
         method: "POST",
         headers: { "Content-Type": "application/json" },
         body: JSON.stringify({ id, name: name.trim(), pack: chosen.sha256, number: number.trim() || null }),
-      }).catch(() => null);
-      if (answer?.ok) startOpening(() => router.push(`/jobs/${id}/intake`));
-      else setFailed(true);
+      });
+      if ("value" in answer) startOpening(() => router.push(`/jobs/${id}/intake`));
+      else setFailed(answer.problems);
     });
   };
   return (
@@ -88,10 +92,10 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
                   />
                   <Field.HelperText>What is really stamped on it is read at Identify.</Field.HelperText>
                 </Field.Root>
-                {failed && (
+                {failed.length > 0 && (
                   <chakra.p role="alert" color="out" fontSize="14px">
-                    The server could not be reached or refused it. Try again: it is opened once, however often it is
-                    asked for.
+                    {failed.map((found) => sayProblem(found, plainWording)).join(" ")} It is opened once, however often
+                    it is asked for.
                   </chakra.p>
                 )}
               </Dialog.Body>

@@ -4,31 +4,24 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
-import { problem, type Problem } from "@/core/problem/problem";
-import { unitById } from "@/core/quantity/units";
+import type { Problem } from "@/core/problem/problem";
+import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
 import { Brand } from "../../kit/Brand";
+import { askNow } from "../../outbox/ask-server";
 
 const Credentials = z.object({
   account: z.string().trim().min(1, "Type the name of your account."),
   password: z.string().min(1, "Type your password."),
 });
 
-const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
-
 async function post(credentials: z.infer<typeof Credentials>): Promise<Problem | null> {
-  try {
-    const response = await fetch("/api/session", {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify(credentials),
-    });
-    if (response.ok) return null;
-    const { problems } = (await response.json()) as { problems: Problem[] };
-    return problems[0] ?? problem("server-error");
-  } catch {
-    return problem("door-unreachable");
-  }
+  const answered = await askNow(fetch, "/api/session", {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(credentials),
+  });
+  return "problems" in answered ? answered.problems[0]! : null;
 }
 
 export function SignInForm() {
@@ -41,7 +34,7 @@ export function SignInForm() {
 
   const submit = handleSubmit(async (credentials) => {
     const found = await post(credentials);
-    if (found) return setError("root", { message: sayProblem(found, wording) });
+    if (found) return setError("root", { message: sayProblem(found, plainWording) });
     router.push("/");
     router.refresh();
   });

@@ -1,0 +1,16 @@
+import type { Envelope } from "./schema";
+
+/** A device's clock may be ahead of the server's by so much before its entries are sorted by their receipt. */
+export const clockMarginMs = 5 * 60_000;
+
+/** By how much an entry is dated ahead of its receipt beyond the margin, in milliseconds; 0 where it is not, or nobody stamped it. */
+export function clockAhead({ at, stamp }: Pick<Envelope, "at" | "stamp">): number {
+  // Moments written alike are in order when their texts are: nearly all are, and none of those is ahead.
+  if (!stamp || (at.length === stamp.at.length && at.endsWith("Z") && at <= stamp.at)) return 0;
+  const ahead = Date.parse(at) - Date.parse(stamp.at);
+  return ahead > clockMarginMs ? ahead : 0;
+}
+
+/** When an entry counts as made: by its own clock, or where that ran ahead by the server's. */
+export const momentOf = (envelope: Pick<Envelope, "at" | "stamp">): string =>
+  clockAhead(envelope) > 0 ? envelope.stamp!.at : envelope.at;

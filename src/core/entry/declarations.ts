@@ -1,0 +1,34 @@
+import { cleanEntries } from "./types/clean";
+import { crackEntries } from "./types/crack";
+import { decideEntries } from "./types/decide";
+import { identifyEntries } from "./types/identify";
+import { jobEntries } from "./types/job";
+import { measureEntries } from "./types/measure";
+import { partsEntries } from "./types/parts";
+import { photosEntries } from "./types/photos";
+import { recordEntries } from "./types/record";
+import { shopEntries } from "./types/shop";
+import { stripEntries } from "./types/strip";
+
+/** The vocabulary: every type of entry there is. */
+export const declarations = {
+  ...jobEntries,
+  ...recordEntries,
+  ...identifyEntries,
+  ...partsEntries,
+  ...stripEntries,
+  ...photosEntries,
+  ...cleanEntries,
+  ...crackEntries,
+  ...measureEntries,
+  ...decideEntries,
+  ...shopEntries,
+} as const;
+
+export type EntryType = keyof typeof declarations;
+export const entryTypes = Object.keys(declarations) as EntryType[];
+
+export const isKnownType = (type: string): type is EntryType => Object.hasOwn(declarations, type);
+
+/** The version in which new entries of a type are written. */
+export const currentVersion = (type: EntryType): number => declarations[type].upcasts.length + 1;

@@ -1,0 +1,47 @@
+import type { z } from "zod";
+import type { Upcast } from "./upcast";
+
+/** What a stream is about: one visit of an engine, or the shop itself. */
+export type StreamKind = "job" | "shop";
+
+/** Who may write: what commits the shop is a lead's to say; an inspector records what is there. */
+export type Writer = "inspector" | "lead";
+
+/** All there is to know of a type of entry; everything else derives from it. */
+export interface Declaration<P extends z.ZodType, L extends string | null, S extends StreamKind> {
+  /** What it carries in its newest version. */
+  readonly payload: P;
+  /**
+   * The steps that bring older payloads to the newest version: index 0 turns version 1 into 2. A step is never changed
+   * once an entry of its version exists; a frozen fixture of each version keeps watch.
+   */
+  readonly upcasts: readonly Upcast[];
+  readonly stream: S;
+  /** The least that a person must be to write it, and so to correct or strike it. */
+  readonly writer: Writer;
+  /** The list of the job that holds what entries of this type say, oldest first; null where the fold makes something else of them. */
+  readonly list: L;
+  /** It changes where readings belong or which of them stand: what is kept beside the entries is worked out anew. */
+  readonly moves: boolean;
+  /** Nothing strikes it or takes its place. */
+  readonly standsForEver: boolean;
+}
+
+/** Declares a type of entry; what is left out is the usual: of a job, in no list, moving nothing, open to correction. */
+export const declare = <P extends z.ZodType, const L extends string | null = null, const S extends StreamKind = "job">({
+  payload,
+  writer,
+  upcasts = [],
+  stream = "job" as S,
+  list = null as L,
+  moves = false,
+  standsForEver = false,
+}: Pick<Declaration<P, L, S>, "payload" | "writer"> & Partial<Declaration<P, L, S>>): Declaration<P, L, S> => ({
+  payload,
+  writer,
+  upcasts,
+  stream,
+  list,
+  moves,
+  standsForEver,
+});

@@ -1,0 +1,26 @@
+import { z } from "zod";
+import { Id } from "../../pack/schema-base";
+import { Words, supersedes } from "../shapes";
+import { declare } from "../declare";
+
+/** What engine it is. */
+export const identifyEntries = {
+  /** A number as it stands on the engine, as the person read it. */
+  "number-read": declare({
+    writer: "inspector",
+    list: "numbers",
+    payload: z.strictObject({ place: Id, text: z.string().trim().min(1).max(60), supersedes }),
+  }),
+  /** What was seen of a tell; null where it cannot be seen. */
+  "tell-answered": declare({
+    writer: "inspector",
+    list: "tells",
+    payload: z.strictObject({ tell: Id, answer: Id.nullable(), supersedes }),
+  }),
+  /** Why work goes on though number and tells disagree. */
+  "contradiction-signed": declare({
+    writer: "lead",
+    list: "contradictionsSigned",
+    payload: z.strictObject({ why: Words, variant: Id, supersedes }),
+  }),
+} as const;

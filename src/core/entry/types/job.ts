@@ -1,0 +1,86 @@
+import { z } from "zod";
+import { Id } from "../../pack/schema-base";
+import { Day, DecisionRule, EntryId, Finite, HandOverWitness, Uuid, Words, supersedes } from "../shapes";
+import { declare } from "../declare";
+
+/** Opening a job, its order and estimates, going past a hold, handing over. */
+export const jobEntries = {
+  "job-opened": declare({
+    writer: "lead",
+    moves: true,
+    standsForEver: true,
+    payload: z.strictObject({
+      name: Words,
+      engine: z.strictObject({ number: z.string().max(300).nullable(), variant: Id.nullable() }),
+      pack: z.strictObject({ id: Id, revision: z.number().int().min(1), sha256: z.string().regex(/^[0-9a-f]{64}$/u) }),
+      application: z.strictObject({ kind: Id.nullable(), words: Words.nullable() }),
+      hoursWanted: z.number().positive().nullable(),
+      budget: z.number().positive().nullable(),
+      wantedBy: Day.nullable(),
+      unit: z.enum(["mm", "in"]),
+      decisionRule: DecisionRule,
+      supersedes,
+    }),
+  }),
+  /**
+   * One answer at Intake: what it goes into, what is ordered, its history, how the shop works, what was seen and tested
+   * before it came apart. A value of null is an answer too: nobody knows.
+   */
+  "intake-noted": declare({
+    writer: "inspector",
+    list: "notes",
+    moves: true,
+    payload: z.strictObject({
+      section: z.enum(["application", "order", "history", "school", "symptom", "test"]),
+      item: Id,
+      /** The part it is about, where it is not the whole engine. */
+      part: Uuid.nullable(),
+      /** The cylinder or other place of a test. */
+      place: Id.nullable(),
+      value: z.union([z.string().max(2000), Finite, z.boolean()]).nullable(),
+      supersedes,
+    }),
+  }),
+  /** What the work will cost, or what a change adds to it. */
+  "estimate-made": declare({
+    writer: "lead",
+    list: "estimates",
+    payload: z.strictObject({ kind: z.enum(["estimate", "change"]), amount: Finite, words: Words, supersedes }),
+  }),
+  /** The owner's word on an estimate or a change: whose, when, how. */
+  "approval-given": declare({
+    writer: "lead",
+    list: "approvals",
+    payload: z.strictObject({
+      estimate: EntryId,
+      by: Words,
+      on: Day,
+      how: z.enum(["in-person", "phone", "letter", "mail"]),
+      agreed: z.boolean(),
+      supersedes,
+    }),
+  }),
+  /** What is to become of the engine as a whole. */
+  "course-chosen": declare({
+    writer: "lead",
+    list: "courses",
+    payload: z.strictObject({
+      course: z.enum(["rebuild", "merge", "other-engine", "part-out"]),
+      why: Words,
+      proposal: z.string().max(40),
+      supersedes,
+    }),
+  }),
+  /** Why work goes on past a hold. */
+  "hold-lifted": declare({
+    writer: "lead",
+    list: "lifted",
+    payload: z.strictObject({ hold: Id, about: z.string().min(1).max(200), why: Words, supersedes }),
+  }),
+  /** The engine leaves the shop, or a donor its parts: to whom, and what was shown then. */
+  "handed-over": declare({
+    writer: "lead",
+    list: "handOvers",
+    payload: z.strictObject({ to: Words, note: Words.nullable(), witness: HandOverWitness, supersedes }),
+  }),
+} as const;

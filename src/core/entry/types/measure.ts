@@ -1,0 +1,40 @@
+import { z } from "zod";
+import { Id } from "../../pack/schema-base";
+import { Finite, Gauge, Phase, SettingMaster, Temperatures, Uuid, supersedes } from "../shapes";
+import { declare } from "../declare";
+import { renamed, withGauge, type Json } from "../upcast";
+
+/** Readings, and what they were taken with. */
+export const measureEntries = {
+  "occasion-opened": declare({
+    writer: "inspector",
+    upcasts: [withGauge],
+    payload: z.strictObject({
+      occasion: Uuid,
+      phase: Phase,
+      gauge: Gauge,
+      master: SettingMaster.nullable(),
+      temperatures: Temperatures,
+      supersedes,
+    }),
+  }),
+  "reading-taken": declare({
+    writer: "inspector",
+    upcasts: [(payload) => renamed(payload, { valueMm: "value" }) as Json],
+    payload: z.strictObject({
+      occasion: Uuid,
+      part: Uuid,
+      feature: Id,
+      point: Id,
+      /** In core units: mm for lengths, otherwise SI. */
+      value: Finite,
+      /** Half the way between go and no-go, where the gauge only tells between which two it lies; `value` is the middle. */
+      half: z.number().positive().optional(),
+      typed: z.string().min(1).max(40),
+      unit: Id,
+      /** The question that was put to the person and answered with 'keep'. */
+      kept: Id.optional(),
+      supersedes,
+    }),
+  }),
+} as const;

@@ -1,0 +1,34 @@
+import { z } from "zod";
+import { Id } from "../../pack/schema-base";
+import { EntryId, PhotoMark, Sha256, Uuid, Words, supersedes } from "../shapes";
+import { declare } from "../declare";
+
+/** Photos and what is drawn over them. */
+export const photosEntries = {
+  /** A photo that the store holds, by the sha256 of its file. */
+  "photo-added": declare({
+    writer: "inspector",
+    list: "photos",
+    payload: z.strictObject({
+      photo: Sha256,
+      width: z.number().int().positive(),
+      height: z.number().int().positive(),
+      part: Uuid.nullable(),
+      place: Id.nullable(),
+      station: Id,
+      words: Words.nullable(),
+      supersedes,
+    }),
+  }),
+  "photo-marked": declare({
+    writer: "inspector",
+    list: "photoMarks",
+    payload: z.strictObject({ photo: EntryId, mark: PhotoMark, supersedes }),
+  }),
+  /** Whether the owner's link shows it. */
+  "photo-chosen": declare({
+    writer: "lead",
+    list: "photoChoices",
+    payload: z.strictObject({ photo: EntryId, forOwner: z.boolean(), supersedes }),
+  }),
+} as const;

@@ -1,0 +1,20 @@
+import { z } from "zod";
+import { Gauge, SettingMaster, supersedes } from "../shapes";
+import { declare } from "../declare";
+import { withGauge } from "../upcast";
+
+/** The shop's own equipment. */
+export const shopEntries = {
+  /** A gauge of the shop as it is from now on: a new calibration is a new entry. */
+  "gauge-registered": declare({
+    writer: "lead",
+    stream: "shop",
+    upcasts: [withGauge],
+    payload: z.strictObject({ gauge: Gauge, supersedes }),
+  }),
+  "master-registered": declare({
+    writer: "lead",
+    stream: "shop",
+    payload: z.strictObject({ master: SettingMaster, supersedes }),
+  }),
+} as const;
