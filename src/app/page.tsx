@@ -1,4 +1,4 @@
-import { listJobs } from "@/server/jobs";
+import { isBroken, listJobs } from "@/server/jobs";
 import { requirePerson } from "@/server/require-person";
 import { JobList } from "@/ui/shop/bench/JobList";
 
@@ -11,7 +11,11 @@ export default async function BenchPage() {
     <JobList
       asOf={new Date().toISOString()}
       me={{ id: person.id, name: person.name, role: person.role }}
-      jobs={jobs.map(({ id, entries, packJson }) => ({ id, entries, packJson }))}
+      jobs={jobs.map((job) =>
+        isBroken(job)
+          ? { id: job.id, name: job.name, trouble: job.trouble }
+          : { id: job.id, entries: job.entries, packJson: job.packJson },
+      )}
     />
   );
 }

@@ -1,5 +1,3 @@
-import type { OpenJob } from "./jobs";
-
 const plain = (text: string) =>
   text
     .toLowerCase()
@@ -10,10 +8,10 @@ const plain = (text: string) =>
 export function fileResponse(
   body: string | Uint8Array<ArrayBuffer> | ReadableStream<Uint8Array<ArrayBuffer>>,
   type: string,
-  job: OpenJob,
+  named: string | null,
   ending: string,
 ): Response {
-  const name = plain(job.header.name) || "job";
+  const name = plain(named ?? "") || "job";
   return new Response(body, {
     headers: {
       "Content-Type": type,

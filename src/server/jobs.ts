@@ -4,12 +4,15 @@ import { foldShop, type Shop } from "@/core/entry/fold-shop";
 import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { CoreError } from "@/core/errors";
+import { problem, type Problem } from "@/core/problem/problem";
+import { StoreError } from "@/store/connection";
 import { writeArchive } from "@/store/archive/write-archive";
 import { listStreams, readEntries, streamKind } from "@/store/streams";
 import { readPackJson } from "@/store/packs";
 import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";
 import { database } from "./environment";
+import { log } from "./log";
 
 /** A job with what a page or a report needs to judge it. */
 export interface OpenJob {
@@ -47,14 +50,55 @@ export const jobExists = async (id: string): Promise<boolean> => (await streamKi
 export const namesFor = async (entries: readonly Envelope[]): Promise<Readonly<Record<string, string>>> =>
   Object.fromEntries(await namesOf(database(), [...new Set(entries.map((entry) => entry.author))]));
 
-/** The job with this id, or null. */
-export async function openJob(id: string): Promise<OpenJob | null> {
-  if (!(await jobExists(id))) return null;
-  const entries = await readEntries(database(), id);
-  const header = fold(entries).header;
-  const opened = header && (await openPack(header.pack.sha256));
-  if (!opened) return null;
+/** A job that cannot be judged: its record as it is, and why. It takes nothing else down. */
+export interface BrokenJob {
+  readonly id: string;
+  readonly name: string | null;
+  readonly entries: readonly Envelope[];
+  readonly people: Readonly<Record<string, string>>;
+  readonly trouble: Problem;
+}
+
+/** A job's entries as they were kept; null where there is no such job. */
+export const openRecord = async (id: string): Promise<readonly Envelope[] | null> =>
+  (await jobExists(id)) ? readEntries(database(), id) : null;
+
+async function judged(id: string, entries: readonly Envelope[]): Promise<OpenJob | Problem> {
+  const { header } = fold(entries);
+  if (!header) return problem("no-job-in-record", [id]);
+  const opened = await openPack(header.pack.sha256);
+  if (!opened) return problem("pack-not-here", [id], { sha256: header.pack.sha256.slice(0, 12) });
   return { id, header, entries, packJson: opened.json, pack: opened.pack, people: await namesFor(entries) };
+}
+
+/** The job with this id, or what is left to show of one that cannot be judged; null where there is none. */
+export async function openAnyJob(id: string): Promise<OpenJob | BrokenJob | null> {
+  const entries = await openRecord(id);
+  if (!entries) return null;
+  const broken = async (name: string | null, trouble: Problem): Promise<BrokenJob> => ({
+    id,
+    name,
+    entries,
+    people: await namesFor(entries),
+    trouble,
+  });
+  try {
+    const job = await judged(id, entries);
+    if (!("code" in job)) return job;
+    return await broken(fold(entries).header?.name ?? null, job);
+  } catch (error) {
+    if (error instanceof StoreError) throw error;
+    log.error({ err: error, job: id }, "a job cannot be judged");
+    return broken(null, problem("job-unreadable", [id], { why: (error as Error).message.slice(0, 200) }));
+  }
+}
+
+export const isBroken = (job: OpenJob | BrokenJob): job is BrokenJob => "trouble" in job;
+
+/** The job with this id where it can be judged, or null. */
+export async function openJob(id: string): Promise<OpenJob | null> {
+  const job = await openAnyJob(id);
+  return job && !isBroken(job) ? job : null;
 }
 
 /** A job's archive, as a stream of its bytes. */
@@ -68,18 +112,10 @@ export const archiveOf = async ({ id, header, entries, pack, packJson, people }:
     pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256, json: packJson },
   });
 
-/** After every date. */
-const someDay = "9999-12-31";
-
-/** All jobs of the shop, the one wanted soonest first. */
-export async function listJobs(): Promise<readonly OpenJob[]> {
+/** All jobs of the shop, those that cannot be judged among them. */
+export async function listJobs(): Promise<readonly (OpenJob | BrokenJob)[]> {
   const ids = await listStreams(database(), "job");
-  const jobs = (await Promise.all(ids.map(openJob))).flatMap((job) => job ?? []);
-  // What is handed over needs nobody any more.
-  const isOver = ({ entries }: OpenJob) => Number(entries.some(({ type }) => type === "handed-over"));
-  return jobs.sort(
-    (a, b) => isOver(a) - isOver(b) || (a.header.wantedBy ?? someDay).localeCompare(b.header.wantedBy ?? someDay),
-  );
+  return (await Promise.all(ids.map(openAnyJob))).flatMap((job) => job ?? []);
 }
 
 /** The shop's measuring equipment. */

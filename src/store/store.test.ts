@@ -1,9 +1,10 @@
 import { randomBytes } from "node:crypto";
-import { makeId } from "@/core/entry/make-entry";
+import { withoutStamp } from "@/core/entry/fingerprint-entry";
+import { makeEntry, makeId } from "@/core/entry/make-entry";
 import { TestBench } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { change, openDatabase, select, withTransaction, type Database } from "./connection";
-import { appendEntries } from "./append";
+import { appendEntries, longestChain } from "./append";
 import { beginStream, headsOf, knownEntries, listStreams, readEntries, streamKind } from "./streams";
 import { migrate, readMigrations } from "./migrate";
 import { addOwnerLink, linkByToken, linksOf, revokeOwnerLink } from "./owner-links";
@@ -61,8 +62,9 @@ describe("entries", () => {
     const { stream, entries } = await fresh();
     const answers = await appendEntries(database, stream, entries, now);
     expect(answers!.map((each) => each.outcome)).toEqual(entries.map(() => "kept"));
-    expect(await readEntries(database, stream)).toEqual(entries);
-    expect(await readEntries(database, stream, entries.length - 1)).toEqual(entries.slice(-1));
+    const stamp = { at: now.toISOString(), role: null };
+    expect(await readEntries(database, stream)).toEqual(entries.map((entry) => ({ ...entry, stamp })));
+    expect((await readEntries(database, stream, entries.length - 1)).map(({ id }) => id)).toEqual([entries.at(-1)!.id]);
     expect(await streamKind(database, stream)).toBe("job");
     expect(await listStreams(database, "job")).toContain(stream);
   });
@@ -78,7 +80,33 @@ describe("entries", () => {
       "kept",
       "kept-before",
     ]);
-    expect(await readEntries(database, stream)).toEqual([a, b, c]);
+    expect((await readEntries(database, stream)).map(withoutStamp)).toEqual([a, b, c]);
+  });
+
+  test("carry what their author was when they were received, outside of what they say", async () => {
+    const { stream, entries } = await fresh();
+    await appendEntries(database, stream, entries.slice(0, 2), now, "lead");
+    const [kept] = await readEntries(database, stream);
+    expect(kept!.stamp).toEqual({ at: now.toISOString(), role: "lead" });
+    // What a server put beside it does not make it another entry.
+    expect((await appendEntries(database, stream, [kept!], now))![0]!.outcome).toBe("kept-before");
+    // Kept before there were stamps.
+    await change(database, "UPDATE entry SET author_role = NULL WHERE id = ?", [kept!.id]);
+    expect((await readEntries(database, stream))[0]!.stamp).toBeUndefined();
+  });
+
+  test("that correct each other make a chain of a bounded length", async () => {
+    const { stream, entries } = await fresh();
+    const maker = { stream, author: "tester", now: Date.now, random: () => randomBytes(16) };
+    let last = entries[0]!.id;
+    const chain = Array.from({ length: longestChain + 2 }, () => {
+      const strike = makeEntry(maker, "entry-struck", { strikes: [last] });
+      last = strike.id;
+      return strike;
+    });
+    await appendEntries(database, stream, entries, now);
+    const answers = await appendEntries(database, stream, chain, now);
+    expect(answers!.slice(-3).map(({ outcome }) => outcome)).toEqual(["kept", "chain-too-long", "kept"]);
   });
 
   test("of many writers at once get numbers without gaps or twins", async () => {
@@ -244,5 +272,5 @@ test("entries are known by their ids in whatever stream they are", async () => {
   const { stream, entries } = await fresh();
   await appendEntries(database, stream, entries, now);
   const known = await knownEntries(database, [...entries.map((entry) => entry.id), newId()]);
-  expect([known.size, known.get(entries[2]!.id)!.envelope]).toEqual([entries.length, entries[2]]);
+  expect([known.size, withoutStamp(known.get(entries[2]!.id)!.envelope)]).toEqual([entries.length, entries[2]]);
 });

@@ -4,7 +4,6 @@ import type { Disposition, DecisionRule, Phase } from "@/core/entry/schema";
 import type { hourItems } from "@/core/intake/assess-intake";
 import type { orderItems } from "@/core/order/order";
 import type { Course } from "@/core/intake/worth-rebuilding";
-import type { Station } from "@/core/stations";
 import type { PlanOrder } from "@/core/plan/measuring-plan";
 import type { CrackWord } from "@/core/crack/crack-verdict";
 import type { AccountState } from "@/core/fragments/ledger";
@@ -38,37 +37,6 @@ export const dispositionWords: Readonly<Record<Disposition, string>> = {
   replace: "Replace",
   keep: "Keep for another build",
   hold: "Hold",
-};
-
-export const stationWords: Readonly<Record<Station, string>> = {
-  intake: "Intake",
-  identify: "Identify",
-  strip: "Strip",
-  clean: "Clean",
-  "crack-check": "Crack-check",
-  measure: "Measure",
-  diagnose: "Diagnose",
-  match: "Match",
-  decide: "Decide",
-  order: "Order",
-  build: "Build",
-  "hand-over": "Hand over",
-};
-
-/** What each station is for, shown where it is not there yet. */
-export const stationPurpose: Readonly<Record<Station, string>> = {
-  intake: "Whose engine it is, what it goes into, what it must do, for how long and for what money.",
-  identify: "What engine this really is: number, plate and physical tells held against each other.",
-  strip: "Taking apart in order: what is seen before it is cleaned, where every part was, every loose piece.",
-  clean: "What may be cleaned how, and which passages are proven clear.",
-  "crack-check": "Cracks by zone, before money is spent on machining.",
-  measure: "Every wearing feature against its limit.",
-  diagnose: "What failed first, and what followed from it.",
-  match: "Which parts and variants go and work together.",
-  decide: "What becomes of each part.",
-  order: "What to buy and what goes to the machine shop, with target sizes.",
-  build: "Putting together: torque, clearances as assembled, each step signed.",
-  "hand-over": "The report, the record, and what to watch.",
 };
 
 export const phaseWords: Readonly<Record<Phase, string>> = {

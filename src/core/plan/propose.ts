@@ -1,6 +1,6 @@
 import type { Decision } from "../entry/fold";
 import type { DecisionRule } from "../entry/schema";
-import { allAccepted, type Answer, type CharacteristicResult } from "../measure/assess-characteristic";
+import { allAccepted, type CharacteristicResult } from "../measure/assess-characteristic";
 import { assessJoint, type JointResult } from "../measure/assess-joint";
 import { measuredPoints, type RowResult } from "../measure/assess-row";
 import { accepts, conformity, stricter } from "../measure/conformity";

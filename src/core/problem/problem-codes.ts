@@ -355,6 +355,7 @@ export const problemCodes = {
   "pack-misnamed": error({ member: text, sha256: text }),
   "unknown-pack": error({ id: text, revision: number, sha256: text }),
   "pack-not-here": error({ sha256: text }),
+  "job-unreadable": error({ why: text }),
   "import-id-taken": error({ count: number, id: text }),
 
   // Answers of the server

@@ -7,10 +7,13 @@ import type { Choice } from "@/core/plan/option";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { standingOf } from "@/core/plan/standing";
+import { holdKinds } from "@/core/problem/problem-codes";
+import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { sayDecided, sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
-import { markSentences, ruleWords } from "@/words/words-for";
+import { many } from "@/words/sentences/sentence";
+import { holdWords, markSentences, ruleWords } from "@/words/words-for";
 
 const quiet = "#6d6258";
 const line = "#cfc5b9";
@@ -160,6 +163,20 @@ function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Con
   });
 }
 
+/** What stands in the way, the gravest first, and what is still to be decided. */
+function inTheWay({ holds, progress }: Assessment, wording: Wording): Content[] {
+  const { done, total } = progress.get("decide")!;
+  const lines = [
+    ...(total > done ? [`${many(total - done, "part")} still to decide.`] : []),
+    ...holdKinds.flatMap((kind) =>
+      holds
+        .filter((hold) => hold.kind === kind)
+        .map((hold) => `${capital(holdWords[kind].short)}: ${sayProblem(hold, wording)}`),
+    ),
+  ];
+  return lines.length > 0 ? [heading("What stands in the way"), { ul: lines }] : [];
+}
+
 /** The report of a job as a document: what was found, what was decided and on what evidence. */
 export function reportDefinition(pack: CompiledPack, assessment: Assessment): TDocumentDefinitions {
   const { header } = assessment.job;
@@ -235,9 +252,7 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
       }),
       ...fits(assessment, pack, wording),
       ...unmeasured(assessment.choices.filter((choice) => !measured.includes(choice))),
-      ...(assessment.holds.length > 0
-        ? [heading("What stands in the way"), { ul: assessment.holds.map((hold) => sayProblem(hold, wording)) }]
-        : []),
+      ...inTheWay(assessment, wording),
       ...(cautions.length > 0
         ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }]
         : []),

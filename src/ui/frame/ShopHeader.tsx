@@ -1,7 +1,7 @@
 "use client";
 import { Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
-import type { Me } from "../job/JobContext";
+import type { Me } from "../frame/me";
 import { Brand } from "../kit/Brand";
 import { SignOut } from "../shop/sign-in/SignOut";
 import { ThemeButton } from "./ThemeButton";

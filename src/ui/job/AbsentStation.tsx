@@ -2,9 +2,9 @@
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { Station } from "@/core/stations";
-import { stationPurpose, stationWords } from "@/words/words-for";
+import { stationTable, stationWords } from "@/words/stations";
 import { useJob } from "./JobContext";
-import { presentStations } from "./stations";
+import { presentStations } from "../stations/surfaces";
 
 const Link = chakra(NextLink);
 
@@ -16,14 +16,14 @@ export function AbsentStation({ station }: { station: Station }) {
       <Heading as="h1" fontSize="24px">
         {stationWords[station]}
       </Heading>
-      <chakra.p mt="8px">{stationPurpose[station]}</chakra.p>
+      <chakra.p mt="8px">{stationTable[station].purpose}</chakra.p>
       <chakra.p mt="16px" color="quiet">
         This station is not there yet. What belongs to it is not asked for and not recorded, and no verdict in this job
         rests on it: keep it in your own notes for now.
       </chakra.p>
       <chakra.p mt="16px">
         Work goes on at{" "}
-        {[...presentStations].map((each, at) => (
+        {presentStations.map((each, at) => (
           <span key={each}>
             {at > 0 && ", "}
             <Link href={`/jobs/${id}/${each}`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">

@@ -3,7 +3,8 @@ import { Box, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { holdKinds } from "@/core/problem/problem-codes";
 import { sayProblem } from "@/words/say-problem";
-import { holdWords, stationWords } from "@/words/words-for";
+import { stationWords } from "@/words/stations";
+import { holdWords } from "@/words/words-for";
 import { HoldMark, holdColor } from "../kit/HoldMark";
 import { useJob } from "./JobContext";
 

@@ -12,8 +12,9 @@ import {
 import { createAssess } from "@/core/assess";
 import type { Assessment } from "@/core/assessment";
 import type { Shop } from "@/core/entry/fold-shop";
-import type { EntryType, Envelope, Payload, Role } from "@/core/entry/schema";
+import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { CoreError } from "@/core/errors";
+import { problem } from "@/core/problem/problem";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { sourceNames } from "@/words/say-option";
@@ -23,15 +24,11 @@ import type { LogState } from "./entry-log";
 import { browserPhotoShelf } from "../photos/photo-shelf";
 import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../photos/photo-queue";
 import { sendPhoto } from "../photos/send-photo";
+import type { Me } from "../frame/me";
 import { newId } from "../kit/new-id";
+import { RawRecord } from "../shop/RawRecord";
 import { useEntryLog } from "./use-entry-log";
 import { useLive, type LiveNews } from "./use-live";
-
-export interface Me {
-  readonly id: string;
-  readonly name: string;
-  readonly role: Role;
-}
 
 interface Props {
   readonly id: string;
@@ -95,6 +92,18 @@ export function useJob(): JobView {
 
 const retryAfterMs = 2000;
 
+/** The assessment, or what went wrong with it: one job must not take the program down. */
+function useJudged(pack: CompiledPack, entries: readonly Envelope[], asOf: string): Assessment | Error {
+  const judge = useMemo(() => createAssess(pack), [pack]);
+  return useMemo(() => {
+    try {
+      return judge(entries, asOf);
+    } catch (error) {
+      return error as Error;
+    }
+  }, [judge, entries, asOf]);
+}
+
 /** Holds a job's log and its assessment while the person moves between stations. */
 export function JobProvider({ id, initialEntries, seq, packJson, shop, people, me, asOf, children }: Props) {
   const pack = useMemo(() => {
@@ -139,61 +148,67 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
   useEffect(() => void queue.restore(id, me.id), [queue, id, me.id]);
   const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);
 
-  const judge = useMemo(() => createAssess(pack), [pack]);
-  const assessment = useMemo(() => judge(state.entries, asOf), [judge, state.entries, asOf]);
-  const unitId = assessment.job.header?.unit ?? "mm";
+  const judged = useJudged(pack, state.entries, asOf);
+  const assessment = judged instanceof Error ? null : judged;
+  const unitId = assessment?.job.header?.unit ?? "mm";
   const wording = useMemo<Wording>(
     () => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short") }),
     [unitId, pack],
   );
 
-  const view = useMemo<JobView>(
-    () => ({
-      id,
-      pack,
-      shop,
-      me,
-      assessment,
-      wording,
-      row,
-      chooseRow,
-      hand,
-      takeInHand,
-      queued,
-      log: state,
-      mayWrite: me.role !== "viewer",
-      mayDecide: me.role === "lead",
-      unit: wording.unit,
-      unitFor: (id) => shownUnit(id, wording.unit),
-      nameOf: (author) => sayAuthor(author, { [me.id]: me.name, ...met }),
-      append: (type, payload) => log.append(type, payload),
-      addPhotos: (files, about) => {
-        for (const file of files) void queue.add({ id: newId(), job: id, author: me.id, name: file.name, file, about });
+  const view = useMemo<JobView | null>(
+    () =>
+      assessment && {
+        id,
+        pack,
+        shop,
+        me,
+        assessment,
+        wording,
+        row,
+        chooseRow,
+        hand,
+        takeInHand,
+        queued,
+        log: state,
+        mayWrite: me.role !== "viewer",
+        mayDecide: me.role === "lead",
+        unit: wording.unit,
+        unitFor: (id) => shownUnit(id, wording.unit),
+        nameOf: (author) => sayAuthor(author, { [me.id]: me.name, ...met }),
+        append: (type, payload) => log.append(type, payload),
+        addPhotos: (files, about) => {
+          for (const file of files)
+            void queue.add({ id: newId(), job: id, author: me.id, name: file.name, file, about });
+        },
+        dismissPhoto: (photo) => queue.dismiss(photo),
+        dismiss: (entry) => log.dismiss(entry),
+        undo: () => {
+          const act = log.undo();
+          setTold({
+            words:
+              act.length === 0
+                ? "Nothing of this visit is left to take back."
+                : `Taken back: ${sayAct(act)}. It stays in the record, struck.`,
+            acts: log.actCount(),
+          });
+        },
+        redo: () => {
+          const act = log.redo();
+          setTold({
+            words: act.length === 0 ? "Nothing was taken back that could be put back." : `Put back: ${sayAct(act)}.`,
+            acts: log.actCount(),
+          });
+        },
+        told: told && told.acts === log.actCount() ? told.words : null,
+        newId,
+        now: () => new Date().toISOString(),
       },
-      dismissPhoto: (photo) => queue.dismiss(photo),
-      dismiss: (entry) => log.dismiss(entry),
-      undo: () => {
-        const act = log.undo();
-        setTold({
-          words:
-            act.length === 0
-              ? "Nothing of this visit is left to take back."
-              : `Taken back: ${sayAct(act)}. It stays in the record, struck.`,
-          acts: log.actCount(),
-        });
-      },
-      redo: () => {
-        const act = log.redo();
-        setTold({
-          words: act.length === 0 ? "Nothing was taken back that could be put back." : `Put back: ${sayAct(act)}.`,
-          acts: log.actCount(),
-        });
-      },
-      told: told && told.acts === log.actCount() ? told.words : null,
-      newId,
-      now: () => new Date().toISOString(),
-    }),
     [id, pack, shop, me, assessment, wording, row, hand, queued, queue, state, met, log, told],
   );
+  if (!view) {
+    const trouble = problem("job-unreadable", [id], { why: (judged as Error).message.slice(0, 200) });
+    return <RawRecord me={me} job={{ id, name: null, entries: state.entries, people: met, trouble }} />;
+  }
   return <Context.Provider value={view}>{children}</Context.Provider>;
 }

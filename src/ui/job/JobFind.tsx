@@ -5,7 +5,7 @@ import { shownUnit, unitById } from "@/core/quantity/units";
 import { stations } from "@/core/stations";
 import { capital } from "@/words/capital";
 import { sayLimit, sayRef } from "@/words/say-option";
-import { stationPurpose, stationWords } from "@/words/words-for";
+import { stationTable, stationWords } from "@/words/stations";
 import { FindDialog } from "../find/FindDialog";
 import type { Findable } from "../find/find";
 import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
@@ -87,7 +87,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       id: `station ${station}`,
       kind: "station",
       title: stationWords[station],
-      detail: stationPurpose[station],
+      detail: stationTable[station].purpose,
       go: () => router.push(`/jobs/${id}/${station}`),
     }));
     const commands = [

@@ -5,8 +5,8 @@ import { usePathname, useRouter } from "next/navigation";
 import { useEffect, useState, type ReactNode } from "react";
 import { stations } from "@/core/stations";
 import type { TagCode } from "@/core/strip/tag-code";
-import { keysAnywhere, keysAt, keysInJob } from "@/words/key-help";
-import { stationWords } from "@/words/words-for";
+import { keysAnywhere, keysInJob } from "@/words/key-help";
+import { stationTable } from "@/words/stations";
 import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
 import { useJob } from "./JobContext";
@@ -27,8 +27,8 @@ type Open = "find" | "keys" | "map" | "holds" | null;
 export function JobFrame({ children }: { children: ReactNode }) {
   const { id, undo, redo, told, assessment, takeInHand } = useJob();
   const router = useRouter();
-  const here = usePathname().split("/").at(-1);
-  const at = stations.findIndex((station) => station === here);
+  const path = usePathname().split("/").at(-1);
+  const at = stations.findIndex((station) => station === path);
   const [open, setOpen] = useState<Open>(null);
   const close = () => setOpen(null);
   const goTo = (index: number) => {
@@ -59,7 +59,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
     if (part && assessment.job.parts.has(part)) takeInHand(part);
     // Only when the page comes up: afterwards it is the person who chooses.
   }, []); // eslint-disable-line react-hooks/exhaustive-deps
-  const station = stations[at];
+  const here = at < 0 ? undefined : stationTable[stations[at]!];
   return (
     <Flex direction="column" height="100dvh" overflow="hidden">
       <JobStrip
@@ -153,7 +153,7 @@ export function JobFrame({ children }: { children: ReactNode }) {
         <KeyHelpDialog
           onClose={close}
           groups={[
-            ...(station && keysAt[station] ? [{ title: stationWords[station], keys: keysAt[station] }] : []),
+            ...(here && here.keys.length > 0 ? [{ title: here.name, keys: here.keys }] : []),
             { title: "Anywhere in a job", keys: [...keysAnywhere, ...keysInJob] },
           ]}
         />

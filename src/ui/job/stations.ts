@@ -1,18 +1,7 @@
 import type { Assessment } from "@/core/assessment";
 import type { Hold } from "@/core/holds";
 import { stations, type Station } from "@/core/stations";
-
-/** Stations that this version of the program has. */
-export const presentStations: ReadonlySet<Station> = new Set<Station>([
-  "intake",
-  "identify",
-  "strip",
-  "clean",
-  "crack-check",
-  "measure",
-  "decide",
-  "hand-over",
-]);
+import { surfaces } from "../stations/surfaces";
 
 export interface StationStatus {
   readonly station: Station;
@@ -30,7 +19,7 @@ export const stationStatus = (assessment: Assessment): readonly StationStatus[] 
     const progress = assessment.progress.get(station) ?? null;
     return {
       station,
-      present: presentStations.has(station),
+      present: surfaces[station] !== null,
       holds: assessment.holds.filter((hold) => hold.settledAt === station),
       progress,
       done: progress !== null && progress.total > 0 && progress.done === progress.total,

@@ -1,5 +1,6 @@
 import { stations } from "@/core/stations";
-import { keysAnywhere, keysAt, keysInJob } from "@/words/key-help";
+import { keysAnywhere, keysInJob } from "@/words/key-help";
+import { stationTable } from "@/words/stations";
 import { keyName } from "./use-keys";
 
 const key = (name: string, held: Partial<Record<"ctrlKey" | "metaKey" | "shiftKey", boolean>> = {}) =>
@@ -28,7 +29,7 @@ test("keys with names keep them", () =>
 
 test("no screen gives one key two meanings", () => {
   for (const station of stations) {
-    const names = [...keysAnywhere, ...keysInJob, ...(keysAt[station] ?? [])].map(([keys]) => keys.join(" "));
+    const names = [...keysAnywhere, ...keysInJob, ...stationTable[station].keys].map(([keys]) => keys.join(" "));
     expect(new Set(names).size).toBe(names.length);
   }
 });

@@ -25,7 +25,10 @@ export const fileSentences = {
   "pack-misnamed": (p) => `${p.member} holds another pack than its name says (${p.sha256}).`,
   "unknown-pack": (p) =>
     `The job is pinned to revision ${p.revision} of the pack ${p.id} (${p.sha256}), which is neither in the zip nor on this server. Export the job again together with its pack, or add that pack first.`,
-  "pack-not-here": (p) => `The pack ${p.sha256} is not on this server. Reload the page and choose one that is.`,
+  "job-unreadable": (p) =>
+    `This job cannot be judged (${p.why}). Its record is whole: it can be read and taken out as it is.`,
+  "pack-not-here": (p) =>
+    `The pack ${p.sha256} is not on this server. Add it from the shell (add-pack), or choose one that is here.`,
   "too-deep": (p) => `This is nested more than ${p.most} levels deep.`,
   "import-id-taken": (p) =>
     `${many(p.count, "entry", "entries")} of this record (${p.id}) ${p.count === 1 ? "is" : "are"} here already with another content. Nothing was taken.`,

@@ -1,4 +1,4 @@
-import { listJobs } from "@/server/jobs";
+import { isBroken, listJobs } from "@/server/jobs";
 import { NewJob, openNewJob } from "@/server/open-job";
 import { answer, refuse, route } from "@/server/route";
 
@@ -6,7 +6,11 @@ import { answer, refuse, route } from "@/server/route";
 export const GET = route({ role: "viewer" }, async () =>
   answer({
     v: 1,
-    jobs: (await listJobs()).map(({ id, header }) => ({ id, name: header.name, number: header.engine.number })),
+    jobs: (await listJobs()).map((job) =>
+      isBroken(job)
+        ? { id: job.id, name: job.name ?? job.id, number: null }
+        : { id: job.id, name: job.header.name, number: job.header.engine.number },
+    ),
   }),
 );
 

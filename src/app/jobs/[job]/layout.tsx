@@ -1,9 +1,10 @@
 import { notFound } from "next/navigation";
 import type { ReactNode } from "react";
-import { openJob, openShop } from "@/server/jobs";
+import { isBroken, openAnyJob, openShop } from "@/server/jobs";
 import { JobPath } from "@/server/job-path";
 import { requirePerson } from "@/server/require-person";
 import { JobProvider } from "@/ui/job/JobContext";
+import { RawRecord } from "@/ui/shop/RawRecord";
 import { JobFrame } from "@/ui/job/JobFrame";
 
 export const dynamic = "force-dynamic";
@@ -17,8 +18,10 @@ export default async function JobLayout({
 }) {
   const person = await requirePerson();
   const path = JobPath.safeParse(await params);
-  const job = path.success ? await openJob(path.data.job) : null;
+  const job = path.success ? await openAnyJob(path.data.job) : null;
   if (!job) notFound();
+  const me = { id: person.id, name: person.name, role: person.role };
+  if (isBroken(job)) return <RawRecord me={me} job={job} />;
   return (
     <JobProvider
       id={job.id}
@@ -27,7 +30,7 @@ export default async function JobLayout({
       packJson={job.packJson}
       shop={await openShop()}
       people={job.people}
-      me={{ id: person.id, name: person.name, role: person.role }}
+      me={me}
       asOf={new Date().toISOString()}
     >
       <JobFrame>{children}</JobFrame>

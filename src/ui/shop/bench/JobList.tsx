@@ -8,17 +8,20 @@ import { variantOf, type Assessment } from "@/core/assessment";
 import type { Envelope } from "@/core/entry/schema";
 import { nextStep } from "@/core/next-step";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
+import { problem, type Problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
 import { stations } from "@/core/stations";
 import { grouped } from "@/words/grouped";
+import { plainWording } from "@/words/plain-wording";
+import { many } from "@/words/sentences/sentence";
 import { keysAnywhere } from "@/words/key-help";
 import { sayProblem } from "@/words/say-problem";
-import { stationWords } from "@/words/words-for";
+import { stationWords } from "@/words/stations";
 import { FindDialog } from "../../find/FindDialog";
 import type { Findable } from "../../find/find";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { themes, themeWords, useThemeChoice } from "../../frame/use-theme-choice";
-import type { Me } from "../../job/JobContext";
+import type { Me } from "../../frame/me";
 import { KeyHelpDialog } from "../../keys/KeyHelpDialog";
 import { useKeys } from "../../keys/use-keys";
 import { useScanner } from "../../job/use-scanner";
@@ -30,16 +33,43 @@ import { OpenJob } from "./OpenJob";
 
 const Link = chakra(NextLink);
 
-interface JobData {
-  readonly id: string;
-  readonly entries: readonly Envelope[];
-  readonly packJson: unknown;
-}
+type JobData =
+  | { readonly id: string; readonly entries: readonly Envelope[]; readonly packJson: unknown }
+  | { readonly id: string; readonly name: string | null; readonly trouble: Problem };
 
 interface Listed {
   readonly id: string;
   readonly pack: CompiledPack;
   readonly assessment: Assessment;
+}
+
+/** A job that cannot be judged. */
+interface Broken {
+  readonly id: string;
+  readonly name: string | null;
+  readonly trouble: Problem;
+}
+
+/** A job as the list shows it: one that cannot be judged says why, and takes no other down. */
+function judged(job: JobData, asOf: string): Listed | Broken {
+  if ("trouble" in job) return job;
+  const broken = (why: string) => ({ id: job.id, name: null, trouble: problem("job-unreadable", [job.id], { why }) });
+  try {
+    const read = readPack(job.packJson);
+    if (!read.ok) return broken(read.problems.map(({ code }) => code).join(", "));
+    return { id: job.id, pack: read.value, assessment: assess(read.value, job.entries, asOf) };
+  } catch (error) {
+    return broken((error as Error).message.slice(0, 200));
+  }
+}
+
+/** After every date. */
+const someDay = "9999-12-31";
+
+/** The one wanted soonest first; what is handed over needs nobody any more. */
+function byNeed({ assessment: a }: Listed, { assessment: b }: Listed): number {
+  const isOver = ({ job }: Assessment) => Number(job.handOvers.length > 0);
+  return isOver(a) - isOver(b) || (a.order.wantedBy ?? someDay).localeCompare(b.order.wantedBy ?? someDay);
 }
 
 /** A job's way through the stations as a fuse, burnt down to where it stands. */
@@ -131,16 +161,31 @@ function JobRow({ id, pack, assessment }: Listed) {
   );
 }
 
+/** A job that cannot be judged: why, and the way to its record. */
+function BrokenRow({ id, name, trouble }: Broken) {
+  return (
+    <chakra.li borderBottomWidth="1px" borderColor="line">
+      <Link href={`/jobs/${id}/hand-over`} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
+        <chakra.span display="block" fontSize="18px" fontWeight={700}>
+          {name ?? "A job that cannot be read"}
+        </chakra.span>
+        <chakra.span color="near" fontSize="14px">
+          {sayProblem(trouble, plainWording)}
+        </chakra.span>
+      </Link>
+    </chakra.li>
+  );
+}
+
 /** All engines on the bench, each with what it needs next. */
 export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; asOf: string }) {
-  const listed = useMemo(
-    () =>
-      jobs.flatMap(({ id, entries, packJson }): Listed[] => {
-        const read = readPack(packJson);
-        return read.ok ? [{ id, pack: read.value, assessment: assess(read.value, entries, asOf) }] : [];
-      }),
-    [jobs, asOf],
-  );
+  const [listed, broken] = useMemo(() => {
+    const all = jobs.map((job) => judged(job, asOf));
+    return [
+      all.filter((job): job is Listed => "assessment" in job).sort(byNeed),
+      all.filter((job): job is Broken => "trouble" in job),
+    ];
+  }, [jobs, asOf]);
   const router = useRouter();
   const { choose } = useThemeChoice();
   const [open, setOpen] = useState<"find" | "keys" | null>(null);
@@ -184,16 +229,17 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
           <Heading as="h1" fontSize="24px">
             On the bench
           </Heading>
-          <chakra.span color="quiet">
-            {listed.length} {listed.length === 1 ? "engine" : "engines"}
-          </chakra.span>
+          <chakra.span color="quiet">{many(listed.length + broken.length, "engine")}</chakra.span>
         </Flex>
-        {listed.length === 0 ? (
+        {listed.length + broken.length === 0 ? (
           <p>No engine is here yet. Open a job for the first one that comes in, or import one.</p>
         ) : (
           <chakra.ul>
             {listed.map((job) => (
               <JobRow key={job.id} {...job} />
+            ))}
+            {broken.map((job) => (
+              <BrokenRow key={job.id} {...job} />
             ))}
           </chakra.ul>
         )}

@@ -8,7 +8,7 @@ import type { MeasuredKind } from "@/core/pack/measured-kinds";
 import { fromCore, unitById, type Unit } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { ShopHeader } from "../../frame/ShopHeader";
-import type { Me } from "../../job/JobContext";
+import type { Me } from "../../frame/me";
 import { useEntryLog } from "../../job/use-entry-log";
 import { GaugeForm } from "./GaugeForm";
 import { MasterForm } from "./MasterForm";

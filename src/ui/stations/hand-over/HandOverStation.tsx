@@ -11,7 +11,8 @@ import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
-import { dispositionWords, ruleWords, stationWords } from "@/words/words-for";
+import { stationWords } from "@/words/stations";
+import { dispositionWords, ruleWords } from "@/words/words-for";
 import { HoldList } from "../../job/HoldList";
 import { useJob } from "../../job/JobContext";
 import { DispositionMark } from "../../kit/DispositionMark";
@@ -114,7 +115,7 @@ function HandOvers() {
 
 /** Where the job leaves the shop: the report and the record. */
 export function HandOverStation() {
-  const { id, assessment, wording, log } = useJob();
+  const { id, assessment, log } = useJob();
   const { header } = assessment.job;
   const counts = new Map<Disposition, number>();
   for (const choice of assessment.choices) {

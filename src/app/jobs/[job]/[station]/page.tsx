@@ -3,7 +3,7 @@ import { notFound } from "next/navigation";
 import { stations, type Station } from "@/core/stations";
 import { requirePerson } from "@/server/require-person";
 import { StationPage } from "@/ui/job/StationPage";
-import { stationWords } from "@/words/words-for";
+import { stationWords } from "@/words/stations";
 
 interface Props {
   readonly params: Promise<{ station: string }>;

@@ -12,7 +12,7 @@ export const GET = route({ role: "viewer", params: JobPath }, async ({ params })
   return fileResponse(
     Readable.toWeb(await archiveOf(job)) as ReadableStream<Uint8Array<ArrayBuffer>>,
     "application/zip",
-    job,
+    job.header.name,
     "zip",
   );
 });

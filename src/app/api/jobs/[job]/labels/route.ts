@@ -14,7 +14,7 @@ export const GET = route({ role: "viewer", params: JobPath }, async ({ params: {
   return fileResponse(
     await labelSheet(labelsOf(job.pack, assessment), job.header.name),
     "application/pdf",
-    job,
+    job.header.name,
     "labels.pdf",
   );
 });

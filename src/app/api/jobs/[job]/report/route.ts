@@ -11,5 +11,5 @@ export const GET = route({ role: "viewer", params: JobPath }, async ({ params })
   const job = await openJob(params.job);
   if (!job) return refuse(404, problem("unknown-stream"));
   const assessment = assess(job.pack, job.entries, new Date().toISOString());
-  return fileResponse(await renderReport(job.pack, assessment), "application/pdf", job, "pdf");
+  return fileResponse(await renderReport(job.pack, assessment), "application/pdf", job.header.name, "pdf");
 });

@@ -16,7 +16,7 @@ export const GET = route({ role: "nobody", params: TokenPath }, async ({ params:
   return fileResponse(
     await renderReport(pack, assess(pack, entries, new Date().toISOString())),
     "application/pdf",
-    opened.job,
+    opened.job.header.name,
     "pdf",
   );
 });

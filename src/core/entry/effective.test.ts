@@ -1,0 +1,188 @@
+import { assess } from "../assess";
+import { TestBench } from "../fixtures/bench";
+import { orrinshaw } from "../fixtures/load";
+import { seeded } from "../numeric/seeded";
+import { fold } from "./fold";
+import type { Envelope, Role } from "./schema";
+
+const asOf = "2026-11-24T08:00:00Z";
+const stamped = (entry: Envelope, role: Role | null, at = entry.at): Envelope => ({ ...entry, stamp: { at, role } });
+
+/** The same entries in some other order. */
+function shuffled(entries: readonly Envelope[], seed: number): Envelope[] {
+  const { next } = seeded(seed);
+  return entries
+    .map((entry) => ({ entry, key: next() }))
+    .sort((a, b) => a.key - b.key)
+    .map(({ entry }) => entry);
+}
+
+/** An engine with an estimate by a lead, and whatever an inspector then does. */
+function withEstimate(act: (bench: TestBench, estimate: Envelope) => void, role: Role | null = "inspector") {
+  const bench = new TestBench(orrinshaw);
+  const estimate = bench.add("estimate-made", { kind: "estimate", amount: 4000, words: "the bottom end" });
+  const before = bench.entries.length;
+  act(bench, estimate);
+  const entries = bench.entries.map((entry, at) => stamped(entry, at < before ? "lead" : role));
+  return { entries, job: fold(entries) };
+}
+
+describe("whoever may not write a thing may not change it", () => {
+  const strike = (bench: TestBench, { id }: Envelope) => void bench.add("entry-struck", { strikes: [id] });
+
+  test("an inspector's strike of an estimate is kept, told, and counts for nothing", () => {
+    const { job, entries } = withEstimate(strike);
+    expect(job.estimates).toHaveLength(1);
+    expect(job.unread.map(({ code }) => code)).toEqual(["touch-refused"]);
+    expect(assess(orrinshaw, entries, asOf).problems.map(({ code }) => code)).toContain("touch-refused");
+  });
+
+  test("a lead's strike counts, and so does one that came with an import, or is older than stamps", () => {
+    expect(withEstimate(strike, "lead").job.estimates).toEqual([]);
+    expect(withEstimate(strike, null).job.estimates).toEqual([]);
+    const { entries } = withEstimate(strike);
+    expect(fold(entries.map(({ stamp: _, ...entry }) => entry)).estimates).toEqual([]);
+  });
+
+  test("the strike of a lead's strike is a lead's too, however long the chain", () => {
+    const { job } = withEstimate((bench, { id }) => {
+      let last = id;
+      for (let link = 0; link < 6; link += 1) last = bench.add("entry-struck", { strikes: [last] }).id;
+    });
+    expect(job.estimates).toHaveLength(1);
+    expect(job.unread).toHaveLength(6);
+  });
+
+  test("a successor of another type takes nobody's place", () => {
+    const { job } = withEstimate((bench, { id }) =>
+      bench.add("reason-given", { for: id, why: "because", supersedes: [id] }),
+    );
+    expect([job.estimates.length, job.reasons.size]).toEqual([1, 1]);
+  });
+
+  test("the opening of a job stands for ever, whoever strikes it and however old the strike", () => {
+    const bench = new TestBench(orrinshaw);
+    bench.add("entry-struck", { strikes: [bench.entries[0]!.id] });
+    expect(fold(bench.entries).header).not.toBeNull();
+    expect(fold(bench.entries.map((entry) => stamped(entry, "lead"))).header).not.toBeNull();
+  });
+
+  test("the answer does not hang on the order in which stamped and unstamped copies come", () => {
+    const { entries } = withEstimate(strike);
+    const copies = [...entries, ...entries.map(({ stamp: _, ...entry }) => entry)];
+    for (const seed of [1, 2, 3]) expect(fold(shuffled(copies, seed))).toEqual(fold(entries));
+  });
+});
+
+describe("what a person can make long", () => {
+  /** A reading, and so many corrections, each of the one before. */
+  function chain(length: number): TestBench {
+    const bench = new TestBench(orrinshaw);
+    const occasion = bench.occasion();
+    bench.read(occasion, "liner-1", "bore", "top-thrust", 108.02);
+    for (let link = 0; link < length; link += 1)
+      bench.add("reading-taken", {
+        occasion,
+        part: bench.partIn.get("liner-1")!,
+        feature: "bore",
+        point: "top-thrust",
+        value: 108.02 + link / 1e6,
+        typed: "108.02",
+        unit: "mm",
+        supersedes: [bench.entries.at(-1)!.id],
+      });
+    return bench;
+  }
+
+  test("a chain of 4,000 corrections comes to its last one", () => {
+    const { entries } = chain(4000);
+    const { readings, conflicts } = fold(shuffled(entries, 4000));
+    expect([readings.length, readings[0]!.value, conflicts]).toEqual([1, 108.02 + 3999 / 1e6, []]);
+  });
+
+  test("two branches of a long chain are a conflict at every link above them, and one that settles both ends it", () => {
+    const bench = chain(300);
+    const rival = { ...(bench.entries.at(-1)!.payload as object), value: 109 } as never;
+    bench.add("reading-taken", rival);
+    expect(fold(bench.entries).conflicts).toHaveLength(300);
+    const supersedes = bench.entries.slice(-2).map(({ id }) => id);
+    bench.add("reading-taken", { ...(rival as object), value: 108.5, supersedes } as never);
+    const { conflicts, readings } = fold(bench.entries);
+    expect([conflicts, readings.map(({ value }) => value)]).toEqual([[], [108.5]]);
+  });
+
+  test("1,000 strikes that name the same 500 entries are gone through", () => {
+    const bench = new TestBench(orrinshaw);
+    const occasion = bench.occasion();
+    for (let count = 0; count < 500; count += 1) bench.read(occasion, "liner-1", "bore", "top-thrust", 108.02);
+    const strikes = bench.entries.slice(-500).map(({ id }) => id);
+    for (let count = 0; count < 1000; count += 1) bench.add("entry-struck", { strikes });
+    expect(fold(bench.entries).readings).toEqual([]);
+  });
+
+  test("a chain of strikes counts from its end: an even number of them leaves the reading standing", () => {
+    for (const length of [1999, 2000]) {
+      const bench = new TestBench(orrinshaw);
+      bench.read(bench.occasion(), "liner-1", "bore", "top-thrust", 108.02);
+      for (let link = 0; link < length; link += 1) bench.add("entry-struck", { strikes: [bench.entries.at(-1)!.id] });
+      expect(fold(bench.entries).readings).toHaveLength(length % 2 === 0 ? 1 : 0);
+    }
+  });
+
+  test("strikes in a ring, and corrections in a ring, end", () => {
+    const bench = new TestBench(orrinshaw);
+    const [a, b] = [bench.newId(), bench.newId()];
+    const template = bench.add("entry-struck", { strikes: [b] });
+    const ring = [
+      { ...template, id: a, payload: { strikes: [b] } },
+      { ...template, id: b, payload: { strikes: [a] } },
+    ];
+    const notes = [a, b].map((id, at): Envelope => ({
+      ...template,
+      id: id.replace(/^./u, "1"),
+      type: "number-read",
+      payload: { place: "plate", text: "X", supersedes: [[b, a][at]!.replace(/^./u, "1")] },
+    }));
+    expect(fold([...bench.entries.slice(0, -1), ...ring, ...notes]).numbers).toEqual([]);
+  });
+});
+
+describe("a device whose clock is ahead", () => {
+  test("does not outrank what was entered after it: its entries stand where they were received, and are held", () => {
+    const bench = new TestBench(orrinshaw);
+    const early = bench.add("passage-proven", {
+      circuit: "oil",
+      passage: "jet-5",
+      how: "air",
+      clear: true,
+      words: null,
+    });
+    const later = bench.add("passage-proven", {
+      circuit: "oil",
+      passage: "jet-5",
+      how: "rod",
+      clear: false,
+      words: null,
+    });
+    const entries = bench.entries.map((entry) =>
+      entry === early
+        ? stamped({ ...entry, at: "2027-03-01T10:00:00.000Z" }, "inspector", early.at)
+        : stamped(entry, "inspector"),
+    );
+    const { passages, unread } = fold(entries);
+    expect(passages.map(({ id }) => id)).toEqual([early.id, later.id]);
+    expect(unread).toMatchObject([{ code: "clock-ahead", params: { count: 1 } }]);
+    const { holds, lifted } = assess(orrinshaw, entries, asOf);
+    expect(holds.map(({ code }) => code)).toContain("clock-ahead");
+    const past = bench.add("hold-lifted", { hold: "clock-ahead", about: unread[0]!.path.join(" "), why: "set now" });
+    expect(lifted).toEqual([]);
+    expect(assess(orrinshaw, [...entries, past], asOf).lifted.map(({ hold }) => hold.code)).toEqual(["clock-ahead"]);
+  });
+
+  test("within the margin its own clock is believed", () => {
+    const bench = new TestBench(orrinshaw);
+    const [first] = bench.entries;
+    const before = new Date(Date.parse(first!.at) - 4 * 60_000).toISOString();
+    expect(fold([stamped(first!, "lead", before), ...bench.entries.slice(1)]).unread).toEqual([]);
+  });
+});
