@@ -54,6 +54,12 @@ async function main([name, ...words]: readonly string[]): Promise<void> {
   await command(words);
 }
 
+// Whoever reads may have read enough: `evaluate … | head` is no error.
+process.stdout.on("error", (error: NodeJS.ErrnoException) => {
+  if (error.code === "EPIPE") process.exit(0);
+  throw error;
+});
+
 main(process.argv.slice(2)).catch((error: unknown) => {
   process.stderr.write(
     `${error instanceof CommandError ? error.message : error instanceof Error ? error.stack : String(error)}\n`,

@@ -1,9 +1,9 @@
 import Papa from "papaparse";
 import type { Feature } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
-import { parseReading } from "../quantity/parse-quantity";
 import type { Unit } from "../quantity/units";
-import { questionReading } from "./question-reading";
+import { readTyped } from "./take-reading";
+import type { Question } from "./question-reading";
 
 /** A table as it was pasted or came in a file: all text yet. */
 export interface PastedTable {
@@ -100,7 +100,7 @@ export interface ImportedReading {
   readonly value: number;
   readonly half?: number;
   /** What a person would be asked about it at the bench. */
-  readonly question: Problem | null;
+  readonly question: Question | null;
 }
 
 export interface ImportPlan {
@@ -144,19 +144,9 @@ export function planImport(
 
   const read = (index: number, row: string, point: string, text: string) => {
     if (text === "") return;
-    const parsed = parseReading(text, unit.dimension, unit);
-    if (!parsed.ok) return void problems.push({ ...parsed.problems[0]!, path: [lineOf(index)] });
-    const { value, half, typed, unit: unitId } = parsed.value;
-    readings.push({
-      line: lineOf(index),
-      row,
-      point,
-      typed,
-      unit: unitId,
-      value,
-      ...(half === undefined ? {} : { half }),
-      question: questionReading(value, feature, point),
-    });
+    const typed = readTyped(text, { feature }, point, unit, null);
+    if (!typed.ok) return void problems.push({ ...typed.problems[0]!, path: [lineOf(index)] });
+    readings.push({ line: lineOf(index), row, point, ...typed.value });
   };
 
   // One figure after the other, in the measuring order, from where the person stands.

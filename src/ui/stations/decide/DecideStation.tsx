@@ -17,6 +17,7 @@ import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
 import { useKeys } from "../../keys/use-keys";
 import { PartTag } from "../../job/PartTag";
+import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
 import { inGroups } from "../../kit/groups";
 import { EngineMap } from "../../kit/EngineMap";
@@ -34,6 +35,18 @@ const acceptable = (choices: readonly Choice[]) =>
 
 /** Where it is decided what becomes of each part. */
 export function DecideStation() {
+  const { assessment } = useJob();
+  if (assessment.choices.length === 0)
+    return (
+      <EmptyStation title="Nothing to decide">
+        The pack of this family leaves no part to be decided here. What was seen and measured stands in the record and
+        the report.
+      </EmptyStation>
+    );
+  return <Decisions />;
+}
+
+function Decisions() {
   const { pack, assessment, row: rowId, chooseRow, mayDecide, wording } = useJob();
   // In the order in which they stand below each other, for the arrow keys too.
   const groups = useMemo(() => inGroups(assessment.choices, (choice) => choice.row.row.partClass), [assessment]);

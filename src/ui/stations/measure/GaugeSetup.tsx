@@ -13,7 +13,7 @@ import { fromCore, unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../../job/JobContext";
-import { nominal, reaches, suits } from "./occasion-for";
+import { nominal, reaches, suits } from "@/core/measure/occasion-for";
 
 const celsius = unitById("c")!;
 const mm = unitById("mm")!;

@@ -10,13 +10,14 @@ import { Cautions } from "../../job/Cautions";
 import { useKeys } from "../../keys/use-keys";
 import { useJob } from "../../job/JobContext";
 import { JointTag, PartTag } from "../../job/PartTag";
+import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
 import { BandPlot } from "./BandPlot";
 import { FaceTable, gridOf } from "./FaceTable";
 import { GaugeBar } from "./GaugeBar";
 import { GaugePlace } from "./GaugePlace";
 import { GaugeSetup } from "./GaugeSetup";
-import { occasionFor } from "./occasion-for";
+import { occasionFor } from "@/core/measure/occasion-for";
 import { Pictures } from "./pictures/Pictures";
 import { PasteDialog } from "./PasteDialog";
 import { PlanDialog } from "./PlanDialog";
@@ -216,6 +217,18 @@ const isOpen = (sheet: Sheet, { rows }: Assessment) =>
 
 /** Where readings are taken. */
 export function MeasureStation() {
+  const { pack } = useJob();
+  if (pack.sheets.length === 0)
+    return (
+      <EmptyStation title="Nothing to measure">
+        The pack of this family names no feature with a limit. Parts are judged by eye at Strip; keep to the
+        maker&apos;s manual for sizes.
+      </EmptyStation>
+    );
+  return <Sheets />;
+}
+
+function Sheets() {
   const { pack, assessment, row, chooseRow } = useJob();
   const all = useMemo(() => sheetGroups(pack).flatMap(({ sheets }) => sheets), [pack]);
   // A row chosen elsewhere (on the map, by find) brings its sheet along; a sheet chosen here stays until then.

@@ -3,6 +3,7 @@ import { Box, Button, Dialog, Flex, NativeSelect, Portal, Textarea, chakra } fro
 import { useMemo, useState } from "react";
 import type { Occasion } from "@/core/entry/fold";
 import { guessColumns, planImport, readTable, type ColumnUse } from "@/core/measure/import-readings";
+import { readingEntries } from "@/core/measure/take-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../../job/JobContext";
@@ -50,25 +51,12 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
   const odd = plan.readings.filter((reading) => reading.question);
 
   const take = () => {
-    for (const { row: id, point, value, half, typed, unit: unitId, question } of taken) {
+    for (const { row: id, point, line: _, ...typed } of taken) {
       const row = assessment.rows.get(id)!;
       if (!row.part || !occasion) continue;
-      const over = row.points
-        .find((each) => each.point === point)!
-        .readings.filter((reading) => reading.occasion === occasion.occasion)
-        .map((reading) => reading.id);
-      append("reading-taken", {
-        occasion: occasion.occasion,
-        part: row.part.id,
-        feature: row.row.at.id,
-        point,
-        value,
-        ...(half === undefined ? {} : { half }),
-        typed,
-        unit: unitId,
-        ...(question ? { kept: question.code } : {}),
-        ...(over.length > 0 ? { supersedes: over } : {}),
-      });
+      const { strikes, reading } = readingEntries(assessment.job, row, point, occasion, typed, "value");
+      if (strikes.length > 0) append("entry-struck", { strikes: [...strikes] });
+      append("reading-taken", reading);
     }
     onClose();
   };

@@ -1,6 +1,6 @@
 "use client";
 import { Box, chakra } from "@chakra-ui/react";
-import { memo, useCallback, type KeyboardEvent } from "react";
+import { memo, useCallback, useLayoutEffect, useRef, type KeyboardEvent } from "react";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { otherUnit, unitById } from "@/core/quantity/units";
 import { useJob } from "../../job/JobContext";
@@ -56,7 +56,19 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
     else if (untouched && (event.key === "Backspace" || event.key === "Delete")) act(acts.strike);
   };
 
-  const register = useCallback((input: HTMLInputElement | null) => acts.register(key, input), [acts, key]);
+  const field = useRef<HTMLInputElement>(null);
+  const register = useCallback(
+    (input: HTMLInputElement | null) => {
+      field.current = input;
+      acts.register(key, input);
+    },
+    [acts, key],
+  );
+  // What stands there after a repeat is a result: the next figure takes its place, and is not typed behind it.
+  const isResult = draft === undefined;
+  useLayoutEffect(() => {
+    if (isResult && field.current && document.activeElement === field.current) field.current.select();
+  }, [isResult, shown]);
   const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
   return (
     <Box

@@ -11,10 +11,9 @@ import {
 } from "react";
 import type { Occasion } from "@/core/entry/fold";
 import type { PointResult, RowResult } from "@/core/measure/assess-row";
-import { questionAround, questionReading, type Around } from "@/core/measure/question-reading";
+import { aroundOf, readingEntries, readTyped, whyNoReading } from "@/core/measure/take-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { problem, type Problem } from "@/core/problem/problem";
-import { parseReading } from "@/core/quantity/parse-quantity";
 import { useJob } from "../../job/JobContext";
 import { typeLikeAGauge } from "./type-like-a-gauge";
 import { useSimulatedGauge } from "./use-simulated-gauge";
@@ -66,14 +65,45 @@ export interface SheetHands {
   readonly acts: Acts;
 }
 
-/** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
-export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDrafts]: DraftState): SheetHands {
-  const { assessment, log, unitFor, append, mayWrite, me, row: chosenRow, chooseRow, dismiss } = useJob();
-  const { feature } = sheet;
-  const unit = unitFor(feature.unit);
-  const width = feature.points.length;
+type PutDraft = (key: string, draft: Draft | null) => void;
 
-  const cells = useMemo(
+function usePutDraft([, setDrafts]: DraftState): PutDraft {
+  return useCallback(
+    (key, draft) => {
+      setDrafts((before) => {
+        const after = new Map(before);
+        if (draft) after.set(key, draft);
+        else after.delete(key);
+        return after;
+      });
+    },
+    [setDrafts],
+  );
+}
+
+/** What the server refused goes back into the field it came from, with the reason. */
+function useRefused(cells: readonly Cell[], putDraft: PutDraft): void {
+  const { log, dismiss } = useJob();
+  useEffect(() => {
+    for (const { entry, problems } of log.refused) {
+      const { part, feature: featureId, point, typed } = entry.payload as Record<string, string>;
+      const cell =
+        entry.type === "reading-taken"
+          ? cells.find(
+              (each) => each.row.part?.id === part && each.row.row.at.id === featureId && each.point.point === point,
+            )
+          : undefined;
+      if (!cell) continue;
+      putDraft(cell.key, { text: typed!, found: problems[0] ?? null });
+      dismiss(entry.id);
+    }
+  }, [log.refused, cells, putDraft, dismiss]);
+}
+
+/** The cells of a sheet in the measuring order. */
+function useCells(sheet: Sheet): readonly Cell[] {
+  const { assessment } = useJob();
+  return useMemo(
     () =>
       sheet.rows.flatMap(({ id }) => {
         const row = assessment.rows.get(id)!;
@@ -81,6 +111,16 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
       }),
     [sheet, assessment],
   );
+}
+
+/** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
+export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftState): SheetHands {
+  const { assessment, unitFor, append, mayWrite, me, row: chosenRow, chooseRow } = useJob();
+  const { feature } = sheet;
+  const unit = unitFor(feature.unit);
+  const width = feature.points.length;
+
+  const cells = useCells(sheet);
   const isEmpty = ({ point }: Cell) => point.readings.length === 0;
   /** Where a reading is wanted: nobody measures what is scrapped. */
   const isWanted = (cell: Cell) => isEmpty(cell) && !assessment.crack.scrapped.has(cell.row.part?.id ?? "");
@@ -98,33 +138,8 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
   );
   const active = cells[at]!;
 
-  const putDraft = useCallback(
-    (key: string, draft: Draft | null) => {
-      setDrafts((before) => {
-        const after = new Map(before);
-        if (draft) after.set(key, draft);
-        else after.delete(key);
-        return after;
-      });
-    },
-    [setDrafts],
-  );
-
-  // What the server refused goes back into the field it came from, with the reason.
-  useEffect(() => {
-    for (const { entry, problems } of log.refused) {
-      const { part, feature: featureId, point, typed } = entry.payload as Record<string, string>;
-      const cell =
-        entry.type === "reading-taken"
-          ? cells.find(
-              (each) => each.row.part?.id === part && each.row.row.at.id === featureId && each.point.point === point,
-            )
-          : undefined;
-      if (!cell) continue;
-      putDraft(cell.key, { text: typed!, found: problems[0] ?? null });
-      dismiss(entry.id);
-    }
-  }, [log.refused, cells, putDraft, dismiss]);
+  const putDraft = usePutDraft(drafts);
+  useRefused(cells, putDraft);
 
   const rowOfActive = active.row.row.id;
   const [seenRow, setSeenRow] = useState(chosenRow);
@@ -146,40 +161,8 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
 
   const complain = (text: string, found: Problem) => putDraft(active.key, { text, found });
 
-  /** What was read around a point: as typed, in mm. */
-  const aroundOf = (row: RowResult, point: string): Around => {
-    const readOf = (of: RowResult | undefined, id: string) =>
-      of?.part ? (of.points.find((each) => each.point === id)?.readings.at(-1)?.value ?? null) : null;
-    const rowAt = sheet.rows.findIndex((each) => each.id === row.row.id);
-    const last = rowAt > 0 ? assessment.rows.get(sheet.rows[rowAt - 1]!.id) : undefined;
-    const index = feature.points.findIndex((each) => each.id === point);
-    const upTo = feature.points.slice(0, index).map((each) => each.id);
-    const all = (of: RowResult | undefined, ids: readonly string[]) => {
-      const values = ids.map((id) => readOf(of, id));
-      return values.every((each) => each !== null) ? (values as number[]) : [];
-    };
-    const { new: fresh, reassembly } = feature.governing.limits;
-    const isForm = "fit" in feature.governing.expr;
-    return {
-      // A score is far from where there is none: what comes of an event has no fellows.
-      fellows:
-        isForm || feature.byEvent
-          ? []
-          : cells
-              .filter((cell) => cell.row.row.id !== row.row.id || cell.point.point !== point)
-              .flatMap((cell) => (cell.point.conflict ? [] : (cell.point.readings.at(-1)?.value ?? []))),
-      here: isForm ? [] : all(row, upTo),
-      before: isForm ? [] : all(last, [...upTo, point]),
-      unit: feature.unit,
-      way: Math.max(
-        Math.abs((reassembly?.max ?? fresh?.max ?? 0) - (fresh?.min ?? 0)),
-        Math.abs((fresh?.max ?? 0) - (reassembly?.min ?? fresh?.min ?? 0)),
-      ),
-    };
-  };
-
   const take = (as: "value" | "repeat") => {
-    const draft = drafts.get(active.key);
+    const draft = drafts[0].get(active.key);
     const next =
       cells
         .slice(at + 1)
@@ -188,43 +171,16 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     const { row, point } = active;
     if (!draft || draft.text.trim() === "") return focus(next.key);
     if (!mayWrite) return complain(draft.text, problem("forbidden", [], { role: me.role }));
-    if (!row.part) return complain(draft.text, problem("no-part", [], { slot: row.row.slot.name }));
-    if (!occasion) return complain(draft.text, problem("no-gauge"));
-
-    const parsed = parseReading(draft.text, unit.dimension, unit);
-    if (!parsed.ok) return complain(draft.text, parsed.problems[0]!);
-    const { value, half, typed, unit: unitId } = parsed.value;
-    const question = questionReading(value, feature, point.point) ?? questionAround(value, aroundOf(row, point.point));
+    const why = whyNoReading(row, occasion);
+    if (why || !occasion) return complain(draft.text, why!);
+    const around = aroundOf(sheet, assessment.rows, row.row.id, point.point);
+    const read = readTyped(draft.text, sheet, point.point, unit, around);
+    if (!read.ok) return complain(draft.text, read.problems[0]!);
+    const { question } = read.value;
     if (question && draft.found?.code !== question.code) return complain(draft.text, question);
-
-    // A value typed over one of the same occasion corrects it; one of a new occasion is a new measurement.
-    const over =
-      as === "value"
-        ? point.readings
-            .filter((reading) => reading.occasion === occasion.occasion || point.conflict)
-            .map((reading) => reading.id)
-        : [];
-    const rivals = new Set(
-      assessment.job.conflicts.flatMap(({ successors }) =>
-        successors.some((id) => over.includes(id)) ? successors : [],
-      ),
-    );
-    const strikes = log.entries
-      .filter((entry) => entry.type === "entry-struck" && rivals.has(entry.id))
-      .map((entry) => entry.id);
-    if (strikes.length > 0) append("entry-struck", { strikes });
-    append("reading-taken", {
-      occasion: occasion.occasion,
-      part: row.part.id,
-      feature: row.row.at.id,
-      point: point.point,
-      value,
-      ...(half === undefined ? {} : { half }),
-      typed,
-      unit: unitId,
-      ...(question ? { kept: question.code } : {}),
-      ...(over.length > 0 ? { supersedes: over } : {}),
-    });
+    const { strikes, reading } = readingEntries(assessment.job, row, point.point, occasion, read.value, as);
+    if (strikes.length > 0) append("entry-struck", { strikes: [...strikes] });
+    append("reading-taken", reading);
     putDraft(active.key, null);
     if (as === "value") focus(next.key);
   };
@@ -273,7 +229,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, [drafts, setDr
     active,
     acts,
     isSimulated: gauge !== null,
-    draftOf: (key) => drafts.get(key),
+    draftOf: (key) => drafts[0].get(key),
     activeInput: () => inputs.current.get(activeKey) ?? null,
   };
 }

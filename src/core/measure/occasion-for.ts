@@ -1,6 +1,6 @@
-import type { Job, Occasion } from "@/core/entry/fold";
-import type { Gauge, SettingMaster } from "@/core/entry/schema";
-import type { Feature } from "@/core/pack/schema";
+import type { Job, Occasion } from "../entry/fold";
+import type { Gauge, SettingMaster } from "../entry/schema";
+import type { Feature } from "../pack/schema";
 
 /** About how large a feature is when new, in mm. */
 export function nominal({ governing }: Feature): number {

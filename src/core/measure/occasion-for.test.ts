@@ -1,6 +1,6 @@
-import { fold } from "@/core/entry/fold";
-import { TestBench, testGauge } from "@/core/fixtures/bench";
-import { orrinshaw, rotary } from "@/core/fixtures/load";
+import { fold } from "../entry/fold";
+import { TestBench, testGauge } from "../fixtures/bench";
+import { orrinshaw, rotary } from "../fixtures/load";
 import { occasionFor, suits } from "./occasion-for";
 
 const feature = (sheet: string) => orrinshaw.sheets.find((each) => each.id === sheet)!.feature;
