@@ -1,3 +1,5 @@
+import type { Built } from "@/core/identify/built-when";
+import type { Revision } from "@/core/identify/decode-number";
 import { entropy, type NextCheck, type Posterior, type Story } from "@/core/identify/posterior";
 import type { Pack } from "@/core/pack/schema";
 import { percent } from "./percent";
@@ -24,3 +26,13 @@ export function sayNextCheck({ tell, bits, outcomes }: NextCheck, { variants }: 
     `Most likely: ${answer}; then it would be ${nameOf(likely.variant, pack)}, ${percent(likely.sure)} sure.`,
   ].join(" ");
 }
+
+/** When it was built, as exactly as the number says. */
+export const sayBuilt = ({ from, to, shift, time }: Built): string =>
+  [from === to ? `built on ${from}` : `built between ${from} and ${to}`, shift && `shift ${shift}`, time]
+    .filter(Boolean)
+    .join(", ");
+
+/** A part as it was fitted; where the number is not exact enough, what it may be instead. */
+export const sayRevision = ({ part, revision, note, orElse }: Revision): string =>
+  `${part} ${revision}${orElse ? ` or ${orElse}: the number does not say` : ""}${note ? ` (${note})` : ""}`;

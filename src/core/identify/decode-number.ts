@@ -1,13 +1,22 @@
 import type { Identity, NumberRule, Segment } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
-import { mondayOfWeek } from "./iso-week";
+import { builtWhen, hasSince, type Built } from "./built-when";
 
 /** How one part of a number was read. */
 export interface ReadSegment {
   /** What it stands for: a year by its letter is a year. */
-  readonly is: "text" | "digits" | "year" | "month" | "week" | "shift" | "other";
+  readonly is: "text" | "digits" | "year" | "month" | "week" | "day" | "hour" | "minute" | "shift" | "other";
   readonly text: string;
   readonly means: string | null;
+}
+
+/** Which revision of a part was fitted when it was built. */
+export interface Revision {
+  readonly part: string;
+  readonly revision: string;
+  readonly note: string | null;
+  /** A later one that it may have instead: the number is not exact enough to say. */
+  readonly orElse: string | null;
 }
 
 /** What a number says by one rule. */
@@ -15,12 +24,11 @@ export interface Decoded {
   readonly rule: NumberRule;
   readonly segments: readonly ReadSegment[];
   readonly serial: number | null;
-  /** First day the number may stand for, and the shift where it names one. */
-  readonly built: { readonly from: string; readonly shift: number | null } | null;
+  readonly built: Built | null;
   /** Model as built, and as it should be by now; null where the serial lies in no range. */
   readonly variant: { readonly built: string; readonly now: string; readonly note: string | null } | null;
   /** Revision of each part as built. */
-  readonly revisions: readonly { readonly part: string; readonly revision: string; readonly note: string | null }[];
+  readonly revisions: readonly Revision[];
   /** What does not add up: a week the year does not have, a serial in a gap. */
   readonly problems: readonly Problem[];
 }
@@ -156,18 +164,23 @@ function match(plain: string, segments: readonly Segment[]): Found | null {
   return next(text, String(Number(text)), [[segment.is, Number(text)]]);
 }
 
-function builtOf(values: Found["values"], problems: Problem[]): Decoded["built"] {
-  const [year, week, month, shift] = ["year", "week", "month", "shift"].map((name) => values.get(name));
-  if (year === undefined) return null;
-  let from: string | null = `${year}-01-01`;
-  if (week !== undefined) {
-    from = mondayOfWeek(year, week);
-    if (!from) problems.push(problem("no-such-week", [], { week, year }));
-  } else if (month !== undefined) {
-    from = month >= 1 && month <= 12 ? `${year}-${String(month).padStart(2, "0")}-01` : null;
-    if (!from) problems.push(problem("no-such-month", [], { month }));
+/** The last revision of each part that the engine is sure to have, and a later one that it may have. */
+function revisionsOf(rule: NumberRule, serial: number | null, built: Built | null): Revision[] {
+  const sure = new Map<string, Revision>();
+  const maybe = new Map<string, string>();
+  for (const { part, revision, since, note } of rule.revisions) {
+    const has = hasSince(since, serial, built);
+    if (has === null) maybe.set(part, revision);
+    if (!has) continue;
+    sure.set(part, { part, revision, note: note ?? null, orElse: null });
+    maybe.delete(part);
   }
-  return from ? { from, shift: shift ?? null } : null;
+  const all = [...sure.values()].map((each) => ({ ...each, orElse: maybe.get(each.part) ?? null }));
+  const onlyMaybe = [...maybe].filter(([part]) => !sure.has(part));
+  return [
+    ...all,
+    ...onlyMaybe.map(([part, revision]) => ({ part, revision: "as first fitted", note: null, orElse: revision })),
+  ];
 }
 
 function decodeBy(plain: string, rule: NumberRule): Decoded | null {
@@ -175,7 +188,7 @@ function decodeBy(plain: string, rule: NumberRule): Decoded | null {
   if (!found) return null;
   const problems: Problem[] = [];
   const serial = found.values.get("serial") ?? null;
-  const built = builtOf(found.values, problems);
+  const built = builtWhen(found.values, problems);
   const range =
     serial === null
       ? undefined
@@ -184,26 +197,26 @@ function decodeBy(plain: string, rule: NumberRule): Decoded | null {
             serial >= from && serial <= to && !except.some(([low, high]) => serial >= low && serial <= high),
         );
   if (serial !== null && rule.ranges.length > 0 && !range) problems.push(problem("serial-in-no-range", [], { serial }));
-  const applies = ({ since }: NumberRule["revisions"][number]) =>
-    "serial" in since
-      ? serial !== null && serial >= since.serial
-      : built !== null &&
-        (built.from > since.date || (built.from === since.date && (built.shift ?? 1) >= (since.shift ?? 1)));
-  const revisions = new Map<string, Decoded["revisions"][number]>();
-  for (const each of rule.revisions)
-    if (applies(each)) revisions.set(each.part, { part: each.part, revision: each.revision, note: each.note ?? null });
   return {
     rule,
     segments: found.segments,
     serial,
     built,
     variant: range ? { built: range.built, now: range.now ?? range.built, note: range.note ?? null } : null,
-    revisions: [...revisions.values()],
+    revisions: revisionsOf(rule, serial, built),
     problems,
   };
 }
 
-const decodeAll = (plain: string, rules: readonly NumberRule[]) => rules.flatMap((rule) => decodeBy(plain, rule) ?? []);
+/** What cannot be: no engine was built then. */
+const impossible: ReadonlySet<string> = new Set(["no-such-week", "no-such-month", "no-such-day", "no-such-time"]);
+const isPossible = ({ problems }: Decoded) => !problems.some(({ code }) => impossible.has(code));
+
+/** By every rule that fits; one by which it names a day that never was only where no other does. */
+function decodeAll(plain: string, rules: readonly NumberRule[]): Decoded[] {
+  const all = rules.flatMap((rule) => decodeBy(plain, rule) ?? []);
+  return all.some(isPossible) ? all.filter(isPossible) : all;
+}
 
 /** Numbers that differ in one or two signs that look alike, one first. */
 function* variantsOf(plain: string): Generator<string> {
@@ -216,6 +229,20 @@ function* variantsOf(plain: string): Generator<string> {
   const once = swaps(plain, 0);
   for (const { text } of once) yield text;
   for (const { at, text } of once) for (const twice of swaps(text, at + 1)) yield twice.text;
+}
+
+/** Numbers that look like this one and say something that can be. */
+function lookAlikesOf(plain: string, rules: readonly NumberRule[]): Reading["lookAlikes"] {
+  const found: Reading["lookAlikes"][number][] = [];
+  const seen = new Set<string>();
+  for (const other of variantsOf(plain)) {
+    if (found.length >= 6) break;
+    if (seen.has(other)) continue;
+    seen.add(other);
+    const first = decodeAll(other, rules).find(({ problems }) => problems.length === 0);
+    if (first) found.push({ plain: other, decoded: first });
+  }
+  return found;
 }
 
 /** Longest number that is looked at. */
@@ -237,20 +264,12 @@ export function readNumber(text: string, place: Identity["places"][number]): Rea
     };
   const plain = plainNumber(text);
   const decoded = decodeAll(plain, place.rules);
-  if (decoded.length > 0) return { plain, decoded, lookAlikes: [], problems: [] };
-  const lookAlikes: Reading["lookAlikes"][number][] = [];
-  const seen = new Set<string>();
-  for (const other of variantsOf(plain)) {
-    if (lookAlikes.length >= 6) break;
-    if (seen.has(other)) continue;
-    seen.add(other);
-    const [first] = decodeAll(other, place.rules);
-    if (first) lookAlikes.push({ plain: other, decoded: first });
-  }
+  // A number that fits and says what cannot be, or a serial nobody gave out, may have been misread like one that fits no rule.
+  if (decoded.some(({ problems }) => problems.length === 0)) return { plain, decoded, lookAlikes: [], problems: [] };
   return {
     plain,
     decoded,
-    lookAlikes,
-    problems: [problem("number-fits-no-rule", [place.id], { text, place: place.name })],
+    lookAlikes: lookAlikesOf(plain, place.rules),
+    problems: decoded.length > 0 ? [] : [problem("number-fits-no-rule", [place.id], { text, place: place.name })],
   };
 }

@@ -81,7 +81,12 @@ describe("a number", () => {
     ]);
     // One digit: the year in the window that ends in it.
     expect([element("823E0001"), element("523E0001")]).toEqual(["A", "D"]);
-    expect(readNumber("5 23 E 0001", works).decoded[0]!.built).toEqual({ from: "1975-06-02", shift: 1 });
+    expect(readNumber("5 23 E 0001", works).decoded[0]!.built).toEqual({
+      from: "1975-06-02",
+      to: "1975-06-08",
+      shift: 1,
+      time: null,
+    });
   });
 
   test("of week 54 is read and said to be no week", () =>
@@ -321,4 +326,107 @@ describe("the linter refuses", () => {
       true,
       true,
     ]));
+});
+
+describe("a number that names day and time", () => {
+  type Rule = (typeof works)["rules"][number];
+  const placeWith = (segments: Rule["segments"], revisions: Rule["revisions"] = []) => ({
+    ...works,
+    rules: [{ ...works.rules[0]!, segments, ranges: [], revisions }],
+  });
+  const year: Rule["segments"][number] = { is: "year", digits: 2, window: [1961, 1984] };
+  const stamped = placeWith(
+    [{ is: "day" }, { is: "month" }, year, { is: "text", text: "T" }, { is: "hour" }, { is: "minute" }],
+    [
+      { part: "pump", revision: "A", since: { date: "1961-01-01" } },
+      { part: "pump", revision: "B", since: { date: "1972-02-29", time: "13:30" } },
+    ],
+  );
+  const first = (text: string, place = stamped) => readNumber(text, place).decoded[0]!;
+
+  test("is read in whatever order its parts stand", () => {
+    expect(first("29 02 72 T 13 45").built).toMatchObject({ from: "1972-02-29", to: "1972-02-29", time: "13:45" });
+    const turned = placeWith([{ is: "minute" }, { is: "hour" }, { is: "month" }, { is: "day" }, year]);
+    expect(first("45 13 02 29 72", turned).built).toEqual(first("29 02 72 T 13 45").built);
+  });
+
+  test.each([
+    ["30 02 72 T 10 00", "no-such-day"],
+    ["29 02 73 T 10 00", "no-such-day"],
+    ["00 05 72 T 10 00", "no-such-day"],
+    ["10 13 72 T 10 00", "no-such-month"],
+    ["10 12 72 T 24 00", "no-such-time"],
+    ["10 12 72 T 10 60", "no-such-time"],
+  ])("%s is a moment that never was", (text, code) => {
+    expect(first(text)).toMatchObject({ built: null, problems: [{ code }], revisions: [] });
+  });
+
+  test("has the revision that was fitted from that minute on", () => {
+    const pump = (text: string) => first(text).revisions.map(({ revision, orElse }) => [revision, orElse]);
+    expect(pump("29 02 72 T 13 29")).toEqual([["A", null]]);
+    expect(pump("29 02 72 T 13 30")).toEqual([["B", null]]);
+    expect(pump("28 02 72 T 23 59")).toEqual([["A", null]]);
+  });
+
+  test("of a month alone leaves in doubt what changed within it, and nothing else", () => {
+    const monthly = placeWith(
+      [year, { is: "month" }],
+      [
+        { part: "pump", revision: "A", since: { date: "1961-01-01" } },
+        { part: "pump", revision: "B", since: { date: "1972-02-15" } },
+      ],
+    );
+    const pump = (text: string) => first(text, monthly).revisions.map(({ revision, orElse }) => [revision, orElse]);
+    expect([pump("7201"), pump("7202"), pump("7203")]).toEqual([[["A", null]], [["A", "B"]], [["B", null]]]);
+  });
+});
+
+describe("a serial that nobody gave out", () => {
+  test("is offered the ones that look like it and were", () => {
+    // 18280 lies in the gap between 18250 and 18400; a worn 6 is easily read as 8.
+    const read = readNumber("M70 18280", block);
+    expect(read.decoded[0]!.problems).toMatchObject([{ code: "serial-in-no-range" }]);
+    expect(read.lookAlikes.length).toBeGreaterThan(0);
+    for (const { decoded } of read.lookAlikes) expect(decoded.problems).toEqual([]);
+  });
+});
+
+describe("two numbers of one range that are not the same", () => {
+  const judge = (blockNumber: string, plate: string) => {
+    const bench = new TestBench(orrinshaw);
+    bench.add("number-read", { place: "block-number", text: blockNumber });
+    bench.add("number-read", { place: "plate", text: plate });
+    return assess(orrinshaw, bench.entries, asOf).identity!;
+  };
+
+  test("are a contradiction that a story explains, not 'nothing happened'", () => {
+    const { contradiction, posterior: found } = judge("M74 21877", "M74 30412");
+    expect(contradiction).toBe(true);
+    expect(found.stories[0]!.id).not.toBeNull();
+    expect(found.honest).toBeLessThan(0.01);
+  });
+
+  test("but for one sign may as well be misread", () => {
+    const { posterior: found } = judge("M74 21877", "M74 21677");
+    expect(found.honest).toBeGreaterThan(0.2);
+    expect(judge("M74 21877", "M74 21877").posterior.honest).toBeGreaterThan(found.honest);
+  });
+});
+
+test("a part that was made to look like the better variant shows just that, in its story", () => {
+  const identity = structuredClone(larkspire.pack.identity!);
+  identity.stories.find(({ id }) => id === "flange-changed")!.shows = { "flange-studs": "eight", "thrust-nut": "left" };
+  const seen = (studs: string): Evidence => ({
+    places: new Map(),
+    tells: new Map([
+      ["flange-studs", studs],
+      ["cam-ring", "three"],
+    ]),
+  });
+  const altered = (from: Identity, studs: string) =>
+    posterior(from, seen(studs)).stories.find(({ id, variant }) => id === "flange-changed" && variant === "v-training")!
+      .probability;
+  // Eight studs are what somebody who wants to deceive puts there; six are not.
+  expect(altered(identity, "eight")).toBeGreaterThan(altered(larkspire.pack.identity!, "eight"));
+  expect(altered(identity, "six")).toBeLessThan(altered(larkspire.pack.identity!, "six"));
 });

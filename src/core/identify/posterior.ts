@@ -6,6 +6,8 @@ export interface Evidence {
   readonly places: ReadonlyMap<string, string>;
   /** Answer by tell. */
   readonly tells: ReadonlyMap<string, string>;
+  /** The number that each place bears, capitals and digits only; left out where nobody compares them. */
+  readonly numbers?: ReadonlyMap<string, string>;
 }
 
 export interface Story {
@@ -26,9 +28,24 @@ export interface Posterior {
 /** How seldom an honest number is misread or mis-stamped. Common practice, no source. */
 const slip = 0.01;
 
+/** How surely somebody who altered a part to show something did so well. Common practice, no source. */
+const wellAltered = 0.9;
+
+/** So many signs are never misread at once: more of them are no less likely. */
+const mostMisread = 3;
+
+/** How many signs differ between two numbers; of unlike lengths as many as can be misread. */
+function signsApart(a: string, b: string): number {
+  if (a.length !== b.length) return mostMisread;
+  return Math.min(mostMisread, [...a].filter((sign, at) => sign !== b[at]).length);
+}
+
+const inOrder = <V>(map: ReadonlyMap<string, V>) => [...map].sort(([a], [b]) => (a < b ? -1 : 1));
+
 interface Hypothesis {
   readonly story: string | null;
   readonly frees: ReadonlySet<string>;
+  readonly shows: Readonly<Record<string, string>>;
   readonly variant: string;
   readonly prior: number;
 }
@@ -36,11 +53,12 @@ interface Hypothesis {
 function hypotheses({ priors, stories }: Identity): Hypothesis[] {
   const happened = stories.reduce((sum, story) => sum + story.prior, 0);
   const total = Object.values(priors).reduce((sum, prior) => sum + prior, 0);
-  const all = [{ id: null, prior: Math.max(1 - happened, 1e-6), frees: [] as readonly string[] }, ...stories];
-  return all.flatMap(({ id, prior, frees }) =>
+  const all = [{ id: null, prior: Math.max(1 - happened, 1e-6), frees: [], shows: undefined }, ...stories];
+  return all.flatMap(({ id, prior, frees, shows }) =>
     Object.entries(priors).map(([variant, share]) => ({
       story: id,
-      frees: new Set(frees),
+      frees: new Set<string>(frees),
+      shows: shows ?? {},
       variant,
       prior: (prior * share) / total,
     })),
@@ -51,13 +69,26 @@ function hypotheses({ priors, stories }: Identity): Hypothesis[] {
 const placeLikelihood = (says: string, place: string, { frees, variant }: Hypothesis, count: number) =>
   frees.has(place) ? 1 / count : says === variant ? 1 - slip : slip / Math.max(1, count - 1);
 
-/** P(this answer | hypothesis): as the pack says, or any answer alike where the part was changed. */
-function tellLikelihood(tell: Tell, answer: string, { frees, variant }: Hypothesis): number {
-  if (frees.has(tell.id)) return 1 / tell.answers.length;
-  return tell.answers.find((each) => each.id === answer)?.given[variant] ?? 1 / tell.answers.length;
+/**
+ * P(the numbers agree as they do | hypothesis). Places that nobody touched bear one number: each sign in which they
+ * differ was misread. A place that was freed bears any number, its engine's or another's.
+ */
+function numbersLikelihood(numbers: ReadonlyMap<string, string>, { frees }: Hypothesis): number {
+  const left = inOrder(numbers).filter(([place]) => !frees.has(place));
+  const [first, ...others] = left.map(([, number]) => number);
+  return first === undefined ? 1 : others.reduce((product, other) => product * slip ** signsApart(first, other), 1);
 }
 
-const inOrder = <V>(map: ReadonlyMap<string, V>) => [...map].sort(([a], [b]) => (a < b ? -1 : 1));
+/** P(this answer | hypothesis): as the pack says, or where the part was changed what it was changed to show, any answer alike where nobody says. */
+function tellLikelihood(tell: Tell, answer: string, { frees, shows, variant }: Hypothesis): number {
+  if (frees.has(tell.id)) {
+    const meant = shows[tell.id];
+    const others = tell.answers.length - 1;
+    if (meant === undefined) return 1 / tell.answers.length;
+    return answer === meant ? wellAltered : (1 - wellAltered) / others;
+  }
+  return tell.answers.find((each) => each.id === answer)?.given[variant] ?? 1 / tell.answers.length;
+}
 
 /** Weights of all hypotheses, normalised. Evidence is taken in order of ids, so that the order of answering cannot matter even to the last bit. */
 function weigh(identity: Identity, evidence: Evidence): { readonly hypothesis: Hypothesis; readonly weight: number }[] {
@@ -66,6 +97,7 @@ function weigh(identity: Identity, evidence: Evidence): { readonly hypothesis: H
   const raw = hypotheses(identity).map((hypothesis) => {
     let weight = hypothesis.prior;
     for (const [place, says] of inOrder(evidence.places)) weight *= placeLikelihood(says, place, hypothesis, count);
+    if (evidence.numbers) weight *= numbersLikelihood(evidence.numbers, hypothesis);
     for (const [id, answer] of inOrder(evidence.tells)) {
       const tell = tells.get(id);
       if (tell) weight *= tellLikelihood(tell, answer, hypothesis);

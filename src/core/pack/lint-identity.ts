@@ -52,9 +52,15 @@ export function lintIdentity(
     if (!Object.hasOwn(identity.priors, id)) report("variant-without-prior", ["priors"], { variant: id });
   const sum = identity.stories.reduce((total, story) => total + story.prior, 0);
   if (sum >= 1) report("stories-past-one", ["stories"], { sum });
-  identity.stories.forEach((story, at) =>
-    story.frees.forEach((id) => known.has(id) || report("unknown-evidence", ["stories", at, "frees"], { id })),
-  );
+  const answersOf = new Map(identity.tells.map((tell) => [tell.id, new Set(tell.answers.map(({ id }) => id))]));
+  identity.stories.forEach((story, at) => {
+    story.frees.forEach((id) => known.has(id) || report("unknown-evidence", ["stories", at, "frees"], { id }));
+    for (const [tell, answer] of Object.entries(story.shows ?? {})) {
+      const where = ["stories", at, "shows"];
+      if (!story.frees.includes(tell)) report("shows-what-it-leaves", where, { story: story.id, tell });
+      else if (!answersOf.get(tell)?.has(answer)) report("unknown-answer", where, { tell, answer });
+    }
+  });
 
   identity.places.forEach((place, at) =>
     place.rules.forEach((rule, index) => {

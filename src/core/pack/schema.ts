@@ -342,7 +342,11 @@ export const Segment = z.discriminatedUnion("is", [
     as: z.enum(["year", "month", "shift", "other"]),
     letters: z.record(z.string().regex(/^[A-Z]$/u), z.union([z.number().int(), Text])),
   }),
+  /** Two digits each. */
   z.strictObject({ is: z.literal("month") }),
+  z.strictObject({ is: z.literal("day") }),
+  z.strictObject({ is: z.literal("hour") }),
+  z.strictObject({ is: z.literal("minute") }),
   /** A week by ISO 8601. */
   z.strictObject({ is: z.literal("week") }),
 ]);
@@ -378,7 +382,11 @@ export const NumberRule = z.strictObject({
         revision: Text,
         since: z.union([
           z.strictObject({ serial: z.number().int() }),
-          z.strictObject({ date: z.iso.date(), shift: z.number().int().min(1).max(4).optional() }),
+          z.strictObject({
+            date: z.iso.date(),
+            shift: z.number().int().min(1).max(4).optional(),
+            time: z.iso.time({ precision: -1 }).optional(),
+          }),
         ]),
         note: Text.optional(),
       }),
@@ -412,7 +420,16 @@ export const Identity = z.strictObject({
   tells: z.array(Tell).max(200),
   /** What may have happened to an engine so that a place or a tell no longer speaks of it. */
   stories: z
-    .array(z.strictObject({ id: Id, name: Text, prior: Probability, frees: z.array(Id).min(1).max(50) }))
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        prior: Probability,
+        frees: z.array(Id).min(1).max(50),
+        /** What an altered tell then shows, by tell: made to look like the better variant. Any answer alike where it is not said. */
+        shows: z.record(Id, Id).optional(),
+      }),
+    )
     .max(50),
 });
 

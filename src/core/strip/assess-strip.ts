@@ -201,7 +201,27 @@ export const stripJudgement = judgement({
   json: {
     shape: {
       steps: z.array(z.strictObject({ step: z.string(), state: z.enum(["done", "open", "blocked"]) })),
+      /** What was tried before taking apart ended it. */
+      checks: z.array(
+        z.strictObject({
+          check: z.string(),
+          place: z.string().nullable(),
+          state: z.string().nullable(),
+          value: z.number().nullable(),
+          skipped: z.string().nullable(),
+          amiss: z.boolean().nullable(),
+        }),
+      ),
     },
-    of: (strip) => ({ steps: strip?.steps.map(({ step, state }) => ({ step: step.id, state })) ?? [] }),
+    of: (strip) => ({
+      steps: strip?.steps.map(({ step, state }) => ({ step: step.id, state })) ?? [],
+      checks: (strip?.steps ?? [])
+        .flatMap(({ checks }) => checks)
+        .flatMap(({ check, places }) =>
+          places.flatMap(({ id, notes, amiss }) =>
+            notes.map(({ state, value, skipped }) => ({ check: check.id, place: id, state, value, skipped, amiss })),
+          ),
+        ),
+    }),
   },
 });

@@ -10,6 +10,8 @@ import { standingOf } from "@/core/plan/standing";
 import { holdKinds } from "@/core/problem/problem-codes";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
+import { percent } from "@/words/percent";
+import { sayBuilt, sayRevision, sayStory } from "@/words/say-identity";
 import { sayDecided, sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
@@ -163,6 +165,57 @@ function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Con
   });
 }
 
+/** What engine it is: what its numbers say, what was fitted as built, and where it contradicts itself. */
+function identified({ identity, order }: Assessment, { pack }: CompiledPack, wording: Wording): Content[] {
+  if (!identity) return [];
+  const nameOf = (id: string) => pack.variants.find((variant) => variant.id === id)?.name ?? id;
+  const read = identity.places.flatMap(({ place, read: texts, reading }) =>
+    texts.map(({ text }) => {
+      const said = (reading?.decoded ?? []).flatMap(({ variant, built, revisions }) => [
+        ...(variant ? [`${nameOf(variant.built)} as built`] : []),
+        ...(built ? [sayBuilt(built)] : []),
+        ...(revisions.length > 0 ? [`fitted with ${revisions.map(sayRevision).join("; ")}`] : []),
+      ]);
+      return `${capital(place.name)} ${text}${said.length > 0 ? `: ${said.join("; ")}` : ""}.`;
+    }),
+  );
+  const { variant, probability } = identity.likeliest;
+  const isSaid = read.length > 0 || identity.tells.some(({ answer }) => answer !== null);
+  const lines = [
+    ...read,
+    ...(isSaid ? [`By all that was read and seen ${nameOf(variant)}, ${percent(probability)} sure.`] : []),
+    ...(order.variant ? [`Judged as ${nameOf(order.variant)}.`] : []),
+    ...(identity.contradiction && identity.posterior.stories[0] ? [sayStory(identity.posterior.stories[0], pack)] : []),
+    ...identity.problems.map((found) => sayProblem(found, wording)),
+    ...identity.signed.map(({ why }) => `Signed to go on: ${why}`),
+  ];
+  return lines.length > 0 ? [heading("What engine it is"), { ul: lines }] : [];
+}
+
+/** What was tried before it came apart, and cannot be tried again. */
+function tried({ strip }: Assessment): Content[] {
+  const lines = (strip?.steps ?? [])
+    .flatMap(({ checks }) => checks)
+    .flatMap(({ check, places }) =>
+      places.flatMap(({ id, name, notes, amiss }) =>
+        notes.map(({ state, value, skipped }) => {
+          const what = id === null ? capital(check.name) : `${capital(check.name)}, ${name}`;
+          const said =
+            skipped !== null
+              ? `not tried: ${skipped}`
+              : [
+                  check.states?.find((each) => each.id === state)?.name,
+                  value !== null && check.figure && formatQuantity(value, unitById(check.figure.unit)!),
+                ]
+                  .filter(Boolean)
+                  .join(", ");
+          return `${what}: ${said}${amiss ? ", not as it should be" : ""}.`;
+        }),
+      ),
+    );
+  return lines.length > 0 ? [heading("Tried before it came apart"), { ul: lines }] : [];
+}
+
 /** What stands in the way, the gravest first, and what is still to be decided. */
 function inTheWay({ holds, progress }: Assessment, wording: Wording): Content[] {
   const { done, total } = progress.get("decide")!;
@@ -230,6 +283,8 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
         color: quiet,
         margin: [0, 2, 0, 4],
       },
+      ...identified(assessment, pack, wording),
+      ...tried(assessment),
       ...sheets.flatMap((sheet) => {
         const choices = measured.filter((choice) => choice.row.row.at.feature === sheet.feature);
         return choices.length === 0

@@ -8,6 +8,8 @@ export const identifySentences = {
     `“${p.text}” fits no rule that the pack knows for the ${p.place}. Read it again, with chalk and a lamp from the side.`,
   "no-such-week": (p) => `${p.year} has no week ${p.week}.`,
   "no-such-month": (p) => `There is no month ${p.month}.`,
+  "no-such-day": (p) => `There is no day ${p.day} in month ${p.month} of ${p.year}.`,
+  "no-such-time": (p) => `There is no time ${p.hour}:${String(p.minute).padStart(2, "0")}.`,
   "serial-in-no-range": (p) => `Serial ${p.serial} lies in no range the pack knows.`,
   "number-read-twice": (p) =>
     `The number on the ${p.place} was read differently at once: ${p.texts}. Read it again: the newest reading takes their place.`,

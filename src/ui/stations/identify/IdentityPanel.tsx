@@ -1,10 +1,47 @@
 "use client";
-import { Box, Button, Heading, Textarea, chakra } from "@chakra-ui/react";
+import { Box, Button, Heading, NativeSelect, Textarea, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { IdentityResult } from "@/core/identify/assess-identity";
 import { percent } from "@/words/percent";
 import { sayNextCheck, sayStory } from "@/words/say-identity";
 import { useJob } from "../../job/JobContext";
+
+/** What a person says it is: what differs by variant goes by that, never by what is only likely. */
+function ChosenVariant() {
+  const { pack, assessment, append, mayWrite } = useJob();
+  const { variant, notes } = assessment.order;
+  const before = notes.about("order", "variant").map(({ id }) => id);
+  return (
+    <chakra.label display="block" fontSize="13px" color="quiet" mt="12px">
+      Judged as
+      <NativeSelect.Root size="sm" mt="3px" disabled={!mayWrite}>
+        <NativeSelect.Field
+          value={variant ?? ""}
+          borderColor="lineStrong"
+          color="ink"
+          onChange={(event) =>
+            append("intake-noted", {
+              section: "order",
+              item: "variant",
+              part: null,
+              place: null,
+              value: event.currentTarget.value || null,
+              ...(before.length > 0 ? { supersedes: before } : {}),
+            })
+          }
+        >
+          <option value="">not said yet: the strictest that may hold</option>
+          {pack.pack.variants.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </chakra.label>
+  );
+}
 
 /** What the engine is by all that is known, why where that needs a story, and what to look at next. */
 export function IdentityPanel({ identity, onLook }: { identity: IdentityResult; onLook: (tell: string) => void }) {
@@ -45,6 +82,7 @@ export function IdentityPanel({ identity, onLook }: { identity: IdentityResult; 
             </Box>
           ))}
       </chakra.dl>
+      <ChosenVariant />
       <Heading as="h3" fontSize="13px" fontWeight={400} color="quiet" mt="18px">
         Look at next
       </Heading>

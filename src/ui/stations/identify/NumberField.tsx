@@ -4,6 +4,7 @@ import { useState } from "react";
 import { longestNumber, type Decoded } from "@/core/identify/decode-number";
 import type { PlaceResult } from "@/core/identify/assess-identity";
 import { capital } from "@/words/capital";
+import { sayBuilt, sayRevision } from "@/words/say-identity";
 import { sayRef } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../../job/JobContext";
@@ -38,20 +39,14 @@ function Reading({ decoded }: { decoded: Decoded }) {
             {variant.now !== variant.built ? `, ${nameOf(variant.now)} by now` : ""}. {variant.note ?? ""}{" "}
           </>
         )}
-        {built && (
-          <>
-            Built from {built.from}
-            {built.shift ? `, shift ${built.shift}` : ""}.{" "}
-          </>
-        )}
+        {built && <>{capital(sayBuilt(built))}. </>}
         <chakra.span color="quiet">
           Rule: {rule.name}, {sayRef(rule.ref, wording.sources)}
         </chakra.span>
       </chakra.p>
       {revisions.length > 0 && (
         <chakra.p fontSize="13px" color="quiet">
-          As built:{" "}
-          {revisions.map(({ part, revision, note }) => `${part} ${revision}${note ? ` (${note})` : ""}`).join("; ")}
+          As built: {revisions.map(sayRevision).join("; ")}
         </chakra.p>
       )}
     </Box>
