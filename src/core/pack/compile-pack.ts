@@ -2,7 +2,7 @@ import { fingerprint } from "../canonical";
 import { groupByKeys } from "../group";
 import { deepestJson, isTooDeep } from "../json-depth";
 import { done, problem, refused, type Outcome } from "../problem/problem";
-import { lintPack } from "./lint-pack";
+import { lintPack } from "./lint/lint-pack";
 import { placesOf, type FeatureAt } from "./places";
 import { withRulesOfThumb } from "./rules-of-thumb";
 import { Pack, type Feature, type Joint, type PartClass, type Slot } from "./schema";

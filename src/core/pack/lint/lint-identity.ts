@@ -1,5 +1,5 @@
-import { problem, type Path, type Problem, type Report } from "../problem/problem";
-import type { Identity, NumberRule, Tell } from "./schema";
+import { problem, type Path, type Problem, type Report } from "../../problem/problem";
+import type { Identity, NumberRule, Tell } from "../schema";
 
 /** What an answer given by a variant looks like where the pack does not say: any of them alike. */
 const given = (tell: Tell, answer: Tell["answers"][number], variant: string) =>

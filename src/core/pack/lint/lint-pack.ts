@@ -1,0 +1,80 @@
+import type { Problem } from "../../problem/problem";
+import { stations } from "../../stations";
+import { bareNumber, powersOfUnit, type Kinds } from "../expr-dimension";
+import type { Pack } from "../schema";
+import { lintContext, type LintContext } from "./lint-context";
+import { lintDimension } from "./lint-expr";
+import { lintFeature } from "./lint-feature";
+import { lintIdentity } from "./lint-identity";
+import { lintIntake } from "./lint-intake";
+import { featuresIn, lintJoint } from "./lint-joint";
+import { lintTeardown } from "./lint-teardown";
+
+function lintCautions({ pack, report, checkRef }: LintContext, classes: ReadonlySet<string>): void {
+  pack.cautions.forEach((caution, at) => {
+    checkRef(caution.ref, ["cautions", at, "ref"]);
+    if (caution.class !== undefined && !classes.has(caution.class))
+      report("unknown-class", ["cautions", at, "class"], { class: caution.class });
+    if (!stations.some((station) => station === caution.station))
+      report("unknown-station", ["cautions", at, "station"], { station: caution.station });
+  });
+}
+
+function lintSlots({ pack, report }: LintContext, classes: ReadonlySet<string>, outlines: ReadonlySet<string>): void {
+  pack.slots.forEach((slot, at) => {
+    if (!classes.has(slot.class)) report("unknown-class", ["slots", at, "class"], { class: slot.class });
+    if (slot.map && !outlines.has(slot.map.outline))
+      report("unknown-outline", ["slots", at, "map", "outline"], { outline: slot.map.outline });
+  });
+}
+
+function lintWorth({ pack: { worth }, report, checkRef }: LintContext, classes: ReadonlySet<string>): void {
+  if (!worth) return;
+  checkRef(worth.ref, ["worth", "ref"]);
+  checkRef(worth.ceiling.ref, ["worth", "ceiling", "ref"]);
+  for (const id of [...worth.classes.map((each) => each.class), ...worth.castings])
+    if (!classes.has(id)) report("unknown-class", ["worth"], { class: id });
+}
+
+/**
+ * Everything that is wrong with a pack that has the right shape: references that lead nowhere, ids used twice,
+ * limits that contradict each other, expressions whose units do not agree.
+ *
+ * @returns  all of it, each with the path to where it stands; empty for a pack that can be used
+ */
+export function lintPack(pack: Pack): Problem[] {
+  const lint = lintContext(pack);
+  const { ids, checkRef, found } = lint;
+  const sources = ids(pack.sources, ["sources"]);
+  const classes = ids(pack.classes, ["classes"]);
+  const outlines = ids(pack.outlines, ["outlines"]);
+  const drawings = ids(pack.drawings, ["drawings"]);
+  const variants = ids(pack.variants, ["variants"]);
+  for (const name of ["facts", "slots", "figures", "cautions", "joints"] as const) ids(pack[name], [name]);
+  const facts = new Map(pack.facts.map((fact) => [fact.id, powersOfUnit(fact.unit)!]));
+  /** Outside features and joints: no points to read. */
+  const engine: Kinds = { facts, points: bareNumber, governing: bareNumber, ends: new Map() };
+
+  pack.facts.forEach((fact, at) => checkRef(fact.ref, ["facts", at, "ref"]));
+  lintCautions(lint, classes);
+  pack.classes.forEach(({ expansionPerK, features }, at) => {
+    const path = ["classes", at];
+    checkRef(expansionPerK.ref, [...path, "expansionPerK", "ref"]);
+    ids(features, [...path, "features"]);
+    features.forEach((feature, index) =>
+      lintFeature(lint, feature, features, { facts, drawings }, [...path, "features", index]),
+    );
+  });
+  lintSlots(lint, classes, outlines);
+  if (pack.identity) found.push(...lintIdentity(pack.identity, variants, sources, ["identity"]));
+  if (pack.intake) lintIntake(lint, pack.intake, variants);
+  lintTeardown(lint);
+  lintWorth(lint, classes);
+  const features = featuresIn(pack);
+  pack.joints.forEach((joint, at) => lintJoint(lint, joint, engine, features, ["joints", at]));
+  pack.figures.forEach((figure, at) => {
+    checkRef(figure.ref, ["figures", at, "ref"]);
+    lintDimension(lint, figure.expr, figure.unit, engine, ["figures", at, "expr"]);
+  });
+  return found;
+}
