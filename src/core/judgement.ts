@@ -15,13 +15,13 @@ export interface Progress {
  */
 export interface Judgement<
   Reads extends keyof Job,
-  Beside extends readonly unknown[],
+  Others extends readonly unknown[],
   Result,
   Shape extends z.ZodRawShape,
 > {
   /** The lists of the job that it reads, and no others: while they and what stands beside them are the same, so is its result. */
   readonly reads: readonly Reads[];
-  readonly assess: (pack: CompiledPack, job: Pick<Job, Reads>, ...beside: Beside) => Result;
+  readonly assess: (pack: CompiledPack, job: Pick<Job, Reads>, ...others: Others) => Result;
   readonly problems: (result: Result) => readonly Problem[];
   /** Null where nothing is counted. */
   readonly progress: (result: Result) => Progress | null;
@@ -32,26 +32,26 @@ export interface Judgement<
 /** Names a judgement's types once, where it is written. */
 export const judgement = <
   Reads extends keyof Job,
-  Beside extends readonly unknown[],
+  Others extends readonly unknown[],
   Result,
   Shape extends z.ZodRawShape,
 >(
-  parts: Judgement<Reads, Beside, Result, Shape>,
-): Judgement<Reads, Beside, Result, Shape> => parts;
+  parts: Judgement<Reads, Others, Result, Shape>,
+): Judgement<Reads, Others, Result, Shape> => parts;
 
 /**
  * A judgement that keeps its last result and gives it again while nothing that it reads has changed: entries that did
  * not change keep their identity through the fold.
  */
-export function remembered<Reads extends keyof Job, Beside extends readonly unknown[], Result>(
+export function remembered<Reads extends keyof Job, Others extends readonly unknown[], Result>(
   pack: CompiledPack,
-  { reads, assess }: Pick<Judgement<Reads, Beside, Result, never>, "reads" | "assess">,
-): (job: Job, ...beside: Beside) => Result {
+  { reads, assess }: Pick<Judgement<Reads, Others, Result, never>, "reads" | "assess">,
+): (job: Job, ...others: Others) => Result {
   let before: { readonly basis: readonly unknown[]; readonly result: Result } | null = null;
-  return (job, ...beside) => {
-    const basis = [...reads.map((list) => job[list]), ...beside];
+  return (job, ...others) => {
+    const basis = [...reads.map((list) => job[list]), ...others];
     if (!before || basis.some((each, at) => each !== before!.basis[at]))
-      before = { basis, result: assess(pack, job, ...beside) };
+      before = { basis, result: assess(pack, job, ...others) };
     return before.result;
   };
 }

@@ -44,8 +44,8 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
       return progress ? [{ station, progress }] : [];
     }),
     decided: [...counts].map(([disposition, count]) => ({ disposition, count })),
-    estimated: assessment.intake.estimates.total,
-    approved: assessment.intake.estimates.approved,
+    estimated: assessment.intake.costEstimates.total,
+    approved: assessment.intake.costEstimates.approved,
     handedOver: handOvers.at(-1)?.at.slice(0, 10) ?? null,
     withReport,
     photos: photosForOwner(assessment.job).map(({ photo, words, part }) => ({ photo, words, of: nameOfPart(part) })),

@@ -1,5 +1,5 @@
 import type { Job } from "@/core/entry/fold";
-import type { BudgetLine } from "@/core/measure/budget";
+import type { BudgetLine } from "@/core/measure/uncertainty-budget";
 
 const kinds: Readonly<Record<string, (name: string) => string>> = {
   repeat: () => "scatter of the readings",

@@ -1,6 +1,6 @@
 import { assess } from "@/core/assess";
 import { demoJob, demoJobs, larkspire, orrinshaw, packOf } from "@/core/fixtures/load";
-import { budgetOf, jointBudget } from "@/core/measure/budget";
+import { budgetOf, jointBudget } from "@/core/measure/uncertainty-budget";
 import { sayAct, sayAuthor, sayEntry } from "./say-entry";
 import { sayNextCheck, sayStory } from "./say-identity";
 import { saySource } from "./say-source";
@@ -65,7 +65,7 @@ test("stories and the next check are whole sentences about this family", () => {
     "It is F5, and a case half was replaced and re-stamped.",
   );
   expect(sayNextCheck(identity.next[0]!, identity.posterior, larkspire.pack)).toMatch(
-    /^2 min\. On average it takes away \d+ % of the doubt, more for its minutes than anything else\. Most likely: left; then it would be F5, \d+ % sure\.$/,
+    /^10 min, front cover off\. On average it takes away \d+ % of the doubt, more for its minutes than anything else\. Most likely: three turns against it \(two lobes\); then it would be F5, more than 99 % sure\.$/,
   );
   for (const check of identity.next) expect(sayNextCheck(check, identity.posterior, larkspire.pack)).not.toMatch(holes);
 });

@@ -84,22 +84,17 @@ export interface CrackResult {
 }
 
 /** A crack-check on a dirty part proves nothing, and none on a material that it cannot see into. */
-function judgeCheck(
+function flawOf(
   pack: CompiledPack,
   partClass: PartClass,
   check: CrackCheck,
   cleanedAt: string | undefined,
-): JudgedCheck {
+): CheckFlaw | null {
   const method = pack.pack.crackMethods.find((each) => each.id === check.method);
   const material = pack.pack.materials.find((each) => each.id === partClass.material);
-  const flaw = !method
-    ? "unknown-method"
-    : method.magneticOnly && material?.magnetic !== true
-      ? "blind"
-      : cleanedAt === undefined || cleanedAt > check.at
-        ? "dirty"
-        : null;
-  return { check, flaw };
+  if (!method) return "unknown-method";
+  if (method.magneticOnly && material?.magnetic !== true) return "blind";
+  return cleanedAt === undefined || cleanedAt > check.at ? "dirty" : null;
 }
 
 function threadCounts(partClass: PartClass, threads: readonly Signed<"thread-found">[]): ThreadCount[] {
@@ -150,7 +145,10 @@ function crackPart(
   schools: ReadonlyMap<string, string | null>,
 ): CrackPart {
   const map = partClass.zoneMap;
-  const checks = job.crackChecks.map((check) => judgeCheck(pack, partClass, check, cleanedAt));
+  const checks = job.crackChecks.map((check): JudgedCheck => ({
+    check,
+    flaw: flawOf(pack, partClass, check, cleanedAt),
+  }));
   const cracks = job.cracks.map((crack): JudgedCrack => {
     const verdict = map ? crackVerdict(map, crack, schools) : { zones: [], verdict: null, rule: null };
     return { ...verdict, crack, lengthMm: crack.lengthMm ?? drawnLength(crack), isMeasured: crack.lengthMm !== null };

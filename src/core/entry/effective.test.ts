@@ -32,16 +32,16 @@ describe("whoever may not write a thing may not change it", () => {
 
   test("an inspector's strike of an estimate is kept, told, and counts for nothing", () => {
     const { job, entries } = withEstimate(strike);
-    expect(job.estimates).toHaveLength(1);
+    expect(job.costEstimates).toHaveLength(1);
     expect(job.unread.map(({ code }) => code)).toEqual(["touch-refused"]);
     expect(assess(orrinshaw, entries, asOf).problems.map(({ code }) => code)).toContain("touch-refused");
   });
 
   test("a lead's strike counts, and so does one that came with an import, or is older than stamps", () => {
-    expect(withEstimate(strike, "lead").job.estimates).toEqual([]);
-    expect(withEstimate(strike, null).job.estimates).toEqual([]);
+    expect(withEstimate(strike, "lead").job.costEstimates).toEqual([]);
+    expect(withEstimate(strike, null).job.costEstimates).toEqual([]);
     const { entries } = withEstimate(strike);
-    expect(fold(entries.map(({ stamp: _, ...entry }) => entry)).estimates).toEqual([]);
+    expect(fold(entries.map(({ stamp: _, ...entry }) => entry)).costEstimates).toEqual([]);
   });
 
   test("the strike of a lead's strike is a lead's too, however long the chain", () => {
@@ -49,7 +49,7 @@ describe("whoever may not write a thing may not change it", () => {
       let last = id;
       for (let link = 0; link < 6; link += 1) last = bench.add("entry-struck", { strikes: [last] }).id;
     });
-    expect(job.estimates).toHaveLength(1);
+    expect(job.costEstimates).toHaveLength(1);
     expect(job.unread).toHaveLength(6);
   });
 
@@ -57,7 +57,7 @@ describe("whoever may not write a thing may not change it", () => {
     const { job } = withEstimate((bench, { id }) =>
       bench.add("reason-given", { for: id, why: "because", supersedes: [id] }),
     );
-    expect([job.estimates.length, job.reasons.size]).toEqual([1, 1]);
+    expect([job.costEstimates.length, job.reasons.size]).toEqual([1, 1]);
   });
 
   test("the opening of a job stands for ever, whoever strikes it and however old the strike", () => {

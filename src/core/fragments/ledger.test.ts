@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { assess } from "../assess";
-import { reachedFrom, unreachableNodes } from "../circuits/reach";
+import { downstreamOf, unreachedNodes } from "../circuits/downstream";
 import { TestBench } from "../fixtures/bench";
 import { demoJob, orrinshaw } from "../fixtures/load";
 import { standardUncertainty } from "../quantity/estimate";
@@ -184,14 +184,14 @@ describe("account by material", () => {
 describe("where pieces can have gone", () => {
   const oil = orrinshaw.pack.circuits.find((circuit) => circuit.id === "oil")!;
   test("down the oil circuit, and no further than what lets nothing pass", () => {
-    expect([...reachedFrom(oil, ["pump"])].sort()).toEqual(["cooler", "filter", "pump"]);
-    expect(reachedFrom(oil, ["gallery"]).has("screen")).toBe(true);
-    expect(reachedFrom(oil, ["gallery"]).has("pump")).toBe(false);
-    expect(reachedFrom(oil, []).size).toBe(0);
+    expect([...downstreamOf(oil, ["pump"])].sort()).toEqual(["cooler", "filter", "pump"]);
+    expect(downstreamOf(oil, ["gallery"]).has("screen")).toBe(true);
+    expect(downstreamOf(oil, ["gallery"]).has("pump")).toBe(false);
+    expect(downstreamOf(oil, []).size).toBe(0);
   });
   test("every node of a circuit is reached from where it begins", () => {
-    expect(unreachableNodes(oil)).toEqual([]);
-    expect(unreachableNodes({ ...oil, passages: oil.passages.filter((passage) => passage.id !== "feed-3") })).toEqual([
+    expect(unreachedNodes(oil)).toEqual([]);
+    expect(unreachedNodes({ ...oil, passages: oil.passages.filter((passage) => passage.id !== "feed-3") })).toEqual([
       "main-3",
       "big-end-3",
       "jet-3",

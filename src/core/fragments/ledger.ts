@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { reachedFrom } from "../circuits/reach";
+import { downstreamOf } from "../circuits/downstream";
 import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
@@ -98,7 +98,7 @@ export function assessLedger(
   const searchFor = (part: Part): Pick<PartAccount, "toSearch" | "isMapped"> => {
     const reached = pack.pack.circuits.map((circuit) => ({
       circuit,
-      nodes: reachedFrom(
+      nodes: downstreamOf(
         circuit,
         circuit.nodes.filter((node) => part.slot !== null && node.slots.includes(part.slot)).map((node) => node.id),
       ),

@@ -6,14 +6,14 @@ import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Identity, Tell } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
-import { readNumber, type Reading } from "./decode-number";
+import { readNumber, type NumberReading } from "./decode-number";
 import { posterior, rankChecks, type Evidence, type NextCheck, type Posterior } from "./posterior";
 
 export interface PlaceResult {
   readonly place: Identity["places"][number];
   /** More than one where two people read it at once. */
   readonly read: readonly Signed<"number-read">[];
-  readonly reading: Reading | null;
+  readonly reading: NumberReading | null;
   /** The variant it says the engine was built as; null where it says none, or several. */
   readonly says: string | null;
 }

@@ -33,7 +33,7 @@ export interface Decoded {
   readonly problems: readonly Problem[];
 }
 
-export interface Reading {
+export interface NumberReading {
   /** The signs that were looked at: capitals and digits only. */
   readonly plain: string;
   readonly decoded: readonly Decoded[];
@@ -232,8 +232,8 @@ function* variantsOf(plain: string): Generator<string> {
 }
 
 /** Numbers that look like this one and say something that can be. */
-function lookAlikesOf(plain: string, rules: readonly NumberRule[]): Reading["lookAlikes"] {
-  const found: Reading["lookAlikes"][number][] = [];
+function lookAlikesOf(plain: string, rules: readonly NumberRule[]): NumberReading["lookAlikes"] {
+  const found: NumberReading["lookAlikes"][number][] = [];
   const seen = new Set<string>();
   for (const other of variantsOf(plain)) {
     if (found.length >= 6) break;
@@ -254,7 +254,7 @@ export const longestNumber = 60;
  *
  * @param text  as read from the engine, in any spelling
  */
-export function readNumber(text: string, place: Identity["places"][number]): Reading {
+export function readNumber(text: string, place: Identity["places"][number]): NumberReading {
   if (text.length > longestNumber)
     return {
       plain: "",

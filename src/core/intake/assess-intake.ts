@@ -13,7 +13,7 @@ import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
 
 export const hourItems = ["hours-since-new", "hours-since-overhaul", "hours-since-top-overhaul"] as const;
 
-export interface Estimates {
+export interface CostEstimates {
   /** The estimate and the changes to it that stand, oldest first, each with the owner's word on it. */
   readonly lines: readonly {
     readonly estimate: Signed<"estimate-made">;
@@ -26,7 +26,7 @@ export interface Estimates {
 export interface IntakeResult {
   /** Questions about what it goes into that nobody has answered. */
   readonly openQuestions: readonly Intake["questions"][number][];
-  readonly estimates: Estimates;
+  readonly costEstimates: CostEstimates;
   readonly worth: WorthResult | null;
   /** Bulletins that concern this engine's serial. */
   readonly bulletins: readonly Intake["bulletins"][number][];
@@ -64,8 +64,8 @@ function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[
   });
 }
 
-function estimatesOf(job: Pick<Job, "estimates" | "approvals">): Estimates {
-  const lines = job.estimates.map((estimate) => ({
+function estimatesOf(job: Pick<Job, "costEstimates" | "approvals">): CostEstimates {
+  const lines = job.costEstimates.map((estimate) => ({
     estimate,
     approval: job.approvals.filter((approval) => approval.estimate === estimate.id).at(-1) ?? null,
   }));
@@ -73,7 +73,7 @@ function estimatesOf(job: Pick<Job, "estimates" | "approvals">): Estimates {
   return { lines, total: sum(lines), approved: sum(lines.filter(({ approval }) => approval?.agreed)) };
 }
 
-function estimateProblems({ lines, total, approved }: Estimates, order: Order): Problem[] {
+function estimateProblems({ lines, total, approved }: CostEstimates, order: Order): Problem[] {
   const waiting = lines.filter(({ approval }) => approval === null);
   const refused = lines.filter(({ approval }) => approval?.agreed === false);
   // Up to what the owner gave leave for, a change needs no word of its own.
@@ -106,7 +106,7 @@ const serialsOf = (identity: IdentityResult | null): readonly number[] =>
 /** All that Intake knows, and what it lacks. */
 export function assessIntake(
   pack: CompiledPack,
-  job: Pick<Job, "header" | "notes" | "estimates" | "approvals" | "courses">,
+  job: Pick<Job, "header" | "notes" | "costEstimates" | "approvals" | "courses">,
   order: Order,
   choices: readonly Choice[],
   identity: IdentityResult | null,
@@ -117,7 +117,7 @@ export function assessIntake(
   const { intake } = pack.pack;
   const openQuestions =
     intake?.questions.filter((question) => notes.about("application", question.id).length === 0) ?? [];
-  const estimates = estimatesOf(job);
+  const costEstimates = estimatesOf(job);
   const applicationKnown =
     job.header?.application.kind !== null || (intake !== undefined && openQuestions.length === 0);
   const asked = intake
@@ -129,7 +129,7 @@ export function assessIntake(
     : [];
   return {
     openQuestions,
-    estimates,
+    costEstimates,
     worth,
     bulletins:
       intake?.bulletins.filter(({ serials: [from, to] }) => serials.some((serial) => serial >= from && serial <= to)) ??
@@ -141,7 +141,7 @@ export function assessIntake(
         problem("noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
       ),
       ...hourProblems(notes, [null, ...new Set(job.notes.flatMap((note) => note.part ?? []))]),
-      ...estimateProblems(estimates, order),
+      ...estimateProblems(costEstimates, order),
       ...courseProblems(worth, job.courses),
     ],
     progress: {
@@ -152,7 +152,7 @@ export function assessIntake(
 }
 
 export const intakeJudgement = judgement({
-  reads: ["header", "notes", "estimates", "approvals", "courses"],
+  reads: ["header", "notes", "costEstimates", "approvals", "courses"],
   assess: assessIntake,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => (progress.total > 0 ? progress : null),
@@ -169,15 +169,15 @@ export const intakeJudgement = judgement({
       estimated: z.number(),
       approved: z.number(),
     },
-    of: ({ worth, estimates }) => ({
+    of: ({ worth, costEstimates }) => ({
       worth: worth && {
         course: worth.course,
         costs: { ...worth.costs },
         known: worth.known,
         reasons: worth.reasons.map(foundJson),
       },
-      estimated: estimates.total,
-      approved: estimates.approved,
+      estimated: costEstimates.total,
+      approved: costEstimates.approved,
     }),
   },
 });

@@ -72,7 +72,7 @@ describe("the estimate", () => {
     expect(codes(bench)).toContain("intake estimate-waits");
     agree(bench, more.id, false);
     expect(codes(bench)).toContain("intake estimate-refused");
-    expect(judge(bench).intake.estimates).toMatchObject({ total: 8501, approved: 8000 });
+    expect(judge(bench).intake.costEstimates).toMatchObject({ total: 8501, approved: 8000 });
   });
 });
 

@@ -1,3 +1,4 @@
+import type { Disposition } from "../entry/schema";
 import type { Choice } from "../plan/option";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
@@ -17,6 +18,15 @@ export interface WorthResult {
   readonly wouldChange: readonly Problem[];
   /** Castings that cannot be used again. */
   readonly lostCastings: readonly string[];
+}
+
+type Price = NonNullable<CompiledPack["pack"]["worth"]>["classes"][number];
+
+/** What a part costs that is proposed to go this way; one that nobody can judge yet as often as such parts are replaced. */
+function costOf(disposition: Disposition, { replace, rework, likely }: Price): number {
+  if (disposition === "replace") return replace;
+  if (disposition === "rework") return rework;
+  return disposition === "hold" ? likely * replace : 0;
 }
 
 /**
@@ -43,14 +53,7 @@ export function worthRebuilding(
     const price = prices.get(row.row.partClass.id);
     if (!price) continue;
     const known = proposal.disposition !== "hold";
-    const cost =
-      proposal.disposition === "replace"
-        ? price.replace
-        : proposal.disposition === "rework"
-          ? price.rework
-          : known
-            ? 0
-            : price.likely * price.replace;
+    const cost = costOf(proposal.disposition, price);
     const before = bySlot.get(row.row.slot.id);
     bySlot.set(row.row.slot.id, { cost: Math.max(cost, before?.cost ?? 0), known: known && (before?.known ?? true) });
   }

@@ -85,7 +85,7 @@ interface Course {
  *
  * @source  room left less wear x hours / age, normal about the measured size (JCGM 100, 5.1.2)
  */
-function reaches({ value, fresh: [low, high], limit, sign, hours, scatter }: Course, age: number): number {
+function chanceToLast({ value, fresh: [low, high], limit, sign, hours, scatter }: Course, age: number): number {
   const times = age > 0 ? hours / age : Infinity;
   const u = standardUncertainty(value);
   const room = sign * (limit - value.value);
@@ -157,18 +157,24 @@ export function enduranceOf(
     scatter: pack.pack.wear?.rateScatter ?? usualRateScatter,
   };
   const lasts = (hours: number) => life === null || hours + hoursWanted <= life;
-  const at = (hours: number) => (lasts(hours) ? reaches(course, hours) : 0);
+  const at = (hours: number) => (lasts(hours) ? chanceToLast(course, hours) : 0);
   const atNoWear = () =>
     normalCdf((sign * (limit - course.value.value)) / (standardUncertainty(course.value) || Number.MIN_VALUE));
-  const ends =
-    age === null ? [0, atNoWear()] : [at(age.from), age.to === null ? (life === null ? atNoWear() : 0) : at(age.to)];
+  /** At the far end of an age that nobody can bound: no wear for the hours, or a life that is long over. */
+  const atNoEnd = () => (life === null ? atNoWear() : 0);
+  const ends = age === null ? [0, atNoWear()] : [at(age.from), age.to === null ? atNoEnd() : at(age.to)];
   // A life that ends between the two ages is best in the middle: just before it is over.
   const best =
     age !== null && life !== null && age.from + hoursWanted <= life && (age.to ?? Infinity) + hoursWanted > life
-      ? reaches(course, life - hoursWanted)
+      ? chanceToLast(course, life - hoursWanted)
       : 0;
-  const until =
-    age?.to == null ? null : Math.max(age.from, Math.min(age.to, life === null ? age.to : life - hoursWanted));
+  const overAges = (from: number, to: number): number => {
+    if (to === from) return at(from);
+    if (!lasts(from)) return 0;
+    // Past the age at which its life would end before the hours wanted it never lasts.
+    const until = life === null ? to : Math.max(from, Math.min(to, life - hoursWanted));
+    return (meanOver(from, until, (hours) => chanceToLast(course, hours)) * (until - from)) / (to - from);
+  };
   return {
     hoursWanted,
     age,
@@ -178,14 +184,7 @@ export function enduranceOf(
       [course.value, sign],
       [fresh, -sign],
     ]),
-    probability:
-      age === null || age.to === null || until === null
-        ? null
-        : age.to === age.from
-          ? at(age.from)
-          : lasts(age.from)
-            ? (meanOver(age.from, until, (hours) => reaches(course, hours)) * (until - age.from)) / (age.to - age.from)
-            : 0,
+    probability: age === null || age.to === null ? null : overAges(age.from, age.to),
     low: Math.min(...ends),
     high: Math.max(...ends, best),
     life,

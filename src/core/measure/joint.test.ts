@@ -5,7 +5,7 @@ import { orrinshaw } from "../fixtures/load";
 import type { Gauge, Payload } from "../entry/schema";
 import { seeded } from "../numeric/seeded";
 import { standardUncertainty } from "../quantity/estimate";
-import { budgetOf, jointBudget, totalOf } from "./budget";
+import { budgetOf, jointBudget, totalOf } from "./uncertainty-budget";
 
 const asOf = "2026-11-24T00:00:00Z";
 const micrometer: Gauge = { ...testGauge, id: "micrometer", method: "direct", quantities: ["external-diameter"] };

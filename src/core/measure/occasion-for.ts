@@ -15,14 +15,14 @@ export const suits = ({ quantities, range: [from, to] }: Gauge, feature: Feature
 /** How far from its setting a comparator still reads, in mm. Common practice, no source. */
 const travel = 2;
 
-/** Whether a comparator set on this master reaches the feature; it only shows small differences. */
-export const reaches = ({ lengthMm }: Pick<SettingMaster, "lengthMm">, feature: Feature): boolean =>
+/** Whether a comparator set on this master isNearSize the feature; it only shows small differences. */
+export const isNearSize = ({ lengthMm }: Pick<SettingMaster, "lengthMm">, feature: Feature): boolean =>
   Math.abs(lengthMm - nominal(feature)) <= travel;
 
 /** The occasion that new readings of a feature belong to: the last one opened with a gauge that suits it, set near its size. */
 export function occasionFor(job: Job, feature: Feature): Occasion | null {
   return [...job.occasions.values()]
-    .filter(({ gauge, master }) => suits(gauge, feature) && (!master || reaches(master, feature)))
+    .filter(({ gauge, master }) => suits(gauge, feature) && (!master || isNearSize(master, feature)))
     .reduce<Occasion | null>(
       (newest, occasion) => (newest && Date.parse(newest.at) >= Date.parse(occasion.at) ? newest : occasion),
       null,

@@ -1,6 +1,6 @@
 import { problem, type Problem } from "../problem/problem";
 import { standardUncertainty, type Estimate } from "../quantity/estimate";
-import { budgetOf } from "./budget";
+import { budgetOf } from "./uncertainty-budget";
 import type { CharacteristicResult } from "./assess-characteristic";
 import { coverageFactor, type Conformity } from "./conformity";
 

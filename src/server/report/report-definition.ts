@@ -4,6 +4,7 @@ import type { CompiledPack } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
 import type { Choice } from "@/core/plan/option";
+import type { CheckResult } from "@/core/strip/assess-strip";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { standingOf } from "@/core/plan/standing";
@@ -192,27 +193,25 @@ function identified({ identity, order }: Assessment, { pack }: CompiledPack, wor
   return lines.length > 0 ? [heading("What engine it is"), { ul: lines }] : [];
 }
 
-/** What was tried before it came apart, and cannot be tried again. */
+/** What was noted at one place of a check, in a few words. */
+function noted({ check }: CheckResult, { notes, amiss }: CheckResult["places"][number]): string {
+  const said = notes.map(({ state, value, skipped }) => {
+    if (skipped !== null) return `not tried (${skipped})`;
+    const figure = value !== null && check.figure && formatQuantity(value, unitById(check.figure.unit)!);
+    return [check.states?.find((each) => each.id === state)?.name, figure].filter(Boolean).join(", ");
+  });
+  return `${said.join(" or ")}${amiss ? ", not as it should be" : ""}`;
+}
+
+/** What was tried before it came apart, and cannot be tried again: a line for each check. */
 function tried({ strip }: Assessment): Content[] {
   const lines = (strip?.steps ?? [])
     .flatMap(({ checks }) => checks)
-    .flatMap(({ check, places }) =>
-      places.flatMap(({ id, name, notes, amiss }) =>
-        notes.map(({ state, value, skipped }) => {
-          const what = id === null ? capital(check.name) : `${capital(check.name)}, ${name}`;
-          const said =
-            skipped !== null
-              ? `not tried: ${skipped}`
-              : [
-                  check.states?.find((each) => each.id === state)?.name,
-                  value !== null && check.figure && formatQuantity(value, unitById(check.figure.unit)!),
-                ]
-                  .filter(Boolean)
-                  .join(", ");
-          return `${what}: ${said}${amiss ? ", not as it should be" : ""}.`;
-        }),
-      ),
-    );
+    .flatMap((result) => {
+      const places = result.places.filter(({ notes }) => notes.length > 0);
+      const said = places.map((place) => [place.id === null ? "" : place.name, noted(result, place)].join(" ").trim());
+      return said.length > 0 ? [`${capital(result.check.name)}: ${said.join("; ")}.`] : [];
+    });
   return lines.length > 0 ? [heading("Tried before it came apart"), { ul: lines }] : [];
 }
 

@@ -10,6 +10,13 @@ export interface Findable {
 
 const plain = (text: string) => text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
 
+/** How far a word is from being the name: a whole word of it, the beginning of one, anywhere in it, or only in what else is known. */
+function costIn(name: string, word: string): number {
+  if (name.split(/[\s,·]+/u).includes(word)) return 0;
+  if (name.includes(` ${word}`) || name.startsWith(word)) return 1;
+  return name.includes(word) ? 2 : 4;
+}
+
 /** How well an item answers to the words: smaller is better, null is not at all. */
 function rank({ title, detail }: Findable, words: readonly string[]): number | null {
   const name = plain(title);
@@ -18,13 +25,7 @@ function rank({ title, detail }: Findable, words: readonly string[]): number | n
   for (const word of words) {
     if (!all.includes(word)) return null;
     // A whole word of the name first, then its beginning, then anywhere: “5” means cylinder 5 before 70.950.
-    cost += name.split(/[\s,·]+/u).includes(word)
-      ? 0
-      : name.includes(` ${word}`) || name.startsWith(word)
-        ? 1
-        : name.includes(word)
-          ? 2
-          : 4;
+    cost += costIn(name, word);
   }
   return cost;
 }

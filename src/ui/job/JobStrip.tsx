@@ -47,7 +47,7 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
   const { pack, assessment, me, unit } = useJob();
   const { header } = assessment.job;
   const { order } = assessment;
-  const { estimates } = assessment.intake;
+  const { costEstimates } = assessment.intake;
   const variant = variantOf(pack, assessment);
   return (
     <Flex
@@ -83,9 +83,9 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
         </chakra.span>
       </Box>
       <Item name="Wanted">{order.hoursWanted ? `${grouped(order.hoursWanted)} h` : "hours unknown"}</Item>
-      <Item name={estimates.total > 0 ? "Estimated" : "Budget"}>
-        {estimates.total > 0
-          ? `${grouped(estimates.total)} of ${order.budget ? grouped(order.budget) : "unknown"}`
+      <Item name={costEstimates.total > 0 ? "Estimated" : "Budget"}>
+        {costEstimates.total > 0
+          ? `${grouped(costEstimates.total)} of ${order.budget ? grouped(order.budget) : "unknown"}`
           : order.budget
             ? grouped(order.budget)
             : "unknown"}

@@ -2,8 +2,9 @@
 import { Flex, Heading, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { JointResult } from "@/core/measure/assess-joint";
+import type { Age } from "@/core/measure/endurance";
 import type { RowResult } from "@/core/measure/assess-row";
-import { budgetOf, jointBudget } from "@/core/measure/budget";
+import { budgetOf, jointBudget } from "@/core/measure/uncertainty-budget";
 import { settling } from "@/core/measure/settle";
 import { extremeBias } from "@/core/numeric/extreme-bias";
 import { ownScatter } from "@/core/measure/own-scatter";
@@ -21,7 +22,7 @@ import { sayLimit, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
 import { ConformityMark, markColor, type ShownMark } from "../kit/ConformityMark";
 import { Leader } from "../kit/Leader";
-import { Budget } from "./Budget";
+import { UncertaintyBudget } from "./UncertaintyBudget";
 import { useJob } from "./JobContext";
 import { Tag } from "./Tag";
 
@@ -98,6 +99,13 @@ function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "d
 const range = (low: number, high: number) =>
   percent(low) === percent(high) ? percent(low) : `${percent(low)} to ${percent(high)}`;
 
+function sayHours(age: Age | null): string {
+  if (!age) return "nobody knows its hours";
+  if (age.to === null) return `it has run ${grouped(age.from)} h at least`;
+  if (age.from === age.to) return `it has run ${grouped(age.from)} h`;
+  return `it has run between ${grouped(age.from)} and ${grouped(age.to)} h, which nobody knows better`;
+}
+
 /** Whether it reaches the hours wanted, and what that rests on. */
 function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
   const { assessment, unitFor, pack } = useJob();
@@ -106,13 +114,7 @@ function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
   if (!endurance) return null;
   const { hoursWanted, probability, low, high, age, limit, limitKind, life, wear } = endurance;
   const color = high < 0.5 ? "out" : (probability ?? low) < 0.9 ? "near" : "ink";
-  const hours = !age
-    ? "nobody knows its hours"
-    : age.to === null
-      ? `it has run ${grouped(age.from)} h at least`
-      : age.from === age.to
-        ? `it has run ${grouped(age.from)} h`
-        : `it has run between ${grouped(age.from)} and ${grouped(age.to)} h, which nobody knows better`;
+  const hours = sayHours(age);
   return (
     <>
       <chakra.dl>
@@ -292,7 +294,7 @@ export function PartTag({ row, brief = false, beneath, children }: Props) {
       {!brief && <Extreme row={row} />}
       {!brief && <Repeats row={row} />}
       {!brief && governing.estimate && (
-        <Budget
+        <UncertaintyBudget
           lines={budgetOf(governing.estimate)}
           total={standardUncertainty(governing.estimate)}
           unit={unitFor(governing.characteristic.unit)}
@@ -345,7 +347,7 @@ export function JointTag({ joint, children }: { joint: JointResult; children?: R
         <Source governing={governing} />
       </Tag>
       {governing.estimate && (
-        <Budget
+        <UncertaintyBudget
           lines={jointBudget(joint, governing.characteristic.expr, pack.facts)}
           total={standardUncertainty(governing.estimate)}
           unit={unitFor(governing.characteristic.unit)}

@@ -19,7 +19,7 @@ export const mapLooks: Readonly<Record<SlotState | "unjudged", Look>> = {
   open: { stroke: "lineStrong", fill: "transparent", weight: 1, words: "not measured" },
   partly: { stroke: "near", fill: "transparent", weight: 1.4, dash: "2.2 1.6", words: "cannot tell yet" },
   sound: { stroke: "sound", fill: "transparent", weight: 1.6, words: "may be used again" },
-  worn: { stroke: "ember", fill: "emberWash", weight: 2.6, words: "not as it is" },
+  refused: { stroke: "ember", fill: "emberWash", weight: 2.6, words: "not as it is" },
   unjudged: { stroke: "line", fill: "transparent", weight: 1, words: "nothing to decide" },
 };
 

@@ -7,7 +7,7 @@ const Circle = chakra("circle");
 /** What the strokes of the engine map mean. */
 export const MapLegend = () => (
   <Flex gap="20px" wrap="wrap" mt="10px" fontSize="13px" color="quiet">
-    {(["sound", "worn", "partly", "open"] as const).map((state) => {
+    {(["sound", "refused", "partly", "open"] as const).map((state) => {
       const { stroke, fill, weight, dash, words } = mapLooks[state];
       return (
         <Flex key={state} as="span" align="center" gap="7px">

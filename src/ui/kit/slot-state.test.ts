@@ -12,14 +12,14 @@ const statesOf = (entries: Parameters<typeof assess>[1], pack = orrinshaw) => {
 test("a slot shows the worst that is known of what is in it", () => {
   expect(statesOf(demoJob("ferry-marigold"))).toMatchObject({
     "liner-1": "sound",
-    "liner-3": "worn",
+    "liner-3": "refused",
     "liner-4": "partly",
-    "liner-5": "worn",
-    crankshaft: "worn",
-    "rod-shell-upper-5": "worn",
-    "main-shell-lower-5": "worn",
+    "liner-5": "refused",
+    crankshaft: "refused",
+    "rod-shell-upper-5": "refused",
+    "main-shell-lower-5": "refused",
     "main-shell-upper-1": "sound",
-    "rod-5": "worn",
+    "rod-5": "refused",
     "piston-1": "open",
   });
   expect(new Set(Object.values(statesOf(demoJob("drainage-pump-3"))))).toEqual(new Set(["open"]));
@@ -30,7 +30,7 @@ test("an engine of another arrangement is marked by the same rule", () => {
   const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct" }, master: null });
   bench.readAll(occasion, "housing-front/width", [80, 79.99, 79.995, 79.99]);
   bench.readAll(occasion, "housing-rear/width", [79.8]);
-  expect(statesOf(bench.entries, rotary)).toEqual({ "housing-front": "sound", "housing-rear": "worn" });
+  expect(statesOf(bench.entries, rotary)).toEqual({ "housing-front": "sound", "housing-rear": "refused" });
 });
 
 test("the next step is the strip list, the first place without readings, then the open decisions, then handing over", () => {

@@ -1,10 +1,10 @@
 import type { Assessment } from "@/core/assessment";
 import type { Choice } from "@/core/plan/option";
 
-export type SlotState = "open" | "partly" | "sound" | "worn";
+export type SlotState = "open" | "partly" | "sound" | "refused";
 
 function stateOf(mine: readonly Choice[]): SlotState {
-  if (mine.some((choice) => choice.options[0]!.allowed === false)) return "worn";
+  if (mine.some((choice) => choice.options[0]!.allowed === false)) return "refused";
   if (mine.every((choice) => choice.row.measured === 0)) return "open";
   return mine.every((choice) => choice.options[0]!.allowed === true) ? "sound" : "partly";
 }

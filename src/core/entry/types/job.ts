@@ -44,7 +44,7 @@ export const jobEntries = {
   /** What the work will cost, or what a change adds to it. */
   "estimate-made": declare({
     writer: "lead",
-    list: "estimates",
+    list: "costEstimates",
     payload: z.strictObject({ kind: z.enum(["estimate", "change"]), amount: Finite, words: Words, supersedes }),
   }),
   /** The owner's word on an estimate or a change: whose, when, how. */

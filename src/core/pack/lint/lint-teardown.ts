@@ -1,4 +1,4 @@
-import { unreachableNodes } from "../../circuits/reach";
+import { unreachedNodes } from "../../circuits/downstream";
 import type { Path } from "../../problem/problem";
 import type { PartClass } from "../schema";
 import type { Circuit } from "../schema-teardown";
@@ -80,8 +80,7 @@ function lintCircuit({ ids, report, each }: LintContext, circuit: Circuit, slots
     for (const id of [from, to]) if (!nodes.has(id)) report("unknown-node", at, { id });
     if (slot !== undefined && !slots.has(slot)) report("unknown-slot", at, { slot });
   });
-  for (const id of unreachableNodes(circuit))
-    report("circuit-part-unreachable", path, { circuit: circuit.id, node: id });
+  for (const id of unreachedNodes(circuit)) report("circuit-part-unreachable", path, { circuit: circuit.id, node: id });
 }
 
 /** Everything that is wrong with what a pack says of taking apart, cleaning and crack-checking. */

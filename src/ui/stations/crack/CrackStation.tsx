@@ -7,6 +7,7 @@ import { lineLength, type Spot } from "@/core/numeric/plane";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { sayRef } from "@/words/say-option";
+import { many } from "@/words/sentences/sentence";
 import { sayProblem } from "@/words/say-problem";
 import { crackStateWords } from "@/words/words-for";
 import { Cautions } from "../../job/Cautions";
@@ -305,14 +306,11 @@ function Casting({ of }: { of: CrackPart }) {
   );
 }
 
-const noteOf = ({ worst, isChecked, cracks }: CrackPart) =>
-  worst === "scrap"
-    ? "scrap"
-    : cracks.length > 0
-      ? `${cracks.length} ${cracks.length === 1 ? "crack" : "cracks"}${worst === null ? ", open" : `, ${worst}`}`
-      : isChecked
-        ? "nothing found"
-        : "not checked";
+function noteOf({ worst, isChecked, cracks }: CrackPart): string {
+  if (worst === "scrap") return "scrap";
+  if (cracks.length > 0) return `${many(cracks.length, "crack")}, ${worst ?? "open"}`;
+  return isChecked ? "nothing found" : "not checked";
+}
 
 /** Where castings are looked over before money goes into them. */
 export function CrackStation() {

@@ -2,12 +2,18 @@
 import { Flex, chakra } from "@chakra-ui/react";
 import { memo, useCallback } from "react";
 import type { Choice } from "@/core/plan/option";
-import { standingOf } from "@/core/plan/standing";
+import { standingOf, type Standing } from "@/core/plan/standing";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit } from "@/core/quantity/units";
 import { sayDecided, sayOption } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { DispositionMark } from "../../kit/DispositionMark";
+
+function sayStanding(standing: Standing): string {
+  if (standing.kind === "clash") return "choose one";
+  if (standing.kind === "open") return "proposed";
+  return standing.overrides ? "decided, against the proposal" : "decided";
+}
 
 interface Props {
   readonly choice: Choice;
@@ -75,13 +81,7 @@ export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hand
         <Flex as="span" direction="column" fontSize="14px" lineHeight="1.2" hideBelow="md">
           <span>{clash ? "Decided twice" : decided ? sayDecided(decided) : sayOption(shown)}</span>
           <chakra.span fontSize="12px" color={decided ? "quiet" : "emberInk"}>
-            {clash
-              ? "choose one"
-              : decided
-                ? decided.overrides
-                  ? "decided, against the proposal"
-                  : "decided"
-                : "proposed"}
+            {sayStanding(standing)}
           </chakra.span>
         </Flex>
         <chakra.span fontSize="12px" lineHeight="1.25" color="quiet" lineClamp={2} hideBelow="md">

@@ -10,7 +10,7 @@ import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../../job/JobContext";
 
 /** How a number was read, sign by sign, and what it says. */
-function Reading({ decoded }: { decoded: Decoded }) {
+function DecodedNumber({ decoded }: { decoded: Decoded }) {
   const { pack, wording } = useJob();
   const nameOf = (id: string) => pack.pack.variants.find((variant) => variant.id === id)?.name ?? id;
   const { segments, variant, built, revisions, rule } = decoded;
@@ -117,7 +117,7 @@ export function NumberField({ result }: { result: PlaceResult }) {
         </chakra.p>
       )}
       {reading?.decoded.map((decoded) => (
-        <Reading key={decoded.rule.id} decoded={decoded} />
+        <DecodedNumber key={decoded.rule.id} decoded={decoded} />
       ))}
       {[...(reading?.problems ?? []), ...(reading?.decoded.flatMap((decoded) => decoded.problems) ?? [])].map(
         (found, at) => (

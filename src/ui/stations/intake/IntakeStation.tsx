@@ -13,7 +13,7 @@ import { useJob } from "../../job/JobContext";
 import { StationLayout } from "../../job/StationLayout";
 import { Chip } from "../../kit/Chip";
 import { Choose } from "../../kit/Choose";
-import { Estimates } from "./Estimates";
+import { CostEstimates } from "./CostEstimates";
 import { NoteField } from "./NoteField";
 import { OwnerLinks } from "./OwnerLinks";
 import { PartHours } from "./PartHours";
@@ -33,16 +33,10 @@ const yesNo = [
   { id: "yes", name: "yes" },
   { id: "no", name: "no" },
 ];
-const asText = (value: unknown) =>
-  value === true
-    ? "yes"
-    : value === false
-      ? "no"
-      : typeof value === "string"
-        ? value
-        : value === null
-          ? null
-          : undefined;
+function asText(value: unknown): string | null | undefined {
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  return typeof value === "string" || value === null ? value : undefined;
+}
 
 /** What there is to know before anything is touched. */
 export function IntakeStation() {
@@ -69,7 +63,7 @@ export function IntakeStation() {
       aside={
         <>
           <Worth />
-          <Estimates />
+          <CostEstimates />
           <OwnerLinks />
         </>
       }

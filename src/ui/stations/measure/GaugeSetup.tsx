@@ -13,7 +13,7 @@ import { fromCore, unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../../job/JobContext";
-import { nominal, reaches, suits } from "@/core/measure/occasion-for";
+import { nominal, isNearSize, suits } from "@/core/measure/occasion-for";
 
 const celsius = unitById("c")!;
 const mm = unitById("mm")!;
@@ -73,7 +73,7 @@ interface Props {
 export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
   const { shop, append, newId, mayWrite, wording } = useJob();
   const gauges = shop.gauges.filter((gauge) => suits(gauge, sheet.feature));
-  const masters = shop.masters.filter((master) => reaches(master, sheet.feature));
+  const masters = shop.masters.filter((master) => isNearSize(master, sheet.feature));
   const size = nominal(sheet.feature);
   const micrometers = shop.gauges.filter(
     (gauge) =>
@@ -124,7 +124,7 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
       return setError("master", {
         message: "A comparator needs the master it was set on: a ring, or a micrometer locked at the size.",
       });
-    if (master && !reaches(master, sheet.feature))
+    if (master && !isNearSize(master, sheet.feature))
       return setError(isLocked ? "lockedSize" : "master", {
         message: `A comparator set at ${master.lengthMm.toFixed(3)} mm does not reach ${size.toFixed(3)} mm.`,
       });

@@ -129,13 +129,9 @@ const bounds = ({ check: { figure } }: CheckResult) => {
   const unit = unitById(figure.unit)!;
   const say = (value: number) => formatNumber(toCore(value, unit), unit);
   const { low, high } = figure;
-  return low !== undefined && high !== undefined
-    ? `${say(low)} to ${say(high)} ${unit.symbol}`
-    : low !== undefined
-      ? `at least ${say(low)} ${unit.symbol}`
-      : high !== undefined
-        ? `at most ${say(high)} ${unit.symbol}`
-        : null;
+  if (low !== undefined && high !== undefined) return `${say(low)} to ${say(high)} ${unit.symbol}`;
+  if (low !== undefined) return `at least ${say(low)} ${unit.symbol}`;
+  return high === undefined ? null : `at most ${say(high)} ${unit.symbol}`;
 };
 
 /** Something to look at while it can still be: offered before the step that ends it. */

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import type { BudgetLine } from "@/core/measure/budget";
+import type { BudgetLine } from "@/core/measure/uncertainty-budget";
 import { fromCore, type Unit } from "@/core/quantity/units";
 import { saySource } from "@/words/say-source";
 import { useJob } from "./JobContext";
@@ -20,7 +20,7 @@ const Head = chakra("th", {
 });
 
 /** What an uncertainty is made of, line by line; what two ends share and so cancels stands in it too. */
-export function Budget({
+export function UncertaintyBudget({
   lines,
   total,
   coverage,

@@ -55,9 +55,9 @@ function Approve({ estimate }: { estimate: string }) {
 }
 
 /** The estimate, what was added to it, and the owner's word on each. */
-export function Estimates() {
+export function CostEstimates() {
   const { assessment, append, mayDecide } = useJob();
-  const { lines, total, approved } = assessment.intake.estimates;
+  const { lines, total, approved } = assessment.intake.costEstimates;
   const [amount, setAmount] = useState("");
   const [words, setWords] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);

@@ -2,7 +2,7 @@ import { groupBy } from "../group";
 import type { Circuit } from "../pack/schema-teardown";
 
 /** Where what gets in at some nodes can be carried: those nodes and all that follows, up to what lets nothing pass. */
-export function reachedFrom(circuit: Circuit, starts: readonly string[]): ReadonlySet<string> {
+export function downstreamOf(circuit: Circuit, starts: readonly string[]): ReadonlySet<string> {
   const after = groupBy(circuit.passages, (passage) => passage.from);
   const stops = new Set(circuit.nodes.filter((node) => node.stops).map((node) => node.id));
   const reached = new Set(starts);
@@ -19,8 +19,8 @@ export function reachedFrom(circuit: Circuit, starts: readonly string[]): Readon
 }
 
 /** Nodes of a circuit that nothing flows to, whatever stops on the way. */
-export function unreachableNodes(circuit: Circuit): readonly string[] {
+export function unreachedNodes(circuit: Circuit): readonly string[] {
   const open: Circuit = { ...circuit, nodes: circuit.nodes.map((node) => ({ ...node, stops: false })) };
-  const reached = reachedFrom(open, [circuit.from]);
+  const reached = downstreamOf(open, [circuit.from]);
   return circuit.nodes.flatMap(({ id }) => (reached.has(id) ? [] : [id]));
 }
