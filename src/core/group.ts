@@ -14,6 +14,10 @@ export function groupByKeys<K, V>(
   return groups;
 }
 
-/** Values of a list by their key, in the order in which they come. */
+/**
+ * Values of a list by their key, in the order in which they come.
+ *
+ * @example groupBy([1, 2, 3], (n) => n % 2).get(1) // [1, 3]
+ */
 export const groupBy = <K, V>(values: readonly V[], keyOf: (value: V) => K): ReadonlyMap<K, readonly V[]> =>
   groupByKeys(values, (value) => [keyOf(value)]);

@@ -13,7 +13,12 @@ export const hold = (found: CanHold): Hold => ({ ...found, severity: "hold", ...
 const isHold = (found: Problem): found is CanHold =>
   found.severity === "hold" && problemCodes[found.code].hold !== null;
 
-/** Those of a list of problems that hold something up. */
+/**
+ * Those of a list of problems that hold something up.
+ *
+ * @param problems  of any judgement
+ * @returns         those that are as grave as a hold, with what they hold up and where they are settled
+ */
 export const holdsAmong = (problems: readonly Problem[]): Hold[] => problems.filter(isHold).map(hold);
 
 /** How many holds of each kind stand. */
@@ -23,7 +28,11 @@ export const countByKind = (holds: readonly Hold[]): Readonly<Record<HoldKind, n
   unknown: holds.filter(({ kind }) => kind === "unknown").length,
 });
 
-/** What a hold is about, as a lifting names it. */
+/**
+ * What a hold is about, as a lifting names it.
+ *
+ * @example aboutOf({ path: ["a", "b"] }) // "a b"
+ */
 export const aboutOf = ({ path }: Pick<Problem, "path">): string => path.join(" ") || "job";
 
 /** A hold that somebody went past, with the reason. */

@@ -86,6 +86,9 @@ export const zonesCrossed = ({ zones }: ZoneMap, line: readonly Spot[]): Readonl
  * What a crack means where it is: the worst that any zone it touches makes of it.
  *
  * @param schools  the option that the shop follows, by school; null or absent where nobody chose
+ * @param map      zones of the casting, in its millimetres
+ * @param crack    its line on the map, and its measured length in mm where somebody measured it
+ * @returns        null for the verdict where a condition cannot be told, or the line lies in no zone
  */
 export function crackVerdict(map: ZoneMap, crack: Crack, schools: ReadonlyMap<string, string | null>): CrackVerdict {
   const crossed = zonesCrossed(map, crack.line);
@@ -103,5 +106,10 @@ export function crackVerdict(map: ZoneMap, crack: Crack, schools: ReadonlyMap<st
   };
 }
 
-/** How long a crack is as it is drawn, for where nobody measured it. */
+/**
+ * How long a crack is as it is drawn, for where nobody measured it.
+ *
+ * @returns  mm of the zone map
+ * @example drawnLength({ line: [[0, 0], [3, 4]] }) // 5
+ */
 export const drawnLength = ({ line }: Pick<Crack, "line">): number => lineLength(line);

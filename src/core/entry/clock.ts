@@ -3,7 +3,11 @@ import type { Envelope } from "./schema";
 /** A device's clock may be ahead of the server's by so much before its entries are sorted by their receipt. */
 export const clockMarginMs = 5 * 60_000;
 
-/** By how much an entry is dated ahead of its receipt beyond the margin, in milliseconds; 0 where it is not, or nobody stamped it. */
+/**
+ * By how much an entry is dated ahead of its receipt beyond the margin, in milliseconds; 0 where it is not, or nobody stamped it.
+ *
+ * @example clockAhead({ at: "2026-01-01T01:00:00.000Z", stamp: { at: "2026-01-01T00:00:00.000Z", role: null } }) // 3600000
+ */
 export function clockAhead({ at, stamp }: Pick<Envelope, "at" | "stamp">): number {
   // Moments written alike are in order when their texts are: nearly all are, and none of those is ahead.
   if (!stamp || (at.length === stamp.at.length && at.endsWith("Z") && at <= stamp.at)) return 0;

@@ -16,7 +16,13 @@ export interface Maker {
 export const makeId = ({ now, random }: Pick<Maker, "now" | "random">): string =>
   v7({ msecs: now(), random: random() });
 
-/** A new entry in the newest version of its type. */
+/**
+ * A new entry in the newest version of its type.
+ *
+ * @param maker    stream, author, clock and randomness
+ * @param payload  of the type's newest version
+ * @returns        an envelope without a stamp: that is a server's to give
+ */
 export function makeEntry<T extends EntryType>(maker: Maker, type: T, payload: Payload<T>): Envelope {
   const now = maker.now();
   return {
@@ -33,6 +39,9 @@ export function makeEntry<T extends EntryType>(maker: Maker, type: T, payload: P
 /**
  * A clock that never shows a moment twice: what one hand makes within a millisecond is in order too. It runs ahead of
  * the clock it goes by only while more than one entry a millisecond is made.
+ *
+ * @param clock  milliseconds since 1970
+ * @example oneByOne(() => 5)() // 5
  */
 export function oneByOne(clock: () => number): () => number {
   let last = -Infinity;

@@ -35,7 +35,12 @@ export function readRecordLine(
   return errors.length > 0 ? { problems: errors } : { envelope: envelope.value };
 }
 
-/** Reads a job's record, one entry a line; blank lines are passed over. Says all that is wrong, by line. */
+/**
+ * Reads a job's record, one entry a line; blank lines are passed over. Says all that is wrong, by line.
+ *
+ * @param text  NDJSON: an entry a line
+ * @returns     what could be read, and all that is wrong by line; a line that is wrong is not read
+ */
 export function readRecord(text: string): {
   readonly entries: readonly Envelope[];
   readonly problems: readonly LineProblem[];

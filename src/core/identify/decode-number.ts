@@ -100,7 +100,12 @@ const lookAlike: Readonly<Record<string, string>> = {
   A: "4",
 };
 
-/** Capitals and digits of what was read; signs between them, case, width and foreign look-alikes do not matter. */
+/**
+ * Capitals and digits of what was read; signs between them, case, width and foreign look-alikes do not matter.
+ *
+ * @param text  in any alphabet that looks like Latin
+ * @example plainNumber(" f5-c·3041/ ") // "F5C3041"
+ */
 export function plainNumber(text: string): string {
   const capitals = text.normalize("NFKC").toUpperCase();
   return [...capitals]

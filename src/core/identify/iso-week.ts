@@ -6,7 +6,12 @@ function firstMonday(year: number): number {
   return fourth - ((new Date(fourth).getUTCDay() + 6) % 7) * dayMs;
 }
 
-/** How many ISO weeks a year has: 52 or 53. */
+/**
+ * How many ISO weeks a year has: 52 or 53.
+ *
+ * @source   ISO 8601 (from memory)
+ * @example weeksIn(2026) // 53
+ */
 export const weeksIn = (year: number): number => Math.round((firstMonday(year + 1) - firstMonday(year)) / (7 * dayMs));
 
 /**

@@ -58,7 +58,12 @@ export function assessCharacteristic(
   };
 }
 
-/** False when anything is refused, null when anything with a limit is open, true otherwise. */
+/**
+ * False when anything is refused, null when anything with a limit is open, true otherwise.
+ *
+ * @returns  false where one is refused, else null where one is open, else true
+ * @example allAccepted([true, null, false]) // false
+ */
 export function allAccepted(answers: readonly Answer[]): Answer {
   if (answers.includes(false)) return false;
   return answers.length === 0 || answers.includes(null) ? null : true;

@@ -12,14 +12,22 @@ export const coverageFactor = 2;
 /**
  * Coverage factor for 95.45 %: 2 where all sources are known well, more where what dominates is known from few readings.
  *
+ * @returns  2 or more
  * @source  JCGM 100:2008, G.4 (from memory)
+ * @example coverageOf(estimate(1, [["a", 0.1]])) // 2
  */
 export function coverageOf(of: Estimate): number {
   const degrees = effectiveDegrees(of);
   return degrees === Infinity ? coverageFactor : tQuantile((1 + coverage) / 2, degrees);
 }
 
-/** U = k u. */
+/**
+ * U = k u.
+ *
+ * @returns  U in the value's unit, for 95.45 %
+ * @source   JCGM 100:2008, 6.2 (from memory)
+ * @example expandedUncertainty(estimate(1, [["a", 0.1]])) // 0.2
+ */
 export const expandedUncertainty = (of: Estimate): number => coverageOf(of) * standardUncertainty(of);
 
 export const marks = ["inside", "inside-within-u", "outside-within-u", "outside"] as const;
@@ -46,7 +54,11 @@ export interface Conformity {
  * Probability that the true value lies within the bounds, for a normal distribution about the estimate; truncated
  * at zero for a quantity that cannot be negative.
  *
+ * @param of           in any unit; no uncertainty is taken as exact
+ * @param nonNegative  the quantity cannot be below zero
+ * @returns            0 to 1
  * @source  JCGM 106:2012, 7.2 and 7.3 (from memory)
+ * @example probabilityWithin(estimate(0, [["a", 1]]), { max: 0 }) // 0.5
  */
 export function probabilityWithin(
   of: Estimate,
@@ -67,7 +79,12 @@ export function probabilityWithin(
  * One of four answers: clearly inside, inside but within U of the limit, outside but within U, clearly outside.
  * A value on the limit is inside.
  *
+ * @param of           in any unit
+ * @param bounds       in the same unit; where both are given the nearer one speaks
+ * @param nonNegative  the quantity cannot be below zero
+ * @returns            mark, probability of being inside, and the signed margin to the nearer bound
  * @source  ISO 14253-1 and JCGM 106:2012, 8 (from memory): guard band g = U
+ * @example conformity(estimate(5, [["a", 1]]), { max: 8 }).mark // "inside"
  */
 export function conformity(of: Estimate, bounds: Bounds, nonNegative = false): Conformity {
   const expanded = expandedUncertainty(of);
@@ -94,13 +111,19 @@ const acceptedMarks: Readonly<Record<DecisionRule, readonly Mark[]>> = {
 
 /**
  * Whether a decision rule accepts what was found.
+ *
  * @source  JCGM 106:2012, 8.2 and 8.3 (from memory)
+ * @example accepts("guarded-acceptance", conformity(estimate(7, [["a", 1]]), { max: 8 })) // false
  */
 export const accepts = (rule: DecisionRule, { mark }: Conformity): boolean => acceptedMarks[rule].includes(mark);
 
 /** From lenient to strict. */
 const strictness: readonly DecisionRule[] = ["guarded-rejection", "simple", "guarded-acceptance"];
 
-/** The stricter of two decision rules; the first where there is no second. */
+/**
+ * The stricter of two decision rules; the first where there is no second.
+ *
+ * @example stricter("simple", "guarded-acceptance") // "guarded-acceptance"
+ */
 export const stricter = (rule: DecisionRule, atLeast: DecisionRule | undefined): DecisionRule =>
   atLeast !== undefined && strictness.indexOf(atLeast) > strictness.indexOf(rule) ? atLeast : rule;

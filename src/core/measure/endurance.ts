@@ -37,6 +37,9 @@ export const usualRateScatter = 0.25;
 /**
  * What is known of a part's hours. Its own come first; what came with the engine has the engine's, unless an overhaul
  * may have renewed it: then it is somewhere between. Not knowing is an answer, and no hours are ever zero for want of one.
+ *
+ * @param notes  what Intake knows of hours
+ * @returns      hours from and to; `to` is null where nobody can say how many at most; null where nothing is known
  */
 export function ageOf(part: Part, notes: Notes): Age | null {
   const hours = (item: string, of: string | null) => {
@@ -122,6 +125,9 @@ function meanOver(from: number, to: number, at: (age: number) => number): number
 /**
  * How likely a part is to run the hours wanted before it is worn to the limit, or its life is over. Null where the row
  * is not measured through, has no limit that wear runs into, or does not wear with hours.
+ *
+ * @param row  measured through, of a feature that wears with hours
+ * @returns    probabilities from 0 to 1 at both ends of its age and over all of it
  */
 export function enduranceOf(
   pack: CompiledPack,

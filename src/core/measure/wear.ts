@@ -29,7 +29,12 @@ export function wearLimit(
 /**
  * Share of the way from new to the limit that is used: 0 as new, 1 at the limit, signed.
  *
+ * @param value  now, mm
+ * @param fresh  when it was new, mm
+ * @param limit  where wear ends, mm
+ * @returns      0 new, 1 at the limit, signed; dimensionless
  * @source  common practice: (value - new) / (limit - new)
+ * @example wearShare(exact(108.05), exact(108), 108.1).value // 0.5
  */
 export function wearShare(value: Estimate, fresh: Estimate, limit: number): Estimate | null {
   const way = subtract(exact(limit), fresh);

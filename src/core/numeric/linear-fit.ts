@@ -1,4 +1,11 @@
-/** Solves a small square system; null where it has no one solution. @source  Gaussian elimination with partial pivoting */
+/**
+ * Solves a small square system; null where it has no one solution.
+ *
+ * @param matrix  n rows of n figures
+ * @param right   n figures
+ * @source  Gaussian elimination with partial pivoting
+ * @example solve([[2, 0], [0, 4]], [2, 8]) // [1, 2]
+ */
 export function solve(matrix: readonly (readonly number[])[], right: readonly number[]): number[] | null {
   const size = right.length;
   const rows = matrix.map((row, at) => [...row, right[at]!]);
@@ -65,7 +72,14 @@ function residualOf(
   return basis.map((_, i) => (i === at ? 1 : 0) - weights.reduce((sum, row, p) => sum + basis[at]![p]! * row[i]!, 0));
 }
 
-/** The greatest less the least residual of a least-squares fit, with what moves it. */
+/**
+ * The greatest less the least residual of a least-squares fit, with what moves it.
+ *
+ * @param basis     for each observation, what multiplies each parameter
+ * @param observed  as many as the basis has rows
+ * @returns         null where the observations do not carry the parameters
+ * @example residualRange([[1], [1], [1]], [1, 2, 4])!.value // 3
+ */
 export function residualRange(basis: readonly (readonly number[])[], observed: readonly number[]): Fitted | null {
   const weights = leastSquaresWeights(basis);
   if (!weights) return null;
@@ -81,7 +95,12 @@ export function residualRange(basis: readonly (readonly number[])[], observed: r
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
-/** What a least-squares circle asks of readings at angles: a mean, and a shift along two axes. */
+/**
+ * What a least-squares circle asks of readings at angles: a mean, and a shift along two axes.
+ *
+ * @param degrees  angle of each reading
+ * @returns        a row for each: 1, cos, sin
+ */
 export const circleBasis = (degrees: readonly number[]): number[][] =>
   degrees.map((angle) => [1, Math.cos(radians(angle)), Math.sin(radians(angle))]);
 

@@ -102,7 +102,11 @@ export function minimumZone(heights: readonly Height[]): Fitted | null {
   return null;
 }
 
-/** Whether places do not all lie in one line. */
+/**
+ * Whether places do not all lie in one line.
+ *
+ * @returns  false for points on one line: nothing can be said of their flatness
+ */
 export function spansPlane(heights: readonly Height[]): boolean {
   const [first] = heights;
   if (!first) return false;

@@ -48,7 +48,12 @@ function applicationOf({ pack }: CompiledPack, { header }: Pick<Job, "header">, 
   };
 }
 
-/** The one order of a job, for whoever asks: what was said at Intake comes before what was known when it was opened. */
+/**
+ * The one order of a job, for whoever asks: what was said at Intake comes before what was known when it was opened.
+ *
+ * @param job  its header and what was noted at Intake
+ * @returns    null wherever nobody knows, never a zero for want of a figure
+ */
 export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes">): Order {
   const { header } = job;
   const notes = new Notes(job.notes);

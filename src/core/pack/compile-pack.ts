@@ -59,7 +59,11 @@ export interface CompiledPack {
   readonly jointSheets: readonly JointSheet[];
 }
 
-/** The id of a row from the two ids it stands for. */
+/**
+ * The id of a row from the two ids it stands for.
+ *
+ * @example rowId("liner-1", "bore") // "liner-1/bore"
+ */
 export const rowId = (slot: string, feature: string): string => `${slot}/${feature}`;
 
 function rowsOf(slots: readonly Slot[], partClass: PartClass, feature: Feature): Row[] {
@@ -125,6 +129,9 @@ function compilePack(pack: Pack, sha256: string): CompiledPack {
 /**
  * Checks an unknown JSON value as a pack and compiles it, or says all that is wrong with it. The pack is known
  * by the fingerprint of what was received, so that a later default in the schema does not rename it.
+ *
+ * @param json  as received: any value
+ * @returns     the compiled pack; or problems too-deep, schema with their paths, and what the linter finds
  */
 export function readPack(json: unknown): Outcome<CompiledPack> {
   // First, since an expression is read by walking down into it.

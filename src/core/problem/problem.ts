@@ -28,7 +28,11 @@ type ParamsArgument<C extends ProblemCode> = keyof ParamsOf<C> extends never
 export const problem = <C extends ProblemCode>(code: C, path: Path = [], ...params: ParamsArgument<C>): AnyOf<C> =>
   ({ code, path, severity: problemCodes[code].severity, params: params[0] ?? {} }) as unknown as AnyOf<C>;
 
-/** What a code holds up, or null for one that never does. */
+/**
+ * What a code holds up, or null for one that never does.
+ *
+ * @example holdRuleOf("undecided") // null
+ */
 export const holdRuleOf = (code: ProblemCode): HoldRule | null => problemCodes[code].hold;
 
 /** Takes a finding down: what a linter walks a pack with. */
@@ -38,5 +42,10 @@ export type Report = <C extends ProblemCode>(code: C, path: Path, ...params: Par
 export type Outcome<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
+/**
+
+ *
+ * @example done(1) // { ok: true, value: 1 }
+ */
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 export const refused = (...problems: readonly Problem[]): Outcome<never> => ({ ok: false, problems });

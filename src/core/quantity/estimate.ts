@@ -20,10 +20,23 @@ export interface Pool {
 
 const none: ReadonlyMap<string, number> = new Map();
 
-/** A value taken as exact. */
+/**
+ * A value taken as exact.
+ *
+ * @param value   in any unit
+ * @example standardUncertainty(exact(7)) // 0
+ */
 export const exact = (value: number): Estimate => ({ value, contributions: none });
 
-/** An estimate from source ids and signed standard uncertainties. */
+/**
+ * An estimate from source ids and signed standard uncertainties.
+ *
+ * @param value          in any unit
+ * @param contributions  source id and signed standard uncertainty (k = 1), in the value's unit; one source may come twice
+ * @param degrees        of sources known from few observations
+ * @throws CoreError bad-uncertainty for one that is not finite
+ * @example standardUncertainty(estimate(10, [["a", 3], ["b", 4]])) // 5
+ */
 export function estimate(
   value: number,
   contributions: Iterable<readonly [string, number]>,
@@ -42,7 +55,9 @@ export function estimate(
  *
  * @param value  f at the inputs
  * @param parts  pairs of input and df/d(input)
+ * @returns        an estimate in the result's unit
  * @source JCGM 100:2008, 5.1.2 and 5.2.2, first order, with correlation carried by shared sources (from memory)
+ * @example propagate(20, [[estimate(10, [["a", 0.5]]), 2]]).contributions.get("a") // 1
  */
 export function propagate(value: number, parts: readonly (readonly [Estimate, number])[]): Estimate {
   return estimate(
@@ -56,31 +71,58 @@ export function propagate(value: number, parts: readonly (readonly [Estimate, nu
   );
 }
 
-/** a + b + ... */
+/**
+ * a + b + ...
+ *
+ * @param terms  one or more, in one unit
+ * @example add(exact(1), exact(2)).value // 3
+ */
 export const add = (...terms: readonly Estimate[]): Estimate =>
   propagate(
     terms.reduce((sum, term) => sum + term.value, 0),
     terms.map((term) => [term, 1]),
   );
 
-/** a - b */
+/**
+ * a - b
+ *
+ * @param a  minuend
+ * @param b  in a's unit; what both owe to one source cancels
+ * @example standardUncertainty(subtract(estimate(3, [["g", 1]]), estimate(2, [["g", 1]]))) // 0
+ */
 export const subtract = (a: Estimate, b: Estimate): Estimate =>
   propagate(a.value - b.value, [
     [a, 1],
     [b, -1],
   ]);
 
-/** factor * a, the factor exact */
+/**
+ * factor * a, the factor exact
+ *
+ * @example standardUncertainty(scale(estimate(2, [["a", 0.1]]), -3)) // 0.3
+ */
 export const scale = (a: Estimate, factor: number): Estimate => propagate(a.value * factor, [[a, factor]]);
 
-/** a * b */
+/**
+ * a * b
+ *
+ * @returns  in the product of the two units
+ * @source   JCGM 100:2008, 5.1.2, first order (from memory)
+ * @example multiply(exact(3), exact(4)).value // 12
+ */
 export const multiply = (a: Estimate, b: Estimate): Estimate =>
   propagate(a.value * b.value, [
     [a, b.value],
     [b, a.value],
   ]);
 
-/** a / b; throws division-by-zero */
+/**
+ * a / b; throws division-by-zero
+ *
+ * @throws   CoreError division-by-zero
+ * @source   JCGM 100:2008, 5.1.2, first order (from memory)
+ * @example divide(exact(3), exact(4)).value // 0.75
+ */
 export function divide(a: Estimate, b: Estimate): Estimate {
   if (b.value === 0) throw new CoreError("division-by-zero", "the divisor of an estimate must not be zero");
   return propagate(a.value / b.value, [
@@ -89,15 +131,29 @@ export function divide(a: Estimate, b: Estimate): Estimate {
   ]);
 }
 
-/** Arithmetic mean of one or more estimates. */
+/**
+ * Arithmetic mean of one or more estimates.
+ *
+ * @param terms  one or more, in one unit
+ * @example mean([exact(1), exact(3)]).value // 2
+ */
 export const mean = (terms: readonly Estimate[]): Estimate => scale(add(...terms), 1 / terms.length);
 
-/** Combined standard uncertainty, k = 1: the root of the sum of squares of the contributions. */
+/**
+ * Combined standard uncertainty, k = 1: the root of the sum of squares of the contributions.
+ *
+ * @returns  in the value's unit, never negative
+ * @source   JCGM 100:2008, 5.1.2 (from memory)
+ * @example standardUncertainty(estimate(0, [["a", 3], ["b", -4]])) // 5
+ */
 export const standardUncertainty = ({ contributions }: Estimate): number => Math.hypot(...contributions.values());
 
 /**
  * Covariance of two estimates, from the sources that both name.
+ *
+ * @returns  in the product of the two units; negative where the source moves them apart
  * @source  JCGM 100:2008, F.1.2.3 (from memory)
+ * @example covariance(estimate(0, [["g", 2]]), estimate(0, [["g", 3]])) // 6
  */
 export function covariance(a: Estimate, b: Estimate): number {
   let sum = 0;

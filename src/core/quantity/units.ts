@@ -135,10 +135,21 @@ export const units: readonly Unit[] = [
 const byId = new Map(units.map((unit) => [unit.id, unit]));
 const bySpelling = new Map(units.flatMap((unit) => unit.spellings.map((spelling) => [spelling, unit] as const)));
 
-/** The unit with this id, or undefined. */
+/**
+ * The unit with this id, or undefined.
+ *
+ * @param id  as packs and entries write it
+ * @returns   undefined for one that is not known
+ * @example unitById("thou")!.factor // 0.0254
+ */
 export const unitById = (id: string): Unit | undefined => byId.get(id);
 
-/** The unit a person means by this spelling, or undefined. Case does not matter. */
+/**
+ * The unit a person means by this spelling, or undefined. Case does not matter.
+ *
+ * @param text  as a person types it, in any case
+ * @example unitBySpelling("inches")!.id // "in"
+ */
 export const unitBySpelling = (text: string): Unit | undefined => bySpelling.get(text.trim().toLowerCase());
 
 /** What a value of a kind is shown in: lengths in the job's unit, all else in its own. */
@@ -151,8 +162,19 @@ export const shownUnit = (id: string, lengths: Unit): Unit => {
 export const otherUnit = ({ dimension, id }: Unit): Unit | undefined =>
   dimension === "length" ? byId.get(id === "mm" ? "in" : "mm") : undefined;
 
-/** A number of this unit in core units. */
+/**
+ * A number of this unit in core units.
+ *
+ * @param number  in the unit
+ * @returns       in core units: mm for lengths, otherwise SI
+ * @example toCore(2, unitById("in")!) // 50.8
+ */
 export const toCore = (number: number, unit: Unit): number => number * unit.factor + (unit.offset ?? 0);
 
-/** A value in core units as a number of this unit. */
+/**
+ * A value in core units as a number of this unit.
+ *
+ * @param value  in core units
+ * @example fromCore(50.8, unitById("in")!) // 2
+ */
 export const fromCore = (value: number, unit: Unit): number => (value - (unit.offset ?? 0)) / unit.factor;
