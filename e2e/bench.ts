@@ -5,6 +5,7 @@ import type { Envelope } from "@/core/entry/schema";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { change, openDatabase, select, type Database } from "@/store/connection";
 import { appendEntries } from "@/store/append";
+import { fingerprint } from "@/core/canonical";
 import type { StreamKind } from "@/core/entry/declare";
 import { beginStream, readEntries } from "@/store/streams";
 import { keepPack } from "@/store/packs";
@@ -101,6 +102,13 @@ export class Shop {
   async keepPack(file: string, sha256: string): Promise<void> {
     const json = JSON.parse(readFileSync(file, "utf8")) as { id: string; revision: number };
     await keepPack(this.database, { sha256, id: json.id, revision: json.revision, json }, new Date());
+  }
+
+  /** Keeps a pack that is no file; returns its fingerprint. */
+  async keepPackJson(json: { readonly id: string } & object): Promise<string> {
+    const sha256 = fingerprint(json);
+    await keepPack(this.database, { sha256, id: json.id, revision: 1, json }, new Date());
+    return sha256;
   }
 
   entries(stream: string): Promise<Envelope[]> {

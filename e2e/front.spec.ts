@@ -165,26 +165,29 @@ test("number, plate and tells are held against each other, and a certified engin
     .getByRole("button", { name: "eight" })
     .click();
   await expect(panel).toContainText("It is F5, and a case half was replaced and re-stamped.");
-  await expect(page.getByRole("link", { name: /^Identify/ })).toContainText("1 hold");
+  await expect(page.getByRole("link", { name: /^Identify/ })).toContainText("1 owed");
   const before = await panel.locator("dl").innerText();
 
   // The next best check leads to its question; the same answer again takes it back, exactly.
-  await panel.getByRole("button", { name: /thrust nut/ }).click();
-  const nut = page.getByRole("group", { name: /^Which hand is the thread/ });
-  await expect(nut.getByRole("button", { name: "left" })).toBeFocused();
-  await nut.getByRole("button", { name: "right" }).click();
+  await panel.getByRole("button", { name: /propeller shaft twelve turns/ }).click();
+  const ring = page.getByRole("group", { name: /^Turn the propeller shaft/ });
+  const [against, along] = [/three turns against it/, /two turns with it/].map((name) =>
+    ring.getByRole("button", { name }),
+  );
+  await expect(against!).toBeFocused();
+  await along!.click();
   await expect(panel.locator("dl")).not.toHaveText(before.replaceAll("\n", ""));
-  await nut.getByRole("button", { name: "right" }).click();
+  await along!.click();
   await expect.poll(() => panel.locator("dl").innerText()).toBe(before);
   await page.getByLabel("Why may it go on all the same?").fill("Works letter shows the new half");
   await page.getByRole("button", { name: "Sign it" }).click();
   await expect(panel).toContainText("Signed by Wren Halloway: Works letter shows the new half");
-  await expect(page.getByRole("link", { name: /^Identify/ })).not.toContainText("hold");
+  await expect(page.getByRole("link", { name: /^Identify/ })).not.toContainText("owed");
   await expect
     .poll(async () =>
       (await shop.written(bench)).map((entry) => entry.payload.text ?? entry.payload.tell ?? entry.type),
     )
-    .toEqual(["F5 C-2l2", "F5C212", "f5 c 3041", "flange-studs", "thrust-nut", "entry-struck", "contradiction-signed"]);
+    .toEqual(["F5 C-2l2", "F5C212", "f5 c 3041", "flange-studs", "cam-ring", "entry-struck", "contradiction-signed"]);
 });
 
 test("an owner's link shows one job, reads only, and opens nothing else; shut or over it opens nothing at all", async ({

@@ -75,20 +75,17 @@ async function judged(id: string, entries: readonly Envelope[]): Promise<OpenJob
 export async function openAnyJob(id: string): Promise<OpenJob | BrokenJob | null> {
   const entries = await openRecord(id);
   if (!entries) return null;
-  const broken = async (name: string | null, trouble: Problem): Promise<BrokenJob> => ({
-    id,
-    name,
-    entries,
-    people: await namesFor(entries),
-    trouble,
-  });
+  const broken = async (name: string | null, trouble: Problem): Promise<BrokenJob> => {
+    log.warn({ job: id, codes: [trouble.code] }, "a job cannot be judged");
+    return { id, name, entries, people: await namesFor(entries), trouble };
+  };
   try {
     const job = await judged(id, entries);
     if (!("code" in job)) return job;
     return await broken(fold(entries).header?.name ?? null, job);
   } catch (error) {
     if (error instanceof StoreError) throw error;
-    log.error({ err: error, job: id }, "a job cannot be judged");
+    log.error({ err: error, job: id }, "judging a job failed");
     return broken(null, problem("job-unreadable", [id], { why: (error as Error).message.slice(0, 200) }));
   }
 }

@@ -111,7 +111,10 @@ async function takeFor(
     await beginStream(database(), stream, "job", now);
     kind = "job";
   }
-  const isOfKind = ({ entry }: Readable) => declarations[entry.type].stream === kind;
+  const isOfKind = ({ entry }: Readable) => {
+    const { stream: wanted } = declarations[entry.type];
+    return wanted === "any" || wanted === kind;
+  };
   const strangers = kind === null ? [] : entries.filter((each) => !isOfKind(each));
   const wanted = entries.filter((each) => !strangers.includes(each)).map(({ envelope }) => envelope);
   const kept = await appendEntries(database(), stream, wanted, now, person.role);

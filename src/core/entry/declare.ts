@@ -8,7 +8,7 @@ export type StreamKind = "job" | "shop";
 export type Writer = "inspector" | "lead";
 
 /** All there is to know of a type of entry; everything else derives from it. */
-export interface Declaration<P extends z.ZodType, L extends string | null, S extends StreamKind> {
+export interface Declaration<P extends z.ZodType, L extends string | null, S extends StreamKind | "any"> {
   /** What it carries in its newest version. */
   readonly payload: P;
   /**
@@ -16,6 +16,7 @@ export interface Declaration<P extends z.ZodType, L extends string | null, S ext
    * once an entry of its version exists; a frozen fixture of each version keeps watch.
    */
   readonly upcasts: readonly Upcast[];
+  /** The kind of stream it belongs to. */
   readonly stream: S;
   /** The least that a person must be to write it, and so to correct or strike it. */
   readonly writer: Writer;
@@ -28,7 +29,11 @@ export interface Declaration<P extends z.ZodType, L extends string | null, S ext
 }
 
 /** Declares a type of entry; what is left out is the usual: of a job, in no list, moving nothing, open to correction. */
-export const declare = <P extends z.ZodType, const L extends string | null = null, const S extends StreamKind = "job">({
+export const declare = <
+  P extends z.ZodType,
+  const L extends string | null = null,
+  const S extends StreamKind | "any" = "job",
+>({
   payload,
   writer,
   upcasts = [],

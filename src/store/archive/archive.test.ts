@@ -14,6 +14,7 @@ import { change, openDatabase, select, type Database } from "../connection";
 import { listStreams, readEntries } from "../streams";
 import { migrate } from "../migrate";
 import { readPackJson } from "../packs";
+import { archiveLimits } from "./archive-format";
 import { importArchive } from "./import-archive";
 import { writeArchive } from "./write-archive";
 import { cleanPhoto } from "../photos/clean-photo";
@@ -63,6 +64,14 @@ async function zip(name: string, members: Record<string, string>): Promise<strin
   for (const [member, text] of Object.entries(members)) made.addBuffer(Buffer.from(text), member);
   made.end();
   await pipeline(made.outputStream, createWriteStream(file));
+  return file;
+}
+/** A zip whose directory is whole and whose first member is not. */
+async function torn(name: string, whole: string): Promise<string> {
+  const bytes = readFileSync(whole);
+  bytes.fill(0xff, 60, 400);
+  const file = path.join(folder, name);
+  writeFileSync(file, bytes);
   return file;
 }
 const verdicts = (entries: readonly Envelope[]) => toAssessmentJson(assess(orrinshaw, entries, now.toISOString()));
@@ -160,6 +169,16 @@ test("what is wrong with an archive is told, and nothing of it is kept", async (
     ],
     [await zip("stranger.zip", { "record.ndjson": record, "notes.txt": "hello" }), ["unknown-member"]],
     [await zip("headless.zip", { "record.ndjson": lines(job.slice(1)) }), ["no-job-in-record"]],
+    [await zip("blank.zip", { "record.ndjson": "\n\n" }), ["record-empty"]],
+    [await zip("scrawl.zip", { "record.ndjson": record, "manifest.json": "{" }), ["member-not-json"]],
+    [
+      await zip(
+        "many.zip",
+        Object.fromEntries(Array.from({ length: archiveLimits.members + 1 }, (_, at) => [`photos/${at}`, ""])),
+      ),
+      ["too-many-members"],
+    ],
+    [await torn("torn.zip", await archive("whole.zip")), ["zip-damaged"]],
   ];
   for (const [file, expected] of cases)
     expect([path.basename(file), [...new Set(await codes(database, file))].slice(0, 2)]).toEqual([

@@ -194,3 +194,37 @@ test("what others wrote is added once, and what the server has of ours is acknow
   log.receive([theirs]);
   expect([log.state().entries.length, log.state().waiting.size, log.state().trouble]).toEqual([2, 0, null]);
 });
+
+test("what the live line acknowledges while its request is on the way is no failure, and nothing alarms", async () => {
+  let answer = (_: Reply) => {};
+  const later: (() => void)[] = [];
+  const alarms: string[] = [];
+  let count = 0;
+  const random = () => new Uint8Array(16).fill((count += 1));
+  const maker = { stream: part, author: "me", now: () => 1_790_000_000_000, random };
+  const log = new EntryLog([], maker, {
+    send: () => new Promise<Reply>((resolve) => (answer = resolve)),
+    later: (work) => later.push(work),
+    outbox: memoryOutbox(),
+  });
+  log.subscribe(() => void (log.state().trouble && alarms.push(log.state().trouble!.code)));
+  const first = remove(log);
+  await Promise.resolve();
+  // The line is quicker than the answer, and a hand quicker than both.
+  log.receive([first]);
+  const second = remove(log);
+  answer({ value: [{ id: first.id, outcome: "kept-before" }] });
+  for (let turn = 0; turn < 40; turn += 1) await Promise.resolve();
+  answer({ value: [{ id: second.id, outcome: "kept" }] });
+  for (let turn = 0; turn < 40; turn += 1) await Promise.resolve();
+  expect([alarms, later.length, log.state().waiting.size]).toEqual([[], 0, 0]);
+});
+
+test("an answer that says nothing of what was sent is a failure, and is tried again later", async () => {
+  const { log, settled, retry } = logWith({ value: [] });
+  remove(log);
+  await settled();
+  expect(log.state().trouble?.code).toBe("server-error");
+  await retry();
+  expect(log.state()).toMatchObject({ trouble: null });
+});

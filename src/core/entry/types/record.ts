@@ -7,6 +7,7 @@ export const recordEntries = {
   /** Takes entries out as though they had never been made; striking a strike puts them back. */
   "entry-struck": declare({
     writer: "inspector",
+    stream: "any",
     moves: true,
     payload: z.strictObject({
       strikes: z.array(EntryId).min(1).max(500),
@@ -17,6 +18,7 @@ export const recordEntries = {
   /** The reason for a correction or a strike, given when there is a hand free. */
   "reason-given": declare({
     writer: "inspector",
+    stream: "any",
     payload: z.strictObject({ for: EntryId, why: Words, supersedes }),
   }),
 } as const;
