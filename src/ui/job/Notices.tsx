@@ -9,7 +9,7 @@ const Link = chakra("button", {
   base: { textDecoration: "underline", textUnderlineOffset: "3px", cursor: "pointer", minHeight: "24px" },
 });
 
-/** The tray: what waits for the server, and what it refused and why, said where it cannot be missed until it is settled. */
+/** The tray: what waits for the server, and what it refused and why, said where it cannot be missed until it is settled. It lies over the page: what a hand is on does not move. */
 export function Notices() {
   const { log, wording, dismiss } = useJob();
   const [isOpen, setOpen] = useState(false);
@@ -18,13 +18,17 @@ export function Notices() {
   return (
     <Box
       role="alert"
+      position="absolute"
+      top="52px"
+      insetX="0"
+      zIndex="banner"
       borderBottomWidth="1px"
       borderColor="near"
-      bg="emberWash"
+      bg="raised"
+      boxShadow="0 6px 24px rgb(0 0 0 / 0.3)"
       px="18px"
       py="8px"
       fontSize="14px"
-      flexShrink={0}
       maxHeight="40vh"
       overflowY="auto"
     >
