@@ -381,6 +381,16 @@ function lookedBeforeCleaning(job: Opened, seen: readonly Seen[]): void {
   }
 }
 
+/** 'Looked, nothing there' after cleaning, for the parts that are judged by eye alone. */
+function lookedOver(job: Opened): void {
+  for (const { slot, partClass } of job.pack.byEye.flatMap(({ rows }) => rows)) {
+    for (const kind of partClass.findings.filter((each) => !each.lostByCleaning)) {
+      for (const place of kind.places.length > 0 ? kind.places : [null])
+        see(job, [[slot.id, kind.id, "none", place, "after-cleaning"]]);
+    }
+  }
+}
+
 /** Ticks steps off, in working order, and bags what comes out of each. */
 function strip(job: Opened, except: readonly string[] = []): void {
   for (const { step, slots } of assess(job.pack, job.log.entries, new Date(job.log.maker.now()).toISOString()).strip!
@@ -816,6 +826,7 @@ const launch = openJob({
     method: "dye",
     words: "stud hole to jacket",
   });
+  lookedOver(launch);
   for (const sheet of pack.sheets) measure(launch, sheet.id);
   log.wait(86_400);
   for (const choice of assess(pack, log.entries, new Date(log.maker.now()).toISOString()).choices) {

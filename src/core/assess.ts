@@ -1,6 +1,7 @@
 import type { Assessment, Figure } from "./assessment";
 import { cleanJudgement } from "./clean/assess-clean";
 import { crackJudgement } from "./crack/assess-crack";
+import { conditionJudgement } from "./condition/assess-condition";
 import { createFold } from "./entry/fold";
 import type { Envelope } from "./entry/schema";
 import { findingsJudgement } from "./findings/assess-findings";
@@ -57,6 +58,7 @@ export function createAssess(pack: CompiledPack): Assess {
   const fragmentsOf = remembered(pack, fragmentsJudgement);
   const cleanOf = remembered(pack, cleanJudgement);
   const crackOf = remembered(pack, crackJudgement);
+  const conditionOf = remembered(pack, conditionJudgement);
   const measureOf = createMeasure(pack);
 
   return (entries, asOf) => {
@@ -68,8 +70,9 @@ export function createAssess(pack: CompiledPack): Assess {
     const ledger = fragmentsOf(job);
     const clean = cleanOf(job, findings);
     const crack = crackOf(job, order);
+    const condition = conditionOf(job, order, findings, ledger, strip, crack);
     const measured = measureOf(job, order);
-    const plan = planJudgement.assess(pack, job, order, measured, crack);
+    const plan = planJudgement.assess(pack, job, order, measured, crack, condition);
     const intake = intakeJudgement.assess(pack, job, order, plan.choices, identity);
     const record = recordJudgement.assess(pack, job, order, asOf.slice(0, 10));
 
@@ -99,6 +102,7 @@ export function createAssess(pack: CompiledPack): Assess {
       ledger,
       clean,
       crack,
+      condition,
       measured,
       plan,
       rows: measured.rows,

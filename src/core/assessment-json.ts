@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Assessment } from "./assessment";
 import { cleanJudgement } from "./clean/assess-clean";
+import { conditionJudgement } from "./condition/assess-condition";
 import { crackJudgement } from "./crack/assess-crack";
 import { findingsJudgement } from "./findings/assess-findings";
 import { fragmentsJudgement } from "./fragments/ledger";
@@ -29,6 +30,7 @@ export const AssessmentJson = z.strictObject({
   intake: z.strictObject({ ...orderJudgement.json.shape, ...intakeJudgement.json.shape }),
   endurance: measure.endurance,
   joints: measure.joints,
+  ...conditionJudgement.json.shape,
   ...planJudgement.json.shape,
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(FoundJson) })),
   teardown: z.strictObject({
@@ -60,6 +62,7 @@ export function toAssessmentJson(assessment: Assessment): AssessmentJson {
     intake: { ...orderJudgement.json.of(assessment.order), ...intakeJudgement.json.of(assessment.intake) },
     endurance,
     joints,
+    ...conditionJudgement.json.of(assessment.condition),
     ...planJudgement.json.of(assessment.plan),
     handOvers: assessment.handOvers.map(({ handOver, differences }) => ({
       entry: handOver.id,

@@ -1,4 +1,5 @@
 import type { CleanResult } from "./clean/assess-clean";
+import type { ConditionResult } from "./condition/assess-condition";
 import type { CrackResult } from "./crack/assess-crack";
 import type { HandOver, Job } from "./entry/fold";
 import type { FindingsResult } from "./findings/assess-findings";
@@ -40,6 +41,8 @@ export interface Assessment {
   readonly ledger: LedgerResult;
   readonly clean: CleanResult;
   readonly crack: CrackResult;
+  /** What everything but measuring says of each part. */
+  readonly condition: ConditionResult;
   readonly measured: MeasureResult;
   readonly plan: PlanResult;
   /** What of the two is asked for everywhere, at hand. */

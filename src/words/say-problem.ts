@@ -2,6 +2,7 @@ import type { Problem } from "@/core/problem/problem";
 import type { ProblemCode } from "@/core/problem/problem-codes";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, type Unit } from "@/core/quantity/units";
+import { conditionSentences } from "./sentences/condition";
 import { decideSentences } from "./sentences/decide";
 import { fileSentences } from "./sentences/files";
 import { identifySentences } from "./sentences/identify";
@@ -26,6 +27,7 @@ const sentences: { readonly [C in ProblemCode]: Sentence<C> } = {
   ...intakeSentences,
   ...identifySentences,
   ...teardownSentences,
+  ...conditionSentences,
   ...decideSentences,
   ...witnessSentences,
   ...photoSentences,

@@ -24,6 +24,8 @@ export interface Effective {
   /** Corrections and strikes that stand. */
   readonly corrections: readonly Entry[];
   readonly overreached: readonly Overreach[];
+  /** Ids that some entry strikes or takes the place of, here already or not. */
+  readonly named: ReadonlySet<string>;
 }
 
 /** Moments written alike, in UTC and with as many digits, are in order when their texts are: nearly all are. */
@@ -170,8 +172,13 @@ function headsOf(successors: ReadonlyMap<string, readonly string[]>): ReadonlyMa
  */
 export function effectiveEntries(all: readonly Entry[]): Effective {
   const unique = sorted(all);
+  const named = new Set<string>();
+  for (const entry of unique) for (const target of namedBy(entry)) named.add(target);
+  if (named.size === 0) return { entries: unique, conflicts: [], corrections: [], overreached: [], named };
   const strikes = unique.filter((entry): entry is Strike => entry.type === "entry-struck");
-  const byId = new Map(unique.map((entry) => [entry.id, entry]));
+  // Only what somebody names has to be found again: most entries are never touched.
+  const byId = new Map<string, Entry>();
+  for (const entry of unique) if (named.has(entry.id)) byId.set(entry.id, entry);
   const leads = leadsStrikes(strikes, byId);
   const overreached: Overreach[] = [];
   /** What an entry names and may touch; what is not here yet is nobody's to touch yet. */
@@ -213,5 +220,6 @@ export function effectiveEntries(all: readonly Entry[]): Effective {
     conflicts,
     corrections: standing.filter((entry) => targetsOf(entry).length > 0 || counting.has(entry.id)),
     overreached,
+    named,
   };
 }

@@ -132,18 +132,19 @@ function chosen(a: Envelope, b: Envelope): Envelope {
   return a.stamp.at <= b.stamp.at ? a : b;
 }
 
-/** Each id once. */
-function distinct(envelopes: readonly Envelope[]): Envelope[] {
+/** Each id once, by it. */
+function distinct(envelopes: readonly Envelope[]): Map<string, Envelope> {
   const byId = new Map<string, Envelope>();
   for (const envelope of envelopes) {
     const known = byId.get(envelope.id);
-    byId.set(envelope.id, known && known !== envelope ? chosen(known, envelope) : envelope);
+    if (!known) byId.set(envelope.id, envelope);
+    else if (known !== envelope) byId.set(envelope.id, chosen(known, envelope));
   }
-  return [...byId.values()];
+  return byId;
 }
 
 /** What is worth knowing of the entries themselves, whoever wrote what: clocks that ran ahead, by author. */
-function clockProblems(envelopes: readonly Envelope[]): Problem[] {
+function clockProblems(envelopes: Iterable<Envelope>): Problem[] {
   const byAuthor = new Map<string, { count: number; most: number }>();
   for (const envelope of envelopes) {
     const ahead = clockAhead(envelope);
@@ -156,10 +157,13 @@ function clockProblems(envelopes: readonly Envelope[]): Problem[] {
   );
 }
 
-const overreachProblems = (overreached: readonly Overreach[], byId: ReadonlyMap<string, Entry>): Problem[] =>
-  overreached.map(({ entry, target }) =>
-    problem("touch-refused", [entry], { type: byId.get(entry)!.type, target: byId.get(target)!.type }),
+function overreachProblems(overreached: readonly Overreach[], entries: readonly Entry[]): Problem[] {
+  if (overreached.length === 0) return [];
+  const typeOf = new Map(entries.map(({ id, type }) => [id, type]));
+  return overreached.map(({ entry, target }) =>
+    problem("touch-refused", [entry], { type: typeOf.get(entry)!, target: typeOf.get(target)! }),
   );
+}
 
 /** What was made of entries before, by the objects they came as: they never change, and a job is folded at every key. */
 class Memory {
@@ -210,7 +214,7 @@ class Memory {
 /** A fold with what is needed to take further entries up without folding anew. */
 interface Folded {
   readonly envelopes: readonly Envelope[];
-  readonly ids: Set<string>;
+  readonly byId: Map<string, Envelope>;
   /** Ids that some entry strikes or takes the place of, here already or not. */
   readonly named: ReadonlySet<string>;
   readonly last: Entry | undefined;
@@ -251,12 +255,12 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
   const understood: Entry[] = [];
   const unread = new Map<string, readonly Problem[]>();
   const all = distinct(envelopes);
-  for (const envelope of all) {
+  for (const envelope of all.values()) {
     const read = memory.read(envelope);
     if (read.ok) understood.push(read.value);
     else unread.set(envelope.id, read.problems);
   }
-  const { entries, conflicts, corrections, overreached } = effectiveEntries(understood);
+  const { entries, conflicts, corrections, overreached, named } = effectiveEntries(understood);
   const byType = groupByType(entries);
   const [opened] = byType("job-opened");
   const reasons = new Map(byType("reason-given").map(({ payload }) => [payload.for, payload.why]));
@@ -265,8 +269,8 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
 
   return {
     envelopes,
-    ids: new Set(envelopes.map((envelope) => envelope.id)),
-    named: new Set(understood.flatMap(namedBy)),
+    byId: all,
+    named,
     last: entries.at(-1),
     job: {
       id: opened?.stream ?? null,
@@ -282,8 +286,8 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
       reasons,
       unread: orNone([
         ...[...unread.keys()].sort().flatMap((id) => unread.get(id)!),
-        ...clockProblems(all),
-        ...overreachProblems(overreached, new Map(understood.map((entry) => [entry.id, entry]))),
+        ...clockProblems(all.values()),
+        ...overreachProblems(overreached, understood),
       ]),
     },
   };
@@ -299,27 +303,27 @@ const listFor = (type: EntryType): keyof Job | null =>
  * finding noted at the bench. Null for everything else.
  */
 function takeUp(before: Folded, envelopes: readonly Envelope[], memory: Memory): Folded | null {
-  const { envelopes: old, ids, named, job } = before;
+  const { envelopes: old, byId, named, job } = before;
   if (envelopes.length <= old.length || old.some((envelope, at) => envelopes[at] !== envelope)) return null;
   let { last } = before;
   const fresh = new Map<keyof Job, Entry[]>();
-  const seen = new Set<string>();
+  const seen = new Map<string, Envelope>();
   for (const envelope of envelopes.slice(old.length)) {
     const read = memory.read(envelope);
     const list = read.ok ? listFor(read.value.type) : null;
     if (!read.ok || !list || namedBy(read.value).length > 0 || clockAhead(envelope) > 0) return null;
-    if (ids.has(envelope.id) || seen.has(envelope.id) || named.has(envelope.id)) return null;
+    if (byId.has(envelope.id) || seen.has(envelope.id) || named.has(envelope.id)) return null;
     if (!last || byTime(last, read.value) >= 0) return null;
-    seen.add(envelope.id);
+    seen.set(envelope.id, envelope);
     fresh.set(list, [...(fresh.get(list) ?? []), read.value]);
     last = read.value;
   }
-  for (const id of seen) ids.add(id);
+  for (const [id, envelope] of seen) byId.set(id, envelope);
   const grown = [...fresh].map(([list, entries]) => {
     const make = list === "readings" ? (toReading as (entry: Entry) => unknown) : signed;
     return [list, [...(job[list] as readonly unknown[]), ...memory.views(entries, make)]] as const;
   });
-  return { envelopes, ids, named, last, job: { ...job, ...Object.fromEntries(grown) } };
+  return { envelopes, byId, named, last, job: { ...job, ...Object.fromEntries(grown) } };
 }
 
 export type Fold = (envelopes: readonly Envelope[]) => Job;

@@ -30,14 +30,7 @@ export function readEntry(envelope: Envelope): Outcome<Entry> {
   const parsed = Payload.safeParse(payload);
   if (!parsed.success) return refused(...schemaProblems(parsed.error.issues, ["payload"]));
   const { id, stream, author, stamp } = envelope;
-  return done({
-    id,
-    stream,
-    type,
-    v: currentVersion(type),
-    author,
-    at: momentOf(envelope),
-    payload: parsed.data,
-    ...(stamp ? { stamp } : {}),
-  } as Entry);
+  const entry = { id, stream, type, v: currentVersion(type), author, at: momentOf(envelope), payload: parsed.data };
+  // Written out: a spread for each of many thousands is felt.
+  return done((stamp ? { ...entry, stamp } : entry) as Entry);
 }

@@ -55,6 +55,8 @@ export interface CompiledPack {
   readonly insideOf: ReadonlyMap<string, readonly Slot[]>;
   readonly facts: ReadonlyMap<string, number>;
   readonly sheets: readonly Sheet[];
+  /** Of the classes of which nothing is measured that decides: each of their parts as a whole, as seen. */
+  readonly byEye: readonly Sheet[];
   readonly rows: ReadonlyMap<string, Row>;
   readonly jointSheets: readonly JointSheet[];
 }
@@ -80,27 +82,50 @@ function rowsOf(slots: readonly Slot[], partClass: PartClass, feature: Feature):
         ? slots.length > 1
           ? `${at.place.name}, ${slot.name}`
           : at.place.name
-        : feature === speaksForPart
+        : feature === speaksForPart || !speaksForPart
           ? slot.name
           : `${slot.name}: ${feature.name}`,
     })),
   );
 }
 
+/** A part of which nothing that is measured decides is decided as a whole, by what is seen of it. */
+const byEye = ({ name, features }: PartClass): Feature => ({
+  id: "seen",
+  name,
+  title: `${name[0]!.toUpperCase()}${name.slice(1)}, by eye`,
+  quantity: "eye",
+  unit: "mm",
+  places: [],
+  points: [],
+  governing: {
+    id: "seen",
+    name: "what is seen",
+    short: "seen",
+    unit: "mm",
+    expr: { reduce: "max", points: {} },
+    nonNegative: false,
+    limits: {},
+  },
+  wearsTowards: "larger",
+  byEvent: true,
+  derived: [],
+  decides: true,
+  restsOn: features.map(({ id }) => id),
+});
+
 /** Makes the look-ups of a pack that has already been checked. */
 function compilePack(pack: Pack, sha256: string): CompiledPack {
-  const sheets = pack.classes.flatMap((partClass) => {
+  const sheetOf = (partClass: PartClass, feature: Feature): Sheet[] => {
     const slots = pack.slots.filter((slot) => slot.class === partClass.id);
-    return slots.length === 0
-      ? []
-      : partClass.features.map((feature): Sheet => ({
-          id: `${partClass.id}-${feature.id}`,
-          partClass,
-          feature,
-          rows: rowsOf(slots, partClass, feature),
-        }));
-  });
-  const rows = new Map(sheets.flatMap((sheet) => sheet.rows.map((row) => [row.id, row] as const)));
+    const rows = rowsOf(slots, partClass, feature);
+    return rows.length === 0 ? [] : [{ id: `${partClass.id}-${feature.id}`, partClass, feature, rows }];
+  };
+  const sheets = pack.classes.flatMap((each) => each.features.flatMap((feature) => sheetOf(each, feature)));
+  const eyed = pack.classes
+    .filter(({ features, findings }) => findings.length > 0 && !features.some(({ decides }) => decides))
+    .flatMap((each) => sheetOf(each, byEye(each)));
+  const rows = new Map([...sheets, ...eyed].flatMap((sheet) => sheet.rows.map((row) => [row.id, row] as const)));
   const jointSheets = pack.joints.map((joint): JointSheet => ({
     id: joint.id,
     joint,
@@ -121,6 +146,7 @@ function compilePack(pack: Pack, sha256: string): CompiledPack {
     insideOf: groupByKeys(pack.slots, (slot) => (slot.within === undefined ? [] : [slot.within])),
     facts: new Map(pack.facts.map((fact) => [fact.id, fact.value])),
     sheets,
+    byEye: eyed,
     rows,
     jointSheets,
   };

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { unitById } from "../quantity/units";
 import { Finite, Id, Ref, Text } from "./schema-base";
+import { natures } from "./schema-consequences";
 
 const Named = z.strictObject({ id: Id, name: Text });
 
@@ -12,7 +13,12 @@ export const StripCheck = z.strictObject({
   /** The step that makes it impossible for ever. */
   before: Id,
   /** Where each is looked at by itself: bolts, valves, cylinders. */
-  places: z.array(Named).max(100).default([]),
+  places: z
+    .array(Named.extend({ slots: z.array(Id).max(20).optional() }))
+    .max(100)
+    .default([]),
+  /** The parts it speaks of, by slot, where its places do not say. */
+  slots: z.array(Id).max(200).optional(),
   /** States to choose from; the first is as it should be. */
   states: z.array(Named).min(2).max(8).optional(),
   /** What is read from it, where there is a number. */
@@ -65,6 +71,8 @@ export const FindingKind = z.strictObject({
     .max(12),
   /** Places of the part it can be at; the part as a whole where there are none. */
   places: z.array(Id).max(60).default([]),
+  /** What it is: decides what follows from it where the pack says nothing more. */
+  nature: z.enum(natures).default("surface"),
   /** Washed away, so it is looked for before. */
   lostByCleaning: z.boolean().default(false),
 });

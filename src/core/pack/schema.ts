@@ -3,6 +3,7 @@ import { unitById } from "../quantity/units";
 import { fits, type Fit } from "./fit-kinds";
 import { thumbIds } from "./thumb-rules";
 import { Finite, Id, Ref, Text } from "./schema-base";
+import { Consequence } from "./schema-consequences";
 import {
   Circuit,
   ClassCleaning,
@@ -225,9 +226,9 @@ export const PartClass = z.strictObject({
   rule: z.strictObject({ atLeast: z.enum(["simple", "guarded-acceptance"]), ref: Ref }).optional(),
   /** Hours after which it is not used again, whatever it measures: fatigue, or the maker's word. */
   life: z.strictObject({ hours: z.number().positive(), ref: Ref }).optional(),
-  /** Where on it a finding can be. */
+  /** Where on it a finding can be, and which of its measured places that is. */
   places: z
-    .array(z.strictObject({ id: Id, name: Text }))
+    .array(z.strictObject({ id: Id, name: Text, on: z.array(Id).max(20).optional() }))
     .max(60)
     .default([]),
   /** What can be seen on it. */
@@ -564,6 +565,8 @@ export const Pack = z.strictObject({
   materials: z.array(Material).max(60).default([]),
   treatments: z.array(Treatment).max(40).default([]),
   crackMethods: z.array(CrackMethod).max(20).default([]),
+  /** What follows from what was seen, tested and is known. */
+  consequences: z.array(Consequence).max(2000).default([]),
   strip: Strip.optional(),
   circuits: z.array(Circuit).max(20).default([]),
   ledger: Ledger.optional(),

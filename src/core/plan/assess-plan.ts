@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { ConditionResult } from "../condition/assess-condition";
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job } from "../entry/fold";
 import { Disposition } from "../entry/schema";
@@ -28,9 +29,11 @@ export function assessPlan(
   order: Order,
   { rows, joints, endurance }: MeasureResult,
   crack: CrackResult,
+  condition: ConditionResult,
 ): PlanResult {
   const choices = proposeAll(rows, {
     crack,
+    condition,
     enduranceOf: (row) => endurance.get(row.row.id) ?? null,
     joints: [...joints.values()],
     decisions: job.decisions,

@@ -15,6 +15,8 @@ export interface Option {
   /** Null: the evidence does not say. */
   readonly allowed: Answer;
   readonly reasons: readonly Problem[];
+  /** It is refused, and nobody goes past that with a reason. */
+  readonly never?: true | undefined;
 }
 
 /** What there is to decide, what the evidence allows and the program proposes, and what was decided. */

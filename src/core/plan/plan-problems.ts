@@ -4,7 +4,7 @@ import type { Order } from "../order/order";
 import { problem, type Problem } from "../problem/problem";
 import type { Choice } from "./option";
 import { byThumb } from "./propose";
-import { decidedOn, standingOf } from "./standing";
+import { decidedOn, standingOf, whyUnsettled } from "./standing";
 
 /** What speaks against one decision that was made. */
 function choiceProblems(choice: Choice, { certified }: Order): Problem[] {
@@ -16,10 +16,13 @@ function choiceProblems(choice: Choice, { certified }: Order): Problem[] {
   if (standing.kind === "clash")
     return [problem("decided-twice", where, { row: name, count: standing.decisions.length })];
   const { decision, overrides } = standing;
+  const unsettled = whyUnsettled(standing);
   // Under a certificate only approved data let a part back in, and experience elsewhere is none.
   const [thumb] = certified && decision.disposition === "reuse" ? [row, ...restsOn, ...joints].flatMap(byThumb) : [];
   const then = decision.witness.proposal;
   return [
+    ...(unsettled === "off-offer" ? [problem("decided-off-offer", where, { row: name })] : []),
+    ...(unsettled === "refused" ? [problem("decided-though-refused", where, { row: name })] : []),
     ...(overrides && !decision.reason ? [problem("override-without-reason", where, { row: name })] : []),
     ...(then !== proposal.disposition
       ? [problem("evidence-changed", where, { row: name, then, now: proposal.disposition })]

@@ -12,12 +12,15 @@ import { isByThumb } from "../pack/rules-of-thumb";
 import type { Feature } from "../pack/schema";
 import { groupByKeys } from "../group";
 import { problem, type Problem, type ProblemOf } from "../problem/problem";
+import { conditionAt, type ConditionResult } from "../condition/assess-condition";
+import { meet, type Verdict } from "../condition/verdict";
 import type { CrackResult } from "../crack/assess-crack";
 import type { Endurance } from "../measure/endurance";
 import { besideCracks } from "./beside-cracks";
 import { besideEndurance } from "./beside-endurance";
 import { compareWitness } from "./compare-witness";
 import type { Choice, Option } from "./option";
+import { sameOption } from "./same-option";
 import { decidedOrProposed } from "./standing";
 import { layerOf, nextSize, type NextSize } from "./next-size";
 
@@ -142,6 +145,10 @@ export const byThumb = ({ row, governing, derived }: Judged): ProblemOf<"by-rule
 
 function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: readonly JointResult[]): Option {
   const rows = [row, ...restsOn].filter(hasLimit);
+  const option = { disposition: "reuse", step: null, stepName: null } as const;
+  // Of what is judged by eye alone its condition says all there is to say.
+  if (row.part && row.points.length === 0 && rows.length + joints.length === 0)
+    return { ...option, allowed: true, reasons: [] };
   const allowed = row.part ? allAccepted([...rows, ...joints].map((each) => each.accepted)) : null;
   const reasons = !row.part
     ? [problem("no-part", [row.row.id], { slot: row.row.slot.name })]
@@ -153,7 +160,7 @@ function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: read
             ...[...rows, ...joints].flatMap(byThumb),
           ]
         : [...rows.flatMap(evidenceOf), ...joints.flatMap(evidenceOfJoint), ...[...rows, ...joints].flatMap(byThumb)];
-  return { disposition: "reuse", step: null, stepName: null, allowed, reasons };
+  return { ...option, allowed, reasons };
 }
 
 function sizeOf(
@@ -330,6 +337,28 @@ function needOf(
   return need;
 }
 
+/** An option with what speaks against it besides: nothing here grants what another refuses. */
+const withVerdict = (option: Option, verdict: Verdict, never: boolean): Option => {
+  const { allowed, reasons } = meet([option, verdict]);
+  return { ...option, allowed, reasons, ...(never && allowed === false ? { never: true as const } : {}) };
+};
+
+/** What a row needs, met with what was seen, tested and is known of its part. */
+function conditioned(need: Need, { byPart }: ConditionResult): Need {
+  const { row } = need;
+  const of = row.part && byPart.get(row.part.id);
+  if (!of) {
+    const unseen = { allowed: null, reasons: [problem("no-limit", [row.row.id], { row: row.row.name })] };
+    return row.part && row.points.length === 0 ? { ...need, reuse: withVerdict(need.reuse, unseen, false) } : need;
+  }
+  const { reuse, machining, never } = conditionAt(of, row.row.at.id);
+  return {
+    ...need,
+    reuse: withVerdict(need.reuse, reuse, never),
+    rework: need.rework.map((option) => withVerdict(option, machining, never)),
+  };
+}
+
 const nextStepOf = ({ rework, size }: Need) => rework.find((option) => option.step === size?.next?.id) ?? null;
 
 function proposalFor(need: Need, fellows: readonly Need[], feature: Feature, replace: Option, hold: Option): Option {
@@ -473,6 +502,8 @@ export interface Ground {
   readonly packSha256: string;
   /** What crack-checks found, and which parts are scrapped. */
   readonly crack: CrackResult;
+  /** What everything but measuring says of each part. */
+  readonly condition: ConditionResult;
   /** How likely a row is to reach the hours wanted. */
   readonly enduranceOf: (row: RowResult) => Endurance | null;
 }
@@ -482,6 +513,27 @@ const fellowKey = ({ slot, partClass, at: { feature } }: RowResult["row"]) =>
   feature.rework?.oneSize === "engine" ? `engine ${partClass.id} ${feature.id}` : featureKey(slot.id, feature.id);
 
 const featureKey = (slot: string, feature: string) => `${slot} ${feature}`;
+
+/**
+ * The last word: a part that its condition refuses is offered by none of the steps before, whatever they found good
+ * beside it; one that waits for a look waits.
+ */
+function guarded(choice: Choice, { byPart }: ConditionResult): Choice {
+  const of = choice.row.part && byPart.get(choice.row.part.id);
+  if (!of) return choice;
+  const { reuse, machining, never } = conditionAt(of, choice.row.row.at.id);
+  const options = choice.options.map((option) => {
+    if (option.disposition === "reuse" && reuse.allowed !== true && option.allowed !== false)
+      return withVerdict(option, reuse, never);
+    if (option.disposition === "rework" && machining.allowed !== true && option.allowed !== false)
+      return withVerdict(option, machining, never);
+    return option;
+  });
+  const proposed = options.find((option) => sameOption(option, choice.proposal)) ?? choice.proposal;
+  if (proposed.allowed === true) return { ...choice, options };
+  const instead = options.find(({ disposition }) => disposition === (proposed.allowed === false ? "replace" : "hold"))!;
+  return { ...choice, options, proposal: { ...instead, reasons: proposed.reasons } };
+}
 
 /**
  * For every row that a person decides: what the evidence allows, what the program proposes and why, and what was
@@ -496,7 +548,7 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
   );
   const needs = [...rows.values()]
     .filter((row) => row.row.at.feature.decides)
-    .map((row) => needOf(row, jointsAt.get(row.row.id) ?? [], rows, ground));
+    .map((row) => conditioned(needOf(row, jointsAt.get(row.row.id) ?? [], rows, ground), ground.condition));
   const fellowsOf = groupByKeys(needs, ({ row: { row } }) => [fellowKey(row)]);
   const decisionsOf = groupByKeys(decisions, (decision) => [featureKey(decision.part, decision.feature)]);
 
@@ -534,6 +586,9 @@ export function proposeAll(rows: Rows, ground: Ground): Choice[] {
     joint.renews.flatMap(({ replace }) => replace.flatMap((end) => ends.get(end)?.row.id ?? [])),
   );
   return settled.map((choice) =>
-    renewed(besideEndurance(choice, ground.enduranceOf(choice.row)), renewals.get(choice.row.row.id) ?? [], choiceOf),
+    guarded(
+      renewed(besideEndurance(choice, ground.enduranceOf(choice.row)), renewals.get(choice.row.row.id) ?? [], choiceOf),
+      ground.condition,
+    ),
   );
 }

@@ -36,10 +36,22 @@ export function decidedOn(choice: Decidable): Decision | null {
   return standing.kind === "decided" ? standing.decision : null;
 }
 
-/** Whether somebody said what becomes of it: 'hold' is said, and leaves it to be done. */
+/**
+ * Why a decision that stands does not settle what becomes of a part: it is refused and nobody goes past that, or not
+ * without a reason; or it is not on offer any more. Null where it does.
+ */
+export function whyUnsettled({
+  decision,
+  option,
+}: Extract<Standing, { kind: "decided" }>): "refused" | "off-offer" | null {
+  if (!option) return "off-offer";
+  return option.allowed === false && (option.never || !decision.reason) ? "refused" : null;
+}
+
+/** Whether somebody said what becomes of it, and that can be done: 'hold' is said, and leaves it to be done. */
 export const isSettled = (choice: Decidable): boolean => {
-  const decision = decidedOn(choice);
-  return decision !== null && decision.disposition !== "hold";
+  const standing = standingOf(choice);
+  return standing.kind === "decided" && standing.decision.disposition !== "hold" && whyUnsettled(standing) === null;
 };
 
 /** What it will be as far as anybody knows: what was decided where that is on offer, else what is proposed. */

@@ -119,6 +119,9 @@ const worthOf = {
 };
 const account = { tag: text, grams: number, expanded: number, places: number };
 const treated = { tag: text, treatment: text, why: orNoText };
+const seen = { tag: text, finding: text, value: text, place: orNoText, why: orNoText, source: orNoText };
+const testedBy = { tag: text, check: text, place: orNoText, why: text };
+const knownOf = { tag: text, item: text, why: text };
 const checkedBy = { tag: text, method: text };
 
 /**
@@ -291,7 +294,27 @@ export const problemCodes = {
   "life-over": error({ ...hoursAhead, life: number, from: number }),
   "life-unknown": notice({ ...hoursAhead, life: number }),
 
+  // Decide: what was seen, tested, weighed and is known of a part
+  "part-broken": error({ tag: text, grams: number, expanded: number }),
+  "part-may-be-broken": notice({ tag: text, grams: number, expanded: number }),
+  "part-weighed-twice": notice({ tag: text }),
+  "piece-of-it-found": error({ tag: text, count: number }),
+  "seen-refuses": error(seen),
+  "seen-asks": notice(seen),
+  "seen-cleans": notice(seen),
+  "seen-tells": notice(seen),
+  "tested-refuses": error(testedBy),
+  "tested-asks": notice(testedBy),
+  "tested-tells": notice(testedBy),
+  "known-refuses": error(knownOf),
+  "known-asks": notice(knownOf),
+  "known-tells": notice(knownOf),
+  "not-looked-over": notice({ tag: text, count: number }),
+  "looked-over": notice({ tag: text, count: number }),
+
   // Decide: what holds a decision
+  "decided-though-refused": danger("decide")({ row: text }),
+  "decided-off-offer": debt("decide")({ row: text }),
   "decided-twice": debt("decide")({ row: text, count: number }),
   "override-without-reason": debt("decide")({ row: text }),
   "evidence-changed": debt("decide")({ row: text, then: text, now: text }),

@@ -1,5 +1,6 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { variantOf, type Assessment } from "@/core/assessment";
+import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
@@ -22,10 +23,9 @@ const quiet = "#6d6258";
 const line = "#cfc5b9";
 const ember = "#b8470a";
 
-function rowOf(choice: Choice, wording: Wording): TableCell[] {
-  const { row, proposal } = choice;
-  const { governing } = row;
-  const unit = shownUnit(governing.characteristic.unit, wording.unit);
+/** What was decided, or is proposed, and why. */
+function decidedCell(choice: Choice, wording: Wording): TableCell {
+  const { proposal } = choice;
   const standing = standingOf(choice);
   const decided = standing.kind === "decided" ? standing : null;
   const [because] = proposal.reasons;
@@ -34,6 +34,22 @@ function rowOf(choice: Choice, wording: Wording): TableCell[] {
     : because
       ? sayProblem(because, wording)
       : "";
+  return {
+    text: [
+      {
+        text: decided ? sayDecided(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
+        bold: true,
+        ...(decided ? {} : { color: ember }),
+      },
+      { text: `  ${why}`, color: quiet, fontSize: 7.5 },
+    ],
+  };
+}
+
+function rowOf(choice: Choice, wording: Wording): TableCell[] {
+  const { row } = choice;
+  const { governing } = row;
+  const unit = shownUnit(governing.characteristic.unit, wording.unit);
   const value = governing.estimate && [
     { text: formatNumber(governing.estimate.value, unit), bold: true },
     { text: ` ± ${formatUncertainty(governing.expanded!, unit)}`, color: quiet },
@@ -44,16 +60,7 @@ function rowOf(choice: Choice, wording: Wording): TableCell[] {
     governing.conformity && governing.missing.length === 0
       ? markSentences[governing.conformity.mark]
       : { text: governing.limit ? "cannot tell yet" : "no limit of its own", color: quiet },
-    {
-      text: [
-        {
-          text: decided ? sayDecided(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
-          bold: true,
-          ...(decided ? {} : { color: ember }),
-        },
-        { text: `  ${why}`, color: quiet, fontSize: 7.5 },
-      ],
-    },
+    decidedCell(choice, wording),
   ];
 }
 
@@ -104,19 +111,27 @@ function titledTable(
 
 const sheetOfChoice = ({ row: { row } }: Choice) => `${row.partClass.id} ${row.at.feature.id}`;
 
-function unmeasured(choices: readonly Choice[]): Content[] {
-  const groups = new Map<string, Choice[]>();
-  for (const choice of choices)
-    groups.set(sheetOfChoice(choice), [...(groups.get(sheetOfChoice(choice)) ?? []), choice]);
-  if (groups.size === 0) return [];
+/** Parts of which nothing is measured: decided by what is seen of them. */
+function judgedByEye(choices: readonly Choice[], wording: Wording): Content[] {
+  if (choices.length === 0) return [];
+  const body = choices.map((choice): TableCell[] => [
+    { text: choice.row.row.name, bold: true },
+    decidedCell(choice, wording),
+  ]);
+  const table = { headerRows: 1, widths: [104, "*"], body: [["part", "decision and why"].map(th), ...body] };
+  return [heading("Judged by eye"), { layout: tableLayout, table }];
+}
+
+/** What nobody measured or looked over, by kind: it is not judged, and so not sound. */
+function unjudged(choices: readonly Choice[], isByEye: (choice: Choice) => boolean): Content[] {
+  const list = (of: readonly Choice[]) =>
+    [...groupBy(of, sheetOfChoice).values()].map(
+      (group) => `${group[0]!.row.row.at.feature.title}: ${group.map((choice) => choice.row.row.label).join(", ")}`,
+    );
   return [
-    heading("Not measured, and so not judged"),
-    {
-      ul: [...groups.values()].map(
-        (group) => `${group[0]!.row.row.at.feature.title}: ${group.map((choice) => choice.row.row.label).join(", ")}`,
-      ),
-    },
-  ];
+    ["Not measured, and so not judged", choices.filter((choice) => !isByEye(choice))] as const,
+    ["Not looked over, and so not judged", choices.filter(isByEye)] as const,
+  ].flatMap(([title, of]) => (of.length > 0 ? [heading(title), { ul: list(of) }] : []));
 }
 
 /** How parts fit, where that is known. */
@@ -238,7 +253,13 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
   const variant = variantOf(pack, assessment);
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
   // What was decided stands in the report whether it was measured or not.
-  const measured = assessment.choices.filter((choice) => choice.row.measured > 0 || choice.decisions.length > 0);
+  const eyed = new Set(pack.byEye.map(({ feature }) => feature));
+  const isByEye = ({ row: { row } }: Choice) => eyed.has(row.at.feature);
+  const looked = ({ row: { part } }: Choice) =>
+    part !== null && (assessment.findings.byPart.get(part.id)?.looked ?? 0) > 0;
+  const isJudged = (choice: Choice) =>
+    choice.decisions.length > 0 || (isByEye(choice) ? looked(choice) : choice.row.measured > 0);
+  const judged = assessment.choices.filter(isJudged);
   const swept = assessment.figures.map(
     (figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`,
   );
@@ -285,7 +306,7 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
       ...identified(assessment, pack, wording),
       ...tried(assessment),
       ...sheets.flatMap((sheet) => {
-        const choices = measured.filter((choice) => choice.row.row.at.feature === sheet.feature);
+        const choices = judged.filter((choice) => choice.row.row.at.feature === sheet.feature);
         return choices.length === 0
           ? []
           : [
@@ -305,7 +326,11 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
             ];
       }),
       ...fits(assessment, pack, wording),
-      ...unmeasured(assessment.choices.filter((choice) => !measured.includes(choice))),
+      ...judgedByEye(judged.filter(isByEye), wording),
+      ...unjudged(
+        assessment.choices.filter((choice) => !isJudged(choice)),
+        isByEye,
+      ),
       ...inTheWay(assessment, wording),
       ...(cautions.length > 0
         ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }]

@@ -1,7 +1,7 @@
 import { capital } from "../capital";
+import { grams } from "../grams";
 import { many, type Sentences } from "./sentence";
 
-const grams = (value: number) => `${value.toFixed(Math.abs(value) < 10 ? 2 : 1)} g`;
 const at = (place: string | null) => (place ? `, ${place}` : "");
 
 /** What strip, clean and crack-check have to say. */

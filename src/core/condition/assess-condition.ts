@@ -1,0 +1,205 @@
+import { z } from "zod";
+import type { CrackResult } from "../crack/assess-crack";
+import type { Part } from "../entry/fold";
+import type { FindingsResult, PartFindings } from "../findings/assess-findings";
+import type { LedgerResult, PartAccount } from "../fragments/ledger";
+import { groupBy, groupByKeys } from "../group";
+import { FoundJson, foundJson } from "../json-parts";
+import { judgement } from "../judgement";
+import { ageOf } from "../measure/endurance";
+import type { Order } from "../order/order";
+import type { CompiledPack } from "../pack/compile-pack";
+import type { PartClass } from "../pack/schema";
+import type { Consequence } from "../pack/schema-consequences";
+import { problem, type Problem } from "../problem/problem";
+import { standardUncertainty } from "../quantity/estimate";
+import type { CheckResult, StripResult } from "../strip/assess-strip";
+import { findingVerdict, type EvidenceVerdict } from "./finding-verdict";
+import { meet, type Verdict } from "./verdict";
+
+/** What everything but measuring says of one physical part, wherever it is. */
+export interface PartCondition {
+  readonly part: Part;
+  readonly evidence: readonly EvidenceVerdict[];
+  /** Whether it may be used again as it is, all of it. */
+  readonly reuse: Verdict;
+}
+
+/** What the condition of a part says at one of its measured places: of using it as it is, and of working on it. */
+export interface PlaceCondition {
+  readonly reuse: Verdict;
+  /** What machining takes away does not speak against it. */
+  readonly machining: Verdict;
+  /** Nobody goes past the refusal with a reason. */
+  readonly never: boolean;
+}
+
+/** The condition of a part at a measured place, as readings name it. */
+export function conditionAt({ evidence }: PartCondition, at: string): PlaceCondition {
+  const here = evidence.filter(({ on }) => on === null || on.includes(at));
+  return {
+    reuse: meet(here),
+    machining: meet(here.filter(({ survivesMachining }) => survivesMachining)),
+    never: here.some((each) => each.never && each.allowed === false),
+  };
+}
+
+export interface ConditionResult {
+  /** Parts of which anything was seen, tested, weighed or is known; the others are as nobody looked. */
+  readonly byPart: ReadonlyMap<string, PartCondition>;
+}
+
+const evidence = (answer: boolean | null, reason: Problem, more: Partial<EvidenceVerdict> = {}): EvidenceVerdict => ({
+  allowed: answer,
+  reasons: [reason],
+  survivesMachining: true,
+  never: false,
+  on: null,
+  ...more,
+});
+
+/** A part with mass missing, or of which a piece was found, is broken: it is never used again. */
+function broken(part: Part, account: PartAccount | undefined, pieces: number, smallest: number): EvidenceVerdict[] {
+  const never = { never: true };
+  if (account?.lost) {
+    const expanded = 2 * standardUncertainty(account.lost);
+    const params = { tag: part.tag, grams: account.lost.value, expanded };
+    if (account.lost.value - expanded > smallest)
+      return [evidence(false, problem("part-broken", [part.id], params), never)];
+    if (account.lost.value + expanded > smallest)
+      return [evidence(null, problem("part-may-be-broken", [part.id], params))];
+  }
+  if (account && !account.lost) return [evidence(null, problem("part-weighed-twice", [part.id], { tag: part.tag }))];
+  return pieces > 0
+    ? [evidence(false, problem("piece-of-it-found", [part.id], { tag: part.tag, count: pieces }), never)]
+    : [];
+}
+
+/** What a check before taking apart showed of parts of a class. */
+function tested(part: Part, consequence: Consequence, checks: readonly CheckResult[]): EvidenceVerdict[] {
+  const { when, then, why, never, survivesMachining } = consequence;
+  if (when.is !== "check" || part.slot === null) return [];
+  return checks
+    .filter(({ check }) => check.id === when.check)
+    .flatMap(({ check, places }) =>
+      places.flatMap((place): EvidenceVerdict[] => {
+        const slots = check.places.find(({ id }) => id === place.id)?.slots ?? check.slots ?? [];
+        const [note] = place.notes;
+        if (!slots.includes(part.slot!) || !note || place.notes.length > 1) return [];
+        const isMeant = when.states ? note.state !== null && when.states.includes(note.state) : place.amiss === true;
+        if (!isMeant) return [];
+        const params = { tag: part.tag, check: check.name, place: place.id === null ? null : place.name, why };
+        const reason =
+          then === "refuse"
+            ? problem("tested-refuses", [part.id, check.id], params)
+            : then === "tell"
+              ? problem("tested-tells", [part.id, check.id], params)
+              : problem("tested-asks", [part.id, check.id], params);
+        return [
+          evidence(then === "tell" ? true : then === "refuse" ? false : null, reason, { never, survivesMachining }),
+        ];
+      }),
+    );
+}
+
+/** What is known of the engine's past, where it says something of a class. */
+function remembered(part: Part, consequence: Consequence, { notes }: Order): EvidenceVerdict[] {
+  const { when, then, why, never, survivesMachining } = consequence;
+  if (when.is !== "history" || (part.origin !== "engine" && part.origin !== "donor")) return [];
+  if (notes.value("history", when.item) !== when.value) return [];
+  const params = { tag: part.tag, item: when.item, why };
+  if (then === "tell") return [evidence(true, problem("known-tells", [part.id, when.item], params))];
+  return then === "refuse"
+    ? [evidence(false, problem("known-refuses", [part.id, when.item], params), { never, survivesMachining })]
+    : [evidence(null, problem("known-asks", [part.id, when.item], params), { never, survivesMachining })];
+}
+
+/** A life that is over refuses whatever it measures; a new part has all of it before it. */
+function lived(part: Part, { life }: PartClass, { notes, hoursWanted }: Order): EvidenceVerdict[] {
+  if (!life) return [];
+  const age = part.origin === "supplier" ? { from: 0, to: 0 } : ageOf(part, notes);
+  const wanted = hoursWanted ?? 0;
+  const figures = { hours: wanted, probability: null, low: 0, high: 0, from: age?.from ?? null, to: age?.to ?? null };
+  const params = { ...figures, life: life.hours };
+  if (age && age.from + wanted > life.hours)
+    return [evidence(false, problem("life-over", [part.id], { ...params, from: age.from }))];
+  // Without hours wanted nobody asks how much of its life is left.
+  const isOpen = hoursWanted !== null && (age === null || age.to === null || age.to + wanted > life.hours);
+  return isOpen ? [evidence(null, problem("life-unknown", [part.id], params))] : [];
+}
+
+/** What nobody looked at is not sound: a part that is judged by eye waits until it was looked over. */
+function lookedOver({ part, lines }: PartFindings, { features }: PartClass): EvidenceVerdict[] {
+  if (lines.length === 0 || features.some(({ decides }) => decides)) return [];
+  const open = lines.filter(({ grade }) => grade === null).length;
+  const params = { tag: part.tag, count: open };
+  return open > 0
+    ? [evidence(null, problem("not-looked-over", [part.id], params))]
+    : [evidence(true, problem("looked-over", [part.id], { tag: part.tag, count: lines.length }))];
+}
+
+/** Everything but measuring that speaks for or against using a part again. */
+export function assessCondition(
+  pack: CompiledPack,
+  job: object,
+  order: Order,
+  findings: FindingsResult,
+  ledger: LedgerResult,
+  strip: StripResult | null,
+  crack: Pick<CrackResult, "scrapped">,
+): ConditionResult {
+  const accounts = new Map(ledger.parts.map((account) => [account.part.id, account]));
+  const pieces = groupByKeys(ledger.fragments, ({ parent }) => (parent === null ? [] : [parent]));
+  const ofClass = groupBy(pack.pack.consequences, (each) => each.class);
+  const checks = strip?.steps.flatMap((step) => step.checks) ?? [];
+  const smallest = pack.pack.ledger?.smallestGrams ?? 0;
+  const byPart = new Map<string, PartCondition>();
+  for (const seen of findings.byPart.values()) {
+    const { part } = seen;
+    const partClass = pack.classes.get(part.class);
+    if (!partClass) continue;
+    const consequences = ofClass.get(part.class) ?? [];
+    const gone = crack.scrapped.get(part.id);
+    const all: EvidenceVerdict[] = [
+      ...(gone
+        ? [evidence(false, problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
+        : []),
+      ...broken(part, accounts.get(part.id), pieces.get(part.id)?.length ?? 0, smallest),
+      ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, consequences, order) ?? []),
+      ...consequences.flatMap((each) => [...tested(part, each, checks), ...remembered(part, each, order)]),
+      ...lived(part, partClass, order),
+      ...lookedOver(seen, partClass),
+    ];
+    if (all.length === 0) continue;
+    byPart.set(part.id, { part, evidence: all, reuse: meet(all) });
+  }
+  return { byPart };
+}
+
+export const conditionJudgement = judgement({
+  reads: [],
+  assess: assessCondition,
+  problems: () => [],
+  progress: () => null,
+  json: {
+    /** Parts of which something was seen, tested, weighed or is known besides what they measure. */
+    shape: {
+      conditions: z.array(
+        z.strictObject({
+          part: z.string(),
+          tag: z.string(),
+          reuse: z.boolean().nullable(),
+          reasons: z.array(FoundJson),
+        }),
+      ),
+    },
+    of: ({ byPart }) => ({
+      conditions: [...byPart.values()].map(({ part, reuse }) => ({
+        part: part.id,
+        tag: part.tag,
+        reuse: reuse.allowed,
+        reasons: reuse.reasons.map(foundJson),
+      })),
+    }),
+  },
+});

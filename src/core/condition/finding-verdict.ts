@@ -1,0 +1,98 @@
+import type { Part } from "../entry/fold";
+import type { FindingLine } from "../findings/assess-findings";
+import { gradeOf, nothingThere } from "../findings/assess-findings";
+import type { Order } from "../order/order";
+import type { PartClass } from "../pack/schema";
+import type { Consequence, Nature } from "../pack/schema-consequences";
+import { problem, type ProblemOf } from "../problem/problem";
+import { allowed, type Verdict } from "./verdict";
+
+/** What one piece of evidence says of using a part again, and whether machining would take it away. */
+export interface EvidenceVerdict extends Verdict {
+  readonly survivesMachining: boolean;
+  /** Nobody goes past it with a reason. */
+  readonly never: boolean;
+  /** The measured places it concerns, as readings name them; null for the part as a whole. */
+  readonly on: readonly string[] | null;
+}
+
+type Then = Consequence["then"];
+const answers: Readonly<Record<Then, boolean | null>> = { refuse: false, ask: null, clean: null, tell: true };
+
+/** From lenient to strict. */
+const strictness: readonly Then[] = ["tell", "clean", "ask", "refuse"];
+
+/** What follows where a pack says nothing: the cautious way. Common practice, no source. */
+export function usualConsequence(nature: Nature, grade: 1 | 2 | 3, hurtsPeople: boolean): Then {
+  if (nature === "broken") return "refuse";
+  if (nature === "deposit") return grade === 1 ? "tell" : "clean";
+  if (nature === "surface") return (["tell", "ask", "refuse"] as const)[grade - 1]!;
+  return grade === 3 || (grade === 2 && hurtsPeople) ? "refuse" : "ask";
+}
+
+const survives = (nature: Nature) => nature !== "deposit" && nature !== "surface";
+
+/** What stands for a line: what was seen after cleaning, or where cleaning takes it away what was seen before. */
+function standing({ kind, findings }: FindingLine): { readonly value: string; readonly grade: number } | null {
+  const phases = kind.lostByCleaning && kind.nature !== "deposit" ? ["before-cleaning", "after-cleaning"] : ["after-cleaning", "before-cleaning"]; // prettier-ignore
+  for (const phase of phases) {
+    const here = findings.filter((finding) => finding.phase === phase);
+    const graded = here.map(({ value }) => ({ value, grade: gradeOf(kind, value) ?? 3 }));
+    // Two who differ are both heard until somebody settles it: the worse counts.
+    if (graded.length > 0) return graded.reduce((worst, each) => (each.grade > worst.grade ? each : worst));
+  }
+  return null;
+}
+
+/** Whether a consequence speaks of a line at all, whatever was seen there. */
+const isAbout = ({ when }: Consequence, { kind, place }: FindingLine) =>
+  when.is === "finding" &&
+  when.finding === kind.id &&
+  (when.places === undefined || (place !== null && when.places.includes(place.id)));
+
+const applies = ({ when }: Consequence, value: string, grade: number) =>
+  when.is === "finding" && (when.values ? when.values.includes(value) : grade >= when.from);
+
+/**
+ * What one line of findings says of using its part again: what the pack says of it, or the usual consequence of its
+ * nature where it says nothing. Null where nobody looked, or nothing was there.
+ */
+export function findingVerdict(
+  part: Part,
+  partClass: PartClass,
+  line: FindingLine,
+  consequences: readonly Consequence[],
+  { schools }: Pick<Order, "schools">,
+): EvidenceVerdict | null {
+  const seen = standing(line);
+  if (!seen || seen.value === nothingThere || seen.grade === 0) return null;
+  const { kind, place } = line;
+  const about = consequences.filter((each) => isAbout(each, line));
+  const matching = about.filter(
+    (each) =>
+      applies(each, seen.value, seen.grade) && (!each.school || schools.get(each.school.school) === each.school.option),
+  );
+  const [strictest] = matching.sort((a, b) => strictness.indexOf(b.then) - strictness.indexOf(a.then));
+  // A pack that speaks of it and not of this grade lets it pass; one that is silent leaves it to practice.
+  if (about.length > 0 && !strictest) return { ...allowed, survivesMachining: false, never: false, on: null };
+  const then = strictest?.then ?? usualConsequence(kind.nature, seen.grade as 1 | 2 | 3, partClass.rule !== undefined);
+  const params = {
+    tag: part.tag,
+    finding: kind.name,
+    value: kind.values.find(({ id }) => id === seen.value)?.name ?? seen.value,
+    place: place?.name ?? null,
+    why: strictest?.why ?? null,
+    source: strictest?.ref.source ?? null,
+  };
+  const where = [part.id, kind.id, place?.id ?? ""];
+  const code = { refuse: "seen-refuses", ask: "seen-asks", clean: "seen-cleans", tell: "seen-tells" } as const;
+  const isDeep = strictest?.survivesMachining ?? survives(kind.nature);
+  return {
+    allowed: answers[then],
+    reasons: [problem(code[then], where, params) as ProblemOf<"seen-refuses">],
+    survivesMachining: isDeep,
+    // A worn surface is of its place; heat, bending and cracks are of the part.
+    on: isDeep ? null : (partClass.places.find(({ id }) => id === place?.id)?.on ?? null),
+    never: strictest?.never ?? kind.nature === "broken",
+  };
+}

@@ -1,0 +1,39 @@
+import type { ParamsOf } from "@/core/problem/problem-codes";
+import { capital } from "../capital";
+import { grams } from "../grams";
+import { many, type Sentences } from "./sentence";
+
+const at = (place: string | null) => (place ? ` (${place})` : "");
+
+/** What was seen, and why it matters; what the pack does not say goes by usual practice, and is called that. */
+const sawIt = (p: ParamsOf<"seen-refuses">, follows: string) =>
+  `${p.tag}: ${p.finding}${at(p.place)}, ${p.value}. ${p.why ?? `Usual practice, for the pack says nothing: ${follows}.`}`;
+const tried = (p: ParamsOf<"tested-refuses">) => `${p.tag}, ${p.check}${at(p.place)}: not as it should be. ${p.why}`;
+
+/** What was seen, tested, weighed and is known of a part. */
+export const conditionSentences = {
+  "part-broken": (p) =>
+    `${p.tag} is broken: ${grams(p.grams)} ± ${grams(p.expanded)} of it is missing. It is never used again; what it struck is looked at.`,
+  "part-may-be-broken": (p) =>
+    `Whether anything of ${p.tag} is missing cannot be told: ${grams(p.grams)} ± ${grams(p.expanded)}. Weigh finer.`,
+  "part-weighed-twice": (p) =>
+    `${p.tag} was weighed more than once at once: until it is settled nobody knows what is missing.`,
+  "piece-of-it-found": (p) =>
+    `${many(p.count, "piece")} of ${p.tag} ${p.count === 1 ? "was" : "were"} found: it is never used again.`,
+  "seen-refuses": (p) => sawIt(p, "not used again as it is"),
+  "seen-asks": (p) => sawIt(p, "a person has to say"),
+  "seen-cleans": (p) => sawIt(p, "clean it and look again"),
+  "seen-tells": (p) => sawIt(p, "it may go on"),
+  "tested-refuses": tried,
+  "tested-asks": tried,
+  "tested-tells": tried,
+  "known-refuses": (p) => `${p.tag}: ${p.why}`,
+  "known-asks": (p) => `${p.tag}: ${p.why}`,
+  "known-tells": (p) => `${p.tag}: ${p.why}`,
+  "not-looked-over": (p) =>
+    `${p.tag} is judged by eye, and ${many(p.count, "thing")} on it ${p.count === 1 ? "was" : "were"} not looked for yet: that is not “sound”.`,
+  "looked-over": (p) => `${p.tag} was looked over (${many(p.count, "thing")}).`,
+  "decided-though-refused": (p) =>
+    `${capital(p.row)}: what was decided is refused by what was found. Decide otherwise, or where the program allows it say why.`,
+  "decided-off-offer": (p) => `${capital(p.row)}: what was decided is no longer on offer. Decide again.`,
+} satisfies Sentences;
