@@ -1,6 +1,6 @@
 import { z } from "zod";
 import type { CrackResult } from "../crack/assess-crack";
-import type { Part } from "../entry/fold";
+import type { Job, Part } from "../entry/fold";
 import type { FindingsResult, PartFindings } from "../findings/assess-findings";
 import type { LedgerResult, PartAccount } from "../fragments/ledger";
 import { groupBy, groupByKeys } from "../group";
@@ -75,17 +75,28 @@ function broken(part: Part, account: PartAccount | undefined, pieces: number, sm
     : [];
 }
 
-/** What a check before taking apart showed of parts of a class. */
-function tested(part: Part, consequence: Consequence, checks: readonly CheckResult[]): EvidenceVerdict[] {
+/** Where a part was when the engine came: what was tried there was tried of it, wherever it is now. */
+function foundIn({ id, origin, slot }: Part, cameOut: Job["cameOut"]): readonly string[] {
+  const from = cameOut.filter((each) => each.part === id).map((each) => each.slot);
+  return from.length > 0 ? from : origin === "engine" && slot !== null ? [slot] : [];
+}
+
+/** What a check before taking apart showed of a part. */
+function tested(
+  part: Part,
+  found: readonly string[],
+  consequence: Consequence,
+  checks: readonly CheckResult[],
+): EvidenceVerdict[] {
   const { when, then, why, never, survivesMachining } = consequence;
-  if (when.is !== "check" || part.slot === null) return [];
+  if (when.is !== "check") return [];
   return checks
     .filter(({ check }) => check.id === when.check)
     .flatMap(({ check, places }) =>
       places.flatMap((place): EvidenceVerdict[] => {
         const slots = check.places.find(({ id }) => id === place.id)?.slots ?? check.slots ?? [];
         const [note] = place.notes;
-        if (!slots.includes(part.slot!) || !note || place.notes.length > 1) return [];
+        if (!slots.some((slot) => found.includes(slot)) || !note || place.notes.length > 1) return [];
         const isMeant = when.states ? note.state !== null && when.states.includes(note.state) : place.amiss === true;
         if (!isMeant) return [];
         const params = { tag: part.tag, check: check.name, place: place.id === null ? null : place.name, why };
@@ -141,7 +152,7 @@ function lookedOver({ part, lines }: PartFindings, { features }: PartClass): Evi
 /** Everything but measuring that speaks for or against using a part again. */
 export function assessCondition(
   pack: CompiledPack,
-  job: object,
+  { cameOut }: Pick<Job, "cameOut">,
   order: Order,
   findings: FindingsResult,
   ledger: LedgerResult,
@@ -160,13 +171,14 @@ export function assessCondition(
     if (!partClass) continue;
     const consequences = ofClass.get(part.class) ?? [];
     const gone = crack.scrapped.get(part.id);
+    const found = foundIn(part, cameOut);
     const all: EvidenceVerdict[] = [
       ...(gone
         ? [evidence(false, problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
         : []),
       ...broken(part, accounts.get(part.id), pieces.get(part.id)?.length ?? 0, smallest),
       ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, consequences, order) ?? []),
-      ...consequences.flatMap((each) => [...tested(part, each, checks), ...remembered(part, each, order)]),
+      ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
       ...lived(part, partClass, order),
       ...lookedOver(seen, partClass),
     ];

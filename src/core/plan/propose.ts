@@ -523,11 +523,10 @@ function guarded(choice: Choice, { byPart }: ConditionResult): Choice {
   if (!of) return choice;
   const { reuse, machining, never } = conditionAt(of, choice.row.row.at.id);
   const options = choice.options.map((option) => {
-    if (option.disposition === "reuse" && reuse.allowed !== true && option.allowed !== false)
-      return withVerdict(option, reuse, never);
-    if (option.disposition === "rework" && machining.allowed !== true && option.allowed !== false)
-      return withVerdict(option, machining, never);
-    return option;
+    const { disposition, allowed } = option;
+    const says = disposition === "reuse" ? reuse : disposition === "rework" ? machining : null;
+    // Of equals it has been said already.
+    return says && meet([says, option]).allowed !== allowed ? withVerdict(option, says, never) : option;
   });
   const proposed = options.find((option) => sameOption(option, choice.proposal)) ?? choice.proposal;
   if (proposed.allowed === true) return { ...choice, options };
