@@ -128,17 +128,19 @@ interface Loose {
     id: string;
     material: string;
     crackCheck: { methods: string[] };
+    places: { on?: string[] }[];
     findings: { places: string[]; values: { id: string }[] }[];
     zoneMap: { width: number; zones: LooseZone[] };
   }[];
   strip: {
     steps: { id: string; after: string[]; secures: string[]; removes: string[] }[];
-    checks: { figure?: object }[];
+    checks: { figure?: object; slots?: string[] }[];
   };
   circuits: { passages: { to: string }[] }[];
   slots: { id: string; within?: string }[];
   treatments: unknown[];
   intake: { schools: unknown[] };
+  consequences: { class: string; when: { finding?: string; values?: string[] }; school?: object }[];
 }
 
 describe("what the linter says of a pack", () => {
@@ -172,6 +174,12 @@ describe("what the linter says of a pack", () => {
     ["unknown-treatment", (it) => (it.treatments = it.treatments.slice(1))],
     ["unknown-method", (it) => (classOf(it, "block").crackCheck.methods = ["x-ray"])],
     ["unknown-material", (it) => (classOf(it, "block").material = "cheese")],
+    ["unknown-class", (it) => (it.consequences[0]!.class = "lid")],
+    ["consequence-of-nothing", (it) => (it.consequences[0]!.when.finding = "gremlins")],
+    ["consequence-of-nothing", (it) => (it.consequences[0]!.when.values = ["dreadful"])],
+    ["unknown-school", (it) => (it.consequences[0]!.school = { school: "crack-repair", option: "prayer" })],
+    ["unknown-feature", (it) => (classOf(it, "piston").places[0]!.on = ["halo"])],
+    ["unknown-slot", (it) => (it.strip.checks[0]!.slots = ["attic"])],
   ])("%s", (code, change) => expect(broken(change)).toEqual([code]));
   test("and nothing of one that is whole", () => expect(broken(() => {})).toEqual([]));
 });

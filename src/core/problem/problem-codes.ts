@@ -465,6 +465,7 @@ export const problemCodes = {
   "slot-removed-twice": error({ slot: text, step: text }),
   "loses-without-lock": error({ step: text, position: text }),
   "check-without-answer": error({ check: text }),
+  "consequence-of-nothing": error({ consequence: text, what: text }),
   "circuit-part-unreachable": error({ circuit: text, node: text }),
 } as const;
 

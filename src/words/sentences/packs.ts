@@ -51,6 +51,8 @@ export const packSentences = {
   "unknown-position": (p) => `there is no position “${p.id}”.`,
   "unknown-node": (p) => `the circuit has no node “${p.id}”.`,
   "unknown-school": (p) => `there is no school and option “${p.id}”.`,
+  "consequence-of-nothing": (p) =>
+    `consequence “${p.consequence}” speaks of “${p.what}”, which its class does not have.`,
   "zone-without-verdict": (p) =>
     `the last rule of zone “${p.zone}” has conditions: a crack that meets none of its rules would have no verdict.`,
   "zone-outside-map": (p) => `zone “${p.zone}” reaches beyond its map.`,

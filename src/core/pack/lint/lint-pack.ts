@@ -3,6 +3,7 @@ import { stations } from "../../stations";
 import { bareNumber, powersOfUnit, type Kinds } from "../expr-dimension";
 import type { Pack } from "../schema";
 import { lintContext, type LintContext } from "./lint-context";
+import { lintConsequences } from "./lint-consequences";
 import { lintDimension } from "./lint-expr";
 import { lintFeature } from "./lint-feature";
 import { lintIdentity } from "./lint-identity";
@@ -69,6 +70,7 @@ export function lintPack(pack: Pack): Problem[] {
   if (pack.identity) found.push(...lintIdentity(pack.identity, variants, sources, ["identity"]));
   if (pack.intake) lintIntake(lint, pack.intake, variants);
   lintTeardown(lint);
+  lintConsequences(lint);
   lintWorth(lint, classes);
   const features = featuresIn(pack);
   pack.joints.forEach((joint, at) => lintJoint(lint, joint, engine, features, ["joints", at]));

@@ -39,6 +39,8 @@ export function lintStrip(lint: LintContext, strip: Strip, slots: ReadonlySet<st
     checkRef(check.ref, [...at, "ref"]);
     if (!stepIds.has(check.before)) report("unknown-step", [...at, "before"], { id: check.before });
     ids(check.places, [...at, "places"]);
+    for (const slot of [...(check.slots ?? []), ...check.places.flatMap((place) => place.slots ?? [])])
+      if (!slots.has(slot)) report("unknown-slot", at, { slot });
     if (!check.states && !check.figure) report("check-without-answer", at, { check: check.id });
   });
 }

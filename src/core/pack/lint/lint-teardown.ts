@@ -4,6 +4,7 @@ import type { PartClass } from "../schema";
 import type { Circuit } from "../schema-teardown";
 import type { LintContext } from "./lint-context";
 import { lintStrip } from "./lint-strip";
+import { placesOf } from "../places";
 import { lintZones, schoolsOf } from "./lint-zones";
 
 type Ids = ReadonlySet<string>;
@@ -23,8 +24,12 @@ function lintMaterials({ pack, ids, report, checkRef, each }: LintContext) {
 }
 
 /** What can be seen on a kind of part, and where. */
-function lintFindings({ ids, report, each }: LintContext, { places, findings }: PartClass, path: Path): void {
+function lintFindings({ ids, report, each }: LintContext, { places, findings, features }: PartClass, path: Path): void {
   const placeIds = ids(places, [...path, "places"]);
+  const measured = new Set(features.flatMap(placesOf).map(({ id }) => id));
+  each(places, [...path, "places"], ({ on = [] }, at) => {
+    for (const feature of on) if (!measured.has(feature)) report("unknown-feature", [...at, "on"], { feature });
+  });
   ids(findings, [...path, "findings"]);
   each(findings, [...path, "findings"], (kind, at) => {
     for (const id of kind.places) if (!placeIds.has(id)) report("unknown-place", at, { id });
