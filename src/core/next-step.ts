@@ -1,6 +1,6 @@
 import type { Assessment } from "./assessment";
 import { problem, type Problem } from "./problem/problem";
-import { decidedOn } from "./plan/standing";
+import { isSettled } from "./plan/standing";
 import type { Station } from "./stations";
 
 export interface NextStep {
@@ -34,7 +34,7 @@ export function nextStep({ rows, choices, job, intake, identity, strip, crack }:
         }),
       };
   }
-  const open = choices.filter((choice) => !decidedOn(choice)).length;
+  const open = choices.filter((choice) => !isSettled(choice)).length;
   if (open > 0) return { station: "decide", what: problem("undecided", [], { count: open }) };
   return { station: "hand-over", what: problem("ready-to-hand-over") };
 }

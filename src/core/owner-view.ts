@@ -3,7 +3,7 @@ import type { Progress } from "./judgement";
 import type { Disposition } from "./entry/schema";
 import type { CompiledPack } from "./pack/compile-pack";
 import { photosForOwner } from "./photo/photos";
-import { decidedOn } from "./plan/standing";
+import { countDecided } from "./plan/standing";
 import { stations, type Station } from "./stations";
 
 /** All that an owner's link may show; what is not named here it does not. */
@@ -25,11 +25,6 @@ export interface OwnerView {
 /** What an owner may see of a job. */
 export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
   const { header, handOvers } = assessment.job;
-  const counts = new Map<Disposition, number>();
-  for (const choice of assessment.choices) {
-    const decision = decidedOn(choice);
-    if (decision) counts.set(decision.disposition, (counts.get(decision.disposition) ?? 0) + 1);
-  }
   const nameOfPart = (id: string | null) => {
     const slot = id && assessment.job.parts.get(id)?.slot;
     return slot ? (pack.slots.get(slot)?.name ?? null) : null;
@@ -43,7 +38,7 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
       const progress = assessment.progress.get(station);
       return progress ? [{ station, progress }] : [];
     }),
-    decided: [...counts].map(([disposition, count]) => ({ disposition, count })),
+    decided: [...countDecided(assessment.choices)].map(([disposition, count]) => ({ disposition, count })),
     estimated: assessment.intake.costEstimates.total,
     approved: assessment.intake.costEstimates.approved,
     handedOver: handOvers.at(-1)?.at.slice(0, 10) ?? null,

@@ -18,6 +18,9 @@ export interface Row {
   readonly name: string;
 }
 
+/** Whether nothing is read of a row: its part is judged as a whole, by what is seen of it. */
+export const isByEye = ({ at: { feature } }: Row): boolean => feature.points.length === 0;
+
 /** All rows of one feature, measured in one go. */
 export interface Sheet {
   readonly id: string;

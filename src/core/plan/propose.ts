@@ -7,7 +7,7 @@ import { accepts, conformity, stricter } from "../measure/conformity";
 import { emptyContext, evaluateExpr } from "../pack/evaluate-expr";
 import { exact } from "../quantity/estimate";
 import { sizeWhenNew } from "../measure/wear";
-import { rowId } from "../pack/compile-pack";
+import { isByEye, rowId } from "../pack/compile-pack";
 import { isByThumb } from "../pack/rules-of-thumb";
 import type { Feature } from "../pack/schema";
 import { groupByKeys } from "../group";
@@ -147,7 +147,7 @@ function reuseOption(row: RowResult, restsOn: readonly RowResult[], joints: read
   const rows = [row, ...restsOn].filter(hasLimit);
   const option = { disposition: "reuse", step: null, stepName: null } as const;
   // Of what is judged by eye alone its condition says all there is to say.
-  if (row.part && row.points.length === 0 && rows.length + joints.length === 0)
+  if (row.part && isByEye(row.row) && rows.length + joints.length === 0)
     return { ...option, allowed: true, reasons: [] };
   const allowed = row.part ? allAccepted([...rows, ...joints].map((each) => each.accepted)) : null;
   const reasons = !row.part
@@ -349,7 +349,7 @@ function conditioned(need: Need, { byPart }: ConditionResult): Need {
   const of = row.part && byPart.get(row.part.id);
   if (!of) {
     const unseen = { allowed: null, reasons: [problem("no-limit", [row.row.id], { row: row.row.name })] };
-    return row.part && row.points.length === 0 ? { ...need, reuse: withVerdict(need.reuse, unseen, false) } : need;
+    return row.part && isByEye(row.row) ? { ...need, reuse: withVerdict(need.reuse, unseen, false) } : need;
   }
   const { reuse, machining, never } = conditionAt(of, row.row.at.id);
   return {

@@ -1,4 +1,5 @@
 import type { Decision } from "../entry/fold";
+import type { Disposition } from "../entry/schema";
 import type { Choice, Option } from "./option";
 import { sameOption } from "./same-option";
 
@@ -54,8 +55,20 @@ export const isSettled = (choice: Decidable): boolean => {
   return standing.kind === "decided" && standing.decision.disposition !== "hold" && whyUnsettled(standing) === null;
 };
 
-/** What it will be as far as anybody knows: what was decided where that is on offer, else what is proposed. */
+/** What it will be as far as anybody knows: what was decided where that can be done, else what is proposed. */
 export function decidedOrProposed(choice: Decidable): Option {
   const standing = standingOf(choice);
-  return (standing.kind === "decided" ? standing.option : null) ?? choice.proposal;
+  return (standing.kind === "decided" && whyUnsettled(standing) === null ? standing.option : null) ?? choice.proposal;
+}
+
+/** How many parts were decided which way; what is refused or off offer is not decided. */
+export function countDecided(choices: readonly Decidable[]): ReadonlyMap<Disposition, number> {
+  const counts = new Map<Disposition, number>();
+  for (const choice of choices) {
+    const standing = standingOf(choice);
+    if (standing.kind !== "decided" || whyUnsettled(standing) !== null) continue;
+    const { disposition } = standing.decision;
+    counts.set(disposition, (counts.get(disposition) ?? 0) + 1);
+  }
+  return counts;
 }

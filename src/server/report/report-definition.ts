@@ -1,14 +1,14 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { variantOf, type Assessment } from "@/core/assessment";
 import { groupBy } from "@/core/group";
-import type { CompiledPack } from "@/core/pack/compile-pack";
+import { isByEye, type CompiledPack } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
 import type { Choice } from "@/core/plan/option";
 import type { CheckResult } from "@/core/strip/assess-strip";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
-import { standingOf } from "@/core/plan/standing";
+import { standingOf, whyUnsettled } from "@/core/plan/standing";
 import { holdKinds } from "@/core/problem/problem-codes";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
@@ -37,9 +37,11 @@ function decidedCell(choice: Choice, wording: Wording): TableCell {
   return {
     text: [
       {
-        text: decided ? sayDecided(decided) : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
+        text: decided
+          ? `${sayDecided(decided)}${whyUnsettled(decided) === "refused" ? ", which is refused: to be decided again" : ""}`
+          : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
         bold: true,
-        ...(decided ? {} : { color: ember }),
+        ...(decided && !whyUnsettled(decided) ? {} : { color: ember }),
       },
       { text: `  ${why}`, color: quiet, fontSize: 7.5 },
     ],
@@ -123,14 +125,14 @@ function judgedByEye(choices: readonly Choice[], wording: Wording): Content[] {
 }
 
 /** What nobody measured or looked over, by kind: it is not judged, and so not sound. */
-function unjudged(choices: readonly Choice[], isByEye: (choice: Choice) => boolean): Content[] {
+function unjudged(choices: readonly Choice[]): Content[] {
   const list = (of: readonly Choice[]) =>
     [...groupBy(of, sheetOfChoice).values()].map(
       (group) => `${group[0]!.row.row.at.feature.title}: ${group.map((choice) => choice.row.row.label).join(", ")}`,
     );
   return [
-    ["Not measured, and so not judged", choices.filter((choice) => !isByEye(choice))] as const,
-    ["Not looked over, and so not judged", choices.filter(isByEye)] as const,
+    ["Not measured, and so not judged", choices.filter(({ row }) => !isByEye(row.row))] as const,
+    ["Not looked over, and so not judged", choices.filter(({ row }) => isByEye(row.row))] as const,
   ].flatMap(([title, of]) => (of.length > 0 ? [heading(title), { ul: list(of) }] : []));
 }
 
@@ -253,12 +255,10 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
   const variant = variantOf(pack, assessment);
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
   // What was decided stands in the report whether it was measured or not.
-  const eyed = new Set(pack.byEye.map(({ feature }) => feature));
-  const isByEye = ({ row: { row } }: Choice) => eyed.has(row.at.feature);
   const looked = ({ row: { part } }: Choice) =>
     part !== null && (assessment.findings.byPart.get(part.id)?.looked ?? 0) > 0;
   const isJudged = (choice: Choice) =>
-    choice.decisions.length > 0 || (isByEye(choice) ? looked(choice) : choice.row.measured > 0);
+    choice.decisions.length > 0 || (isByEye(choice.row.row) ? looked(choice) : choice.row.measured > 0);
   const judged = assessment.choices.filter(isJudged);
   const swept = assessment.figures.map(
     (figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`,
@@ -326,11 +326,11 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
             ];
       }),
       ...fits(assessment, pack, wording),
-      ...judgedByEye(judged.filter(isByEye), wording),
-      ...unjudged(
-        assessment.choices.filter((choice) => !isJudged(choice)),
-        isByEye,
+      ...judgedByEye(
+        judged.filter(({ row }) => isByEye(row.row)),
+        wording,
       ),
+      ...unjudged(assessment.choices.filter((choice) => !isJudged(choice))),
       ...inTheWay(assessment, wording),
       ...(cautions.length > 0
         ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }]

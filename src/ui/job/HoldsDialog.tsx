@@ -15,7 +15,7 @@ export function HoldsDialog({ onClose }: { onClose: () => void }) {
             <Dialog.Header pb="0">
               <Dialog.Title>What stands in the way</Dialog.Title>
             </Dialog.Header>
-            <Dialog.Body pb="22px" tabIndex={0}>
+            <Dialog.Body pb="22px" tabIndex={0} _focusVisible={{ outline: "none" }}>
               {assessment.holds.length === 0 ? "Nothing." : <HoldList onLeave={onClose} />}
             </Dialog.Body>
           </Dialog.Content>

@@ -8,6 +8,7 @@ import { budgetOf, jointBudget } from "@/core/measure/uncertainty-budget";
 import { settling } from "@/core/measure/settle";
 import { extremeBias } from "@/core/numeric/extreme-bias";
 import { ownScatter } from "@/core/measure/own-scatter";
+import { isByEye } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
@@ -255,10 +256,31 @@ interface Props {
   readonly children?: ReactNode;
 }
 
+/** What one place measures, and what that means. */
+function Measured({ row, brief }: { row: RowResult; brief: boolean }) {
+  const { governing, derived } = row;
+  return (
+    <>
+      <LargeFigure governing={governing} brief={brief} />
+      <Verdict
+        governing={governing}
+        toGo={row.points.length - row.measured}
+        of={row.points.length}
+        missing={row.points.flatMap(({ point, estimate }) =>
+          estimate ? [] : row.row.at.feature.points.find((each) => each.id === point)!.short,
+        )}
+      />
+      <Leaders governing={governing} derived={derived} brief={brief} />
+      <Reach row={row} brief={brief} />
+      {!brief && <Source governing={governing} />}
+    </>
+  );
+}
+
 /** All about one place of one part. */
 export function PartTag({ row, brief = false, beneath, children }: Props) {
   const { assessment, unitFor } = useJob();
-  const { governing, derived, part } = row;
+  const { governing, part } = row;
   const scrapped = part && assessment.crack.scrapped.get(part.id);
   return (
     <>
@@ -271,18 +293,13 @@ export function PartTag({ row, brief = false, beneath, children }: Props) {
             Scrapped: {scrapped.why}. It is not measured or fitted any more.
           </chakra.p>
         )}
-        <LargeFigure governing={governing} brief={brief} />
-        <Verdict
-          governing={governing}
-          toGo={row.points.length - row.measured}
-          of={row.points.length}
-          missing={row.points.flatMap(({ point, estimate }) =>
-            estimate ? [] : row.row.at.feature.points.find((each) => each.id === point)!.short,
-          )}
-        />
-        <Leaders governing={governing} derived={derived} brief={brief} />
-        <Reach row={row} brief={brief} />
-        {!brief && <Source governing={governing} />}
+        {isByEye(row.row) ? (
+          <chakra.p mt="4px" fontSize="20px">
+            Judged by eye
+          </chakra.p>
+        ) : (
+          <Measured row={row} brief={brief} />
+        )}
       </Tag>
       {beneath}
       {!brief && (

@@ -5,8 +5,8 @@ export type SlotState = "open" | "partly" | "sound" | "refused";
 
 function stateOf(mine: readonly Choice[]): SlotState {
   if (mine.some((choice) => choice.options[0]!.allowed === false)) return "refused";
-  if (mine.every((choice) => choice.row.measured === 0)) return "open";
-  return mine.every((choice) => choice.options[0]!.allowed === true) ? "sound" : "partly";
+  if (mine.every((choice) => choice.options[0]!.allowed === true)) return "sound";
+  return mine.some((choice) => choice.row.measured > 0) ? "partly" : "open";
 }
 
 /** What is known of whatever is in each slot: its worst row that a person decides. Slots with none are left out. */

@@ -1,8 +1,9 @@
 "use client";
 import { Flex, chakra } from "@chakra-ui/react";
 import { memo, useCallback } from "react";
+import { isByEye } from "@/core/pack/compile-pack";
 import type { Choice } from "@/core/plan/option";
-import { standingOf, type Standing } from "@/core/plan/standing";
+import { standingOf, whyUnsettled, type Standing } from "@/core/plan/standing";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit } from "@/core/quantity/units";
 import { sayDecided, sayOption } from "@/words/say-option";
@@ -12,6 +13,8 @@ import { DispositionMark } from "../../kit/DispositionMark";
 function sayStanding(standing: Standing): string {
   if (standing.kind === "clash") return "choose one";
   if (standing.kind === "open") return "proposed";
+  const unsettled = whyUnsettled(standing);
+  if (unsettled) return unsettled === "refused" ? "decided, and refused" : "decided, decide again";
   return standing.overrides ? "decided, against the proposal" : "decided";
 }
 
@@ -75,12 +78,12 @@ export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hand
               </chakra.span>
             </>
           ) : (
-            <chakra.span color="quiet">not measured</chakra.span>
+            <chakra.span color="quiet">{isByEye(row.row) ? "by eye" : "not measured"}</chakra.span>
           )}
         </chakra.span>
         <Flex as="span" direction="column" fontSize="14px" lineHeight="1.2" hideBelow="md">
           <span>{clash ? "Decided twice" : decided ? sayDecided(decided) : sayOption(shown)}</span>
-          <chakra.span fontSize="12px" color={decided ? "quiet" : "emberInk"}>
+          <chakra.span fontSize="12px" color={decided && !whyUnsettled(decided) ? "quiet" : "emberInk"}>
             {sayStanding(standing)}
           </chakra.span>
         </Flex>

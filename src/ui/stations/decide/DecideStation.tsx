@@ -11,7 +11,7 @@ import {
 } from "react";
 import type { Choice, Option } from "@/core/plan/option";
 import { sameOption } from "@/core/plan/same-option";
-import { decidedOn } from "@/core/plan/standing";
+import { isSettled } from "@/core/plan/standing";
 import { sayProblem } from "@/words/say-problem";
 import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
@@ -54,7 +54,7 @@ function Decisions() {
   const decide = useDecide();
   const here =
     choices.find((choice) => choice.row.row.id === rowId) ??
-    choices.find((choice) => !decidedOn(choice)) ??
+    choices.find((choice) => !isSettled(choice)) ??
     choices[0]!;
   // The map follows when there is time: the list answers first.
   const onMap = useDeferredValue(here.row.row.slot.id);
@@ -80,7 +80,7 @@ function Decisions() {
     [],
   );
   const choose = (option: Option) => {
-    if (!mayDecide || !here.row.part) return;
+    if (!mayDecide || !here.row.part || option.never) return;
     if (!sameOption(option, here.proposal)) return setAgainst({ row: here.row.row.id, option });
     setAgainst(null);
     decide(here, option, null);

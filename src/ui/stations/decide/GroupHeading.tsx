@@ -2,7 +2,7 @@ import { Flex, Heading, chakra } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { groupByKeys } from "@/core/group";
 import type { Choice } from "@/core/plan/option";
-import { decidedOn, decidedOrProposed } from "@/core/plan/standing";
+import { decidedOrProposed, isSettled } from "@/core/plan/standing";
 import { dispositionWords } from "@/words/words-for";
 import { DispositionMark } from "../../kit/DispositionMark";
 
@@ -23,8 +23,8 @@ export function GroupHeading({
   onToggle: () => void;
 }) {
   const ways = groupByKeys(choices, (choice) => [decidedOrProposed(choice).disposition]);
-  const open = choices.filter((choice) => !decidedOn(choice)).length;
-  const unmeasured = choices.filter((choice) => !hasSay(choice)).length;
+  const open = choices.filter((choice) => !isSettled(choice)).length;
+  const unjudged = choices.filter((choice) => !hasSay(choice)).length;
   const Chevron = isOpen ? ChevronDown : ChevronRight;
   return (
     <Heading as="h2" fontSize="14px" fontWeight={400} mb="2px">
@@ -46,9 +46,9 @@ export function GroupHeading({
         <chakra.span fontWeight={700} minWidth="92px">
           {name}
         </chakra.span>
-        {unmeasured === choices.length ? (
+        {unjudged === choices.length ? (
           <chakra.span color="quiet" fontSize="13px">
-            {choices.length} not measured yet
+            {choices.length} not judged yet
           </chakra.span>
         ) : (
           <Flex as="span" columnGap="14px" wrap="wrap" fontSize="13px" color="quiet" align="center">
@@ -60,7 +60,7 @@ export function GroupHeading({
                   {of.length} {dispositionWords[disposition].toLowerCase()}
                 </Flex>
               ))}
-            {unmeasured > 0 && <span>{unmeasured} not measured</span>}
+            {unjudged > 0 && <span>{unjudged} not judged</span>}
           </Flex>
         )}
         <chakra.span ml="auto" fontSize="12px" color={open === 0 ? "quiet" : "emberInk"}>

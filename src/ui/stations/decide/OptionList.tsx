@@ -31,7 +31,11 @@ interface OptionProps {
 function OptionButton({ option, choice, number, isDecided, disabled, onChoose }: OptionProps) {
   const { wording } = useJob();
   const isProposal = sameOption(option, choice.proposal);
-  const words = isProposal ? "proposed" : allowedWords[String(option.allowed) as "true" | "false" | "null"];
+  const words = isProposal
+    ? "proposed"
+    : option.never
+      ? "never"
+      : allowedWords[String(option.allowed) as "true" | "false" | "null"];
   return (
     <chakra.button
       type="button"
@@ -157,7 +161,7 @@ export function OptionList({ choice, against, onChoose, onKeep, onCancel }: Prop
           choice={choice}
           number={at + 1}
           isDecided={decision !== null && sameOption(option, decision)}
-          disabled={!mayDecide || !choice.row.part}
+          disabled={!mayDecide || !choice.row.part || option.never === true}
           onChoose={() => onChoose(option)}
         />
       ))}

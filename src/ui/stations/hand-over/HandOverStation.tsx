@@ -3,9 +3,9 @@ import { Box, Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/rea
 import { Download } from "lucide-react";
 import NextLink from "next/link";
 import { useState, type FormEvent } from "react";
-import type { Disposition } from "@/core/entry/schema";
+
 import { makeHandOverWitness } from "@/core/hand-over/make-hand-over-witness";
-import { decidedOn } from "@/core/plan/standing";
+import { countDecided } from "@/core/plan/standing";
 import { formatQuantity } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
@@ -117,11 +117,7 @@ function HandOvers() {
 export function HandOverStation() {
   const { id, assessment, log } = useJob();
   const { header } = assessment.job;
-  const counts = new Map<Disposition, number>();
-  for (const choice of assessment.choices) {
-    const decided = decidedOn(choice);
-    if (decided) counts.set(decided.disposition, (counts.get(decided.disposition) ?? 0) + 1);
-  }
+  const counts = countDecided(assessment.choices);
   const waiting = log.waiting.size;
   const { done, total } = assessment.progress.get("decide")!;
   const open = total - done;

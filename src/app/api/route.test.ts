@@ -1,14 +1,14 @@
 /** What routes say when there is no database, or another program's. The rest of the wrapper is tried over http. */
-import * as environment from "./environment";
+import * as environment from "@/server/environment";
 import { GET as health } from "@/app/api/health/route";
-import { answer, route } from "./route";
+import { answer, route } from "@/server/route";
 
-jest.mock("./environment", () => ({
+jest.mock("@/server/environment", () => ({
   schemaIsKnown: jest.fn(async () => true),
   databaseAnswers: jest.fn(async () => false),
 }));
-jest.mock("./session", () => ({ currentPerson: async () => null }));
-jest.mock("./log", () => ({ log: { info: () => {}, debug: () => {}, error: () => {} } }));
+jest.mock("@/server/session", () => ({ currentPerson: async () => null }));
+jest.mock("@/server/log", () => ({ log: { info: () => {}, debug: () => {}, error: () => {} } }));
 
 const ask = async (handler: ReturnType<typeof route>) => {
   const response = await handler(new Request("http://bench.local/api/x"), { params: Promise.resolve({}) });
