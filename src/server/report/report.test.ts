@@ -43,7 +43,8 @@ test("says what is not known instead of leaving it out", () => {
   const words = wordsOf(orrinshaw, demoJob("drainage-pump-3"));
   expect(words).toContain("hours wanted unknown");
   expect(words).toContain("Not measured, and so not judged Liner bores: 1, 2, 3, 4, 5, 6");
-  expect(words).toContain("162 parts still to decide.");
+  expect(words).toContain("Not looked over, and so not judged Oil jet, by eye: 1, 2, 3, 4, 5, 6");
+  expect(words).toContain("183 parts still to decide.");
   expect(wordsOf(orrinshaw, demoJob("ferry-marigold"))).toContain("cannot tell yet");
   expect(wordsOf(rotary, new TestBench(rotary).entries)).toContain("number unknown");
 });

@@ -1,6 +1,6 @@
 "use client";
 import { Flex, chakra } from "@chakra-ui/react";
-import { memo, useCallback } from "react";
+import { memo, useCallback, type ReactNode } from "react";
 import { isByEye } from "@/core/pack/compile-pack";
 import type { Choice } from "@/core/plan/option";
 import { standingOf, whyUnsettled, type Standing } from "@/core/plan/standing";
@@ -23,6 +23,8 @@ interface Props {
   readonly isHere: boolean;
   readonly wording: Wording;
   /** The same as long as the list stands, so that a row is drawn again only when it changes. */
+  /** What stands below it where there is no room beside the list. */
+  readonly children?: ReactNode;
   readonly hands: {
     readonly choose: (row: string) => void;
     readonly register: (row: string, button: HTMLButtonElement | null) => void;
@@ -30,7 +32,7 @@ interface Props {
 }
 
 /** One part to decide: what it reads, what is proposed or decided, and the first reason. */
-export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hands }: Props) {
+export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hands, children }: Props) {
   const { row, proposal } = choice;
   const standing = standingOf(choice);
   const decided = standing.kind === "decided" ? standing : null;
@@ -51,11 +53,12 @@ export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hand
         onClick={() => hands.choose(row.row.id)}
         aria-current={isHere ? "true" : undefined}
         display="grid"
-        gridTemplateColumns={{ base: "22px 1fr", md: "22px 148px 132px 150px minmax(0, 1fr)" }}
+        gridTemplateColumns={{ base: "22px 1fr auto", md: "22px 148px 132px 150px minmax(0, 1fr)" }}
         columnGap="12px"
         alignItems="center"
         width="100%"
-        minHeight="37px"
+        minHeight={{ base: "48px", md: "37px" }}
+        rowGap="2px"
         px="8px"
         textAlign="left"
         borderRadius="7px"
@@ -81,16 +84,23 @@ export const ChoiceRow = memo(function ChoiceRow({ choice, isHere, wording, hand
             <chakra.span color="quiet">{isByEye(row.row) ? "by eye" : "not measured"}</chakra.span>
           )}
         </chakra.span>
-        <Flex as="span" direction="column" fontSize="14px" lineHeight="1.2" hideBelow="md">
+        <Flex as="span" direction="column" fontSize="14px" lineHeight="1.2" textAlign={{ base: "right", md: "left" }}>
           <span>{clash ? "Decided twice" : decided ? sayDecided(decided) : sayOption(shown)}</span>
           <chakra.span fontSize="12px" color={decided && !whyUnsettled(decided) ? "quiet" : "emberInk"}>
             {sayStanding(standing)}
           </chakra.span>
         </Flex>
-        <chakra.span fontSize="12px" lineHeight="1.25" color="quiet" lineClamp={2} hideBelow="md">
+        <chakra.span
+          fontSize="12px"
+          lineHeight="1.25"
+          color="quiet"
+          lineClamp={2}
+          gridColumn={{ base: "2 / -1", md: "auto" }}
+        >
           {because ? sayProblem(because, wording) : ""}
         </chakra.span>
       </chakra.button>
+      {children}
     </chakra.li>
   );
 });

@@ -1,7 +1,8 @@
 "use client";
-import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, chakra, useBreakpointValue } from "@chakra-ui/react";
 import {
   useDeferredValue,
+  useEffect,
   useLayoutEffect,
   useMemo,
   useRef,
@@ -63,6 +64,13 @@ function Decisions() {
   useLayoutEffect(() => void (rowsOf.current = new Map(choices.map((choice) => [choice.row.row.id, choice]))));
   const buttons = useRef(new Map<string, HTMLButtonElement>());
 
+  // Chosen from elsewhere (the map, a search) it is brought into sight; what a hand is on does not move.
+  useEffect(() => {
+    const button = rowId === null ? undefined : buttons.current.get(rowId);
+    const { top, bottom } = button?.getBoundingClientRect() ?? { top: Infinity, bottom: 0 };
+    if (button && (top < 0.1 * innerHeight || bottom > 0.88 * innerHeight)) button.scrollIntoView({ block: "center" });
+  }, [rowId]);
+
   const go = (choice: Choice | undefined) => {
     if (!choice) return;
     setAgainst(null);
@@ -109,24 +117,27 @@ function Decisions() {
   useKeys({ a: () => mayDecide && acceptAll() });
   const { done, total } = assessment.progress.get("decide")!;
   const holds = assessment.holds.filter((hold) => hold.station === "decide");
+  // Where there is no room beside the list the options stand below what they are of.
+  const isNarrow = useBreakpointValue({ base: true, lg: false }, { ssr: false });
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
 
+  const tag = (
+    <PartTag row={here.row} brief>
+      <OptionList
+        choice={here}
+        against={against?.row === here.row.row.id ? against.option : null}
+        onChoose={choose}
+        onCancel={() => setAgainst(null)}
+        onKeep={(reason) => {
+          decide(here, against!.option, reason);
+          setAgainst(null);
+        }}
+      />
+    </PartTag>
+  );
   return (
     <StationLayout
-      aside={
-        <PartTag row={here.row} brief>
-          <OptionList
-            choice={here}
-            against={against?.row === here.row.row.id ? against.option : null}
-            onChoose={choose}
-            onCancel={() => setAgainst(null)}
-            onKeep={(reason) => {
-              decide(here, against!.option, reason);
-              setAgainst(null);
-            }}
-          />
-        </PartTag>
-      }
+      aside={isNarrow ? null : tag}
       bar={
         <Flex
           as="section"
@@ -149,7 +160,12 @@ function Decisions() {
               {done} of {total}
             </chakra.span>
           </Box>
-          <Box flex="1" fontSize="13px" color={holds.length > 0 ? "near" : "quiet"}>
+          <Box
+            flex="1"
+            fontSize="13px"
+            hideBelow={holds.length > 0 ? undefined : "md"}
+            color={holds.length > 0 ? "near" : "quiet"}
+          >
             {holds.length > 0 ? (
               holds.slice(0, 2).map((hold, at) => <p key={at}>{sayProblem(hold, wording)}</p>)
             ) : (
@@ -204,7 +220,9 @@ function Decisions() {
                       isHere={choice === here}
                       wording={wording}
                       hands={hands}
-                    />
+                    >
+                      {isNarrow && choice === here && <Box pb="14px">{tag}</Box>}
+                    </ChoiceRow>
                   ))}
                 </chakra.ul>
               )}

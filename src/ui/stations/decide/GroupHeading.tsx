@@ -63,7 +63,7 @@ export function GroupHeading({
             {unjudged > 0 && <span>{unjudged} not judged</span>}
           </Flex>
         )}
-        <chakra.span ml="auto" fontSize="12px" color={open === 0 ? "quiet" : "emberInk"}>
+        <chakra.span ml="auto" fontSize="12px" whiteSpace="nowrap" color={open === 0 ? "quiet" : "emberInk"}>
           {open === 0 ? "all decided" : `${open} to decide`}
         </chakra.span>
       </chakra.button>
