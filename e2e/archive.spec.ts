@@ -86,7 +86,7 @@ test("what is wrong with a zip is said plainly, and nothing of it comes in", asy
   await say(
     "stranger.zip",
     await zipOf({ "record.ndjson": foreign.join("\n") }),
-    "pinned to revision 4 of the pack orrinshaw-6m (000000000000), which is neither in the zip nor on this server",
+    `pinned to revision ${orrinshaw.pack.revision} of the pack orrinshaw-6m (000000000000), which is neither in the zip nor on this server`,
   );
   await say(
     "holiday.zip",

@@ -126,11 +126,11 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   // Shells go with the journals that are ground; the piston of the replaced liner stays.
   await expect(choice("big-end shell, upper 1")).toContainText("Goes with big-end journal 1: grind to −0.50");
   await expect(choice("piston, cylinder 4")).toContainText("Reuse as is");
-  await page.getByRole("button", { name: "Accept 161 proposals" }).click();
-  await expect(page.getByText("162 of 162")).toBeVisible();
+  await page.getByRole("button", { name: "Accept 182 proposals" }).click();
+  await expect(page.getByText("183 of 183")).toBeVisible();
 
   const isSaved = async () => (await shop.written(bench)).filter((entry) => entry.type === "decision-made");
-  await expect.poll(async () => (await isSaved()).length).toBe(162);
+  await expect.poll(async () => (await isSaved()).length).toBe(183);
   expect((await isSaved()).map((entry) => entry.payload).filter((payload) => payload.reason !== null)).toMatchObject([
     { disposition: "replace", reason: "Will not last 4000 h", witness: { proposal: "reuse", pack: orrinshaw.sha256 } },
   ]);

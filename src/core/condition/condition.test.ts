@@ -14,9 +14,9 @@ import { meet, type Verdict } from "./verdict";
 const asOf = "2026-11-24T00:00:00Z";
 
 /** An engine that measures as new throughout: only what is seen, tested or known can speak against it. */
-function asNew(pack: CompiledPack = orrinshaw) {
+function asNew(pack: CompiledPack = orrinshaw, begin = (bench: TestBench) => bench.readRestAsNew()) {
   const bench = new TestBench(pack);
-  bench.readRestAsNew();
+  begin(bench);
   const judged = () => assess(pack, bench.entries, asOf);
   return {
     bench,
@@ -280,7 +280,7 @@ describe("a part with a limited life", () => {
 describe("a part that is judged by eye", () => {
   const tappet = "tappet-1i/seen";
   test("waits until somebody looked, is used again when nothing was there, and goes when something was", () => {
-    const engine = asNew();
+    const engine = asNew(orrinshaw, (bench) => bench.checkForCracks());
     expect(said(engine, tappet)).toEqual({ proposed: "hold", reuse: null, why: ["not-looked-over"] });
     const look = engine.see("tappet-1i", "pitting", "none");
     expect(said(engine, tappet)).toEqual({ proposed: "reuse", reuse: true, why: ["looked-over"] });
