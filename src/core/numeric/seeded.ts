@@ -18,7 +18,7 @@ export function hashText(text: string): number {
 }
 
 /**
-
+ * A generator that gives the same numbers for the same seed.
  *
  * @param seed  any 32-bit number
  * @source  mulberry32, a generator in the public domain; normal numbers by the Box-Muller transform (from memory)

@@ -1,0 +1,186 @@
+/** A place, with what each of its options costs; infinite where it is refused. */
+export interface Chooser {
+  readonly costs: readonly number[];
+}
+
+/** What some places may not choose together. It takes away, and grants nothing. */
+export interface Relation {
+  /** Places by their number, each once. */
+  readonly of: readonly number[];
+  /** Options by their number, in the order of `of`. */
+  readonly allows: (options: readonly number[]) => boolean;
+}
+
+export type Picked =
+  | {
+      readonly kind: "picked";
+      /** By place, the number of its option. */
+      readonly pick: readonly number[];
+      readonly cost: number;
+      /** Entries of the largest table that was needed. */
+      readonly largest: number;
+    }
+  | { readonly kind: "none" }
+  | { readonly kind: "too-large"; readonly entries: number };
+
+/** A table of more entries than this is not made: the group is said to be too large. */
+export const mostEntries = 1 << 17;
+
+/** A function of some places, laid out with the first place changing slowest. */
+interface Table {
+  readonly of: readonly number[];
+  readonly values: Float64Array;
+}
+
+/** Calls with every combination of options of some places, and its number in their table. */
+function everyCombination(sizes: readonly number[], at: (options: readonly number[], entry: number) => void): void {
+  const options = sizes.map(() => 0);
+  const entries = sizes.reduce((product, size) => product * size, 1);
+  for (let entry = 0; entry < entries; entry += 1) {
+    at(options, entry);
+    for (let place = sizes.length - 1; place >= 0; place -= 1) {
+      options[place]! += 1;
+      if (options[place]! < sizes[place]!) break;
+      options[place] = 0;
+    }
+  }
+}
+
+/**
+ * In which order places are worked off: each time the one whose neighbours have to be linked least, the first of equals.
+ * Null where a table would have to be larger than the bound: that is known before any is made.
+ */
+function eliminationOrder(
+  sizes: readonly number[],
+  scopes: readonly (readonly number[])[],
+  most: number,
+): { readonly order: readonly number[]; readonly largest: number } {
+  const neighbours = sizes.map(() => new Set<number>());
+  for (const scope of scopes) for (const a of scope) for (const b of scope) if (a !== b) neighbours[a]!.add(b);
+  const left = new Set(sizes.keys());
+  const order: number[] = [];
+  let largest = 1;
+  const fillOf = (place: number) => {
+    const around = [...neighbours[place]!];
+    let fill = 0;
+    for (let a = 0; a < around.length; a += 1)
+      for (let b = a + 1; b < around.length; b += 1) if (!neighbours[around[a]!]!.has(around[b]!)) fill += 1;
+    return fill;
+  };
+  // Only the neighbours of what was worked off have another fill than before.
+  const fills = new Map([...left].map((place) => [place, fillOf(place)]));
+  while (left.size > 0) {
+    let best = -1;
+    for (const place of left) if (best < 0 || fills.get(place)! < fills.get(best)!) best = place;
+    const around = [...neighbours[best]!];
+    largest = Math.max(
+      largest,
+      around.reduce((product, place) => product * sizes[place]!, sizes[best]!),
+    );
+    if (largest > most) return { order, largest };
+    const touched = new Set(around);
+    for (const a of around) {
+      neighbours[a]!.delete(best);
+      for (const b of around) if (a !== b) neighbours[a]!.add(b);
+    }
+    for (const a of around) for (const b of neighbours[a]!) touched.add(b);
+    left.delete(best);
+    order.push(best);
+    for (const place of touched) if (left.has(place)) fills.set(place, fillOf(place));
+  }
+  return { order, largest };
+}
+
+/**
+ * The cheapest way to choose one option for every place such that every relation allows it: exact, and the same for
+ * whatever order the relations are given in. Of picks that cost the same, the one whose places take their earlier options.
+ *
+ * @param choosers   costs are integers below 2^53 in sum, infinite where an option is refused
+ * @param relations  what may not be chosen together
+ * @param most       entries that a table may have; beyond that nothing is guessed
+ * @returns          the pick and its cost; `none` where nothing satisfies all; `too-large` with what it would take
+ * @source  elimination of variables over a graph, with min-fill as order (Dechter, Bucket elimination, 1999; from memory)
+ * @example cheapestPick([{ costs: [0, 5] }, { costs: [Infinity, 3] }], [{ of: [0, 1], allows: ([a, b]) => a === b }]) // pick [1, 1], cost 8
+ */
+export function cheapestPick(
+  choosers: readonly Chooser[],
+  relations: readonly Relation[],
+  most: number = mostEntries,
+): Picked {
+  // What is refused by itself is in no table.
+  const offered = choosers.map(({ costs }) => costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])));
+  if (offered.some((options) => options.length === 0)) return { kind: "none" };
+  const sizes = offered.map((options) => options.length);
+  const { order, largest } = eliminationOrder(
+    sizes,
+    relations.map(({ of }) => of),
+    most,
+  );
+  if (largest > most) return { kind: "too-large", entries: largest };
+
+  const tableOf = (of: readonly number[], value: (options: readonly number[]) => number): Table => {
+    const across = of.map((place) => sizes[place]!);
+    const values = new Float64Array(across.reduce((product, size) => product * size, 1));
+    const given = across.map(() => 0);
+    everyCombination(across, (options, entry) => {
+      for (let at = 0; at < of.length; at += 1) given[at] = offered[of[at]!]![options[at]!]!;
+      values[entry] = value(given);
+    });
+    return { of, values };
+  };
+  const tables: Table[] = [
+    ...choosers.map(({ costs }, place) => tableOf([place], ([option]) => costs[option!]!)),
+    ...relations.map(({ of, allows }) => tableOf(of, (options) => (allows(options) ? 0 : Infinity))),
+  ];
+  const live = new Set(tables.keys());
+  const at = sizes.map(() => [] as number[]);
+  tables.forEach(({ of }, number) => of.forEach((place) => at[place]!.push(number)));
+
+  /** The entry of a table for what is chosen now. */
+  const chosen = sizes.map(() => 0);
+  const read = ({ of, values }: Table) => {
+    let entry = 0;
+    for (const place of of) entry = entry * sizes[place]! + chosen[place]!;
+    return values[entry]!;
+  };
+  const steps: { readonly place: number; readonly around: readonly number[]; readonly best: Uint16Array }[] = [];
+  let cost = 0;
+  for (const place of order) {
+    const here = at[place]!.filter((number) => live.has(number));
+    const mine = here.map((number) => tables[number]!);
+    const around = [...new Set(mine.flatMap(({ of }) => of))].filter((each) => each !== place).sort((a, b) => a - b);
+    const across = around.map((each) => sizes[each]!);
+    const entries = across.reduce((product, size) => product * size, 1);
+    const values = new Float64Array(entries);
+    const best = new Uint16Array(entries);
+    everyCombination(across, (options, entry) => {
+      for (let index = 0; index < around.length; index += 1) chosen[around[index]!] = options[index]!;
+      let least = Infinity;
+      for (let option = 0; option < sizes[place]!; option += 1) {
+        chosen[place] = option;
+        let sum = 0;
+        for (const table of mine) sum += read(table);
+        if (sum < least) {
+          least = sum;
+          best[entry] = option;
+        }
+      }
+      values[entry] = least;
+    });
+    for (const number of here) live.delete(number);
+    steps.push({ place, around, best });
+    if (around.length === 0) cost += values[0]!;
+    else {
+      tables.push({ of: around, values });
+      live.add(tables.length - 1);
+      for (const each of around) at[each]!.push(tables.length - 1);
+    }
+  }
+  if (!Number.isFinite(cost)) return { kind: "none" };
+  for (const { place, around, best } of steps.reverse()) {
+    let entry = 0;
+    for (const each of around) entry = entry * sizes[each]! + chosen[each]!;
+    chosen[place] = best[entry]!;
+  }
+  return { kind: "picked", pick: chosen.map((option, place) => offered[place]![option]!), cost, largest };
+}
