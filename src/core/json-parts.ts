@@ -50,9 +50,15 @@ export const CharacteristicJson = z.strictObject({
   accepted: z.boolean().nullable(),
 });
 
+/** What is done to a feature, a measured place, or the part. */
+export const WayJson = z.strictObject({ feature: z.string(), step: z.string() });
+
 export const OptionJson = z.strictObject({
   disposition: Disposition,
-  step: z.string().nullable(),
+  ways: z.array(WayJson),
+  /** In minor units of the shop's currency; null where nobody knows. */
+  price: z.strictObject({ low: z.number(), likely: z.number(), high: z.number() }).nullable(),
+  minutes: z.number().nullable(),
   allowed: z.boolean().nullable(),
   reasons: z.array(FoundJson),
 });

@@ -9,10 +9,11 @@ import { judgement } from "../judgement";
 import { ageOf } from "../measure/endurance";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
-import type { PartClass } from "../pack/schema";
+import { lifeUnits, type PartClass } from "../pack/schema";
 import type { Consequence } from "../pack/schema-consequences";
 import { problem, type Problem } from "../problem/problem";
 import { standardUncertainty } from "../quantity/estimate";
+import { keptBeside } from "../same";
 import type { CheckResult, StripResult } from "../strip/assess-strip";
 import { findingVerdict, type EvidenceVerdict } from "./finding-verdict";
 import { meet, type Verdict } from "./verdict";
@@ -25,25 +26,6 @@ export interface PartCondition {
   readonly reuse: Verdict;
 }
 
-/** What the condition of a part says at one of its measured places: of using it as it is, and of working on it. */
-export interface PlaceCondition {
-  readonly reuse: Verdict;
-  /** What machining takes away does not speak against it. */
-  readonly machining: Verdict;
-  /** Nobody goes past the refusal with a reason. */
-  readonly never: boolean;
-}
-
-/** The condition of a part at a measured place, as readings name it. */
-export function conditionAt({ evidence }: PartCondition, at: string): PlaceCondition {
-  const here = evidence.filter(({ on }) => on === null || on.includes(at));
-  return {
-    reuse: meet(here),
-    machining: meet(here.filter(({ survivesMachining }) => survivesMachining)),
-    never: here.some((each) => each.never && each.allowed === false),
-  };
-}
-
 export interface ConditionResult {
   /** Parts of which anything was seen, tested, weighed or is known; the others are as nobody looked. */
   readonly byPart: ReadonlyMap<string, PartCondition>;
@@ -54,6 +36,7 @@ const evidence = (answer: boolean | null, reason: Problem, more: Partial<Evidenc
   reasons: [reason],
   survivesMachining: true,
   never: false,
+  cleans: false,
   on: null,
   ...more,
 });
@@ -125,18 +108,34 @@ function remembered(part: Part, consequence: Consequence, { notes }: Order): Evi
     : [evidence(null, problem("known-asks", [part.id, when.item], params), { never, survivesMachining })];
 }
 
-/** A life that is over refuses whatever it measures; a new part has all of it before it. */
-function lived(part: Part, { life }: PartClass, { notes, hoursWanted }: Order): EvidenceVerdict[] {
+const unitOfLife = { hours: "h", kilometres: "km", cycles: "cycles" } as const;
+
+/**
+ * A life that is over refuses whatever it measures; a new part has all of it before it. Where lives scatter, what comes
+ * within two standard deviations of it is asked about.
+ */
+function lived(part: Part, { life }: PartClass, { notes, wanted }: Order): EvidenceVerdict[] {
   if (!life) return [];
-  const age = part.origin === "supplier" ? { from: 0, to: 0 } : ageOf(part, notes);
-  const wanted = hoursWanted ?? 0;
-  const figures = { hours: wanted, probability: null, low: 0, high: 0, from: age?.from ?? null, to: age?.to ?? null };
-  const params = { ...figures, life: life.hours };
-  if (age && age.from + wanted > life.hours)
-    return [evidence(false, problem("life-over", [part.id], { ...params, from: age.from }))];
-  // Without hours wanted nobody asks how much of its life is left.
-  const isOpen = hoursWanted !== null && (age === null || age.to === null || age.to + wanted > life.hours);
-  return isOpen ? [evidence(null, problem("life-unknown", [part.id], params))] : [];
+  return lifeUnits.flatMap((counted): EvidenceVerdict[] => {
+    const most = life[counted];
+    if (most === undefined) return [];
+    const ahead = wanted[counted];
+    const age = part.origin === "supplier" ? { from: 0, to: 0 } : ageOf(part, notes, counted);
+    const params = {
+      tag: part.tag,
+      life: most,
+      ahead: ahead ?? 0,
+      from: age?.from ?? null,
+      to: age?.to ?? null,
+      unit: unitOfLife[counted],
+    };
+    if (age && age.from + (ahead ?? 0) > most)
+      return [evidence(false, problem("life-over", [part.id], { ...params, from: age.from }))];
+    // Without anything wanted nobody asks how much of its life is left.
+    const nearly = most * (1 - 2 * (life.scatter ?? 0));
+    const isOpen = ahead !== null && (age === null || age.to === null || age.to + ahead > nearly);
+    return isOpen ? [evidence(null, problem("life-unknown", [part.id], params))] : [];
+  });
 }
 
 /** What nobody looked at is not sound: a part that is judged by eye waits until it was looked over. */
@@ -148,6 +147,8 @@ function lookedOver({ part, lines }: PartFindings, { features }: PartClass): Evi
     ? [evidence(null, problem("not-looked-over", [part.id], params))]
     : [evidence(true, problem("looked-over", [part.id], { tag: part.tag, count: lines.length }))];
 }
+
+const keptConditions = keptBeside<Part, PartCondition | null>();
 
 /** Everything but measuring that speaks for or against using a part again. */
 export function assessCondition(
@@ -172,18 +173,22 @@ export function assessCondition(
     const consequences = ofClass.get(part.class) ?? [];
     const gone = crack.scrapped.get(part.id);
     const found = foundIn(part, cameOut);
-    const all: EvidenceVerdict[] = [
-      ...(gone
-        ? [evidence(false, problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
-        : []),
-      ...broken(part, accounts.get(part.id), pieces.get(part.id)?.length ?? 0, smallest),
-      ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, consequences, order) ?? []),
-      ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
-      ...lived(part, partClass, order),
-      ...lookedOver(seen, partClass),
-    ];
-    if (all.length === 0) continue;
-    byPart.set(part.id, { part, evidence: all, reuse: meet(all) });
+    const [account, count] = [accounts.get(part.id), pieces.get(part.id)?.length ?? 0];
+    const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...checks, order, pack]; // prettier-ignore
+    const condition = keptConditions(part, basis, () => {
+      const all: EvidenceVerdict[] = [
+        ...(gone
+          ? [evidence(false, problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
+          : []),
+        ...broken(part, account, count, smallest),
+        ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, consequences, order) ?? []),
+        ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
+        ...lived(part, partClass, order),
+        ...lookedOver(seen, partClass),
+      ];
+      return all.length === 0 ? null : { part, evidence: all, reuse: meet(all) };
+    });
+    if (condition) byPart.set(part.id, condition);
   }
   return { byPart };
 }

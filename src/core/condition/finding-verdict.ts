@@ -12,6 +12,8 @@ export interface EvidenceVerdict extends Verdict {
   readonly survivesMachining: boolean;
   /** Nobody goes past it with a reason. */
   readonly never: boolean;
+  /** Cleaning takes it away, and it is looked at again. */
+  readonly cleans: boolean;
   /** The measured places it concerns, as readings name them; null for the part as a whole. */
   readonly on: readonly string[] | null;
 }
@@ -74,7 +76,8 @@ export function findingVerdict(
   );
   const [strictest] = matching.sort((a, b) => strictness.indexOf(b.then) - strictness.indexOf(a.then));
   // A pack that speaks of it and not of this grade lets it pass; one that is silent leaves it to practice.
-  if (about.length > 0 && !strictest) return { ...allowed, survivesMachining: false, never: false, on: null };
+  if (about.length > 0 && !strictest)
+    return { ...allowed, survivesMachining: false, never: false, cleans: false, on: null };
   const then = strictest?.then ?? usualConsequence(kind.nature, seen.grade as 1 | 2 | 3, partClass.rule !== undefined);
   const params = {
     tag: part.tag,
@@ -91,6 +94,7 @@ export function findingVerdict(
     allowed: answers[then],
     reasons: [problem(code[then], where, params) as ProblemOf<"seen-refuses">],
     survivesMachining: isDeep,
+    cleans: then === "clean",
     // A worn surface is of its place; heat, bending and cracks are of the part.
     on: isDeep ? null : (partClass.places.find(({ id }) => id === place?.id)?.on ?? null),
     never: strictest?.never ?? kind.nature === "broken",

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Id } from "../pack/schema-base";
+import { renewKinds } from "../pack/schema-relations";
 
 /** A UUID of version 7, made by the client: it carries the moment it was made. */
 export const EntryId = z.uuidv7();
@@ -76,7 +77,20 @@ export const Witness = z.strictObject({
   pack: z.string().regex(/^[0-9a-f]{64}$/u),
   entries: z.string().regex(/^[0-9a-f]{64}$/u),
   proposal: Disposition,
-  figures: z.array(z.strictObject({ id: Id, value: Finite, expanded: Finite, mark: z.string().max(40) })).max(50),
+  /** By characteristic; of a whole part with the measured place before it: `big-end-j5/smallest`. */
+  figures: z
+    .array(
+      z.strictObject({
+        id: z
+          .string()
+          .max(130)
+          .regex(/^[a-z][a-z0-9-]*(\/[a-z][a-z0-9-]*)?$/u),
+        value: Finite,
+        expanded: Finite,
+        mark: z.string().max(40),
+      }),
+    )
+    .max(300),
 });
 
 /** A row or a place of a joint, as the assessment names it: `slot/feature`. */
@@ -100,6 +114,17 @@ export const HandOverWitness = z.strictObject({
   /** Codes of the holds and where they stood. */
   holds: z.array(z.tuple([Id, z.string().max(200)])).max(2000),
 });
+
+/** What a shop counts and works by. Money in its own currency. */
+export const ShopSettings = z.strictObject({
+  /** By its three letters, ISO 4217. */
+  currency: z.string().regex(/^[A-Z]{3}$/u),
+  /** Of an hour at the bench; null where the packs' own is to be taken. */
+  labourRate: z.number().min(0).max(100_000).nullable(),
+  /** What is always renewed, whatever it measures. */
+  alwaysNew: z.array(z.enum(renewKinds)).max(renewKinds.length),
+});
+export type ShopSettings = z.infer<typeof ShopSettings>;
 
 export const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
 export const Grams = z.number().min(0).max(1e6);

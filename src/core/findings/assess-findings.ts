@@ -3,8 +3,10 @@ import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
+import type { PartClass } from "../pack/schema";
 import type { FindingKind } from "../pack/schema-teardown";
 import { problem, type Problem } from "../problem/problem";
+import { keptBeside } from "../same";
 
 export type Finding = Signed<"finding-made">;
 
@@ -46,6 +48,36 @@ const distinct = (findings: readonly Finding[]) =>
       !findings.slice(0, at).some((other) => other.value === finding.value && other.phase === finding.phase),
   );
 
+/** Of a part nobody saw anything new on, what was made of it before. */
+const keptFindings = keptBeside<Part, PartFindings>();
+
+/** All that can be seen on one part, and what was. */
+function findingsOf(
+  part: Part,
+  partClass: PartClass | undefined,
+  byLine: ReadonlyMap<string, readonly Finding[]>,
+): PartFindings {
+  const placeOf = new Map(partClass?.places.map((place) => [place.id, place]));
+  const lines = (partClass?.findings ?? []).flatMap((kind) =>
+    (kind.places.length > 0 ? kind.places : [null]).map((id): FindingLine => {
+      const findings = distinct(byLine.get(lineKey(part.id, kind.id, id)) ?? []);
+      const grades = findings.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
+      return {
+        kind,
+        place: id === null ? null : placeOf.get(id)!,
+        findings,
+        grade: grades.length > 0 ? Math.max(...grades) : null,
+      };
+    }),
+  );
+  return {
+    part,
+    lines,
+    looked: lines.filter((line) => line.grade !== null).length,
+    beforeCleaning: lines.filter((line) => line.kind.lostByCleaning && line.grade === null),
+  };
+}
+
 /**
  * What was seen on each part against all that can be seen on one of its class. What nobody looked at has no grade: it
  * is not sound.
@@ -56,32 +88,15 @@ export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "
   const problems: Problem[] = [];
   const known = new Set<string>();
 
+  const ofPart = groupBy(job.findings, (finding) => finding.part);
   const byPart = new Map(
     [...job.parts.values()].map((part): [string, PartFindings] => {
       const partClass = pack.classes.get(part.class);
-      const placeOf = new Map(partClass?.places.map((place) => [place.id, place]));
-      const lines = (partClass?.findings ?? []).flatMap((kind) =>
-        (kind.places.length > 0 ? kind.places : [null]).map((id): FindingLine => {
-          const key = lineKey(part.id, kind.id, id);
-          known.add(key);
-          const findings = distinct(byLine.get(key) ?? []);
-          const grades = findings.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
-          return {
-            kind,
-            place: id === null ? null : placeOf.get(id)!,
-            findings,
-            grade: grades.length > 0 ? Math.max(...grades) : null,
-          };
-        }),
-      );
+      for (const kind of partClass?.findings ?? [])
+        for (const id of kind.places.length > 0 ? kind.places : [null]) known.add(lineKey(part.id, kind.id, id));
       return [
         part.id,
-        {
-          part,
-          lines,
-          looked: lines.filter((line) => line.grade !== null).length,
-          beforeCleaning: lines.filter((line) => line.kind.lostByCleaning && line.grade === null),
-        },
+        keptFindings(part, [partClass, ...(ofPart.get(part.id) ?? [])], () => findingsOf(part, partClass, byLine)),
       ];
     }),
   );

@@ -2,7 +2,11 @@ import type { z } from "zod";
 import type { Assessment } from "../assessment";
 import type { Envelope, HandOverWitness } from "../entry/schema";
 import { entrySetFingerprint, shownFigures } from "../plan/make-witness";
+import { aspectId } from "../plan/options-of-part";
+import type { Need } from "../plan/row-needs";
 import { decidedOn } from "../plan/standing";
+
+type Witnessed = z.infer<typeof HandOverWitness>["choices"][number];
 
 /** Everything that stood on the screen when an engine was handed over. */
 export function makeHandOverWitness(
@@ -25,10 +29,21 @@ export function makeHandOverWitness(
         ],
       ),
     ),
-    choices: choices.map((choice) => {
-      const { row, proposal } = choice;
-      const decision = decidedOn(choice);
-      return [row.row.id, proposal.disposition, proposal.step, decision?.disposition ?? null, decision?.step ?? null];
+    // By measured place, as older records have it: what a part goes through is said at each of them.
+    choices: choices.flatMap((choice) => {
+      const decided = decidedOn(choice)?.wanted ?? null;
+      const stepAt = (ways: readonly { readonly feature: string; readonly step: string }[], need: Need) =>
+        ways.find(({ feature }) => feature === aspectId(need))?.step ?? null;
+      return choice.needs.map((need): Witnessed => {
+        const { proposal } = choice;
+        return [
+          need.row.row.id,
+          proposal.disposition,
+          stepAt(proposal.ways, need),
+          decided?.disposition ?? null,
+          decided && stepAt(decided.ways, need),
+        ];
+      });
     }),
     holds: holds.map(({ code, path }) => [code, path.join(" ").slice(0, 200)]),
   };

@@ -6,6 +6,7 @@ import type { Choice } from "../plan/option";
 import { problem, type Problem } from "../problem/problem";
 import type { Notes } from "../entry/notes";
 import type { IdentityResult } from "../identify/assess-identity";
+import { Disposition } from "../entry/schema";
 import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { orderItems, type Order } from "../order/order";
@@ -160,9 +161,12 @@ export const intakeJudgement = judgement({
     shape: {
       worth: z
         .strictObject({
-          course: z.string(),
+          course: z.string().nullable(),
           costs: z.record(z.string(), z.number().nullable()),
           known: z.number(),
+          items: z.array(
+            z.strictObject({ partClass: z.string(), disposition: Disposition, count: z.number(), amount: z.number() }),
+          ),
           reasons: z.array(FoundJson),
         })
         .nullable(),
@@ -174,6 +178,7 @@ export const intakeJudgement = judgement({
         course: worth.course,
         costs: { ...worth.costs },
         known: worth.known,
+        items: worth.items.map((item) => ({ ...item })),
         reasons: worth.reasons.map(foundJson),
       },
       estimated: costEstimates.total,

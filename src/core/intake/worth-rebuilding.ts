@@ -1,5 +1,9 @@
 import type { Disposition } from "../entry/schema";
-import type { Choice } from "../plan/option";
+import { groupBy } from "../group";
+import type { Choice, Option } from "../plan/option";
+import { minorUnits, moneyOf } from "../plan/price-option";
+import { goes } from "../plan/same-option";
+import { decidedOrProposed } from "../plan/standing";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 import type { Order } from "../order/order";
@@ -7,8 +11,18 @@ import type { Order } from "../order/order";
 export const courses = ["rebuild", "merge", "other-engine", "part-out"] as const;
 export type Course = (typeof courses)[number];
 
+/** What one way to go with one kind of part comes to. */
+export interface WorthItem {
+  readonly partClass: string;
+  readonly disposition: Disposition;
+  readonly count: number;
+  /** In major units of the currency; of what nobody has judged yet as much as is likely. */
+  readonly amount: number;
+}
+
 export interface WorthResult {
-  readonly course: Course;
+  /** Null while there is nothing to rest it on: not one priced part is judged. */
+  readonly course: Course | null;
   /** Expected cost of each course; null where the pack has no price for it. Part-out is what it brings in. */
   readonly costs: Readonly<Record<Course, number | null>>;
   /** How much of the rebuild's parts cost is known from measuring, 0 to 1. */
@@ -18,15 +32,16 @@ export interface WorthResult {
   readonly wouldChange: readonly Problem[];
   /** Castings that cannot be used again. */
   readonly lostCastings: readonly string[];
+  /** What the parts cost, the dearest first. */
+  readonly items: readonly WorthItem[];
 }
 
 type Price = NonNullable<CompiledPack["pack"]["worth"]>["classes"][number];
 
-/** What a part costs that is proposed to go this way; one that nobody can judge yet as often as such parts are replaced. */
-function costOf(disposition: Disposition, { replace, rework, likely }: Price): number {
-  if (disposition === "replace") return replace;
-  if (disposition === "rework") return rework;
-  return disposition === "hold" ? likely * replace : 0;
+/** What a part costs that goes this way; one that nobody can judge yet as often as such parts are replaced. */
+function costOf({ disposition, price }: Option, { replace, likely }: Price): number {
+  if (disposition === "hold") return (likely * (moneyOf(replace)?.likely ?? 0)) / minorUnits;
+  return (price?.likely ?? 0) / minorUnits;
 }
 
 /**
@@ -39,40 +54,33 @@ function costOf(disposition: Disposition, { replace, rework, likely }: Price): n
 export function worthRebuilding(
   { pack }: CompiledPack,
   choices: readonly Choice[],
-  order: Pick<Order, "budget">,
+  order: Pick<Order, "budget" | "settings">,
 ): WorthResult | null {
   const { worth } = pack;
   if (!worth) return null;
   const prices = new Map(worth.classes.map((each) => [each.class, each]));
-  let parts = 0;
-  let judged = 0;
-  let priced = 0;
-  // A part is paid for once, however many of its places are decided: the dearest of them.
-  const bySlot = new Map<string, { cost: number; known: boolean }>();
-  for (const { row, proposal } of choices) {
-    const price = prices.get(row.row.partClass.id);
-    if (!price) continue;
-    const known = proposal.disposition !== "hold";
-    const cost = costOf(proposal.disposition, price);
-    const before = bySlot.get(row.row.slot.id);
-    bySlot.set(row.row.slot.id, { cost: Math.max(cost, before?.cost ?? 0), known: known && (before?.known ?? true) });
-  }
-  for (const { cost, known } of bySlot.values()) {
-    parts += cost;
-    priced += 1;
-    if (known) judged += 1;
-  }
-  const labour = worth.labourHours * worth.labourRate;
+  const priced = choices.flatMap((choice) => {
+    const price = prices.get(choice.partClass.id);
+    if (!price) return [];
+    const way = decidedOrProposed(choice);
+    return [{ choice, way, cost: costOf(way, price) }];
+  });
+  const parts = priced.reduce((sum, { cost }) => sum + cost, 0);
+  const judged = priced.filter(({ way }) => way.disposition !== "hold").length;
+  const items = [...groupBy(priced, ({ choice, way }) => `${choice.partClass.id} ${way.disposition}`).values()]
+    .map((alike): WorthItem => ({
+      partClass: alike[0]!.choice.partClass.name,
+      disposition: alike[0]!.way.disposition,
+      count: alike.length,
+      amount: alike.reduce((sum, { cost }) => sum + cost, 0),
+    }))
+    .filter(({ amount }) => amount > 0)
+    .sort((a, b) => b.amount - a.amount);
+  const labour = worth.labourHours * (order.settings?.labourRate ?? worth.labourRate);
   const rebuild = labour + parts;
-  const lost = [
-    ...new Set(
-      choices
-        .filter(
-          ({ row, proposal }) => worth.castings.includes(row.row.partClass.id) && proposal.disposition === "replace",
-        )
-        .map(({ row }) => row.row.slot.name),
-    ),
-  ];
+  const lost = choices
+    .filter((choice) => worth.castings.includes(choice.partClass.id) && goes(decidedOrProposed(choice).disposition))
+    .map(({ slot }) => slot.name);
   const merge = worth.donor === null ? null : worth.donor + labour * 1.2;
   const costs = { rebuild, merge, "other-engine": worth.otherEngine, "part-out": -worth.partsValue };
   const ceiling = worth.otherEngine === null ? null : worth.otherEngine * worth.ceiling.share;
@@ -98,12 +106,23 @@ export function worthRebuilding(
     if (!cheapest) return "part-out";
     return order.budget !== null && cheapest.cost > order.budget * 1.5 ? "part-out" : cheapest.course;
   };
-  const known = priced === 0 ? 0 : judged / priced;
+  const known = priced.length === 0 ? 0 : judged / priced.length;
+  if (judged === 0)
+    return {
+      course: null,
+      costs,
+      known,
+      items: [],
+      lostCastings: [],
+      reasons: [problem("worth-nothing-yet")],
+      wouldChange: [],
+    };
   if (lost.length > 0) {
     return {
       course: replacing(),
       costs,
       known,
+      items,
       lostCastings: lost,
       reasons: [problem("casting-lost", [], { castings: lost.join(", ") }), problem("worth-figures", [], figures)],
       wouldChange: [problem("casting-saved", [], { castings: lost.join(", ") })],
@@ -114,6 +133,7 @@ export function worthRebuilding(
     course: tooDear ? "other-engine" : "rebuild",
     costs,
     known,
+    items,
     lostCastings: [],
     reasons: [
       ceiling !== null && figures.other !== null && rebuild > ceiling
@@ -124,7 +144,7 @@ export function worthRebuilding(
         : rebuild > order.budget
           ? [problem("rebuild-past-budget", [], { ...figures, budget: order.budget })]
           : []),
-      problem("worth-known", [], { share: known, count: priced - judged }),
+      problem("worth-known", [], { share: known, count: priced.length - judged }),
     ],
     wouldChange: [
       ...(ceiling === null

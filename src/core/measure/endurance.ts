@@ -3,11 +3,12 @@ import type { Notes } from "../entry/notes";
 import type { Order } from "../order/order";
 import { normalCdf } from "../numeric/normal-cdf";
 import type { CompiledPack } from "../pack/compile-pack";
+import type { lifeUnits } from "../pack/schema";
 import { propagate, standardUncertainty, type Estimate } from "../quantity/estimate";
 import type { RowResult } from "./assess-row";
 import { sizeWhenNew, wearLimit } from "./wear";
 
-/** Hours that a part has run: anywhere between two figures, the upper one perhaps unknown. */
+/** Hours, kilometres or cycles that a part has run: anywhere between two figures, the upper one perhaps unknown. */
 export interface Age {
   readonly from: number;
   readonly to: number | null;
@@ -38,20 +39,22 @@ export const usualRateScatter = 0.25;
  * What is known of a part's hours. Its own come first; what came with the engine has the engine's, unless an overhaul
  * may have renewed it: then it is somewhere between. Not knowing is an answer, and no hours are ever zero for want of one.
  *
- * @param notes  what Intake knows of hours
+ * @param notes    what Intake knows of hours
+ * @param counted  in what: hours where nothing else is said
  * @returns      hours from and to; `to` is null where nobody can say how many at most; null where nothing is known
  */
-export function ageOf(part: Part, notes: Notes): Age | null {
-  const hours = (item: string, of: string | null) => {
+export function ageOf(part: Part, notes: Notes, counted: (typeof lifeUnits)[number] = "hours"): Age | null {
+  const [sinceNewItem, sinceOverhaulItem] = [`${counted}-since-new`, `${counted}-since-overhaul`];
+  const run = (item: string, of: string | null) => {
     const value = notes.value("history", item, of);
     return typeof value === "number" ? value : null;
   };
-  const own = hours("hours-since-new", part.id);
+  const own = run(sinceNewItem, part.id);
   if (own !== null) return { from: own, to: own };
   // Somebody said that nobody knows, or it came from elsewhere: the engine's hours are not its own.
   const cameWithEngine = part.origin === "engine" || part.origin === "donor";
-  if (notes.value("history", "hours-since-new", part.id) === null || !cameWithEngine) return null;
-  const [sinceNew, sinceOverhaul] = [hours("hours-since-new", null), hours("hours-since-overhaul", null)];
+  if (notes.value("history", sinceNewItem, part.id) === null || !cameWithEngine) return null;
+  const [sinceNew, sinceOverhaul] = [run(sinceNewItem, null), run(sinceOverhaulItem, null)];
   if (sinceNew === null) return sinceOverhaul === null ? null : { from: sinceOverhaul, to: null };
   return { from: Math.min(sinceOverhaul ?? 0, sinceNew), to: sinceNew };
 }

@@ -1,9 +1,10 @@
 import { z } from "zod";
 import type { Job } from "../entry/fold";
 import { Notes } from "../entry/notes";
-import { decisionRules, type DecisionRule } from "../entry/schema";
+import { decisionRules, type DecisionRule, type ShopSettings } from "../entry/schema";
 import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
+import type { lifeUnits } from "../pack/schema";
 
 /** What the engine goes into. Null is unknown. */
 export interface Application {
@@ -16,6 +17,8 @@ export interface Application {
 export interface Order {
   readonly notes: Notes;
   readonly hoursWanted: number | null;
+  /** The same in whatever lives are counted in. */
+  readonly wanted: Readonly<Record<(typeof lifeUnits)[number], number | null>>;
   readonly budget: number | null;
   readonly wantedBy: string | null;
   /** How far the shop may go beyond the estimate before it asks again. */
@@ -28,9 +31,20 @@ export interface Order {
   readonly variant: string | null;
   /** How the shop works where practitioners differ: the option by school, null where nobody chose. */
   readonly schools: ReadonlyMap<string, string | null>;
+  /** What the shop counts and works by, as this job took it last; null where it took nothing yet. */
+  readonly settings: ShopSettings | null;
 }
 
-export const orderItems = ["hours-wanted", "budget", "wanted-by", "ask-above", "certified", "decision-rule"] as const;
+export const orderItems = [
+  "hours-wanted",
+  "kilometres-wanted",
+  "cycles-wanted",
+  "budget",
+  "wanted-by",
+  "ask-above",
+  "certified",
+  "decision-rule",
+] as const;
 type OrderItem = (typeof orderItems)[number] | "variant";
 
 const numberOrNull = (value: unknown) => (typeof value === "number" ? value : null);
@@ -54,7 +68,7 @@ function applicationOf({ pack }: CompiledPack, { header }: Pick<Job, "header">, 
  * @param job  its header and what was noted at Intake
  * @returns    null wherever nobody knows, never a zero for want of a figure
  */
-export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes">): Order {
+export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes" | "settings">): Order {
   const { header } = job;
   const notes = new Notes(job.notes);
   const noted = (item: OrderItem) => notes.value("order", item);
@@ -62,9 +76,15 @@ export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes
     noted(item) === undefined ? before : take(noted(item));
   const rule = noted("decision-rule");
   const certified = noted("certified");
+  const hoursWanted = or("hours-wanted", numberOrNull, header?.hoursWanted ?? null);
   return {
     notes,
-    hoursWanted: or("hours-wanted", numberOrNull, header?.hoursWanted ?? null),
+    hoursWanted,
+    wanted: {
+      hours: hoursWanted,
+      kilometres: numberOrNull(noted("kilometres-wanted")),
+      cycles: numberOrNull(noted("cycles-wanted")),
+    },
     budget: or("budget", numberOrNull, header?.budget ?? null),
     wantedBy: or("wanted-by", textOrNull, header?.wantedBy ?? null),
     askAbove: numberOrNull(noted("ask-above")),
@@ -73,11 +93,12 @@ export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes
     application: applicationOf(pack, job, notes),
     variant: or("variant", textOrNull, header?.engine.variant ?? null),
     schools: new Map(pack.pack.intake?.schools.map(({ id }) => [id, textOrNull(notes.value("school", id))])),
+    settings: job.settings.at(-1)?.settings ?? null,
   };
 }
 
 export const orderJudgement = judgement({
-  reads: ["header", "notes"],
+  reads: ["header", "notes", "settings"],
   assess: assessOrder,
   problems: () => [],
   progress: () => null,

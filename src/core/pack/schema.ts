@@ -4,6 +4,7 @@ import { fits, type Fit } from "./fit-kinds";
 import { thumbIds } from "./thumb-rules";
 import { Finite, Id, Ref, Text } from "./schema-base";
 import { Consequence } from "./schema-consequences";
+import { Relation } from "./schema-relations";
 import {
   Circuit,
   ClassCleaning,
@@ -145,6 +146,8 @@ export const Rework = z.strictObject({
    * diameter. Machining on the original axis takes it twice; on the worn axis not at all.
    */
   offset: Expr.optional(),
+  /** What brings a single place back to the new size where the others stay as they are: a sleeve, plating, welding and grinding. */
+  restore: z.strictObject({ id: Id, name: Text, ref: Ref }).optional(),
   /** All places of the part are brought to one size, or of all such parts of the engine. */
   oneSize: z.union([z.boolean(), z.literal("engine")]),
   /** What a size does to the engine: expressions in which `finished` is the finished diameter. */
@@ -207,6 +210,9 @@ export const Feature = z.strictObject({
   remedy: z.strictObject({ id: Id, name: Text, within: Limit, ref: Ref }).optional(),
 });
 
+/** What a life is counted in. */
+export const lifeUnits = ["hours", "kilometres", "cycles"] as const;
+
 export const PartClass = z.strictObject({
   id: Id,
   name: Text,
@@ -224,8 +230,22 @@ export const PartClass = z.strictObject({
   mass: z.strictObject({ grams: z.number().positive(), standard: z.number().min(0), ref: Ref }).optional(),
   /** The decision rule for it where the job's is less strict: parts whose failure hurts people. */
   rule: z.strictObject({ atLeast: z.enum(["simple", "guarded-acceptance"]), ref: Ref }).optional(),
-  /** Hours after which it is not used again, whatever it measures: fatigue, or the maker's word. */
-  life: z.strictObject({ hours: z.number().positive(), ref: Ref }).optional(),
+  /**
+   * What it may run before it is not used again, whatever it measures: fatigue, or the maker's word. In hours, distance
+   * or cycles; of the part itself. Where lives scatter, relative and standard: then what comes near it is asked about.
+   */
+  life: z
+    .strictObject({
+      hours: z.number().positive().optional(),
+      kilometres: z.number().positive().optional(),
+      cycles: z.number().positive().optional(),
+      scatter: z.number().min(0).max(1).optional(),
+      ref: Ref,
+    })
+    .refine((life) => lifeUnits.some((unit) => life[unit] !== undefined), "a life is in hours, kilometres or cycles")
+    .optional(),
+  /** A better part for the same place: a later revision, another material. `instead`: the old one is not to be had or is refused. */
+  upgrade: z.strictObject({ name: Text, why: Text, instead: z.boolean().default(false), ref: Ref }).optional(),
   /** Where on it a finding can be, and which of its measured places that is. */
   places: z
     .array(z.strictObject({ id: Id, name: Text, on: z.array(Id).max(20).optional() }))
@@ -506,6 +526,14 @@ export const Intake = z.strictObject({
     .max(100),
 });
 
+/** A price: as one figure, or between two with the likely one. */
+const Price = z.union([
+  z.number().min(0),
+  z
+    .strictObject({ low: z.number().min(0), likely: z.number().min(0), high: z.number().min(0) })
+    .refine(({ low, likely, high }) => low <= likely && likely <= high, "low, likely and high are not in order"),
+]);
+
 /** Money, in the shop's own currency, for the question whether a rebuild is sensible. */
 export const Worth = z.strictObject({
   labourHours: z.number().positive(),
@@ -515,9 +543,18 @@ export const Worth = z.strictObject({
     .array(
       z.strictObject({
         class: Id,
-        replace: z.number().min(0),
-        rework: z.number().min(0),
+        replace: Price,
+        rework: Price,
+        upgrade: Price.optional(),
         likely: z.number().min(0).max(1),
+        /** Work at the bench or in the machine shop. */
+        minutes: z
+          .strictObject({
+            replace: z.number().min(0).optional(),
+            rework: z.number().min(0).optional(),
+            clean: z.number().min(0).optional(),
+          })
+          .optional(),
       }),
     )
     .max(300),
@@ -567,6 +604,8 @@ export const Pack = z.strictObject({
   crackMethods: z.array(CrackMethod).max(20).default([]),
   /** What follows from what was seen, tested and is known. */
   consequences: z.array(Consequence).max(2000).default([]),
+  /** What holds between parts: sets, mates, companions. */
+  relations: z.array(Relation).max(300).default([]),
   strip: Strip.optional(),
   circuits: z.array(Circuit).max(20).default([]),
   ledger: Ledger.optional(),

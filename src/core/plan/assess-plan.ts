@@ -3,7 +3,7 @@ import type { ConditionResult } from "../condition/assess-condition";
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job } from "../entry/fold";
 import { Disposition } from "../entry/schema";
-import { foundJson, OptionJson } from "../json-parts";
+import { foundJson, OptionJson, WayJson } from "../json-parts";
 import { judgement, type Progress } from "../judgement";
 import type { MeasureResult } from "../measure/assess-measure";
 import type { Order } from "../order/order";
@@ -11,13 +11,13 @@ import type { CompiledPack } from "../pack/compile-pack";
 import type { Problem } from "../problem/problem";
 import type { Choice, Option } from "./option";
 import { planProblems } from "./plan-problems";
-import { proposeAll } from "./propose";
+import { proposeAll, type Proposed } from "./propose";
 import { isSettled, standingOf } from "./standing";
 
-type Planned = Pick<Job, "decisions" | "readings" | "occasions">;
+type Planned = Pick<Job, "decisions" | "readings" | "occasions" | "cameOut">;
 
 /** What becomes of each part: what the evidence allows, what is proposed, what was decided. */
-export interface PlanResult {
+export interface PlanResult extends Pick<Proposed, "groups" | "changesFor"> {
   readonly choices: readonly Choice[];
   readonly problems: readonly Problem[];
   readonly progress: Progress;
@@ -31,32 +31,37 @@ export function assessPlan(
   crack: CrackResult,
   condition: ConditionResult,
 ): PlanResult {
-  const choices = proposeAll(rows, {
+  const proposed = proposeAll(rows, {
+    pack,
+    order,
     crack,
     condition,
     enduranceOf: (row) => endurance.get(row.row.id) ?? null,
     joints: [...joints.values()],
     decisions: job.decisions,
-    rule: order.rule,
-    facts: pack.facts,
-    packSha256: pack.sha256,
+    cameOut: job.cameOut,
   });
+  const { choices, groups, changesFor } = proposed;
   return {
     choices,
-    problems: planProblems(job, order, choices, crack),
+    groups,
+    changesFor,
+    problems: planProblems(job, order, [...joints.values()], proposed, crack),
     progress: { done: choices.filter(isSettled).length, total: choices.length },
   };
 }
 
-const optionJson = ({ disposition, step, allowed, reasons }: Option) => ({
+const optionJson = ({ disposition, ways, price, minutes, allowed, reasons }: Option) => ({
   disposition,
-  step,
+  ways: ways.map(({ feature, step }) => ({ feature, step })),
+  price,
+  minutes,
   allowed,
   reasons: reasons.map(foundJson),
 });
 
 export const planJudgement = judgement({
-  reads: ["decisions", "readings", "occasions"],
+  reads: ["decisions", "readings", "occasions", "cameOut"],
   assess: assessPlan,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => progress,
@@ -64,14 +69,17 @@ export const planJudgement = judgement({
     shape: {
       choices: z.array(
         z.strictObject({
-          row: z.string(),
+          slot: z.string(),
           proposal: OptionJson,
+          /** Evidence is still open that cannot change the proposal. */
+          provisional: z.boolean(),
           options: z.array(OptionJson),
           decisions: z.array(
             z.strictObject({
               entry: z.string(),
+              feature: z.string().nullable(),
               disposition: Disposition,
-              step: z.string().nullable(),
+              ways: z.array(WayJson),
               reason: z.string().nullable(),
             }),
           ),
@@ -83,14 +91,16 @@ export const planJudgement = judgement({
       choices: choices.map((choice) => {
         const standing = standingOf(choice);
         return {
-          row: choice.row.row.id,
+          slot: choice.slot.id,
+          provisional: choice.provisional,
           proposal: optionJson(choice.proposal),
           options: choice.options.map(optionJson),
           overrides: standing.kind === "decided" && standing.overrides,
-          decisions: choice.decisions.map(({ id, disposition, step, reason }) => ({
+          decisions: choice.decisions.map(({ id, feature, disposition, ways, reason }) => ({
             entry: id,
+            feature,
             disposition,
-            step,
+            ways: ways.map(({ feature: of, step }) => ({ feature: of, step })),
             reason,
           })),
         };

@@ -1,7 +1,6 @@
-import type { z } from "zod";
-import type { Witness } from "../entry/schema";
+import type { Decision } from "../entry/fold";
 import { coreVersion } from "../version";
-import { shownFigures } from "./make-witness";
+import { figuresOfPart, shownFigures } from "./make-witness";
 import type { RowResult } from "../measure/assess-row";
 import { problem, type Problem } from "../problem/problem";
 
@@ -62,13 +61,28 @@ export const compareGround = (then: { core: string; pack: string }, pack: string
     : [problem("witness-pack-differs", [], { then: then.pack.slice(0, 12), now: pack.slice(0, 12) })]),
 ];
 
-/** What a decision was shown, beside what the same program would show now. */
+/**
+ * What a decision was shown, beside what the same program would show now. One that was made of a single feature was
+ * shown that one's figures.
+ *
+ * @param rows  those of the part that was decided
+ */
 export function compareWitness(
-  witness: z.infer<typeof Witness>,
-  row: Pick<RowResult, "governing" | "derived">,
+  { feature, witness }: Pick<Decision, "feature" | "witness">,
+  rows: readonly RowResult[],
   packSha256: string,
 ): Problem[] {
   const then = new Map(witness.figures.map((figure) => [figure.id, figure]));
-  const now = new Map(shownFigures([row.governing, ...row.derived]).map((figure) => [figure.id, figure]));
-  return [...compareGround(witness, packSha256), ...compareFigures(then, now, unitsOf([row]))];
+  const mine = feature === null ? rows : rows.filter(({ row }) => row.at.id === feature);
+  const shown = feature === null ? figuresOfPart(mine) : mine.flatMap(({ governing, derived }) => shownFigures([governing, ...derived])); // prettier-ignore
+  const now = new Map(shown.map((figure) => [figure.id, figure]));
+  const units = new Map(
+    mine.flatMap(({ row, governing, derived }) =>
+      [governing, ...derived].flatMap(({ characteristic: { id, unit } }) => [
+        [id, unit] as const,
+        [`${row.at.id}/${id}`, unit] as const,
+      ]),
+    ),
+  );
+  return [...compareGround(witness, packSha256), ...compareFigures(then, now, (key) => units.get(key) ?? "mm")];
 }

@@ -4,7 +4,8 @@ import { fingerprintEntry } from "../entry/fingerprint-entry";
 import type { Envelope, Witness } from "../entry/schema";
 import type { CharacteristicResult } from "../measure/assess-characteristic";
 import { coreVersion } from "../version";
-import type { Choice } from "./option";
+import type { RowResult } from "../measure/assess-row";
+import { rowsOf, type Choice } from "./option";
 
 const fingerprints = new WeakMap<object, string>();
 
@@ -40,14 +41,22 @@ export const shownFigures = (results: readonly CharacteristicResult[]) =>
       : [],
   );
 
+/** The same of a whole part, each with the measured place it is of. */
+export const figuresOfPart = (rows: readonly RowResult[]) =>
+  rows.flatMap(({ row, governing, derived }) =>
+    shownFigures([governing, ...derived]).map((figure) => ({ ...figure, id: `${row.at.id}/${figure.id}` })),
+  );
+
+/** A witness keeps no more figures than this. */
+const mostFigures = 300;
+
 /** What stood on the screen about one choice, to be kept with the decision. */
 export function makeWitness(choice: Choice, packSha256: string, entries: readonly Envelope[]): z.infer<typeof Witness> {
-  const { governing, derived } = choice.row;
   return {
     core: coreVersion,
     pack: packSha256,
     entries: entrySetFingerprint(entries),
     proposal: choice.proposal.disposition,
-    figures: shownFigures([governing, ...derived]),
+    figures: figuresOfPart(rowsOf(choice)).slice(0, mostFigures),
   };
 }

@@ -1,6 +1,7 @@
 import type { Assessment } from "../assessment";
 import type { RowResult } from "../measure/assess-row";
 import type { CompiledPack } from "../pack/compile-pack";
+import { minorUnits, moneyOf } from "./price-option";
 
 export const planOrders = ["telling", "gauge", "part"] as const;
 export type PlanOrder = (typeof planOrders)[number];
@@ -84,7 +85,7 @@ export function measuringPlan(
       toGo: row.points.length - row.measured,
       setting: settingOf(row),
       chance,
-      cost: chance === null ? null : price!.replace,
+      cost: chance === null ? null : moneyOf(price!.replace)!.likely / minorUnits,
     };
   });
   const byPlace = (a: (typeof rated)[number], b: (typeof rated)[number]) =>

@@ -1,36 +1,64 @@
+import type { Verdict } from "../condition/verdict";
 import type { Decision } from "../entry/fold";
 import type { Disposition } from "../entry/schema";
-import type { Answer } from "../measure/assess-characteristic";
-import type { JointResult } from "../measure/assess-joint";
+import type { Part } from "../entry/fold";
 import type { RowResult } from "../measure/assess-row";
+import type { PartClass, Slot } from "../pack/schema";
 import type { Problem } from "../problem/problem";
-import type { NextSize } from "./next-size";
+import type { Joined } from "./join-decisions";
+import type { Money } from "./price-option";
+import type { Need } from "./row-needs";
 
-/** One way to go, whether the evidence allows it, and why. */
-export interface Option {
+/** One thing that is done to a part: to one of its measured places, to all that are brought to one size, or to all of it. */
+export interface ChosenWay {
+  /** The feature that is brought to a size, the measured place as readings name it, or the part: `crack`. */
+  readonly feature: string;
+  readonly step: string;
+  readonly name: string;
+  /** What it is done to, where the part has several such. */
+  readonly of: string | null;
+}
+
+/** One way to go with a part: whether the evidence allows it, why, and what it costs. */
+export interface Option extends Verdict {
   readonly disposition: Disposition;
-  /** Which size of a rework. */
-  readonly step: string | null;
-  readonly stepName: string | null;
-  /** Null: the evidence does not say. */
-  readonly allowed: Answer;
-  readonly reasons: readonly Problem[];
+  /** What is done to it, all together; nothing where it is used as it is or goes. */
+  readonly ways: readonly ChosenWay[];
   /** It is refused, and nobody goes past that with a reason. */
   readonly never?: true | undefined;
+  /** Parts and machine shop; null where nobody knows. */
+  readonly price: Money | null;
+  /** Bench and machine shop; null where nobody knows. */
+  readonly minutes: number | null;
 }
 
-/** What there is to decide, what the evidence allows and the program proposes, and what was decided. */
+/** What there is to decide of the part in one slot, what the evidence allows and the program proposes, and what was decided. */
 export interface Choice {
-  readonly row: RowResult;
-  /** Other rows of the same part that the choice rests on. */
-  readonly restsOn: readonly RowResult[];
-  /** Joints in which this place is the one that gives way. */
-  readonly joints: readonly JointResult[];
+  readonly slot: Slot;
+  readonly partClass: PartClass;
+  readonly part: Part | null;
+  /** What its places say, by themselves: those that are measured, or the part as it is seen. */
+  readonly needs: readonly Need[];
   readonly options: readonly Option[];
   readonly proposal: Option;
-  readonly size: NextSize | null;
-  /** Decisions that stand; more than one is a conflict. Ask `standingOf`. */
+  /** Evidence is still open that cannot change the proposal, or only its reasons. */
+  readonly provisional: boolean;
+  /** What it is decided together with. */
+  readonly coupled: readonly string[];
+  /** Decisions that stand, by part or by feature. Ask `standingOf`. */
   readonly decisions: readonly Decision[];
-  /** Where the one decision was shown other figures than stand here now. */
+  /** What those decisions say together. */
+  readonly joined: Joined;
+  /** Where a decision was shown other figures than stand here now. */
   readonly differences: readonly Problem[];
 }
+
+/** How a choice is called: the part by its slot. */
+export const nameOf = ({ slot }: Pick<Choice, "slot">): string => slot.name;
+
+/** The rows that speak for a choice. */
+export const rowsOf = ({ needs }: Pick<Choice, "needs">): readonly RowResult[] => needs.map(({ row }) => row);
+
+/** Whether anything of it was measured. */
+export const isMeasured = (choice: Pick<Choice, "needs">): boolean =>
+  rowsOf(choice).some(({ measured }) => measured > 0);

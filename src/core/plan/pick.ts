@@ -136,12 +136,10 @@ export function cheapestPick(
   const at = sizes.map(() => [] as number[]);
   tables.forEach(({ of }, number) => of.forEach((place) => at[place]!.push(number)));
 
-  /** The entry of a table for what is chosen now. */
-  const chosen = sizes.map(() => 0);
-  const read = ({ of, values }: Table) => {
-    let entry = 0;
-    for (const place of of) entry = entry * sizes[place]! + chosen[place]!;
-    return values[entry]!;
+  /** How far apart the entries of a table are for neighbouring options of a place; 0 where it does not depend on it. */
+  const strideOf = ({ of }: Table, place: number) => {
+    const at = of.indexOf(place);
+    return at < 0 ? 0 : of.slice(at + 1).reduce((product, each) => product * sizes[each]!, 1);
   };
   const steps: { readonly place: number; readonly around: readonly number[]; readonly best: Uint16Array }[] = [];
   let cost = 0;
@@ -153,13 +151,20 @@ export function cheapestPick(
     const entries = across.reduce((product, size) => product * size, 1);
     const values = new Float64Array(entries);
     const best = new Uint16Array(entries);
+    const strides = mine.map((table) => around.map((each) => strideOf(table, each)));
+    const ownStrides = mine.map((table) => strideOf(table, place));
+    const begin = mine.map(() => 0);
     everyCombination(across, (options, entry) => {
-      for (let index = 0; index < around.length; index += 1) chosen[around[index]!] = options[index]!;
+      for (let table = 0; table < mine.length; table += 1) {
+        let from = 0;
+        for (let index = 0; index < options.length; index += 1) from += strides[table]![index]! * options[index]!;
+        begin[table] = from;
+      }
       let least = Infinity;
       for (let option = 0; option < sizes[place]!; option += 1) {
-        chosen[place] = option;
         let sum = 0;
-        for (const table of mine) sum += read(table);
+        for (let table = 0; table < mine.length; table += 1)
+          sum += mine[table]!.values[begin[table]! + option * ownStrides[table]!]!;
         if (sum < least) {
           least = sum;
           best[entry] = option;
@@ -177,6 +182,7 @@ export function cheapestPick(
     }
   }
   if (!Number.isFinite(cost)) return { kind: "none" };
+  const chosen = sizes.map(() => 0);
   for (const { place, around, best } of steps.reverse()) {
     let entry = 0;
     for (const each of around) entry = entry * sizes[each]! + chosen[each]!;

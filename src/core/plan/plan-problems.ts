@@ -1,34 +1,50 @@
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job } from "../entry/fold";
+import type { JointResult } from "../measure/assess-joint";
 import type { Order } from "../order/order";
+import { groupByKeys } from "../group";
 import { problem, type Problem } from "../problem/problem";
-import type { Choice } from "./option";
-import { byThumb } from "./propose";
-import { decidedOn, standingOf, whyUnsettled } from "./standing";
+import { nameOf, rowsOf, type Choice } from "./option";
+import { tooLarge, type Proposed } from "./propose";
+import { byThumb } from "./row-needs";
+import { decidedOn, decidedOrProposed, standingOf, whyUnsettled } from "./standing";
 
-/** What speaks against one decision that was made. */
-function choiceProblems(choice: Choice, { certified }: Order): Problem[] {
-  const { row, restsOn, joints, proposal } = choice;
-  const where = [row.row.id];
-  const name = row.row.name;
+/** What speaks against what was decided of one part. */
+function choiceProblems(choice: Choice, { certified }: Order, joints: readonly JointResult[]): Problem[] {
+  const { slot, needs, proposal } = choice;
+  const where = [slot.id];
+  const name = nameOf(choice);
   const standing = standingOf(choice);
   if (standing.kind === "open") return [];
   if (standing.kind === "clash")
     return [problem("decided-twice", where, { row: name, count: standing.decisions.length })];
-  const { decision, overrides } = standing;
+  if (standing.kind === "incomplete") {
+    const missing = rowsOf(choice).filter(({ row }) => standing.missing.includes(row.at.id));
+    return [
+      problem("decision-incomplete", where, { row: name, missing: missing.map(({ row }) => row.name).join(", ") }),
+    ];
+  }
+  const { wanted, decisions, reason, overrides, option } = standing;
   const unsettled = whyUnsettled(standing);
   // Under a certificate only approved data let a part back in, and experience elsewhere is none.
-  const [thumb] = certified && decision.disposition === "reuse" ? [row, ...restsOn, ...joints].flatMap(byThumb) : [];
-  const then = decision.witness.proposal;
+  const judged = [...needs.flatMap(({ row, restsOn }) => [row, ...restsOn]), ...joints];
+  const [thumb] = certified && wanted.disposition === "reuse" ? judged.flatMap(byThumb) : [];
+  const then = decisions.map(({ witness }) => witness.proposal);
+  // Made by feature they were shown a proposal for each: of those the part's own is one.
+  const changed = then.every((each) => each !== proposal.disposition) ? then[0]! : null;
+  const against = option?.reasons.find(({ severity }) => severity === "error");
   return [
     ...(unsettled === "off-offer" ? [problem("decided-off-offer", where, { row: name })] : []),
     ...(unsettled === "refused" ? [problem("decided-though-refused", where, { row: name })] : []),
-    ...(overrides && !decision.reason ? [problem("override-without-reason", where, { row: name })] : []),
-    ...(then !== proposal.disposition
-      ? [problem("evidence-changed", where, { row: name, then, now: proposal.disposition })]
-      : []),
+    ...(overrides && !reason ? [problem("override-without-reason", where, { row: name })] : []),
+    ...(changed ? [problem("evidence-changed", where, { row: name, then: changed, now: proposal.disposition })] : []),
     ...(thumb ? [problem("thumb-on-certified", where, { row: thumb.params.row, rule: thumb.params.rule })] : []),
-    ...(decision.disposition === "hold" ? [problem("on-hold", where, { row: name })] : []),
+    ...(wanted.disposition === "hold" ? [problem("on-hold", where, { row: name })] : []),
+    ...(wanted.disposition === "clean" &&
+    against === undefined &&
+    option?.reasons.some(({ code }) => code === "seen-cleans")
+      ? [problem("clean-and-look", where, { row: name })]
+      : []),
   ];
 }
 
@@ -39,7 +55,9 @@ function machiningProblems(
   crack: CrackResult,
 ): Problem[] {
   const toMachine = new Set(
-    choices.filter((choice) => decidedOn(choice)?.disposition === "rework").flatMap(({ row }) => row.part?.id ?? []),
+    choices
+      .filter((choice) => decidedOn(choice)?.wanted.disposition === "rework")
+      .flatMap(({ part }) => part?.id ?? []),
   );
   const afterwards = new Set(
     [...job.occasions.values()].filter(({ phase }) => phase === "reworked").map(({ occasion }) => occasion),
@@ -60,13 +78,53 @@ function machiningProblems(
   ];
 }
 
+/** New parts that were fitted before what they are fitted in was made good. */
+function fittedTooSoon(
+  job: Pick<Job, "readings" | "occasions">,
+  choices: readonly Choice[],
+  after: Proposed["after"],
+): Problem[] {
+  const at = new Map(choices.map((choice) => [choice.slot.id, choice]));
+  const isGood = (choice: Choice) => {
+    if (choice.part?.origin === "supplier") return true;
+    const { disposition } = decidedOrProposed(choice);
+    if (disposition !== "rework") return disposition === "reuse" || disposition === "clean";
+    // Made good is what was measured again since, and passed.
+    return rowsOf(choice).every(({ phase, accepted }) => phase === "reworked" && accepted !== false);
+  };
+  return [...after].flatMap(([late, early]) => {
+    const fitted = at.get(late);
+    if (fitted?.part?.origin !== "supplier") return [];
+    const first = early.flatMap((slot) => at.get(slot) ?? []).find((choice) => !isGood(choice));
+    return first ? [problem("fitted-too-soon", [late], { row: nameOf(fitted), after: nameOf(first) })] : [];
+  });
+}
+
 /** What holds decisions up, and what they would lead to. */
-export const planProblems = (
+export function planProblems(
   job: Pick<Job, "readings" | "occasions">,
   order: Order,
-  choices: readonly Choice[],
+  joints: readonly JointResult[],
+  { choices, groups, after }: Proposed,
   crack: CrackResult,
-): Problem[] => [
-  ...machiningProblems(job, choices, crack),
-  ...choices.flatMap((choice) => choiceProblems(choice, order)),
-];
+): Problem[] {
+  const at = new Map(choices.map((choice) => [choice.slot.id, { name: nameOf(choice) }]));
+  const names = (slots: readonly string[]) => slots.flatMap((slot) => at.get(slot)?.name ?? []);
+  const jointsAt = groupByKeys(joints, ({ row: { joint }, ends }) =>
+    joint.givesWay.flatMap((end) => ends.get(end)?.row.slot.id ?? []),
+  );
+  return [
+    ...machiningProblems(job, choices, crack),
+    ...choices.flatMap((choice) => choiceProblems(choice, order, jointsAt.get(choice.slot.id) ?? [])),
+    ...fittedTooSoon(job, choices, after),
+    ...groups.flatMap((group): Problem[] => {
+      if (group.state === "settled") return [];
+      if (group.state === "too-large") return [tooLarge(group, at)];
+      const decided = choices.filter((choice) => group.places.includes(choice.slot.id) && choice.decisions.length > 0);
+      const [first = "", ...mates] = decided.length > 0 ? decided.map(nameOf) : names(group.places);
+      return [
+        problem("no-pick", [group.places[0]!], { count: mates.length + 1, first, mates: mates.slice(0, 4).join(", ") }),
+      ];
+    }),
+  ];
+}

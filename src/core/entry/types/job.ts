@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Id } from "../../pack/schema-base";
-import { Day, DecisionRule, EntryId, Finite, HandOverWitness, Uuid, Words, supersedes } from "../shapes";
+import { Day, DecisionRule, EntryId, Finite, HandOverWitness, ShopSettings, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 
 /** Opening a job, its order and estimates, going past a hold, handing over. */
@@ -21,6 +21,12 @@ export const jobEntries = {
       decisionRule: DecisionRule,
       supersedes,
     }),
+  }),
+  /** The shop's settings as the job takes them: what the shop changes later alters nothing here. */
+  "settings-taken": declare({
+    writer: "lead",
+    list: "settings",
+    payload: z.strictObject({ settings: ShopSettings, supersedes }),
   }),
   /**
    * One answer at Intake: what it goes into, what is ordered, its history, how the shop works, what was seen and tested

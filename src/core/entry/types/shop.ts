@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Gauge, SettingMaster, supersedes } from "../shapes";
+import { Gauge, SettingMaster, ShopSettings, supersedes } from "../shapes";
 import { declare } from "../declare";
 import { withGauge } from "../upcast";
 
@@ -16,5 +16,11 @@ export const shopEntries = {
     writer: "lead",
     stream: "shop",
     payload: z.strictObject({ master: SettingMaster, supersedes }),
+  }),
+  /** What the shop counts and works by from now on; open jobs keep what they took until they take it anew. */
+  "settings-changed": declare({
+    writer: "lead",
+    stream: "shop",
+    payload: z.strictObject({ settings: ShopSettings, supersedes }),
   }),
 } as const;

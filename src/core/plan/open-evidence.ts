@@ -1,0 +1,31 @@
+import type { Problem } from "../problem/problem";
+import type { ProblemCode } from "../problem/problem-codes";
+
+/** Minutes that it takes, about, to settle what leaves a part open. Common practice, no source. */
+const minutesToSettle: Partial<Readonly<Record<ProblemCode, number>>> = {
+  "not-looked-over": 1,
+  "seen-asks": 2,
+  "seen-cleans": 20,
+  "tested-asks": 2,
+  "known-asks": 2,
+  "used-on-used": 2,
+  "points-missing": 2,
+  "not-measured": 4,
+  "joint-open": 6,
+  "part-weighed-twice": 3,
+  "part-may-be-broken": 5,
+  "life-unknown": 5,
+  "weak-link-open": 6,
+  "no-limit": 10,
+  "no-part": 10,
+  "not-crack-checked": 25,
+  "crack-open": 25,
+  "mate-open": 30,
+};
+
+/** Whether a reason is something that is not known yet, or that a person has to say. */
+export const isOpenEvidence = ({ code }: Problem): boolean => minutesToSettle[code] !== undefined;
+
+/** What is open among some reasons, what is settled quickest first. */
+export const openAmong = (reasons: readonly Problem[]): readonly Problem[] =>
+  reasons.filter(isOpenEvidence).sort((a, b) => minutesToSettle[a.code]! - minutesToSettle[b.code]!);

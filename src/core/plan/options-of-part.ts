@@ -1,0 +1,304 @@
+import { meet, type Verdict } from "../condition/verdict";
+import type { PartCondition } from "../condition/assess-condition";
+import type { EvidenceVerdict } from "../condition/finding-verdict";
+import type { CrackPart } from "../crack/assess-crack";
+import type { Disposition } from "../entry/schema";
+import type { Endurance } from "../measure/endurance";
+import type { RowResult } from "../measure/assess-row";
+import type { Pack, PartClass } from "../pack/schema";
+import { problem, type Problem } from "../problem/problem";
+import type { ChosenWay, Option } from "./option";
+import { minutesOf, priceOf } from "./price-option";
+import { optionKey, type WayToGo } from "./same-option";
+import type { Need, Way } from "./row-needs";
+
+/** Places of a part that are brought to one size together, or one place by itself. */
+interface Aspect {
+  readonly id: string;
+  readonly name: string;
+  readonly needs: readonly Need[];
+}
+
+/** What is known of one part, to say which ways there are to go with it. */
+export interface PartGround {
+  readonly partClass: PartClass;
+  readonly needs: readonly Need[];
+  readonly condition: PartCondition | undefined;
+  readonly crack: CrackPart | undefined;
+  readonly enduranceOf: (row: RowResult) => Endurance | null;
+  readonly price: NonNullable<Pack["worth"]>["classes"][number] | undefined;
+  /** Why such a part is always renewed, where it is. */
+  readonly alwaysNew: Problem | null;
+}
+
+/** All ways to go with one part, and any other that somebody thinks of. */
+export interface PartOptions {
+  /** As it is, the bundles that are not refused, those that are, other parts, hold. */
+  readonly options: readonly Option[];
+  /** A way to go as somebody decided it; null where the part has no such way. */
+  readonly optionFor: (wanted: WayToGo) => Option | null;
+  /** The features and places by which ways are named, for decisions that were made by feature. */
+  readonly aspectOf: (at: string) => string | null;
+  /** Size of a measured place after a way to go, mm; null where it stays what it is. */
+}
+
+/** The most bundles that are laid out for one part. */
+const mostBundles = 64;
+
+/** How a crack's repair is called among the ways. */
+export const crackAspect = "crack";
+const crackRepair = "crack-repair";
+
+export const aspectId = ({ row: { row } }: Need): string =>
+  row.at.feature.rework?.oneSize ? row.at.feature.id : row.at.id;
+
+function aspectsOf(needs: readonly Need[]): readonly Aspect[] {
+  const aspects = new Map<string, Need[]>();
+  for (const need of needs) {
+    const id = aspectId(need);
+    const known = aspects.get(id);
+    if (known) known.push(need);
+    else aspects.set(id, [need]);
+  }
+  return [...aspects].map(([id, of]) => ({ id, name: of[0]!.row.row.at.feature.name, needs: of }));
+}
+
+const refuse = (reason: Problem): Verdict => ({ allowed: false, reasons: [reason] });
+const open = (reason: Problem): Verdict => ({ allowed: null, reasons: [reason] });
+const tell = (reason: Problem): Verdict => ({ allowed: true, reasons: [reason] });
+
+/** What the hours wanted say of a place that stays as it is: likelier not to reach them, and it is not proposed. */
+function lasting(endurance: Endurance | null, row: RowResult): Verdict[] {
+  if (!endurance) return [];
+  const { hoursWanted, probability, low, high, life, age } = endurance;
+  const figures = { hours: hoursWanted, probability, low, high, life, from: age?.from ?? null, to: age?.to ?? null };
+  return [
+    high < 0.5
+      ? refuse(problem("short-of-hours", [row.row.id], figures))
+      : tell(problem("reaches-hours", [row.row.id], figures)),
+  ];
+}
+
+interface Cracks {
+  readonly always: readonly Verdict[];
+  /** It was never checked: it does not stay as it is; before machining, the check itself is asked for. */
+  readonly unchecked: Problem | null;
+  /** What is open to repair; nothing else goes with the part while it is not. */
+  readonly repair: { readonly name: string; readonly cost: number; readonly reason: Problem } | null;
+}
+
+/** What crack-checks say: each crack for itself, and what nobody checked. A crack to be watched and one to be repaired are both. */
+function cracksOf(crack: CrackPart | undefined): Cracks {
+  if (!crack) return { always: [], unchecked: null, repair: null };
+  const { tag, id } = crack.part;
+  const where = [id];
+  const zonesOf = (word: string) =>
+    [
+      ...new Set(
+        crack.cracks
+          .filter(({ verdict }) => verdict === word)
+          .flatMap(({ zones }) => zones.map(({ zone }) => zone.name)),
+      ),
+    ].join(", ");
+  const repairs = crack.cracks.flatMap(({ verdict, rule }) =>
+    verdict === "repairable" && rule?.repair ? [rule.repair] : [],
+  );
+  const cost = repairs.reduce((sum, each) => sum + each.cost, 0);
+  const name = [...new Set(repairs.map((each) => each.name))].join(", ");
+  const always: Verdict[] = [
+    ...(crack.worst === "scrap" ? [refuse(problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
+    // One that the pack calls repairable without saying how is for a person to say.
+    ...(crack.worst === null || (crack.cracks.some(({ verdict }) => verdict === "repairable") && repairs.length === 0)
+      ? [open(problem("crack-open", where, { tag }))]
+      : []),
+    ...(crack.cracks.some(({ verdict }) => verdict === "watch")
+      ? [tell(problem("crack-watched", where, { tag, zones: zonesOf("watch") }))]
+      : []),
+  ];
+  const isUnchecked = crack.worst !== null && crack.partClass.crackCheck !== undefined && !crack.isChecked;
+  return {
+    always,
+    unchecked: isUnchecked ? problem("not-crack-checked", where, { tag }) : null,
+    repair:
+      repairs.length === 0
+        ? null
+        : {
+            name,
+            cost,
+            reason: problem("cracked-repairable", where, { tag, zones: zonesOf("repairable"), repair: name, cost }),
+          },
+  };
+}
+
+const never = (evidence: readonly EvidenceVerdict[]) => evidence.some((each) => each.never && each.allowed === false);
+
+/** The first word of what stays as it is, so that reasons begin with what speaks loudest. */
+const distinct = (reasons: readonly Problem[]): readonly Problem[] => [...new Set(reasons)];
+
+/** Which ways there are to go with one part, each with everything that speaks for and against it. */
+export function optionsOfPart(ground: PartGround): PartOptions {
+  const { partClass, needs, condition, crack, enduranceOf, price, alwaysNew } = ground;
+  const aspects = aspectsOf(needs);
+  const evidence = condition?.evidence ?? [];
+  const ofPart = evidence.filter(({ on }) => on === null);
+  const cracks = cracksOf(crack);
+  const renewed = alwaysNew ? [refuse(alwaysNew)] : [];
+  const several = aspects.length > 1;
+
+  const asItIs = new Map(
+    needs.map((need) => [
+      need,
+      meet([
+        need.asItIs,
+        ...evidence.filter(({ on }) => on?.includes(need.row.row.at.id)),
+        ...lasting(need.asItIs.allowed === true ? enduranceOf(need.row) : null, need.row),
+      ]),
+    ]),
+  );
+  const wayOf = (need: Need, step: string): Way | undefined => need.ways.find(({ id }) => id === step);
+
+  /** What a set of ways does to a part, with what then speaks for and against it. */
+  const bundle = (disposition: Disposition, steps: ReadonlyMap<string, string>): Option => {
+    const machined = (need: Need) => steps.has(aspectId(need));
+    const isAllMachined = needs.length > 0 && needs.every(machined);
+    const isCleaned = disposition === "clean" || disposition === "rework";
+    const repaired = steps.get(crackAspect) !== undefined;
+    const speaking = ofPart.filter(
+      ({ survivesMachining, cleans }) => !(cleans && isCleaned) && (survivesMachining || !isAllMachined),
+    );
+    const places = aspects.flatMap((aspect): Verdict[] => {
+      const step = steps.get(aspect.id);
+      if (step === undefined) return aspect.needs.map((need) => asItIs.get(need)!);
+      const worn = aspect.needs.filter((need) => asItIs.get(need)!.allowed === false);
+      const fellows =
+        aspect.needs.length > worn.length && worn.length > 0
+          ? [tell(problem("one-size-for-all", [aspect.needs[0]!.row.row.id], { row: worn[0]!.row.row.name }))]
+          : [];
+      // Of many places alike, one says why: what refuses, what is open, else the first.
+      const verdicts = aspect.needs.map((need) => wayOf(need, step)!);
+      const telling =
+        verdicts.find(({ allowed }) => allowed === false) ??
+        verdicts.find(({ allowed }) => allowed === null) ??
+        verdicts[0]!;
+      return [telling, ...fellows];
+    });
+    const verdict = meet([
+      ...speaking,
+      ...renewed,
+      ...cracks.always,
+      ...(cracks.unchecked ? [(disposition === "rework" ? tell : open)(cracks.unchecked)] : []),
+      ...(cracks.repair && !repaired ? [refuse(cracks.repair.reason)] : []),
+      ...places,
+      ...ofPart.filter(({ cleans }) => cleans && isCleaned).map(({ reasons }) => ({ allowed: true, reasons })),
+      ...(repaired ? [tell(cracks.repair!.reason)] : []),
+    ]);
+    const ways = [...steps].map(([feature, step]): ChosenWay => {
+      const aspect = aspects.find(({ id }) => id === feature);
+      return aspect
+        ? { feature, step, name: wayOf(aspect.needs[0]!, step)!.name, of: several ? aspect.name : null }
+        : { feature, step, name: cracks.repair!.name, of: null };
+    });
+    const isMachined = ways.some(({ feature }) => feature !== crackAspect);
+    return {
+      disposition,
+      ways,
+      allowed: verdict.allowed,
+      reasons: distinct(verdict.reasons),
+      ...(verdict.allowed === false && never(speaking) ? { never: true as const } : {}),
+      price: priceOf(disposition, price, isMachined, repaired ? cracks.repair!.cost : 0),
+      minutes: minutesOf(disposition, price),
+    };
+  };
+
+  const other = (disposition: "replace" | "upgrade" | "keep" | "hold", verdict: Verdict): Option => ({
+    disposition,
+    ways: [],
+    ...verdict,
+    price: priceOf(disposition, price, false, 0),
+    minutes: minutesOf(disposition, price),
+  });
+  const { upgrade } = partClass;
+  const replace = other(
+    "replace",
+    upgrade?.instead
+      ? refuse(problem("superseded", [partClass.id], { name: upgrade.name, why: upgrade.why }))
+      : { allowed: true, reasons: [] },
+  );
+  const better = upgrade
+    ? [other("upgrade", tell(problem("upgrade-offered", [partClass.id], { name: upgrade.name, why: upgrade.why })))]
+    : [];
+
+  const optionFor = ({ disposition, ways }: WayToGo): Option | null => {
+    if (disposition === "replace") return replace;
+    if (disposition === "upgrade") return better[0] ?? null;
+    if (disposition === "keep" || disposition === "hold") return other(disposition, { allowed: true, reasons: [] });
+    const steps = new Map(ways.map(({ feature, step }) => [feature, step]));
+    if (steps.size !== ways.length) return null;
+    for (const [feature, step] of steps) {
+      const aspect = aspects.find(({ id }) => id === feature);
+      const isThere = aspect
+        ? aspect.needs.every((need) => wayOf(need, step))
+        : feature === crackAspect && step === crackRepair && cracks.repair !== null;
+      if (!isThere) return null;
+    }
+    if ((disposition === "rework") !== steps.size > 0) return null;
+    return bundle(disposition, steps);
+  };
+
+  // Every aspect as it is or by one of its ways; a repair goes with all of them.
+  const variantsOf = (aspect: Aspect): readonly (string | null)[] => [
+    null,
+    ...[...new Set(aspect.needs.flatMap(({ ways }) => ways.map(({ id }) => id)))].filter((step) =>
+      aspect.needs.every((need) => wayOf(need, step)),
+    ),
+  ];
+  const isRefused = (aspect: Aspect, step: string | null) =>
+    aspect.needs.some((need) => (step === null ? asItIs.get(need)! : wayOf(need, step)!).allowed === false);
+  const repairing: readonly (readonly [string, string])[] = cracks.repair ? [[crackAspect, crackRepair]] : [];
+  const usable = aspects.map((aspect) => variantsOf(aspect).filter((step) => !isRefused(aspect, step)));
+  const count = usable.reduce((product, steps) => product * steps.length, 1);
+  // More than can be laid out: each place by itself takes its first way that is not refused, and only those stay to choose from.
+  const laidOut = count <= mostBundles ? usable : usable.map((steps) => steps.slice(0, 1));
+  const combined = laidOut.reduce<readonly (readonly (string | null)[])[]>(
+    (sofar, steps) => sofar.flatMap((begun) => steps.map((step) => [...begun, step])),
+    [[]],
+  );
+  const stepsOf = (variant: readonly (string | null)[]): ReadonlyMap<string, string> =>
+    new Map([
+      ...repairing,
+      ...variant.flatMap((step, at): [string, string][] => (step === null ? [] : [[aspects[at]!.id, step]])),
+    ]);
+  const offered = combined.map(stepsOf).filter((steps) => steps.size > 0);
+  // What is refused is listed too, with its reason: each such way by itself, all else as it would be.
+  const listed = new Set(offered.map((steps) => optionKey({ disposition: "rework", ways: waysIn(steps) })));
+  const refused = aspects.flatMap((aspect, at) =>
+    variantsOf(aspect)
+      .filter((step) => step !== null && isRefused(aspect, step))
+      .map((step) => stepsOf(usable.map((steps, index) => (index === at ? step : (steps[0] ?? null))))),
+  );
+  const reworks = [
+    ...offered,
+    ...refused.filter((steps) => {
+      const key = optionKey({ disposition: "rework", ways: waysIn(steps) });
+      return !listed.has(key) && listed.add(key);
+    }),
+  ];
+  const none: ReadonlyMap<string, string> = new Map();
+  return {
+    options: [
+      bundle("reuse", none),
+      ...(ofPart.some(({ cleans }) => cleans) ? [bundle("clean", none)] : []),
+      ...reworks.map((steps) => bundle("rework", steps)),
+      ...better,
+      replace,
+      other("hold", { allowed: true, reasons: [] }),
+    ],
+    optionFor,
+    aspectOf: (at) => {
+      const need = needs.find(({ row }) => row.row.at.id === at);
+      return need ? aspectId(need) : null;
+    },
+  };
+}
+
+const waysIn = (steps: ReadonlyMap<string, string>) => [...steps].map(([feature, step]) => ({ feature, step }));

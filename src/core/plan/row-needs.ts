@@ -1,0 +1,339 @@
+import type { DecisionRule } from "../entry/schema";
+import { allAccepted, type CharacteristicResult } from "../measure/assess-characteristic";
+import type { JointResult } from "../measure/assess-joint";
+import { measuredPoints, type RowResult } from "../measure/assess-row";
+import { accepts, conformity, stricter } from "../measure/conformity";
+import { isByEye, rowId } from "../pack/compile-pack";
+import { emptyContext, evaluateExpr } from "../pack/evaluate-expr";
+import { isByThumb } from "../pack/rules-of-thumb";
+import type { Feature } from "../pack/schema";
+import { problem, type Problem, type ProblemOf } from "../problem/problem";
+import { exact } from "../quantity/estimate";
+import { keptBeside } from "../same";
+import type { Verdict } from "../condition/verdict";
+import { layerOf, nextSize, type NextSize } from "./next-size";
+
+/** What brings one measured place back: a size, a remedy, a sleeve. */
+export interface Way extends Verdict {
+  readonly id: string;
+  readonly name: string;
+  /** The finished diameter where it brings it to a size, mm; null where the place keeps what it measures or is as new. */
+  readonly finishedMm: number | null;
+  /** It is back to the size of a new one. */
+  readonly asNew: boolean;
+}
+
+export type Rows = ReadonlyMap<string, RowResult>;
+
+/** The row of a related feature: at the same place where it has places, of the whole part otherwise. */
+function relatedRow(row: RowResult, featureId: string, rows: Rows): RowResult | undefined {
+  const { slot, at } = row.row;
+  const atPlace = at.place ? rows.get(rowId(slot.id, `${featureId}-${at.place.id}`)) : undefined;
+  return atPlace ?? rows.get(rowId(slot.id, featureId));
+}
+
+/** The same of several features; of one that has places where the row has none, all of them: a camshaft rests on each of its lobes. */
+const relatedRows = (row: RowResult, ids: readonly string[], rows: Rows): RowResult[] =>
+  ids.flatMap((id) => {
+    const one = relatedRow(row, id, rows);
+    if (one) return [one];
+    const { slot, partClass } = row.row;
+    return (
+      partClass.features
+        .find((feature) => feature.id === id)
+        ?.places.flatMap((place) => rows.get(rowId(slot.id, `${id}-${place.id}`)) ?? []) ?? []
+    );
+  });
+
+/** What has a name and verdicts: a row of a part, or a place of a joint. */
+type Judged = Pick<RowResult, "governing" | "derived"> & {
+  readonly row: { readonly id: string; readonly name: string };
+};
+
+/** Why one characteristic speaks against reuse. */
+function whyNot({ row }: Judged, result: CharacteristicResult): Problem[] {
+  const { characteristic, limit, accepted, conformity: held } = result;
+  if (!limit || !held || accepted !== false) return [];
+  const where = [row.id, characteristic.id];
+  const what = { row: row.name, characteristic: characteristic.name };
+  const figures = {
+    value: result.estimate!.value,
+    limit: held.limit,
+    bound: held.bound,
+    by: Math.abs(held.margin),
+    expanded: held.expanded,
+    probability: held.probability,
+    unit: characteristic.unit,
+    source: limit.ref.source,
+    page: limit.ref.page ?? null,
+  };
+  return [
+    problem(
+      held.mark === "outside"
+        ? "outside-limit"
+        : held.mark === "outside-within-u"
+          ? "outside-not-surely"
+          : "inside-not-surely",
+      where,
+      { ...what, ...figures },
+    ),
+  ];
+}
+
+export const whyNotAll = (judged: Judged): Problem[] =>
+  [judged.governing, ...judged.derived].flatMap((result) => whyNot(judged, result));
+
+/** What is still to be measured before a row can be judged. */
+const stillOpen = (row: RowResult): Problem =>
+  problem(row.measured === 0 ? "not-measured" : "points-missing", [row.row.id], {
+    row: row.row.name,
+    missing: row.points.length - row.measured,
+  });
+
+export const evidenceOf = (row: RowResult): Problem[] => [
+  ...whyNotAll(row),
+  ...(row.accepted === null && row.measured < row.points.length ? [stillOpen(row)] : []),
+];
+
+/** What a joint says, and where it says nothing, which of its ends are still to be measured. */
+export function evidenceOfJoint(joint: JointResult): Problem[] {
+  const open = [...joint.ends.values()].filter((end) => end.measured < end.points.length);
+  const waits = joint.accepted === null && open.length > 0;
+  return [
+    ...whyNotAll(joint),
+    ...(waits
+      ? [
+          problem("joint-open", [joint.row.id], {
+            joint: joint.row.name,
+            row: open[0]!.row.name,
+            count: open.length,
+          }),
+        ]
+      : []),
+  ];
+}
+
+export const withinLimits = (judged: Judged | JointResult): Problem | null => {
+  const { row, governing } = judged;
+  const held = governing.conformity;
+  const code = "ends" in judged ? "fits" : "within-limits";
+  return (
+    held &&
+    problem(code, [row.id], {
+      row: row.name,
+      characteristic: governing.characteristic.name,
+      value: governing.estimate!.value,
+      expanded: held.expanded,
+      limit: held.limit,
+      margin: held.margin,
+      probability: held.probability,
+      unit: governing.characteristic.unit,
+      wear: governing.wear?.value ?? null,
+    })
+  );
+};
+
+/** Whether the pack sets a limit to anything about a row; where it does not, the row has no say. */
+const hasLimit = ({ governing, derived }: Judged) => [governing, ...derived].some((result) => result.limit);
+
+/** What goes by a rule of thumb rests on experience elsewhere, and says so. */
+export const byThumb = ({ row, governing, derived }: Judged): ProblemOf<"by-rule-of-thumb">[] =>
+  [governing, ...derived].flatMap(({ limit }) =>
+    isByThumb(limit) ? [problem("by-rule-of-thumb", [row.id], { row: row.name, rule: limit!.ref.page! })] : [],
+  );
+
+/** What a row's own measures and those it rests on say of using it as it is. */
+function asItIs(row: RowResult, restsOn: readonly RowResult[], isInJoint: boolean): Verdict {
+  const rows = [row, ...restsOn].filter(hasLimit);
+  if (!row.part) return { allowed: null, reasons: [problem("no-part", [row.row.id], { slot: row.row.slot.name })] };
+  // Of what is judged by eye, or stands in a fit, that says all there is to say.
+  if (rows.length === 0 && (isByEye(row.row) || isInJoint)) return { allowed: true, reasons: [] };
+  if (rows.length === 0) return { allowed: null, reasons: [problem("no-limit", [row.row.id], { row: row.row.name })] };
+  const allowed = allAccepted(rows.map((each) => each.accepted));
+  const reasons =
+    allowed === true ? rows.slice(0, 1).flatMap((each) => withinLimits(each) ?? []) : rows.flatMap(evidenceOf);
+  return { allowed, reasons: [...reasons, ...rows.flatMap(byThumb)] };
+}
+
+function sizeOf(
+  row: RowResult,
+  feature: Feature,
+  rows: Rows,
+  { rule, facts }: NeedGround,
+  axis: "original" | "worn",
+): NextSize | null {
+  const { rework } = feature;
+  const { new: fresh } = feature.governing.limits;
+  const newMm = rework?.kind === "oversize" ? fresh?.min : fresh?.max;
+  if (!rework || newMm === undefined) return null;
+  const allowances = rework.allowances.map(({ feature: id, factor }) => {
+    const related = relatedRow(row, id, rows);
+    return { factor, estimate: related && related.governing.missing.length === 0 ? related.governing.estimate : null };
+  });
+  if (rework.offset && axis === "original") {
+    const { estimate, missing } = evaluateExpr(rework.offset, {
+      points: feature.points,
+      measured: measuredPoints(row.points),
+      facts,
+      refs: new Map(),
+    });
+    allowances.push({ factor: 2, estimate: missing.length === 0 ? estimate : null });
+  }
+  // The greatest or smallest of some points is not yet that of all.
+  const worst = row.governing.missing.length === 0 ? row.governing.estimate : null;
+  return nextSize(worst, allowances, rework, newMm, rule);
+}
+
+/** What a finished size does to the engine. */
+function effectsOf(row: RowResult, finishedMm: number, facts: ReadonlyMap<string, number>): Problem[] {
+  return (row.row.at.feature.rework?.effects ?? []).flatMap(({ id, name, unit, decimals, expr }) => {
+    const { estimate } = evaluateExpr(expr, {
+      ...emptyContext(facts),
+      refs: new Map([["finished", exact(finishedMm)]]),
+    });
+    return estimate ? [problem("size-effect", [row.row.id, id], { name, unit, value: estimate.value, decimals })] : [];
+  });
+}
+
+function sizesOnOffer(
+  row: RowResult,
+  feature: Feature,
+  size: NextSize | null,
+  onWorn: NextSize | null,
+  rows: Rows,
+  facts: ReadonlyMap<string, number>,
+): Way[] {
+  const { rework } = feature;
+  if (!rework || !size) return [];
+  const layer = layerOf(rework);
+  const needed = relatedRows(
+    row,
+    rework.allowances.map((allowance) => allowance.feature),
+    rows,
+  );
+  const open = [row, ...needed].filter((each) => each.governing.missing.length > 0 || !each.governing.estimate);
+  return size.steps.map((step): Way => {
+    const where = [row.row.id, step.id];
+    const held = step.conformity;
+    const grows = rework.kind === "oversize";
+    const byWornAxis =
+      grows && step.possible === false && onWorn?.steps.find((each) => each.id === step.id)?.possible === true;
+    const reasons: Problem[] = !step.layerEnough
+      ? [
+          problem(grows ? "wall-too-thin" : "case-too-thin", where, {
+            layerLeftMm: step.layerLeftMm!,
+            keepMm: layer!.keep,
+          }),
+        ]
+      : held && size.bound
+        ? [
+            problem(step.possible ? "cleans-up" : "does-not-clean-up", where, {
+              grows,
+              finishedMm: step.finishedMm,
+              boundMm: size.bound.value,
+              expanded: held.expanded,
+              margin: held.margin,
+              probability: held.probability,
+              layerLeftMm: step.layerLeftMm,
+            }),
+            ...(byWornAxis ? [problem("on-worn-axis", where)] : []),
+          ]
+        : open.map(stillOpen);
+    return {
+      id: step.id,
+      name: `${rework.name} ${step.name}`,
+      finishedMm: step.finishedMm,
+      asNew: false,
+      allowed: step.possible,
+      reasons: step.possible ? [...reasons, ...effectsOf(row, step.finishedMm, facts)] : reasons,
+    };
+  });
+}
+
+/** What saves the part without machining, where the value lies within what that is good for. */
+function remedyFor(row: RowResult, { remedy }: Feature, rule: DecisionRule): Way[] {
+  const { governing } = row;
+  if (!remedy) return [];
+  const result =
+    governing.estimate && governing.missing.length === 0
+      ? {
+          ...governing,
+          limit: remedy.within,
+          conformity: conformity(governing.estimate, remedy.within, governing.characteristic.nonNegative),
+        }
+      : null;
+  const allowed = result && accepts(rule, result.conformity);
+  const judged = { row: row.row, governing: { ...(result ?? governing), accepted: allowed }, derived: [] };
+  return [
+    {
+      id: remedy.id,
+      name: remedy.name,
+      finishedMm: null,
+      asNew: false,
+      allowed,
+      reasons: allowed === null ? [stillOpen(row)] : allowed ? [withinLimits(judged)!] : whyNotAll(judged),
+    },
+  ];
+}
+
+/** What brings a single place back to new where its fellows stay as they are. */
+const restored = (row: RowResult, { rework }: Feature): Way[] =>
+  rework?.restore
+    ? [
+        {
+          id: rework.restore.id,
+          name: rework.restore.name,
+          finishedMm: null,
+          asNew: true,
+          allowed: true,
+          reasons: [problem("restored", [row.row.id], { row: row.row.name, way: rework.restore.name })],
+        },
+      ]
+    : [];
+
+/** What measuring says of one place of a part: whether it may stay as it is, and what would make it good. */
+export interface Need {
+  readonly row: RowResult;
+  /** Other rows of the same part that it rests on. */
+  readonly restsOn: readonly RowResult[];
+  readonly asItIs: Verdict;
+  readonly ways: readonly Way[];
+  readonly size: NextSize | null;
+}
+
+/** What needs are worked out with besides the rows. */
+export interface NeedGround {
+  readonly rule: DecisionRule;
+  readonly facts: ReadonlyMap<string, number>;
+}
+
+/** Worked out again only when a row it rests on is another. */
+const keptNeed = keptBeside<RowResult, Need>();
+
+/** @param isInJoint  whether the row is the end of a fit that gives way: then the fit speaks where it has no limit itself */
+export function needOf(row: RowResult, isInJoint: boolean, rows: Rows, { rule, facts }: NeedGround): Need {
+  const { feature } = row.row.at;
+  const restsOn = relatedRows(row, feature.restsOn, rows);
+  const basis = [
+    isInJoint,
+    ...restsOn,
+    ...relatedRows(row, feature.rework?.allowances.map((allowance) => allowance.feature) ?? [], rows),
+  ];
+  return keptNeed(row, [rule, ...basis], () => {
+    const [size, onWorn] = [
+      sizeOf(row, feature, rows, { rule, facts }, "original"),
+      feature.rework?.offset ? sizeOf(row, feature, rows, { rule, facts }, "worn") : null,
+    ];
+    return {
+      row,
+      restsOn,
+      size,
+      asItIs: asItIs(row, restsOn, isInJoint),
+      ways: [
+        ...sizesOnOffer(row, feature, size, onWorn, rows, facts),
+        ...remedyFor(row, feature, stricter(rule, row.row.partClass.rule?.atLeast)),
+        ...restored(row, feature),
+      ],
+    };
+  });
+}
