@@ -19,12 +19,12 @@ test("evaluate prints the assessment, without server or database", async () => {
   expect(code).toBe(0);
   const assessment = JSON.parse(out) as {
     format: string;
-    choices: { row: string; proposal: { disposition: string; step: string } }[];
+    choices: { slot: string; proposal: { disposition: string; ways: unknown[] } }[];
   };
   expect(assessment.format).toBe("ember-assessment/1");
-  expect(assessment.choices.find((choice) => choice.row === "crankshaft/big-end-j5")!.proposal).toMatchObject({
+  expect(assessment.choices.find((choice) => choice.slot === "crankshaft")!.proposal).toMatchObject({
     disposition: "rework",
-    step: "u-50",
+    ways: [{ feature: "big-end", step: "u-50" }],
   });
 }, 60_000);
 

@@ -831,10 +831,10 @@ const launch = openJob({
   log.wait(86_400);
   for (const choice of assess(pack, log.entries, new Date(log.maker.now()).toISOString()).choices) {
     log.add("decision-made", {
-      part: choice.row.part!.id,
-      feature: choice.row.row.at.id,
+      part: choice.part!.id,
+      feature: null,
       disposition: choice.proposal.disposition,
-      step: choice.proposal.step,
+      ways: choice.proposal.ways.map(({ feature, step }) => ({ feature, step })),
       reason: null,
       witness: makeWitness(choice, pack.sha256, [...log.entries]),
     });

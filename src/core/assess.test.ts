@@ -57,13 +57,13 @@ function play(script: readonly (readonly [Act, number])[]): Envelope[] {
     else if (act === "late") bench.entries.push({ ...read(), id: bench.newId(), at: "2026-11-20T08:00:30.000Z" });
     else if (act === "removed") bench.add("part-removed", { part: bench.partIn.get(row.slot.id)! });
     else if (act === "decision") {
-      const choice = assess(orrinshaw, bench.entries, asOf).choices.find((each) => each.row.row.id === row.id)!;
-      if (choice.row.part)
+      const choice = assess(orrinshaw, bench.entries, asOf).choices.find(({ slot }) => slot.id === row.slot.id)!;
+      if (choice.part)
         bench.add("decision-made", {
-          part: choice.row.part.id,
-          feature: row.at.id,
+          part: choice.part.id,
+          feature: null,
           disposition: "hold",
-          step: null,
+          ways: [],
           reason: "ask",
           witness: { core: "0", pack: orrinshaw.sha256, entries: "0".repeat(64), proposal: "hold", figures: [] },
         });

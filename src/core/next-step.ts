@@ -1,6 +1,6 @@
 import type { Assessment } from "./assessment";
 import { problem, type Problem } from "./problem/problem";
-import { isSettled } from "./plan/standing";
+import { condemned, isSettled } from "./plan/standing";
 import type { Station } from "./stations";
 
 export interface NextStep {
@@ -9,7 +9,7 @@ export interface NextStep {
 }
 
 /** What a job needs next: what it goes into, what engine it is where that is in doubt, the next step of the strip list, the first place without readings, then the first open decision, then handing over; nothing once it is gone. */
-export function nextStep({ rows, choices, job, intake, identity, strip, crack }: Assessment): NextStep {
+export function nextStep({ rows, choices, job, intake, identity, strip }: Assessment): NextStep {
   if (job.handOvers.length > 0)
     return { station: "hand-over", what: problem("handed-over", [], { to: job.handOvers.at(-1)!.to }) };
   if (intake.problems.some((found) => found.code === "application-unknown"))
@@ -22,8 +22,9 @@ export function nextStep({ rows, choices, job, intake, identity, strip, crack }:
       station: "strip",
       what: problem("next-strip-step", [strip.next.step.id], { step: strip.next.step.name }),
     };
+  const gone = condemned(choices);
   for (const row of rows.values()) {
-    if (row.part && crack.scrapped.has(row.part.id)) continue;
+    if (row.part && gone.has(row.part.id)) continue;
     const missing = row.points.length - row.measured;
     if (missing > 0)
       return {

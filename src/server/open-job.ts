@@ -8,7 +8,7 @@ import { beginStream, readEntries } from "@/store/streams";
 import { listPacks } from "@/store/packs";
 import type { Person } from "@/store/people";
 import { database } from "./environment";
-import { openPack } from "./jobs";
+import { openPack, openShop } from "./jobs";
 
 export const NewJob = z.strictObject({
   id: z.uuid(),
@@ -73,6 +73,8 @@ export async function openNewJob(
       ];
     }),
   ];
+  const { settings } = await openShop();
+  if (settings) entries.push(makeEntry(maker, "settings-taken", { settings }));
   const now = new Date();
   return withTransaction(database(), async (connection) => {
     if (await beginStream(connection, stream, "job", now))

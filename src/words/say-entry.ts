@@ -18,6 +18,8 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "reason-given": () => "a reason",
   "decision-made": ({ disposition }) =>
     `the decision “${dispositionWords[disposition as Disposition]?.toLowerCase() ?? String(disposition)}”`,
+  "settings-taken": () => "the shop's settings, taken for this job",
+  "settings-changed": () => "the shop's settings",
   "intake-noted": ({ item, value }) =>
     `${String(item).replaceAll("-", " ")}: ${value === null ? "unknown" : String(value)}`,
   "number-read": ({ text }) => `number ${String(text)}`,

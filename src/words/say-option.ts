@@ -1,18 +1,22 @@
-import type { Disposition } from "@/core/entry/schema";
 import type { Limit, Pack, Ref } from "@/core/pack/schema";
-import type { Standing } from "@/core/plan/standing";
+import type { Option } from "@/core/plan/option";
+import type { Decided } from "@/core/plan/standing";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
 import { capital } from "./capital";
 import { dispositionWords } from "./words-for";
 
-/** A way to go in a few words: “Grind to −0.50”. */
-export const sayOption = ({ disposition, stepName }: { disposition: Disposition; stepName?: string | null }): string =>
-  stepName ? capital(stepName) : dispositionWords[disposition];
+type Said = Pick<Option, "disposition"> & { readonly ways?: Option["ways"] };
+
+/** A way to go in a few words: “Grind to −0.50”, “Main journals: grind to −0.25, big ends: grind to −0.50”. */
+export const sayOption = ({ disposition, ways = [] }: Said): string =>
+  ways.length === 0
+    ? dispositionWords[disposition]
+    : capital(ways.map(({ name, of }) => (of === null ? name : `${name} (${of})`)).join(", "));
 
 /** What was decided, in a few words; one that is no longer on offer is said to be. */
-export const sayDecided = ({ decision, option }: Extract<Standing, { kind: "decided" }>): string =>
-  option ? sayOption(option) : `${dispositionWords[decision.disposition]}, no longer on offer`;
+export const sayDecided = ({ wanted, option }: Pick<Decided, "wanted" | "option">): string =>
+  option ? sayOption(option) : `${dispositionWords[wanted.disposition]}, no longer on offer`;
 
 /** A limit in the unit shown: “at most 108.100”, “at least 70.950”, “0.060–0.110”. */
 export function sayLimit({ min, max }: Pick<Limit, "min" | "max">, unit: Unit): string {

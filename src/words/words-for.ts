@@ -1,5 +1,6 @@
 import type { HoldKind } from "@/core/problem/problem-codes";
 import type { Mark } from "@/core/measure/conformity";
+import type { renewKinds } from "@/core/pack/schema-relations";
 import type { Disposition, DecisionRule, Phase } from "@/core/entry/schema";
 import type { hourItems } from "@/core/intake/assess-intake";
 import type { orderItems } from "@/core/order/order";
@@ -39,6 +40,17 @@ export const dispositionWords: Readonly<Record<Disposition, string>> = {
   hold: "Hold",
 };
 
+export const renewWords: Readonly<Record<(typeof renewKinds)[number], string>> = {
+  rings: "Rings",
+  shells: "Shells",
+  seals: "Seals",
+  gaskets: "Gaskets",
+  bolts: "Stretch bolts and single-use fasteners",
+  filters: "Filters",
+  springs: "Springs",
+  hoses: "Hoses",
+};
+
 export const phaseWords: Readonly<Record<Phase, string>> = {
   "as-received": "as received",
   "as-found": "as found",
@@ -62,6 +74,8 @@ export const courseWords: Readonly<Record<Course, string>> = {
 
 export const orderWords: Readonly<Record<(typeof orderItems)[number], string>> = {
   "hours-wanted": "Hours it has to run",
+  "kilometres-wanted": "Kilometres it has to run",
+  "cycles-wanted": "Cycles it has to run",
   budget: "Budget",
   "wanted-by": "Wanted by",
   "ask-above": "May go beyond the estimate by",

@@ -20,7 +20,7 @@ test("no sentence about the demo's engines has a hole in it", () => {
 
 test("a verdict says which limit, by how much, how sure and from which source", () => {
   const choice = assess(orrinshaw, demoJob("ferry-marigold"), "2026-11-24T00:00:00Z").choices.find(
-    (each) => each.row.row.id === "crankshaft/big-end-j5",
+    ({ slot }) => slot.id === "crankshaft",
   )!;
   expect(sayProblem(choice.proposal.reasons[0]!, wording)).toBe(
     "Smallest diameter 70.870 ± 0.004: outside 70.950 by 0.080 (Orrinshaw 6M workshop manual, ed. 3, p. 36).",

@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
+import { choiceAt, decide } from "../fixtures/choices";
 import { orrinshaw } from "../fixtures/load";
 import { readPack, type CompiledPack } from "../pack/compile-pack";
 import type { Consequence, Nature } from "../pack/schema-consequences";
-import { makeWitness } from "../plan/make-witness";
 import { isSettled } from "../plan/standing";
 import { usualConsequence } from "./finding-verdict";
 import { meet, type Verdict } from "./verdict";
@@ -40,18 +40,12 @@ function asNew(pack: CompiledPack = orrinshaw, begin = (bench: TestBench) => ben
       }),
     know: (section: "history" | "order", item: string, value: string | number | boolean) =>
       bench.add("intake-noted", { section, item, part: null, place: null, value }),
-    choice: (row: string) => judged().choices.find((each) => each.row.row.id === row)!,
-    decide(row: string, disposition: "reuse" | "rework", { step = null as string | null, reason = "" } = {}) {
-      const choice = this.choice(row);
-      return bench.add("decision-made", {
-        part: choice.row.part!.id,
-        feature: choice.row.row.at.id,
-        disposition,
-        step,
-        reason: reason || null,
-        witness: makeWitness(choice, pack.sha256, bench.entries),
-      });
-    },
+    choice: (row: string) => choiceAt(judged(), row),
+    decide: (
+      row: string,
+      disposition: "reuse" | "rework",
+      { ways = [] as { feature: string; step: string }[], reason = "" } = {},
+    ) => decide(bench, row, disposition, { ways, reason: reason || null }),
   };
 }
 
@@ -306,9 +300,9 @@ describe("a decision", () => {
     const [first] = engine.choice("liner-3/bore").decisions;
     engine.bench.add("decision-made", {
       part: engine.part("liner-3"),
-      feature: "bore",
+      feature: null,
       disposition: "reuse",
-      step: null,
+      ways: [],
       reason: "Museum engine, runs once a year.",
       witness: first!.witness,
       supersedes: [first!.id],
@@ -318,7 +312,7 @@ describe("a decision", () => {
 
   test("for a size that is no longer on offer is held, and to be made again", () => {
     const engine = asNew();
-    engine.decide("crankshaft/big-end-j5", "rework", { step: "no-such-size" });
+    engine.decide("crankshaft/big-end-j5", "rework", { ways: [{ feature: "big-end", step: "no-such-size" }] });
     expect(isSettled(engine.choice("crankshaft/big-end-j5"))).toBe(false);
     expect(engine.judged().holds).toContainEqual(expect.objectContaining({ kind: "debt", code: "decided-off-offer" }));
   });

@@ -220,8 +220,7 @@ function block({ cleaned = true } = {}) {
   const crack = (line: [number, number][], lengthMm: number | null) =>
     bench.add("crack-found", { part, line, lengthMm, method: "dye", words: null });
   const crackPart = () => assess(orrinshaw, bench.entries, asOf).crack.byPart.get(part)!;
-  const tunnel = () =>
-    assess(orrinshaw, bench.entries, asOf).choices.find((choice) => choice.row.row.slot.id === "block")!;
+  const tunnel = () => assess(orrinshaw, bench.entries, asOf).choices.find(({ slot }) => slot.id === "block")!;
   return { bench, part, check, crack, crackPart, tunnel };
 }
 
@@ -258,7 +257,7 @@ describe("a casting", () => {
   test("proposals follow the crack: unchecked waits, harmless is used again, repairable is repaired, scrap goes", () => {
     const codes = (of: ReturnType<typeof block>) => [
       of.tunnel().proposal.disposition,
-      of.tunnel().proposal.step,
+      of.tunnel().proposal.ways[0]?.step ?? null,
       of.tunnel().proposal.reasons[0]?.code,
     ];
     const measured = (of: ReturnType<typeof block>) => {
@@ -384,14 +383,12 @@ test("machining a casting that was not checked, or not checked again after grind
     assess(orrinshaw, bench.entries, asOf)
       .holds.filter((each) => each.code === "machining-unchecked" || each.code === "unchecked-after-grinding")
       .map((each) => `${each.code} at ${each.station}`);
-  const choice = assess(orrinshaw, bench.entries, asOf).choices.find(
-    (each) => each.row.row.id === "crankshaft/big-end-j1",
-  )!;
+  const choice = assess(orrinshaw, bench.entries, asOf).choices.find(({ slot }) => slot.id === "crankshaft")!;
   bench.add("decision-made", {
     part,
-    feature: choice.row.row.at.id,
+    feature: null,
     disposition: "rework",
-    step: "minus-25",
+    ways: [{ feature: "big-end", step: "minus-25" }],
     reason: "trial",
     witness: makeWitness(choice, orrinshaw.sha256, bench.entries),
   });

@@ -9,7 +9,7 @@ import type { IdentityResult } from "../identify/assess-identity";
 import { Disposition } from "../entry/schema";
 import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
-import { orderItems, type Order } from "../order/order";
+import { orderItemsOf, type Order } from "../order/order";
 import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
 
 export const hourItems = ["hours-since-new", "hours-since-overhaul", "hours-since-top-overhaul"] as const;
@@ -124,7 +124,7 @@ export function assessIntake(
   const asked = intake
     ? [
         ...intake.questions.map((each) => ["application", each.id] as const),
-        ...orderItems.map((item) => ["order", item] as const),
+        ...orderItemsOf(pack).map((item) => ["order", item] as const),
         ...[...hourItems, ...intake.history.map((each) => each.id)].map((item) => ["history", item] as const),
       ]
     : [];

@@ -28,9 +28,7 @@ test("what is ordered at Intake holds over how the job was opened, down to the r
   note(bench, "order", "decision-rule", "guarded-acceptance");
   expect(judge(bench).order).toMatchObject({ hoursWanted: 6000, rule: "guarded-acceptance", certified: true });
   bench.readAll(bench.occasion(), "liner-3/bore", [108.098, 108.05, 108.05, 108.05, 108.05, 108.05]);
-  expect(judge(bench).choices.find((choice) => choice.row.row.id === "liner-3/bore")!.proposal.disposition).toBe(
-    "replace",
-  );
+  expect(judge(bench).choices.find(({ slot }) => slot.id === "liner-3")!.proposal.disposition).toBe("replace");
   const [hours] = bench.entries.filter((entry) => entry.payload.item === "hours-wanted");
   note(bench, "order", "hours-wanted", null, { supersedes: [hours!.id] });
   expect(judge(bench).order.hoursWanted).toBeNull();
@@ -84,7 +82,7 @@ describe("whether a rebuild is sensible", () => {
     const counts = new Map<string, number>();
     for (const slot of orrinshaw.pack.slots) counts.set(slot.class, (counts.get(slot.class) ?? 0) + 1);
     const parts = prices.classes.reduce(
-      (sum, each) => sum + each.likely * each.replace * (counts.get(each.class) ?? 0),
+      (sum, each) => sum + each.likely * Number(each.replace) * (counts.get(each.class) ?? 0),
       0,
     );
     const { worth } = judge(bench).intake;
@@ -106,8 +104,10 @@ describe("whether a rebuild is sensible", () => {
     const fine = bench.occasion({ gauge: { ...fineGauge, method: "direct" }, master: null });
     for (let journal = 1; journal <= 6; journal += 1)
       bench.readAll(fine, `crankshaft/big-end-j${journal}`, [70.9, 70.9, 70.9, 70.9]);
-    const { rework, likely, replace } = prices.classes.find((each) => each.class === "crankshaft")!;
-    const shells = 12 * prices.classes.find((each) => each.class === "rod-shell")!.replace;
+    const priceOf = (of: string) => prices.classes.find((each) => each.class === of)!;
+    const { likely } = priceOf("crankshaft");
+    const [rework, replace] = [Number(priceOf("crankshaft").rework), Number(priceOf("crankshaft").replace)];
+    const shells = 12 * Number(priceOf("rod-shell").replace);
     const shellsBefore =
       12 *
       prices.classes.find((each) => each.class === "rod-shell")!.replace *

@@ -1,6 +1,7 @@
 import { jStat } from "jstat";
 import { assess } from "../assess";
 import { TestBench, testGauge, testMaster } from "../fixtures/bench";
+import { choiceAt } from "../fixtures/choices";
 import { orrinshaw } from "../fixtures/load";
 import type { Gauge, Payload } from "../entry/schema";
 import { seeded } from "../numeric/seeded";
@@ -180,8 +181,7 @@ describe("what two ends share", () => {
 });
 
 describe("the parts of a joint", () => {
-  const choice = (bench: TestBench, row: string) =>
-    assess(bench.pack, bench.entries, asOf).choices.find((each) => each.row.row.id === row)!;
+  const choice = (bench: TestBench, row: string) => choiceAt(assess(bench.pack, bench.entries, asOf), row);
 
   test("shells give way when the clearance is outside its limit, and only they", () => {
     const worn = bigEnd({ ...good, upper: 1.9 });

@@ -45,6 +45,12 @@ export const orderItems = [
   "certified",
   "decision-rule",
 ] as const;
+/** What is asked of an order: kilometres and cycles only where a life is counted in them. */
+export const orderItemsOf = ({ pack }: CompiledPack) =>
+  orderItems.filter((item) => {
+    const counted = (["kilometres", "cycles"] as const).find((unit) => item === `${unit}-wanted`);
+    return counted === undefined || pack.classes.some(({ life }) => life?.[counted] !== undefined);
+  });
 type OrderItem = (typeof orderItems)[number] | "variant";
 
 const numberOrNull = (value: unknown) => (typeof value === "number" ? value : null);

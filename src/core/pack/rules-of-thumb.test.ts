@@ -40,9 +40,9 @@ test("a part may be used again by a rule of thumb, which says so; under a certif
   ] as const)
     bench.read(occasion, slot, "gap", "gap", gap);
   const judge = createAssess(pellbrook);
-  const choiceOf = (slot: string) => judge(bench.entries, at).choices.find(({ row }) => row.row.slot.id === slot)!;
+  const choiceOf = (slot: string) => judge(bench.entries, at).choices.find((choice) => choice.slot.id === slot)!;
   const [wide, tight] = [choiceOf("top-ring-1"), choiceOf("top-ring-2")];
-  expect(wide.row.governing.limit!.min).toBeCloseTo(0.304, 9);
+  expect(wide.needs[0]!.row.governing.limit!.min).toBeCloseTo(0.304, 9);
   expect(wide.proposal).toMatchObject({ disposition: "reuse", allowed: true });
   expect(wide.proposal.reasons.map(({ code }) => code)).toEqual(["within-limits", "by-rule-of-thumb"]);
   expect(tight.options.find(({ disposition }) => disposition === "reuse")!.reasons.map(({ code }) => code)).toEqual([
@@ -50,21 +50,21 @@ test("a part may be used again by a rule of thumb, which says so; under a certif
     "by-rule-of-thumb",
   ]);
   // A gap that is too tight is filed, not thrown away.
-  expect(tight.proposal).toMatchObject({ disposition: "rework", step: "file" });
+  expect(tight.proposal).toMatchObject({ disposition: "rework", ways: [{ step: "file" }] });
 
   const held = () =>
     judge(bench.entries, at)
       .holds.filter(({ code }) => code === "thumb-on-certified")
       .map(({ station, path }) => [station, path]);
   bench.add("decision-made", {
-    part: wide.row.part!.id,
-    feature: "gap",
+    part: wide.part!.id,
+    feature: null,
     disposition: "reuse",
-    step: null,
+    ways: [],
     reason: null,
     witness: makeWitness(wide, pellbrook.sha256, bench.entries),
   });
   expect(held()).toEqual([]);
   bench.add("intake-noted", { section: "order", item: "certified", part: null, place: null, value: true });
-  expect(held()).toEqual([["decide", ["top-ring-1/gap"]]]);
+  expect(held()).toEqual([["decide", ["top-ring-1"]]]);
 });

@@ -349,7 +349,7 @@ function weakLink(relation: RelationOf<"weak-link">, { pack, order, placeAt }: G
     {
       id: relation.id,
       from: slotsOf(pack, relation.fresh).filter((slot) => placeAt.has(slot)),
-      triggers: (_, { disposition }) => goes(disposition),
+      triggers: (_, { disposition }) => goes(disposition) || disposition === "rework",
       on: slotsOf(pack, relation.tired).filter((slot) => placeAt.has(slot)),
       against: (slot, option, by) => {
         const place = placeAt.get(slot)!;

@@ -1,6 +1,7 @@
 import type { Assessment } from "../assessment";
 import type { RowResult } from "../measure/assess-row";
 import type { CompiledPack } from "../pack/compile-pack";
+import { condemned } from "./standing";
 import { minorUnits, moneyOf } from "./price-option";
 
 export const planOrders = ["telling", "gauge", "part"] as const;
@@ -71,9 +72,10 @@ export function measuringPlan(
 ): readonly PlanStep[] {
   const prices = new Map(pack.worth?.classes.map((each) => [each.class, each]));
   const place = new Map(pack.slots.map((slot, at) => [slot.id, at]));
+  const gone = condemned(assessment.choices);
   const open = sheets
     .flatMap((sheet) => sheet.rows.map((row) => assessment.rows.get(row.id)!))
-    .filter((row) => row.part && row.measured < row.points.length && !assessment.crack.scrapped.has(row.part.id));
+    .filter((row) => row.part && row.measured < row.points.length && !gone.has(row.part.id));
   const rated = open.map((row) => {
     const price = prices.get(row.row.partClass.id);
     const decides =

@@ -57,8 +57,8 @@ describe("next oversize of a bore", () => {
 
 test("the tram's bores: all four are bored to the size of the worst, and what that does to the engine is told", () => {
   const { choices } = assess(pellbrook, demoJob("hill-tram-1"), asOf);
-  const bores = choices.filter((choice) => choice.row.row.partClass.id === "cylinder");
-  expect(bores.map((choice) => [choice.proposal.disposition, choice.proposal.step])).toEqual(
+  const bores = choices.filter(({ partClass }) => partClass.id === "cylinder");
+  expect(bores.map((choice) => [choice.proposal.disposition, choice.proposal.ways[0]?.step])).toEqual(
     Array.from({ length: 4 }, () => ["rework", "o-50"]),
   );
   expect(bores[3]!.proposal.reasons.map((reason) => reason.code)).toContain("one-size-for-all");
@@ -70,7 +70,7 @@ test("the tram's bores: all four are bored to the size of the worst, and what th
   const swept = (Math.PI / 4) * 76.5 ** 2 * 74;
   expect(effect("swept")).toBeCloseTo(4 * swept, 3);
   expect(effect("ratio")).toBeCloseTo((swept + 40_900) / 40_900, 9);
-  expect(bores[0]!.options.find((option) => option.step === "o-100")!.reasons.map((reason) => reason.code)).toEqual([
-    "wall-too-thin",
-  ]);
+  expect(
+    bores[0]!.options.find((option) => option.ways[0]?.step === "o-100")!.reasons.map((reason) => reason.code),
+  ).toEqual(["wall-too-thin"]);
 });

@@ -39,7 +39,6 @@ export interface PartOptions {
   readonly optionFor: (wanted: WayToGo) => Option | null;
   /** The features and places by which ways are named, for decisions that were made by feature. */
   readonly aspectOf: (at: string) => string | null;
-  /** Size of a measured place after a way to go, mm; null where it stays what it is. */
 }
 
 /** The most bundles that are laid out for one part. */
@@ -291,6 +290,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
       ...reworks.map((steps) => bundle("rework", steps)),
       ...better,
       replace,
+      other("keep", { allowed: true, reasons: [] }),
       other("hold", { allowed: true, reasons: [] }),
     ],
     optionFor,

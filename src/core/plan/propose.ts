@@ -301,7 +301,11 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       needs,
       options,
       proposal,
-      provisional: picked !== null && open.length > 0,
+      // What is refused for sure needs no more evidence to go.
+      provisional:
+        picked !== null &&
+        !(goes(picked.disposition) && reuse.allowed === false) &&
+        openAmong(goes(picked.disposition) ? reuse.reasons : picked.reasons).length > 0,
       coupled: at.places,
       decisions,
       joined,

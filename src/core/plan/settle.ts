@@ -207,7 +207,7 @@ export function settle(
     return {
       state: found.kind === "picked" ? "settled" : found.kind === "none" ? "no-pick" : "too-large",
       entries: found.kind === "picked" ? found.largest : found.kind === "too-large" ? found.entries : 0,
-      picked: found.kind === "picked" ? found.pick.map((option, at) => offers[at]![option]!) : null,
+      picked: found.kind === "picked" ? offers.map((options, at) => options[found.pick[at]!]!) : null,
     };
   };
 

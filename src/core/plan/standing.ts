@@ -1,7 +1,7 @@
 import type { Decision } from "../entry/fold";
 import type { Disposition } from "../entry/schema";
 import type { Choice, Option } from "./option";
-import { sameOption, type WayToGo } from "./same-option";
+import { goes, sameOption, type WayToGo } from "./same-option";
 
 /** What people have decided so far: nothing, one thing, or several at once. */
 export type Standing =
@@ -67,6 +67,15 @@ export function decidedOrProposed(choice: Decidable): Option {
   const decided = decidedOn(choice);
   return (decided && whyUnsettled(decided) === null ? decided.option : null) ?? choice.proposal;
 }
+
+/** Parts that leave the engine whatever else is found out of them: nobody has to measure or look at them any more. */
+export const condemned = (choices: readonly Choice[]): ReadonlySet<string> =>
+  new Set(
+    choices.flatMap((choice) => {
+      const refused = choice.options[0]?.allowed === false && !choice.provisional;
+      return choice.part && refused && goes(decidedOrProposed(choice).disposition) ? [choice.part.id] : [];
+    }),
+  );
 
 /** How many parts were decided which way; what is refused or off offer is not decided. */
 export function countDecided(choices: readonly Decidable[]): ReadonlyMap<Disposition, number> {

@@ -483,6 +483,7 @@ export const problemCodes = {
   "slot-removed-twice": error({ slot: text, step: text }),
   "loses-without-lock": error({ step: text, position: text }),
   "check-without-answer": error({ check: text }),
+  "pairs-uneven": error({ relation: text, one: number, other: number }),
   "consequence-of-nothing": error({ consequence: text, what: text }),
   "circuit-part-unreachable": error({ circuit: text, node: text }),
 } as const;

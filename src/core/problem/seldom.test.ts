@@ -11,7 +11,7 @@ const asOf = "2026-11-24T08:00:00Z";
 const judge = ({ pack, entries }: TestBench, by: CompiledPack = pack) => assess(by, entries, asOf);
 const holdsOf = (bench: TestBench, by?: CompiledPack) => judge(bench, by).holds.map(({ code }) => code);
 const optionOf = (bench: TestBench, row: string) =>
-  judge(bench).choices.find((choice) => choice.row.row.id === row)!.options[0]!;
+  judge(bench).choices.find(({ slot }) => row.startsWith(`${slot.id}/`))!.options[0]!;
 
 /** A pack as JSON, to be changed. */
 interface LooseFeature {
@@ -204,7 +204,7 @@ describe("a part", () => {
         (journal as unknown as { rework: typeof thin }).rework.hardenedCase = thin.hardenedCase;
       }),
     );
-    const sizes = judge(bench).choices.find(({ row }) => row.row.id === "crankshaft/big-end-j1")!;
+    const sizes = judge(bench).choices.find(({ slot }) => slot.id === "crankshaft")!;
     expect(sizes.options.flatMap(({ reasons }) => reasons.map(({ code }) => code))).toContain("case-too-thin");
   });
 
@@ -217,7 +217,7 @@ describe("a part", () => {
     for (const { id } of row.at.feature.points)
       bench.read(occasion, row.slot.id, "bore", id, id === "top-thrust" ? 76.15 : 76);
     bench.read(occasion, row.slot.id, "damage", "deepest", 0);
-    const choice = judge(bench).choices.find((each) => each.row.row.id === row.id)!;
+    const choice = judge(bench).choices.find(({ slot }) => slot.id === row.slot.id)!;
     expect(choice.options.flatMap(({ reasons }) => reasons.map(({ code }) => code))).toContain("on-worn-axis");
   });
 });

@@ -4,7 +4,8 @@ import { groupBy } from "@/core/group";
 import { isByEye, type CompiledPack } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
-import type { Choice } from "@/core/plan/option";
+import type { RowResult } from "@/core/measure/assess-row";
+import { isMeasured, nameOf, rowsOf, type Choice } from "@/core/plan/option";
 import type { CheckResult } from "@/core/strip/assess-strip";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
@@ -29,8 +30,8 @@ function decidedCell(choice: Choice, wording: Wording): TableCell {
   const standing = standingOf(choice);
   const decided = standing.kind === "decided" ? standing : null;
   const [because] = proposal.reasons;
-  const why = decided?.decision.reason
-    ? `Against the proposal: ${decided.decision.reason}`
+  const why = decided?.reason
+    ? `${decided.overrides ? "Against the proposal: " : ""}${decided.reason}`
     : because
       ? sayProblem(because, wording)
       : "";
@@ -48,21 +49,19 @@ function decidedCell(choice: Choice, wording: Wording): TableCell {
   };
 }
 
-function rowOf(choice: Choice, wording: Wording): TableCell[] {
-  const { row } = choice;
-  const { governing } = row;
+/** One measured place, with its verdict. */
+function rowOf({ row, governing }: RowResult, wording: Wording): TableCell[] {
   const unit = shownUnit(governing.characteristic.unit, wording.unit);
   const value = governing.estimate && [
     { text: formatNumber(governing.estimate.value, unit), bold: true },
     { text: ` ± ${formatUncertainty(governing.expanded!, unit)}`, color: quiet },
   ];
   return [
-    { text: row.row.name, bold: true },
+    { text: row.name, bold: true },
     { text: value ?? "not measured" },
     governing.conformity && governing.missing.length === 0
       ? markSentences[governing.conformity.mark]
       : { text: governing.limit ? "cannot tell yet" : "no limit of its own", color: quiet },
-    decidedCell(choice, wording),
   ];
 }
 
@@ -111,28 +110,33 @@ function titledTable(
   };
 }
 
-const sheetOfChoice = ({ row: { row } }: Choice) => `${row.partClass.id} ${row.at.feature.id}`;
-
-/** Parts of which nothing is measured: decided by what is seen of them. */
-function judgedByEye(choices: readonly Choice[], wording: Wording): Content[] {
+/** What becomes of each part that anything is known of: one line a part, parts alike together. */
+function decisions(choices: readonly Choice[], wording: Wording): Content[] {
   if (choices.length === 0) return [];
-  const body = choices.map((choice): TableCell[] => [
-    { text: choice.row.row.name, bold: true },
-    decidedCell(choice, wording),
+  const told = choices.map((choice) => ({ choice, cell: decidedCell(choice, wording) }));
+  const alike = groupBy(told, ({ choice, cell }) => `${choice.partClass.id} ${JSON.stringify(cell)}`);
+  const body = [...alike.values()].map((same): TableCell[] => [
+    { text: same.map(({ choice }) => nameOf(choice)).join(", "), bold: true },
+    same[0]!.cell,
   ]);
-  const table = { headerRows: 1, widths: [104, "*"], body: [["part", "decision and why"].map(th), ...body] };
-  return [heading("Judged by eye"), { layout: tableLayout, table }];
+  const table = { headerRows: 1, widths: [150, "*"], body: [["part", "decision and why"].map(th), ...body] };
+  return [heading("What becomes of the parts"), { layout: tableLayout, table }];
 }
 
+const sheetOf = ({ row }: RowResult) => `${row.partClass.id} ${row.at.feature.id}`;
+
 /** What nobody measured or looked over, by kind: it is not judged, and so not sound. */
-function unjudged(choices: readonly Choice[]): Content[] {
-  const list = (of: readonly Choice[]) =>
-    [...groupBy(of, sheetOfChoice).values()].map(
-      (group) => `${group[0]!.row.row.at.feature.title}: ${group.map((choice) => choice.row.row.label).join(", ")}`,
+function unjudged(choices: readonly Choice[], looked: (choice: Choice) => boolean): Content[] {
+  const rows = choices.flatMap((choice) =>
+    rowsOf(choice).filter((row) => (isByEye(row.row) ? !looked(choice) : row.measured === 0)),
+  );
+  const list = (of: readonly RowResult[]) =>
+    [...groupBy(of, sheetOf).values()].map(
+      (group) => `${group[0]!.row.at.feature.title}: ${group.map(({ row }) => row.label).join(", ")}`,
     );
   return [
-    ["Not measured, and so not judged", choices.filter(({ row }) => !isByEye(row.row))] as const,
-    ["Not looked over, and so not judged", choices.filter(({ row }) => isByEye(row.row))] as const,
+    ["Not measured, and so not judged", rows.filter(({ row }) => !isByEye(row))] as const,
+    ["Not looked over, and so not judged", rows.filter(({ row }) => isByEye(row))] as const,
   ].flatMap(([title, of]) => (of.length > 0 ? [heading(title), { ul: list(of) }] : []));
 }
 
@@ -255,10 +259,9 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
   const variant = variantOf(pack, assessment);
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
   // What was decided stands in the report whether it was measured or not.
-  const looked = ({ row: { part } }: Choice) =>
-    part !== null && (assessment.findings.byPart.get(part.id)?.looked ?? 0) > 0;
+  const looked = ({ part }: Choice) => part !== null && (assessment.findings.byPart.get(part.id)?.looked ?? 0) > 0;
   const isJudged = (choice: Choice) =>
-    choice.decisions.length > 0 || (isByEye(choice.row.row) ? looked(choice) : choice.row.measured > 0);
+    choice.decisions.length > 0 || isMeasured(choice) || looked(choice) || choice.proposal.disposition !== "hold";
   const judged = assessment.choices.filter(isJudged);
   const swept = assessment.figures.map(
     (figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`,
@@ -305,32 +308,29 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
       },
       ...identified(assessment, pack, wording),
       ...tried(assessment),
+      ...decisions(judged, wording),
       ...sheets.flatMap((sheet) => {
-        const choices = judged.filter((choice) => choice.row.row.at.feature === sheet.feature);
-        return choices.length === 0
+        const rows = sheet.rows
+          .flatMap((row) => assessment.rows.get(row.id) ?? [])
+          .filter(({ measured }) => measured > 0);
+        return rows.length === 0
           ? []
           : [
               titledTable(
                 sheet.feature.title,
                 sheet.feature.governing,
                 wording,
-                [104, 74, 76, "*"],
-                [
-                  "part",
-                  `read, ${shownUnit(sheet.feature.governing.unit, unit).symbol}`,
-                  "verdict",
-                  "decision and why",
-                ],
-                choices.map((choice) => rowOf(choice, wording)),
+                [190, 90, "*"],
+                ["part", `read, ${shownUnit(sheet.feature.governing.unit, unit).symbol}`, "verdict"],
+                rows.map((row) => rowOf(row, wording)),
               ),
             ];
       }),
       ...fits(assessment, pack, wording),
-      ...judgedByEye(
-        judged.filter(({ row }) => isByEye(row.row)),
-        wording,
+      ...unjudged(
+        assessment.choices.filter(({ decisions, proposal }) => decisions.length === 0 && proposal.disposition === "hold"),
+        looked,
       ),
-      ...unjudged(assessment.choices.filter((choice) => !isJudged(choice))),
       ...inTheWay(assessment, wording),
       ...(cautions.length > 0
         ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }]

@@ -10,6 +10,7 @@ const Link = chakra(NextLink);
 const places = [
   { href: "/", name: "On the bench" },
   { href: "/gauges", name: "Gauges" },
+  { href: "/settings", name: "Settings" },
 ] as const;
 
 /** The strip over what belongs to the shop and not to one job. */

@@ -1,6 +1,7 @@
 "use client";
 import { usePathname, useRouter } from "next/navigation";
 import { isByEye } from "@/core/pack/compile-pack";
+import { rowsOf } from "@/core/plan/option";
 import { useJob } from "./JobContext";
 
 /** Opens a row of a part or a place of a joint: at Decide where it is decided and the person is there, or nothing is measured of it, else at Measure. */
@@ -13,7 +14,8 @@ export function useOpenRow(): (row: string) => void {
     const { row: at } = assessment.rows.get(row) ?? {};
     if (at && isByEye(at)) return here === "decide" ? undefined : router.push(`/jobs/${id}/decide`);
     const staysHere =
-      here === "measure" || (here === "decide" && assessment.choices.some((choice) => choice.row.row.id === row));
+      here === "measure" ||
+      (here === "decide" && assessment.choices.some((choice) => rowsOf(choice).some((each) => each.row.id === row)));
     if (!staysHere) router.push(`/jobs/${id}/measure`);
   };
 }

@@ -18,10 +18,10 @@ const sayChance = ({ probability, low, high }: HoursAhead) => {
   return high - low > 0.05 ? `${percent(probability)} (${bounds}, by its age)` : percent(probability);
 };
 
-const sayAge = ({ from, to }: Pick<HoursAhead, "from" | "to">) =>
+const sayAge = ({ from, to, unit }: { from: number | null; to: number | null; unit: string }) =>
   from === null
-    ? "nobody knows its hours"
-    : `it has run between ${grouped(from)} and ${to === null ? "nobody knows how many" : grouped(to)} h`;
+    ? "nobody knows what it has run"
+    : `it has run between ${grouped(from)} and ${to === null ? "nobody knows how many" : grouped(to)} ${unit}`;
 
 /** Why an option is open or shut, and what would settle a figure. */
 export const decideSentences = {
@@ -35,7 +35,6 @@ export const decideSentences = {
   "not-measured": (p) => `Not measured yet: ${p.row}.`,
   "points-missing": (p) => `${capital(p.row)}: ${many(p.missing, "reading")} to go.`,
   "no-part": (p) => `No part is installed in the slot ${p.slot}.`,
-  "no-rework": () => "The pack offers no rework for this part.",
   "cleans-up": (p, say) =>
     `Cleans up: finished ${say.bare(p.finishedMm)} lies ${say.bare(p.margin)} ${p.grows ? "over what wear, damage and honing ask" : "under what damage, run-out and clean-up leave"} (${say.bare(p.boundMm)} ± ${say.plusMinus(p.expanded)}).`,
   "does-not-clean-up": (p, say) =>
@@ -48,11 +47,7 @@ export const decideSentences = {
   "case-too-thin": (p, say) =>
     `Only ${say.length(p.layerLeftMm)} of the hardened layer would be left; ${say.bare(p.keepMm)} must be.`,
   "one-size-for-all": (p) => `Goes with its fellows: ${p.row} needs this size, and all are brought to one.`,
-  "size-may-change": (p) =>
-    `The size may still change: ${p.row}${p.count > 1 ? ` and ${p.count - 1} more` : ""} cannot be judged yet.`,
-  "past-last-size": () => "Past the last size on offer.",
-  "fellow-past-last-size": (p) => `${capital(p.row)} is past the last size on offer, and they are one part.`,
-
+  "past-last-size": (p) => `${capital(p.row)} is past the last size on offer.`,
   "pack-differs": (p) =>
     `This job is pinned to revision ${p.revision} of the pack ${p.id}, and another one was given: the verdicts here are not the job's own.`,
   "job-overdue": (p) => `The engine was wanted by ${p.wantedBy}.`,
@@ -98,7 +93,30 @@ export const decideSentences = {
   "short-of-hours": (p) =>
     `Within its limit today, and ${percent(p.high)} sure at best to reach ${grouped(p.hours)} h, wearing on as it did.`,
   "life-over": (p) =>
-    `Its life of ${grouped(p.life)} h ends before ${grouped(p.hours)} more: it has run ${grouped(p.from)} h at least.`,
+    `Its life of ${grouped(p.life)} ${p.unit} ends before ${grouped(p.ahead)} more: it has run ${grouped(p.from)} ${p.unit} at least.`,
   "life-unknown": (p) =>
-    `Its life is ${grouped(p.life)} h, and ${sayAge(p)}: whether ${grouped(p.hours)} more fit in cannot be told. Note its own hours at Intake.`,
+    `Its life is ${grouped(p.life)} ${p.unit}, and ${sayAge(p)}: whether ${grouped(p.ahead)} more fit in cannot be told. Note what it has run itself at Intake.`,
+  restored: (p) => `${capital(p.way)} brings ${p.row} back to the size of a new one.`,
+  superseded: (p) => `Not the old one again: ${p.name}. ${p.why}`,
+  "upgrade-offered": (p) => `${capital(p.name)}. ${p.why}`,
+  "always-new": (p) => (p.policy ? `The shop always renews these: ${p.set}.` : `Always renewed: ${p.set}.`),
+  "as-a-set": (p) => `Renewed as a set (${p.set}), with ${p.mate}, or not at all.`,
+  "ran-together": (p) => `It wore in on ${p.mate}, which goes: never a used one on a new one (${p.set}).`,
+  "ran-elsewhere": (p) => `It did not run with ${p.mate}: what wore in together stays together (${p.set}).`,
+  "used-on-used": (p) => `Used on used beside ${p.mate}: ${p.why}`,
+  "companion-renewed": (p) => `Renewed with ${p.mate} (${p.set}).`,
+  "weak-link": (p) =>
+    `${percent(p.share)} of its wear is used, and ${p.mate} comes new: past ${percent(p.most)} that only moves the failure (${p.set}).`,
+  "weak-link-open": (p) =>
+    `${capital(p.mate)} comes new: whether this is too tired for it cannot be told before it is measured through (at most ${percent(p.most)} of its wear; ${p.set}).`,
+  "fitted-after": (p) => `Bought and measured now, fitted only after ${p.after} is made good.`,
+  "mate-open": (p) => `Hangs on ${p.mate}, which is still open.`,
+  "pick-too-large": (p) =>
+    `${p.count} parts from ${p.first} on hang together in too many ways to settle (${grouped(p.entries)} combinations at once). Decide some of them by hand.`,
+  "no-pick": (p) =>
+    `What was decided for ${p.first}${p.mates ? `, ${p.mates}` : ""} does not go together: nothing that is left fits all of it. Decide one of them again.`,
+  "fitted-too-soon": (p) => `A new ${p.row} is fitted, and ${p.after} is not made good yet: take it out again.`,
+  "decided-against-mate": (p) => `${capital(p.row)} is decided against what it goes with: ${p.why}`,
+  "decision-incomplete": (p) => `${capital(p.row)} was decided in part: ${p.missing} is still without a decision.`,
+  "clean-and-look": (p) => `${capital(p.row)} is to be cleaned, and looked at again after.`,
 } satisfies Sentences;

@@ -25,6 +25,8 @@ export const intakeSentences = {
   "casting-lost": (p) => `${capital(p.castings)} cannot be used again, and without it there is nothing to rebuild.`,
   "casting-saved": (p) => `A sound ${p.castings}, or one that can be repaired, would make it a rebuild again.`,
   "casting-would-change": () => "A main casting that turns out to be lost changes it: it is asked again then.",
+  "worth-nothing-yet": () =>
+    "Nothing is judged yet: what a rebuild costs can be said once parts were looked at and measured.",
   "worth-figures": (p) => sayWorth(p),
   "rebuild-below-ceiling": (p) =>
     `${sayWorth(p)}${p.ceiling === null || p.other === null ? "" : ` That is below ${grouped(p.ceiling)}, the share of another engine's price (${grouped(p.other)}) up to which rebuilding pays.`}`,

@@ -51,6 +51,7 @@ export const packSentences = {
   "unknown-position": (p) => `there is no position “${p.id}”.`,
   "unknown-node": (p) => `the circuit has no node “${p.id}”.`,
   "unknown-school": (p) => `there is no school and option “${p.id}”.`,
+  "pairs-uneven": (p) => `“${p.relation}” pairs ${p.one} parts with ${p.other}: as many of each, or one with all.`,
   "consequence-of-nothing": (p) =>
     `consequence “${p.consequence}” speaks of “${p.what}”, which its class does not have.`,
   "zone-without-verdict": (p) =>

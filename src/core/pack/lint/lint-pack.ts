@@ -9,6 +9,7 @@ import { lintFeature } from "./lint-feature";
 import { lintIdentity } from "./lint-identity";
 import { lintIntake } from "./lint-intake";
 import { featuresIn, lintJoint } from "./lint-joint";
+import { lintRelations } from "./lint-relations";
 import { lintTeardown } from "./lint-teardown";
 
 function lintCautions({ pack, report, checkRef }: LintContext, classes: ReadonlySet<string>): void {
@@ -71,6 +72,7 @@ export function lintPack(pack: Pack): Problem[] {
   if (pack.intake) lintIntake(lint, pack.intake, variants);
   lintTeardown(lint);
   lintConsequences(lint);
+  lintRelations(lint);
   lintWorth(lint, classes);
   const features = featuresIn(pack);
   pack.joints.forEach((joint, at) => lintJoint(lint, joint, engine, features, ["joints", at]));

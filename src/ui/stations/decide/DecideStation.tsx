@@ -10,29 +10,26 @@ import {
   type ComponentProps,
   type KeyboardEvent,
 } from "react";
-import type { Choice, Option } from "@/core/plan/option";
+import { rowsOf, type Choice, type Option } from "@/core/plan/option";
 import { sameOption } from "@/core/plan/same-option";
 import { isSettled } from "@/core/plan/standing";
 import { sayProblem } from "@/words/say-problem";
+import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
 import { useKeys } from "../../keys/use-keys";
-import { PartTag } from "../../job/PartTag";
 import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
 import { inGroups } from "../../kit/groups";
 import { EngineMap } from "../../kit/EngineMap";
 import { Key } from "../../kit/Key";
-import { ChoiceRow } from "./ChoiceRow";
+import { alike, lineKey } from "./alike";
 import { GroupHeading, hasSay } from "./GroupHeading";
+import { LineRow } from "./LineRow";
 import { OptionList } from "./OptionList";
-import { orderedOptions, useDecide } from "./use-decide";
-
-/** Choices that can be taken as proposed: open, and not a hold. */
-const acceptable = (choices: readonly Choice[]) =>
-  choices.filter(
-    ({ decisions, proposal, row }) => decisions.length === 0 && proposal.disposition !== "hold" && row.part,
-  );
+import { PartCard } from "./PartCard";
+import { RenewSets } from "./RenewSets";
+import { acceptable, optionOn, useDecide } from "./use-decide";
 
 /** Where it is decided what becomes of each part. */
 export function DecideStation() {
@@ -47,64 +44,104 @@ export function DecideStation() {
   return <Decisions />;
 }
 
+const isOf = (choice: Choice, row: string | null) => row !== null && rowsOf(choice).some((each) => each.row.id === row);
+
+/** What Accept all would leave, and why. */
+function sayLeft(choices: readonly Choice[], ready: readonly Choice[]): string {
+  const open = choices.filter((choice) => choice.decisions.length === 0 && !ready.includes(choice));
+  const held = open.filter(({ proposal }) => proposal.disposition === "hold").length;
+  const provisional = open.length - held;
+  return [
+    held > 0 ? `${many(held, "part")} that cannot be judged yet` : null,
+    provisional > 0 ? `${many(provisional, "part")} of which something is still open` : null,
+  ]
+    .filter(Boolean)
+    .join(" and ");
+}
+
 function Decisions() {
   const { pack, assessment, row: rowId, chooseRow, mayDecide, wording } = useJob();
-  // In the order in which they stand below each other, for the arrow keys too.
-  const groups = useMemo(() => inGroups(assessment.choices, (choice) => choice.row.row.partClass), [assessment]);
-  const choices = groups.flatMap(({ items }) => items);
   const decide = useDecide();
+  const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
+  // In the order in which they stand below each other, for the arrow keys too.
+  const groups = useMemo(
+    () =>
+      inGroups(assessment.choices, (choice) => choice.partClass).map(({ name, items }) => ({
+        name,
+        items,
+        lines: alike(items, apart),
+      })),
+    [assessment, apart],
+  );
+  const lines = groups.flatMap(({ lines: of }) => of);
   const here =
-    choices.find((choice) => choice.row.row.id === rowId) ??
-    choices.find((choice) => !isSettled(choice)) ??
-    choices[0]!;
+    lines.find((line) => line.some((choice) => isOf(choice, rowId))) ??
+    lines.find((line) => line.some((choice) => !isSettled(choice))) ??
+    lines[0]!;
+  const first = here.find((choice) => isOf(choice, rowId)) ?? here[0]!;
   // The map follows when there is time: the list answers first.
-  const onMap = useDeferredValue(here.row.row.slot.id);
-  const [against, setAgainst] = useState<{ row: string; option: Option } | null>(null);
-  const rowsOf = useRef<ReadonlyMap<string, Choice>>(new Map());
-  useLayoutEffect(() => void (rowsOf.current = new Map(choices.map((choice) => [choice.row.row.id, choice]))));
+  const onMap = useDeferredValue(first.slot.id);
+  const [against, setAgainst] = useState<{ slot: string; option: Option } | null>(null);
+  const lineOf = useRef<ReadonlyMap<string, readonly Choice[]>>(new Map());
+  useLayoutEffect(
+    () => void (lineOf.current = new Map(lines.flatMap((line) => line.map((each) => [each.slot.id, line])))),
+  );
   const buttons = useRef(new Map<string, HTMLButtonElement>());
+  const buttonOf = (slot: string) => buttons.current.get(lineOf.current.get(slot)?.[0]?.slot.id ?? slot);
 
   // Chosen from elsewhere (the map, a search) it is brought into sight; what a hand is on does not move.
   useEffect(() => {
-    const button = rowId === null ? undefined : buttons.current.get(rowId);
+    const chosen = [...lineOf.current.values()].find((line) => line.some((choice) => isOf(choice, rowId)));
+    const button = chosen && buttons.current.get(chosen[0]!.slot.id);
     const { top, bottom } = button?.getBoundingClientRect() ?? { top: Infinity, bottom: 0 };
     if (button && (top < 0.1 * innerHeight || bottom > 0.88 * innerHeight)) button.scrollIntoView({ block: "center" });
   }, [rowId]);
 
-  const go = (choice: Choice | undefined) => {
-    if (!choice) return;
+  const go = (slot: string | undefined) => {
+    const chosen = slot === undefined ? undefined : lineOf.current.get(slot)?.find((choice) => choice.slot.id === slot);
+    if (!chosen) return;
     setAgainst(null);
-    chooseRow(choice.row.row.id);
-    // A group that was folded has to unfold first.
-    requestAnimationFrame(() => buttons.current.get(choice.row.row.id)?.focus());
+    chooseRow(rowsOf(chosen)[0]!.row.id);
+    // A group that was folded has to unfold first, and a line that was decided may have joined another.
+    requestAnimationFrame(() => buttonOf(chosen.slot.id)?.focus());
   };
   const goTo = useRef(go);
   useLayoutEffect(() => void (goTo.current = go));
-  const hands = useMemo<ComponentProps<typeof ChoiceRow>["hands"]>(
+  const hands = useMemo<ComponentProps<typeof LineRow>["hands"]>(
     () => ({
-      choose: (row) => goTo.current(rowsOf.current.get(row)),
-      register: (row, button) => void (button ? buttons.current.set(row, button) : buttons.current.delete(row)),
+      choose: (slot) => goTo.current(slot),
+      register: (slot, button) => void (button ? buttons.current.set(slot, button) : buttons.current.delete(slot)),
     }),
     [],
   );
-  const choose = (option: Option) => {
-    if (!mayDecide || !here.row.part || option.never) return;
-    if (!sameOption(option, here.proposal)) return setAgainst({ row: here.row.row.id, option });
+  const decideAll = (of: readonly Choice[], wanted: Option, reason: string | null) => {
+    for (const choice of of) {
+      const option = choice.options.find((each) => sameOption(each, wanted));
+      if (option && choice.part && !option.never) decide(choice, option, reason);
+    }
+  };
+  const choose = (option: Option): boolean => {
+    if (!mayDecide || !first.part || option.never) return false;
+    if (here.some(({ proposal }) => !sameOption(option, proposal))) {
+      setAgainst({ slot: first.slot.id, option });
+      return false;
+    }
     setAgainst(null);
-    decide(here, option, null);
+    decideAll(here, option, null);
+    return true;
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
-    const at = choices.indexOf(here);
+    const at = lines.indexOf(here);
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();
-      go(choices[at + (event.key === "ArrowDown" ? 1 : -1)]);
+      go(lines[at + (event.key === "ArrowDown" ? 1 : -1)]?.[0]?.slot.id);
     } else if (event.key === "Enter" && event.target instanceof HTMLButtonElement) {
       event.preventDefault();
-      choose(here.proposal);
-      go(choices[at + 1]);
+      choose(first.proposal);
+      go(lines[at + 1]?.[0]?.slot.id);
     } else if (/^[1-9]$/u.test(event.key)) {
-      const option = orderedOptions(here)[Number(event.key) - 1];
+      const option = optionOn(Number(event.key), first);
       if (!option) return;
       // Or the figure would be typed into the field for the reason, which takes the focus at once.
       event.preventDefault();
@@ -112,7 +149,8 @@ function Decisions() {
     }
   };
 
-  const ready = acceptable(choices);
+  const ready = acceptable(assessment.choices);
+  const left = sayLeft(assessment.choices, ready);
   const acceptAll = () => ready.forEach((choice) => decide(choice, choice.proposal, null));
   useKeys({ a: () => mayDecide && acceptAll() });
   const { done, total } = assessment.progress.get("decide")!;
@@ -120,20 +158,36 @@ function Decisions() {
   // Where there is no room beside the list the options stand below what they are of.
   const isNarrow = useBreakpointValue({ base: true, lg: false }, { ssr: false });
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const isApart = apart.has(lineKey(here));
 
   const tag = (
-    <PartTag row={here.row} brief>
+    <>
+      <PartCard line={here} />
       <OptionList
-        choice={here}
-        against={against?.row === here.row.row.id ? against.option : null}
+        line={here}
+        against={against?.slot === first.slot.id ? against.option : null}
         onChoose={choose}
-        onCancel={() => setAgainst(null)}
+        onCancel={() => go(first.slot.id)}
         onKeep={(reason) => {
-          decide(here, against!.option, reason);
-          setAgainst(null);
+          decideAll(here, against!.option, reason);
+          go(first.slot.id);
         }}
       />
-    </PartTag>
+      {(here.length > 1 || isApart) && (
+        <Button
+          size="xs"
+          variant="ghost"
+          mt="6px"
+          onClick={() => {
+            const next = new Set(apart);
+            if (!next.delete(lineKey(here))) next.add(lineKey(here));
+            setApart(next);
+          }}
+        >
+          {here.length > 1 ? "Decide them one by one" : "Put those alike together"}
+        </Button>
+      )}
+    </>
   );
   return (
     <StationLayout
@@ -152,7 +206,7 @@ function Decisions() {
           flexShrink={0}
           wrap={{ base: "wrap", md: "nowrap" }}
         >
-          <Box>
+          <Box flexShrink={0}>
             <chakra.span display="block" fontSize="12px" color="quiet">
               Decided
             </chakra.span>
@@ -170,14 +224,29 @@ function Decisions() {
               holds.slice(0, 2).map((hold, at) => <p key={at}>{sayProblem(hold, wording)}</p>)
             ) : (
               <>
-                <Key>↑↓</Key> part · <Key>⏎</Key> as proposed · <Key>1–9</Key> another way · <Key>A</Key> accept all
+                <Key>↑↓</Key> part · <Key>⏎</Key> as proposed · <Key>1</Key> reuse <Key>3</Key> rework <Key>5</Key>{" "}
+                replace <Key>7</Key> hold · <Key>A</Key> accept all
               </>
             )}
           </Box>
           {ready.length > 0 && (
-            <Button onClick={acceptAll} disabled={!mayDecide} bg="ember" color="onEmber" fontWeight={700} height="44px">
-              Accept {ready.length === 1 ? "the one proposal" : `${ready.length} proposals`}
-            </Button>
+            <Box maxWidth="300px" textAlign="right">
+              <Button
+                onClick={acceptAll}
+                disabled={!mayDecide}
+                bg="ember"
+                color="onEmber"
+                fontWeight={700}
+                height="44px"
+              >
+                Accept {ready.length === 1 ? "the one proposal" : `${ready.length} proposals`}
+              </Button>
+              {left && (
+                <chakra.p fontSize="12px" color="quiet" lineHeight="1.25" mt="3px">
+                  Leaves {left}.
+                </chakra.p>
+              )}
+            </Box>
           )}
         </Flex>
       }
@@ -187,7 +256,8 @@ function Decisions() {
           <Heading as="h1" fontSize="22px" mb="4px">
             What becomes of each part
           </Heading>
-          <Cautions station="decide" partClass={here.row.row.partClass.id} />
+          <Cautions station="decide" partClass={first.partClass.id} />
+          <RenewSets onDecide={decide} />
         </Box>
         <Box hideBelow="md" flexShrink={0}>
           <EngineMap
@@ -196,13 +266,13 @@ function Decisions() {
             height={132}
             detail
             chosen={onMap}
-            onChoose={(slot) => go(choices.find((choice) => choice.row.row.slot.id === slot))}
+            onChoose={(slot) => go(slot)}
           />
         </Box>
       </Flex>
       <Box onKeyDown={onKeyDown}>
-        {groups.map(({ name, items }) => {
-          const isOpen = items.includes(here) || (toggled.get(name) ?? items.some(hasSay));
+        {groups.map(({ name, items, lines: of }) => {
+          const isOpen = of.includes(here) || (toggled.get(name) ?? items.some(hasSay));
           return (
             <Box key={name} mb="12px">
               <GroupHeading
@@ -213,16 +283,10 @@ function Decisions() {
               />
               {isOpen && (
                 <chakra.ul>
-                  {items.map((choice) => (
-                    <ChoiceRow
-                      key={choice.row.row.id}
-                      choice={choice}
-                      isHere={choice === here}
-                      wording={wording}
-                      hands={hands}
-                    >
-                      {isNarrow && choice === here && <Box pb="14px">{tag}</Box>}
-                    </ChoiceRow>
+                  {of.map((line) => (
+                    <LineRow key={line[0]!.slot.id} line={line} isHere={line === here} wording={wording} hands={hands}>
+                      {isNarrow && line === here && <Box pb="14px">{tag}</Box>}
+                    </LineRow>
                   ))}
                 </chakra.ul>
               )}

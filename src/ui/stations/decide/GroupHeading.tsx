@@ -1,14 +1,14 @@
 import { Flex, Heading, chakra } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { groupByKeys } from "@/core/group";
-import type { Choice } from "@/core/plan/option";
+import { isMeasured, type Choice } from "@/core/plan/option";
 import { decidedOrProposed, isSettled } from "@/core/plan/standing";
 import { dispositionWords } from "@/words/words-for";
 import { DispositionMark } from "../../kit/DispositionMark";
 
 /** Whether there is anything to say of a choice yet: something was measured, seen or decided. */
-export const hasSay = ({ row, decisions, proposal }: Choice): boolean =>
-  row.measured > 0 || decisions.length > 0 || proposal.disposition !== "hold";
+export const hasSay = (choice: Choice): boolean =>
+  isMeasured(choice) || choice.decisions.length > 0 || choice.proposal.disposition !== "hold";
 
 /** What a group of choices comes to: how many go which way, how many are still open. */
 export function GroupHeading({

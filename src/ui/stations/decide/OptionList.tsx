@@ -1,41 +1,68 @@
 "use client";
 import { Box, Button, Flex, Heading, Textarea, chakra } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Choice, Option } from "@/core/plan/option";
-import { sameOption } from "@/core/plan/same-option";
+import { optionKey, sameOption } from "@/core/plan/same-option";
 import { decidedOn } from "@/core/plan/standing";
+import { sayMinutes, sayMoney } from "@/words/say-money";
 import { sayOption } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../../job/JobContext";
 import { DispositionMark } from "../../kit/DispositionMark";
-import { optionKey, orderedOptions } from "./use-decide";
+import { keyOf } from "./use-decide";
 
 const allowedWords = { true: "allowed", false: "against", null: "cannot tell" } as const;
+const mostReasons = 4;
+const mostNamed = 4;
 
-/** An option's own reasons; at the proposed one also what only the proposal knows, such as its fellows. */
-function reasonsShown(option: Option, { proposal, options }: Choice) {
-  if (!sameOption(option, proposal)) return option.reasons;
-  const elsewhere = new Set(options.flatMap((each) => each.reasons));
-  return [...proposal.reasons.filter((reason) => !elsewhere.has(reason)), ...option.reasons];
+/** What the proposal alone knows, then an option's own reasons; of reuse they stand on the tag already. */
+function reasonsShown(option: Option, { proposal }: Choice) {
+  const all = sameOption(option, proposal) ? proposal.reasons : option.reasons;
+  return option.disposition === "reuse" || option.disposition === "hold" ? [] : all.slice(0, mostReasons);
+}
+
+/** What else would have to go another way, so that this one could be gone. */
+function Instead({ choice, option }: { choice: Choice; option: Option }) {
+  const { assessment, pack } = useJob();
+  const changes = useMemo(
+    () => assessment.plan.changesFor(choice.slot.id, option),
+    [assessment, choice.slot.id, option],
+  );
+  if (!changes || changes.length === 0) return null;
+  const named = changes
+    .slice(0, mostNamed)
+    .map(({ slot, option: way }) => `${pack.slots.get(slot)?.name ?? slot}: ${sayOption(way).toLowerCase()}`);
+  return (
+    <chakra.p fontSize="12px" color="near">
+      It would do with {named.join("; ")}
+      {changes.length > mostNamed ? `; and ${changes.length - mostNamed} more` : ""}.
+    </chakra.p>
+  );
 }
 
 interface OptionProps {
   readonly option: Option;
   readonly choice: Choice;
-  readonly number: number;
   readonly isDecided: boolean;
   readonly disabled: boolean;
   readonly onChoose: () => void;
 }
 
-function OptionButton({ option, choice, number, isDecided, disabled, onChoose }: OptionProps) {
-  const { wording } = useJob();
+function OptionButton({ option, choice, isDecided, disabled, onChoose }: OptionProps) {
+  const { wording, assessment } = useJob();
+  const currency = assessment.order.settings?.currency ?? null;
   const isProposal = sameOption(option, choice.proposal);
-  const words = isProposal
-    ? "proposed"
-    : option.never
-      ? "never"
-      : allowedWords[String(option.allowed) as "true" | "false" | "null"];
+  const words = isDecided
+    ? "decided"
+    : isProposal
+      ? "proposed"
+      : option.never
+        ? "never"
+        : allowedWords[String(option.allowed) as "true" | "false" | "null"];
+  const cost = [
+    option.price && option.price.high > 0 ? sayMoney(option.price, currency) : null,
+    option.minutes ? sayMinutes(option.minutes) : null,
+  ].filter((each) => each !== null);
   return (
     <chakra.button
       type="button"
@@ -62,21 +89,27 @@ function OptionButton({ option, choice, number, isDecided, disabled, onChoose }:
       </Box>
       <Box minWidth="0" flex="1">
         <Flex gap="8px" align="baseline" justify="space-between">
-          <chakra.span fontWeight={600} fontSize="14px" whiteSpace="nowrap">
+          <chakra.span fontWeight={600} fontSize="14px" lineHeight="1.25">
             {sayOption(option)}
           </chakra.span>
           <chakra.span fontSize="12px" color={isProposal ? "emberInk" : "quiet"} whiteSpace="nowrap">
-            {isDecided ? "decided" : words}
+            {words}
           </chakra.span>
         </Flex>
+        {cost.length > 0 && (
+          <chakra.p fontSize="12px" fontVariantNumeric="tabular-nums">
+            {cost.join(" · ")}
+          </chakra.p>
+        )}
         {reasonsShown(option, choice).map((reason, at) => (
-          <chakra.p key={at} fontSize="12px" color="quiet">
+          <chakra.p key={at} fontSize="12px" color="quiet" lineHeight="1.35">
             {sayProblem(reason, wording)}
           </chakra.p>
         ))}
+        {option.allowed === false && !option.never && <Instead choice={choice} option={option} />}
       </Box>
       <chakra.span fontSize="12px" color="quiet" aria-hidden>
-        {number}
+        {keyOf(option.disposition)}
       </chakra.span>
     </chakra.button>
   );
@@ -85,10 +118,12 @@ function OptionButton({ option, choice, number, isDecided, disabled, onChoose }:
 /** Asked when the choice goes against the proposal. */
 function WhyAgainst({
   option,
+  count,
   onKeep,
   onCancel,
 }: {
   option: Option;
+  count: number;
   onKeep: (reason: string) => void;
   onCancel: () => void;
 }) {
@@ -100,7 +135,7 @@ function WhyAgainst({
   return (
     <Box mt="12px">
       <chakra.label fontSize="13px">
-        {sayOption(option)} goes against the proposal. Why?
+        {sayOption(option)} goes against the proposal{count > 1 ? ` for ${count} parts` : ""}. Why?
         <Textarea
           ref={field}
           mt="4px"
@@ -137,39 +172,75 @@ function WhyAgainst({
   );
 }
 
+/** Ways that stand in the list at once: what is proposed or decided, and of each kind what may be; the rest is a step away. */
+function foremost(choice: Choice): ReadonlySet<string> {
+  const decided = decidedOn(choice);
+  const works = choice.options.filter(({ disposition, allowed }) => disposition === "rework" && allowed !== false);
+  return new Set(
+    choice.options
+      .filter(
+        (option) =>
+          option.disposition !== "rework" ||
+          works.slice(0, 2).includes(option) ||
+          sameOption(option, choice.proposal) ||
+          (decided !== null && sameOption(option, decided.wanted)),
+      )
+      .map(optionKey),
+  );
+}
+
 interface Props {
-  readonly choice: Choice;
+  readonly line: readonly Choice[];
   readonly against: Option | null;
   readonly onChoose: (option: Option) => void;
   readonly onKeep: (reason: string) => void;
   readonly onCancel: () => void;
 }
 
-/** What may become of one part, each way with what speaks for or against it. */
-export function OptionList({ choice, against, onChoose, onKeep, onCancel }: Props) {
-  const { mayDecide, me, wording } = useJob();
-  const decision = decidedOn(choice);
+/** What may become of one part, or of several alike: each way with what speaks for or against it. */
+export function OptionList({ line, against, onChoose, onKeep, onCancel }: Props) {
+  const { mayDecide, me, wording, pack } = useJob();
+  const choice = line[0]!;
+  const decided = decidedOn(choice);
+  const [shows, setShows] = useState<string | null>(null);
+  const first = useMemo(() => foremost(choice), [choice]);
+  const showsAll = shows === choice.slot.id;
+  const options = choice.options.filter((option) => showsAll || first.has(optionKey(option)));
+  const more = choice.options.length - options.length;
+  const named = choice.coupled.slice(0, mostNamed).map((slot) => pack.slots.get(slot)?.name ?? slot);
   return (
     <Box mt="18px">
       <Heading as="h3" fontSize="13px" fontWeight={400} color="quiet">
-        What the evidence allows
+        What the evidence allows{line.length > 1 ? `, for ${line.length} parts at once` : ""}
       </Heading>
-      {orderedOptions(choice).map((option, at) => (
+      {options.map((option) => (
         <OptionButton
           key={optionKey(option)}
           option={option}
           choice={choice}
-          number={at + 1}
-          isDecided={decision !== null && sameOption(option, decision)}
-          disabled={!mayDecide || !choice.row.part || option.never === true}
+          isDecided={decided !== null && sameOption(option, decided.wanted)}
+          disabled={!mayDecide || !choice.part || option.never === true}
           onChoose={() => onChoose(option)}
         />
       ))}
-      {against && <WhyAgainst key={optionKey(against)} option={against} onKeep={onKeep} onCancel={onCancel} />}
-      {decision?.reason && !against && (
+      {(more > 0 || showsAll) && (
+        <Button size="xs" variant="ghost" mt="6px" onClick={() => setShows(showsAll ? null : choice.slot.id)}>
+          {showsAll ? "Fewer ways" : `${more} more ${more === 1 ? "way" : "ways"}`}
+        </Button>
+      )}
+      {against && (
+        <WhyAgainst key={optionKey(against)} option={against} count={line.length} onKeep={onKeep} onCancel={onCancel} />
+      )}
+      {decided?.reason && !against && (
         <chakra.p fontSize="13px" mt="8px">
-          <chakra.span color="quiet">Against the proposal: </chakra.span>
-          {decision.reason}
+          <chakra.span color="quiet">{decided.overrides ? "Against the proposal: " : "Why: "}</chakra.span>
+          {decided.reason}
+        </chakra.p>
+      )}
+      {named.length > 0 && (
+        <chakra.p fontSize="12px" color="quiet" mt="10px">
+          Hangs together with {named.join(", ")}
+          {choice.coupled.length > mostNamed ? ` and ${choice.coupled.length - mostNamed} more` : ""}.
         </chakra.p>
       )}
       {choice.differences.length > 0 && (

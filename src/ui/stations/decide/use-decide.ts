@@ -1,28 +1,46 @@
 "use client";
+import { dispositions, type Disposition } from "@/core/entry/schema";
 import type { Choice, Option } from "@/core/plan/option";
 import { sameOption } from "@/core/plan/same-option";
 import { makeWitness } from "@/core/plan/make-witness";
 import { useJob } from "../../job/JobContext";
 
-export const optionKey = ({ disposition, step }: Pick<Option, "disposition" | "step">): string =>
-  step ? `${disposition} ${step}` : disposition;
+/** One key means one disposition on every row: 1 is reuse, 5 is replace. */
+export const keyOf = (disposition: Disposition): number => dispositions.indexOf(disposition) + 1;
 
-/** All ways to go, the proposed one first; the number keys count in this order. */
-export const orderedOptions = ({ options, proposal }: Choice): readonly Option[] =>
-  [...options].sort((a, b) => Number(sameOption(b, proposal)) - Number(sameOption(a, proposal)));
+/** What a key stands for with one part: the proposal where it is of that kind, else the first way that is not refused. */
+export function optionOn(key: number, { options, proposal }: Choice): Option | null {
+  const disposition = dispositions[key - 1];
+  const here = options.filter((option) => option.disposition === disposition);
+  return (
+    here.find((option) => sameOption(option, proposal)) ??
+    here.find(({ allowed }) => allowed !== false) ??
+    here[0] ??
+    null
+  );
+}
+
+/** Choices that can be taken as proposed: nobody decided them, and nothing is open about them. */
+export const acceptable = (choices: readonly Choice[]): readonly Choice[] =>
+  choices.filter(
+    ({ decisions, proposal, part, provisional }) =>
+      decisions.length === 0 && proposal.disposition !== "hold" && part !== null && !provisional,
+  );
 
 /** Makes decisions, each with what stood on the screen when it was made. */
 export function useDecide(): (choice: Choice, option: Option, reason: string | null) => void {
   const { append, log, pack } = useJob();
   return (choice, option, reason) => {
     append("decision-made", {
-      part: choice.row.part!.id,
-      feature: choice.row.row.at.id,
+      part: choice.part!.id,
+      feature: null,
       disposition: option.disposition,
-      step: option.step,
+      ways: option.ways.map(({ feature, step }) => ({ feature, step })),
       reason,
       witness: makeWitness(choice, pack.sha256, log.entries),
-      ...(choice.decisions.length > 0 ? { supersedes: choice.decisions.map((decision) => decision.id) } : {}),
+      ...(choice.decisions.length > 0
+        ? { supersedes: choice.decisions.slice(0, 20).map((decision) => decision.id) }
+        : {}),
     });
   };
 }

@@ -3,6 +3,7 @@ import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { hourItems } from "@/core/intake/assess-intake";
 import { decisionRules } from "@/core/entry/schema";
+import { orderItemsOf } from "@/core/order/order";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayRef } from "@/words/say-option";
@@ -14,6 +15,7 @@ import { StationLayout } from "../../job/StationLayout";
 import { Chip } from "../../kit/Chip";
 import { Choose } from "../../kit/Choose";
 import { CostEstimates } from "./CostEstimates";
+import { MoneyBy } from "./MoneyBy";
 import { NoteField } from "./NoteField";
 import { OwnerLinks } from "./OwnerLinks";
 import { PartHours } from "./PartHours";
@@ -63,6 +65,7 @@ export function IntakeStation() {
       aside={
         <>
           <Worth />
+          <MoneyBy />
           <CostEstimates />
           <OwnerLinks />
         </>
@@ -109,6 +112,18 @@ export function IntakeStation() {
               unit="h"
               fallback={order.hoursWanted}
             />
+            {orderItemsOf(pack)
+              .filter((item) => item === "kilometres-wanted" || item === "cycles-wanted")
+              .map((item) => (
+                <NoteField
+                  key={item}
+                  section="order"
+                  item={item}
+                  label={orderWords[item]}
+                  kind="number"
+                  unit={item === "cycles-wanted" ? "cycles" : "km"}
+                />
+              ))}
             <NoteField section="order" item="budget" label={orderWords.budget} kind="number" fallback={order.budget} />
             <NoteField
               section="order"

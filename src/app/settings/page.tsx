@@ -1,0 +1,13 @@
+import type { Metadata } from "next";
+import { openGauges } from "@/server/gauges";
+import { requirePerson } from "@/server/require-person";
+import { SettingsPage } from "@/ui/shop/settings/SettingsPage";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Settings" };
+
+export default async function Settings() {
+  const { id, name, role } = await requirePerson();
+  const { stream, entries } = await openGauges();
+  return <SettingsPage me={{ id, name, role }} stream={stream} entries={entries} />;
+}

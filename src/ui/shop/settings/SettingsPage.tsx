@@ -1,0 +1,140 @@
+"use client";
+import { Box, Button, Checkbox, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { useMemo, useState, type FormEvent } from "react";
+import { foldShop } from "@/core/entry/fold-shop";
+import { ShopSettings, type Envelope } from "@/core/entry/schema";
+import { renewKinds } from "@/core/pack/schema-relations";
+import { renewWords } from "@/words/words-for";
+import { saySettings } from "@/words/say-settings";
+import { ShopHeader } from "../../frame/ShopHeader";
+import type { Me } from "../../frame/me";
+import { useEntryLog } from "../../job/use-entry-log";
+import { readDecimal } from "../../kit/decimal";
+
+interface Props {
+  readonly me: Me;
+  readonly stream: string;
+  readonly entries: readonly Envelope[];
+}
+
+type Draft = { readonly currency: string; readonly rate: string; readonly alwaysNew: ShopSettings["alwaysNew"] };
+
+const draftOf = (settings: ShopSettings | null): Draft => ({
+  currency: settings?.currency ?? "",
+  rate: settings?.labourRate?.toString() ?? "",
+  alwaysNew: settings?.alwaysNew ?? [],
+});
+
+/** What was typed as settings; null with what is wrong with it. */
+function read({ currency, rate, alwaysNew }: Draft) {
+  // What is no number is wrong, and not unknown.
+  const labourRate = rate.trim() === "" ? null : (readDecimal(rate) ?? Number.NaN);
+  const wrong = {
+    currency: /^[A-Z]{3}$/u.test(currency.trim().toUpperCase())
+      ? null
+      : "Three letters, such as EUR, USD or NOK: every price is shown with them.",
+    rate:
+      labourRate !== null && !(labourRate >= 0 && labourRate <= 100_000)
+        ? "A number, in the same currency; empty for the rate that each pack brings."
+        : null,
+  };
+  const parsed = ShopSettings.safeParse({ currency: currency.trim().toUpperCase(), labourRate, alwaysNew });
+  return { settings: wrong.currency || wrong.rate || !parsed.success ? null : parsed.data, wrong };
+}
+
+/** What the shop counts and works by. Open jobs keep what they took; each takes what is new by an act of its own. */
+export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
+  const { log, state } = useEntryLog(stream, me.id, initialEntries);
+  const { settings } = useMemo(() => foldShop(state.entries), [state.entries]);
+  const [draft, setDraft] = useState<Draft | null>(null);
+  const [asked, setAsked] = useState(false);
+  const shown = draft ?? draftOf(settings);
+  const { settings: wanted, wrong } = read(shown);
+  const isLead = me.role === "lead";
+  const change = (part: Partial<Draft>) => setDraft({ ...shown, ...part });
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    setAsked(true);
+    if (!wanted || !isLead) return;
+    log.append("settings-changed", { settings: wanted });
+    setDraft(null);
+    setAsked(false);
+  };
+  return (
+    <Flex direction="column" minHeight="100dvh">
+      <ShopHeader me={me} here="/settings" />
+      <Box as="main" px="24px" py="20px" maxWidth="640px">
+        <Heading as="h1" fontSize="22px">
+          Settings of the shop
+        </Heading>
+        <chakra.p color="quiet" mt="4px">
+          {settings ? saySettings(settings) : "Nothing is set yet: prices stand without a currency."} A job takes them
+          when it is opened; what changes here alters no open job until it is taken there, at Intake.
+        </chakra.p>
+        <chakra.form onSubmit={keep} noValidate mt="20px" display="flex" flexDirection="column" gap="18px">
+          <Field.Root invalid={asked && wrong.currency !== null} disabled={!isLead} maxWidth="260px">
+            <Field.Label>Currency</Field.Label>
+            <Input
+              value={shown.currency}
+              maxLength={3}
+              placeholder="EUR"
+              autoCapitalize="characters"
+              onChange={(event) => change({ currency: event.currentTarget.value.toUpperCase() })}
+            />
+            <Field.ErrorText>{wrong.currency}</Field.ErrorText>
+          </Field.Root>
+          <Field.Root invalid={asked && wrong.rate !== null} disabled={!isLead} maxWidth="260px">
+            <Field.Label>An hour at the bench</Field.Label>
+            <Input
+              value={shown.rate}
+              inputMode="decimal"
+              maxLength={12}
+              placeholder="as each pack has it"
+              onChange={(event) => change({ rate: event.currentTarget.value })}
+            />
+            <Field.ErrorText>{wrong.rate}</Field.ErrorText>
+          </Field.Root>
+          <Box as="fieldset">
+            <chakra.legend fontSize="14px" fontWeight={500}>
+              Always renewed, whatever it measures
+            </chakra.legend>
+            <Flex wrap="wrap" columnGap="22px" rowGap="10px" mt="8px">
+              {renewKinds.map((kind) => (
+                <Checkbox.Root
+                  key={kind}
+                  checked={shown.alwaysNew.includes(kind)}
+                  disabled={!isLead}
+                  onCheckedChange={({ checked }) =>
+                    change({
+                      alwaysNew: renewKinds.filter((each) => (each === kind ? checked === true : shown.alwaysNew.includes(each))), // prettier-ignore
+                    })
+                  }
+                >
+                  <Checkbox.HiddenInput />
+                  <Checkbox.Control borderColor="lineStrong" />
+                  <Checkbox.Label>{renewWords[kind]}</Checkbox.Label>
+                </Checkbox.Root>
+              ))}
+            </Flex>
+          </Box>
+          {isLead ? (
+            <Flex gap="10px">
+              <Button type="submit" bg="ember" color="onEmber" fontWeight={700} disabled={draft === null}>
+                Keep
+              </Button>
+              {draft !== null && (
+                <Button variant="ghost" onClick={() => setDraft(null)}>
+                  Leave it
+                </Button>
+              )}
+            </Flex>
+          ) : (
+            <chakra.p fontSize="14px" color="quiet">
+              You are signed in as {me.role}: settings are changed by a lead.
+            </chakra.p>
+          )}
+        </chakra.form>
+      </Box>
+    </Flex>
+  );
+}

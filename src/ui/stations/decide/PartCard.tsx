@@ -1,0 +1,97 @@
+"use client";
+import { Flex, Heading, chakra } from "@chakra-ui/react";
+import type { RowResult } from "@/core/measure/assess-row";
+import { isByEye } from "@/core/pack/compile-pack";
+import { isOpenEvidence } from "@/core/plan/open-evidence";
+import { rowsOf, type Choice } from "@/core/plan/option";
+import type { Problem } from "@/core/problem/problem";
+import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
+import { capital } from "@/words/capital";
+import { sayProblem } from "@/words/say-problem";
+import { many } from "@/words/sentences/sentence";
+import { shownMark } from "../../job/PartTag";
+import { useJob } from "../../job/JobContext";
+import { Tag } from "../../job/Tag";
+import { ConformityMark, markColor } from "../../kit/ConformityMark";
+import { nameOfLine } from "./alike";
+
+/** More places than this are counted, not listed: they stand at Measure. */
+const mostPlaces = 14;
+const mostReasons = 10;
+
+function Place({ row }: { row: RowResult }) {
+  const { unitFor } = useJob();
+  const { governing } = row;
+  const unit = unitFor(governing.characteristic.unit);
+  const mark = shownMark(governing);
+  return (
+    <Flex as="li" align="center" gap="6px" fontSize="13px" py="2px" borderBottomWidth="1px" borderColor="line">
+      <chakra.span color={markColor[mark]} flexShrink={0}>
+        <ConformityMark mark={mark} />
+      </chakra.span>
+      <chakra.span flex="1" minWidth="0" color="quiet">
+        {row.row.at.place?.name ?? capital(row.row.at.feature.name)}
+      </chakra.span>
+      <chakra.span fontVariantNumeric="tabular-nums" whiteSpace="nowrap">
+        {governing.estimate
+          ? `${formatNumber(governing.estimate.value, unit)} ± ${formatUncertainty(governing.expanded!, unit)}`
+          : "not measured"}
+      </chakra.span>
+    </Flex>
+  );
+}
+
+const weight = (reason: Problem) => (reason.severity === "error" ? 0 : isOpenEvidence(reason) ? 1 : 2);
+const inkOf = ["out", "near", "quiet"] as const;
+
+/** All that is known of one part, what weighs most first. */
+export function PartCard({ line }: { line: readonly Choice[] }) {
+  const { assessment, wording } = useJob();
+  const choice = line[0]!;
+  const { part, slot } = choice;
+  const scrapped = part && assessment.crack.scrapped.get(part.id);
+  const rows = rowsOf(choice).filter((row) => !isByEye(row.row));
+  const reasons = [...choice.options[0]!.reasons].sort((a, b) => weight(a) - weight(b));
+  return (
+    <Tag>
+      <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">
+        {part ? `${part.tag} · ${slot.name}` : `${slot.name}: no part here`}
+      </Heading>
+      {line.length > 1 && (
+        <chakra.p fontSize="15px" fontWeight={700} mt="4px" lineHeight="1.3">
+          {capital(nameOfLine(line))}
+        </chakra.p>
+      )}
+      {scrapped && (
+        <chakra.p mt="4px" fontSize="14px" fontWeight={700} color="out">
+          Scrapped: {scrapped.why}. It is not measured or fitted any more.
+        </chakra.p>
+      )}
+      {rows.length === 0 ? (
+        <chakra.p mt="4px" fontSize="17px">
+          Judged by eye
+        </chakra.p>
+      ) : (
+        <chakra.ul mt="8px" aria-label="Measured places">
+          {rows.slice(0, mostPlaces).map((row) => (
+            <Place key={row.row.id} row={row} />
+          ))}
+          {rows.length > mostPlaces && (
+            <chakra.li fontSize="12px" color="quiet">
+              and {many(rows.length - mostPlaces, "place")} more at Measure
+            </chakra.li>
+          )}
+        </chakra.ul>
+      )}
+      {reasons.length > 0 && (
+        <chakra.ul mt="10px" aria-label="What speaks for and against using it again">
+          {reasons.slice(0, mostReasons).map((reason, at) => (
+            <chakra.li key={at} fontSize="12px" lineHeight="1.35" mt="4px" color={inkOf[weight(reason)]!}>
+              {sayProblem(reason, wording)}
+            </chakra.li>
+          ))}
+        </chakra.ul>
+      )}
+    </Tag>
+  );
+}

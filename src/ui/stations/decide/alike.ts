@@ -1,0 +1,47 @@
+import type { Choice } from "@/core/plan/option";
+import { isMeasured } from "@/core/plan/option";
+import { optionKey } from "@/core/plan/same-option";
+import { decidedOn, standingOf, whyUnsettled } from "@/core/plan/standing";
+
+/** What parts that stand on one line have in common: kind, way, how far it is settled, and what speaks first. */
+function likeness(choice: Choice): string {
+  const decided = decidedOn(choice);
+  const way = optionKey(decided?.option ?? choice.proposal);
+  const unsettled = decided && whyUnsettled(decided);
+  const why = choice.proposal.disposition === "reuse" ? "" : (choice.proposal.reasons[0]?.code ?? "");
+  return [
+    choice.partClass.id,
+    standingOf(choice).kind,
+    unsettled ?? "",
+    decided?.overrides ?? "",
+    decided?.reason ?? "",
+    choice.provisional,
+    isMeasured(choice),
+    way,
+    why,
+  ].join("|");
+}
+
+/** Parts of a group on as few lines as tell them apart: like parts together, unlike ones by themselves. */
+export function alike(choices: readonly Choice[], apart: ReadonlySet<string>): readonly (readonly Choice[])[] {
+  const lines = new Map<string, Choice[]>();
+  for (const choice of choices) {
+    const key = apart.has(likeness(choice)) ? choice.slot.id : likeness(choice);
+    const line = lines.get(key);
+    if (line) line.push(choice);
+    else lines.set(key, [choice]);
+  }
+  return [...lines.values()];
+}
+
+/** What a line is known by, to take it apart and put it together again. */
+export const lineKey = (line: readonly Choice[]): string => likeness(line[0]!);
+
+/**
+ * How the parts of a line are called together: “liners 1, 2, 4, 6” by what their names begin with and their labels.
+ */
+export function nameOfLine(line: readonly Choice[]): string {
+  const [first] = line;
+  if (line.length === 1) return first!.slot.name;
+  return `${first!.partClass.name} ${line.map(({ slot }) => slot.label).join(", ")}`;
+}

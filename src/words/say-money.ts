@@ -1,0 +1,16 @@
+import { minorUnits, type Money } from "@/core/plan/price-option";
+import { grouped } from "./grouped";
+
+const major = (minor: number) => grouped(Math.round(minor / minorUnits));
+
+/** An amount in major units with its currency, where the job took one: “EUR 1,240”. */
+export const sayAmount = (amount: number, currency: string | null): string =>
+  `${currency === null ? "" : `${currency} `}${grouped(Math.round(amount))}`;
+
+/** A price, or the span it lies in: “EUR 118”, “EUR 90–140”. */
+export const sayMoney = ({ low, likely, high }: Money, currency: string | null): string =>
+  `${currency === null ? "" : `${currency} `}${low === high ? major(likely) : `${major(low)}–${major(high)}`}`;
+
+/** Minutes of work: “45 min”, “3.5 h”. */
+export const sayMinutes = (minutes: number): string =>
+  minutes < 90 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1).replace(/\.0$/u, "")} h`;
