@@ -140,7 +140,8 @@ describe("something seen", () => {
     const five = engine.choice("crankshaft/big-end-j5");
     expect(said(engine, "crankshaft/big-end-j5")).toMatchObject({ reuse: false, proposed: "rework" });
     expect(five.proposal.allowed).toBe(true);
-    expect(said(engine, "crankshaft/main-m1").reuse).toBe(true);
+    // The mains stay as they are.
+    expect(five.proposal.ways.map(({ feature, step }) => [feature, step])).toEqual([["big-end", "u-25"]]);
   });
 
   test("by two people who differ counts as the worse until somebody settles it", () => {
@@ -272,14 +273,25 @@ describe("a part with a limited life", () => {
 });
 
 describe("a part that is judged by eye", () => {
-  const tappet = "tappet-1i/seen";
   test("waits until somebody looked, is used again when nothing was there, and goes when something was", () => {
     const engine = asNew(orrinshaw, (bench) => bench.checkForCracks());
-    expect(said(engine, tappet)).toEqual({ proposed: "hold", reuse: null, why: ["not-looked-over"] });
-    const look = engine.see("tappet-1i", "pitting", "none");
-    expect(said(engine, tappet)).toEqual({ proposed: "reuse", reuse: true, why: ["looked-over"] });
-    engine.see("tappet-1i", "pitting", "severe", null, [look.id]);
-    expect(said(engine, tappet)).toMatchObject({ proposed: "replace", reuse: false });
+    const [row] = orrinshaw.byEye.flatMap(({ rows }) => rows).filter(({ slot }) => slot.id === "water-pump");
+    const [{ id, places }] = row!.partClass.findings as [(typeof row & object)["partClass"]["findings"][number]];
+    const place = places[0] ?? null;
+    expect(said(engine, row!.id)).toEqual({ proposed: "hold", reuse: null, why: ["not-looked-over"] });
+    const looks = (places.length > 0 ? places : [null]).map((at) => engine.see("water-pump", id, "none", at));
+    expect(said(engine, row!.id)).toEqual({ proposed: "reuse", reuse: true, why: ["looked-over"] });
+    const severe = row!.partClass.findings[0]!.values.find(({ grade }) => grade === 3)!.id;
+    engine.see("water-pump", id, severe, place, [looks[0]!.id]);
+    expect(said(engine, row!.id)).toMatchObject({ proposed: "replace", reuse: false });
+  });
+
+  test("and wears in on another waits for that too: tappets with the camshaft", () => {
+    const engine = asNew(orrinshaw, (bench) => bench.checkForCracks());
+    expect(said(engine, "tappet-1i/seen").why).toEqual(["not-looked-over", "mate-open"]);
+    const worn = asNew();
+    worn.see("camshaft", worn.bench.pack.classes.get("camshaft")!.findings[0]!.id, "severe", null);
+    expect(said(worn, "tappet-1i/seen").why).toContain("looked-over");
   });
 });
 

@@ -305,7 +305,7 @@ describe("a casting", () => {
     expect(
       scrap
         .tunnel()
-        .options.filter((option) => option.disposition !== "replace" && option.disposition !== "hold")
+        .options.filter((option) => ["reuse", "clean", "rework"].includes(option.disposition))
         .every((option) => option.allowed === false),
     ).toBe(true);
     const { holds, intake } = assess(orrinshaw, scrap.bench.entries, asOf);
@@ -330,6 +330,7 @@ describe("a casting", () => {
     expect(tunnel().options.map((option) => [option.disposition, option.allowed])).toEqual([
       ["reuse", false],
       ["replace", true],
+      ["keep", true],
       ["hold", true],
     ]);
     bench.add("finding-made", {

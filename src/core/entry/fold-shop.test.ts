@@ -7,9 +7,12 @@ test("a shop has each gauge and master as last registered, whatever the order of
   const recalibrated = { ...testGauge, calibration: { ...testGauge.calibration, on: "2026-06-01", due: "2027-06-01" } };
   bench.add("gauge-registered", { gauge: testGauge });
   bench.add("master-registered", { master: testMaster });
+  const settings = { currency: "NOK", labourRate: 650, alwaysNew: ["shells" as const] };
+  bench.add("settings-changed", { settings: { ...settings, currency: "EUR" } });
+  bench.add("settings-changed", { settings });
   bench.add("gauge-registered", { gauge: recalibrated });
   const wrong = bench.add("gauge-registered", { gauge: { ...testGauge, id: "gauge-9" } });
   bench.add("entry-struck", { strikes: [wrong.id] });
   for (const entries of [bench.entries, [...bench.entries].reverse()])
-    expect(foldShop(entries)).toEqual({ gauges: [recalibrated], masters: [testMaster] });
+    expect(foldShop(entries)).toEqual({ gauges: [recalibrated], masters: [testMaster], settings });
 });

@@ -87,9 +87,12 @@ describe("whether a rebuild is sensible", () => {
     );
     const { worth } = judge(bench).intake;
     expect(worth!.costs.rebuild).toBeCloseTo(prices.labourHours * prices.labourRate + parts, 6);
-    expect(worth).toMatchObject({
+    // Of nothing that is judged it says nothing.
+    expect(worth).toMatchObject({ course: null, known: 0, reasons: [{ code: "worth-nothing-yet" }] });
+    bench.lookOver();
+    bench.readRestAsNew(["liner-bore"]);
+    expect(judge(bench).intake.worth).toMatchObject({
       course: "rebuild",
-      known: 0,
       reasons: expect.arrayContaining([
         expect.objectContaining({ code: "rebuild-below-ceiling" }),
         expect.objectContaining({ code: "budget-unknown" }),
@@ -108,12 +111,12 @@ describe("whether a rebuild is sensible", () => {
     const { likely } = priceOf("crankshaft");
     const [rework, replace] = [Number(priceOf("crankshaft").rework), Number(priceOf("crankshaft").replace)];
     const shells = 12 * Number(priceOf("rod-shell").replace);
-    const shellsBefore =
-      12 *
-      prices.classes.find((each) => each.class === "rod-shell")!.replace *
-      prices.classes.find((each) => each.class === "rod-shell")!.likely;
+    // Thrust washers go with a crankshaft that comes out, and hung on it before; so did the main shells, which stay.
+    const thrust = priceOf("thrust-washer");
+    const mains = 14 * Number(priceOf("main-shell").replace) * priceOf("main-shell").likely;
+    const shellsBefore = 12 * Number(priceOf("rod-shell").replace) * priceOf("rod-shell").likely;
     expect(judge(bench).intake.worth!.costs.rebuild! - before).toBeCloseTo(
-      rework - likely * replace + shells - shellsBefore,
+      rework - likely * replace + shells - shellsBefore + Number(thrust.replace) * (1 - thrust.likely) - mains,
       6,
     );
   });

@@ -187,14 +187,30 @@ describe("the parts of a joint", () => {
     const worn = bigEnd({ ...good, upper: 1.9 });
     expect(choice(worn, "rod-shell-upper-1/wall").proposal).toMatchObject({
       disposition: "replace",
-      reasons: [{ code: "outside-limit", params: { row: "big-end clearance 1" } }],
+      reasons: [
+        { code: "outside-limit", params: { row: "big-end clearance 1" } },
+        { code: "as-a-set", params: { mate: "big-end shell, lower 1" } },
+      ],
     });
     expect(choice(worn, "rod-shell-lower-1/wall").proposal.disposition).toBe("replace");
-    expect(choice(bigEnd(good), "rod-shell-upper-1/wall").proposal.disposition).toBe("reuse");
+    const whole = bigEnd(good);
+    whole.readRestAsNew(["crankshaft-big-end", "rod-big-end", "rod-shell-wall"]);
+    const others = whole.occasion({ gauge: micrometer, master: null });
+    for (let n = 2; n <= 6; n += 1) whole.readAll(others, `crankshaft/big-end-j${n}`, [70.99, 70.99, 70.99, 70.99]);
+    expect(choice(whole, "rod-shell-upper-1/wall").proposal.disposition).toBe("reuse");
   });
 
   test("good shells go with a journal that is ground", () => {
     const bench = bigEnd({ ...good, journal: 70.94 });
+    bench.readRestAsNew([
+      "crankshaft-big-end",
+      "crankshaft-damage",
+      "crankshaft-run-out",
+      "rod-big-end",
+      "rod-shell-wall",
+    ]);
+    for (let journal = 2; journal <= 6; journal += 1)
+      bench.readAll(bench.occasion({ gauge: micrometer, master: null }), `crankshaft/big-end-j${journal}`, [70.99, 70.99, 70.99, 70.99]); // prettier-ignore
     const fine = bench.occasion({
       gauge: { ...micrometer, quantities: ["depth", "run-out"] },
       master: null,
@@ -202,17 +218,25 @@ describe("the parts of a joint", () => {
     });
     for (let journal = 1; journal <= 6; journal += 1) bench.readAll(fine, `crankshaft/damage-j${journal}`, [0]);
     bench.readAll(fine, "crankshaft/run-out", [0.02]);
-    expect(choice(bench, "crankshaft/big-end-j1").proposal).toMatchObject({ disposition: "rework", step: "u-25" });
-    expect(choice(bench, "rod-shell-upper-1/wall").proposal).toMatchObject({
-      disposition: "replace",
-      reasons: [{ code: "mate-renewed" }],
+    expect(choice(bench, "crankshaft/big-end-j1").proposal).toMatchObject({
+      disposition: "rework",
+      ways: [{ feature: "big-end", step: "u-25" }],
     });
+    const shell = choice(bench, "rod-shell-upper-1/wall").proposal;
+    expect(shell.disposition).toBe("replace");
+    expect(shell.reasons.map(({ code }) => code)).toContain("mate-renewed");
   });
 
   test("a piston that only a worn liner speaks against is good beside the new one", () => {
     const bench = new TestBench(orrinshaw);
     const bores = bench.occasion();
     const skirts = bench.occasion({ gauge: { ...micrometer, range: [100, 125] }, master: null, temperatures: calm });
+    for (const liner of [1, 2])
+      bench.readAll(
+        bench.occasion({ gauge: { ...micrometer, quantities: ["depth"] }, master: null }),
+        `liner-${liner}/pits`,
+        [0],
+      );
     bench.readAll(bores, "liner-1/bore", [108.12, 108.1, 108.1, 108.09, 108.08, 108.08]);
     bench.readAll(skirts, "piston-1/skirt", [107.86]);
     const { proposal, options } = choice(bench, "piston-1/skirt");

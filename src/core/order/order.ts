@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Job } from "../entry/fold";
 import { Notes } from "../entry/notes";
-import { decisionRules, type DecisionRule, type ShopSettings } from "../entry/schema";
+import { decisionRules, ShopSettings, type DecisionRule } from "../entry/schema";
 import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { lifeUnits } from "../pack/schema";
@@ -119,6 +119,12 @@ export const orderJudgement = judgement({
         rule: z.string(),
         application: z.strictObject({ kind: z.string().nullable(), words: z.string().nullable() }),
         variant: z.string().nullable(),
+        wanted: z.strictObject({
+          hours: z.number().nullable(),
+          kilometres: z.number().nullable(),
+          cycles: z.number().nullable(),
+        }),
+        settings: ShopSettings.nullable(),
       }),
     },
     of: ({ notes: _, schools: __, ...order }) => ({ order }),

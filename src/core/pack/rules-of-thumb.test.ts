@@ -32,6 +32,7 @@ test("where the pack has no limit a rule of thumb steps in, by its name; where i
 
 test("a part may be used again by a rule of thumb, which says so; under a certificate that holds the job", () => {
   const bench = new TestBench(pellbrook);
+  bench.readRestAsNew(["top-ring-gap"]);
   const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["gap"] }, master: null });
   // The handbook: 0.004 in for each inch of bore, so 0.304 mm at 76.
   for (const [slot, gap] of [

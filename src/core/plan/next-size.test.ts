@@ -72,5 +72,5 @@ test("the tram's bores: all four are bored to the size of the worst, and what th
   expect(effect("ratio")).toBeCloseTo((swept + 40_900) / 40_900, 9);
   expect(
     bores[0]!.options.find((option) => option.ways[0]?.step === "o-100")!.reasons.map((reason) => reason.code),
-  ).toEqual(["wall-too-thin"]);
+  ).toEqual(["wall-too-thin", "one-size-for-all"]);
 });

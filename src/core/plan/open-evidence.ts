@@ -28,4 +28,8 @@ export const isOpenEvidence = ({ code }: Problem): boolean => minutesToSettle[co
 
 /** What is open among some reasons, what is settled quickest first. */
 export const openAmong = (reasons: readonly Problem[]): readonly Problem[] =>
-  reasons.filter(isOpenEvidence).sort((a, b) => minutesToSettle[a.code]! - minutesToSettle[b.code]!);
+  [
+    ...new Map(
+      reasons.filter(isOpenEvidence).map((reason) => [`${reason.code} ${reason.path.join(" ")}`, reason]),
+    ).values(),
+  ].sort((a, b) => minutesToSettle[a.code]! - minutesToSettle[b.code]!);

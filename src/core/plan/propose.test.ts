@@ -155,14 +155,7 @@ describe("proposal", () => {
   test("a wet liner past its limit is replaced, never bored", () => {
     const bench = new TestBench(orrinshaw);
     bench.readAll(bench.occasion(), "liner-3/bore", [108.13, 108.11, 108.09, 108.08, 108.05, 108.04]);
-    // The wet liner has no size to go to; its pits were not measured, so that turning it is open.
-    expect(choiceAt(judged(bench), "liner-3").options.map(optionKey)).toEqual([
-      "reuse",
-      "rework pits:turn",
-      "replace",
-      "keep",
-      "hold",
-    ]);
+    expect(choiceAt(judged(bench), "liner-3").options.map(optionKey)).toEqual(["reuse", "replace", "keep", "hold"]);
     expect(proposal(bench, "liner-3/bore")).toMatchObject({ disposition: "replace" });
   });
 
@@ -309,6 +302,11 @@ test("a camshaft rests on each of its lobes and journals: one worn lobe, and it 
   );
   expect(proposal()).toMatchObject({
     disposition: "replace",
-    reasons: [{ code: "outside-limit", params: { row: "lobe 1, inlet" } }],
+    reasons: expect.arrayContaining([
+      expect.objectContaining({
+        code: "outside-limit",
+        params: expect.objectContaining({ row: "lobe 1, inlet" }) as unknown,
+      }),
+    ]) as unknown,
   });
 });

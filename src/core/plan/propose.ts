@@ -19,7 +19,16 @@ import { optionsOfPart, type PartOptions } from "./options-of-part";
 import { weightOf } from "./price-option";
 import { needOf, type Rows } from "./row-needs";
 import { goes, optionKey, sameOption } from "./same-option";
-import { besideOthers, samePick, settle, type Candidate, type Group, type Settled, type World } from "./settle";
+import {
+  besideOthers,
+  verdictsBeside,
+  samePick,
+  settle,
+  type Candidate,
+  type Group,
+  type Settled,
+  type World,
+} from "./settle";
 
 /** What proposals rest on besides the rows. */
 export interface Ground {
@@ -154,10 +163,16 @@ interface Around {
   readonly couplings: Couplings["couplings"];
   readonly agreements: Couplings["agreements"];
   readonly places: readonly string[];
+  /** Where something follows for it from. */
+  readonly from: readonly string[];
 }
 
 /** The same for every place. */
-function allAround(slots: readonly string[], { couplings, agreements }: Couplings): ReadonlyMap<string, Around> {
+function allAround(
+  slots: readonly string[],
+  { couplings, agreements, implications }: Couplings,
+): ReadonlyMap<string, Around> {
+  const from = groupByKeys(implications, ({ on }) => on);
   const [of, agreed] = [
     groupByKeys(couplings, ({ places }) => places),
     groupByKeys(agreements, ({ places }) => places),
@@ -167,7 +182,7 @@ function allAround(slots: readonly string[], { couplings, agreements }: Coupling
       const here = { couplings: of.get(slot) ?? [], agreements: agreed.get(slot) ?? [] };
       const places = new Set([...here.couplings, ...here.agreements].flatMap((each) => each.places));
       places.delete(slot);
-      return [slot, { ...here, places: [...places] }];
+      return [slot, { ...here, places: [...places], from: (from.get(slot) ?? []).flatMap((each) => each.from) }];
     }),
   );
 }
@@ -257,7 +272,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       if (!isOnOffer(option)) return option;
       const [a, b] = worlds.map((world) => besideOthers(slot, option, at, world)) as [Verdict, Verdict];
       const { allowed, reasons } = meet([option, inBoth(a, b, mateInDoubt(slot))]);
-      return { ...option, allowed, reasons };
+      return { ...option, allowed, reasons: distinct(reasons) };
     };
     const decided = joined.kind === "decided" ? place.optionFor(joined.wanted) : null;
     const listed = place.options.map(final);
@@ -277,6 +292,16 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
         .filter((option) => may(meet([option, besideOthers(slot, option, at, world)]).allowed))
         .reduce<Option | null>((best, option) => (best && weight(best) <= weight(option) ? best : option), null);
     };
+    /** What kept it from a way that would do by itself: its mates. */
+    const instead = (picked: Option): readonly Problem[] => {
+      const rank = place.options.findIndex((option) => sameOption(option, picked));
+      const [passed] = place.options.slice(0, rank < 0 ? 0 : rank).flatMap((option) => {
+        if (option.allowed !== true) return [];
+        const against = verdictsBeside(slot, option, at, worlds[0]).filter(({ allowed }) => allowed === false);
+        return against.length > 0 ? [against.flatMap(({ reasons }) => reasons)] : [];
+      });
+      return passed ?? [];
+    };
     const [bold, shy] = [pickIn(worlds[0], "open-allowed"), pickIn(worlds[1], "open-refused")];
     const picked = bold && samePick(bold, shy) ? options.find((option) => sameOption(option, bold))! : null;
     const open = openAmong([...new Set([...reuse.reasons, ...(bold ? (options.find((option) => sameOption(option, bold))?.reasons ?? []) : [])])]); // prettier-ignore
@@ -293,7 +318,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
                   ? open
                   : [problem("mate-open", [slot], { mate: doubt })],
           }
-        : { ...picked, reasons: whyPicked(picked, reuse, place) };
+        : { ...picked, reasons: distinct([...whyPicked(picked, reuse, place), ...instead(picked)]) };
     return {
       slot: pack.slots.get(slot)!,
       partClass: pack.classes.get(pack.slots.get(slot)!.class)!,
@@ -339,6 +364,11 @@ export const tooLarge = ({ places, entries }: Group, at: ReadonlyMap<string, Pic
     first: at.get(places[0]!)!.name,
     entries,
   });
+
+/** Reasons that say the same of the same are one. */
+const distinct = (reasons: readonly Problem[]): readonly Problem[] => [
+  ...new Map(reasons.map((reason) => [`${reason.code} ${reason.path.join(" ")} ${JSON.stringify(reason.params)}`, reason])).values(), // prettier-ignore
+];
 
 /** Why another way than using it again is proposed, then what speaks for that way. */
 function whyPicked(picked: Option, reuse: Option, { needs }: PlaceInHand): readonly Problem[] {

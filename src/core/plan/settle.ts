@@ -262,15 +262,15 @@ export function settle(
   };
 }
 
-/** What couplings and agreements say of one option of a place beside the picks of the others. */
-export function besideOthers(
+/** What couplings and agreements say of one option of a place beside the picks of the others, each for itself. */
+export function verdictsBeside(
   slot: string,
   option: Option,
   { couplings, agreements }: { readonly couplings: readonly Coupling[]; readonly agreements: Couplings["agreements"] },
   { picks, implied, stays }: Settled,
-): Verdict {
+): readonly Verdict[] {
   const at = (place: string) => (place === slot ? option : picks.get(place));
-  return meet([
+  return [
     ...(implied.has(slot) ? [implied.get(slot)!.says(option)] : []),
     ...couplings.flatMap((coupling) => {
       if (!coupling.gives.has(slot)) return [];
@@ -287,8 +287,11 @@ export function besideOthers(
       const mate = others.find((place) => !takes(place, picks.get(place)!).some((value) => mine.has(value)));
       return mate === undefined ? [] : [{ allowed: false, reasons: [why(mate)] }];
     }),
-  ]);
+  ];
 }
+
+/** The same as one verdict. */
+export const besideOthers = (...given: Parameters<typeof verdictsBeside>): Verdict => meet(verdictsBeside(...given));
 
 /** Whether two picks are the same, or both none. */
 export const samePick = (a: Option | null | undefined, b: Option | null | undefined): boolean =>

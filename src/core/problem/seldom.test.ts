@@ -185,7 +185,10 @@ describe("a part", () => {
       skirt.restsOn = [];
       each.joints = [];
     });
-    expect(optionOf(new TestBench(pack), "liner-1/bore").reasons.map(({ code }) => code)).toEqual(["no-limit"]);
+    expect(optionOf(new TestBench(pack), "liner-1/bore").reasons.map(({ code }) => code)).toEqual([
+      "no-limit",
+      "not-measured",
+    ]);
   });
 
   test("whose life ends within the hours wanted or not, nobody knows which, waits", () => {
