@@ -238,10 +238,8 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
 
   const differs = (slot: string) => !samePick(worlds[0].picks.get(slot), worlds[1].picks.get(slot));
   const mateInDoubt = (slot: string): string | null => {
-    const { couplings: of, agreements } = couplingsAt.get(slot)!;
-    const mate = [...of, ...agreements]
-      .flatMap((each) => each.places)
-      .find((place) => place !== slot && differs(place));
+    const { places: mates, from } = couplingsAt.get(slot)!;
+    const mate = mates.find(differs) ?? from.find((each) => each !== slot && differs(each));
     return mate === undefined ? null : places.get(mate)!.name;
   };
 
