@@ -141,6 +141,7 @@ interface Loose {
   treatments: unknown[];
   intake: { schools: unknown[] };
   consequences: { class: string; when: { finding?: string; values?: string[] }; school?: object }[];
+  relations: { id: string; groups?: { slots: string[] }[]; fitted?: object }[];
 }
 
 describe("what the linter says of a pack", () => {
@@ -180,6 +181,8 @@ describe("what the linter says of a pack", () => {
     ["unknown-school", (it) => (it.consequences[0]!.school = { school: "crack-repair", option: "prayer" })],
     ["unknown-feature", (it) => (classOf(it, "piston").places[0]!.on = ["halo"])],
     ["unknown-slot", (it) => (it.strip.checks[0]!.slots = ["attic"])],
+    ["unknown-slot", (it) => (it.relations[0]!.groups![0]!.slots = ["attic"])],
+    ["pairs-uneven", (it) => (it.relations.find(({ id }) => id === "piston-after-liner")!.fitted = { classes: ["top-ring", "second-ring"] })], // prettier-ignore
   ])("%s", (code, change) => expect(broken(change)).toEqual([code]));
   test("and nothing of one that is whole", () => expect(broken(() => {})).toEqual([]));
 });

@@ -74,7 +74,10 @@ export function findingVerdict(
     (each) =>
       applies(each, seen.value, seen.grade) && (!each.school || schools.get(each.school.school) === each.school.option),
   );
-  const [strictest] = matching.sort((a, b) => strictness.indexOf(b.then) - strictness.indexOf(a.then));
+  // Of equally strict ones that which nobody goes past, then that which machining leaves.
+  const rank = ({ then, never, survivesMachining }: Consequence) =>
+    4 * strictness.indexOf(then) + 2 * Number(never) + Number(survivesMachining);
+  const [strictest] = matching.sort((a, b) => rank(b) - rank(a));
   // A pack that speaks of it and not of this grade lets it pass; one that is silent leaves it to practice.
   if (about.length > 0 && !strictest)
     return { ...allowed, survivesMachining: false, never: false, cleans: false, on: null };

@@ -127,10 +127,6 @@ describe("an unknown history widens it", () => {
 });
 
 describe("what it means for the choice", () => {
-  const reasons = (of: ReturnType<typeof journal>) => [
-    of.choice.proposal.disposition,
-    of.choice.proposal.reasons.map((reason) => reason.code),
-  ];
   test("told where it lasts; where it will not, the way that does is proposed", () => {
     const lasting = journal(70.985, 3000, { "hours-since-new": 9000, "hours-since-overhaul": 9000 });
     expect(lasting.choice.options[0]!.reasons.map((reason) => reason.code)).toContain("reaches-hours");

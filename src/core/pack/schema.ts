@@ -307,7 +307,7 @@ export const Joint = z.strictObject({
   wearsTowards: z.enum(["larger", "smaller"]),
   derived: z.array(Characteristic).max(20).default([]),
   /** Ends that are not used again while the joint is outside its limits: the cheap ones. */
-  givesWay: z.array(Id).max(8).default([]),
+  givesWay: z.array(Id).max(24).default([]),
   /** What becomes of ends when another one is worked on or goes. */
   renews: z
     .array(

@@ -139,6 +139,12 @@ function pinOf({ joined, optionFor, decisions }: PlaceInHand): Option | null {
   return option && !isRefused ? option : null;
 }
 
+/** What the program picks from: what has to be cleaned is not used as it is, though a person may say so. */
+const pickable = (options: readonly Option[]): readonly Option[] => {
+  const isDirty = options.some(({ disposition }) => disposition === "clean");
+  return options.filter((option) => isOnOffer(option) && !(isDirty && option.disposition === "reuse"));
+};
+
 const isOnOffer = ({ disposition }: Option) => disposition !== "hold" && disposition !== "keep";
 
 /** A settled pick in which decisions that leave no way are set aside, with those whose they were. */
@@ -214,10 +220,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
   const couplingsAt = allAround([...places.keys()], couplings);
 
   const candidates = new Map<string, Candidate>(
-    [...places].map(([slot, place]) => [
-      slot,
-      { slot, place, pin: pinOf(place), options: place.options.filter(isOnOffer) },
-    ]),
+    [...places].map(([slot, place]) => [slot, { slot, place, pin: pinOf(place), options: pickable(place.options) }]),
   );
   const inWorld = (world: World) => settleBeside(candidates, couplings, world, labourRate);
   let hopeful = inWorld("open-allowed");
@@ -260,6 +263,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       groupAt.get(slot)?.state,
       mateInDoubt(slot),
       ...at.couplings.map(({ joint }) => joint),
+      ...[...at.from, ...(couplings.after.get(slot) ?? [])].flatMap((other) => keys.map((of) => of.get(other))),
       ...at.places.flatMap((other) => [places.get(other), pinKey(other), ...keys.map((of) => of.get(other))]),
     ];
   };
@@ -285,8 +289,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
     const pickIn = (world: Settled, name: World): Option | null => {
       if (!candidates.get(slot)!.pin) return world.picks.get(slot) ?? null;
       const may = (allowed: boolean | null) => allowed === true || (allowed === null && name === "open-allowed");
-      return place.options
-        .filter(isOnOffer)
+      return pickable(place.options)
         .filter((option) => may(meet([option, besideOthers(slot, option, at, world)]).allowed))
         .reduce<Option | null>((best, option) => (best && weight(best) <= weight(option) ? best : option), null);
     };
@@ -299,6 +302,16 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
         return against.length > 0 ? [against.flatMap(({ reasons }) => reasons)] : [];
       });
       return passed ?? [];
+    };
+    /** What is bought now and fitted later, since what it goes in has to be made good first. */
+    const fittedAfter = (picked: Option): readonly Problem[] => {
+      const first = (couplings.after.get(slot) ?? []).find((early) => {
+        const other = worlds[0].picks.get(early);
+        return other && other.disposition !== "reuse";
+      });
+      return goes(picked.disposition) && first !== undefined
+        ? [problem("fitted-after", [slot], { after: places.get(first)?.name ?? first })]
+        : [];
     };
     const [bold, shy] = [pickIn(worlds[0], "open-allowed"), pickIn(worlds[1], "open-refused")];
     const picked = bold && samePick(bold, shy) ? options.find((option) => sameOption(option, bold))! : null;
@@ -316,7 +329,10 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
                   ? open
                   : [problem("mate-open", [slot], { mate: doubt })],
           }
-        : { ...picked, reasons: distinct([...whyPicked(picked, reuse, place), ...instead(picked)]) };
+        : {
+            ...picked,
+            reasons: distinct([...whyPicked(picked, reuse, place), ...instead(picked), ...fittedAfter(picked)]),
+          };
     return {
       slot: pack.slots.get(slot)!,
       partClass: pack.classes.get(pack.slots.get(slot)!.class)!,

@@ -297,7 +297,6 @@ export const problemCodes = {
   "pick-too-large": unknown("decide")({ count: number, first: text, entries: number }),
   "no-pick": debt("decide")({ count: number, first: text, mates: text }),
   "fitted-too-soon": danger("build", "decide")({ row: text, after: text }),
-  "decided-against-mate": debt("decide")({ row: text, why: text }),
   "decision-incomplete": debt("decide")({ row: text, missing: text }),
   "clean-and-look": unknown("decide", "clean")({ row: text }),
   "good-beside-new": notice({ mates: text }),

@@ -116,7 +116,6 @@ export const decideSentences = {
   "no-pick": (p) =>
     `What was decided for ${p.first}${p.mates ? `, ${p.mates}` : ""} does not go together: nothing that is left fits all of it. Decide one of them again.`,
   "fitted-too-soon": (p) => `A new ${p.row} is fitted, and ${p.after} is not made good yet: take it out again.`,
-  "decided-against-mate": (p) => `${capital(p.row)} is decided against what it goes with: ${p.why}`,
   "decision-incomplete": (p) => `${capital(p.row)} was decided in part: ${p.missing} is still without a decision.`,
   "clean-and-look": (p) => `${capital(p.row)} is to be cleaned, and looked at again after.`,
 } satisfies Sentences;

@@ -1,0 +1,176 @@
+import { AssessmentJson, toAssessmentJson } from "../assessment-json";
+import { TestBench } from "../fixtures/bench";
+import { choiceAt, decide, judged } from "../fixtures/choices";
+import { json, orrinshaw } from "../fixtures/load";
+import { nextStep } from "../next-step";
+import { readPack, type CompiledPack } from "../pack/compile-pack";
+import { makeWitness } from "./make-witness";
+import { optionKey } from "./same-option";
+import { condemned, countDecided, isSettled } from "./standing";
+
+// Engines that are as bad as they come, and what must not be said of them. Common practice, no source; figures invented.
+
+const see = (
+  bench: TestBench,
+  slot: string,
+  finding: string,
+  value: string,
+  place: string,
+  phase: "before-cleaning" | "after-cleaning" = "before-cleaning",
+) =>
+  // prettier-ignore
+  bench.add("finding-made", { part: bench.partIn.get(slot)!, place, finding, value, phase, words: null });
+
+const changed = (change: (pack: CompiledPack["pack"]) => object): CompiledPack => {
+  const read = readPack(change(json("packs/orrinshaw-6m.json") as CompiledPack["pack"]));
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.value;
+};
+
+test("of an engine that nobody looked at nothing is proposed, counted or said to be worth anything", () => {
+  const { choices, intake, plan } = judged(new TestBench(orrinshaw));
+  expect(new Set(choices.map(({ proposal }) => proposal.disposition))).toEqual(new Set(["hold"]));
+  expect(choices.every(({ proposal }) => proposal.reasons.length > 0)).toBe(true);
+  expect([intake.worth!.course, plan.progress.done, condemned(choices).size]).toEqual([null, 0, 0]);
+});
+
+test("of an engine that lies in pieces nothing is offered for use, and nobody is sent to measure it", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew(["rod-big-end", "piston-skirt", "camshaft-run-out"]);
+  for (const [slot, part] of bench.partIn)
+    bench.add("part-scrapped", { part, why: `${slot} burned`, made: "destroyed", certificate: null });
+  const assessment = judged(bench);
+  const offered = assessment.choices.flatMap(({ slot, options }) =>
+    options
+      .filter(({ disposition, allowed }) => allowed !== false && ["reuse", "clean", "rework"].includes(disposition))
+      .map((option) => `${slot.id} ${optionKey(option)}`),
+  );
+  expect(offered).toEqual([]);
+  expect(assessment.choices.every(({ proposal }) => proposal.disposition === "replace")).toBe(true);
+  expect(nextStep(assessment).station).not.toBe("measure");
+});
+
+test("severe carbon is cleaned off a good piston, which is looked at again before it counts as clean", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew();
+  see(bench, "piston-2", "carbon", "severe", "crown");
+  const before = choiceAt(judged(bench), "piston-2");
+  expect([before.options[0]!.allowed, before.proposal.disposition]).toEqual([null, "clean"]);
+  decide(bench, "piston-2", "clean");
+  const owed = () => judged(bench).holds.filter(({ code }) => code === "clean-and-look").length;
+  expect([isSettled(choiceAt(judged(bench), "piston-2")), owed()]).toEqual([true, 1]);
+  see(bench, "piston-2", "carbon", "none", "crown", "after-cleaning");
+  const after = choiceAt(judged(bench), "piston-2");
+  expect([after.options[0]!.allowed, isSettled(after), owed()]).toEqual([true, true, 0]);
+});
+
+test("one crack to be repaired and one to be watched are both, and neither hides the other", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.add("intake-noted", { section: "school", item: "crack-repair", part: null, place: null, value: "stitch" });
+  bench.readRestAsNew();
+  const part = bench.partIn.get("block")!;
+  const crack = (line: [number, number][], lengthMm: number) =>
+    bench.add("crack-found", { part, line, lengthMm, method: "dye", words: null });
+  crack([[70, 72], [70, 80]], 8); // prettier-ignore
+  crack([[144, 100], [144, 130]], 30); // prettier-ignore
+  const { cracks } = judged(bench).crack.byPart.get(part)!;
+  expect(cracks.map(({ verdict }) => verdict)).toEqual(["repairable", "watch"]);
+  const { options, proposal } = choiceAt(judged(bench), "block");
+  expect(options[0]!.allowed).toBe(false);
+  expect([proposal.disposition, proposal.ways.map(({ step }) => step)]).toEqual(["rework", ["crack-repair"]]);
+  expect(proposal.reasons.map(({ code }) => code)).toEqual(expect.arrayContaining(["cracked-repairable", "crack-watched"])); // prettier-ignore
+});
+
+test("decisions by feature of an older record count together: in part they settle nothing", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew();
+  const choice = choiceAt(judged(bench), "liner-3");
+  const witness = makeWitness(choice, orrinshaw.sha256, bench.entries);
+  const byFeature = (feature: string) =>
+    bench.add("decision-made", { part: choice.part!.id, feature, disposition: "reuse", ways: [], reason: null, witness }); // prettier-ignore
+  byFeature("bore");
+  const held = () => judged(bench).holds.flatMap(({ code, path }) => (path[0] === "liner-3" ? [code] : []));
+  expect([isSettled(choiceAt(judged(bench), "liner-3")), held()]).toEqual([false, ["decision-incomplete"]]);
+  byFeature("pits");
+  const whole = judged(bench);
+  expect([isSettled(choiceAt(whole, "liner-3")), held()]).toEqual([true, []]);
+  expect(countDecided(whole.choices).get("reuse")).toBe(1);
+});
+
+describe("a life", () => {
+  const lived = (life: object, notes: Readonly<Record<string, number>>, wanted: Readonly<Record<string, number>>) => {
+    const pack = changed((given) => ({
+      ...given,
+      classes: given.classes.map((each) => (each.id === "rod" ? { ...each, life: { ...life, ref: { source: "practice" } } } : each)), // prettier-ignore
+    }));
+    const bench = new TestBench(pack);
+    bench.readRestAsNew();
+    const note = (section: "history" | "order", item: string, value: number) =>
+      bench.add("intake-noted", { section, item, part: null, place: null, value });
+    for (const [item, value] of Object.entries(notes)) note("history", item, value);
+    for (const [item, value] of Object.entries(wanted)) note("order", item, value);
+    const [reuse] = choiceAt(judged(bench), "rod-2").options;
+    return [reuse!.allowed, reuse!.reasons.map(({ code }) => code).find((code) => code.startsWith("life-")) ?? null];
+  };
+  const run = { "kilometres-since-new": 180_000, "kilometres-since-overhaul": 180_000 };
+  test.each<[string, object, Readonly<Record<string, number>>, Readonly<Record<string, number>>, boolean | null, string | null]>([
+    ["in kilometres is over whatever it measures", { kilometres: 200_000 }, run, { "kilometres-wanted": 50_000 }, false, "life-over"],
+    ["in kilometres is enough", { kilometres: 250_000 }, run, { "kilometres-wanted": 50_000 }, true, null],
+    ["that scatters asks when it comes near", { kilometres: 250_000, scatter: 0.1 }, run, { "kilometres-wanted": 50_000 }, null, "life-unknown"],
+    ["in cycles, of which nobody knows how many were run", { cycles: 4000 }, {}, { "cycles-wanted": 500 }, null, "life-unknown"],
+    ["in cycles, of which more are run than it has", { cycles: 4000 }, { "cycles-since-new": 4100, "cycles-since-overhaul": 4100 }, {}, false, "life-over"],
+  ])("%s", (_, life, notes, wanted, allowed, code) => expect(lived(life, notes, wanted)).toEqual([allowed, code])); // prettier-ignore
+});
+
+test("a group too large to settle is said to be and held, never guessed", () => {
+  const walls = [...orrinshaw.slots.values()].filter(({ class: of }) => of === "rod-shell" || of === "main-shell").slice(0, 20); // prettier-ignore
+  const ends = walls.map(({ id }, at) => ({ id: `e${at}`, name: id }));
+  const pack = changed((given) => ({
+    ...given,
+    joints: [
+      ...given.joints,
+      {
+        id: "all-walls",
+        name: "all walls",
+        title: "All walls",
+        ends,
+        places: [{ id: "all", name: "all walls", label: "all", ends: Object.fromEntries(ends.map(({ id, name }) => [id, { slot: name, feature: "wall" }])) }], // prettier-ignore
+        governing: {
+          id: "spread",
+          name: "spread",
+          short: "spread",
+          expr: { across: ends.map(({ id }) => id), reduce: "range", each: { reduce: "mean", points: {} } },
+          nonNegative: true,
+          limits: { reassembly: { max: 5, ref: { source: "practice" } } },
+        },
+        wearsTowards: "larger",
+        givesWay: ends.map(({ id }) => id),
+      },
+    ],
+  }));
+  const bench = new TestBench(pack);
+  bench.readRestAsNew();
+  const { holds, choices } = judged(bench);
+  expect(holds.map(({ code }) => code)).toContain("pick-too-large");
+  const shell = choices.find(({ slot }) => slot.id === walls[0]!.id)!;
+  expect([shell.proposal.disposition, shell.proposal.reasons[0]!.code]).toEqual(["hold", "pick-too-large"]);
+  // What does not hang on it is proposed as ever.
+  expect(choiceAt({ choices }, "spring-1i").proposal.disposition).toBe("reuse");
+});
+
+test("what is bought for a place that is not good yet says that it is fitted later", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew();
+  for (const slot of ["piston-4", "liner-4"])
+    bench.add("part-scrapped", { part: bench.partIn.get(slot)!, why: "seized", made: "marked", certificate: null });
+  expect(choiceAt(judged(bench), "piston-4").proposal.reasons.map(({ code }) => code)).toContain("fitted-after");
+});
+
+test("whatever is wrong, the assessment is open data of its published shape", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew(["crankshaft-main"]);
+  see(bench, "rod-5", "bent", "broken", "beam", "after-cleaning");
+  decide(bench, "rod-5", "reuse", { reason: "It is straight enough." });
+  expect(AssessmentJson.safeParse(toAssessmentJson(judged(bench))).error).toBeUndefined();
+  expect(isSettled(choiceAt(judged(bench), "rod-5"))).toBe(false);
+});
