@@ -184,6 +184,9 @@ const ring40 = ring(40);
 const shop = new Log(11, "2026-03-02T08:00:00Z", "Demo shop");
 for (const each of Object.values(gauges)) shop.add("gauge-registered", { gauge: each });
 for (const master of [ring108, ring40, ring9]) shop.add("master-registered", { master });
+/** What the shop counts by, as every job takes it. */
+const settings = { currency: "EUR", labourRate: null, alwaysNew: [] };
+shop.add("settings-changed", { settings });
 shop.write("shop");
 
 // --- jobs ----------------------------------------------------------------------------------------------------
@@ -214,6 +217,7 @@ function openJob({ seed, at, origin, of: pack = orrinshaw, rule = "simple", ...h
     log.add("part-tagged", { part, class: slot.class, tag: `${tag}-${slot.label.toUpperCase()}`, origin });
     log.add("part-installed", { part, slot: slot.id });
   }
+  log.add("settings-taken", { settings });
   return { log, partIn, pack, number: header.engine.number ?? "" };
 }
 
@@ -681,6 +685,7 @@ for (const sheet of ["crankshaft-main", "crankshaft-main-damage", "rod-big-end",
   measure(marigold, sheet);
 for (const sheet of ["rod-bend", "rod-twist"]) measure(marigold, sheet, { rows: 5 });
 measure(marigold, "block-tunnel", { rows: 6 });
+measure(marigold, "cylinder-head-flatness");
 for (const sheet of [
   "liner-pits",
   "liner-protrusion",

@@ -78,7 +78,7 @@ test("an engine family of another arrangement passes through every screen, by it
         "width",
         typed,
       ]),
-      ["decision-made", "width", "reuse"],
-      ["decision-made", "width", "replace"],
+      ["decision-made", null, "reuse"],
+      ["decision-made", null, "replace"],
     ]);
 });

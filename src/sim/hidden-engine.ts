@@ -79,6 +79,10 @@ const marigold: HiddenEngine = {
   sizes: {
     ...bores,
     ...bigEnds,
+    // Its joint face has bowed where the seat cracked.
+    "head-rear/flatness": [
+      0, 0.066, 0.118, 0.071, 0.004, 0.002, 0.07, 0.121, 0.069, 0.001, 0, 0.064, 0.116, 0.068, 0.003,
+    ],
     "crankshaft/damage-j4": [0.004],
     "crankshaft/damage-j5": [0.06],
     "crankshaft/main-m5": [83.966, 83.961, 83.968, 83.963],

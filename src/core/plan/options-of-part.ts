@@ -142,7 +142,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
   const ofPart = evidence.filter(({ on }) => on === null);
   const cracks = cracksOf(crack);
   const renewed = alwaysNew ? [refuse(alwaysNew)] : [];
-  const several = aspects.length > 1;
+  const several = aspects.filter((aspect) => aspect.needs.some(({ ways }) => ways.length > 0)).length > 1;
 
   const asItIs = new Map(
     needs.map((need) => [

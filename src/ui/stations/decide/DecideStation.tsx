@@ -230,7 +230,7 @@ function Decisions() {
             )}
           </Box>
           {ready.length > 0 && (
-            <Box maxWidth="300px" textAlign="right">
+            <Box maxWidth={{ md: "300px" }} textAlign={{ base: "left", md: "right" }}>
               <Button
                 onClick={acceptAll}
                 disabled={!mayDecide}

@@ -43,7 +43,7 @@ export function GroupHeading({
         borderColor="lineStrong"
       >
         <Chevron aria-hidden size={16} />
-        <chakra.span fontWeight={700} minWidth="92px">
+        <chakra.span fontWeight={700} minWidth={{ md: "92px" }}>
           {name}
         </chakra.span>
         {unjudged === choices.length ? (
@@ -51,7 +51,16 @@ export function GroupHeading({
             {choices.length} not judged yet
           </chakra.span>
         ) : (
-          <Flex as="span" columnGap="14px" wrap="wrap" fontSize="13px" color="quiet" align="center">
+          <Flex
+            as="span"
+            flex="1"
+            minWidth="0"
+            columnGap="14px"
+            wrap="wrap"
+            fontSize="13px"
+            color="quiet"
+            align="center"
+          >
             {[...ways]
               .filter(([disposition]) => disposition !== "hold")
               .map(([disposition, of]) => (

@@ -15,8 +15,8 @@ import { Tag } from "../../job/Tag";
 import { ConformityMark, markColor } from "../../kit/ConformityMark";
 import { nameOfLine } from "./alike";
 
-/** More places than this are counted, not listed: they stand at Measure. */
-const mostPlaces = 14;
+/** Where there are more places, those that are well inside are counted, not listed: they stand at Measure. */
+const mostPlaces = 4;
 const mostReasons = 10;
 
 function Place({ row }: { row: RowResult }) {
@@ -30,7 +30,7 @@ function Place({ row }: { row: RowResult }) {
         <ConformityMark mark={mark} />
       </chakra.span>
       <chakra.span flex="1" minWidth="0" color="quiet">
-        {row.row.at.place?.name ?? capital(row.row.at.feature.name)}
+        {capital(row.row.at.place?.name ?? row.row.at.feature.name)}
       </chakra.span>
       <chakra.span fontVariantNumeric="tabular-nums" whiteSpace="nowrap">
         {governing.estimate
@@ -51,6 +51,8 @@ export function PartCard({ line }: { line: readonly Choice[] }) {
   const { part, slot } = choice;
   const scrapped = part && assessment.crack.scrapped.get(part.id);
   const rows = rowsOf(choice).filter((row) => !isByEye(row.row));
+  const isFine = (row: RowResult) => row.governing.accepted === true && row.governing.conformity?.mark === "inside";
+  const listed = rows.length <= mostPlaces ? rows : rows.filter((row) => !isFine(row));
   const reasons = [...choice.options[0]!.reasons].sort((a, b) => weight(a) - weight(b));
   return (
     <Tag>
@@ -73,12 +75,13 @@ export function PartCard({ line }: { line: readonly Choice[] }) {
         </chakra.p>
       ) : (
         <chakra.ul mt="8px" aria-label="Measured places">
-          {rows.slice(0, mostPlaces).map((row) => (
+          {listed.map((row) => (
             <Place key={row.row.id} row={row} />
           ))}
-          {rows.length > mostPlaces && (
-            <chakra.li fontSize="12px" color="quiet">
-              and {many(rows.length - mostPlaces, "place")} more at Measure
+          {listed.length < rows.length && (
+            <chakra.li fontSize="12px" color="quiet" pt="3px">
+              {many(rows.length - listed.length, "place")} {listed.length > 0 ? "more " : ""}inside{" "}
+              {rows.length - listed.length === 1 ? "its limit" : "their limits"}
             </chakra.li>
           )}
         </chakra.ul>

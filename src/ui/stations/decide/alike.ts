@@ -1,5 +1,5 @@
 import type { Choice } from "@/core/plan/option";
-import { isMeasured } from "@/core/plan/option";
+import { isMeasured, rowsOf } from "@/core/plan/option";
 import { optionKey } from "@/core/plan/same-option";
 import { decidedOn, standingOf, whyUnsettled } from "@/core/plan/standing";
 
@@ -17,6 +17,8 @@ function likeness(choice: Choice): string {
     decided?.reason ?? "",
     choice.provisional,
     isMeasured(choice),
+    // What lies close to its limit is not like what lies well inside.
+    [...new Set(rowsOf(choice).map(({ governing }) => governing.conformity?.mark ?? ""))].sort().join(),
     way,
     why,
   ].join("|");
