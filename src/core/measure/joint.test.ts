@@ -229,6 +229,7 @@ describe("the parts of a joint", () => {
 
   test("a piston that only a worn liner speaks against is good beside the new one", () => {
     const bench = new TestBench(orrinshaw);
+    bench.readRestAsNew(["liner-bore", "liner-pits", "piston-skirt"]);
     const bores = bench.occasion();
     const skirts = bench.occasion({ gauge: { ...micrometer, range: [100, 125] }, master: null, temperatures: calm });
     for (const liner of [1, 2])

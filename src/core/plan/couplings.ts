@@ -119,9 +119,15 @@ function jointSays(
   const ends = new Map([...joint.ends].map(([end, row], at) => [end, rowAs(row, states[at]!)]));
   const result = asMeasured ? joint : assessJoint(joint.row, ends, facts, rule);
   const mates = [...joint.ends.values()].filter((_, at) => states[at]!.is !== "kept").map(({ row }) => row.name);
+  // A new part of which nobody says how large it is fits nothing for sure.
+  const unknownNew = [...joint.ends.values()].flatMap(({ row }, at) =>
+    result.accepted === null && states[at]!.is === "new" && row.at.feature.governing.limits.new === undefined
+      ? [problem("new-size-unknown", [joint.row.id], { joint: joint.row.name, mate: row.name })]
+      : [],
+  );
   const verdict: Verdict =
     result.accepted !== true
-      ? { allowed: result.accepted, reasons: evidenceOfJoint(result) }
+      ? { allowed: result.accepted, reasons: [...evidenceOfJoint(result), ...unknownNew] }
       : {
           allowed: true,
           reasons: [

@@ -21,6 +21,7 @@ const minutesToSettle: Partial<Readonly<Record<ProblemCode, number>>> = {
   "not-crack-checked": 25,
   "crack-open": 25,
   "mate-open": 30,
+  "new-size-unknown": 40,
 };
 
 /** Whether a reason is something that is not known yet, or that a person has to say. */

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { AssessmentJson, toAssessmentJson } from "../assessment-json";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide, judged } from "../fixtures/choices";
@@ -95,6 +96,35 @@ test("decisions by feature of an older record count together: in part they settl
   const whole = judged(bench);
   expect([isSettled(choiceAt(whole, "liner-3")), held()]).toEqual([true, []]);
   expect(countDecided(whole.choices).get("reuse")).toBe(1);
+});
+
+test("evidence of harm to a part never turns a refusal of that part into an offer", () => {
+  const harms = [
+    ["rod-3", "bent", "broken", "beam"],
+    ["rod-3", "heat-tint", "severe", "big-end"],
+    ["piston-2", "broken", "piece", "lands"],
+    ["piston-2", "scoring", "severe", "skirt-thrust"],
+    ["crankshaft", "scoring", "severe", "big-end-5"],
+    ["crankshaft", "scoring", "moderate", "big-end-5"],
+    ["liner-4", "scoring", "severe", "bore"],
+  ] as const;
+  fc.assert(
+    fc.property(fc.shuffledSubarray([...harms], { minLength: 2 }), (order) => {
+      const bench = new TestBench(orrinshaw);
+      bench.readRestAsNew();
+      const refused = new Map<string, ReadonlySet<string>>();
+      for (const [slot, finding, value, place] of order) {
+        see(bench, slot, finding, value, place, "after-cleaning");
+        const assessment = judged(bench);
+        for (const each of new Set(harms.map(([of]) => of))) {
+          const now = choiceAt(assessment, each).options.filter(({ allowed }) => allowed === false).map(optionKey); // prettier-ignore
+          if (each === slot) for (const key of refused.get(each) ?? []) expect(now).toContain(key);
+          refused.set(each, new Set(now));
+        }
+      }
+    }),
+    { numRuns: 6 },
+  );
 });
 
 describe("a life", () => {

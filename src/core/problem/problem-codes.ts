@@ -294,6 +294,7 @@ export const problemCodes = {
   "weak-link-open": notice({ set: text, mate: text, most: number }),
   "fitted-after": notice({ after: text }),
   "mate-open": notice({ mate: text }),
+  "new-size-unknown": notice({ joint: text, mate: text }),
   "pick-too-large": unknown("decide")({ count: number, first: text, entries: number }),
   "no-pick": debt("decide")({ count: number, first: text, mates: text }),
   "fitted-too-soon": danger("build", "decide")({ row: text, after: text }),

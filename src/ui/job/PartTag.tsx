@@ -23,6 +23,7 @@ import { sayLimit, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
 import { ConformityMark, markColor, type ShownMark } from "../kit/ConformityMark";
 import { Leader } from "../kit/Leader";
+import { Evidence } from "./Evidence";
 import { UncertaintyBudget } from "./UncertaintyBudget";
 import { useJob } from "./JobContext";
 import { Tag } from "./Tag";
@@ -300,6 +301,7 @@ export function PartTag({ row, brief = false, beneath, children }: Props) {
         ) : (
           <Measured row={row} brief={brief} />
         )}
+        {part && <Evidence reasons={assessment.condition.byPart.get(part.id)?.reuse.reasons ?? []} most={6} />}
       </Tag>
       {beneath}
       {!brief && (

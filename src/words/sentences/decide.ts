@@ -110,6 +110,8 @@ export const decideSentences = {
   "weak-link-open": (p) =>
     `${capital(p.mate)} comes new: whether this is too tired for it cannot be told before it is measured through (at most ${percent(p.most)} of its wear; ${p.set}).`,
   "fitted-after": (p) => `Bought and measured now, fitted only after ${p.after} is made good.`,
+  "new-size-unknown": (p) =>
+    `The pack has no drawing band for a new ${p.mate}: ${p.joint} cannot be told before what arrives is measured.`,
   "mate-open": (p) => `Hangs on ${p.mate}, which is still open.`,
   "pick-too-large": (p) =>
     `${p.count} parts from ${p.first} on hang together in too many ways to settle (${grouped(p.entries)} combinations at once). Decide some of them by hand.`,

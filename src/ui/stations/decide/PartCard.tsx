@@ -2,13 +2,11 @@
 import { Flex, Heading, chakra } from "@chakra-ui/react";
 import type { RowResult } from "@/core/measure/assess-row";
 import { isByEye } from "@/core/pack/compile-pack";
-import { isOpenEvidence } from "@/core/plan/open-evidence";
 import { rowsOf, type Choice } from "@/core/plan/option";
-import type { Problem } from "@/core/problem/problem";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { capital } from "@/words/capital";
-import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
+import { Evidence } from "../../job/Evidence";
 import { shownMark } from "../../job/PartTag";
 import { useJob } from "../../job/JobContext";
 import { Tag } from "../../job/Tag";
@@ -17,7 +15,6 @@ import { nameOfLine } from "./alike";
 
 /** Where there are more places, those that are well inside are counted, not listed: they stand at Measure. */
 const mostPlaces = 4;
-const mostReasons = 10;
 
 function Place({ row }: { row: RowResult }) {
   const { unitFor } = useJob();
@@ -41,19 +38,15 @@ function Place({ row }: { row: RowResult }) {
   );
 }
 
-const weight = (reason: Problem) => (reason.severity === "error" ? 0 : isOpenEvidence(reason) ? 1 : 2);
-const inkOf = ["out", "near", "quiet"] as const;
-
 /** All that is known of one part, what weighs most first. */
 export function PartCard({ line }: { line: readonly Choice[] }) {
-  const { assessment, wording } = useJob();
+  const { assessment } = useJob();
   const choice = line[0]!;
   const { part, slot } = choice;
   const scrapped = part && assessment.crack.scrapped.get(part.id);
   const rows = rowsOf(choice).filter((row) => !isByEye(row.row));
   const isFine = (row: RowResult) => row.governing.accepted === true && row.governing.conformity?.mark === "inside";
   const listed = rows.length <= mostPlaces ? rows : rows.filter((row) => !isFine(row));
-  const reasons = [...choice.options[0]!.reasons].sort((a, b) => weight(a) - weight(b));
   return (
     <Tag>
       <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet" lineHeight="1.4" pr="24px">
@@ -86,15 +79,7 @@ export function PartCard({ line }: { line: readonly Choice[] }) {
           )}
         </chakra.ul>
       )}
-      {reasons.length > 0 && (
-        <chakra.ul mt="10px" aria-label="What speaks for and against using it again">
-          {reasons.slice(0, mostReasons).map((reason, at) => (
-            <chakra.li key={at} fontSize="12px" lineHeight="1.35" mt="4px" color={inkOf[weight(reason)]!}>
-              {sayProblem(reason, wording)}
-            </chakra.li>
-          ))}
-        </chakra.ul>
-      )}
+      <Evidence reasons={choice.options[0]!.reasons} most={10} />
     </Tag>
   );
 }

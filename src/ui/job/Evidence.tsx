@@ -1,0 +1,30 @@
+"use client";
+import { chakra } from "@chakra-ui/react";
+import { isOpenEvidence } from "@/core/plan/open-evidence";
+import type { Problem } from "@/core/problem/problem";
+import { sayProblem } from "@/words/say-problem";
+import { useJob } from "./JobContext";
+
+const weight = (reason: Problem) => (reason.severity === "error" ? 0 : isOpenEvidence(reason) ? 1 : 2);
+const inkOf = ["out", "near", "quiet"] as const;
+
+/** What speaks for and against using a part again: what refuses it, then what is open, then what is told. */
+export function Evidence({ reasons, most }: { reasons: readonly Problem[]; most: number }) {
+  const { wording } = useJob();
+  if (reasons.length === 0) return null;
+  const sorted = [...reasons].sort((a, b) => weight(a) - weight(b));
+  return (
+    <chakra.ul mt="10px" aria-label="What speaks for and against using it again">
+      {sorted.slice(0, most).map((reason, at) => (
+        <chakra.li key={at} fontSize="12px" lineHeight="1.35" mt="4px" color={inkOf[weight(reason)]!}>
+          {sayProblem(reason, wording)}
+        </chakra.li>
+      ))}
+      {sorted.length > most && (
+        <chakra.li fontSize="12px" color="quiet" mt="4px">
+          and {sorted.length - most} more
+        </chakra.li>
+      )}
+    </chakra.ul>
+  );
+}
