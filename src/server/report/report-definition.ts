@@ -24,28 +24,23 @@ const quiet = "#6d6258";
 const line = "#cfc5b9";
 const ember = "#b8470a";
 
-/** What was decided, or is proposed, and why. */
-function decidedCell(choice: Choice, wording: Wording): TableCell {
+/** What was decided, or is proposed; whether that is still to be done; and why. */
+function told(choice: Choice, wording: Wording) {
   const { proposal } = choice;
   const standing = standingOf(choice);
   const decided = standing.kind === "decided" ? standing : null;
   const [because] = proposal.reasons;
-  const why = decided?.reason
-    ? `${decided.overrides ? "Against the proposal: " : ""}${decided.reason}`
-    : because
-      ? sayProblem(because, wording)
-      : "";
   return {
-    text: [
-      {
-        text: decided
-          ? `${sayDecided(decided)}${whyUnsettled(decided) === "refused" ? ", which is refused: to be decided again" : ""}`
-          : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
-        bold: true,
-        ...(decided && !whyUnsettled(decided) ? {} : { color: ember }),
-      },
-      { text: `  ${why}`, color: quiet, fontSize: 7.5 },
-    ],
+    what: decided
+      ? `${sayDecided(decided)}${whyUnsettled(decided) === "refused" ? ", which is refused: to be decided again" : ""}`
+      : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
+    isOpen: !decided || whyUnsettled(decided) !== null,
+    why: decided?.reason
+      ? `${decided.overrides ? "Against the proposal: " : ""}${decided.reason}`
+      : because
+        ? sayProblem(because, wording)
+        : "",
+    code: decided?.reason ?? because?.code ?? "",
   };
 }
 
@@ -113,12 +108,25 @@ function titledTable(
 /** What becomes of each part that anything is known of: one line a part, parts alike together. */
 function decisions(choices: readonly Choice[], wording: Wording): Content[] {
   if (choices.length === 0) return [];
-  const told = choices.map((choice) => ({ choice, cell: decidedCell(choice, wording) }));
-  const alike = groupBy(told, ({ choice, cell }) => `${choice.partClass.id} ${JSON.stringify(cell)}`);
-  const body = [...alike.values()].map((same): TableCell[] => [
-    { text: same.map(({ choice }) => nameOf(choice)).join(", "), bold: true },
-    same[0]!.cell,
-  ]);
+  const said = choices.map((choice) => ({ choice, ...told(choice, wording) }));
+  const alike = groupBy(said, ({ choice, what, code }) => `${choice.partClass.id} ${what} ${code}`);
+  const body = [...alike.values()].map((same): TableCell[] => {
+    const [{ choice, what, isOpen, why }] = same as [(typeof said)[number]];
+    // A reason with one part's figures is not that of its fellows.
+    const isShared = same.every((each) => each.why === why);
+    return [
+      {
+        text: same.length === 1 ? nameOf(choice) : `${capital(choice.partClass.name)} ${same.map((each) => each.choice.slot.label).join(", ")}`, // prettier-ignore
+        bold: true,
+      },
+      {
+        text: [
+          { text: what, bold: true, ...(isOpen ? { color: ember } : {}) },
+          { text: isShared ? `  ${why}` : "", color: quiet, fontSize: 7.5 },
+        ],
+      },
+    ];
+  });
   const table = { headerRows: 1, widths: [150, "*"], body: [["part", "decision and why"].map(th), ...body] };
   return [heading("What becomes of the parts"), { layout: tableLayout, table }];
 }
@@ -328,7 +336,9 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
       }),
       ...fits(assessment, pack, wording),
       ...unjudged(
-        assessment.choices.filter(({ decisions, proposal }) => decisions.length === 0 && proposal.disposition === "hold"),
+        assessment.choices.filter(
+          ({ decisions, proposal }) => decisions.length === 0 && proposal.disposition === "hold",
+        ),
         looked,
       ),
       ...inTheWay(assessment, wording),
