@@ -47,8 +47,8 @@ test("an engine is asked about before it is touched, and what is not known is sa
 
   // Sense and money: an expected cost, an estimate, the owner's word on it.
   const aside = page.getByRole("complementary", { name: "Sense and money" });
-  await expect(aside).toContainText("Rebuild it");
-  await expect(aside).toContainText("of the priced parts are judged");
+  // Of an engine of which nothing is judged it says nothing yet.
+  await expect(aside).toContainText("Nothing is judged yet");
   await aside.getByLabel("Amount").fill("7400");
   await aside.getByLabel("For what").fill("Overhaul");
   await page.keyboard.press("Enter");
@@ -116,7 +116,7 @@ test("an engine that comes in is opened at Intake with its parts in it, and part
   expect([await again("Reed cutter"), await again("Reed mower")]).toEqual([201, 422]);
   await lead.dispose();
   expect(opened.map((entry) => entry.type).sort()).toEqual(
-    [...Array(11).fill("part-installed"), ...Array(11).fill("part-tagged"), "job-opened"].sort(),
+    [...Array(11).fill("part-installed"), ...Array(11).fill("part-tagged"), "job-opened", "settings-taken"].sort(),
   );
 
   await page.getByLabel("A part that is younger or older").selectOption({ label: "BL-B · balance shaft" });

@@ -113,7 +113,9 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   await expect(tag.getByRole("button", { name: /^Grind to −0.50/ })).toContainText("finished 70.500");
   await expect(tag.getByRole("button", { name: /^Grind to −0.50/ })).toContainText("Goes with its fellows");
   await tag.getByRole("button", { name: /more ways?$/ }).click();
-  await expect(tag.getByRole("button", { name: /^Grind to −0.25 \(big-end/ }).first()).toContainText("Does not clean up");
+  await expect(tag.getByRole("button", { name: /^Grind to −0.25 \(big-end/ }).first()).toContainText(
+    "Does not clean up",
+  );
 
   // Against the proposal: not without a reason. One key means one disposition on every row: 5 is replace.
   await choice("liner, cylinder 3").click();

@@ -280,7 +280,13 @@ function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranI
         judge: ([mine, mates]) => {
           if ([...mine!.ways, ...mates!.ways].some(({ step }) => relation.frees.includes(step))) return fine;
           const [isOne, isOther] = [isNew(mine!, one), isNew(mates!, other)];
-          if (isOne !== isOther) return refuse(problem("ran-together", [isOne ? b : a], said(isOne ? one : other)));
+          if (isOne !== isOther)
+            return refuse(
+              problem("ran-together", [isOne ? b : a], {
+                ...said(isOne ? one : other),
+                used: (isOne ? other : one).name,
+              }),
+            );
           return !isOne && isStranger ? refuse(problem("ran-elsewhere", [a], said(other))) : fine;
         },
       },
@@ -385,8 +391,9 @@ export function couplingsOf(
       after.set(late, [...(after.get(late) ?? []), early]);
   return {
     couplings: [
-      ...joints.filter(({ row }) => row.joint.givesWay.length > 0).map((joint) => fit(joint, needAt, pack.facts, rule)),
+      // That it goes with its mate says more than how it would fit beside it.
       ...joints.flatMap((joint) => renewals(joint, needAt)),
+      ...joints.filter(({ row }) => row.joint.givesWay.length > 0).map((joint) => fit(joint, needAt, pack.facts, rule)),
       ...of("ran-together").flatMap((relation) => ranTogether(relation, ground)),
       ...of("used-on-used").flatMap((relation) => usedOnUsed(relation, ground)),
     ].filter(isThere),

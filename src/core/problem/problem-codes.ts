@@ -286,7 +286,7 @@ export const problemCodes = {
   "always-new": error({ set: text, policy: flag }),
   "mate-renewed": error({ mate: text, disposition: text, step: orNoText }),
   "as-a-set": error({ set: text, mate: text }),
-  "ran-together": error({ set: text, mate: text }),
+  "ran-together": error({ set: text, used: text, mate: text }),
   "ran-elsewhere": error({ set: text, mate: text }),
   "used-on-used": notice({ mate: text, why: text, refuses: flag }),
   "companion-renewed": error({ set: text, mate: text }),

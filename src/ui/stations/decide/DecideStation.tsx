@@ -156,7 +156,7 @@ function Decisions() {
   const { done, total } = assessment.progress.get("decide")!;
   const holds = assessment.holds.filter((hold) => hold.station === "decide");
   // Where there is no room beside the list the options stand below what they are of.
-  const isNarrow = useBreakpointValue({ base: true, lg: false }, { ssr: false });
+  const isNarrow = useBreakpointValue({ base: true, lg: false }, { fallback: "lg" });
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
   const isApart = apart.has(lineKey(here));
 

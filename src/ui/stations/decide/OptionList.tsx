@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { Choice, Option } from "@/core/plan/option";
 import { optionKey, sameOption } from "@/core/plan/same-option";
 import { decidedOn } from "@/core/plan/standing";
+import type { Problem } from "@/core/problem/problem";
 import { sayMinutes, sayMoney } from "@/words/say-money";
 import { sayOption } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
@@ -15,10 +16,14 @@ const allowedWords = { true: "allowed", false: "against", null: "cannot tell" } 
 const mostReasons = 4;
 const mostNamed = 4;
 
-/** What the proposal alone knows, then an option's own reasons; of reuse they stand on the tag already. */
-function reasonsShown(option: Option, { proposal }: Choice) {
+const said = ({ code, path }: Problem) => `${code} ${path.join(" ")}`;
+
+/** What the proposal alone knows, and an option's own reasons; what speaks of using it again stands on the tag already. */
+function reasonsShown(option: Option, { proposal, options }: Choice) {
+  if (option.disposition === "reuse" || option.disposition === "hold") return [];
+  const onTag = new Set(options[0]!.reasons.map(said));
   const all = sameOption(option, proposal) ? proposal.reasons : option.reasons;
-  return option.disposition === "reuse" || option.disposition === "hold" ? [] : all.slice(0, mostReasons);
+  return all.filter((reason) => !onTag.has(said(reason))).slice(0, mostReasons);
 }
 
 /** What else would have to go another way, so that this one could be gone. */
