@@ -56,7 +56,7 @@ test("parts are decided alike at once, one by one, as a set, and never where nob
   await expect(tag.getByRole("button", { name: /^Replace/ })).toContainText(
     "It would do with tappet 1, inlet: replace",
   );
-  await line("tappet").first().click();
+  await line("tappet 1i, 1e").click();
   await expect(tag.getByRole("button", { name: /^Replace/ })).toContainText("It would do with camshaft: replace");
 
   // By one act, with its reason.
@@ -90,6 +90,12 @@ test("the shop's settings are taken by a job, and change no other until they are
   await page.getByText("Rings", { exact: true }).click();
   await page.getByRole("button", { name: "Keep" }).click();
   await expect(page.getByText("Money in NOK; an hour at the bench NOK 1 251; always new: rings.")).toBeVisible();
+
+  // Kept by the server too.
+  await expect(async () => {
+    await page.reload();
+    await expect(page.getByText("Money in NOK;")).toBeVisible({ timeout: 2000 });
+  }).toPass();
 
   await page.goto(`/jobs/${bench.maker.stream}/decide`);
   const rings = page.getByRole("button", { name: /^top ring 1, 2/i });

@@ -344,7 +344,9 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       provisional:
         picked !== null &&
         !(goes(picked.disposition) && reuse.allowed === false) &&
-        openAmong(goes(picked.disposition) ? reuse.reasons : picked.reasons).length > 0,
+        openAmong(goes(picked.disposition) ? reuse.reasons : picked.reasons)
+          // What is cleaned is not open for being dirty.
+          .some(({ code }) => code !== "seen-cleans" || picked.disposition === "reuse"),
       coupled: at.places,
       decisions,
       joined,
