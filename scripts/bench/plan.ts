@@ -4,9 +4,9 @@ import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { larkspire, orrinshaw, pellbrook } from "@/core/fixtures/load";
 import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import { couplingsOf, type Couplings, type Place } from "@/core/plan/couplings";
+import { couplingsOf, type Place } from "@/core/plan/couplings";
 import { cheapestPick, type Chooser, type Relation } from "@/core/plan/pick";
-import { settle, type Candidate } from "@/core/plan/settle";
+import { groupsOf, settle, type Candidate } from "@/core/plan/settle";
 import loadHighs from "highs";
 import { fresh } from "./generate";
 import { quickest } from "./quickest";
@@ -90,12 +90,7 @@ function largest(pack: CompiledPack) {
     assessment.choices.map(({ slot, part, needs }): [string, Place] => [slot.id, { slot: slot.id, name: slot.name, part, needs }]), // prettier-ignore
   );
   const all = couplingsOf({ pack, order: assessment.order, placeAt, ranIn: ({ slot }) => slot, joints: [...assessment.joints.values()], rule: assessment.order.rule }); // prettier-ignore
-  const among: Couplings = {
-    ...all,
-    couplings: all.couplings.filter(({ places }) => here.has(places[0]!)),
-    agreements: all.agreements.filter(({ places }) => here.has(places[0]!)),
-    implications: [],
-  };
+  const among = groupsOf([...placeAt.keys()], all).filter(({ places }) => here.has(places[0]!));
   const candidates = () =>
     new Map(
       assessment.choices
@@ -109,7 +104,7 @@ function largest(pack: CompiledPack) {
     pack: pack.pack.id,
     places: group!.places.length,
     entries: group!.entries,
-    ms: quickest(20, candidates, (given) => settle(given, among, "open-allowed", 50)),
+    ms: quickest(20, candidates, (given) => settle(given, among, [], "open-allowed", 50)),
   };
 }
 

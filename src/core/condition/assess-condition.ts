@@ -174,7 +174,7 @@ export function assessCondition(
     const gone = crack.scrapped.get(part.id);
     const found = foundIn(part, cameOut);
     const [account, count] = [accounts.get(part.id), pieces.get(part.id)?.length ?? 0];
-    const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...checks, order, pack]; // prettier-ignore
+    const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, strip, order, pack]; // prettier-ignore
     const condition = keptConditions(part, basis, () => {
       const all: EvidenceVerdict[] = [
         ...(gone

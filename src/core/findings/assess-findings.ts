@@ -103,6 +103,7 @@ export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "
 
   for (const { part, lines } of byPart.values()) {
     for (const { kind, place, findings } of lines) {
+      if (findings.length === 0) continue;
       const where = [part.id, kind.id, place?.id ?? ""];
       const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
       const phases = groupBy(findings, (finding) => finding.phase);

@@ -8,6 +8,7 @@ import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Parts, Relation, RelationOf } from "../pack/schema-relations";
 import { problem, type Problem } from "../problem/problem";
+import { keptBeside, keptByName } from "../same";
 import type { Option } from "./option";
 import { aspectId } from "./options-of-part";
 import { byThumb, evidenceOfJoint, withinLimits, type Need } from "./row-needs";
@@ -25,8 +26,8 @@ export interface Place {
 export interface Coupling {
   readonly id: string;
   readonly places: readonly string[];
-  /** What it rests on besides its places. */
-  readonly joint?: JointResult;
+  /** What it rests on besides its places: while these and they are the same, so is what it says. */
+  readonly rests: readonly unknown[];
   /** Where what it says against a pick is said: the ends that give way. */
   readonly gives: ReadonlySet<string>;
   /**
@@ -67,6 +68,17 @@ export interface Couplings {
 const fine: Verdict = { allowed: true, reasons: [] };
 const refuse = (reason: Problem): Verdict => ({ allowed: false, reasons: [reason] });
 
+/** A verdict whose reasons are put together when somebody asks for them: most combinations are never shown. */
+function lazily(allowed: boolean | null, why: () => readonly Problem[]): Verdict {
+  let reasons: readonly Problem[] | null = null;
+  return {
+    allowed,
+    get reasons() {
+      return (reasons ??= why());
+    },
+  };
+}
+
 /** What becomes of a measured place: it stays as it is, a new part comes, or it is brought to a size. */
 type State = { readonly is: "kept" } | { readonly is: "new" } | { readonly is: "sized"; readonly mm: number };
 const kept: State = { is: "kept" };
@@ -101,7 +113,7 @@ function rowAs(row: RowResult, state: State): RowResult {
   return allAt(row, sizeWhenNew({ min, max, ref: { source: "none" } }, nonNegative, source));
 }
 
-const verdictsAs = new WeakMap<JointResult, Map<string, Verdict>>();
+const keptVerdicts = keptByName<JointResult, Verdict>();
 
 /** What a joint says with its ends as they will be: worked out once for each way they can be. */
 function jointSays(
@@ -110,34 +122,32 @@ function jointSays(
   facts: ReadonlyMap<string, number>,
   rule: DecisionRule,
 ): Verdict {
-  let known = verdictsAs.get(joint);
-  if (!known) verdictsAs.set(joint, (known = new Map()));
   const key = states.map((state) => (state.is === "sized" ? state.mm : state.is)).join(" ");
-  const before = known.get(key);
-  if (before) return before;
-  const asMeasured = states.every(({ is }) => is === "kept");
-  const ends = new Map([...joint.ends].map(([end, row], at) => [end, rowAs(row, states[at]!)]));
-  const result = asMeasured ? joint : assessJoint(joint.row, ends, facts, rule);
-  const mates = [...joint.ends.values()].filter((_, at) => states[at]!.is !== "kept").map(({ row }) => row.name);
-  // A new part of which nobody says how large it is fits nothing for sure.
-  const unknownNew = [...joint.ends.values()].flatMap(({ row }, at) =>
-    result.accepted === null && states[at]!.is === "new" && row.at.feature.governing.limits.new === undefined
-      ? [problem("new-size-unknown", [joint.row.id], { joint: joint.row.name, mate: row.name })]
-      : [],
-  );
-  const verdict: Verdict =
-    result.accepted !== true
-      ? { allowed: result.accepted, reasons: [...evidenceOfJoint(result), ...unknownNew] }
-      : {
-          allowed: true,
-          reasons: [
-            ...(mates.length > 0 ? [problem("good-beside-new", [joint.row.id], { mates: mates.join(", ") })] : []),
-            ...[withinLimits(result) ?? []].flat(),
-            ...byThumb(result),
-          ],
-        };
-  known.set(key, verdict);
-  return verdict;
+  return keptVerdicts(joint, key, [rule], () => {
+    const asMeasured = states.every(({ is }) => is === "kept");
+    const result = asMeasured
+    ? joint
+    : assessJoint(joint.row, new Map([...joint.ends].map(([end, row], at) => [end, rowAs(row, states[at]!)])), facts, rule); // prettier-ignore
+    return lazily(result.accepted, () => {
+      const ends = [...joint.ends.values()].map(({ row }, at) => ({ row, state: states[at]! }));
+      if (result.accepted !== true)
+        return [
+          ...evidenceOfJoint(result),
+          // A new part of which nobody says how large it is fits nothing for sure.
+          ...ends.flatMap(({ row, state }) =>
+            result.accepted === null && state.is === "new" && row.at.feature.governing.limits.new === undefined
+              ? [problem("new-size-unknown", [joint.row.id], { joint: joint.row.name, mate: row.name })]
+              : [],
+          ),
+        ];
+      const mates = ends.filter(({ state }) => state.is !== "kept").map(({ row }) => row.name);
+      return [
+        ...(mates.length > 0 ? [problem("good-beside-new", [joint.row.id], { mates: mates.join(", ") })] : []),
+        ...[withinLimits(result) ?? []].flat(),
+        ...byThumb(result),
+      ];
+    });
+  });
 }
 
 const placesOf = (joint: JointResult) => [...new Set([...joint.ends.values()].map(({ row }) => row.slot.id))];
@@ -160,14 +170,27 @@ function fit(
     need: needAt(row.id),
     gives: givesWay.includes(end),
   }));
+  const numberOf = new Map([...joint.ends.keys()].map((end, at) => [end, at]));
+  const renewing = joint.row.joint.renews.flatMap(({ when, becomes, replace }) => {
+    const at = numberOf.get(when);
+    return at === undefined ? [] : [{ when: at, becomes, ends: replace.flatMap((end) => numberOf.get(end) ?? []) }];
+  });
   return {
     id: joint.row.id,
     places,
-    joint,
+    rests: [joint],
     gives: new Set(ends.flatMap(({ slot, gives }) => (gives ? [slot] : []))),
     judge: (picks, stays) => {
       const picked = ends.map(({ place, need }) => stateOf(picks[place]!, need));
-      if (!ends.some(({ gives }, at) => gives && picked[at]!.is === "kept")) return fine;
+      // What goes with a mate that is worked on need not be fitted beside it: that is said by the mate.
+      const goesWithMate = (at: number) =>
+        renewing.some(
+          ({ when, becomes, ends: gone }) =>
+            gone.includes(at) &&
+            picked[when]!.is !== "kept" &&
+            becomes.includes(goes(picks[ends[when]!.place]!.disposition) ? "replace" : "rework"),
+        );
+      if (!ends.some(({ gives }, at) => gives && picked[at]!.is === "kept" && !goesWithMate(at))) return fine;
       const states = ends.map(({ slot }, at) => (picked[at]!.is === "new" && stays(slot) ? kept : picked[at]!));
       return jointSays(joint, states, facts, rule);
     },
@@ -186,7 +209,7 @@ const renewals = (joint: JointResult, needAt: (row: string) => Need | undefined)
         {
           id: `${joint.row.id} ${when} ${end}`,
           places: [mate.row.slot.id, target.row.slot.id],
-          joint,
+          rests: [joint],
           gives: new Set([target.row.slot.id]),
           judge: ([of, mine]) => {
             if (goes(mine!.disposition)) return fine;
@@ -238,11 +261,14 @@ function oneSize(places: readonly Place[]): Agreement[] {
   });
 }
 
+const keptSlots = keptBeside<Parts, readonly string[]>();
+
 /** The slots that a pack means by some parts, in its own order. */
-export function slotsOf({ pack }: CompiledPack, { classes, slots }: Parts): readonly string[] {
-  const [ofClass, named] = [new Set(classes), new Set(slots)];
-  return pack.slots.flatMap(({ id, class: of }) => (ofClass.has(of) || named.has(id) ? [id] : []));
-}
+export const slotsOf = ({ pack }: CompiledPack, parts: Parts): readonly string[] =>
+  keptSlots(parts, [pack], () => {
+    const [ofClass, named] = [new Set(parts.classes), new Set(parts.slots)];
+    return pack.slots.flatMap(({ id, class: of }) => (ofClass.has(of) || named.has(id) ? [id] : []));
+  });
 
 /** Two lists of places in pairs: in order, or one with each of several. */
 export function inPairs(one: readonly string[], other: readonly string[]): readonly (readonly [string, string])[] {
@@ -276,6 +302,7 @@ function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranI
       {
         id: `${relation.id} ${a} ${b}`,
         places: [a, b],
+        rests: [isStranger],
         gives: new Set([a, b]),
         judge: ([mine, mates]) => {
           if ([...mine!.ways, ...mates!.ways].some(({ step }) => relation.frees.includes(step))) return fine;
@@ -303,6 +330,7 @@ const usedOnUsed = (relation: RelationOf<"used-on-used">, { pack, placeAt }: Gro
       {
         id: `${relation.id} ${a} ${b}`,
         places: [a, b],
+        rests: [],
         gives: new Set([a, b]),
         judge: ([mine, mates]) =>
           isNew(mine!, one) || isNew(mates!, other)
@@ -375,6 +403,9 @@ function weakLink(relation: RelationOf<"weak-link">, { pack, order, placeAt }: G
   ];
 }
 
+const keptOfJoint = keptBeside<JointResult, readonly Coupling[]>();
+const keptOfRelation = keptBeside<Relation, readonly Coupling[]>();
+
 /** Everything that holds between the places of an engine, of whatever kind the pack says it. */
 export function couplingsOf(
   ground: Ground & { readonly joints: readonly JointResult[]; readonly rule: DecisionRule },
@@ -383,6 +414,22 @@ export function couplingsOf(
   const needs = new Map([...placeAt.values()].flatMap((place) => place.needs.map((need) => [need.row.row.id, need] as const))); // prettier-ignore
   const needAt = (row: string) => needs.get(row);
   const isThere = ({ places }: Coupling) => places.every((slot) => placeAt.has(slot));
+  const ofJoint = (joint: JointResult): readonly Coupling[] =>
+    keptOfJoint(joint, [rule, pack, ...[...joint.ends.values()].map(({ row }) => needAt(row.id))], () =>
+      [
+        // That it goes with its mate says more than how it would fit beside it.
+        ...renewals(joint, needAt),
+        ...(joint.row.joint.givesWay.length > 0 ? [fit(joint, needAt, pack.facts, rule)] : []),
+      ].filter(isThere),
+    );
+  /** What a relation makes of its places, again only when one of them is another. */
+  const ofRelation = (relation: RelationOf<"ran-together" | "used-on-used">): readonly Coupling[] => {
+    const places = [relation.one, relation.other].flatMap((parts) => slotsOf(pack, parts)).map((slot) => placeAt.get(slot)); // prettier-ignore
+    const basis = places.flatMap((place) => [place, place?.part && ground.ranIn(place.part)]);
+    return keptOfRelation(relation, [pack, ...basis], () =>
+      relation.is === "ran-together" ? ranTogether(relation, ground) : usedOnUsed(relation, ground),
+    );
+  };
   const of = <K extends Relation["is"]>(is: K) =>
     pack.pack.relations.filter((relation): relation is RelationOf<K> => relation.is === is);
   const after = new Map<string, string[]>();
@@ -391,12 +438,10 @@ export function couplingsOf(
       after.set(late, [...(after.get(late) ?? []), early]);
   return {
     couplings: [
-      // That it goes with its mate says more than how it would fit beside it.
-      ...joints.flatMap((joint) => renewals(joint, needAt)),
-      ...joints.filter(({ row }) => row.joint.givesWay.length > 0).map((joint) => fit(joint, needAt, pack.facts, rule)),
-      ...of("ran-together").flatMap((relation) => ranTogether(relation, ground)),
-      ...of("used-on-used").flatMap((relation) => usedOnUsed(relation, ground)),
-    ].filter(isThere),
+      ...joints.flatMap(ofJoint),
+      ...of("ran-together").flatMap(ofRelation),
+      ...of("used-on-used").flatMap(ofRelation),
+    ],
     agreements: [...oneSize([...placeAt.values()]), ...of("set").flatMap((relation) => sets(relation, ground))],
     implications: [
       ...of("companion").map((relation) => companions(relation, ground)),

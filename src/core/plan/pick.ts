@@ -1,3 +1,5 @@
+import { keptBeside } from "../same";
+
 /** A place, with what each of its options costs; infinite where it is refused. */
 export interface Chooser {
   readonly costs: readonly number[];
@@ -32,6 +34,17 @@ interface Table {
   readonly values: Float64Array;
 }
 
+/** One place worked off: what is best for it beside each combination of its neighbours, and what that costs. */
+interface Step {
+  readonly around: readonly number[];
+  readonly best: Uint16Array;
+  readonly message: Table;
+}
+
+/** Tables and steps of before, for places and relations that are the very same objects: only what hangs on another is made anew. */
+const keptTables = keptBeside<Chooser | Relation, Table>();
+const keptSteps = keptBeside<Table, Step>();
+
 /** Calls with every combination of options of some places, and its number in their table. */
 function everyCombination(sizes: readonly number[], at: (options: readonly number[], entry: number) => void): void {
   const options = sizes.map(() => 0);
@@ -60,33 +73,37 @@ function eliminationOrder(
   const left = new Set(sizes.keys());
   const order: number[] = [];
   let largest = 1;
-  const fillOf = (place: number) => {
+  /** How many links a place's neighbours lack; no longer counted once there are as many as somewhere else. */
+  const fillOf = (place: number, enough: number) => {
     const around = [...neighbours[place]!];
     let fill = 0;
-    for (let a = 0; a < around.length; a += 1)
-      for (let b = a + 1; b < around.length; b += 1) if (!neighbours[around[a]!]!.has(around[b]!)) fill += 1;
+    for (let a = 0; a < around.length; a += 1) {
+      const known = neighbours[around[a]!]!;
+      for (let b = a + 1; b < around.length; b += 1) if (!known.has(around[b]!)) fill += 1;
+      if (fill >= enough) return enough;
+    }
     return fill;
   };
-  // Only the neighbours of what was worked off have another fill than before.
-  const fills = new Map([...left].map((place) => [place, fillOf(place)]));
   while (left.size > 0) {
     let best = -1;
-    for (const place of left) if (best < 0 || fills.get(place)! < fills.get(best)!) best = place;
+    let least = Infinity;
+    for (const place of left) {
+      const fill = fillOf(place, least);
+      if (fill < least) [best, least] = [place, fill];
+      if (least === 0) break;
+    }
     const around = [...neighbours[best]!];
     largest = Math.max(
       largest,
       around.reduce((product, place) => product * sizes[place]!, sizes[best]!),
     );
     if (largest > most) return { order, largest };
-    const touched = new Set(around);
     for (const a of around) {
       neighbours[a]!.delete(best);
       for (const b of around) if (a !== b) neighbours[a]!.add(b);
     }
-    for (const a of around) for (const b of neighbours[a]!) touched.add(b);
     left.delete(best);
     order.push(best);
-    for (const place of touched) if (left.has(place)) fills.set(place, fillOf(place));
   }
   return { order, largest };
 }
@@ -129,8 +146,16 @@ export function cheapestPick(
     return { of, values };
   };
   const tables: Table[] = [
-    ...choosers.map(({ costs }, place) => tableOf([place], ([option]) => costs[option!]!)),
-    ...relations.map(({ of, allows }) => tableOf(of, (options) => (allows(options) ? 0 : Infinity))),
+    ...choosers.map((chooser, place) =>
+      keptTables(chooser, [place], () => tableOf([place], ([option]) => chooser.costs[option!]!)),
+    ),
+    ...relations.map((relation) =>
+      keptTables(
+        relation,
+        relation.of.map((place) => choosers[place]),
+        () => tableOf(relation.of, (options) => (relation.allows(options) ? 0 : Infinity)),
+      ),
+    ),
   ];
   const live = new Set(tables.keys());
   const at = sizes.map(() => [] as number[]);
@@ -141,11 +166,7 @@ export function cheapestPick(
     const at = of.indexOf(place);
     return at < 0 ? 0 : of.slice(at + 1).reduce((product, each) => product * sizes[each]!, 1);
   };
-  const steps: { readonly place: number; readonly around: readonly number[]; readonly best: Uint16Array }[] = [];
-  let cost = 0;
-  for (const place of order) {
-    const here = at[place]!.filter((number) => live.has(number));
-    const mine = here.map((number) => tables[number]!);
+  const workedOff = (place: number, mine: readonly Table[]): Step => {
     const around = [...new Set(mine.flatMap(({ of }) => of))].filter((each) => each !== place).sort((a, b) => a - b);
     const across = around.map((each) => sizes[each]!);
     const entries = across.reduce((product, size) => product * size, 1);
@@ -172,11 +193,21 @@ export function cheapestPick(
       }
       values[entry] = least;
     });
+    return { around, best, message: { of: around, values } };
+  };
+
+  const steps: (Step & { readonly place: number })[] = [];
+  let cost = 0;
+  for (const place of order) {
+    const here = at[place]!.filter((number) => live.has(number));
+    const mine = here.map((number) => tables[number]!);
+    const step = keptSteps(mine[0]!, [place, ...mine], () => workedOff(place, mine));
     for (const number of here) live.delete(number);
-    steps.push({ place, around, best });
-    if (around.length === 0) cost += values[0]!;
+    steps.push({ place, ...step });
+    const { around, message } = step;
+    if (around.length === 0) cost += message.values[0]!;
     else {
-      tables.push({ of: around, values });
+      tables.push(message);
       live.add(tables.length - 1);
       for (const each of around) at[each]!.push(tables.length - 1);
     }

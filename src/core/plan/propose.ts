@@ -7,7 +7,7 @@ import type { Endurance } from "../measure/endurance";
 import type { JointResult } from "../measure/assess-joint";
 import type { RowResult } from "../measure/assess-row";
 import type { Order } from "../order/order";
-import type { CompiledPack } from "../pack/compile-pack";
+import type { CompiledPack, Row } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 import { keptBeside } from "../same";
 import { compareWitness } from "./compare-witness";
@@ -21,6 +21,8 @@ import { needOf, type Rows } from "./row-needs";
 import { goes, optionKey, sameOption } from "./same-option";
 import {
   besideOthers,
+  groupsOf,
+  type Together,
   verdictsBeside,
   samePick,
   settle,
@@ -69,8 +71,10 @@ interface PlaceInHand extends Place, PartOptions {
   readonly joined: Joined;
 }
 
+const keptDeciding = keptBeside<CompiledPack, ReadonlyMap<string, readonly Row[]>>();
 const keptPlaces = keptBeside<RowResult, PlaceInHand>();
 const keptChoices = keptBeside<PlaceInHand, Choice>();
+const keptStamps = keptBeside<PlaceInHand, object>();
 
 /** Which parts are always renewed, and by which list. */
 function alwaysNew({ pack, order }: Pick<Ground, "pack" | "order">): ReadonlyMap<string, Problem> {
@@ -92,13 +96,16 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
   const inJoint = new Set(joints.flatMap(({ row: { joint }, ends }) => joint.givesWay.map((end) => ends.get(end)?.row.id))); // prettier-ignore
   const prices = new Map(pack.pack.worth?.classes.map((each) => [each.class, each]));
   const renewed = alwaysNew(ground);
-  const bySlot = groupBy(
-    [...rows.values()].filter(({ row }) => row.at.feature.decides),
-    ({ row }) => row.slot.id,
+  const bySlot = keptDeciding(pack, [], () =>
+    groupBy(
+      [...pack.rows.values()].filter(({ at }) => at.feature.decides),
+      ({ slot }) => slot.id,
+    ),
   );
   const byPart = groupBy(decisions, ({ part }) => part);
   return new Map(
-    [...bySlot].map(([slot, here]): [string, PlaceInHand] => {
+    [...bySlot].map(([slot, ids]): [string, PlaceInHand] => {
+      const here = ids.map(({ id }) => rows.get(id)!);
       const [{ part, row }] = here as [RowResult, ...RowResult[]];
       const needs = here.map((each) =>
         needOf(each, inJoint.has(each.row.id), rows, { rule: order.rule, facts: pack.facts }),
@@ -139,29 +146,42 @@ function pinOf({ joined, optionFor, decisions }: PlaceInHand): Option | null {
   return option && !isRefused ? option : null;
 }
 
-/** What the program picks from: what has to be cleaned is not used as it is, though a person may say so. */
-const pickable = (options: readonly Option[]): readonly Option[] => {
+/**
+ * What the program picks from: what has to be cleaned is not used as it is, though a person may say so; and of ways that
+ * do the same to a part, only by another size, the first that surely may be is enough, unless others have to agree on it.
+ */
+function pickable({ options, needs }: Pick<PlaceInHand, "options" | "needs">): readonly Option[] {
   const isDirty = options.some(({ disposition }) => disposition === "clean");
-  return options.filter((option) => isOnOffer(option) && !(isDirty && option.disposition === "reuse"));
-};
+  const sizesAgree = needs.some(({ row }) => row.row.at.feature.rework?.oneSize === "engine");
+  const done = new Set<string>();
+  return options.filter((option) => {
+    if (!isOnOffer(option) || (isDirty && option.disposition === "reuse")) return false;
+    if (option.disposition !== "rework" || sizesAgree) return true;
+    const same = option.ways.map(({ feature }) => feature).join(" ");
+    if (done.has(same)) return false;
+    if (option.allowed === true) done.add(same);
+    return true;
+  });
+}
 
 const isOnOffer = ({ disposition }: Option) => disposition !== "hold" && disposition !== "keep";
 
 /** A settled pick in which decisions that leave no way are set aside, with those whose they were. */
 function settleBeside(
   candidates: ReadonlyMap<string, Candidate>,
-  couplings: Couplings,
+  groups: readonly Together[],
+  implications: Couplings["implications"],
   world: World,
   labourRate: number,
 ): { readonly settled: Settled; readonly stuck: readonly Group[] } {
-  const settled = settle(candidates, couplings, world, labourRate);
+  const settled = settle(candidates, groups, implications, world, labourRate);
   const stuck = settled.groups.filter(({ state }) => state === "no-pick");
   if (stuck.length === 0) return { settled, stuck };
   const free = new Set(stuck.flatMap(({ places }) => places));
   const without = new Map(
     [...candidates].map(([slot, each]) => [slot, free.has(slot) ? { ...each, pin: null } : each]),
   );
-  return { settled: settle(without, couplings, world, labourRate), stuck };
+  return { settled: settle(without, groups, implications, world, labourRate), stuck };
 }
 
 /** What a place hangs together with, and by what. */
@@ -173,9 +193,12 @@ interface Around {
   readonly from: readonly string[];
 }
 
+const none: readonly never[] = [];
+const keptReach = keptBeside<PlaceInHand, Pick<Around, "places" | "from">>();
+
 /** The same for every place. */
 function allAround(
-  slots: readonly string[],
+  placeAt: ReadonlyMap<string, PlaceInHand>,
   { couplings, agreements, implications }: Couplings,
 ): ReadonlyMap<string, Around> {
   const from = groupByKeys(implications, ({ on }) => on);
@@ -184,11 +207,17 @@ function allAround(
     groupByKeys(agreements, ({ places }) => places),
   ];
   return new Map(
-    slots.map((slot): [string, Around] => {
-      const here = { couplings: of.get(slot) ?? [], agreements: agreed.get(slot) ?? [] };
-      const places = new Set([...here.couplings, ...here.agreements].flatMap((each) => each.places));
-      places.delete(slot);
-      return [slot, { ...here, places: [...places], from: (from.get(slot) ?? []).flatMap((each) => each.from) }];
+    [...placeAt].map(([slot, place]): [string, Around] => {
+      const here = { couplings: of.get(slot) ?? none, agreements: agreed.get(slot) ?? none };
+      const follows = from.get(slot) ?? none;
+      // Agreements and implications are made anew each time, of the same places.
+      const basis = [...here.couplings, ...here.agreements.map(({ id }) => id), ...follows.map(({ id }) => id)];
+      const reach = keptReach(place, basis, () => {
+        const places = new Set([...here.couplings, ...here.agreements].flatMap((each) => each.places));
+        places.delete(slot);
+        return { places: [...places], from: follows.flatMap((each) => each.from) };
+      });
+      return [slot, { ...here, ...reach }];
     }),
   );
 }
@@ -217,12 +246,13 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
   const cameFrom = new Map(ground.cameOut.map(({ part, slot }) => [part, slot]));
   const ranIn = ({ id, origin, slot }: Part) => cameFrom.get(id) ?? (origin === "engine" ? slot : null);
   const couplings = couplingsOf({ pack, order, placeAt: places, ranIn, joints: ground.joints, rule: order.rule });
-  const couplingsAt = allAround([...places.keys()], couplings);
+  const couplingsAt = allAround(places, couplings);
 
   const candidates = new Map<string, Candidate>(
-    [...places].map(([slot, place]) => [slot, { slot, place, pin: pinOf(place), options: pickable(place.options) }]),
+    [...places].map(([slot, place]) => [slot, { slot, place, pin: pinOf(place), options: pickable(place) }]),
   );
-  const inWorld = (world: World) => settleBeside(candidates, couplings, world, labourRate);
+  const groups = groupsOf([...places.keys()], couplings);
+  const inWorld = (world: World) => settleBeside(candidates, groups, couplings.implications, world, labourRate);
   let hopeful = inWorld("open-allowed");
   // A decision that its mates refuse, and that nobody gave a reason for, does not stand against them.
   for (let more = true; more;) {
@@ -239,7 +269,9 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
   const wary = inWorld("open-refused");
   const worlds = [hopeful.settled, wary.settled] as const;
 
-  const differs = (slot: string) => !samePick(worlds[0].picks.get(slot), worlds[1].picks.get(slot));
+  const keys = worlds.map(({ picks }) => new Map([...picks].map(([slot, pick]) => [slot, pick && optionKey(pick)])));
+  const doubtful = new Set([...places.keys()].filter((slot) => keys[0]!.get(slot) !== keys[1]!.get(slot)));
+  const differs = (slot: string) => doubtful.has(slot);
   const mateInDoubt = (slot: string): string | null => {
     const { places: mates, from } = couplingsAt.get(slot)!;
     const mate = mates.find(differs) ?? from.find((each) => each !== slot && differs(each));
@@ -247,25 +279,26 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
   };
 
   const groupAt = new Map(worlds[0].groups.flatMap((group) => group.places.map((slot) => [slot, group] as const)));
-  const keys = worlds.map(({ picks }) => new Map([...picks].map(([slot, pick]) => [slot, pick && optionKey(pick)])));
   const pinKey = (slot: string) => {
     const { pin } = candidates.get(slot)!;
     return pin && optionKey(pin);
   };
+  /** The same object while what is picked for a place, and from what, is the same. */
+  const stamps = new Map(
+    [...places].map(([slot, place]) => [
+      slot,
+      keptStamps(place, [pinKey(slot), ...keys.map((of) => of.get(slot))], () => ({})),
+    ]),
+  );
   /** All that a choice rests on besides its own place. */
   const basisOf = ({ slot }: PlaceInHand): readonly unknown[] => {
     const at = couplingsAt.get(slot)!;
-    return [
-      labourRate,
-      ...worlds.map(({ implied }) => implied.get(slot)?.by),
-      ...keys.map((of) => of.get(slot)),
-      pinKey(slot),
-      groupAt.get(slot)?.state,
-      mateInDoubt(slot),
-      ...at.couplings.map(({ joint }) => joint),
-      ...[...at.from, ...(couplings.after.get(slot) ?? [])].flatMap((other) => keys.map((of) => of.get(other))),
-      ...at.places.flatMap((other) => [places.get(other), pinKey(other), ...keys.map((of) => of.get(other))]),
-    ];
+    const basis: unknown[] = [labourRate, stamps.get(slot), groupAt.get(slot)?.state, mateInDoubt(slot)];
+    for (const { implied } of worlds) basis.push(implied.get(slot)?.by);
+    for (const { rests } of at.couplings) basis.push(...rests);
+    for (const others of [at.places, at.from, couplings.after.get(slot) ?? []])
+      for (const other of others) basis.push(stamps.get(other));
+    return basis;
   };
   const choiceOf = (place: PlaceInHand): Choice => {
     const { slot, needs, part, decisions, joined } = place;
@@ -289,7 +322,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
     const pickIn = (world: Settled, name: World): Option | null => {
       if (!candidates.get(slot)!.pin) return world.picks.get(slot) ?? null;
       const may = (allowed: boolean | null) => allowed === true || (allowed === null && name === "open-allowed");
-      return pickable(place.options)
+      return pickable(place)
         .filter((option) => may(meet([option, besideOthers(slot, option, at, world)]).allowed))
         .reduce<Option | null>((best, option) => (best && weight(best) <= weight(option) ? best : option), null);
     };
@@ -364,7 +397,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       const own = place.optionFor(option);
       if (!own || own.allowed === false) return null;
       const pinned = new Map(candidates).set(slot, { ...candidates.get(slot)!, pin: own });
-      const { picks } = settle(pinned, couplings, "open-allowed", labourRate);
+      const { picks } = settle(pinned, groups, couplings.implications, "open-allowed", labourRate);
       if (besideOthers(slot, own, couplingsAt.get(slot)!, { ...worlds[0], picks }).allowed === false) return null;
       return [...picks].flatMap(([other, pick]) =>
         other !== slot && pick && !samePick(pick, worlds[0].picks.get(other)) ? [{ slot: other, option: pick }] : [],

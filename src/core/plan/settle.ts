@@ -2,10 +2,10 @@ import { meet, type Verdict } from "../condition/verdict";
 import { groupBy } from "../group";
 import type { Coupling, Couplings } from "./couplings";
 import type { Option } from "./option";
-import { cheapestPick, mostEntries, type Chooser, type Relation } from "./pick";
+import { cheapestPick, type Chooser, type Relation } from "./pick";
 import { weightOf } from "./price-option";
 import { goes, optionKey } from "./same-option";
-import { isSame, keptBeside } from "../same";
+import { keptBeside, keptByName } from "../same";
 
 /** A place with what may be picked for it. */
 export interface Candidate {
@@ -43,11 +43,15 @@ const changesAtMost = 4096;
 
 const isChange = ({ disposition }: Option) => disposition !== "reuse";
 
-/** Places that hang together by couplings and agreements, each with what it hangs by. */
-export function groupsOf(
-  slots: readonly string[],
-  { couplings, agreements }: Couplings,
-): readonly (readonly string[])[] {
+/** Places that hang together, and what they hang by. */
+export interface Together {
+  readonly places: readonly string[];
+  readonly couplings: readonly Coupling[];
+  readonly agreements: Couplings["agreements"];
+}
+
+/** All places in the groups in which they hang together. */
+export function groupsOf(slots: readonly string[], { couplings, agreements }: Couplings): readonly Together[] {
   const root = new Map(slots.map((slot) => [slot, slot]));
   const find = (slot: string): string => {
     let at = slot;
@@ -60,7 +64,14 @@ export function groupsOf(
       const [a, b] = [find(places[0]!), find(place)];
       if (a !== b) root.set(b, a);
     }
-  return [...groupBy(slots, find).values()];
+  const [coupled, agreed] = [couplings, agreements].map((all) =>
+    groupBy<string, { readonly places: readonly string[] }>(all, ({ places }) => find(places[0]!)),
+  ) as [ReadonlyMap<string, readonly Coupling[]>, ReadonlyMap<string, Couplings["agreements"]>];
+  return [...groupBy(slots, find)].map(([of, places]) => ({
+    places,
+    couplings: coupled.get(of) ?? [],
+    agreements: agreed.get(of) ?? [],
+  }));
 }
 
 interface Outcome {
@@ -75,45 +86,9 @@ const keptGroups: Readonly<Record<World, ReturnType<typeof keptBeside<object, Ou
   "open-refused": keptBeside(),
 };
 
-/** What couplings answered, by the fit they are of: a table of options by their number, 0 where nobody asked yet. */
-const answers = new WeakMap<object, Map<string, { readonly basis: readonly unknown[]; readonly table: Int8Array }>>();
-const coded = new Map<boolean | null, number>([
-  [true, 1],
-  [false, 2],
-  [null, 3],
-]);
-const decoded = [null, true, false, null] as const;
-
-/** A coupling for options by their number, asked once for each combination while nothing it rests on is another. */
-function answersOf(
-  coupling: Coupling,
-  name: string,
-  basis: readonly unknown[],
-  offers: readonly (readonly Option[])[],
-  stays: (slot: string) => boolean,
-): (options: readonly number[]) => boolean | null {
-  const judge = (options: readonly number[]) =>
-    coupling.judge(
-      options.map((option, at) => offers[at]![option]!),
-      stays,
-    ).allowed;
-  if (!coupling.joint) return judge;
-  let known = answers.get(coupling.joint);
-  if (!known) answers.set(coupling.joint, (known = new Map()));
-  let kept = known.get(name);
-  if (!kept || !isSame(kept.basis, basis)) {
-    const entries = offers.reduce((product, options) => product * options.length, 1);
-    kept = { basis, table: new Int8Array(Math.min(entries, mostEntries)) };
-    known.set(name, kept);
-  }
-  const { table } = kept;
-  return (options) => {
-    const entry = options.reduce((sofar, option, at) => sofar * offers[at]!.length + option, 0);
-    if (entry >= table.length) return judge(options);
-    if (table[entry] === 0) table[entry] = coded.get(judge(options))!;
-    return decoded[table[entry]!]!;
-  };
-}
+/** What the pick is made from, the very same while a place, a decision, a fit or what follows from others is. */
+const keptChoosers = keptByName<object, Chooser>();
+const keptRelations = keptByName<object, Relation>();
 
 const mayBe = (world: World, allowed: boolean | null) =>
   allowed === true || (allowed === null && world === "open-allowed");
@@ -123,15 +98,16 @@ const mayBe = (world: World, allowed: boolean | null) =>
  * Implications are followed afterwards, each group they reach settled again, until nothing more follows; they only take
  * away, so that this ends, and all that are triggered at once are followed at once, so that their order is nothing.
  *
+ * @param groups      all places, as they hang together
  * @param labourRate  of an hour, in major units: what work is weighed by
  */
 export function settle(
   candidates: ReadonlyMap<string, Candidate>,
-  couplings: Couplings,
+  groups: readonly Together[],
+  implications: Couplings["implications"],
   world: World,
   labourRate: number,
 ): Settled {
-  const slots = [...candidates.keys()];
   const against = new Map<string, Map<string, { by: string; says: (option: Option) => Verdict | null }>>();
   const implied = (slot: string, option: Option): Verdict =>
     meet([...(against.get(slot)?.values() ?? [])].flatMap(({ says }) => says(option) ?? []));
@@ -145,62 +121,63 @@ export function settle(
       (option) => !goes(option.disposition) && option.ways.length === 0 && mayBe(world, option.allowed),
     );
   };
-  const groups = groupsOf(slots, couplings).map((places) => {
-    const here = new Set(places);
-    return {
-      places,
-      couplings: couplings.couplings.filter((each) => here.has(each.places[0]!)),
-      agreements: couplings.agreements.filter((each) => here.has(each.places[0]!)),
-    };
-  });
-
-  const pickOf = ({ places, couplings: among, agreements }: (typeof groups)[number]): Outcome => {
+  const pickOf = ({ places, couplings: among, agreements }: Together): Outcome => {
     const number = new Map(places.map((slot, at) => [slot, at]));
     const offers = places.map((slot) => {
       const { pin, options } = candidates.get(slot)!;
       return pin ? [pin] : options;
     });
-    const choosers: Chooser[] = places.map((slot, at) => ({
-      costs: offers[at]!.map((option) =>
-        isPinned(slot) || mayBe(world, meet([option, implied(slot, option)]).allowed)
-          ? weightOf(option, labourRate) * changesAtMost + (isChange(option) ? 1 + option.ways.length : 0)
-          : Infinity,
-      ),
-    }));
+    const placeOf = (slot: string) => candidates.get(slot)!.place;
+    const pinKey = (slot: string) => {
+      const { pin } = candidates.get(slot)!;
+      return pin && optionKey(pin);
+    };
+    const choosers: Chooser[] = places.map((slot, at) =>
+      keptChoosers(placeOf(slot), world, [pinKey(slot), signature(slot), labourRate], () => ({
+        costs: offers[at]!.map((option) =>
+          isPinned(slot) || mayBe(world, meet([option, implied(slot, option)]).allowed)
+            ? weightOf(option, labourRate) * changesAtMost + (isChange(option) ? 1 + option.ways.length : 0)
+            : Infinity,
+        ),
+      })),
+    );
     const relations: Relation[] = [];
     for (const coupling of among) {
       // What people decided for every end of it is theirs; it is said, and not undone.
       if (coupling.places.every(isPinned)) continue;
-      const someone = coupling.places.some(isPinned);
       const of = coupling.places.map((slot) => number.get(slot)!);
-      const answer = answersOf(
-        coupling,
-        `${world} ${coupling.id}`,
-        [
-          ...coupling.places.flatMap((slot) => {
-            const { place, pin } = candidates.get(slot)!;
-            return [place, pin && optionKey(pin), stays(slot)];
-          }),
-        ],
-        of.map((at) => offers[at]!),
-        stays,
+      const basis = [...of, ...coupling.rests];
+      for (const slot of coupling.places) basis.push(placeOf(slot), pinKey(slot), stays(slot));
+      relations.push(
+        keptRelations(placeOf(coupling.places[0]!), `${world} ${coupling.id}`, basis, () => {
+          const someone = coupling.places.some(isPinned);
+          return {
+            of,
+            allows: (options) => {
+              const { allowed } = coupling.judge(
+                options.map((option, at) => offers[of[at]!]![option]!),
+                stays,
+              );
+              return mayBe(world, allowed) || (allowed === null && someone);
+            },
+          };
+        }),
       );
-      relations.push({
-        of,
-        allows: (options) => {
-          const allowed = answer(options);
-          return mayBe(world, allowed) || (allowed === null && someone);
-        },
-      });
     }
-    for (const { places: of, values, takes } of agreements) {
+    for (const { id, places: of, values, takes } of agreements) {
       if (of.every(isPinned)) continue;
       const hub = choosers.length;
-      choosers.push({ costs: values.map(() => 0) });
+      choosers.push(
+        keptChoosers(placeOf(of[0]!), `${world} ${id}`, [values.length], () => ({ costs: values.map(() => 0) })),
+      );
       for (const slot of of) {
         const at = number.get(slot)!;
-        const taken = offers[at]!.map((option) => new Set(takes(slot, option)));
-        relations.push({ of: [at, hub], allows: ([option, value]) => taken[option!]!.has(values[value!]!) });
+        relations.push(
+          keptRelations(placeOf(slot), `${world} ${id}`, [at, hub, pinKey(slot)], () => {
+            const taken = offers[at]!.map((option) => new Set(takes(slot, option)));
+            return { of: [at, hub], allows: ([option, value]) => taken[option!]!.has(values[value!]!) };
+          }),
+        );
       }
     }
     const found = cheapestPick(choosers, relations);
@@ -212,11 +189,11 @@ export function settle(
   };
 
   const picks = new Map<string, Option | null>();
-  const states = new Map<(typeof groups)[number], Group>();
-  const settleGroup = (group: (typeof groups)[number]) => {
+  const states = new Map<Together, Group>();
+  const settleGroup = (group: Together) => {
     const basis = [
       labourRate,
-      ...group.couplings.flatMap(({ joint }) => joint ?? []),
+      ...group.couplings.flatMap(({ rests }) => rests),
       ...group.places.flatMap((slot) => {
         const { place, pin } = candidates.get(slot)!;
         return [place, pin && optionKey(pin), signature(slot)];
@@ -232,7 +209,7 @@ export function settle(
 
   for (;;) {
     const reached = new Set<string>();
-    for (const { id, from, triggers, on, against: says } of couplings.implications) {
+    for (const { id, from, triggers, on, against: says } of implications) {
       const by = from.find((slot) => {
         const picked = picks.get(slot);
         return picked ? triggers(slot, picked) : false;
