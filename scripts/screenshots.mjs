@@ -56,7 +56,15 @@ const views = [
   { name: "owner", size: phone, go: openOwner },
   { name: "fits", go: openFits },
   { name: "map", go: openMap },
-  { name: "find", theme: "light", go: openFind },
+  {
+    name: "settings",
+    theme: "light",
+    go: (page) =>
+      page
+        .getByRole("link", { name: "Settings" })
+        .click()
+        .then(() => page.getByRole("heading", { name: "Settings of the shop" }).waitFor()),
+  },
 ];
 
 async function openFerry(page) {
@@ -115,7 +123,7 @@ async function openOwner(page) {
 async function openDecide(page) {
   await page.getByRole("link", { name: /Ferry Marigold/ }).click();
   await page.getByRole("link", { name: /^Decide/ }).click();
-  await page.getByRole("button", { name: /^big-end journal 5/ }).click();
+  await page.getByRole("button", { name: /^Crankshaft/ }).click();
 }
 
 async function openFits(page) {
@@ -131,13 +139,6 @@ async function openMap(page) {
   await page.keyboard.press("Escape");
   await page.keyboard.press("m");
   await page.getByRole("group", { name: "Engine map" }).waitFor();
-}
-
-async function openFind(page) {
-  await openFerry(page);
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("/");
-  await page.keyboard.type("shell 5");
 }
 
 async function openHandOver(page) {
