@@ -9,6 +9,7 @@ const ferry = (JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").spl
 const screens: [path: string, heading: string, fits?: false][] = [
   ["/", "On the bench", false],
   ["/gauges", "Gauges and masters", false],
+  ["/settings", "Settings of the shop", false],
   [`/jobs/${ferry}/intake`, "Before anything is touched"],
   [`/jobs/${ferry}/identify`, "What engine this really is"],
   [`/jobs/${ferry}/strip`, "Apart, in order"],

@@ -123,7 +123,7 @@ test("evidence of harm to a part never turns a refusal of that part into an offe
         }
       }
     }),
-    { numRuns: 6 },
+    { numRuns: 4 },
   );
 });
 
