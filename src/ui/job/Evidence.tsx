@@ -13,16 +13,19 @@ export function Evidence({ reasons, most }: { reasons: readonly Problem[]; most:
   const { wording } = useJob();
   if (reasons.length === 0) return null;
   const sorted = [...reasons].sort((a, b) => weight(a) - weight(b));
+  const weighty = sorted.filter((reason) => weight(reason) < 2);
+  // Beside what refuses or is open, what is only told is counted.
+  const shown = (weighty.length > 0 ? weighty : sorted).slice(0, weighty.length > 0 ? most : Math.min(most, 3));
   return (
     <chakra.ul mt="10px" aria-label="What speaks for and against using it again">
-      {sorted.slice(0, most).map((reason, at) => (
+      {shown.map((reason, at) => (
         <chakra.li key={at} fontSize="12px" lineHeight="1.35" mt="4px" color={inkOf[weight(reason)]!}>
           {sayProblem(reason, wording)}
         </chakra.li>
       ))}
-      {sorted.length > most && (
+      {sorted.length > shown.length && (
         <chakra.li fontSize="12px" color="quiet" mt="4px">
-          and {sorted.length - most} more
+          and {sorted.length - shown.length} more
         </chakra.li>
       )}
     </chakra.ul>

@@ -79,7 +79,7 @@ export function PartCard({ line }: { line: readonly Choice[] }) {
           )}
         </chakra.ul>
       )}
-      <Evidence reasons={choice.options[0]!.reasons} most={10} />
+      <Evidence reasons={choice.options[0]!.reasons} most={6} />
     </Tag>
   );
 }
