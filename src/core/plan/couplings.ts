@@ -271,7 +271,7 @@ export const slotsOf = ({ pack }: CompiledPack, parts: Parts): readonly string[]
   });
 
 /** Two lists of places in pairs: in order, or one with each of several. */
-export function inPairs(one: readonly string[], other: readonly string[]): readonly (readonly [string, string])[] {
+function inPairs(one: readonly string[], other: readonly string[]): readonly (readonly [string, string])[] {
   const count = one.length === 1 || other.length === 1 ? Math.max(one.length, other.length) : Math.min(one.length, other.length); // prettier-ignore
   return Array.from({ length: count }, (_, at): [string, string] => [
     one[one.length === 1 ? 0 : at]!,

@@ -45,7 +45,7 @@ export interface PartOptions {
 const mostBundles = 64;
 
 /** How a crack's repair is called among the ways. */
-export const crackAspect = "crack";
+const crackAspect = "crack";
 const crackRepair = "crack-repair";
 
 export const aspectId = ({ row: { row } }: Need): string =>
@@ -227,10 +227,18 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     ? [other("upgrade", tell(problem("upgrade-offered", [partClass.id], { name: upgrade.name, why: upgrade.why })))]
     : [];
 
+  // What nobody uses again is kept for no other engine either.
+  const lost = ofPart.filter((each) => each.never && each.allowed === false);
+  const keep: Option =
+    lost.length > 0
+      ? { ...other("keep", { allowed: false, reasons: lost.flatMap(({ reasons }) => reasons) }), never: true }
+      : other("keep", { allowed: true, reasons: [] });
+
   const optionFor = ({ disposition, ways }: WayToGo): Option | null => {
     if (disposition === "replace") return replace;
     if (disposition === "upgrade") return better[0] ?? null;
-    if (disposition === "keep" || disposition === "hold") return other(disposition, { allowed: true, reasons: [] });
+    if (disposition === "keep") return keep;
+    if (disposition === "hold") return other(disposition, { allowed: true, reasons: [] });
     const steps = new Map(ways.map(({ feature, step }) => [feature, step]));
     if (steps.size !== ways.length) return null;
     for (const [feature, step] of steps) {
@@ -290,7 +298,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
       ...reworks.map((steps) => bundle("rework", steps)),
       ...better,
       replace,
-      other("keep", { allowed: true, reasons: [] }),
+      keep,
       other("hold", { allowed: true, reasons: [] }),
     ],
     optionFor,

@@ -8,7 +8,7 @@ export interface Money {
   readonly high: number;
 }
 
-export const noMoney: Money = { low: 0, likely: 0, high: 0 };
+const noMoney: Money = { low: 0, likely: 0, high: 0 };
 
 /** Minor units in a major one. */
 export const minorUnits = 100;
@@ -24,7 +24,7 @@ export function moneyOf(price: Price["replace"] | undefined): Money | null {
     : { low: minor(price.low), likely: minor(price.likely), high: minor(price.high) };
 }
 
-export const plus = (a: Money, b: Money): Money => ({
+const plus = (a: Money, b: Money): Money => ({
   low: a.low + b.low,
   likely: a.likely + b.likely,
   high: a.high + b.high,

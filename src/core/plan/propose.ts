@@ -320,7 +320,13 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
 
     // Of what is decided the proposal is what would be picked beside the others, so that it can differ from it.
     const pickIn = (world: Settled, name: World): Option | null => {
-      if (!candidates.get(slot)!.pin) return world.picks.get(slot) ?? null;
+      const mine = candidates.get(slot)!;
+      if (!mine.pin) return world.picks.get(slot) ?? null;
+      // What somebody decided of his own mind must not make its mates follow, and so itself right.
+      if (decisions.some(({ reason }) => reason !== null)) {
+        const without = new Map(candidates).set(slot, { ...mine, pin: null });
+        return settle(without, groups, couplings.implications, name, labourRate).picks.get(slot) ?? null;
+      }
       const may = (allowed: boolean | null) => allowed === true || (allowed === null && name === "open-allowed");
       return pickable(place)
         .filter((option) => may(meet([option, besideOthers(slot, option, at, world)]).allowed))

@@ -80,7 +80,7 @@ function whyNot({ row }: Judged, result: CharacteristicResult): Problem[] {
   ];
 }
 
-export const whyNotAll = (judged: Judged): Problem[] =>
+const whyNotAll = (judged: Judged): Problem[] =>
   [judged.governing, ...judged.derived].flatMap((result) => whyNot(judged, result));
 
 /** What is still to be measured before a row can be judged. */
@@ -90,7 +90,7 @@ const stillOpen = (row: RowResult): Problem =>
     missing: row.points.length - row.measured,
   });
 
-export const evidenceOf = (row: RowResult): Problem[] => [
+const evidenceOf = (row: RowResult): Problem[] => [
   ...whyNotAll(row),
   ...(row.accepted === null && row.measured < row.points.length ? [stillOpen(row)] : []),
 ];

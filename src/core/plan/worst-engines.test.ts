@@ -82,6 +82,20 @@ test("one crack to be repaired and one to be watched are both, and neither hides
   expect(proposal.reasons.map(({ code }) => code)).toEqual(expect.arrayContaining(["cracked-repairable", "crack-watched"])); // prettier-ignore
 });
 
+test("what is scrapped is kept for no other build, and a decision of one's own does not make itself right", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew();
+  bench.add("part-scrapped", { part: bench.partIn.get("rod-2")!, why: "bent", made: "marked", certificate: null });
+  decide(bench, "rod-2", "keep", { reason: "A spare." });
+  expect(isSettled(choiceAt(judged(bench), "rod-2"))).toBe(false);
+  // One spring is wanted new: its set follows, and yet the evidence for it is what it was.
+  decide(bench, "spring-1i", "replace", { reason: "Owner's wish." });
+  const { choices, holds } = judged(bench);
+  const [mine, mate] = ["spring-1i", "spring-2i"].map((slot) => choiceAt({ choices }, slot).proposal.disposition);
+  expect([mine, mate]).toEqual(["reuse", "replace"]);
+  expect(holds.map(({ code, path }) => `${code} ${path.join()}`)).not.toContain("evidence-changed spring-1i");
+});
+
 test("decisions by feature of an older record count together: in part they settle nothing", () => {
   const bench = new TestBench(orrinshaw);
   bench.readRestAsNew();
