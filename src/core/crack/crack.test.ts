@@ -330,7 +330,7 @@ describe("a casting", () => {
     expect(tunnel().options.map((option) => [option.disposition, option.allowed])).toEqual([
       ["reuse", false],
       ["replace", true],
-      ["keep", true],
+      ["keep", false],
       ["hold", true],
     ]);
     bench.add("finding-made", {
