@@ -38,6 +38,7 @@ const evidence = (answer: boolean | null, reason: Problem, more: Partial<Evidenc
   never: false,
   cleans: false,
   on: null,
+  seenAt: null,
   ...more,
 });
 

@@ -16,6 +16,8 @@ export interface EvidenceVerdict extends Verdict {
   readonly cleans: boolean;
   /** The measured places it concerns, as readings name them; null for the part as a whole. */
   readonly on: readonly string[] | null;
+  /** When it was last seen; null where it was not seen but tested, weighed or read. */
+  readonly seenAt: string | null;
 }
 
 type Then = Consequence["then"];
@@ -35,11 +37,14 @@ export function usualConsequence(nature: Nature, grade: 1 | 2 | 3, hurtsPeople: 
 const survives = (nature: Nature) => nature !== "deposit" && nature !== "surface";
 
 /** What stands for a line: what was seen after cleaning, or where cleaning takes it away what was seen before. */
-function standing({ kind, findings }: FindingLine): { readonly value: string; readonly grade: number } | null {
+function standing({
+  kind,
+  findings,
+}: FindingLine): { readonly value: string; readonly grade: number; readonly at: string } | null {
   const phases = kind.lostByCleaning && kind.nature !== "deposit" ? ["before-cleaning", "after-cleaning"] : ["after-cleaning", "before-cleaning"]; // prettier-ignore
   for (const phase of phases) {
     const here = findings.filter((finding) => finding.phase === phase);
-    const graded = here.map(({ value }) => ({ value, grade: gradeOf(kind, value) ?? 3 }));
+    const graded = here.map(({ value, at }) => ({ value, at, grade: gradeOf(kind, value) ?? 3 }));
     // Two who differ are both heard until somebody settles it: the worse counts.
     if (graded.length > 0) return graded.reduce((worst, each) => (each.grade > worst.grade ? each : worst));
   }
@@ -80,7 +85,7 @@ export function findingVerdict(
   const [strictest] = matching.sort((a, b) => rank(b) - rank(a));
   // A pack that speaks of it and not of this grade lets it pass; one that is silent leaves it to practice.
   if (about.length > 0 && !strictest)
-    return { ...allowed, survivesMachining: false, never: false, cleans: false, on: null };
+    return { ...allowed, survivesMachining: false, never: false, cleans: false, on: null, seenAt: null };
   const then = strictest?.then ?? usualConsequence(kind.nature, seen.grade as 1 | 2 | 3, partClass.rule !== undefined);
   const params = {
     tag: part.tag,
@@ -101,5 +106,6 @@ export function findingVerdict(
     // A worn surface is of its place; heat, bending and cracks are of the part.
     on: isDeep ? null : (partClass.places.find(({ id }) => id === place?.id)?.on ?? null),
     never: strictest?.never ?? kind.nature === "broken",
+    seenAt: seen.at,
   };
 }

@@ -42,10 +42,11 @@ const lineKey = (part: string, finding: string, place: string | null) => `${part
 export const gradeOf = (kind: FindingKind, value: string): number | null =>
   value === nothingThere ? 0 : (kind.values.find((each) => each.id === value)?.grade ?? null);
 
+/** Of the same seen twice, what was seen last: it was there then. */
 const distinct = (findings: readonly Finding[]) =>
   findings.filter(
     (finding, at) =>
-      !findings.slice(0, at).some((other) => other.value === finding.value && other.phase === finding.phase),
+      !findings.slice(at + 1).some((other) => other.value === finding.value && other.phase === finding.phase),
   );
 
 /** Of a part nobody saw anything new on, what was made of it before. */

@@ -188,6 +188,8 @@ export const measureJudgement = judgement({
           part: z.string().nullable(),
           tag: z.string().nullable(),
           phase: Phase.nullable(),
+          /** The size it was brought to; null at the size it had when new. */
+          size: z.string().nullable(),
           accepted: z.boolean().nullable(),
           points: z.array(PointJson),
           characteristics: z.array(CharacteristicJson),
@@ -216,12 +218,13 @@ export const measureJudgement = judgement({
       ),
     },
     of: ({ rows, joints, endurance }) => ({
-      rows: [...rows.values()].map(({ row, part, phase, accepted, points, governing, derived }) => ({
+      rows: [...rows.values()].map(({ row, part, phase, size, accepted, points, governing, derived }) => ({
         row: row.id,
         name: row.name,
         part: part?.id ?? null,
         tag: part?.tag ?? null,
         phase,
+        size: size?.id ?? null,
         accepted,
         points: points.map(pointJson),
         characteristics: [governing, ...derived].map(characteristicJson),

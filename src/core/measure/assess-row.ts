@@ -8,6 +8,7 @@ import { estimate as estimateOf, mean, subtract, type Estimate } from "../quanti
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
 import { conformity, expandedUncertainty, stricter, type Conformity } from "./conformity";
 import { readingEstimate } from "./reading-estimate";
+import { sizeMade, type SizeMade } from "./size-made";
 import { decidingLimit, sizeWhenNew, wearLimit, wearShare } from "./wear";
 
 /** What was measured at one point. */
@@ -26,6 +27,12 @@ export interface RowResult {
   readonly row: Row;
   readonly part: Part | null;
   readonly phase: Phase | null;
+  /** The size it was brought to, where it was machined and measured since; null at the size it had when new. */
+  readonly size: SizeMade["step"] | null;
+  /** What it was before it was brought to that size, as far as anybody measured it. */
+  readonly before: RowResult | null;
+  /** When it was first measured after machining, where it was. */
+  readonly reworkedAt: string | null;
   readonly points: readonly PointResult[];
   readonly governing: CharacteristicResult;
   readonly derived: readonly CharacteristicResult[];
@@ -136,50 +143,66 @@ export const expansionOf = ({ partClass, at: { feature } }: Row): number | null 
 export const measuredPoints = (points: readonly PointResult[]): ReadonlyMap<string, Estimate> =>
   new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
 
+const reworkedOn = phases.indexOf("reworked");
+
 /** Everything the readings say of one feature of the part in one slot. */
 export function assessRow(row: Row, evidence: Evidence): RowResult {
-  const { feature } = row.at;
   const { part, readings } = evidenceFor(row, evidence);
-  const phase = newestPhase(readings, evidence.occasions);
-  const limit = decidingLimit(feature.governing);
-  const stop = wearLimit(limit, feature.governing.limits.new, feature.wearsTowards);
-  const fresh = sizeWhenNew(
-    feature.governing.limits.new,
-    feature.governing.nonNegative,
-    `new-size:${part?.id}:${row.at.id}`,
-  );
+  return assessReadings(row, part, readings, evidence);
+}
 
+function assessReadings(
+  row: Row,
+  part: Part | null,
+  readings: readonly Reading[],
+  { occasions, inConflict, facts, rule: jobsRule }: Omit<Evidence, "partIn" | "readingsOf">,
+): RowResult {
+  const { feature } = row.at;
+  const phase = newestPhase(readings, occasions);
   const expansionPerK = expansionOf(row);
-  const isPointwise = standsByPoint(feature.governing);
-  const points = feature.points.map((point): PointResult => {
-    // Where a new part reads something of its own at each point, the one limit is not about each of them.
-    const standsAlone = isPointwise && point.nominal === undefined;
-    const here = readingsAt(point.id, phase, readings, evidence.occasions);
-    const conflict = here.some((reading) => evidence.inConflict.has(reading.id));
+  const read = feature.points.map((point) => {
+    const here = readingsAt(point.id, phase, readings, occasions);
+    const conflict = here.some((reading) => inConflict.has(reading.id));
     const single = here
       .filter((reading) => isOfKind(reading, feature))
-      .flatMap((reading) => readingEstimate(reading, evidence.occasions.get(reading.occasion)!, expansionPerK) ?? []);
+      .flatMap((reading) => readingEstimate(reading, occasions.get(reading.occasion)!, expansionPerK) ?? []);
     // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
-    const estimate = conflict || single.length === 0 ? null : mean(single);
+    return { point, readings: here, conflict, estimate: conflict || single.length === 0 ? null : mean(single) };
+  });
+  const measured = new Map(read.flatMap(({ point, estimate }) => (estimate ? [[point.id, estimate] as const] : [])));
+
+  const isReworked = phase !== null && phases.indexOf(phase) >= reworkedOn;
+  const phaseOn = (reading: Reading) => phases.indexOf(occasions.get(reading.occasion)?.phase ?? "as-received");
+  const [since, earlier] = [
+    isReworked ? readings.filter((reading) => phaseOn(reading) >= reworkedOn) : [],
+    isReworked ? readings.filter((reading) => phaseOn(reading) < reworkedOn) : [],
+  ];
+  const made = isReworked && measured.size > 0 ? sizeMade(feature, mean([...measured.values()]).value) : null;
+  const characteristic = made?.governing ?? feature.governing;
+  const limit = decidingLimit(characteristic);
+  const stop = wearLimit(limit, characteristic.limits.new, feature.wearsTowards);
+  const fresh = sizeWhenNew(characteristic.limits.new, characteristic.nonNegative, `new-size:${part?.id}:${row.at.id}`);
+  const isPointwise = standsByPoint(characteristic);
+  const points = read.map(({ point, estimate, ...rest }): PointResult => {
+    // Where a new part reads something of its own at each point, the one limit is not about each of them.
+    const standsAlone = isPointwise && point.nominal === undefined;
     return {
+      ...rest,
       point: point.id,
       estimate,
       expanded: estimate ? expandedUncertainty(estimate) : null,
-      conformity: estimate && limit && standsAlone ? conformity(estimate, limit, feature.governing.nonNegative) : null,
+      conformity: estimate && limit && standsAlone ? conformity(estimate, limit, characteristic.nonNegative) : null,
       wear: estimate && fresh && stop !== null && standsAlone ? wearShare(estimate, fresh, stop) : null,
-      readings: here,
-      conflict,
     };
   });
 
-  const measured = measuredPoints(points);
-  const context: ExprContext = { points: feature.points, measured, facts: evidence.facts, refs: new Map() };
-  const rule = stricter(evidence.rule, row.partClass.rule?.atLeast);
+  const context: ExprContext = { points: feature.points, measured, facts, refs: new Map() };
+  const rule = stricter(jobsRule, row.partClass.rule?.atLeast);
   const between = feature.sampling && estimateOf(0, [[`form:${part?.id}:${row.at.id}`, feature.sampling.standardMm]]);
   const governing = assessCharacteristic(
-    feature.governing,
+    characteristic,
     context,
-    "fit" in feature.governing.expr ? null : fresh,
+    "fit" in characteristic.expr ? null : fresh,
     feature.wearsTowards,
     rule,
     between,
@@ -201,6 +224,12 @@ export function assessRow(row: Row, evidence: Evidence): RowResult {
     row,
     part,
     phase,
+    size: made?.step ?? null,
+    before:
+      made && earlier.length > 0
+        ? assessReadings(row, part, earlier, { occasions, inConflict, facts, rule: jobsRule })
+        : null,
+    reworkedAt: earliest(since.flatMap((reading) => occasions.get(reading.occasion)?.at ?? [])),
     points,
     governing,
     derived,
@@ -208,3 +237,9 @@ export function assessRow(row: Row, evidence: Evidence): RowResult {
     measured: measured.size,
   };
 }
+
+const earliest = (times: readonly string[]): string | null =>
+  times.reduce<string | null>(
+    (first, at) => (first !== null && Date.parse(first) <= Date.parse(at) ? first : at),
+    null,
+  );

@@ -145,6 +145,8 @@ export function enduranceOf(
   const limit = wearLimit(limits[limitKind], limits.new, feature.wearsTowards);
   if (
     hoursWanted === null ||
+    // Of a surface that was machined since, the hours behind it say nothing.
+    row.size !== null ||
     feature.byEvent ||
     !row.part ||
     !fresh ||

@@ -245,14 +245,18 @@ function oneSize(places: readonly Place[]): Agreement[] {
     const rework = need.row.row.at.feature.rework!;
     const values = ["as-it-is", ...rework.steps.map(({ id }) => id)];
     const nameOf = new Map(of.map(({ slot, name }) => [slot, name]));
+    const madeAt = new Map(
+      of.map(({ slot, needs }) => [slot, needs.find((each) => aspectId(each) === aspectId(need))?.row.size?.id]),
+    );
     return [
       {
         id: `one-size ${key}`,
         places: of.map(({ slot }) => slot),
         values,
-        takes: (_, { ways }) => {
+        takes: (slot, { disposition, ways }) => {
           const step = ways.find(({ feature }) => feature === aspectId(need))?.step;
-          if (step === undefined) return ["as-it-is"];
+          // A place that was brought to a size before stays at that size as it is.
+          if (step === undefined) return [(goes(disposition) ? undefined : madeAt.get(slot)) ?? "as-it-is"];
           return step === rework.restore?.id ? values : [step];
         },
         why: (mate) => problem("one-size-for-all", [need.row.row.id], { row: nameOf.get(mate) ?? mate }),

@@ -26,6 +26,8 @@ export interface Option extends Verdict {
   readonly ways: readonly ChosenWay[];
   /** It is refused, and nobody goes past that with a reason. */
   readonly never?: true | undefined;
+  /** All that it asks for was done and measured since. */
+  readonly made?: true | undefined;
   /** Parts and machine shop; null where nobody knows. */
   readonly price: Money | null;
   /** Bench and machine shop; null where nobody knows. */

@@ -129,6 +129,31 @@ function cracksOf(crack: CrackPart | undefined): Cracks {
   };
 }
 
+/** A worn surface that was seen before the place was ground below it is not there any more. */
+function isMachinedAway({ survivesMachining, seenAt, on }: EvidenceVerdict, needs: readonly Need[]): boolean {
+  if (survivesMachining || seenAt === null) return false;
+  const places = needs.filter(({ row }) => (on ? on.includes(row.row.at.id) : row.row.at.feature.rework));
+  return (
+    places.length > 0 &&
+    places.every(({ isGroundBelow, row }) => isGroundBelow && Date.parse(seenAt) < Date.parse(row.reworkedAt!))
+  );
+}
+
+/** Places that go to one size together are not used as they are while only some of them were brought to it. */
+function atOneSize({ needs }: Aspect): Verdict[] {
+  const [first] = needs;
+  if (!first?.row.row.at.feature.rework?.oneSize) return [];
+  const sized = needs.find(({ row }) => row.size)?.row;
+  const other = needs.find(({ row }) => sized && row.measured > 0 && row.size?.id !== sized.size!.id)?.row;
+  if (!sized || !other) return [];
+  const params = { row: sized.row.name, size: sized.size!.name, mate: other.row.name };
+  return [
+    other.reworkedAt === null
+      ? open(problem("not-measured-since-machining", [other.row.id], params))
+      : refuse(problem("sizes-differ", [other.row.id], params)),
+  ];
+}
+
 const never = (evidence: readonly EvidenceVerdict[]) => evidence.some((each) => each.never && each.allowed === false);
 
 /** The first word of what stays as it is, so that reasons begin with what speaks loudest. */
@@ -138,7 +163,7 @@ const distinct = (reasons: readonly Problem[]): readonly Problem[] => [...new Se
 export function optionsOfPart(ground: PartGround): PartOptions {
   const { partClass, needs, condition, crack, enduranceOf, price, alwaysNew } = ground;
   const aspects = aspectsOf(needs);
-  const evidence = condition?.evidence ?? [];
+  const evidence = (condition?.evidence ?? []).filter((each) => !isMachinedAway(each, needs));
   const ofPart = evidence.filter(({ on }) => on === null);
   const cracks = cracksOf(crack);
   const renewed = alwaysNew ? [refuse(alwaysNew)] : [];
@@ -167,7 +192,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     );
     const places = aspects.flatMap((aspect): Verdict[] => {
       const step = steps.get(aspect.id);
-      if (step === undefined) return aspect.needs.map((need) => asItIs.get(need)!);
+      if (step === undefined) return [...aspect.needs.map((need) => asItIs.get(need)!), ...atOneSize(aspect)];
       const worn = aspect.needs.filter((need) => asItIs.get(need)!.allowed === false);
       const fellows =
         aspect.needs.length > worn.length && worn.length > 0
@@ -197,6 +222,12 @@ export function optionsOfPart(ground: PartGround): PartOptions {
         ? { feature, step, name: wayOf(aspect.needs[0]!, step)!.name, of: several ? aspect.name : null }
         : { feature, step, name: cracks.repair!.name, of: null };
     });
+    const isMade =
+      ways.length > 0 &&
+      ways.every(({ feature, step }) => {
+        const of = aspects.find(({ id }) => id === feature)?.needs ?? [];
+        return of.length > 0 && of.every(({ row }) => row.size?.id === step);
+      });
     const isMachined = ways.some(({ feature }) => feature !== crackAspect);
     return {
       disposition,
@@ -204,6 +235,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
       allowed: verdict.allowed,
       reasons: distinct(verdict.reasons),
       ...(verdict.allowed === false && never(speaking) ? { never: true as const } : {}),
+      ...(isMade ? { made: true as const } : {}),
       price: priceOf(disposition, price, isMachined, repaired ? cracks.repair!.cost : 0),
       minutes: minutesOf(disposition, price),
     };
@@ -260,7 +292,11 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     ),
   ];
   const isRefused = (aspect: Aspect, step: string | null) =>
-    aspect.needs.some((need) => (step === null ? asItIs.get(need)! : wayOf(need, step)!).allowed === false);
+    step === null
+      ? [...aspect.needs.map((need) => asItIs.get(need)!), ...atOneSize(aspect)].some(
+          ({ allowed }) => allowed === false,
+        )
+      : aspect.needs.some((need) => wayOf(need, step)!.allowed === false);
   const repairing: readonly (readonly [string, string])[] = cracks.repair ? [[crackAspect, crackRepair]] : [];
   const usable = aspects.map((aspect) => variantsOf(aspect).filter((step) => !isRefused(aspect, step)));
   const count = usable.reduce((product, steps) => product * steps.length, 1);

@@ -31,7 +31,9 @@ function choiceProblems(choice: Choice, { certified }: Order, joints: readonly J
   const [thumb] = certified && wanted.disposition === "reuse" ? judged.flatMap(byThumb) : [];
   const then = decisions.map(({ witness }) => witness.proposal);
   // Made by feature they were shown a proposal for each: of those the part's own is one.
-  const changed = then.every((each) => each !== proposal.disposition) ? then[0]! : null;
+  // What was decided and done is proposed as it is now: that is no change of mind.
+  const isNews = then.every((each) => each !== proposal.disposition) && !option?.made;
+  const changed = isNews ? then[0]! : null;
   const against = option?.reasons.find(({ severity }) => severity === "error");
   return [
     ...(unsettled === "off-offer" ? [problem("decided-off-offer", where, { row: name })] : []),

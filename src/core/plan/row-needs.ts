@@ -11,7 +11,7 @@ import { problem, type Problem, type ProblemOf } from "../problem/problem";
 import { exact } from "../quantity/estimate";
 import { keptBeside } from "../same";
 import type { Verdict } from "../condition/verdict";
-import { layerOf, nextSize, type NextSize } from "./next-size";
+import { layerOf, nextSize, type NextSize, type SizeStep } from "./next-size";
 
 /** What brings one measured place back: a size, a remedy, a sleeve. */
 export interface Way extends Verdict {
@@ -142,18 +142,32 @@ export const byThumb = ({ row, governing, derived }: Judged): ProblemOf<"by-rule
     isByThumb(limit) ? [problem("by-rule-of-thumb", [row.id], { row: row.name, rule: limit!.ref.page! })] : [],
   );
 
+/** Why so much cannot be taken off at all: what would be left under the surface. */
+function tooThin({ row }: RowResult, step: SizeStep): Problem[] {
+  const { rework } = row.at.feature;
+  const layer = rework && layerOf(rework);
+  if (!layer || step.layerEnough) return [];
+  const code = rework.kind === "oversize" ? "wall-too-thin" : "case-too-thin";
+  return [problem(code, [row.id, step.id], { layerLeftMm: step.layerLeftMm!, keepMm: layer.keep })];
+}
+
 /** What a row's own measures and those it rests on say of using it as it is. */
-function asItIs(row: RowResult, restsOn: readonly RowResult[], isInJoint: boolean): Verdict {
+function asItIs(row: RowResult, restsOn: readonly RowResult[], isInJoint: boolean, size: NextSize | null): Verdict {
   const rows = [row, ...restsOn].filter(hasLimit);
   if (!row.part) return { allowed: null, reasons: [problem("no-part", [row.row.id], { slot: row.row.slot.name })] };
   // Of what is judged by eye, or stands in a fit, that says all there is to say.
   if (rows.length === 0 && (isByEye(row.row) || isInJoint)) return { allowed: true, reasons: [] };
   if (rows.length === 0) return { allowed: null, reasons: [problem("no-limit", [row.row.id], { row: row.row.name })] };
-  const allowed = allAccepted(rows.map((each) => each.accepted));
+  const made = size?.steps.find(({ id }) => id === row.size?.id);
+  const thin = made ? tooThin(row, made) : [];
+  const allowed = allAccepted([...rows.map((each) => each.accepted), ...(thin.length > 0 ? [false] : [])]);
   const reasons =
     allowed === true ? rows.slice(0, 1).flatMap((each) => withinLimits(each) ?? []) : rows.flatMap(evidenceOf);
-  return { allowed, reasons: [...reasons, ...rows.flatMap(byThumb)] };
+  const said = row.size ? [problem("size-made", [row.row.id], { row: row.row.name, size: row.size.name })] : [];
+  return { allowed, reasons: [...thin, ...said, ...reasons, ...rows.flatMap(byThumb)] };
 }
+
+const isSince = ({ phase }: RowResult) => phase === "reworked" || phase === "as-assembled";
 
 function sizeOf(
   row: RowResult,
@@ -168,7 +182,9 @@ function sizeOf(
   if (!rework || newMm === undefined) return null;
   const allowances = rework.allowances.map(({ feature: id, factor }) => {
     const related = relatedRow(row, id, rows);
-    return { factor, estimate: related && related.governing.missing.length === 0 ? related.governing.estimate : null };
+    // What was under the surface before it was machined is not what is under it now.
+    const isKnown = related && related.governing.missing.length === 0 && (row.size === null || isSince(related));
+    return { factor, estimate: isKnown ? related.governing.estimate : null };
   });
   if (rework.offset && axis === "original") {
     const { estimate, missing } = evaluateExpr(rework.offset, {
@@ -182,6 +198,13 @@ function sizeOf(
   // The greatest or smallest of some points is not yet that of all.
   const worst = row.governing.missing.length === 0 ? row.governing.estimate : null;
   return nextSize(worst, allowances, rework, newMm, rule);
+}
+
+/** Whether the size a place was brought to lies clearly below what was worn and damaged before. */
+function isBelow({ size, before }: RowResult, feature: Feature, rows: Rows, ground: NeedGround): boolean {
+  if (!size || !before) return false;
+  const steps = sizeOf(before, feature, rows, ground, "original")?.steps ?? [];
+  return steps.find(({ id }) => id === size.id)?.possible === true;
 }
 
 /** What a finished size does to the engine. */
@@ -205,7 +228,6 @@ function sizesOnOffer(
 ): Way[] {
   const { rework } = feature;
   if (!rework || !size) return [];
-  const layer = layerOf(rework);
   const needed = relatedRows(
     row,
     rework.allowances.map((allowance) => allowance.feature),
@@ -219,12 +241,7 @@ function sizesOnOffer(
     const byWornAxis =
       grows && step.possible === false && onWorn?.steps.find((each) => each.id === step.id)?.possible === true;
     const reasons: Problem[] = !step.layerEnough
-      ? [
-          problem(grows ? "wall-too-thin" : "case-too-thin", where, {
-            layerLeftMm: step.layerLeftMm!,
-            keepMm: layer!.keep,
-          }),
-        ]
+      ? tooThin(row, step)
       : held && size.bound
         ? [
             problem(step.possible ? "cleans-up" : "does-not-clean-up", where, {
@@ -299,6 +316,8 @@ export interface Need {
   readonly asItIs: Verdict;
   readonly ways: readonly Way[];
   readonly size: NextSize | null;
+  /** It was machined to a size that gets under all that was measured of it before: what was on its surface then is gone. */
+  readonly isGroundBelow: boolean;
 }
 
 /** What needs are worked out with besides the rows. */
@@ -313,10 +332,10 @@ const keptNeed = keptBeside<RowResult, Need>();
 /** @param isInJoint  whether the row is the end of a fit that gives way: then the fit speaks where it has no limit itself */
 export function needOf(row: RowResult, isInJoint: boolean, rows: Rows, { rule, facts }: NeedGround): Need {
   const { feature } = row.row.at;
-  const restsOn = relatedRows(row, feature.restsOn, rows);
+  const related = relatedRows(row, feature.restsOn, rows);
   const basis = [
     isInJoint,
-    ...restsOn,
+    ...related,
     ...relatedRows(row, feature.rework?.allowances.map((allowance) => allowance.feature) ?? [], rows),
   ];
   return keptNeed(row, [rule, ...basis], () => {
@@ -324,13 +343,23 @@ export function needOf(row: RowResult, isInJoint: boolean, rows: Rows, { rule, f
       sizeOf(row, feature, rows, { rule, facts }, "original"),
       feature.rework?.offset ? sizeOf(row, feature, rows, { rule, facts }, "worn") : null,
     ];
+    const isGroundBelow = isBelow(row, feature, rows, { rule, facts });
+    const machinedAway = new Set(feature.rework?.allowances.map((allowance) => allowance.feature));
+    const restsOn = related.filter(
+      (each) => !isGroundBelow || isSince(each) || !machinedAway.has(each.row.at.feature.id),
+    );
+    const stays = asItIs(row, restsOn, isInJoint, size);
     return {
       row,
       restsOn,
       size,
-      asItIs: asItIs(row, restsOn, isInJoint),
+      isGroundBelow,
+      asItIs: stays,
       ways: [
-        ...sizesOnOffer(row, feature, size, onWorn, rows, facts),
+        ...sizesOnOffer(row, feature, size, onWorn, rows, facts).map((way) =>
+          // A size that it was brought to is judged as it is now, and need not be made again.
+          way.id === row.size?.id ? { ...way, ...stays } : way,
+        ),
         ...remedyFor(row, feature, stricter(rule, row.row.partClass.rule?.atLeast)),
         ...restored(row, feature),
       ],

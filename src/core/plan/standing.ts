@@ -29,13 +29,15 @@ export function standingOf({ decisions, joined, options, proposal }: Decidable):
   if (joined.kind === "clash") return { kind: "clash", decisions };
   if (joined.kind === "incomplete") return { kind: "incomplete", decisions, missing: joined.missing };
   const { wanted } = joined;
+  const option = options.find((each) => sameOption(each, wanted)) ?? null;
   return {
     kind: "decided",
     wanted,
     reason: decisions.find(({ reason }) => reason !== null)?.reason ?? null,
     decisions,
-    option: options.find((option) => sameOption(option, wanted)) ?? null,
-    overrides: !sameOption(wanted, proposal),
+    option,
+    // What was decided and is done goes on as it is now.
+    overrides: !sameOption(wanted, proposal) && !(option?.made && proposal.disposition === "reuse"),
   };
 }
 

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { AssessmentJson, toAssessmentJson } from "../assessment-json";
-import { TestBench } from "../fixtures/bench";
+import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, decide, judged } from "../fixtures/choices";
 import { json, orrinshaw } from "../fixtures/load";
 import { nextStep } from "../next-step";
@@ -217,4 +217,55 @@ test("whatever is wrong, the assessment is open data of its published shape", ()
   decide(bench, "rod-5", "reuse", { reason: "It is straight enough." });
   expect(AssessmentJson.safeParse(toAssessmentJson(judged(bench))).error).toBeUndefined();
   expect(isSettled(choiceAt(judged(bench), "rod-5"))).toBe(false);
+});
+
+describe("a crank that was ground", () => {
+  /** A worn and scored crank, its big ends ground and measured since. */
+  const ground = (finished: readonly number[], { damage = 0.05 } = {}) => {
+    const bench = new TestBench(orrinshaw);
+    bench.readRestAsNew(["crankshaft-big-end", "crankshaft-damage"]);
+    const row = (at: number, feature: string) => `crankshaft/${feature}-j${at + 1}`;
+    const read = (phase: "cleaned" | "reworked", feature: string, values: readonly number[]) => {
+      const quantities = orrinshaw.rows.get(row(0, feature))!.at.feature.quantity;
+      const gauge = { ...testGauge, id: `gauge-${quantities}`, method: "direct" as const, quantities: [quantities] };
+      const occasion = bench.occasion({ phase, gauge, master: null });
+      values.forEach((value, at) => {
+        const { points } = orrinshaw.rows.get(row(at, feature))!.at.feature;
+        bench.readAll(occasion, row(at, feature), points.map(() => value)); // prettier-ignore
+      });
+    };
+    read("cleaned", "big-end", [70.96, 70.94, 70.93, 70.96, 70.97, 70.96]);
+    read("cleaned", "damage", [0, damage, 0, 0, 0, 0]);
+    see(bench, "crankshaft", "scoring", "severe", "big-end-2", "after-cleaning");
+    const before = judged(bench);
+    const ways = [{ feature: "big-end", step: "u-25" }];
+    decide(bench, "crankshaft", "rework", { ways });
+    read("reworked", "big-end", finished);
+    return { bench, before: choiceAt(before, "crankshaft"), after: choiceAt(judged(bench), "crankshaft") };
+  };
+  const codes = ({ options }: ReturnType<typeof choiceAt>) => options[0]!.reasons.map(({ code }) => code);
+  const all = (mm: number) => Array.from({ length: 6 }, () => mm);
+
+  test("scoring no longer refuses a journal once it is ground below it, which is held against its size since", () => {
+    const { bench, before, after } = ground(all(70.74));
+    expect([before.options[0]!.allowed, codes(before)]).toEqual([false, expect.arrayContaining(["seen-refuses", "outside-limit"])]); // prettier-ignore
+    expect(before.proposal.ways.map(({ step }) => step)).toEqual(["u-25"]);
+    expect([after.options[0]!.allowed, after.proposal.disposition]).toEqual([true, "reuse"]);
+    // What was decided is done, and asks nobody again.
+    expect([isSettled(after), judged(bench).holds.filter(({ code }) => /^(evidence-changed|override|decided)/.test(code))]).toEqual([true, []]); // prettier-ignore
+    // What is seen afterwards is there.
+    see(bench, "crankshaft", "scoring", "severe", "big-end-2", "after-cleaning");
+    expect(choiceAt(judged(bench), "crankshaft").options[0]!.allowed).toBe(false);
+  });
+
+  test.each([
+    ["between two sizes no shells are to be had", all(70.86), {}, "outside-limit"],
+    ["not below what was damaged the damage still speaks", all(70.74), { damage: 0.2 }, "seen-refuses"],
+    ["one journal at a size of its own", [70.74, 70.49, 70.74, 70.74, 70.74, 70.74], {}, "sizes-differ"],
+    ["one journal measured since, the others not", [70.74], {}, "not-measured-since-machining"],
+  ])("%s", (_, finished, more, code) => {
+    const { after } = ground(finished, more);
+    expect(codes(after)).toContain(code);
+    expect([after.options[0]!.allowed, after.proposal.disposition === "reuse"]).not.toContain(true);
+  });
 });

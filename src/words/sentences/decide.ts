@@ -47,6 +47,11 @@ export const decideSentences = {
   "case-too-thin": (p, say) =>
     `Only ${say.length(p.layerLeftMm)} of the hardened layer would be left; ${say.bare(p.keepMm)} must be.`,
   "one-size-for-all": (p) => `Goes with its fellows: ${p.row} needs this size, and all are brought to one.`,
+  "size-made": (p) => `${capital(p.row)} was brought to ${p.size} and measured since.`,
+  "sizes-differ": (p) =>
+    `${capital(p.row)} was brought to ${p.size}, ${p.mate} was not, and both go to one size: machine ${p.mate} too.`,
+  "not-measured-since-machining": (p) =>
+    `${capital(p.row)} was brought to ${p.size}; ${p.mate} goes to the same size and was not measured since. Measure it.`,
   "past-last-size": (p) => `${capital(p.row)} is past the last size on offer.`,
   "pack-differs": (p) =>
     `This job is pinned to revision ${p.revision} of the pack ${p.id}, and another one was given: the verdicts here are not the job's own.`,
