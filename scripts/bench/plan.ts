@@ -6,7 +6,8 @@ import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { couplingsOf, type Place } from "@/core/plan/couplings";
 import { cheapestPick, type Chooser, type Relation } from "@/core/plan/pick";
-import { groupsOf, settle, type Candidate } from "@/core/plan/settle";
+import { hangTogether } from "@/core/plan/hang-together";
+import { settle, type Candidate } from "@/core/plan/settle";
 import loadHighs from "highs";
 import { fresh } from "./generate";
 import { quickest } from "./quickest";
@@ -90,14 +91,14 @@ function largest(pack: CompiledPack) {
     assessment.choices.map(({ slot, part, needs }): [string, Place] => [slot.id, { slot: slot.id, name: slot.name, part, needs }]), // prettier-ignore
   );
   const all = couplingsOf({ pack, order: assessment.order, placeAt, ranIn: ({ slot }) => slot, joints: [...assessment.joints.values()], rule: assessment.order.rule }); // prettier-ignore
-  const among = groupsOf([...placeAt.keys()], all).filter(({ places }) => here.has(places[0]!));
+  const among = hangTogether(pack, [...placeAt.keys()], all).groups.filter(({ places }) => here.has(places[0]!));
   const candidates = () =>
     new Map(
       assessment.choices
         .filter(({ slot }) => here.has(slot.id))
         .map(({ slot, options }): [string, Candidate] => [
           slot.id,
-          { slot: slot.id, place: {}, pin: null, options: options.filter(({ disposition }) => disposition !== "hold" && disposition !== "keep") }, // prettier-ignore
+          { slot: slot.id, place: {}, pin: null, pinKey: null, options: options.filter(({ disposition }) => disposition !== "hold" && disposition !== "keep") }, // prettier-ignore
         ]),
     );
   return {

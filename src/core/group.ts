@@ -1,16 +1,16 @@
+function add<K, V>(groups: Map<K, V[]>, key: K, value: V): void {
+  const group = groups.get(key);
+  if (group) group.push(value);
+  else groups.set(key, [value]);
+}
+
 /** Values of a list by each of their keys. */
 export function groupByKeys<K, V>(
   values: readonly V[],
   keysOf: (value: V) => readonly K[],
 ): ReadonlyMap<K, readonly V[]> {
   const groups = new Map<K, V[]>();
-  for (const value of values) {
-    for (const key of keysOf(value)) {
-      const group = groups.get(key);
-      if (group) group.push(value);
-      else groups.set(key, [value]);
-    }
-  }
+  for (const value of values) for (const key of keysOf(value)) add(groups, key, value);
   return groups;
 }
 
@@ -19,5 +19,8 @@ export function groupByKeys<K, V>(
  *
  * @example groupBy([1, 2, 3], (n) => n % 2).get(1) // [1, 3]
  */
-export const groupBy = <K, V>(values: readonly V[], keyOf: (value: V) => K): ReadonlyMap<K, readonly V[]> =>
-  groupByKeys(values, (value) => [keyOf(value)]);
+export function groupBy<K, V>(values: readonly V[], keyOf: (value: V) => K): ReadonlyMap<K, readonly V[]> {
+  const groups = new Map<K, V[]>();
+  for (const value of values) add(groups, keyOf(value), value);
+  return groups;
+}

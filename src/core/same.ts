@@ -1,6 +1,9 @@
 /** Whether two lists hold the very same things in the same order. */
-export const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((each, at) => Object.is(each, b[at]));
+export function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
+  if (a.length !== b.length) return false;
+  for (let at = 0; at < a.length; at += 1) if (!Object.is(a[at], b[at])) return false;
+  return true;
+}
 
 interface Kept<V> {
   basis: readonly unknown[];
@@ -44,18 +47,28 @@ export function keptByName<K extends object, V>(): (
   };
 }
 
-/**
- * A result kept beside the object it is about, and given again while all else it rests on is the same.
- *
- * @returns  a function that makes the result, or gives the one made before
- */
-export function keptBeside<K extends object, V>(): (key: K, basis: readonly unknown[], make: () => V) => V {
+export interface KeptBeside<K extends object, V> {
+  /** Makes the result, or gives the one made before. */
+  (key: K, basis: readonly unknown[], make: () => V): V;
+  /** The one made before, while all else it rests on is the same; else null. */
+  readonly given: (key: K, basis: readonly unknown[]) => V | null;
+}
+
+/** A result kept beside the object it is about, and given again while all else it rests on is the same. */
+export function keptBeside<K extends object, V>(): KeptBeside<K, V> {
   const heldOn = hiddenOn((): { kept: Kept<V> | null } => ({ kept: null }));
-  return (key, basis, make) => {
+  const isCurrent = ({ kept }: { readonly kept: Kept<V> | null }, basis: readonly unknown[]) =>
+    kept !== null && isSame(kept.basis, basis);
+  const keep = (key: K, basis: readonly unknown[], make: () => V): V => {
     const held = heldOn(key);
-    if (held.kept && isSame(held.kept.basis, basis)) return held.kept.value;
+    if (isCurrent(held, basis)) return held.kept!.value;
     const value = make();
     held.kept = { basis, value };
     return value;
   };
+  const given = (key: K, basis: readonly unknown[]): V | null => {
+    const held = heldOn(key);
+    return isCurrent(held, basis) ? held.kept!.value : null;
+  };
+  return Object.assign(keep, { given });
 }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { Job, Part, Signed } from "../entry/fold";
+import { keptBeside } from "../same";
 import type { FindingsResult } from "../findings/assess-findings";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
@@ -39,7 +40,14 @@ export interface CleanResult {
 }
 
 /** What each treatment of the pack does to a class: the class's own word comes before its material's. */
-export function treatmentsFor({ pack }: Pick<CompiledPack, "pack">, partClass: PartClass): TreatmentVerdict[] {
+export const treatmentsFor = (
+  { pack }: Pick<CompiledPack, "pack">,
+  partClass: PartClass,
+): readonly TreatmentVerdict[] => keptTreatments(partClass, [pack], () => treatmentsOf(pack, partClass));
+
+const keptTreatments = keptBeside<PartClass, readonly TreatmentVerdict[]>();
+
+function treatmentsOf(pack: CompiledPack["pack"], partClass: PartClass): readonly TreatmentVerdict[] {
   const material = pack.materials.find((each) => each.id === partClass.material);
   return pack.treatments.map(({ id, name, caution }): TreatmentVerdict => {
     const own = partClass.cleaning?.treatments.find((each) => each.treatment === id);

@@ -36,7 +36,7 @@ export interface FindingsResult {
   readonly problems: readonly Problem[];
 }
 
-const lineKey = (part: string, finding: string, place: string | null) => `${part} ${finding} ${place ?? ""}`;
+const lineKey = (finding: string, place: string | null) => `${finding} ${place ?? ""}`;
 
 /** Grade of a value of a kind: 0 for nothing there, null for one that the pack does not know. */
 export const gradeOf = (kind: FindingKind, value: string): number | null =>
@@ -49,33 +49,53 @@ const distinct = (findings: readonly Finding[]) =>
       !findings.slice(at + 1).some((other) => other.value === finding.value && other.phase === finding.phase),
   );
 
+/** What was seen of one part, and what is amiss with what was written down. */
+interface Seen {
+  readonly findings: PartFindings;
+  readonly problems: readonly Problem[];
+}
+
 /** Of a part nobody saw anything new on, what was made of it before. */
-const keptFindings = keptBeside<Part, PartFindings>();
+const keptSeen = keptBeside<Part, Seen>();
+
+const notInPack = ({ part, finding, value }: Finding): Problem =>
+  problem("finding-unknown", [part, finding], { finding, value });
 
 /** All that can be seen on one part, and what was. */
-function findingsOf(
+function seenOf(
   part: Part,
   partClass: PartClass | undefined,
-  byLine: ReadonlyMap<string, readonly Finding[]>,
-): PartFindings {
+  made: readonly Finding[],
+  goneAt: string | undefined,
+): Seen {
   const placeOf = new Map(partClass?.places.map((place) => [place.id, place]));
+  const byLine = groupBy(made, ({ finding, place }) => lineKey(finding, place));
+  const unknown = new Map(byLine);
+  const problems: Problem[] = [];
   const lines = (partClass?.findings ?? []).flatMap((kind) =>
     (kind.places.length > 0 ? kind.places : [null]).map((id): FindingLine => {
-      const findings = distinct(byLine.get(lineKey(part.id, kind.id, id)) ?? []);
+      const key = lineKey(kind.id, id);
+      unknown.delete(key);
+      const findings = distinct(byLine.get(key) ?? []);
+      const place = id === null ? null : placeOf.get(id)!;
+      const where = [part.id, kind.id, id ?? ""];
+      const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
+      if (findings.some(({ phase }, at) => findings.findIndex((other) => other.phase === phase) < at))
+        problems.push(problem("seen-differently", where, said));
+      if (goneAt !== undefined && findings.some(({ at }) => at > goneAt))
+        problems.push(problem("finding-on-scrapped", where, said));
       const grades = findings.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
-      return {
-        kind,
-        place: id === null ? null : placeOf.get(id)!,
-        findings,
-        grade: grades.length > 0 ? Math.max(...grades) : null,
-      };
+      return { kind, place, findings, grade: grades.length > 0 ? Math.max(...grades) : null };
     }),
   );
   return {
-    part,
-    lines,
-    looked: lines.filter((line) => line.grade !== null).length,
-    beforeCleaning: lines.filter((line) => line.kind.lostByCleaning && line.grade === null),
+    findings: {
+      part,
+      lines,
+      looked: lines.filter((line) => line.grade !== null).length,
+      beforeCleaning: lines.filter((line) => line.kind.lostByCleaning && line.grade === null),
+    },
+    problems: [...problems, ...[...unknown.values()].map(([finding]) => notInPack(finding!))],
   };
 }
 
@@ -84,44 +104,18 @@ function findingsOf(
  * is not sound.
  */
 export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "parts" | "scrapped">): FindingsResult {
-  const byLine = groupBy(job.findings, (finding) => lineKey(finding.part, finding.finding, finding.place));
   const gone = new Map(job.scrapped.map((each) => [each.part, each.at]));
-  const problems: Problem[] = [];
-  const known = new Set<string>();
-
   const ofPart = groupBy(job.findings, (finding) => finding.part);
-  const byPart = new Map(
-    [...job.parts.values()].map((part): [string, PartFindings] => {
-      const partClass = pack.classes.get(part.class);
-      for (const kind of partClass?.findings ?? [])
-        for (const id of kind.places.length > 0 ? kind.places : [null]) known.add(lineKey(part.id, kind.id, id));
-      return [
-        part.id,
-        keptFindings(part, [partClass, ...(ofPart.get(part.id) ?? [])], () => findingsOf(part, partClass, byLine)),
-      ];
-    }),
-  );
-
-  for (const { part, lines } of byPart.values()) {
-    for (const { kind, place, findings } of lines) {
-      if (findings.length === 0) continue;
-      const where = [part.id, kind.id, place?.id ?? ""];
-      const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
-      const phases = groupBy(findings, (finding) => finding.phase);
-      if ([...phases.values()].some((same) => same.length > 1)) problems.push(problem("seen-differently", where, said));
-      const late = findings.find((finding) => gone.has(part.id) && finding.at > gone.get(part.id)!);
-      if (late) problems.push(problem("finding-on-scrapped", where, said));
-    }
-  }
-  for (const [key, [finding]] of byLine)
-    if (!known.has(key))
-      problems.push(
-        problem("finding-unknown", [finding!.part, finding!.finding], {
-          finding: finding!.finding,
-          value: finding!.value,
-        }),
-      );
-  return { byPart, problems };
+  const none: readonly Finding[] = [];
+  const seen = [...job.parts.values()].map((part) => {
+    const [partClass, made, goneAt] = [pack.classes.get(part.class), ofPart.get(part.id) ?? none, gone.get(part.id)];
+    return keptSeen(part, [partClass, goneAt, ...made], () => seenOf(part, partClass, made, goneAt));
+  });
+  const ofNobody = [...ofPart].flatMap(([part, made]) => (job.parts.has(part) ? [] : made.map(notInPack)));
+  return {
+    byPart: new Map(seen.map(({ findings }) => [findings.part.id, findings])),
+    problems: [...seen.flatMap(({ problems }) => problems), ...ofNobody],
+  };
 }
 
 export const findingsJudgement = judgement({

@@ -59,15 +59,19 @@ function everyCombination(sizes: readonly number[], at: (options: readonly numbe
   }
 }
 
+interface Elimination {
+  readonly order: readonly number[];
+  readonly largest: number;
+}
+
+/** Of the same places and links as before the order is what it was. */
+const keptOrders = keptBeside<Chooser, Elimination>();
+
 /**
  * In which order places are worked off: each time the one whose neighbours have to be linked least, the first of equals.
  * Null where a table would have to be larger than the bound: that is known before any is made.
  */
-function eliminationOrder(
-  sizes: readonly number[],
-  scopes: readonly (readonly number[])[],
-  most: number,
-): { readonly order: readonly number[]; readonly largest: number } {
+function eliminationOrder(sizes: readonly number[], scopes: readonly (readonly number[])[], most: number): Elimination {
   const neighbours = sizes.map(() => new Set<number>());
   for (const scope of scopes) for (const a of scope) for (const b of scope) if (a !== b) neighbours[a]!.add(b);
   const left = new Set(sizes.keys());
@@ -127,11 +131,16 @@ export function cheapestPick(
   // What is refused by itself is in no table.
   const offered = choosers.map(({ costs }) => costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])));
   if (offered.some((options) => options.length === 0)) return { kind: "none" };
+  if (choosers.length === 0) return { kind: "picked", pick: [], cost: 0, largest: 1 };
   const sizes = offered.map((options) => options.length);
-  const { order, largest } = eliminationOrder(
-    sizes,
-    relations.map(({ of }) => of),
-    most,
+  const shape: number[] = [most, ...sizes];
+  for (const { of } of relations) shape.push(-1, ...of);
+  const { order, largest } = keptOrders(choosers[0]!, shape, () =>
+    eliminationOrder(
+      sizes,
+      relations.map(({ of }) => of),
+      most,
+    ),
   );
   if (largest > most) return { kind: "too-large", entries: largest };
 

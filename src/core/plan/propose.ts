@@ -2,7 +2,7 @@ import type { ConditionResult } from "../condition/assess-condition";
 import { meet, type Verdict } from "../condition/verdict";
 import type { CrackResult } from "../crack/assess-crack";
 import type { Decision, Job, Part } from "../entry/fold";
-import { groupBy, groupByKeys } from "../group";
+import { groupBy } from "../group";
 import type { Endurance } from "../measure/endurance";
 import type { JointResult } from "../measure/assess-joint";
 import type { RowResult } from "../measure/assess-row";
@@ -12,6 +12,7 @@ import { problem, type Problem } from "../problem/problem";
 import { keptBeside } from "../same";
 import { compareWitness } from "./compare-witness";
 import { couplingsOf, slotsOf, type Couplings, type Place } from "./couplings";
+import { hangTogether, type Together } from "./hang-together";
 import { joinDecisions, type Joined } from "./join-decisions";
 import { openAmong } from "./open-evidence";
 import type { Choice, Option } from "./option";
@@ -21,8 +22,6 @@ import { needOf, type Rows } from "./row-needs";
 import { goes, optionKey, sameOption } from "./same-option";
 import {
   besideOthers,
-  groupsOf,
-  type Together,
   verdictsBeside,
   samePick,
   settle,
@@ -71,7 +70,11 @@ interface PlaceInHand extends Place, PartOptions {
   readonly joined: Joined;
 }
 
-const keptDeciding = keptBeside<CompiledPack, ReadonlyMap<string, readonly Row[]>>();
+/** By slot, all rows of what is in it and those that are decided by. */
+const keptRows = keptBeside<
+  CompiledPack,
+  ReadonlyMap<string, { readonly all: readonly Row[]; readonly deciding: readonly Row[] }>
+>();
 const keptPlaces = keptBeside<RowResult, PlaceInHand>();
 const keptChoices = keptBeside<PlaceInHand, Choice>();
 const keptStamps = keptBeside<PlaceInHand, object>();
@@ -96,32 +99,38 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
   const inJoint = new Set(joints.flatMap(({ row: { joint }, ends }) => joint.givesWay.map((end) => ends.get(end)?.row.id))); // prettier-ignore
   const prices = new Map(pack.pack.worth?.classes.map((each) => [each.class, each]));
   const renewed = alwaysNew(ground);
-  const bySlot = keptDeciding(pack, [], () =>
-    groupBy(
-      [...pack.rows.values()].filter(({ at }) => at.feature.decides),
-      ({ slot }) => slot.id,
-    ),
-  );
+  const bySlot = keptRows(pack, [], () => {
+    const all = groupBy([...pack.rows.values()], ({ slot }) => slot.id);
+    return new Map(
+      [...all].flatMap(([slot, of]) => {
+        const deciding = of.filter(({ at }) => at.feature.decides);
+        return deciding.length > 0 ? [[slot, { all: of, deciding }] as const] : [];
+      }),
+    );
+  });
   const byPart = groupBy(decisions, ({ part }) => part);
+  const needGround = { rule: order.rule, facts: pack.facts };
   return new Map(
-    [...bySlot].map(([slot, ids]): [string, PlaceInHand] => {
-      const here = ids.map(({ id }) => rows.get(id)!);
-      const [{ part, row }] = here as [RowResult, ...RowResult[]];
-      const needs = here.map((each) =>
-        needOf(each, inJoint.has(each.row.id), rows, { rule: order.rule, facts: pack.facts }),
-      );
+    [...bySlot].map(([slot, { all, deciding }]): [string, PlaceInHand] => {
+      const first = rows.get(deciding[0]!.id)!;
+      const { part, row } = first;
       const of = {
         partClass: row.partClass,
-        needs,
         condition: part ? condition.byPart.get(part.id) : undefined,
         crack: part ? crack.byPart.get(part.id) : undefined,
         price: prices.get(row.partClass.id),
         alwaysNew: renewed.get(slot) ?? null,
       };
       const mine = part ? (byPart.get(part.id) ?? []) : [];
-      const basis = [...needs, of.condition, of.crack, of.price, of.alwaysNew?.path[0], ...here.map(enduranceOf), ...mine]; // prettier-ignore
-      const place = keptPlaces(here[0]!, basis, () => {
-        const options = optionsOfPart({ ...of, enduranceOf });
+      const basis: unknown[] = [order.rule, of.condition, of.crack, of.price, of.alwaysNew?.path[0], ...mine];
+      for (const { id } of all) {
+        const result = rows.get(id)!;
+        basis.push(result, inJoint.has(id), enduranceOf(result));
+      }
+      const place = keptPlaces(first, basis, () => {
+        const here = deciding.map(({ id }) => rows.get(id)!);
+        const needs = here.map((each) => needOf(each, inJoint.has(each.row.id), rows, needGround));
+        const options = optionsOfPart({ ...of, needs, enduranceOf });
         return {
           ...options,
           slot,
@@ -129,7 +138,7 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
           part,
           needs,
           decisions: mine,
-          joined: joinDecisions(mine, here.map(({ row: each }) => each.at.id), options.aspectOf), // prettier-ignore
+          joined: joinDecisions(mine, deciding.map(({ at }) => at.id), options.aspectOf), // prettier-ignore
         };
       });
       return [slot, place];
@@ -164,6 +173,17 @@ function pickable({ options, needs }: Pick<PlaceInHand, "options" | "needs">): r
   });
 }
 
+const keptCandidates = keptBeside<PlaceInHand, Candidate>();
+
+const candidateOf = (place: PlaceInHand): Candidate =>
+  keptCandidates(place, [], () => {
+    const pin = pinOf(place);
+    return { slot: place.slot, place, ...pinnedTo(pin), options: pickable(place) };
+  });
+
+const pinnedTo = (pin: Option | null) => ({ pin, pinKey: pin && optionKey(pin) });
+const unpinned = (candidate: Candidate): Candidate => ({ ...candidate, ...pinnedTo(null) });
+
 const isOnOffer = ({ disposition }: Option) => disposition !== "hold" && disposition !== "keep";
 
 /** A settled pick in which decisions that leave no way are set aside, with those whose they were. */
@@ -178,48 +198,8 @@ function settleBeside(
   const stuck = settled.groups.filter(({ state }) => state === "no-pick");
   if (stuck.length === 0) return { settled, stuck };
   const free = new Set(stuck.flatMap(({ places }) => places));
-  const without = new Map(
-    [...candidates].map(([slot, each]) => [slot, free.has(slot) ? { ...each, pin: null } : each]),
-  );
+  const without = new Map([...candidates].map(([slot, each]) => [slot, free.has(slot) ? unpinned(each) : each]));
   return { settled: settle(without, groups, implications, world, labourRate), stuck };
-}
-
-/** What a place hangs together with, and by what. */
-interface Around {
-  readonly couplings: Couplings["couplings"];
-  readonly agreements: Couplings["agreements"];
-  readonly places: readonly string[];
-  /** Where something follows for it from. */
-  readonly from: readonly string[];
-}
-
-const none: readonly never[] = [];
-const keptReach = keptBeside<PlaceInHand, Pick<Around, "places" | "from">>();
-
-/** The same for every place. */
-function allAround(
-  placeAt: ReadonlyMap<string, PlaceInHand>,
-  { couplings, agreements, implications }: Couplings,
-): ReadonlyMap<string, Around> {
-  const from = groupByKeys(implications, ({ on }) => on);
-  const [of, agreed] = [
-    groupByKeys(couplings, ({ places }) => places),
-    groupByKeys(agreements, ({ places }) => places),
-  ];
-  return new Map(
-    [...placeAt].map(([slot, place]): [string, Around] => {
-      const here = { couplings: of.get(slot) ?? none, agreements: agreed.get(slot) ?? none };
-      const follows = from.get(slot) ?? none;
-      // Agreements and implications are made anew each time, of the same places.
-      const basis = [...here.couplings, ...here.agreements.map(({ id }) => id), ...follows.map(({ id }) => id)];
-      const reach = keptReach(place, basis, () => {
-        const places = new Set([...here.couplings, ...here.agreements].flatMap((each) => each.places));
-        places.delete(slot);
-        return { places: [...places], from: follows.flatMap((each) => each.from) };
-      });
-      return [slot, { ...here, ...reach }];
-    }),
-  );
 }
 
 /** One verdict of two: what both worlds say, or open where they differ. */
@@ -246,12 +226,9 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
   const cameFrom = new Map(ground.cameOut.map(({ part, slot }) => [part, slot]));
   const ranIn = ({ id, origin, slot }: Part) => cameFrom.get(id) ?? (origin === "engine" ? slot : null);
   const couplings = couplingsOf({ pack, order, placeAt: places, ranIn, joints: ground.joints, rule: order.rule });
-  const couplingsAt = allAround(places, couplings);
+  const { groups, around: couplingsAt } = hangTogether(pack, [...places.keys()], couplings);
 
-  const candidates = new Map<string, Candidate>(
-    [...places].map(([slot, place]) => [slot, { slot, place, pin: pinOf(place), options: pickable(place) }]),
-  );
-  const groups = groupsOf([...places.keys()], couplings);
+  const candidates = new Map<string, Candidate>([...places].map(([slot, place]) => [slot, candidateOf(place)]));
   const inWorld = (world: World) => settleBeside(candidates, groups, couplings.implications, world, labourRate);
   let hopeful = inWorld("open-allowed");
   // A decision that its mates refuse, and that nobody gave a reason for, does not stand against them.
@@ -262,7 +239,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
         places.get(slot)!.decisions.every(({ reason }) => reason === null) &&
         besideOthers(slot, pin, couplingsAt.get(slot)!, hopeful.settled).allowed === false,
     );
-    for (const each of refused) candidates.set(each.slot, { ...each, pin: null });
+    for (const each of refused) candidates.set(each.slot, unpinned(each));
     more = refused.length > 0;
     if (more) hopeful = inWorld("open-allowed");
   }
@@ -279,15 +256,11 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
   };
 
   const groupAt = new Map(worlds[0].groups.flatMap((group) => group.places.map((slot) => [slot, group] as const)));
-  const pinKey = (slot: string) => {
-    const { pin } = candidates.get(slot)!;
-    return pin && optionKey(pin);
-  };
   /** The same object while what is picked for a place, and from what, is the same. */
   const stamps = new Map(
     [...places].map(([slot, place]) => [
       slot,
-      keptStamps(place, [pinKey(slot), ...keys.map((of) => of.get(slot))], () => ({})),
+      keptStamps(place, [candidates.get(slot)!.pinKey, ...keys.map((of) => of.get(slot))], () => ({})),
     ]),
   );
   /** All that a choice rests on besides its own place. */
@@ -324,7 +297,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       if (!mine.pin) return world.picks.get(slot) ?? null;
       // What somebody decided of his own mind must not make its mates follow, and so itself right.
       if (decisions.some(({ reason }) => reason !== null)) {
-        const without = new Map(candidates).set(slot, { ...mine, pin: null });
+        const without = new Map(candidates).set(slot, unpinned(mine));
         return settle(without, groups, couplings.implications, name, labourRate).picks.get(slot) ?? null;
       }
       const may = (allowed: boolean | null) => allowed === true || (allowed === null && name === "open-allowed");
@@ -402,7 +375,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       if (!place || option.never || !isOnOffer(option)) return null;
       const own = place.optionFor(option);
       if (!own || own.allowed === false) return null;
-      const pinned = new Map(candidates).set(slot, { ...candidates.get(slot)!, pin: own });
+      const pinned = new Map(candidates).set(slot, { ...candidates.get(slot)!, ...pinnedTo(own) });
       const { picks } = settle(pinned, groups, couplings.implications, "open-allowed", labourRate);
       if (besideOthers(slot, own, couplingsAt.get(slot)!, { ...worlds[0], picks }).allowed === false) return null;
       return [...picks].flatMap(([other, pick]) =>
@@ -421,9 +394,19 @@ export const tooLarge = ({ places, entries }: Group, at: ReadonlyMap<string, Pic
   });
 
 /** Reasons that say the same of the same are one. */
-const distinct = (reasons: readonly Problem[]): readonly Problem[] => [
-  ...new Map(reasons.map((reason) => [`${reason.code} ${reason.path.join(" ")} ${JSON.stringify(reason.params)}`, reason])).values(), // prettier-ignore
-];
+/** Of reasons that say the same of the same, the first. */
+function distinct(reasons: readonly Problem[]): readonly Problem[] {
+  const byKey = new Map<string, Problem[]>();
+  return reasons.filter((reason) => {
+    const key = `${reason.code} ${reason.path.join(" ")}`;
+    const alike = byKey.get(key);
+    if (!alike) return byKey.set(key, [reason]);
+    // What it says in full is seldom needed to tell two apart.
+    const said = JSON.stringify(reason.params);
+    if (alike.some((other) => other === reason || JSON.stringify(other.params) === said)) return false;
+    return alike.push(reason);
+  });
+}
 
 /** Why another way than using it again is proposed, then what speaks for that way. */
 function whyPicked(picked: Option, reuse: Option, { needs }: PlaceInHand): readonly Problem[] {

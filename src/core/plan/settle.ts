@@ -1,6 +1,6 @@
 import { meet, type Verdict } from "../condition/verdict";
-import { groupBy } from "../group";
 import type { Coupling, Couplings } from "./couplings";
+import type { Together } from "./hang-together";
 import type { Option } from "./option";
 import { cheapestPick, type Chooser, type Relation } from "./pick";
 import { weightOf } from "./price-option";
@@ -14,6 +14,8 @@ export interface Candidate {
   readonly place: object;
   /** What a person decided, where that can be done; it is the pick then, whatever speaks against it. */
   readonly pin: Option | null;
+  /** The key of that option, which tells one decision from another. */
+  readonly pinKey: string | null;
   /** In the order in which of equals the first is taken. */
   readonly options: readonly Option[];
 }
@@ -43,41 +45,12 @@ const changesAtMost = 4096;
 
 const isChange = ({ disposition }: Option) => disposition !== "reuse";
 
-/** Places that hang together, and what they hang by. */
-export interface Together {
-  readonly places: readonly string[];
-  readonly couplings: readonly Coupling[];
-  readonly agreements: Couplings["agreements"];
-}
-
-/** All places in the groups in which they hang together. */
-export function groupsOf(slots: readonly string[], { couplings, agreements }: Couplings): readonly Together[] {
-  const root = new Map(slots.map((slot) => [slot, slot]));
-  const find = (slot: string): string => {
-    let at = slot;
-    while (root.get(at) !== at) at = root.get(at)!;
-    root.set(slot, at);
-    return at;
-  };
-  for (const { places } of [...couplings, ...agreements])
-    for (const place of places) {
-      const [a, b] = [find(places[0]!), find(place)];
-      if (a !== b) root.set(b, a);
-    }
-  const [coupled, agreed] = [couplings, agreements].map((all) =>
-    groupBy<string, { readonly places: readonly string[] }>(all, ({ places }) => find(places[0]!)),
-  ) as [ReadonlyMap<string, readonly Coupling[]>, ReadonlyMap<string, Couplings["agreements"]>];
-  return [...groupBy(slots, find)].map(([of, places]) => ({
-    places,
-    couplings: coupled.get(of) ?? [],
-    agreements: agreed.get(of) ?? [],
-  }));
-}
-
 interface Outcome {
   readonly state: Group["state"];
   readonly entries: number;
   readonly picked: readonly Option[] | null;
+  /** Something that is open was weighed: the other world may say otherwise. */
+  readonly hung: boolean;
 }
 
 /** Groups as they were settled: again only when a place, a fit, a decision or what follows from others is another. */
@@ -87,8 +60,8 @@ const keptGroups: Readonly<Record<World, ReturnType<typeof keptBeside<object, Ou
 };
 
 /** What the pick is made from, the very same while a place, a decision, a fit or what follows from others is. */
-const keptChoosers = keptByName<object, Chooser>();
-const keptRelations = keptByName<object, Relation>();
+const keptChoosers = keptByName<object, Chooser & { readonly hung: boolean }>();
+const keptRelations = keptByName<object, Relation & { readonly hung: () => boolean }>();
 
 const mayBe = (world: World, allowed: boolean | null) =>
   allowed === true || (allowed === null && world === "open-allowed");
@@ -111,15 +84,22 @@ export function settle(
   const against = new Map<string, Map<string, { by: string; says: (option: Option) => Verdict | null }>>();
   const implied = (slot: string, option: Option): Verdict =>
     meet([...(against.get(slot)?.values() ?? [])].flatMap(({ says }) => says(option) ?? []));
-  const signature = (slot: string) => [...(against.get(slot)?.values() ?? [])].map(({ by }) => by).join();
+  const signature = (slot: string) => {
+    const follows = against.get(slot);
+    return follows ? [...follows.values()].map(({ by }) => by).join() : "";
+  };
   const isPinned = (slot: string) => candidates.get(slot)!.pin !== null;
   // A place could keep its part as far as that part and what follows from others goes.
-  const stays = (slot: string) => {
+  const staying = new Map<string, boolean>();
+  const stays = (slot: string): boolean => {
+    const known = staying.get(slot);
+    if (known !== undefined) return known;
     const { pin, options } = candidates.get(slot)!;
-    if (pin) return !goes(pin.disposition);
-    return options.some(
-      (option) => !goes(option.disposition) && option.ways.length === 0 && mayBe(world, option.allowed),
-    );
+    const found = pin
+      ? !goes(pin.disposition)
+      : options.some(({ disposition, ways, allowed }) => !goes(disposition) && ways.length === 0 && mayBe(world, allowed)); // prettier-ignore
+    staying.set(slot, found);
+    return found;
   };
   const pickOf = ({ places, couplings: among, agreements }: Together): Outcome => {
     const number = new Map(places.map((slot, at) => [slot, at]));
@@ -128,19 +108,22 @@ export function settle(
       return pin ? [pin] : options;
     });
     const placeOf = (slot: string) => candidates.get(slot)!.place;
-    const pinKey = (slot: string) => {
-      const { pin } = candidates.get(slot)!;
-      return pin && optionKey(pin);
-    };
-    const choosers: Chooser[] = places.map((slot, at) =>
-      keptChoosers(placeOf(slot), world, [pinKey(slot), signature(slot), labourRate], () => ({
-        costs: offers[at]!.map((option) =>
-          isPinned(slot) || mayBe(world, meet([option, implied(slot, option)]).allowed)
-            ? weightOf(option, labourRate) * changesAtMost + (isChange(option) ? 1 + option.ways.length : 0)
-            : Infinity,
-        ),
-      })),
+    const pinKey = (slot: string) => candidates.get(slot)!.pinKey;
+    const ofPlaces = places.map((slot, at) =>
+      keptChoosers(placeOf(slot), world, [pinKey(slot), signature(slot), labourRate], () => {
+        const answers = offers[at]!.map((option) => isPinned(slot) || meet([option, implied(slot, option)]).allowed);
+        return {
+          hung: answers.includes(null),
+          costs: offers[at]!.map((option, index) =>
+            mayBe(world, answers[index]!)
+              ? weightOf(option, labourRate) * changesAtMost + (isChange(option) ? 1 + option.ways.length : 0)
+              : Infinity,
+          ),
+        };
+      }),
     );
+    const choosers: Chooser[] = [...ofPlaces];
+    const fits: { readonly hung: () => boolean }[] = [];
     const relations: Relation[] = [];
     for (const coupling of among) {
       // What people decided for every end of it is theirs; it is said, and not undone.
@@ -148,34 +131,44 @@ export function settle(
       const of = coupling.places.map((slot) => number.get(slot)!);
       const basis = [...of, ...coupling.rests];
       for (const slot of coupling.places) basis.push(placeOf(slot), pinKey(slot), stays(slot));
-      relations.push(
-        keptRelations(placeOf(coupling.places[0]!), `${world} ${coupling.id}`, basis, () => {
-          const someone = coupling.places.some(isPinned);
-          return {
-            of,
-            allows: (options) => {
-              const { allowed } = coupling.judge(
-                options.map((option, at) => offers[of[at]!]![option]!),
-                stays,
-              );
-              return mayBe(world, allowed) || (allowed === null && someone);
-            },
-          };
-        }),
-      );
+      const fit = keptRelations(placeOf(coupling.places[0]!), `${world} ${coupling.id}`, basis, () => {
+        const someone = coupling.places.some(isPinned);
+        let hung = false;
+        return {
+          of,
+          hung: () => hung,
+          allows: (options) => {
+            const { allowed } = coupling.judge(
+              options.map((option, at) => offers[of[at]!]![option]!),
+              stays,
+            );
+            hung ||= allowed === null && !someone;
+            return mayBe(world, allowed) || (allowed === null && someone);
+          },
+        };
+      });
+      fits.push(fit);
+      relations.push(fit);
     }
     for (const { id, places: of, values, takes } of agreements) {
       if (of.every(isPinned)) continue;
       const hub = choosers.length;
       choosers.push(
-        keptChoosers(placeOf(of[0]!), `${world} ${id}`, [values.length], () => ({ costs: values.map(() => 0) })),
+        keptChoosers(placeOf(of[0]!), `${world} ${id}`, [values.length], () => ({
+          hung: false,
+          costs: values.map(() => 0),
+        })),
       );
       for (const slot of of) {
         const at = number.get(slot)!;
         relations.push(
           keptRelations(placeOf(slot), `${world} ${id}`, [at, hub, pinKey(slot)], () => {
             const taken = offers[at]!.map((option) => new Set(takes(slot, option)));
-            return { of: [at, hub], allows: ([option, value]) => taken[option!]!.has(values[value!]!) };
+            return {
+              of: [at, hub],
+              hung: () => false,
+              allows: ([option, value]) => taken[option!]!.has(values[value!]!),
+            };
           }),
         );
       }
@@ -184,6 +177,8 @@ export function settle(
     return {
       state: found.kind === "picked" ? "settled" : found.kind === "none" ? "no-pick" : "too-large",
       entries: found.kind === "picked" ? found.largest : found.kind === "too-large" ? found.entries : 0,
+      // Only what can be settled was looked at through and through.
+      hung: found.kind !== "picked" || ofPlaces.some(({ hung }) => hung) || fits.some(({ hung }) => hung()),
       picked: found.kind === "picked" ? offers.map((options, at) => options[found.pick[at]!]!) : null,
     };
   };
@@ -191,17 +186,18 @@ export function settle(
   const picks = new Map<string, Option | null>();
   const states = new Map<Together, Group>();
   const settleGroup = (group: Together) => {
-    const basis = [
-      labourRate,
-      ...group.couplings.flatMap(({ rests }) => rests),
-      ...group.places.flatMap((slot) => {
-        const { place, pin } = candidates.get(slot)!;
-        return [place, pin && optionKey(pin), signature(slot)];
-      }),
-    ];
-    const { state, entries, picked } = keptGroups[world](candidates.get(group.places[0]!)!.place, basis, () =>
-      pickOf(group),
-    );
+    const basis: unknown[] = [labourRate];
+    for (const { rests } of group.couplings) basis.push(...rests);
+    for (const slot of group.places) {
+      const { place, pinKey } = candidates.get(slot)!;
+      basis.push(place, pinKey, signature(slot));
+    }
+    const { place } = candidates.get(group.places[0]!)!;
+    const { state, entries, picked } = keptGroups[world](place, basis, () => {
+      // Where nothing open was weighed, both worlds are the same.
+      const other = world === "open-refused" ? keptGroups["open-allowed"].given(place, basis) : null;
+      return other && !other.hung ? other : pickOf(group);
+    });
     group.places.forEach((slot, at) => picks.set(slot, picked?.[at] ?? null));
     states.set(group, { places: group.places, entries, state });
   };
