@@ -2,7 +2,7 @@ import type { Assessment, Figure } from "./assessment";
 import { cleanJudgement } from "./clean/assess-clean";
 import { crackJudgement } from "./crack/assess-crack";
 import { conditionJudgement } from "./condition/assess-condition";
-import { createFold } from "./entry/fold";
+import { createFold, type Job } from "./entry/fold";
 import type { Envelope } from "./entry/schema";
 import { findingsJudgement } from "./findings/assess-findings";
 import { fragmentsJudgement } from "./fragments/ledger";
@@ -12,10 +12,13 @@ import { identifyJudgement } from "./identify/assess-identity";
 import { intakeJudgement } from "./intake/assess-intake";
 import { remembered, type Progress } from "./judgement";
 import { createMeasure, measureJudgement } from "./measure/assess-measure";
-import { orderJudgement, type Order } from "./order/order";
+import { jobSituation, orderJudgement, type Order } from "./order/order";
+import { packFor } from "./pack/conditions";
 import type { CompiledPack } from "./pack/compile-pack";
 import { emptyContext, evaluateExpr } from "./pack/evaluate-expr";
 import type { Caution } from "./pack/schema";
+import { partsJudgement } from "./parts/assess-parts";
+import { lotsOf, withLots } from "./parts/lots";
 import { planJudgement } from "./plan/assess-plan";
 import { recordJudgement } from "./record/assess-record";
 import type { Station } from "./stations";
@@ -49,9 +52,22 @@ const progressOf = (by: Partial<Record<Station, Progress | null>>): ReadonlyMap<
  * something that changed. Gives what `assess` gives.
  */
 export function createAssess(pack: CompiledPack): Assess {
-  const figures = figuresOf(pack);
   const fold = createFold();
   const orderOf = remembered(pack, orderJudgement);
+  let judging: { readonly pack: CompiledPack; readonly judge: ReturnType<typeof createJudging> } | null = null;
+  return (entries, asOf) => {
+    const job = fold(entries);
+    const order = orderOf(job);
+    // The pack as it is for this engine: another one when somebody says which variant it is.
+    const own = packFor(pack, jobSituation(order));
+    if (judging?.pack !== own) judging = { pack: own, judge: createJudging(own) };
+    return judging.judge(job, order, asOf);
+  };
+}
+
+/** The same of one pack as it is for one engine, for a job that was folded already. */
+function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: string) => Assessment {
+  const figures = figuresOf(pack);
   const identifyOf = remembered(pack, identifyJudgement);
   const stripOf = remembered(pack, stripJudgement);
   const findingsOf = remembered(pack, findingsJudgement);
@@ -61,9 +77,7 @@ export function createAssess(pack: CompiledPack): Assess {
   const conditionOf = remembered(pack, conditionJudgement);
   const measureOf = createMeasure(pack);
 
-  return (entries, asOf) => {
-    const job = fold(entries);
-    const order = orderOf(job);
+  return (job, order, asOf) => {
     const identity = identifyOf(job, order);
     const strip = stripOf(job);
     const findings = findingsOf(job);
@@ -72,7 +86,9 @@ export function createAssess(pack: CompiledPack): Assess {
     const crack = crackOf(job, order);
     const condition = conditionOf(job, order, findings, ledger, strip, crack);
     const measured = measureOf(job, order);
-    const plan = planJudgement.assess(pack, job, order, measured, crack, condition);
+    const withItsLots = withLots(condition, lotsOf(pack, job.parts, measured));
+    const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots);
+    const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots);
     const intake = intakeJudgement.assess(pack, job, order, plan.choices, identity);
     const record = recordJudgement.assess(pack, job, order, asOf.slice(0, 10));
 
@@ -86,6 +102,7 @@ export function createAssess(pack: CompiledPack): Assess {
       ...fragmentsJudgement.problems(ledger),
       ...cleanJudgement.problems(clean),
       ...crackJudgement.problems(crack),
+      ...partsJudgement.problems(inHand),
       ...planJudgement.problems(plan),
     ];
     const { standing: holds, lifted } = partHolds(holdsAmong(found), job.lifted);
@@ -102,8 +119,9 @@ export function createAssess(pack: CompiledPack): Assess {
       ledger,
       clean,
       crack,
-      condition,
+      condition: withItsLots,
       measured,
+      inHand,
       plan,
       rows: measured.rows,
       joints: measured.joints,

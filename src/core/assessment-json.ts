@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Assessment } from "./assessment";
 import { cleanJudgement } from "./clean/assess-clean";
+import { partsJudgement } from "./parts/assess-parts";
 import { conditionJudgement } from "./condition/assess-condition";
 import { crackJudgement } from "./crack/assess-crack";
 import { findingsJudgement } from "./findings/assess-findings";
@@ -31,6 +32,7 @@ export const AssessmentJson = z.strictObject({
   endurance: measure.endurance,
   joints: measure.joints,
   ...conditionJudgement.json.shape,
+  ...partsJudgement.json.shape,
   ...planJudgement.json.shape,
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(FoundJson) })),
   teardown: z.strictObject({
@@ -63,6 +65,7 @@ export function toAssessmentJson(assessment: Assessment): AssessmentJson {
     endurance,
     joints,
     ...conditionJudgement.json.of(assessment.condition),
+    ...partsJudgement.json.of(assessment.inHand),
     ...planJudgement.json.of(assessment.plan),
     handOvers: assessment.handOvers.map(({ handOver, differences }) => ({
       entry: handOver.id,

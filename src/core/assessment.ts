@@ -1,4 +1,5 @@
 import type { CleanResult } from "./clean/assess-clean";
+import type { PartsResult } from "./parts/assess-parts";
 import type { ConditionResult } from "./condition/assess-condition";
 import type { CrackResult } from "./crack/assess-crack";
 import type { HandOver, Job } from "./entry/fold";
@@ -43,6 +44,8 @@ export interface Assessment {
   readonly crack: CrackResult;
   /** What everything but measuring says of each part. */
   readonly condition: ConditionResult;
+  /** Parts that are in no slot, and the lots that new ones came in. */
+  readonly inHand: PartsResult;
   readonly measured: MeasureResult;
   readonly plan: PlanResult;
   /** What of the two is asked for everywhere, at hand. */

@@ -7,4 +7,4 @@ import type { StreamKind } from "@/core/entry/declare";
 export type Projection = (connection: Connection, stream: string, fresh: readonly Envelope[]) => Promise<void>;
 
 /** What is kept about each kind of stream besides its entries. Folded facts, never verdicts; each can be rebuilt. */
-export const projections: Readonly<Record<StreamKind, readonly Projection[]>> = { job: [projectWithin], shop: [] };
+export const projections: Readonly<Record<StreamKind, readonly Projection[]>> = { job: [projectWithin], shop: [], shelf: [] };

@@ -9,6 +9,12 @@ const plain = (id: unknown) => String(id).replaceAll("-", " ");
 const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknown>>) => string>> = {
   "job-opened": () => "the job's opening",
   "part-tagged": ({ tag }) => `tag ${String(tag)}`,
+  "part-noted": ({ item, value }) =>
+    `${String(item).replace(/-/gu, " ")}: ${value === null ? "not known" : String(value)}`,
+  "part-adopted": ({ from }) => `a part from ${String(from)}`,
+  "shelf-laid": ({ tag, lies }) => `${String(tag)} to the shelf, ${String(lies)}`,
+  "shelf-moved": ({ lies }) => `moved to ${String(lies)}`,
+  "shelf-left": ({ to }) => `off the shelf: ${String(to)}`,
   "part-installed": ({ slot }) => `a part put into ${String(slot)}`,
   "part-removed": () => "a part taken out",
   "occasion-opened": ({ gauge }) => `set-up of ${(gauge as { name?: string } | undefined)?.name ?? "a gauge"}`,

@@ -1,13 +1,15 @@
 import { z } from "zod";
 import type { CrackResult } from "../crack/assess-crack";
-import type { Job, Part } from "../entry/fold";
+import type { Job, Part, Signed } from "../entry/fold";
 import type { FindingsResult, PartFindings } from "../findings/assess-findings";
 import type { LedgerResult, PartAccount } from "../fragments/ledger";
 import { groupBy, groupByKeys } from "../group";
 import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { ageOf } from "../measure/endurance";
-import type { Order } from "../order/order";
+import { jobSituation, type Order } from "../order/order";
+import { holds, lifeFor, type Situation } from "../pack/conditions";
+import { partSituation, revisionOf } from "../parts/part-situation";
 import type { CompiledPack } from "../pack/compile-pack";
 import { lifeUnits, type PartClass } from "../pack/schema";
 import type { Consequence } from "../pack/schema-consequences";
@@ -115,7 +117,8 @@ const unitOfLife = { hours: "h", kilometres: "km", cycles: "cycles" } as const;
  * A life that is over refuses whatever it measures; a new part has all of it before it. Where lives scatter, what comes
  * within two standard deviations of it is asked about.
  */
-function lived(part: Part, { life }: PartClass, { notes, wanted }: Order): EvidenceVerdict[] {
+function lived(part: Part, partClass: PartClass, situation: Situation, { notes, wanted }: Order): EvidenceVerdict[] {
+  const life = lifeFor(partClass, situation);
   if (!life) return [];
   return lifeUnits.flatMap((counted): EvidenceVerdict[] => {
     const most = life[counted];
@@ -139,6 +142,45 @@ function lived(part: Part, { life }: PartClass, { notes, wanted }: Order): Evide
   });
 }
 
+/** Old stock is refused by its number; of what came from elsewhere a number that nobody read, or knows, is asked about. */
+function ofRevision(part: Part, partClass: PartClass): EvidenceVerdict[] {
+  const { revisions } = partClass;
+  if (revisions.length === 0) return [];
+  const { tag, known, origin } = part;
+  const where = [part.id];
+  const revision = revisionOf(part, partClass);
+  const [number, noted] = [known.text("number"), known.text("revision")];
+  if (revision?.refused) {
+    const params = { tag, revision: revision.name, number, why: revision.refused.why };
+    return [evidence(false, problem("revision-refused", where, params))];
+  }
+  if (number !== null && noted !== null && !revision)
+    return [evidence(null, problem("number-against-revision", where, { tag, number, revision: noted }))];
+  if (revision || origin === "engine") return [];
+  return [
+    evidence(
+      null,
+      number === null ? problem("number-unread", where, { tag }) : problem("number-unknown", where, { tag, number }),
+    ),
+  ];
+}
+
+/** What spoke against a part where it was before: it goes on doing so until a person says otherwise. */
+const broughtAlong = (part: Part, adoptions: readonly Signed<"part-adopted">[]): EvidenceVerdict[] =>
+  adoptions.flatMap(({ from, against }) =>
+    against.map(({ code, said }) =>
+      evidence(null, problem("came-with-doubt", [part.id, code], { tag: part.tag, from, said })),
+    ),
+  );
+
+/** A consequence where its condition holds; where that cannot be told a refusal asks. */
+function ifItHolds(consequence: Consequence, situation: Situation): Consequence[] {
+  const { onlyIf, then } = consequence;
+  const answer = onlyIf === undefined ? true : holds(onlyIf, situation);
+  if (answer === false) return [];
+  return [answer === null && then === "refuse" ? { ...consequence, then: "ask", never: false } : consequence];
+}
+
 /** What nobody looked at is not sound: a part that is judged by eye waits until it was looked over. */
 function lookedOver({ part, lines }: PartFindings, { features }: PartClass): EvidenceVerdict[] {
   if (lines.length === 0 || features.some(({ decides }) => decides)) return [];
@@ -154,7 +196,7 @@ const keptConditions = keptBeside<Part, PartCondition | null>();
 /** Everything but measuring that speaks for or against using a part again. */
 export function assessCondition(
   pack: CompiledPack,
-  { cameOut }: Pick<Job, "cameOut">,
+  { cameOut, adopted }: Pick<Job, "cameOut" | "adopted">,
   order: Order,
   findings: FindingsResult,
   ledger: LedgerResult,
@@ -165,18 +207,20 @@ export function assessCondition(
   const pieces = groupByKeys(ledger.fragments, ({ parent }) => (parent === null ? [] : [parent]));
   const ofClass = groupBy(pack.pack.consequences, (each) => each.class);
   const checks = strip?.steps.flatMap((step) => step.checks) ?? [];
+  const adoptions = groupBy(adopted, ({ part }) => part);
   const smallest = pack.pack.ledger?.smallestGrams ?? 0;
   const byPart = new Map<string, PartCondition>();
   for (const seen of findings.byPart.values()) {
     const { part } = seen;
     const partClass = pack.classes.get(part.class);
     if (!partClass) continue;
-    const consequences = ofClass.get(part.class) ?? [];
     const gone = crack.scrapped.get(part.id);
     const found = foundIn(part, cameOut);
     const [account, count] = [accounts.get(part.id), pieces.get(part.id)?.length ?? 0];
-    const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, strip, order, pack]; // prettier-ignore
+    const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
     const condition = keptConditions(part, basis, () => {
+      const situation = partSituation(part, partClass, jobSituation(order));
+      const consequences = (ofClass.get(part.class) ?? []).flatMap((each) => ifItHolds(each, situation));
       const all: EvidenceVerdict[] = [
         ...(gone
           ? [evidence(false, problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
@@ -184,7 +228,9 @@ export function assessCondition(
         ...broken(part, account, count, smallest),
         ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, consequences, order) ?? []),
         ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
-        ...lived(part, partClass, order),
+        ...lived(part, partClass, situation, order),
+        ...ofRevision(part, partClass),
+        ...broughtAlong(part, adoptions.get(part.id) ?? []),
         ...lookedOver(seen, partClass),
       ];
       return all.length === 0 ? null : { part, evidence: all, reuse: meet(all) };
@@ -195,7 +241,7 @@ export function assessCondition(
 }
 
 export const conditionJudgement = judgement({
-  reads: [],
+  reads: ["cameOut", "adopted"],
   assess: assessCondition,
   problems: () => [],
   progress: () => null,

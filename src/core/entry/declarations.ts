@@ -7,6 +7,7 @@ import { measureEntries } from "./types/measure";
 import { partsEntries } from "./types/parts";
 import { photosEntries } from "./types/photos";
 import { recordEntries } from "./types/record";
+import { shelfEntries } from "./types/shelf";
 import { shopEntries } from "./types/shop";
 import { stripEntries } from "./types/strip";
 
@@ -23,6 +24,7 @@ export const declarations = {
   ...measureEntries,
   ...decideEntries,
   ...shopEntries,
+  ...shelfEntries,
 } as const;
 
 export type EntryType = keyof typeof declarations;

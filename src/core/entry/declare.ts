@@ -1,8 +1,8 @@
 import type { z } from "zod";
 import type { Upcast } from "./upcast";
 
-/** What a stream is about: one visit of an engine, or the shop itself. */
-export type StreamKind = "job" | "shop";
+/** What a stream is about: one visit of an engine, the shop itself, or the parts it keeps. */
+export type StreamKind = "job" | "shop" | "shelf";
 
 /** Who may write: what commits the shop is a lead's to say; an inspector records what is there. */
 export type Writer = "inspector" | "lead";

@@ -1,9 +1,12 @@
 import { clockAhead } from "./clock";
+import { groupBy } from "../group";
 import { declarations, entryTypes, type EntryType } from "./declarations";
 import { problem, type Outcome, type Problem } from "../problem/problem";
 import { byTime, effectiveEntries, namedBy, type Effective, type Overreach } from "./effective";
 import { canonicalEntry } from "./fingerprint-entry";
 import { readEntry } from "./read-entry";
+import { carriedAlong } from "./carried";
+import { knownOf, nothingKnown, type Known } from "./known";
 import type { Entry, EntryOf, Envelope, Payload } from "./schema";
 
 /** A physical part with the slot it is in, if it is in one. */
@@ -13,6 +16,7 @@ export interface Part {
   readonly tag: string;
   readonly origin: Payload<"part-tagged">["origin"];
   readonly slot: string | null;
+  readonly known: Known;
 }
 
 export type Occasion = Payload<"occasion-opened"> & { readonly at: string };
@@ -92,6 +96,7 @@ function foldParts(entries: readonly Entry[]): Map<string, Part> {
     if (entry.type === "part-installed") slotOf.set(entry.payload.part, entry.payload.slot);
     if (entry.type === "part-removed") slotOf.set(entry.payload.part, null);
   }
+  const noted = groupBy(entries.filter(isType("part-noted")), ({ payload }) => payload.part);
   return new Map(
     entries.filter(isType("part-tagged")).map(({ payload }) => [
       payload.part,
@@ -101,6 +106,7 @@ function foldParts(entries: readonly Entry[]): Map<string, Part> {
         tag: payload.tag,
         origin: payload.origin,
         slot: slotOf.get(payload.part) ?? null,
+        known: noted.has(payload.part) ? knownOf(noted.get(payload.part)!) : nothingKnown,
       },
     ]),
   );
@@ -245,21 +251,36 @@ function reasonsOwed(
 }
 
 const movesParts = (entry: Entry) =>
-  entry.type === "part-tagged" || entry.type === "part-installed" || entry.type === "part-removed";
+  entry.type === "part-tagged" ||
+  entry.type === "part-noted" ||
+  entry.type === "part-installed" ||
+  entry.type === "part-removed";
 
 const none: readonly never[] = [];
 /** An empty list is the same empty list: what reads it has nothing to do. */
 const orNone = <T>(list: readonly T[]): readonly T[] => (list.length === 0 ? none : list);
 
-function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
+/** What could be understood of some entries, with what parts brought along. */
+function understand(envelopes: readonly Envelope[], read: (envelope: Envelope) => Outcome<Entry>) {
   const understood: Entry[] = [];
   const unread = new Map<string, readonly Problem[]>();
   const all = distinct(envelopes);
-  for (const envelope of all.values()) {
-    const read = memory.read(envelope);
-    if (read.ok) understood.push(read.value);
-    else unread.set(envelope.id, read.problems);
-  }
+  const take = (envelope: Envelope) => {
+    const outcome = read(envelope);
+    if (outcome.ok) understood.push(outcome.value);
+    else unread.set(envelope.id, outcome.problems);
+  };
+  for (const envelope of all.values()) take(envelope);
+  for (const envelope of carriedAlong(understood, all)) take(envelope);
+  return { all, understood, unread };
+}
+
+/** The entries that stand, oldest first: neither corrected nor struck, those that parts brought along among them. */
+export const standingEntries = (envelopes: readonly Envelope[]): readonly Entry[] =>
+  effectiveEntries(understand(envelopes, readEntry).understood).entries;
+
+function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
+  const { all, understood, unread } = understand(envelopes, (envelope) => memory.read(envelope));
   const { entries, conflicts, corrections, overreached, named } = effectiveEntries(understood);
   const byType = groupByType(entries);
   const [opened] = byType("job-opened");
@@ -310,7 +331,7 @@ function takeUp(before: Folded, envelopes: readonly Envelope[], memory: Memory):
   const seen = new Map<string, Envelope>();
   for (const envelope of envelopes.slice(old.length)) {
     const read = memory.read(envelope);
-    const list = read.ok ? listFor(read.value.type) : null;
+    const list = read.ok && read.value.type !== "part-adopted" ? listFor(read.value.type) : null;
     if (!read.ok || !list || namedBy(read.value).length > 0 || clockAhead(envelope) > 0) return null;
     if (byId.has(envelope.id) || seen.has(envelope.id) || named.has(envelope.id)) return null;
     if (!last || byTime(last, read.value) >= 0) return null;

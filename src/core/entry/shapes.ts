@@ -148,3 +148,21 @@ export const PhotoMark = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("area"), corners: z.array(Spot).min(3).max(200) }),
 ]);
 export type PhotoMark = z.infer<typeof PhotoMark>;
+
+/** So many entries a part carries along at most: an entry has a size of its own. */
+export const mostCarried = 200;
+
+/** An entry about a part as it was made elsewhere. */
+export const Carried = z.strictObject({
+  id: Uuid,
+  type: z.string().min(1).max(40),
+  v: z.number().int().min(1).max(1000),
+  author: z.string().min(1).max(120),
+  at: z.iso.datetime(),
+  payload: z.record(z.string(), z.unknown()),
+});
+export type Carried = z.infer<typeof Carried>;
+
+/** Something that spoke against a part where it was: its code, and how it was said then. */
+export const Against = z.strictObject({ code: Id, said: z.string().trim().min(1).max(600) });
+export type Against = z.infer<typeof Against>;

@@ -2,12 +2,23 @@ import { z } from "zod";
 import type { Job, Occasion, Part, Reading } from "../entry/fold";
 import { Phase, type DecisionRule } from "../entry/schema";
 import { characteristicJson, CharacteristicJson, pointJson, PointJson } from "../json-parts";
+import { groupBy } from "../group";
+import { isSame, keptBeside, keptByName } from "../same";
 import { judgement } from "../judgement";
 import type { Order } from "../order/order";
 import { rowId, type CompiledPack, type Row } from "../pack/compile-pack";
 import type { Problem } from "../problem/problem";
 import { assessJoint, type JointResult } from "./assess-joint";
-import { assessRow, evidenceFor, gatherEvidence, withReadings, type Evidence, type RowResult } from "./assess-row";
+import {
+  assessLoose,
+  assessRow,
+  evidenceFor,
+  gatherEvidence,
+  looseReadings,
+  withReadings,
+  type Evidence,
+  type RowResult,
+} from "./assess-row";
 import { enduranceOf, type Endurance } from "./endurance";
 import { measuringProblems } from "./measuring-problems";
 
@@ -17,6 +28,8 @@ type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts">;
 export interface MeasureResult {
   /** By row, `slot/feature`. */
   readonly rows: ReadonlyMap<string, RowResult>;
+  /** Of parts that are in no slot, by part, their rows as though they were in the one they are meant for, or any of their kind. */
+  readonly loose: ReadonlyMap<string, readonly RowResult[]>;
   readonly joints: ReadonlyMap<string, JointResult>;
   /** By row, how likely it is to reach the hours wanted; only rows that wear and are measured through. */
   readonly endurance: ReadonlyMap<string, Endurance>;
@@ -27,6 +40,7 @@ export interface MeasureResult {
 /** A row's result with what it was worked out from. */
 interface Remembered {
   readonly rule: DecisionRule;
+  readonly situation: Evidence["situation"];
   readonly part: Part | null;
   readonly readings: readonly Reading[];
   readonly occasions: readonly (Occasion | undefined)[];
@@ -42,15 +56,26 @@ const isSamePart = (a: Part | null, b: Part | null) =>
     a.tag === b.tag &&
     a.class === b.class &&
     a.origin === b.origin &&
+    a.known === b.known &&
     a.slot === b.slot);
+
+const isSameSituation = (a: Evidence["situation"], b: Evidence["situation"]) =>
+  a === b ||
+  (a.variant === b.variant && a.application === b.application && isSame([...a.schools].flat(), [...b.schools].flat()));
 
 /** Whether everything that a row's result depends on is what it was: entries that did not change keep their identity. */
 function isCurrent(
   known: Remembered,
   { part, readings }: ReturnType<typeof evidenceFor>,
-  { rule, occasions, inConflict }: Evidence,
+  { rule, situation, occasions, inConflict }: Evidence,
 ): boolean {
-  if (known.rule !== rule || known.readings.length !== readings.length || !isSamePart(known.part, part)) return false;
+  if (
+    known.rule !== rule ||
+    !isSameSituation(known.situation, situation) ||
+    known.readings.length !== readings.length ||
+    !isSamePart(known.part, part)
+  )
+    return false;
   return readings.every(
     (reading, at) =>
       known.readings[at] === reading &&
@@ -70,6 +95,7 @@ function createRow(): (row: Row, evidence: Evidence) => RowResult {
     const { part, readings } = found;
     remembered.set(row.id, {
       rule: evidence.rule,
+      situation: evidence.situation,
       part,
       readings,
       occasions: readings.map((reading) => evidence.occasions.get(reading.occasion)),
@@ -93,15 +119,27 @@ function grownBy(before: Measured, job: Measured): readonly Reading[] | null {
 type Rows = ReadonlyMap<string, RowResult>;
 
 /** All rows: of a job that only has further readings, just the rows they belong to are looked at. */
-function createRows(pack: CompiledPack): (job: Measured, rule: DecisionRule) => Rows {
+function createRows(
+  pack: CompiledPack,
+): (job: Measured, order: Order) => { readonly rows: Rows; readonly evidence: Evidence } {
   const rowResult = createRow();
-  let before: { readonly job: Measured; readonly evidence: Evidence; readonly rows: Rows } | null = null;
-  return (job, rule) => {
-    const grown = before && before.evidence.rule === rule && grownBy(before.job, job);
+  let before: {
+    readonly job: Measured;
+    readonly order: Order;
+    readonly evidence: Evidence;
+    readonly rows: Rows;
+  } | null = null;
+  return (job, order) => {
+    const grown = before?.order === order ? grownBy(before.job, job) : null;
     if (!before || !grown) {
-      const evidence = gatherEvidence(job, pack.facts, rule);
-      before = { job, evidence, rows: new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, evidence)])) };
-      return before.rows;
+      const evidence = gatherEvidence(job, pack.facts, order);
+      before = {
+        job,
+        order,
+        evidence,
+        rows: new Map([...pack.rows].map(([id, row]) => [id, rowResult(row, evidence)])),
+      };
+      return before;
     }
     const evidence = withReadings(before.evidence, grown);
     const rows = new Map(before.rows);
@@ -110,10 +148,41 @@ function createRows(pack: CompiledPack): (job: Measured, rule: DecisionRule) => 
       const row = slot ? pack.rows.get(rowId(slot, feature)) : undefined;
       if (row) rows.set(row.id, rowResult(row, evidence));
     }
-    before = { job, evidence, rows };
-    return rows;
+    before = { job, order, evidence, rows };
+    return before;
   };
 }
+
+const keptLoose = keptByName<Part, RowResult>();
+
+/** The slot that a part in no slot is judged for: the one it is meant for, else the first of its kind. */
+export function slotFor(pack: CompiledPack, { class: of, known }: Pick<Part, "class" | "known">): string | null {
+  const meant = pack.slots.get(known.text("meant-for") ?? "");
+  return meant?.class === of ? meant.id : (pack.pack.slots.find((slot) => slot.class === of)?.id ?? null);
+}
+
+/** What was measured of parts that are in no slot. */
+function looseRows(pack: CompiledPack, job: Measured, evidence: Evidence): ReadonlyMap<string, readonly RowResult[]> {
+  const rowsOf = rowsBySlot(pack);
+  return new Map(
+    [...job.parts.values()].flatMap((part) => {
+      const slot = part.slot === null ? slotFor(pack, part) : null;
+      if (slot === null) return [];
+      const results = (rowsOf.get(slot) ?? []).map((row) => {
+        const readings = looseReadings(row, part, evidence);
+        const basis: unknown[] = [evidence.rule, pack, evidence.situation, ...readings];
+        for (const { occasion, id } of readings)
+          basis.push(evidence.occasions.get(occasion), evidence.inConflict.has(id));
+        return keptLoose(part, row.id, basis, () => assessLoose(row, part, evidence));
+      });
+      return [[part.id, results] as const];
+    }),
+  );
+}
+
+const keptBySlot = keptBeside<CompiledPack, ReadonlyMap<string, readonly Row[]>>();
+const rowsBySlot = (pack: CompiledPack) =>
+  keptBySlot(pack, [], () => groupBy([...pack.rows.values()], ({ slot }) => slot.id));
 
 /** Joints that are worked out anew only when one of their ends did change. */
 function createJoints(pack: CompiledPack): (rows: Rows, rule: DecisionRule) => ReadonlyMap<string, JointResult> {
@@ -163,9 +232,10 @@ export function createMeasure(pack: CompiledPack): Measure {
   const enduranceResults = createEndurance(pack);
   const total = pack.sheets.reduce((sum, { rows, feature }) => sum + rows.length * feature.points.length, 0);
   return (job, order) => {
-    const rows = rowResults(job, order.rule);
+    const { rows, evidence } = rowResults(job, order);
     return {
       rows,
+      loose: looseRows(pack, job, evidence),
       joints: jointResults(rows, order.rule),
       endurance: enduranceResults(rows, order),
       problems: measuringProblems(job, rows.values()),

@@ -3,6 +3,9 @@ import type { Job, Occasion, Part, Reading } from "../entry/fold";
 import type { ExprContext } from "../pack/evaluate-expr";
 import type { Row } from "../pack/compile-pack";
 import type { Characteristic, Feature } from "../pack/schema";
+import { featureFor, hangsOn, type ConditionKind, type JobSituation } from "../pack/conditions";
+import { partSituation } from "../parts/part-situation";
+import { jobSituation, type Order } from "../order/order";
 import { unitById } from "../quantity/units";
 import { estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
@@ -25,6 +28,10 @@ export interface PointResult {
 
 export interface RowResult {
   readonly row: Row;
+  /** What was measured, with the limits that hold for this part. */
+  readonly feature: Feature;
+  /** What has to be known before it can be told which limits those are. */
+  readonly hangsOn: readonly ConditionKind[];
   readonly part: Part | null;
   readonly phase: Phase | null;
   /** The size it was brought to, where it was machined and measured since; null at the size it had when new. */
@@ -50,6 +57,8 @@ export interface Evidence {
   readonly inConflict: ReadonlySet<string>;
   readonly facts: ReadonlyMap<string, number>;
   readonly rule: DecisionRule;
+  /** What is chosen for the job: what conditions of limits are held against. */
+  readonly situation: JobSituation;
 }
 
 const noReadings: readonly Reading[] = [];
@@ -67,7 +76,7 @@ export function evidenceFor(
 export function gatherEvidence(
   job: Pick<Job, "readings" | "parts" | "occasions" | "conflicts">,
   facts: ReadonlyMap<string, number>,
-  rule: DecisionRule,
+  order: Order,
 ): Evidence {
   const readingsOf = new Map<string, Map<string, Reading[]>>();
   for (const reading of job.readings) {
@@ -85,7 +94,8 @@ export function gatherEvidence(
     occasions: job.occasions,
     inConflict: new Set(job.conflicts.flatMap((conflict) => conflict.successors)),
     facts,
-    rule,
+    rule: order.rule,
+    situation: jobSituation(order),
   };
 }
 
@@ -143,6 +153,13 @@ export const expansionOf = ({ partClass, at: { feature } }: Row): number | null 
 export const measuredPoints = (points: readonly PointResult[]): ReadonlyMap<string, Estimate> =>
   new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
 
+/** The same of a part that is in no slot, as though it were in that of the row. */
+export const assessLoose = (row: Row, part: Part, evidence: Evidence): RowResult =>
+  assessReadings(row, part, looseReadings(row, part, evidence), evidence);
+
+export const looseReadings = (row: Row, part: Part, { readingsOf }: Evidence): readonly Reading[] =>
+  readingsOf.get(part.id)?.get(row.at.id) ?? noReadings;
+
 const reworkedOn = phases.indexOf("reworked");
 
 /** Everything the readings say of one feature of the part in one slot. */
@@ -155,9 +172,11 @@ function assessReadings(
   row: Row,
   part: Part | null,
   readings: readonly Reading[],
-  { occasions, inConflict, facts, rule: jobsRule }: Omit<Evidence, "partIn" | "readingsOf">,
+  evidence: Omit<Evidence, "partIn" | "readingsOf">,
 ): RowResult {
-  const { feature } = row.at;
+  const { occasions, inConflict, facts, rule: jobsRule } = evidence;
+  const situation = partSituation(part, row.partClass, evidence.situation);
+  const feature = featureFor(row.at.feature, situation);
   const phase = newestPhase(readings, occasions);
   const expansionPerK = expansionOf(row);
   const read = feature.points.map((point) => {
@@ -196,7 +215,13 @@ function assessReadings(
     };
   });
 
-  const context: ExprContext = { points: feature.points, measured, facts, refs: new Map() };
+  const context: ExprContext = {
+    points: feature.points,
+    measured,
+    facts,
+    refs: new Map(),
+    own: ownSizes(part, feature),
+  };
   const rule = stricter(jobsRule, row.partClass.rule?.atLeast);
   const between = feature.sampling && estimateOf(0, [[`form:${part?.id}:${row.at.id}`, feature.sampling.standardMm]]);
   const governing = assessCharacteristic(
@@ -222,13 +247,12 @@ function assessReadings(
   const limited = [governing, ...derived].filter((result) => decidingLimit(result.characteristic));
   return {
     row,
+    feature,
+    hangsOn: hangsOn(row.at.feature, situation),
     part,
     phase,
     size: made?.step ?? null,
-    before:
-      made && earlier.length > 0
-        ? assessReadings(row, part, earlier, { occasions, inConflict, facts, rule: jobsRule })
-        : null,
+    before: made && earlier.length > 0 ? assessReadings(row, part, earlier, evidence) : null,
     reworkedAt: earliest(since.flatMap((reading) => occasions.get(reading.occasion)?.at ?? [])),
     points,
     governing,
@@ -237,6 +261,21 @@ function assessReadings(
     measured: measured.size,
   };
 }
+
+/** What the part had when it was new, as somebody read it: to the last digit that is written there. */
+function ownSizes(part: Part | null, { unit }: Feature): ReadonlyMap<string, Estimate> {
+  const sizes = part?.known.figures("own-size") ?? new Map<string, number>();
+  const dimension = unitById(unit)!.dimension;
+  return new Map(
+    [...sizes].map(([of, value]) => [
+      of,
+      estimateOf(value, [[`own-size:${part!.id}:${of}`, dimension === "length" ? ownSizeStandardMm : 0]]),
+    ]),
+  );
+}
+
+/** A size read off a record or a place that does not wear: to 0.01 mm, anywhere within it. Common practice, no source. */
+const ownSizeStandardMm = 0.01 / Math.sqrt(12);
 
 const earliest = (times: readonly string[]): string | null =>
   times.reduce<string | null>(

@@ -1,3 +1,6 @@
+import { jobSituation } from "../order/order";
+import { lifeFor } from "../pack/conditions";
+import { partSituation } from "../parts/part-situation";
 import type { Part } from "../entry/fold";
 import type { Notes } from "../entry/notes";
 import type { Order } from "../order/order";
@@ -132,13 +135,9 @@ function meanOver(from: number, to: number, at: (age: number) => number): number
  * @param row  measured through, of a feature that wears with hours
  * @returns    probabilities from 0 to 1 at both ends of its age and over all of it
  */
-export function enduranceOf(
-  pack: CompiledPack,
-  row: RowResult,
-  { notes, hoursWanted }: Pick<Order, "notes" | "hoursWanted">,
-): Endurance | null {
-  const { feature } = row.row.at;
-  const { governing } = row;
+export function enduranceOf(pack: CompiledPack, row: RowResult, order: Order): Endurance | null {
+  const { notes, hoursWanted } = order;
+  const { feature, governing } = row;
   const { limits, nonNegative } = feature.governing;
   const fresh = sizeWhenNew(limits.new, nonNegative, `new-size:${row.part?.id}:${row.row.at.id}`);
   const limitKind = wearLimit(limits.inService, limits.new, feature.wearsTowards) === null ? "reassembly" : "inService";
@@ -156,7 +155,8 @@ export function enduranceOf(
   )
     return null;
   const sign = feature.wearsTowards === "larger" ? 1 : -1;
-  const life = row.row.partClass.life?.hours ?? null;
+  const life =
+    lifeFor(row.row.partClass, partSituation(row.part, row.row.partClass, jobSituation(order)))?.hours ?? null;
   const age = ageOf(row.part, notes);
   const { new: band } = limits;
   const course: Course = {

@@ -3,6 +3,8 @@ import type { Job } from "../entry/fold";
 import { Notes } from "../entry/notes";
 import { decisionRules, ShopSettings, type DecisionRule } from "../entry/schema";
 import { judgement } from "../judgement";
+import type { JobSituation } from "../pack/conditions";
+import { keptBeside } from "../same";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { lifeUnits } from "../pack/schema";
 
@@ -34,6 +36,16 @@ export interface Order {
   /** What the shop counts and works by, as this job took it last; null where it took nothing yet. */
   readonly settings: ShopSettings | null;
 }
+
+const keptSituations = keptBeside<Order, JobSituation>();
+
+/** What conditions of a pack are held against in this job. */
+export const jobSituation = (order: Order): JobSituation =>
+  keptSituations(order, [], () => ({
+    variant: order.variant,
+    application: order.application.kind,
+    schools: order.schools,
+  }));
 
 export const orderItems = [
   "hours-wanted",

@@ -109,6 +109,7 @@ const byEye = ({ name, features }: PartClass): Feature => ({
     expr: { reduce: "max", points: {} },
     nonNegative: false,
     limits: {},
+    limitsWhere: [],
   },
   wearsTowards: "larger",
   byEvent: true,
@@ -118,7 +119,7 @@ const byEye = ({ name, features }: PartClass): Feature => ({
 });
 
 /** Makes the look-ups of a pack that has already been checked. */
-function compilePack(pack: Pack, sha256: string): CompiledPack {
+export function compilePack(pack: Pack, sha256: string): CompiledPack {
   const sheetOf = (partClass: PartClass, feature: Feature): Sheet[] => {
     const slots = pack.slots.filter((slot) => slot.class === partClass.id);
     const rows = rowsOf(slots, partClass, feature);

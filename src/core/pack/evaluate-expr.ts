@@ -10,6 +10,8 @@ export interface ExprContext {
   readonly measured: ReadonlyMap<string, Estimate>;
   readonly facts: ReadonlyMap<string, number>;
   readonly refs: ReadonlyMap<string, Estimate>;
+  /** What the part itself measured when it was new, by feature. */
+  readonly own?: ReadonlyMap<string, Estimate>;
   /** The ends of a joint, each with its own points. */
   readonly ends?: ReadonlyMap<string, ExprContext>;
 }
@@ -28,6 +30,9 @@ export interface Evaluated {
   /** Ids of points that the expression asks for and that were not measured. */
   readonly missing: readonly string[];
 }
+
+/** How a size of its own that nobody knows is called among what is missing. */
+export const ownSizeOf = (feature: string): string => `own ${feature}`;
 
 const selected = (points: readonly Point[], selector: Readonly<Record<string, string>>) =>
   points.filter((point) => Object.entries(selector).every(([axis, place]) => point.at[axis] === place));
@@ -62,6 +67,10 @@ export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
     return { estimate: exact(value), missing: [] };
   }
   if ("ref" in expr) return { estimate: context.refs.get(expr.ref) ?? null, missing: [] };
+  if ("own" in expr) {
+    const own = context.own?.get(expr.own);
+    return own ? { estimate: own, missing: [] } : { estimate: null, missing: [ownSizeOf(expr.own)] };
+  }
   if ("fit" in expr) {
     const wanted = selected(context.points, expr.points);
     const there = wanted.flatMap((point) => {

@@ -72,7 +72,7 @@ export function exprDimension(
     return powers ? leaf(powers) : leaf(null, problem("unknown-fact", path, { fact: expr.fact }));
   }
   if ("ref" in expr) return leaf(expr.ref === "finished" ? length : kinds.governing);
-  if ("points" in expr) return leaf(kinds.points);
+  if ("points" in expr || "own" in expr) return leaf(kinds.points);
   if ("end" in expr)
     return exprDimension(expr.each, { ...kinds, points: kinds.ends.get(expr.end) ?? kinds.points }, [...path, "each"]);
   if ("across" in expr)

@@ -11,6 +11,25 @@ export const Id = z
 export const Text = z.string().trim().min(1).max(400);
 export const Finite = z.number().refine(Number.isFinite);
 
+/**
+ * When something holds: all that is named has to be so, by one of those named. Of the engine its variant, of a part its
+ * own series and revision, of the job its schools and application.
+ */
+export const Condition = z
+  .strictObject({
+    variants: z.array(Id).min(1).max(50).optional(),
+    series: z.array(Id).min(1).max(20).optional(),
+    revisions: z.array(Id).min(1).max(50).optional(),
+    schools: z
+      .array(z.strictObject({ school: Id, option: Id }))
+      .min(1)
+      .max(10)
+      .optional(),
+    applications: z.array(Id).min(1).max(20).optional(),
+  })
+  .refine((condition) => Object.keys(condition).length > 0, "a condition names nothing");
+export type Condition = z.infer<typeof Condition>;
+
 /** Where a fact stands. */
 export const Ref = z.strictObject({
   source: Id,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Finite, Id, Ref, Text } from "./schema-base";
+import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 
 /** What a thing that can be seen is by its nature: that decides what follows where a pack says nothing more. */
 export const natures = ["deposit", "surface", "heat", "fatigue", "bending", "broken"] as const;
@@ -40,6 +40,8 @@ export const Consequence = z.strictObject({
   never: z.boolean().default(false),
   /** Holds in a shop that follows this school. */
   school: z.strictObject({ school: Id, option: Id }).optional(),
+  /** Holds only so. While that cannot be told a refusal asks, and all else follows as though it held. */
+  onlyIf: Condition.optional(),
   why: Text,
   ref: Ref,
 });

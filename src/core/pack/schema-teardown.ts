@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { unitById } from "../quantity/units";
-import { Finite, Id, Ref, Text } from "./schema-base";
+import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 import { natures } from "./schema-consequences";
 
 const Named = z.strictObject({ id: Id, name: Text });
@@ -30,6 +30,8 @@ export const StripCheck = z.strictObject({
     })
     .optional(),
   caution: Text.optional(),
+  /** It is asked only so; while that cannot be told, it is. */
+  onlyIf: Condition.optional(),
   ref: Ref,
 });
 
@@ -48,6 +50,8 @@ export const StripStep = z.strictObject({
   tools: Text.optional(),
   note: z.string().trim().min(1).max(600).optional(),
   caution: Text.optional(),
+  /** It is done only so; while that cannot be told, it is. */
+  onlyIf: Condition.optional(),
   ref: Ref,
 });
 

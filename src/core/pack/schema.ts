@@ -2,7 +2,7 @@ import { z } from "zod";
 import { unitById } from "../quantity/units";
 import { fits, type Fit } from "./fit-kinds";
 import { thumbIds } from "./thumb-rules";
-import { Finite, Id, Ref, Text } from "./schema-base";
+import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 import { Consequence } from "./schema-consequences";
 import { Relation } from "./schema-relations";
 import {
@@ -49,6 +49,7 @@ export type Expr =
   | { const: number; unit?: string | undefined }
   | { fact: string }
   | { ref: "governing" | "wear" | "finished" }
+  | { own: string }
   | { op: "add" | "subtract" | "multiply" | "divide"; args: Expr[] }
   | { fn: "circumference" | "circle-area"; args: Expr[] }
   | { reduce: "max" | "min" | "mean" | "range"; points: Record<string, string> }
@@ -65,6 +66,8 @@ export const Expr: z.ZodType<Expr> = z.lazy(() =>
     z.strictObject({ const: Finite, unit: unitId.optional() }),
     z.strictObject({ fact: Id }),
     z.strictObject({ ref: z.enum(["governing", "wear", "finished"]) }),
+    /** What the part itself had of this feature when it was new, as somebody read it off its record or off a place that does not wear. */
+    z.strictObject({ own: Id }),
     z.strictObject({ op: z.enum(["add", "subtract", "multiply", "divide"]), args: z.array(Expr).min(2).max(12) }),
     z.strictObject({ fn: z.enum(["circumference", "circle-area"]), args: z.array(Expr).length(1) }),
     z.strictObject({ reduce: z.enum(["max", "min", "mean", "range"]), points: Selector }),
@@ -100,6 +103,11 @@ export const Characteristic = z.strictObject({
   /** A quantity that cannot be below zero is not normal near zero. */
   nonNegative: z.boolean().default(false),
   limits: Limits.default({}),
+  /** Other limits, each where its condition holds: the first of them. While that cannot be told, the strictest of those that may. */
+  limitsWhere: z
+    .array(z.strictObject({ onlyIf: Condition, limits: Limits }))
+    .max(20)
+    .default([]),
   /** What it goes by where no limit for reassembly is known: a rule of thumb, some of which go by a diameter in mm. */
   thumb: z.strictObject({ rule: z.enum(thumbIds), diameter: z.number().positive().optional() }).optional(),
 });
@@ -213,6 +221,17 @@ export const Feature = z.strictObject({
 /** What a life is counted in. */
 export const lifeUnits = ["hours", "kilometres", "cycles"] as const;
 
+const Life = z
+  .strictObject({
+    hours: z.number().positive().optional(),
+    kilometres: z.number().positive().optional(),
+    cycles: z.number().positive().optional(),
+    scatter: z.number().min(0).max(1).optional(),
+    ref: Ref,
+  })
+  .refine((life) => lifeUnits.some((unit) => life[unit] !== undefined), "a life is in hours, kilometres or cycles");
+export type Life = z.infer<typeof Life>;
+
 export const PartClass = z.strictObject({
   id: Id,
   name: Text,
@@ -234,15 +253,38 @@ export const PartClass = z.strictObject({
    * What it may run before it is not used again, whatever it measures: fatigue, or the maker's word. In hours, distance
    * or cycles; of the part itself. Where lives scatter, relative and standard: then what comes near it is asked about.
    */
-  life: z
+  life: Life.optional(),
+  /** Other lives, each where its condition holds: the first of them. While that cannot be told, the shortest of those that may. */
+  livesWhere: z
+    .array(z.strictObject({ onlyIf: Condition, life: Life }))
+    .max(20)
+    .default([]),
+  /** How it was built at different times: its limits, lives and what follows may differ. */
+  series: z
+    .array(z.strictObject({ id: Id, name: Text, note: Text.optional() }))
+    .max(20)
+    .default([]),
+  /** Its revisions, oldest first, each with the numbers that stand on it or its box. */
+  revisions: z
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        series: Id.optional(),
+        numbers: z.array(z.string().trim().min(1).max(60)).max(50).default([]),
+        /** Old stock that is not fitted any more. */
+        refused: z.strictObject({ why: Text, ref: Ref }).optional(),
+      }),
+    )
+    .max(50)
+    .default([]),
+  /** What is measured of new ones before any is fitted: all of a lot, or a sample of it. */
+  incoming: z
     .strictObject({
-      hours: z.number().positive().optional(),
-      kilometres: z.number().positive().optional(),
-      cycles: z.number().positive().optional(),
-      scatter: z.number().min(0).max(1).optional(),
+      features: z.array(Id).min(1).max(20),
+      sample: z.union([z.literal("all"), z.number().int().min(1).max(1000)]),
       ref: Ref,
     })
-    .refine((life) => lifeUnits.some((unit) => life[unit] !== undefined), "a life is in hours, kilometres or cycles")
     .optional(),
   /** A better part for the same place: a later revision, another material. `instead`: the old one is not to be had or is refused. */
   upgrade: z.strictObject({ name: Text, why: Text, instead: z.boolean().default(false), ref: Ref }).optional(),
@@ -266,6 +308,8 @@ export const Slot = z.strictObject({
   class: Id,
   /** The slot whose part it sits or is pressed in, and comes out with. */
   within: Id.optional(),
+  /** It is there only so; while that cannot be told, it is. */
+  onlyIf: Condition.optional(),
   /** Its place on the engine map, in any consistent unit, x to the right and y down; turned clockwise by degrees. */
   map: z
     .strictObject({

@@ -23,7 +23,7 @@ const together = (trends: readonly Trend[]): Trend => {
  * that one found past an upper limit stays past it, whatever the missing points read; a greatest less a smallest too.
  */
 export function trend(expr: Expr): Trend {
-  if ("const" in expr || "fact" in expr) return "fixed";
+  if ("const" in expr || "fact" in expr || "own" in expr) return "fixed";
   // A zone over more points can only be wider; a least-squares fit may do either.
   if ("fit" in expr) return expr.fit === "minimum-zone" ? "rises" : "open";
   if ("points" in expr) return expr.reduce === "mean" ? "open" : expr.reduce === "min" ? "falls" : "rises";

@@ -4,7 +4,7 @@ import type { JointResult } from "../measure/assess-joint";
 import { measuredPoints, type RowResult } from "../measure/assess-row";
 import { accepts, conformity, stricter } from "../measure/conformity";
 import { isByEye, rowId } from "../pack/compile-pack";
-import { emptyContext, evaluateExpr } from "../pack/evaluate-expr";
+import { emptyContext, evaluateExpr, ownSizeOf } from "../pack/evaluate-expr";
 import { isByThumb } from "../pack/rules-of-thumb";
 import type { Feature } from "../pack/schema";
 import { problem, type Problem, type ProblemOf } from "../problem/problem";
@@ -90,8 +90,21 @@ const stillOpen = (row: RowResult): Problem =>
     missing: row.points.length - row.measured,
   });
 
+/** What has to be known of a part, besides what it measures, before a row can be judged. */
+const notKnown = ({ row, governing, derived, hangsOn, accepted }: RowResult): Problem[] => [
+  ...[governing, ...derived].flatMap(({ characteristic, missing }) =>
+    missing.some((each) => each.startsWith(ownSizeOf("")))
+      ? [problem("own-size-unknown", [row.id], { row: row.name, characteristic: characteristic.name })]
+      : [],
+  ),
+  ...(accepted !== true && hangsOn.length > 0
+    ? [problem("limit-hangs-on", [row.id], { row: row.name, on: hangsOn.join(", ") })]
+    : []),
+];
+
 const evidenceOf = (row: RowResult): Problem[] => [
   ...whyNotAll(row),
+  ...notKnown(row),
   ...(row.accepted === null && row.measured < row.points.length ? [stillOpen(row)] : []),
 ];
 
@@ -157,7 +170,11 @@ function asItIs(row: RowResult, restsOn: readonly RowResult[], isInJoint: boolea
   if (!row.part) return { allowed: null, reasons: [problem("no-part", [row.row.id], { slot: row.row.slot.name })] };
   // Of what is judged by eye, or stands in a fit, that says all there is to say.
   if (rows.length === 0 && (isByEye(row.row) || isInJoint)) return { allowed: true, reasons: [] };
-  if (rows.length === 0) return { allowed: null, reasons: [problem("no-limit", [row.row.id], { row: row.row.name })] };
+  if (rows.length === 0) {
+    const hanging = notKnown(row);
+    const none = problem("no-limit", [row.row.id], { row: row.row.name });
+    return { allowed: null, reasons: hanging.length > 0 ? hanging : [none] };
+  }
   const made = size?.steps.find(({ id }) => id === row.size?.id);
   const thin = made ? tooThin(row, made) : [];
   const allowed = allAccepted([...rows.map((each) => each.accepted), ...(thin.length > 0 ? [false] : [])]);
@@ -177,7 +194,7 @@ function sizeOf(
   axis: "original" | "worn",
 ): NextSize | null {
   const { rework } = feature;
-  const { new: fresh } = feature.governing.limits;
+  const { new: fresh } = row.feature.governing.limits;
   const newMm = rework?.kind === "oversize" ? fresh?.min : fresh?.max;
   if (!rework || newMm === undefined) return null;
   const allowances = rework.allowances.map(({ feature: id, factor }) => {

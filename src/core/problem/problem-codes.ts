@@ -107,6 +107,7 @@ const hoursAhead = {
   from: orNoNumber,
   to: orNoNumber,
 };
+const ofLot = { tag: text, class: text, lot: orNoText, count: number, measured: number, sample: number };
 const livedOf = { tag: text, life: number, ahead: number, from: orNoNumber, to: orNoNumber, unit: text };
 const worthOf = {
   rebuild: number,
@@ -134,6 +135,17 @@ export const problemCodes = {
   // The job as a whole
   "pack-differs": danger("intake")({ pinned: text, given: text, id: text, revision: number }),
   "job-overdue": debt("hand-over", "intake")({ wantedBy: text }),
+  "fitted-uninspected": passableDanger("measure")({
+    tag: text,
+    slot: text,
+    lot: orNoText,
+    measured: number,
+    sample: number,
+  }),
+  "class-not-in-pack": debt("strip")({ tag: text, class: text }),
+  "meant-for-nothing": debt("strip")({ tag: text, slot: text }),
+  "slot-not-there": debt("strip")({ slot: text, tags: text }),
+  "part-noted-twice": debt("strip")({ tag: text, item: text }),
   "slot-holds-two": debt("strip")({ slot: text, tags: text }),
   "reason-owed": debt("measure")({ type: text }),
   "clock-ahead": passableDebt("hand-over", "intake")({ author: text, count: number, minutes: number }),
@@ -312,6 +324,16 @@ export const problemCodes = {
   "part-scrapped": error({ tag: text, why: text }),
   "reaches-hours": notice(hoursAhead),
   "short-of-hours": error(hoursAhead),
+  "lot-refused": error({ ...ofLot, own: flag, out: text, outOf: text }),
+  "lot-open": notice(ofLot),
+  "lot-accepted": notice(ofLot),
+  "came-with-doubt": notice({ tag: text, from: text, said: text }),
+  "revision-refused": error({ tag: text, revision: text, number: orNoText, why: text }),
+  "number-against-revision": notice({ tag: text, number: text, revision: text }),
+  "number-unread": notice({ tag: text }),
+  "number-unknown": notice({ tag: text, number: text }),
+  "own-size-unknown": notice({ row: text, characteristic: text }),
+  "limit-hangs-on": notice({ row: text, on: text }),
   "life-over": error({ ...livedOf, from: number }),
   "life-unknown": notice({ ...livedOf, from: orNoNumber }),
 
@@ -443,6 +465,9 @@ export const problemCodes = {
   "unknown-axis": error({ axis: text }),
   "unknown-unit": error({ unit: text }),
   "unknown-variant": error({ variant: text }),
+  "unknown-series": error({ series: text }),
+  "unknown-revision": error({ revision: text }),
+  "number-twice": error({ number: text, other: text }),
   "no-such-points": error({ axis: text, place: text }),
   "thumb-without-diameter": error({ rule: text }),
   "thumb-with-diameter": error({ rule: text }),

@@ -6,14 +6,16 @@ import { problem, type Problem } from "../problem/problem";
 
 type Recorded = Pick<Job, "header" | "parts" | "reasonsOwed" | "handOvers" | "unread">;
 
-/** Slots that are said to hold more than one part. */
+/** Slots that are said to hold more than one part, and those that this engine does not have. */
 function crowdedSlots(pack: CompiledPack, { parts }: Pick<Job, "parts">): Problem[] {
   const occupants = new Map<string, string[]>();
   for (const { slot, tag } of parts.values()) if (slot) occupants.set(slot, [...(occupants.get(slot) ?? []), tag]);
-  return [...occupants].flatMap(([slot, tags]) =>
-    tags.length > 1
-      ? [problem("slot-holds-two", [slot], { slot: pack.slots.get(slot)?.name ?? slot, tags: tags.join(", ") })]
-      : [],
+  return [...occupants].flatMap(([slot, tags]): Problem[] =>
+    !pack.slots.has(slot)
+      ? [problem("slot-not-there", [slot], { slot, tags: tags.join(", ") })]
+      : tags.length > 1
+        ? [problem("slot-holds-two", [slot], { slot: pack.slots.get(slot)?.name ?? slot, tags: tags.join(", ") })]
+        : [],
   );
 }
 
@@ -36,6 +38,9 @@ export function assessRecord(pack: CompiledPack, job: Recorded, { wantedBy }: Or
       : []),
     ...crowdedSlots(pack, job),
     ...job.reasonsOwed.map(({ id, type }) => problem("reason-owed", [id], { type })),
+    ...[...job.parts.values()].flatMap(({ id, tag, known }) =>
+      known.conflicts.map((item) => problem("part-noted-twice", [id, item], { tag, item })),
+    ),
     ...job.unread,
   ];
 }

@@ -15,6 +15,8 @@ import type { Shop } from "@/core/entry/fold-shop";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { CoreError } from "@/core/errors";
 import { problem } from "@/core/problem/problem";
+import { jobSituation } from "@/core/order/order";
+import { packFor } from "@/core/pack/conditions";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { sourceNames } from "@/words/say-option";
@@ -106,7 +108,7 @@ function useJudged(pack: CompiledPack, entries: readonly Envelope[], asOf: strin
 
 /** Holds a job's log and its assessment while the person moves between stations. */
 export function JobProvider({ id, initialEntries, seq, packJson, shop, people, me, asOf, children }: Props) {
-  const pack = useMemo(() => {
+  const whole = useMemo(() => {
     const read = readPack(packJson);
     if (!read.ok) throw new CoreError("bad-pack", read.problems.map((found) => found.code).join(", "));
     return read.value;
@@ -148,8 +150,10 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
   useEffect(() => void queue.restore(id, me.id), [queue, id, me.id]);
   const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);
 
-  const judged = useJudged(pack, state.entries, asOf);
+  const judged = useJudged(whole, state.entries, asOf);
   const assessment = judged instanceof Error ? null : judged;
+  // As it is for this engine: what another variant has is not asked for.
+  const pack = assessment ? packFor(whole, jobSituation(assessment.order)) : whole;
   const unitId = assessment?.job.header?.unit ?? "mm";
   const wording = useMemo<Wording>(
     () => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short") }),

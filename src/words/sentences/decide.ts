@@ -10,6 +10,8 @@ import { many, type Sentences } from "./sentence";
 const sayWay = (disposition: string, stepName: string | null) =>
   (stepName ?? dispositionWords[disposition as Disposition]).toLowerCase();
 
+const sayLot = (lot: string | null) => (lot === null ? "" : ` ${lot}`);
+
 type HoursAhead = ParamsOf<"reaches-hours">;
 
 const sayChance = ({ probability, low, high }: HoursAhead) => {
@@ -60,6 +62,10 @@ export const decideSentences = {
     `${many(p.count, "entry", "entries")} of one device ${p.count === 1 ? "was" : "were"} dated up to ${p.minutes} min ahead of the server: they stand where they were received. Set its clock.`,
   "touch-refused": (p) =>
     `An entry (${p.type.replaceAll("-", " ")}) is kept and counts for nothing: its author may not change what it is against (${p.target.replaceAll("-", " ")}).`,
+  "slot-not-there": (p) =>
+    `${p.tags} stands in ${p.slot}, which this engine does not have: take it out there, or look at the variant again.`,
+  "part-noted-twice": (p) =>
+    `Two people read the ${p.item.replace(/-/gu, " ")} of ${p.tag} differently: read it again, and note which is right.`,
   "slot-holds-two": (p) => `${capital(p.slot)} holds more than one part: ${p.tags}. Remove the one that is not there.`,
   conflict: (p) =>
     `${capital(p.row)}, ${p.point}: one reading was corrected twice, or struck and corrected. Until it is settled it counts for nothing.`,
@@ -97,6 +103,31 @@ export const decideSentences = {
   "reaches-hours": (p) => `Reaches ${grouped(p.hours)} h with ${sayChance(p)}, wearing on as it did.`,
   "short-of-hours": (p) =>
     `Within its limit today, and ${percent(p.high)} sure at best to reach ${grouped(p.hours)} h, wearing on as it did.`,
+  "lot-refused": (p) =>
+    p.own
+      ? `Its ${p.outOf} is not as it should be: the whole lot${sayLot(p.lot)} goes back.`
+      : `Of its lot${sayLot(p.lot)} ${p.out} is out in ${p.outOf}: all ${p.count} go back, and the supplier is told.`,
+  "lot-open": (p) =>
+    `New ${p.class}${sayLot(p.lot)}: ${p.measured} of ${p.sample} measured. None is fitted before ${p.sample === 1 ? "it is" : `${p.sample} are`}.`,
+  "lot-accepted": (p) =>
+    `Measured as it came${sayLot(p.lot)}: ${p.measured} of ${many(p.count, "part")}, all as they should be.`,
+  "came-with-doubt": (p) => `From ${p.from}, where it was said: ${p.said}`,
+  "fitted-uninspected": (p) =>
+    `New ${p.tag}${sayLot(p.lot)} is in ${p.slot}, and ${p.measured} of ${p.sample} were measured before: take it out and measure it.`,
+  "class-not-in-pack": (p) =>
+    `${p.tag} is of a kind (${p.class}) that this pack does not have: it cannot be judged here.`,
+  "meant-for-nothing": (p) => `${p.tag} is meant for ${p.slot}, where no such part goes: say which place it is for.`,
+  "revision-refused": (p) =>
+    `Old stock: ${p.revision}${p.number ? `, by its number ${p.number}` : ""}, is not fitted any more. ${p.why}`,
+  "number-against-revision": (p) =>
+    `Its number ${p.number} is of another revision than ${p.revision}, which was noted: read both again.`,
+  "number-unread": () => "Its number was not read yet: it says which revision it is. Read it off the part or its box.",
+  "number-unknown": (p) =>
+    `The pack does not know the number ${p.number}: find out which revision it is, and note that.`,
+  "own-size-unknown": (p) =>
+    `${capital(p.row)}: ${p.characteristic} is held against what it measured when it was new, which nobody noted. Read it off its record, or where it does not wear.`,
+  "limit-hangs-on": (p) =>
+    `Which limits hold for ${p.row} hangs on its ${p.on}: note it, or the strictest that may hold decides.`,
   "life-over": (p) =>
     `Its life of ${grouped(p.life)} ${p.unit} ends before ${grouped(p.ahead)} more: it has run ${grouped(p.from)} ${p.unit} at least.`,
   "life-unknown": (p) =>

@@ -2,6 +2,9 @@ import type { Sentences } from "./sentence";
 
 /** What the linter finds in a pack. */
 export const packSentences = {
+  "unknown-series": (p) => `this part class has no series “${p.series}”.`,
+  "unknown-revision": (p) => `this part class has no revision “${p.revision}”.`,
+  "number-twice": (p) => `the number ${p.number} stands for revision “${p.other}” already.`,
   "unknown-variant": (p) => `there is no variant “${p.variant}”.`,
   "unknown-unit": (p) => `there is no unit “${p.unit}”.`,
   "variant-without-prior": (p) => `the variant “${p.variant}” has no prior.`,

@@ -1,7 +1,27 @@
 import { z } from "zod";
 import { Id } from "../../pack/schema-base";
-import { Uuid, Words, supersedes } from "../shapes";
+import { Against, Carried, Finite, Uuid, Words, mostCarried, supersedes } from "../shapes";
 import { declare } from "../declare";
+
+/**
+ * What can be known of a part: its number, revision, series, lot, who supplied it; the size it was brought to before
+ * (`size`) or had when new (`own-size`), by feature; what it ran in, where and beside what; the place it is meant for;
+ * where it lies.
+ */
+export const partItems = [
+  "number",
+  "revision",
+  "series",
+  "lot",
+  "supplier",
+  "size",
+  "own-size",
+  "ran-in",
+  "ran-beside",
+  "meant-for",
+  "lies",
+] as const;
+export type PartItem = (typeof partItems)[number];
 
 /** Physical parts, and where they are. */
 export const partsEntries = {
@@ -13,6 +33,21 @@ export const partsEntries = {
       class: Id,
       tag: z.string().trim().min(1).max(24),
       origin: z.enum(["engine", "donor", "shelf", "supplier"]),
+      supersedes,
+    }),
+  }),
+  /**
+   * One thing that is known of a part, as somebody read it off the part, its box or its record; null is an answer too:
+   * nobody knows. By feature where it is a size.
+   */
+  "part-noted": declare({
+    writer: "inspector",
+    moves: true,
+    payload: z.strictObject({
+      part: Uuid,
+      item: z.enum(partItems),
+      feature: Id.nullable(),
+      value: z.union([z.string().trim().min(1).max(120), Finite]).nullable(),
       supersedes,
     }),
   }),
@@ -36,6 +71,23 @@ export const partsEntries = {
       step: Id.nullable(),
       orientation: Words.nullable(),
       bag: z.string().trim().min(1).max(40).nullable(),
+      supersedes,
+    }),
+  }),
+  /**
+   * A part that comes from the shelf or another job, with all that is known of it: the entries about it as they were
+   * made there, and what spoke against it. They count here as though they had been made here.
+   */
+  "part-adopted": declare({
+    writer: "inspector",
+    list: "adopted",
+    moves: true,
+    payload: z.strictObject({
+      part: Uuid,
+      /** Where it comes from, in words: the shelf and the job before. */
+      from: Words,
+      entries: z.array(Carried).max(mostCarried),
+      against: z.array(Against).max(40),
       supersedes,
     }),
   }),

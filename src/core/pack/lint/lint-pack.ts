@@ -3,6 +3,7 @@ import { stations } from "../../stations";
 import { bareNumber, powersOfUnit, type Kinds } from "../expr-dimension";
 import type { Pack } from "../schema";
 import { lintContext, type LintContext } from "./lint-context";
+import { lintConditions } from "./lint-conditions";
 import { lintConsequences } from "./lint-consequences";
 import { lintDimension } from "./lint-expr";
 import { lintFeature } from "./lint-feature";
@@ -73,6 +74,7 @@ export function lintPack(pack: Pack): Problem[] {
   lintTeardown(lint);
   lintConsequences(lint);
   lintRelations(lint);
+  lintConditions(lint);
   lintWorth(lint, classes);
   const features = featuresIn(pack);
   pack.joints.forEach((joint, at) => lintJoint(lint, joint, engine, features, ["joints", at]));

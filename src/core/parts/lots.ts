@@ -1,0 +1,139 @@
+import type { ConditionResult, PartCondition } from "../condition/assess-condition";
+import type { EvidenceVerdict } from "../condition/finding-verdict";
+import { meet } from "../condition/verdict";
+import type { Part } from "../entry/fold";
+import { groupBy } from "../group";
+import type { MeasureResult } from "../measure/assess-measure";
+import type { RowResult } from "../measure/assess-row";
+import type { CharacteristicResult } from "../measure/assess-characteristic";
+import type { CompiledPack } from "../pack/compile-pack";
+import type { PartClass } from "../pack/schema";
+import { problem, type Problem } from "../problem/problem";
+import { keptBeside } from "../same";
+
+/** One new part that was measured and is not as it should be. */
+export interface OutOfLimits {
+  readonly part: Part;
+  readonly row: RowResult;
+  readonly result: CharacteristicResult;
+}
+
+/** New parts that came together: accepted or refused together. */
+export interface Lot {
+  readonly id: string;
+  readonly partClass: PartClass;
+  /** As it stands on the box; null for a part that came by itself. */
+  readonly lot: string | null;
+  readonly supplier: string | null;
+  readonly parts: readonly Part[];
+  /** So many have to be measured through before any is fitted. */
+  readonly sample: number;
+  readonly measured: readonly Part[];
+  readonly out: readonly OutOfLimits[];
+  readonly verdict: "accepted" | "refused" | "open";
+}
+
+/** The rows of a part, wherever it is. */
+export const rowsOfPart = (pack: CompiledPack, part: Part, { rows, loose }: MeasureResult): readonly RowResult[] =>
+  part.slot === null
+    ? (loose.get(part.id) ?? [])
+    : [...pack.rows.values()].flatMap(({ id, slot }) => (slot.id === part.slot ? (rows.get(id) ?? []) : []));
+
+function lotOf(pack: CompiledPack, partClass: PartClass, parts: readonly Part[], measure: MeasureResult): Lot {
+  const { features, sample } = partClass.incoming!;
+  const asked = parts.map((part) => ({
+    part,
+    rows: rowsOfPart(pack, part, measure).filter(({ feature }) => features.includes(feature.id)),
+  }));
+  const out = asked.flatMap(({ part, rows }) =>
+    rows.flatMap((row) =>
+      [row.governing, ...row.derived]
+        .filter(({ accepted }) => accepted === false)
+        .map((result): OutOfLimits => ({ part, row, result })),
+    ),
+  );
+  const measured = asked
+    .filter(({ rows }) => rows.length > 0 && rows.every((row) => row.measured === row.points.length))
+    .map(({ part }) => part);
+  const wanted = sample === "all" ? parts.length : Math.min(sample, parts.length);
+  const [{ known, id }] = parts as [Part, ...Part[]];
+  return {
+    id,
+    partClass,
+    lot: known.text("lot"),
+    supplier: known.text("supplier"),
+    parts,
+    sample: wanted,
+    measured,
+    out,
+    verdict: out.length > 0 ? "refused" : measured.length >= wanted ? "accepted" : "open",
+  };
+}
+
+/** The lots that suppliers' parts came in, as far as the pack asks for a look at them; without a lot each by itself. */
+export function lotsOf(pack: CompiledPack, parts: ReadonlyMap<string, Part>, measure: MeasureResult): readonly Lot[] {
+  const arrived = [...parts.values()].filter(
+    (part) => part.origin === "supplier" && pack.classes.get(part.class)?.incoming !== undefined,
+  );
+  const together = groupBy(arrived, (part) => `${part.class} ${part.known.text("lot") ?? part.id}`);
+  return [...together.values()].map((of) => lotOf(pack, pack.classes.get(of[0]!.class)!, of, measure));
+}
+
+/** What a lot says of each of its parts: one that is out speaks against all of them. */
+function saidOf({ partClass, lot, parts, sample, measured, out, verdict }: Lot, part: Part): EvidenceVerdict {
+  const params = { tag: part.tag, class: partClass.name, lot, count: parts.length, measured: measured.length, sample };
+  const [first] = out;
+  const own = out.some((each) => each.part.id === part.id);
+  const plain = { survivesMachining: true, never: false, cleans: false, on: null, seenAt: null };
+  if (verdict === "refused")
+    return {
+      ...plain,
+      allowed: false,
+      reasons: [problem("lot-refused", [part.id], { ...params, own, out: first!.part.tag, outOf: first!.result.characteristic.name })], // prettier-ignore
+    };
+  return verdict === "open"
+    ? { ...plain, allowed: null, reasons: [problem("lot-open", [part.id], params)] }
+    : { ...plain, allowed: true, reasons: [problem("lot-accepted", [part.id], params)] };
+}
+
+const kept = keptBeside<Part, PartCondition>();
+
+/** What is said of parts, with what is said of the lots they came in. */
+export function withLots(condition: ConditionResult, lots: readonly Lot[]): ConditionResult {
+  if (lots.length === 0) return condition;
+  const byPart = new Map(condition.byPart);
+  for (const lot of lots)
+    for (const part of lot.parts) {
+      const before = condition.byPart.get(part.id);
+      const [first] = lot.out;
+      const basis = [before, lot.verdict, lot.parts.length, lot.measured.length, first?.part, first?.result];
+      byPart.set(
+        part.id,
+        kept(part, basis, () => {
+          const evidence = [...(before?.evidence ?? []), saidOf(lot, part)];
+          return { part, evidence, reuse: meet(evidence) };
+        }),
+      );
+    }
+  return { byPart };
+}
+
+/** New parts that were fitted before their lot was found good. */
+export const lotProblems = (lots: readonly Lot[], slotName: (slot: string) => string): Problem[] =>
+  lots.flatMap(({ verdict, parts, lot, measured, sample }) =>
+    verdict === "open"
+      ? parts.flatMap(({ id, tag, slot }) =>
+          slot === null
+            ? []
+            : [
+                problem("fitted-uninspected", [id], {
+                  tag,
+                  slot: slotName(slot),
+                  lot,
+                  measured: measured.length,
+                  sample,
+                }),
+              ],
+        )
+      : [],
+  );
