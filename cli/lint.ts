@@ -1,12 +1,39 @@
+import { isProblemCode } from "@/core/problem/problem-codes";
+import { nearest, readPackText, type Linted } from "@/core/pack/read-pack-text";
+import { explanations } from "@/words/explain-lint";
+import { plainWording } from "@/words/plain-wording";
+import { sayProblem } from "@/words/say-problem";
 import { CommandError } from "./command-error";
-import { packFromFile } from "./read-files";
+import { mostPackBytes, readText } from "./read-files";
 
-/** Says what is wrong with a pack, or what it is. */
+const isExplained = (code: string): code is keyof typeof explanations => Object.hasOwn(explanations, code);
+
+/** What a code means, what to do, and how it is said. */
+function explain(code: string | undefined): string {
+  if (code !== undefined && isExplained(code)) return `${code}: ${explanations[code]}`;
+  const codes = Object.keys(explanations);
+  const meant = code === undefined ? null : nearest(code, codes);
+  throw new CommandError(
+    code === undefined
+      ? `ember lint --explain: name a code, one of ${codes.join(", ")}`
+      : `ember lint --explain: the linter has no code ${code}${isProblemCode(code) ? ", which is of a job and not of a pack" : ""}${meant ? `; did you mean ${meant}?` : ""}`,
+  );
+}
+
+/** One finding as a line: where, which, what is wrong, what was perhaps meant. */
+export const sayLinted = (file: string, { problem, at, line, column, meant }: Linted): string =>
+  `${file}:${line ?? 1}:${column ?? 1}: ${problem.severity === "error" ? "" : "warning: "}${at ? `${at}: ` : ""}${sayProblem(problem, plainWording)}${meant ? ` Did you mean “${meant}”?` : ""} [${problem.code}]`;
+
+/** Says what is wrong with a pack and what is hardly meant, or what it is; with --explain what a code means. */
 export async function lint(words: readonly string[]): Promise<void> {
   const [file, ...more] = words;
-  if (!file || more.length > 0) throw new CommandError("ember lint: name one pack, such as packs/orrinshaw-6m.json");
-  const { pack } = await packFromFile(file);
+  if (file === "--explain" && more.length <= 1) return console.log(explain(more[0]));
+  if (!file || more.length > 0)
+    throw new CommandError("ember lint: name one pack, such as packs/orrinshaw-6m.json; or --explain CODE");
+  const { pack, faults, warnings } = readPackText(await readText(file, mostPackBytes));
+  if (!pack) throw new CommandError(faults.map((each) => sayLinted(file, each)).join("\n"));
+  for (const each of warnings) console.log(sayLinted(file, each));
   console.log(
-    `${file}: ${pack.pack.family}, revision ${pack.pack.revision}, ${pack.rows.size} rows in ${pack.sheets.length} sheets, ${pack.sha256}`,
+    `${file}: ${pack.pack.family}, revision ${pack.pack.revision}, ${pack.rows.size} rows in ${pack.sheets.length} sheets, ${warnings.length} ${warnings.length === 1 ? "warning" : "warnings"}, ${pack.sha256}`,
   );
 }

@@ -5,6 +5,7 @@ import { appendEntries } from "@/store/append";
 import type { StreamKind } from "@/core/entry/declare";
 import type { Role } from "@/core/entry/schema";
 import { beginStream } from "@/store/streams";
+import { shelfStream } from "@/store/shelf";
 import { shopStream } from "@/store/shop-stream";
 import { migrate } from "@/store/migrate";
 import { keepPack } from "@/store/packs";
@@ -109,5 +110,6 @@ export async function prepare(words: readonly string[]): Promise<void> {
       console.log('  Nobody can sign in yet. Stop, and start once with: npm start -- --first-lead ACCOUNT "FULL NAME"');
     }
     await shopStream(database, newId, new Date());
+    await shelfStream(database, newId, new Date());
   });
 }

@@ -12,9 +12,9 @@ const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
 export const sayAt = (found: Problem) =>
   `${found.path.length > 0 ? `${found.path.join(".")}: ` : ""}${sayProblem(found, wording)}`;
 
-const mostPackBytes = 5 * 1024 * 1024;
+export const mostPackBytes = 5 * 1024 * 1024;
 
-async function readText(file: string, most = Infinity): Promise<string> {
+export async function readText(file: string, most = Infinity): Promise<string> {
   try {
     const { size } = await stat(file);
     if (size > most) throw new Error(`it has ${size} bytes; at most ${most} are read`);

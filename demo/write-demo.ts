@@ -224,7 +224,7 @@ function openJob({ seed, at, origin, of: pack = orrinshaw, rule = "simple", ...h
 /** A gauge as it was calibrated at the time: once a year, in March. */
 function asOf(used: Gauge, moment: number): Gauge {
   const day = new Date(moment).toISOString().slice(0, 10);
-  if (day >= used.calibration.on) return used;
+  if (!used.calibration || day >= used.calibration.on) return used;
   const year = Number(day.slice(0, 4)) - (day.slice(5) < "03-02" ? 1 : 0);
   return { ...used, calibration: { ...used.calibration, on: `${year}-03-02`, due: `${year + 1}-03-02` } };
 }
@@ -654,7 +654,15 @@ identify(
   });
   note(marigold, [["school", "crack-repair", "stitch"]]);
   for (const head of ["head-front", "head-rear"])
-    log.add("crack-checked", { part: partOf(marigold, head), method: "dye", zones: [], when: "before-machining" });
+    log.add("crack-checked", {
+      part: partOf(marigold, head),
+      method: "dye",
+      zones: [],
+      when: "before-machining",
+      found: "nothing",
+      preparation: "hot tank, rinsed and dried",
+      by: null,
+    });
   log.add("crack-found", {
     part: partOf(marigold, "head-front"),
     line: [
@@ -818,9 +826,25 @@ const launch = openJob({
   );
   for (const slot of pack.pack.slots) proveClear(launch, slot.id);
   for (const slot of slotsOf(launch, "block", "cylinder-head"))
-    log.add("crack-checked", { part: partOf(launch, slot), method: "dye", zones: [], when: "before-machining" });
+    log.add("crack-checked", {
+      part: partOf(launch, slot),
+      method: "dye",
+      zones: [],
+      when: "before-machining",
+      found: "nothing",
+      preparation: "hot tank, rinsed and dried",
+      by: null,
+    });
   for (const slot of slotsOf(launch, "crankshaft", "camshaft"))
-    log.add("crack-checked", { part: partOf(launch, slot), method: "magnetic", zones: [], when: "before-machining" });
+    log.add("crack-checked", {
+      part: partOf(launch, slot),
+      method: "magnetic",
+      zones: [],
+      when: "before-machining",
+      found: "nothing",
+      preparation: "hot tank, rinsed and dried",
+      by: null,
+    });
   log.add("crack-found", {
     part: partOf(launch, "block"),
     line: [

@@ -29,7 +29,9 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/jobs/[job]/uploads/[upload]/[chunk]": { PUT: { least: "inspector", ofJob: true } },
   "/api/owner/[token]/photos/[photo]/[size]": { GET: { least: "nobody" } },
   "/api/owner/[token]/report": { GET: { least: "nobody" } },
-  "/api/packs": { GET: { least: "viewer" } },
+  "/api/packs": { GET: { least: "viewer" }, POST: { least: "lead" } },
+  "/api/shelf": { GET: { least: "viewer" }, POST: { least: "inspector" } },
+  "/api/shelf/[part]": { GET: { least: "viewer" } },
   "/api/session": { POST: { least: "nobody" }, DELETE: { least: "nobody" } },
 };
 
@@ -59,7 +61,7 @@ const data = { entries: [{}] };
 const at = (route: string, job = nobodyHere) =>
   route
     .replace("[job]", job)
-    .replace(/\[(link|upload)\]/u, nobodyHere)
+    .replace(/\[(link|upload|part)\]/u, nobodyHere)
     .replace("[chunk]", "0")
     .replace("[slot]", "liner-1")
     .replace("[feature]", "bore")

@@ -1,3 +1,4 @@
+import { figuresOf } from "@/core/measure/assumed-gauge";
 import type { Occasion } from "@/core/entry/fold";
 import type { Gauge, SettingMaster } from "@/core/entry/schema";
 import { hashText, seeded, type Seeded } from "@/core/numeric/seeded";
@@ -8,22 +9,17 @@ const growth = (expansionPerK: number, celsius: number | null) =>
   1 + expansionPerK * ((celsius ?? referenceC) - referenceC);
 
 /** The error that a gauge carries from one calibration to the next: a draw from what its certificate allows. */
-export function biasOf({ id, calibration }: Pick<Gauge, "id" | "calibration">): number {
-  return (calibration.expanded / calibration.k) * seeded(hashText(`bias ${id} ${calibration.on}`)).normal();
+export function biasOf(gauge: Gauge): number {
+  const { calibration, calibratedOn } = figuresOf(gauge);
+  return biasFrom(gauge.id, calibratedOn, calibration);
 }
+
+const biasFrom = (id: string, calibratedOn: string, standard: number) =>
+  standard * seeded(hashText(`bias ${id} ${calibratedOn}`)).normal();
 
 /** By how much a master is longer than is engraved on it; a locked micrometer is wrong by its own error. */
 function masterError(master: SettingMaster): number {
-  if (master.gauge)
-    return biasOf({
-      id: master.gauge.id,
-      calibration: {
-        expanded: master.expandedMm,
-        k: master.k,
-        on: master.gauge.calibratedOn,
-        due: master.gauge.calibratedOn,
-      },
-    });
+  if (master.gauge) return biasFrom(master.gauge.id, master.gauge.calibratedOn, master.expandedMm / master.k);
   return (master.expandedMm / master.k) * seeded(hashText(`master ${master.id}`)).normal();
 }
 
@@ -47,7 +43,7 @@ export class SimulatedGauge {
   constructor(hand: Hand, seed: number) {
     this.#hand = hand;
     this.#random = seeded(seed);
-    this.#zero = hand.gauge.method === "comparator" ? hand.gauge.repeatability * this.#random.normal() : 0;
+    this.#zero = hand.gauge.method === "comparator" ? figuresOf(hand.gauge).repeatability * this.#random.normal() : 0;
   }
 
   /**
@@ -59,8 +55,8 @@ export class SimulatedGauge {
   read(size: number, expansionPerK: number | null): number {
     const { gauge, master, temperatures } = this.#hand;
     const warm = size * growth(expansionPerK ?? 0, temperatures.partC);
-    this.#drift += driftPerReading * gauge.repeatability * this.#random.normal();
-    const error = biasOf(gauge) + this.#zero + this.#drift + gauge.repeatability * this.#random.normal();
+    this.#drift += driftPerReading * figuresOf(gauge).repeatability * this.#random.normal();
+    const error = biasOf(gauge) + this.#zero + this.#drift + figuresOf(gauge).repeatability * this.#random.normal();
     const shown =
       gauge.method === "comparator" && master
         ? // Set to show the master's engraved length: what the master is off by is off in every reading, the other way.

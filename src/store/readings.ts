@@ -49,11 +49,12 @@ async function deleteRows(connection: Connection, ids: readonly string[]): Promi
   }
 }
 
-function rowsOf(job: Job, pack: string, engine: string | null): Row[] {
+/** @param here  the entries that were made in this job: what a part brought along was kept where it was read */
+function rowsOf(job: Job, here: ReadonlySet<string>, pack: string, engine: string | null): Row[] {
   // Of two rival corrections neither stands yet.
   const rivals = new Set(job.conflicts.flatMap(({ successors }) => successors));
   return job.readings
-    .filter(({ id }) => !rivals.has(id))
+    .filter(({ id }) => here.has(id) && !rivals.has(id))
     .flatMap(({ id, part, feature, point, value, at }) => {
       const slot = job.parts.get(part)?.slot;
       return slot ? [{ id, pack, engine, slot, feature, point, value, takenAt: at }] : [];
@@ -105,7 +106,7 @@ async function projectWhole(connection: Connection, stream: string): Promise<voi
     ],
   );
 
-  const wanted = new Map(rowsOf(job, pack, engine).map((row) => [row.id, row]));
+  const wanted = new Map(rowsOf(job, here, pack, engine).map((row) => [row.id, row]));
   const kept = await select<Omit<Row, "takenAt">>(
     connection,
     "SELECT id, pack, engine, slot, feature, point, value FROM reading_fact WHERE stream_id = ?",

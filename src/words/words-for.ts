@@ -1,3 +1,5 @@
+import type { Part } from "@/core/entry/fold";
+import type { PartItem } from "@/core/entry/types/parts";
 import type { HoldKind } from "@/core/problem/problem-codes";
 import type { Mark } from "@/core/measure/conformity";
 import type { renewKinds } from "@/core/pack/schema-relations";
@@ -49,6 +51,28 @@ export const renewWords: Readonly<Record<(typeof renewKinds)[number], string>> =
   filters: "Filters",
   springs: "Springs",
   hoses: "Hoses",
+};
+
+/** What can be noted of a part. */
+export const partItemWords: Readonly<Record<PartItem, string>> = {
+  number: "Number",
+  revision: "Revision",
+  series: "Series",
+  lot: "Lot",
+  supplier: "Supplier",
+  size: "Brought to size",
+  "own-size": "Size when new",
+  "ran-in": "Ran in",
+  "ran-beside": "Ran beside",
+  "meant-for": "Meant for",
+  lies: "Lies",
+};
+
+export const originWords: Readonly<Record<Part["origin"], string>> = {
+  engine: "this engine",
+  donor: "a donor",
+  shelf: "the shelf",
+  supplier: "a supplier's box",
 };
 
 export const phaseWords: Readonly<Record<Phase, string>> = {

@@ -5,12 +5,13 @@ import { judgement } from "../judgement";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
-import type { Zone } from "../pack/schema-teardown";
+import type { Zone, ZoneMap } from "../pack/schema-teardown";
 import { problem, type Problem } from "../problem/problem";
 import {
   crackVerdict,
   crackWords,
   drawnLength,
+  zoneMapOf,
   zonesCrossed,
   type CrackVerdict,
   type CrackWord,
@@ -61,6 +62,8 @@ export type ZoneState = "not-checked" | "clear" | CrackWord | null;
 
 export interface CrackPart {
   readonly part: Part;
+  /** Where its cracks are drawn: the pack's zones, or a plain outline. */
+  readonly map: ZoneMap;
   readonly partClass: PartClass;
   readonly checks: readonly JudgedCheck[];
   readonly cracks: readonly JudgedCrack[];
@@ -144,20 +147,24 @@ function crackPart(
   cleanedAt: string | undefined,
   schools: ReadonlyMap<string, string | null>,
 ): CrackPart {
-  const map = partClass.zoneMap;
+  const map = zoneMapOf(partClass);
   const checks = job.crackChecks.map((check): JudgedCheck => ({
     check,
     flaw: flawOf(pack, partClass, check, cleanedAt),
   }));
   const cracks = job.cracks.map((crack): JudgedCrack => {
-    const verdict = map ? crackVerdict(map, crack, schools) : { zones: [], verdict: null, rule: null };
-    return { ...verdict, crack, lengthMm: crack.lengthMm ?? drawnLength(crack), isMeasured: crack.lengthMm !== null };
+    return {
+      ...crackVerdict(map, crack, schools),
+      crack,
+      lengthMm: crack.lengthMm ?? drawnLength(crack),
+      isMeasured: crack.lengthMm !== null,
+    };
   });
   const counting = checks.filter(({ flaw }) => flaw === null).map(({ check }) => check);
-  const zoneIds = map?.zones.map((zone) => zone.id) ?? [];
+  const zoneIds = map.zones.map((zone) => zone.id);
   const covers = (all: readonly CrackCheck[]) =>
     all.some((check) => check.zones.length === 0) ||
-    (zoneIds.length > 0 && zoneIds.every((id) => all.some((check) => check.zones.includes(id))));
+    zoneIds.every((id) => all.some((check) => check.zones.includes(id)));
   const isCovered = (id: string) => counting.some((check) => check.zones.length === 0 || check.zones.includes(id));
   const worstOf = (words: readonly (CrackWord | null)[]): CrackWord | null =>
     words.includes("scrap")
@@ -180,6 +187,7 @@ function crackPart(
   ];
   return {
     part,
+    map,
     partClass,
     checks,
     cracks,
@@ -190,6 +198,10 @@ function crackPart(
     worst: words.length === 0 ? "none" : worstOf(words),
   };
 }
+
+/** Any other part, taken in hand to be checked: nothing was looked for on it yet. */
+export const uncheckedPart = (pack: CompiledPack, part: Part, partClass: PartClass): CrackPart =>
+  crackPart(pack, part, partClass, { crackChecks: [], cracks: [], threads: [] }, undefined, new Map());
 
 /** What crack-checks found, what it means where it is, and what was never checked. */
 export function assessCrack(
@@ -258,6 +270,9 @@ export function assessCrack(
         ...holes.flatMap(({ zone, inserts, damaged, most, withinLimit }) =>
           withinLimit ? [] : [problem("threads-past-limit", where, { tag, zone: zone.name, inserts, damaged, most })],
         ),
+        ...(found.length === 0 && made.some(({ check }) => check.found === "cracks")
+          ? [problem("cracks-not-drawn", where, { tag })]
+          : []),
         ...(worst === "scrap" && !scrapped.has(part.id) ? [problem("scrap-record-missing", where, { tag })] : []),
       ];
     },
@@ -284,7 +299,9 @@ export const crackJudgement = judgement({
   json: {
     shape: { zones: z.array(z.strictObject({ part: z.string(), zone: z.string(), state: z.string().nullable() })) },
     of: ({ parts }) => ({
-      zones: parts.flatMap(({ part, zones }) => [...zones].map(([zone, state]) => ({ part: part.id, zone, state }))),
+      zones: parts
+        .filter(({ partClass }) => partClass.zoneMap)
+        .flatMap(({ part, zones }) => [...zones].map(([zone, state]) => ({ part: part.id, zone, state }))),
     }),
   },
 });

@@ -6,6 +6,17 @@ export type CrackWord = CrackRule["verdict"];
 /** From harmless to fatal. */
 export const crackWords = ["harmless", "watch", "repairable", "scrap"] as const satisfies readonly CrackWord[];
 
+/** A part that its pack draws no zones of: a plain outline, on which a crack can be drawn and a person judges it. */
+const plainOutline: ZoneMap = {
+  width: 200,
+  height: 100,
+  view: "plain outline, not to scale",
+  zones: [{ id: "all-of-it", name: "all of it", polygon: [[0, 0], [200, 0], [200, 100], [0, 100]], rules: [] }], // prettier-ignore
+};
+
+/** Where cracks of a kind of part are drawn. */
+export const zoneMapOf = ({ zoneMap }: { readonly zoneMap?: ZoneMap | undefined }): ZoneMap => zoneMap ?? plainOutline;
+
 export interface Crack {
   readonly line: readonly Spot[];
   readonly lengthMm: number | null;

@@ -216,7 +216,7 @@ function block({ cleaned = true } = {}) {
     zones: string[] = [],
     method = "dye",
     when: "before-machining" | "after-grinding" = "before-machining",
-  ) => bench.add("crack-checked", { part, method, zones, when });
+  ) => bench.add("crack-checked", { part, method, zones, when, found: "nothing", preparation: null, by: null });
   const crack = (line: [number, number][], lengthMm: number | null) =>
     bench.add("crack-found", { part, line, lengthMm, method: "dye", words: null });
   const crackPart = () => assess(orrinshaw, bench.entries, asOf).crack.byPart.get(part)!;
@@ -249,7 +249,15 @@ describe("a casting", () => {
     const case5 = new TestBench(larkspire);
     const part = case5.partIn.get("case")!;
     case5.add("part-cleaned", { part, treatment: "solvent", first: ["oil-plugs"] });
-    case5.add("crack-checked", { part, method: "magnetic", zones: [], when: "before-machining" });
+    case5.add("crack-checked", {
+      part,
+      method: "magnetic",
+      zones: [],
+      when: "before-machining",
+      found: "nothing",
+      preparation: null,
+      by: null,
+    });
     const found = assess(larkspire, case5.entries, asOf).crack.byPart.get(part)!;
     expect([found.isChecked, found.checks[0]!.flaw]).toEqual([false, "blind"]);
   });
@@ -400,7 +408,15 @@ test("machining a casting that was not checked, or not checked again after grind
   const ground = bench.occasion({ phase: "reworked" });
   bench.readAll(ground, "crankshaft/big-end-j1", [70.75, 70.75, 70.75, 70.75]);
   expect(holds()).toEqual(["unchecked-after-grinding at build"]);
-  bench.add("crack-checked", { part, method: "magnetic", zones: [], when: "after-grinding" });
+  bench.add("crack-checked", {
+    part,
+    method: "magnetic",
+    zones: [],
+    when: "after-grinding",
+    found: "nothing",
+    preparation: null,
+    by: null,
+  });
   expect(holds()).toEqual([]);
 });
 

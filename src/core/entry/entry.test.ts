@@ -156,7 +156,7 @@ describe("entries of other versions", () => {
   test("every type there is was frozen once, and is still understood as it was written", () => {
     const entries = frozenEntries();
     expect(entries.filter((entry) => !readEntry(entry).ok).map((entry) => entry.type)).toEqual([]);
-    expect(entries.map((entry) => entry.type).sort()).toEqual([...entryTypes].sort());
+    expect([...new Set(entries.map((entry) => entry.type))].sort()).toEqual([...entryTypes].sort());
   });
 
   test("an entry of an unknown type or a newer version is carried and named, not understood", () => {

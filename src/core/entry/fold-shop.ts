@@ -28,3 +28,49 @@ export function foldShop(envelopes: readonly Envelope[]): Shop {
   }
   return { gauges: [...gauges.values()], masters: [...masters.values()], settings };
 }
+
+/** A gauge or setting master that was taken out of use, and the strikes to strike so that it comes back. */
+export interface RetiredGauge {
+  readonly kind: "gauge" | "master";
+  readonly id: string;
+  readonly name: string;
+  readonly since: string;
+  readonly strikes: readonly string[];
+}
+
+/** What is out of use: registered once, and every registration of it struck. */
+export function retiredIn(envelopes: readonly Envelope[]): readonly RetiredGauge[] {
+  const shop = foldShop(envelopes);
+  const inUse = new Set([...shop.gauges, ...shop.masters].map(({ id }) => id));
+  const entries = envelopes.flatMap((envelope) => {
+    const read = readEntry(envelope);
+    return read.ok ? [read.value] : [];
+  });
+  const struck = new Set(entries.flatMap((entry) => (entry.type === "entry-struck" ? entry.payload.strikes : [])));
+  const retired = new Map<string, RetiredGauge>();
+  for (const entry of entries) {
+    if (entry.type !== "gauge-registered" && entry.type !== "master-registered") continue;
+    const kind = entry.type === "gauge-registered" ? "gauge" : "master";
+    const { id, name } = entry.type === "gauge-registered" ? entry.payload.gauge : entry.payload.master;
+    if (inUse.has(id)) continue;
+    // Those strikes of it that stand: one that was itself taken back is behind.
+    const strikes = entries.filter(
+      (each) => each.type === "entry-struck" && each.payload.strikes.includes(entry.id) && !struck.has(each.id),
+    );
+    const before = retired.get(id);
+    retired.set(id, {
+      kind,
+      id,
+      name,
+      since:
+        strikes
+          .map(({ at }) => at)
+          .sort()
+          .at(-1) ??
+        before?.since ??
+        entry.at,
+      strikes: [...new Set([...(before?.strikes ?? []), ...strikes.map((each) => each.id)])],
+    });
+  }
+  return [...retired.values()];
+}

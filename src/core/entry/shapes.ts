@@ -36,11 +36,12 @@ export const Gauge = z.strictObject({
   method: z.enum(["direct", "comparator"]),
   /** The step of its display; 0 where it counts. */
   resolution: z.number().min(0),
-  /** Pooled standard deviation of repeats, over many parts and days. */
-  repeatability: z.number().min(0),
+  /** Pooled standard deviation of repeats, over many parts and days; null where nobody knows it. */
+  repeatability: z.number().min(0).nullable(),
   /** Degrees of freedom it is known with; many where this is left out. */
   repeatabilityDegrees: z.number().positive().optional(),
-  calibration: z.strictObject({ expanded: z.number().min(0), k: z.number().positive(), on: Day, due: Day }),
+  /** Its certificate; null where there is none. */
+  calibration: z.strictObject({ expanded: z.number().min(0), k: z.number().positive(), on: Day, due: Day }).nullable(),
   scaleExpansionPerK: z.number().min(0).max(1e-4),
   /** It only tells between which two of its steps a gap lies: feelers. */
   feeler: z.literal(true).optional(),

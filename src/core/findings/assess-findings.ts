@@ -84,7 +84,10 @@ function seenOf(
         problems.push(problem("seen-differently", where, said));
       if (goneAt !== undefined && findings.some(({ at }) => at > goneAt))
         problems.push(problem("finding-on-scrapped", where, said));
-      const grades = findings.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
+      // What has to be looked at by itself is not looked at by a look over many at once.
+      const isRequired = kind.lostByCleaning || partClass?.rule !== undefined;
+      const looks = findings.filter(({ together }) => !(together && isRequired));
+      const grades = looks.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
       return { kind, place, findings, grade: grades.length > 0 ? Math.max(...grades) : null };
     }),
   );

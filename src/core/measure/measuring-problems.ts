@@ -1,4 +1,5 @@
 import type { Job } from "../entry/fold";
+import { figuresOf } from "./assumed-gauge";
 import { problem, type Problem } from "../problem/problem";
 import { unitById } from "../quantity/units";
 import { isOfKind, type RowResult } from "./assess-row";
@@ -44,7 +45,10 @@ export function measuringProblems(job: Pick<Job, "readings" | "occasions">, rows
     if (!used.has(occasion)) continue;
     if (gauge.method === "comparator" && !master)
       found.push(problem("setting-master-missing", [occasion], { gauge: gauge.name }));
-    if (gauge.calibration.due < at.slice(0, 10))
+    const { assumed } = figuresOf(gauge);
+    if (assumed.length > 0)
+      found.push(problem("gauge-assumed", [occasion], { gauge: gauge.name, what: assumed.join(" and ") }));
+    if (gauge.calibration && gauge.calibration.due < at.slice(0, 10))
       found.push(problem("gauge-overdue", [occasion], { gauge: gauge.name, due: gauge.calibration.due }));
   }
   for (const row of rows) found.push(...rowProblems(row));

@@ -1,5 +1,6 @@
 import type { Occasion, Reading } from "../entry/fold";
 import { estimate, type Estimate } from "../quantity/estimate";
+import { figuresOf } from "./assumed-gauge";
 import { comparedAtTwenty, directAtTwenty } from "./to-twenty-degrees";
 
 const rectangular = Math.sqrt(3);
@@ -45,22 +46,23 @@ export function readingEstimate(
 ): Estimate | null {
   const { gauge, master } = occasion;
   const resolution = spreadShown(reading, gauge.resolution);
-  const coarse = resolution > gauge.repeatability;
-  const shown = Math.max(resolution, gauge.repeatability);
+  const figures = figuresOf(gauge);
+  const coarse = resolution > figures.repeatability;
+  const shown = Math.max(resolution, figures.repeatability);
 
   const scatter = `repeat:${reading.id}`;
   // Readings of one gauge know of its scatter together: few of them make it no better known.
   const pool =
-    gauge.repeatabilityDegrees === undefined || coarse
+    figures.repeatabilityDegrees === undefined || coarse
       ? null
-      : { pool: `repeat:${gauge.id}`, degrees: gauge.repeatabilityDegrees };
+      : { pool: `repeat:${gauge.id}`, degrees: figures.repeatabilityDegrees };
   const degreesOf = (...sources: readonly string[]) =>
     pool ? new Map(sources.map((source) => [source, pool])) : undefined;
 
   const ofGauge: [string, number][] = [
     // A display too coarse to show scatter rounds every repeat alike: such a contribution does not average out.
     [coarse ? `resolution:${occasion.occasion}:${reading.part}:${reading.feature}:${reading.point}` : scatter, shown],
-    [calibrationOf(gauge.id, gauge.calibration.on), gauge.calibration.expanded / gauge.calibration.k],
+    [calibrationOf(gauge.id, figures.calibratedOn), figures.calibration],
   ];
   if (expansionPerK === null) return estimate(reading.value, ofGauge, degreesOf(scatter));
 

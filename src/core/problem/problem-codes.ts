@@ -247,6 +247,7 @@ export const problemCodes = {
   "check-dirty": notice(checkedBy),
   "check-blind": notice(checkedBy),
   "check-unknown-method": notice(checkedBy),
+  "cracks-not-drawn": debt("crack-check")({ tag: text }),
   "crack-without-zones": unknown("crack-check")({ tag: text }),
   "crack-outside-zones": debt("crack-check")({ tag: text }),
   "crack-unjudged": unknown("crack-check")({ tag: text, zones: text, missing: text }),
@@ -264,6 +265,7 @@ export const problemCodes = {
   // Measure
   conflict: debt("measure")({ row: text, point: text }),
   "setting-master-missing": unknown("measure")({ gauge: text }),
+  "gauge-assumed": notice({ gauge: text, what: text }),
   "gauge-overdue": debt("measure")({ gauge: text, due: text }),
   "reading-of-another-kind": debt("measure")({ row: text, typed: text, measures: text, wanted: text }),
   "settle-temperature": notice({ now: number, unit: text }),
@@ -430,6 +432,11 @@ export const problemCodes = {
   "signed-out": error(),
   forbidden: error({ role: text }),
   "lead-only": error({ role: text }),
+  "part-not-here": error(),
+  "shelf-takes-no-scrap": error({ tag: text }),
+  "shelf-has-it": error({ tag: text, lies: text }),
+  "shelf-part-gone": error({ tag: text, to: text, where: orNoText }),
+  "part-carries-too-much": error({ tag: text, count: number, most: number }),
   "unknown-stream": error(),
   "id-taken": error(),
   "chain-too-long": error({ most: number }),
@@ -465,6 +472,19 @@ export const problemCodes = {
   "unknown-axis": error({ axis: text }),
   "unknown-unit": error({ unit: text }),
   "unknown-variant": error({ variant: text }),
+  "revision-taken": error({ id: text, revision: number }),
+  "json-comment": error(),
+  "json-trailing-comma": error(),
+  "json-syntax": error({ detail: text }),
+  "unknown-property": error({ property: text }),
+  "feature-says-nothing": notice({ feature: text }),
+  "joint-without-give": notice({ joint: text }),
+  "finding-without-consequence": notice({ finding: text, nature: text }),
+  "wears-away-from-limit": notice({ characteristic: text, wears: text }),
+  "outline-draws-nothing": notice({ outline: text }),
+  "angle-in-degrees": notice({ characteristic: text, value: number }),
+  "class-without-slot": notice({ class: text }),
+  "source-unused": notice({ source: text }),
   "unknown-series": error({ series: text }),
   "unknown-revision": error({ revision: text }),
   "number-twice": error({ number: text, other: text }),
@@ -518,6 +538,7 @@ export const problemCodes = {
 
 type Table = typeof problemCodes;
 export type ProblemCode = keyof Table;
+export const isProblemCode = (code: string): code is ProblemCode => Object.hasOwn(problemCodes, code);
 
 type Value<K> = K extends "text"
   ? string

@@ -153,7 +153,15 @@ describe("a crack", () => {
   test("looked for by a method nobody knows was not looked for", () => {
     const bench = new TestBench(orrinshaw);
     const part = bench.partIn.get("block")!;
-    bench.add("crack-checked", { part, method: "tapping", zones: [], when: "before-machining" });
+    bench.add("crack-checked", {
+      part,
+      method: "tapping",
+      zones: [],
+      when: "before-machining",
+      found: "nothing",
+      preparation: null,
+      by: null,
+    });
     expect(judge(bench).problems.map(({ code }) => code)).toContain("check-unknown-method");
   });
 });

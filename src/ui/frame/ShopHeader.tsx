@@ -9,6 +9,7 @@ import { ThemeButton } from "./ThemeButton";
 const Link = chakra(NextLink);
 const places = [
   { href: "/", name: "On the bench" },
+  { href: "/shelf", name: "Shelf" },
   { href: "/gauges", name: "Gauges" },
   { href: "/settings", name: "Settings" },
 ] as const;

@@ -7,6 +7,7 @@ import type { RowResult } from "@/core/measure/assess-row";
 import { budgetOf, jointBudget } from "@/core/measure/uncertainty-budget";
 import { settling } from "@/core/measure/settle";
 import { extremeBias } from "@/core/numeric/extreme-bias";
+import { figuresOf } from "@/core/measure/assumed-gauge";
 import { ownScatter } from "@/core/measure/own-scatter";
 import { isByEye } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
@@ -24,6 +25,7 @@ import { markSentences } from "@/words/words-for";
 import { ConformityMark, markColor, type ShownMark } from "../kit/ConformityMark";
 import { Leader } from "../kit/Leader";
 import { Evidence } from "./Evidence";
+import { PartKnown } from "./PartKnown";
 import { UncertaintyBudget } from "./UncertaintyBudget";
 import { useJob } from "./JobContext";
 import { Tag } from "./Tag";
@@ -171,7 +173,8 @@ function Repeats({ row }: { row: RowResult }) {
   const { assessment, unitFor } = useJob();
   const unit = unitFor(row.row.at.feature.unit);
   const told = row.points.flatMap((point) => {
-    const pooled = assessment.job.occasions.get(point.readings[0]?.occasion ?? "")?.gauge.repeatability ?? 0;
+    const gauge = assessment.job.occasions.get(point.readings[0]?.occasion ?? "")?.gauge;
+    const pooled = gauge ? figuresOf(gauge).repeatability : 0;
     const scatter = point.conflict
       ? null
       : ownScatter(
@@ -302,6 +305,7 @@ export function PartTag({ row, brief = false, beneath, children }: Props) {
           <Measured row={row} brief={brief} />
         )}
         {part && <Evidence reasons={assessment.condition.byPart.get(part.id)?.reuse.reasons ?? []} most={6} />}
+        {part && <PartKnown key={part.id} part={part} />}
       </Tag>
       {beneath}
       {!brief && (

@@ -64,6 +64,7 @@ export function StationRail() {
   const { id, assessment } = useJob();
   const here = usePathname().split("/").at(-1);
   const statuses = stationStatus(assessment);
+  const loose = assessment.inHand.loose.length;
   const rail = useRef<HTMLOListElement>(null);
   // Where the rail lies flat, on a phone, the station one is at would be out of sight.
   useEffect(() => {
@@ -116,6 +117,28 @@ export function StationRail() {
             </chakra.li>
           );
         })}
+        <chakra.li flexShrink={0} mt={{ md: "10px" }} borderTopWidth={{ md: "1px" }} borderColor="line">
+          <Link
+            href={`/jobs/${id}/parts`}
+            aria-current={here === "parts" ? "page" : undefined}
+            display="flex"
+            alignItems="center"
+            height="40px"
+            pl={{ base: "16px", md: "46px" }}
+            pr="12px"
+            gap="10px"
+            color={here === "parts" ? "ink" : "quiet"}
+            fontWeight={here === "parts" ? 700 : 400}
+            _hover={{ bg: "raised", color: "ink" }}
+          >
+            <chakra.span whiteSpace="nowrap">Parts in hand</chakra.span>
+            {loose > 0 && (
+              <chakra.span ml="auto" fontSize="12px" fontWeight={400}>
+                {loose}
+              </chakra.span>
+            )}
+          </Link>
+        </chakra.li>
       </chakra.ol>
     </Box>
   );

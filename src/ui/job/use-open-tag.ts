@@ -3,7 +3,7 @@ import { usePathname, useRouter } from "next/navigation";
 import { useJob } from "./JobContext";
 import { useOpenRow } from "./use-open-row";
 
-const handStations: ReadonlySet<string> = new Set(["strip", "clean", "crack-check"]);
+const handStations: ReadonlySet<string> = new Set(["strip", "clean", "crack-check", "parts"]);
 
 /** Takes a part in hand where the person is: its tag at Strip, Clean and Crack-check, its first sheet at Measure and Decide, Strip from anywhere else. */
 export function useOpenTag(): (part: string) => void {

@@ -77,6 +77,8 @@ export const decideSentences = {
     `${p.gauge} is a comparator, and no setting master is recorded: its readings are tied to no size.`,
   "reading-of-another-kind": (p) =>
     `${capital(p.row)}: “${p.typed}” is a ${p.measures}, and a ${p.wanted} is measured here. It counts for nothing: strike it, or type the right one.`,
+  "gauge-assumed": (p) =>
+    `The ${p.what} of ${p.gauge} is not known: what is usual for its kind is taken, which is wide. Register it, and its readings say more.`,
   "gauge-overdue": (p) => `${p.gauge} was past its calibration date (${p.due}) when it was used.`,
   "decided-twice": (p) => `${capital(p.row)} was decided ${p.count} times at once. Choose one.`,
   "override-without-reason": (p) =>

@@ -2,6 +2,26 @@ import type { Sentences } from "./sentence";
 
 /** What the linter finds in a pack. */
 export const packSentences = {
+  "revision-taken": (p) =>
+    `revision ${p.revision} of “${p.id}” is here already and says something else: give yours the next revision.`,
+  "json-comment": () =>
+    "a comment stands here; a pack is plain JSON, which has none. Take it out, or make a note of it.",
+  "json-trailing-comma": () => "a comma stands here with nothing after it. Take it out.",
+  "json-syntax": (p) => `this is not JSON: ${p.detail}.`,
+  "unknown-property": (p) => `nothing here is called “${p.property}”.`,
+  "feature-says-nothing": (p) =>
+    `“${p.feature}” is measured and nothing rests on it: let it decide, let another rest on it, or leave it out.`,
+  "joint-without-give": (p) =>
+    `the joint “${p.joint}” has a limit, and no end of it gives way: no proposal will follow. Name the cheap end in givesWay.`,
+  "finding-without-consequence": (p) =>
+    `“${p.finding}” can be seen, and no consequence speaks of it: what is usual for its nature (${p.nature}) follows. Write what does.`,
+  "wears-away-from-limit": (p) =>
+    `“${p.characteristic}” wears towards ${p.wears} and is bounded on the other side only: wear never reaches its limit.`,
+  "outline-draws-nothing": (p) => `the outline “${p.outline}” moves and draws no line.`,
+  "angle-in-degrees": (p) =>
+    `angles are in radians: ${p.value} is ${Math.round((p.value * 180) / Math.PI)}° as a limit of “${p.characteristic}”. Divide degrees by 57.2958.`,
+  "class-without-slot": (p) => `no slot holds a part of class “${p.class}”: nobody will be asked about it.`,
+  "source-unused": (p) => `nothing refers to the source “${p.source}”.`,
   "unknown-series": (p) => `this part class has no series “${p.series}”.`,
   "unknown-revision": (p) => `this part class has no revision “${p.revision}”.`,
   "number-twice": (p) => `the number ${p.number} stands for revision “${p.other}” already.`,

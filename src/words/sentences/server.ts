@@ -8,6 +8,15 @@ export const serverSentences = {
   "signed-out": () => "You are signed out. Sign in again in another tab; what you typed stays here and is sent then.",
   forbidden: (p) => `You are signed in as ${p.role}; entries are made by an inspector or a lead. Nothing was saved.`,
   "lead-only": (p) => `You are signed in as ${p.role}; this is for a lead to do. Nothing of it was saved.`,
+  "part-not-here": () => "There is no such part here any more. Look at the list again.",
+  "shelf-takes-no-scrap": (p) => `${p.tag} is scrap or broken: it goes to no shelf. Record what was done with it.`,
+  "shelf-has-it": (p) => `${p.tag} lies on the shelf already, ${p.lies}.`,
+  "shelf-part-gone": (p) =>
+    p.to === "scrap"
+      ? `${p.tag} was scrapped meanwhile${p.where ? `: ${p.where}` : ""}. It cannot be fitted any more.`
+      : `${p.tag} went to ${p.where ?? "another job"} meanwhile. Look for another.`,
+  "part-carries-too-much": (p) =>
+    `${p.count} things are known of ${p.tag}, and ${p.most} can go along: keep it in its job.`,
   "unknown-stream": () => "This job is not on this server.",
   "id-taken": () => "An entry with this id and another content is already kept. Reload the page and enter it again.",
   "chain-too-long": (p) =>

@@ -47,6 +47,8 @@ export const teardownSentences = {
   "check-blind": (p) => `${p.method} finds nothing in what ${p.tag} is made of.`,
   "check-unknown-method": (p) =>
     `${p.tag} was checked by “${p.method}”, which the pack does not know: it counts for nothing.`,
+  "cracks-not-drawn": (p) =>
+    `A check of ${p.tag} is down with cracks, and none was drawn: draw them where they are, or note the check as nothing found.`,
   "crack-without-zones": (p) =>
     `A crack is recorded on ${p.tag}, and the pack has no zones for it: judge it by the maker's manual.`,
   "crack-outside-zones": (p) => `A crack on ${p.tag} lies in no zone of its map: draw it where it is.`,

@@ -9,11 +9,18 @@ export const crackEntries = {
   "crack-checked": declare({
     writer: "inspector",
     list: "crackChecks",
+    // What it showed, how the part was made ready and by whom was not said before.
+    upcasts: [(payload) => ({ ...payload, found: null, preparation: null, by: null })],
     payload: z.strictObject({
       part: Uuid,
       method: Id,
       zones: z.array(Id).max(60),
       when: z.enum(["before-machining", "after-grinding"]),
+      /** Nothing, or cracks, which are drawn by entries of their own; null where it was not said. */
+      found: z.enum(["nothing", "cracks"]).nullable(),
+      preparation: Words.nullable(),
+      /** Who made the check, where it is not who writes it down: a test house, a person with a ticket. */
+      by: Words.nullable(),
       supersedes,
     }),
   }),

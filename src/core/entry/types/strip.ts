@@ -35,6 +35,8 @@ export const stripEntries = {
       value: Id,
       phase: z.enum(["before-cleaning", "after-cleaning"]),
       words: Words.nullable(),
+      /** Noted for many at once: a look that passes over what has to be looked at by itself. */
+      together: z.literal(true).optional(),
       supersedes,
     }),
   }),

@@ -2,7 +2,8 @@
 import { Box, Button, Flex, Grid, Heading, Table, chakra } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
-import { foldShop } from "@/core/entry/fold-shop";
+import { foldShop, retiredIn, type RetiredGauge } from "@/core/entry/fold-shop";
+import { figuresOf } from "@/core/measure/assumed-gauge";
 import type { Envelope, Gauge } from "@/core/entry/schema";
 import type { MeasuredKind } from "@/core/pack/measured-kinds";
 import { fromCore, unitById, type Unit } from "@/core/quantity/units";
@@ -83,6 +84,65 @@ const Small = ({ label, onClick, children }: { label: string; onClick: () => voi
   </chakra.button>
 );
 
+/** Asks once more: what is measured with it cannot be measured with it any more. */
+function OutOfUse({ name, onSure }: { name: string; onSure: () => void }) {
+  const [asked, setAsked] = useState(false);
+  return asked ? (
+    <>
+      <Small label={`${name} is out of use`} onClick={onSure}>
+        yes, out of use
+      </Small>
+      <Small label={`Keep ${name}`} onClick={() => setAsked(false)}>
+        no
+      </Small>
+    </>
+  ) : (
+    <Small label={`Take ${name} out of use`} onClick={() => setAsked(true)}>
+      out of use
+    </Small>
+  );
+}
+
+/** What was taken out of use, to come back from there. */
+const Retired = ({
+  retired,
+  onBack,
+}: {
+  retired: readonly RetiredGauge[];
+  onBack: ((one: RetiredGauge) => void) | null;
+}) =>
+  retired.length > 0 && (
+    <>
+      <Heading as="h2" fontSize="17px" mt="26px" mb="6px">
+        Out of use
+      </Heading>
+      <Box as="ul" listStyleType="none" aria-label="Gauges out of use">
+        {retired.map((one) => (
+          <chakra.li key={`${one.kind} ${one.id}`} fontSize="14px" py="4px" maxWidth="760px" display="flex" gap="10px">
+            <chakra.span fontWeight={600}>{one.name}</chakra.span>
+            <chakra.span color="quiet">
+              {one.kind === "gauge" ? "gauge" : "setting master"}, since {one.since.slice(0, 10)}
+            </chakra.span>
+            {onBack && (
+              <chakra.span ml="auto">
+                <Small label={`Put ${one.name} back into use`} onClick={() => onBack(one)}>
+                  put back
+                </Small>
+              </chakra.span>
+            )}
+          </chakra.li>
+        ))}
+      </Box>
+    </>
+  );
+
+/** What is taken where nobody knows the gauge's own figure. */
+const NotKnown = ({ children }: { children: ReactNode }) => (
+  <chakra.span color="near" title="not known: what is usual for its kind is taken">
+    not known, {children}
+  </chakra.span>
+);
+
 /** What the shop measures with: every number at the bench owes its uncertainty to what stands here. */
 export function GaugeRoom({ me, today, stream, entries: initialEntries, measured: listed }: Props) {
   const { log, state } = useEntryLog(stream, me.id, initialEntries);
@@ -110,11 +170,12 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
     // The act ends with the click that makes it.
     queueMicrotask(() => setRetired({ name, acts: log.actCount() }));
   };
+  const outOfUse = useMemo(() => retiredIn(state.entries), [state.entries]);
   const mayPutBack = retired !== null && retired.acts === log.actCount();
   const sorted = [...gauges].sort(
     (a, b) => sayQuantity(a.quantities[0]!).localeCompare(sayQuantity(b.quantities[0]!)) || a.range[0] - b.range[0],
   );
-  const late = gauges.filter(({ calibration }) => calibration.due < today).length;
+  const late = gauges.filter(({ calibration }) => calibration !== null && calibration.due < today).length;
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/gauges" />
@@ -214,7 +275,13 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
                         {gauge.resolution === 0 ? "counts" : plain(gauge.resolution, unit)}
                       </Cell>
                       <Cell end>
-                        {gauge.repeatability === 0 ? "–" : plain(Number(gauge.repeatability.toPrecision(2)), unit)}
+                        {gauge.repeatability === null ? (
+                          <NotKnown>± {plain(2 * figuresOf(gauge).repeatability, unit)}</NotKnown>
+                        ) : gauge.repeatability === 0 ? (
+                          "–"
+                        ) : (
+                          plain(Number(gauge.repeatability.toPrecision(2)), unit)
+                        )}
                         {gauge.repeatabilityDegrees !== undefined && (
                           <chakra.span color="quiet" fontSize="12px">
                             {" "}
@@ -223,19 +290,27 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
                         )}
                       </Cell>
                       <Cell end>
-                        {gauge.calibration.expanded === 0 ? "–" : `± ${plain(gauge.calibration.expanded, unit)}`}
+                        {gauge.calibration === null ? (
+                          <NotKnown>± {plain(2 * figuresOf(gauge).calibration, unit)}</NotKnown>
+                        ) : gauge.calibration.expanded === 0 ? (
+                          "–"
+                        ) : (
+                          `± ${plain(gauge.calibration.expanded, unit)}`
+                        )}
                       </Cell>
                       <Cell>
-                        <Due day={gauge.calibration.due} today={today} />
+                        {gauge.calibration ? (
+                          <Due day={gauge.calibration.due} today={today} />
+                        ) : (
+                          <chakra.span color="near">no certificate</chakra.span>
+                        )}
                       </Cell>
                       {hasActions && (
                         <Cell end>
                           <Small label={`Calibrate ${gauge.name} again`} onClick={() => setForm(gauge)}>
                             calibrated again
                           </Small>
-                          <Small label={`Take ${gauge.name} out of use`} onClick={() => retire("gauge", gauge)}>
-                            out of use
-                          </Small>
+                          <OutOfUse name={gauge.name} onSure={() => retire("gauge", gauge)} />
                         </Cell>
                       )}
                     </Table.Row>
@@ -244,6 +319,10 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
               </Table.Body>
             </Table.Root>
           )}
+          <Retired
+            retired={outOfUse}
+            onBack={isLead ? ({ strikes }) => log.append("entry-struck", { strikes: [...strikes] }) : null}
+          />
           {masters.length > 0 && (
             <>
               <Heading as="h2" fontSize="17px" mt="26px" mb="6px">
@@ -270,9 +349,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
                         <Cell end>± {master.expandedMm.toFixed(4)}</Cell>
                         {isLead && (
                           <Cell end>
-                            <Small label={`Take ${master.name} out of use`} onClick={() => retire("master", master)}>
-                              out of use
-                            </Small>
+                            <OutOfUse name={master.name} onSure={() => retire("master", master)} />
                           </Cell>
                         )}
                       </Table.Row>

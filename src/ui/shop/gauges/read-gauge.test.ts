@@ -53,9 +53,10 @@ test("repeats give the scatter with one degree of freedom fewer than they are", 
 });
 
 test("what is wrong is said field by field, all of it at once", () => {
-  expect(wrongOf(emptyGauge)).toEqual([
+  // Without a certificate and a scatter it is a gauge all the same; half of a certificate is none.
+  expect(wrongOf(emptyGauge)).toEqual(["from", "name", "quantities", "resolution", "to"]);
+  expect(wrongOf({ ...emptyGauge, expanded: "0.002", scatter: "x" })).toEqual([
     "due",
-    "expanded",
     "from",
     "name",
     "on",

@@ -63,7 +63,11 @@ const done = <T, D>(made: T, wrong: Wrong<D>): Read<T, D> => (Object.keys(wrong)
  * The scatter of a gauge: one figure is the standard deviation itself, several are repeats of one thing that it is
  * worked out of, with one degree of freedom fewer than they are.
  */
-function scatterOf(text: string, unitId: string): { repeatability: number; repeatabilityDegrees?: number } | null {
+function scatterOf(
+  text: string,
+  unitId: string,
+): { repeatability: number | null; repeatabilityDegrees?: number } | null {
+  if (text.trim() === "") return { repeatability: null };
   const unit = unitById(unitId)!;
   const values = text
     .trim()
@@ -98,13 +102,17 @@ export function readGauge(
   const resolution = figure("resolution", draft.resolution, "The step of its display");
   const scatter = scatterOf(draft.scatter, draft.unit);
   if (!scatter)
-    wrong.scatter = `The standard deviation of its repeats in ${unit.symbol || "pieces"}, or five to ten repeats of one thing with blanks between.`;
-  const expanded = figure("expanded", draft.expanded, "U of the certificate");
-  const k = plain("k", draft.k, "The coverage factor that U was given with", 20);
+    wrong.scatter = `The standard deviation of its repeats in ${unit.symbol || "pieces"}, or five to ten repeats of one thing with blanks between; empty where nobody knows.`;
+  // Without any of it there is no certificate; with some of it, it is to be whole.
+  const hasCertificate = [draft.expanded, draft.on, draft.due].some((each) => each.trim() !== "");
+  const expanded = hasCertificate ? figure("expanded", draft.expanded, "U of the certificate") : 0;
+  const k = hasCertificate ? plain("k", draft.k, "The coverage factor that U was given with", 20) : 2;
   if (!wrong.k && k === 0) wrong.k = "The coverage factor is above 0; it is mostly 2.";
-  if (!/^\d{4}-\d{2}-\d{2}$/u.test(draft.on)) wrong.on = "The day of its certificate.";
-  if (!/^\d{4}-\d{2}-\d{2}$/u.test(draft.due)) wrong.due = "The day it is due again.";
-  else if (!wrong.on && draft.due <= draft.on) wrong.due = "It is due after it was calibrated.";
+  if (hasCertificate) {
+    if (!/^\d{4}-\d{2}-\d{2}$/u.test(draft.on)) wrong.on = "The day of its certificate.";
+    if (!/^\d{4}-\d{2}-\d{2}$/u.test(draft.due)) wrong.due = "The day it is due again.";
+    else if (!wrong.on && draft.due <= draft.on) wrong.due = "It is due after it was calibrated.";
+  }
   const isLength = unit.dimension === "length";
   const scale = isLength
     ? plain("scale", draft.scale, "How its scale expands, in millionths a kelvin: steel 11.5", 100)
@@ -119,8 +127,8 @@ export function readGauge(
       range: [from, to],
       method: draft.kind === "comparator" ? "comparator" : "direct",
       resolution,
-      ...(scatter ?? { repeatability: 0 }),
-      calibration: { expanded, k, on: draft.on, due: draft.due },
+      ...(scatter ?? { repeatability: null }),
+      calibration: hasCertificate ? { expanded, k, on: draft.on, due: draft.due } : null,
       scaleExpansionPerK: scale * 1e-6,
       ...(draft.kind === "feeler" ? { feeler: true as const } : {}),
     },
@@ -168,9 +176,9 @@ export const draftOf = ({
   to: typedBack(range[1], unit),
   kind: feeler ? "feeler" : method,
   resolution: typedBack(resolution, unit),
-  scatter: typedBack(repeatability, unit),
-  expanded: typedBack(calibration.expanded, unit),
-  k: String(calibration.k),
+  scatter: repeatability === null ? "" : typedBack(repeatability, unit),
+  expanded: calibration ? typedBack(calibration.expanded, unit) : "",
+  k: String(calibration?.k ?? 2),
   on: "",
   due: "",
   scale: String(Number((scaleExpansionPerK * 1e6).toPrecision(6))),

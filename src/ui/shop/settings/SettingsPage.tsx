@@ -9,6 +9,7 @@ import { saySettings } from "@/words/say-settings";
 import { ShopHeader } from "../../frame/ShopHeader";
 import type { Me } from "../../frame/me";
 import { useEntryLog } from "../../job/use-entry-log";
+import { TakePack } from "./TakePack";
 import { readDecimal } from "../../kit/decimal";
 
 interface Props {
@@ -134,6 +135,7 @@ export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
             </chakra.p>
           )}
         </chakra.form>
+        {isLead && <TakePack />}
       </Box>
     </Flex>
   );

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
+import { Box, Button, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { treatmentsFor, type CleanPart, type PassageResult } from "@/core/clean/assess-clean";
 import { capital } from "@/words/capital";
@@ -205,10 +205,118 @@ function Passages({ passages }: { passages: readonly PassageResult[] }) {
   );
 }
 
+/** Many parts through one bath: what must not go in is named, and stays out. */
+function Basket({ parts, onLeave }: { parts: readonly CleanPart[]; onLeave: () => void }) {
+  const { pack, append, assessment } = useJob();
+  const [treatment, setTreatment] = useState<string | null>(null);
+  const [inIt, setInIt] = useState<ReadonlySet<string>>(new Set());
+  const [said, setSaid] = useState<string | null>(null);
+  const why = ({ part }: CleanPart): string | null => {
+    const partClass = pack.classes.get(part.class)!;
+    const verdict = treatmentsFor(pack, partClass).find((each) => each.treatment === treatment);
+    if (treatment === null) return null;
+    if (!verdict || verdict.allowed === null) return "not known whether it stands that";
+    if (verdict.allowed === "no") return `forbidden: ${verdict.why}`;
+    if ((partClass.cleaning?.first.length ?? 0) > 0)
+      return `by itself: ${partClass.cleaning!.first.map(({ name }) => name).join(", ")} comes out first`;
+    const unseen = assessment.findings.byPart.get(part.id)?.beforeCleaning.length ?? 0;
+    return unseen > 0 ? `look first: ${unseen} ${unseen === 1 ? "thing is" : "things are"} washed away` : null;
+  };
+  const open = parts.filter(({ cleaned }) => cleaned.length === 0);
+  const kinds = [...new Set(open.map(({ part }) => part.class))];
+  const going = open.filter((each) => inIt.has(each.part.id) && why(each) === null);
+  const refused = open.filter((each) => inIt.has(each.part.id) && why(each) !== null);
+  const put = (ids: readonly string[], isIn: boolean) =>
+    setInIt(new Set(isIn ? [...inIt, ...ids] : [...inIt].filter((id) => !ids.includes(id))));
+  const clean = () => {
+    for (const { part } of going) append("part-cleaned", { part: part.id, treatment: treatment!, first: [] });
+    setSaid(`${going.length} cleaned${refused.length > 0 ? `, ${refused.length} left out` : ""}.`);
+    setInIt(new Set());
+  };
+  return (
+    <Box mt="12px" role="group" aria-label="A basket">
+      <Flex gap="6px" wrap="wrap" align="center">
+        <chakra.span fontSize="14px" fontWeight={600}>
+          The bath
+        </chakra.span>
+        {pack.pack.treatments.map(({ id, name }) => (
+          <Chip key={id} isOn={treatment === id} onClick={() => setTreatment(id)}>
+            {name}
+          </Chip>
+        ))}
+        <Chip isOn={false} isQuiet onClick={onLeave}>
+          One part at a time
+        </Chip>
+      </Flex>
+      {said && (
+        <chakra.p role="status" fontSize="14px" mt="8px" color="sound">
+          {said}
+        </chakra.p>
+      )}
+      {open.length === 0 && (
+        <chakra.p fontSize="14px" mt="10px" color="quiet">
+          Everything is clean.
+        </chakra.p>
+      )}
+      {kinds.map((kind) => {
+        const of = open.filter(({ part }) => part.class === kind);
+        const ids = of.map(({ part }) => part.id);
+        const isAll = ids.every((id) => inIt.has(id));
+        const against = why(of[0]!);
+        return (
+          <Flex key={kind} gap="6px" mt="8px" wrap="wrap" align="center">
+            <Chip isOn={isAll} tone={against ? "near" : "sound"} onClick={() => put(ids, !isAll)}>
+              {capital(pack.classes.get(kind)?.name ?? kind)}, all {of.length}
+            </Chip>
+            {of.length > 1 &&
+              of.map(({ part }) => (
+                <Chip
+                  key={part.id}
+                  isOn={inIt.has(part.id)}
+                  tone={against ? "near" : "sound"}
+                  onClick={() => put([part.id], !inIt.has(part.id))}
+                >
+                  {part.tag}
+                </Chip>
+              ))}
+            {against && (
+              <chakra.span fontSize="13px" color="near">
+                {against}
+              </chakra.span>
+            )}
+          </Flex>
+        );
+      })}
+      {inIt.size > 0 && (
+        <Box mt="14px">
+          {refused.length > 0 && (
+            <chakra.p role="alert" fontSize="14px" color="near" mb="8px">
+              Stays out: {refused.map((each) => `${each.part.tag} (${why(each)})`).join("; ")}.
+            </chakra.p>
+          )}
+          <Button
+            bg="ember"
+            color="onEmber"
+            fontWeight={700}
+            minHeight="42px"
+            disabled={treatment === null || going.length === 0}
+            onClick={clean}
+          >
+            {treatment === null
+              ? "Choose the bath"
+              : `${going.length} ${going.length === 1 ? "part" : "parts"} cleaned: ${pack.pack.treatments.find(({ id }) => id === treatment)?.name}`}
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
 /** Where parts are cleaned by what they are made of, and passages proven. */
 export function CleanStation() {
-  const { assessment, hand, wording } = useJob();
+  const { assessment, hand, wording, mayWrite } = useJob();
   const { clean, findings } = assessment;
+  const [many, setMany] = useState(false);
   const of = clean.parts.find((each) => each.part.id === hand);
   const unseen = hand ? (findings.byPart.get(hand)?.beforeCleaning ?? []) : [];
   const waits = of && of.cleaned.length === 0 && unseen.length > 0;
@@ -227,41 +335,52 @@ export function CleanStation() {
         </chakra.p>
       ) : (
         <>
-          <Box mt="12px">
-            <PartPicker
-              label="Part to clean"
-              parts={clean.parts.map(({ part, cleaned, passages }) => ({
-                part,
-                note:
-                  cleaned.length === 0
-                    ? ""
-                    : passages.some(({ clear }) => clear !== true)
-                      ? "cleaned, passages open"
-                      : "clean",
-              }))}
-            />
-          </Box>
-          {!of && (
-            <chakra.p color="quiet" mt="12px">
-              Take a part in hand: what may be done to it, and what must not, follows from what it is made of.{" "}
-              {clean.progress.done} of {clean.progress.total} parts and passages are done.
-            </chakra.p>
-          )}
-          {waits && (
-            <Box mt="14px" borderLeftWidth="3px" borderColor="near" pl="12px">
-              <chakra.p fontSize="15px" fontWeight={700}>
-                Look before you clean: this is washed away
-              </chakra.p>
-              <Box mt="4px">
-                <FindingsSheet only={unseen.map(({ kind, place }) => `${kind.id} ${place?.id ?? ""}`)} />
-              </Box>
-            </Box>
-          )}
-          {of && (
-            <Grid mt="14px">
-              <Treatments key={of.part.id} of={of} canSee={!waits} />
-              {of.passages.length > 0 && <Passages passages={of.passages} />}
-            </Grid>
+          {many ? (
+            <Basket parts={clean.parts} onLeave={() => setMany(false)} />
+          ) : (
+            <>
+              <Flex mt="12px" gap="10px" wrap="wrap" align="center">
+                <PartPicker
+                  label="Part to clean"
+                  parts={clean.parts.map(({ part, cleaned, passages }) => ({
+                    part,
+                    note:
+                      cleaned.length === 0
+                        ? ""
+                        : passages.some(({ clear }) => clear !== true)
+                          ? "cleaned, passages open"
+                          : "clean",
+                  }))}
+                />
+                {mayWrite && (
+                  <Chip isOn={false} onClick={() => setMany(true)}>
+                    A basket of many
+                  </Chip>
+                )}
+              </Flex>
+              {!of && (
+                <chakra.p color="quiet" mt="12px">
+                  Take a part in hand: what may be done to it, and what must not, follows from what it is made of.{" "}
+                  {clean.progress.done} of {clean.progress.total} parts and passages are done.
+                </chakra.p>
+              )}
+              {waits && (
+                <Box mt="14px" borderLeftWidth="3px" borderColor="near" pl="12px">
+                  <chakra.p fontSize="15px" fontWeight={700}>
+                    Look before you clean: this is washed away
+                  </chakra.p>
+                  <Box mt="4px">
+                    <FindingsSheet only={unseen.map(({ kind, place }) => `${kind.id} ${place?.id ?? ""}`)} />
+                  </Box>
+                </Box>
+              )}
+              {of && (
+                <Grid mt="14px">
+                  <Treatments key={of.part.id} of={of} canSee={!waits} />
+                  {of.passages.length > 0 && <Passages passages={of.passages} />}
+                </Grid>
+              )}
+            </>
           )}
           {notices.length > 0 && (
             <Box mt="18px">

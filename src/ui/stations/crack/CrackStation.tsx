@@ -1,7 +1,8 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
-import type { CrackPart, JudgedCrack } from "@/core/crack/assess-crack";
+import { uncheckedPart, type CrackPart, type JudgedCrack } from "@/core/crack/assess-crack";
+import type { CompiledPack } from "@/core/pack/compile-pack";
 import { zonesCrossed } from "@/core/crack/crack-verdict";
 import { lineLength, type Spot } from "@/core/numeric/plane";
 import { capital } from "@/words/capital";
@@ -87,46 +88,61 @@ function CrackLine({ judged, isChosen, onChoose }: { judged: JudgedCrack; isChos
   );
 }
 
-/** Records a check of what is chosen on the map, or of all of it. */
-function CheckBar({ of, zones, onDone }: { of: CrackPart; zones: ReadonlySet<string>; onDone: () => void }) {
-  const { pack, append, mayWrite, assessment } = useJob();
+/** Records a check of what is chosen on the map, or of all of it: how it was made ready, how, by whom, and what it showed. */
+function CheckBar({
+  of,
+  zones,
+  onDone,
+}: {
+  of: CrackPart;
+  zones: ReadonlySet<string>;
+  onDone: (found: "nothing" | "cracks") => void;
+}) {
+  const { pack, append, mayWrite, assessment, me } = useJob();
   const material = pack.pack.materials.find((each) => each.id === of.partClass.material);
   const isGround = assessment.job.readings.some(
     (reading) => reading.part === of.part.id && assessment.job.occasions.get(reading.occasion)?.phase === "reworked",
   );
   const [after, setAfter] = useState(isGround);
+  const [method, setMethod] = useState<string | null>(null);
+  const [preparation, setPreparation] = useState("");
+  const [by, setBy] = useState("");
   const isClean = assessment.job.cleaned.some((each) => each.part === of.part.id);
   if (!mayWrite) return null;
-  const check = (method: string) => {
+  const check = (found: "nothing" | "cracks") => {
     append("crack-checked", {
       part: of.part.id,
-      method,
+      method: method!,
       zones: [...zones],
       when: after ? "after-grinding" : "before-machining",
+      found,
+      preparation: preparation.trim() || null,
+      by: by.trim() || null,
     });
-    onDone();
+    setMethod(null);
+    onDone(found);
   };
   return (
     <Box mt="10px">
-      <Flex gap="6px" wrap="wrap" align="center">
+      <Flex gap="6px" wrap="wrap" align="center" role="group" aria-label="A check">
         <chakra.span fontSize="14px">
           {zones.size === 0 ? "All of it" : `${zones.size} ${zones.size === 1 ? "zone" : "zones"}`} checked by
         </chakra.span>
-        {pack.pack.crackMethods.map((method) => {
-          const blind = method.magneticOnly && material?.magnetic !== true;
+        {pack.pack.crackMethods.map((each) => {
+          const blind = each.magneticOnly && material?.magnetic !== true;
           return (
             <Chip
-              key={method.id}
-              isOn={false}
+              key={each.id}
+              isOn={method === each.id}
               isQuiet={blind}
               title={
                 blind
                   ? `finds nothing in ${material?.name ?? "it"}`
-                  : `${method.sees}${method.caution ? `. ${method.caution}` : ""}`
+                  : `${each.sees}${each.caution ? `. ${each.caution}` : ""}`
               }
-              onClick={() => check(method.id)}
+              onClick={() => setMethod(method === each.id ? null : each.id)}
             >
-              {method.name}
+              {each.name}
             </Chip>
           );
         })}
@@ -135,6 +151,39 @@ function CheckBar({ of, zones, onDone }: { of: CrackPart; zones: ReadonlySet<str
           grinding
         </chakra.label>
       </Flex>
+      {method !== null && (
+        <Flex gap="8px" wrap="wrap" align="center" mt="8px">
+          <SmallInput
+            value={preparation}
+            maxLength={200}
+            onChange={(event) => setPreparation(event.currentTarget.value)}
+            placeholder="how it was made ready"
+            aria-label="How it was made ready"
+            width="210px"
+          />
+          <SmallInput
+            value={by}
+            maxLength={120}
+            onChange={(event) => setBy(event.currentTarget.value)}
+            placeholder={`by ${me.name}`}
+            aria-label="Who made the check"
+            width="150px"
+          />
+          <Button
+            size="sm"
+            minHeight="36px"
+            bg="ember"
+            color="onEmber"
+            fontWeight={700}
+            onClick={() => check("nothing")}
+          >
+            Checked, nothing found
+          </Button>
+          <Button size="sm" minHeight="36px" variant="outline" onClick={() => check("cracks")}>
+            Cracks: draw them
+          </Button>
+        </Flex>
+      )}
       {!isClean && (
         <chakra.p fontSize="13px" color="near" mt="4px">
           Not cleaned yet: a check now proves nothing.
@@ -144,19 +193,38 @@ function CheckBar({ of, zones, onDone }: { of: CrackPart; zones: ReadonlySet<str
         <chakra.p fontSize="12px" color="quiet" mt="3px">
           Asked for:{" "}
           {of.partClass.crackCheck.methods
-            .map((id) => pack.pack.crackMethods.find((method) => method.id === id)?.name)
+            .map((id) => pack.pack.crackMethods.find((each) => each.id === id)?.name)
             .join(" or ")}
-          . {[...new Set(pack.pack.crackMethods.flatMap((method) => method.caution ?? []))].join(" ")}
+          . {[...new Set(pack.pack.crackMethods.flatMap((each) => each.caution ?? []))].join(" ")}
         </chakra.p>
       )}
     </Box>
   );
 }
 
+/** One check in words: how, of what, made ready how, by whom, and what it showed. */
+function sayCheck(
+  { check, flaw }: CrackPart["checks"][number],
+  pack: CompiledPack,
+  nameOf: (author: string) => string,
+) {
+  const method = pack.pack.crackMethods.find(({ id }) => id === check.method)?.name ?? check.method;
+  return (
+    [
+      method,
+      ...(check.zones.length > 0 ? [`${check.zones.length} zones`] : []),
+      ...(check.preparation ? [check.preparation] : []),
+      check.by ?? nameOf(check.author),
+      ...(check.when === "after-grinding" ? ["after grinding"] : []),
+      ...(check.found === "nothing" ? ["nothing found"] : []),
+    ].join(", ") + (flaw ? " (counts for nothing)" : "")
+  );
+}
+
 /** One casting: its zones, its cracks, its threads. */
 function Casting({ of }: { of: CrackPart }) {
   const { append, mayWrite, pack, nameOf } = useJob();
-  const map = of.partClass.zoneMap;
+  const { map } = of;
   const [draft, setDraft] = useState<readonly Spot[] | null>(null);
   const [length, setLength] = useState("");
   const [words, setWords] = useState("");
@@ -164,7 +232,7 @@ function Casting({ of }: { of: CrackPart }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const lengthMm = length.trim() === "" ? null : readDecimal(length);
   const wrong = length.trim() !== "" && (lengthMm === null || lengthMm <= 0);
-  const isOutside = map !== undefined && draft !== null && draft.length > 1 && zonesCrossed(map, draft).size === 0;
+  const isOutside = draft !== null && draft.length > 1 && zonesCrossed(map, draft).size === 0;
   const toggle = (zone: string) =>
     setZones(new Set(zones.has(zone) ? [...zones].filter((each) => each !== zone) : [...zones, zone]));
   const keep = (event: FormEvent) => {
@@ -185,17 +253,15 @@ function Casting({ of }: { of: CrackPart }) {
   return (
     <>
       <chakra.p fontSize="13px" color="quiet">
-        {map ? capital(map.view) : "The pack draws no zones of it: what is found is judged by the maker's manual."} ·{" "}
+        {of.partClass.zoneMap
+          ? capital(map.view)
+          : "The pack draws no zones of it: what is found is drawn on a plain outline, and a person judges it by the maker's manual."}{" "}
+        ·{" "}
         {of.checks.length === 0
           ? "not checked, which is not “no crack”"
-          : of.checks
-              .map(
-                ({ check, flaw }) =>
-                  `${pack.pack.crackMethods.find((method) => method.id === check.method)?.name ?? check.method}${check.zones.length > 0 ? `, ${check.zones.length} zones` : ""}, ${nameOf(check.author)}${check.when === "after-grinding" ? ", after grinding" : ""}${flaw ? " (counts for nothing)" : ""}`,
-              )
-              .join("; ")}
+          : of.checks.map((check) => sayCheck(check, pack, nameOf)).join("; ")}
       </chakra.p>
-      {map && (
+      {
         <Box mt="8px">
           <ZoneMapDrawing
             map={map}
@@ -209,7 +275,7 @@ function Casting({ of }: { of: CrackPart }) {
             chosenZones={zones}
           />
         </Box>
-      )}
+      }
       {draft ? (
         <chakra.form
           onSubmit={keep}
@@ -261,7 +327,7 @@ function Casting({ of }: { of: CrackPart }) {
         </chakra.form>
       ) : (
         <>
-          {mayWrite && map && (
+          {mayWrite && (
             <Button
               mt="8px"
               bg="ember"
@@ -277,15 +343,20 @@ function Casting({ of }: { of: CrackPart }) {
               Draw a crack
             </Button>
           )}
-          <CheckBar of={of} zones={zones} onDone={() => setZones(new Set())} />
+          <CheckBar
+            of={of}
+            zones={zones}
+            onDone={(found) => {
+              setZones(new Set());
+              if (found === "cracks") setDraft([]);
+            }}
+          />
         </>
       )}
       {zones.size > 0 && (
         <chakra.p fontSize="13px" color="quiet" mt="6px">
           {[...zones]
-            .map(
-              (id) => `${map!.zones.find((zone) => zone.id === id)!.name}: ${sayZoneState(of.zones.get(id) ?? null)}`,
-            )
+            .map((id) => `${map.zones.find((zone) => zone.id === id)!.name}: ${sayZoneState(of.zones.get(id) ?? null)}`)
             .join("; ")}
         </chakra.p>
       )}
@@ -314,10 +385,13 @@ function noteOf({ worst, isChecked, cracks }: CrackPart): string {
 
 /** Where castings are looked over before money goes into them. */
 export function CrackStation() {
-  const { assessment, hand, wording } = useJob();
+  const { assessment, hand, wording, pack } = useJob();
   const { crack } = assessment;
+  const inHand = assessment.job.parts.get(hand ?? "");
+  const itsClass = inHand && pack.classes.get(inHand.class);
   const of =
     crack.byPart.get(hand ?? "") ??
+    (inHand && itsClass ? uncheckedPart(pack, inHand, itsClass) : undefined) ??
     crack.parts.find((each) => each.partClass.zoneMap && (each.cracks.length > 0 || !each.isChecked));
   const notices = crack.problems.filter((found) => found.severity !== "hold");
   return (
@@ -327,10 +401,10 @@ export function CrackStation() {
       </Heading>
       <Cautions station="crack-check" partClass={of?.part.class ?? ""} />
       <StationHolds station="crack-check" />
-      {crack.parts.length === 0 ? (
+      {crack.parts.length === 0 && !of ? (
         <chakra.p color="quiet" mt="12px">
-          The pack of this family names no parts to be crack-checked and draws no zones. Keep to the maker&apos;s
-          manual; nothing here rests on it.
+          The pack of this family names no parts to be crack-checked and draws no zones. Take any part in hand to check
+          it all the same, and keep to the maker&apos;s manual.
         </chakra.p>
       ) : (
         <>
@@ -338,7 +412,12 @@ export function CrackStation() {
             <PartPicker
               label="Part to check"
               fallback={of?.part.id ?? null}
-              parts={crack.parts.map((each) => ({ part: each.part, note: noteOf(each) }))}
+              parts={[
+                ...crack.parts.map((each) => ({ part: each.part, note: noteOf(each) })),
+                ...[...assessment.job.parts.values()]
+                  .filter((part) => !crack.byPart.has(part.id) && pack.classes.has(part.class))
+                  .map((part) => ({ part, note: "not asked for" })),
+              ]}
             />
           </Box>
           <Box mt="10px">{of && <Casting key={of.part.id} of={of} />}</Box>

@@ -6,7 +6,10 @@ import { rowsOf, type Choice } from "@/core/plan/option";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { capital } from "@/words/capital";
 import { many } from "@/words/sentences/sentence";
+import { decidedOrProposed } from "@/core/plan/standing";
 import { Evidence } from "../../job/Evidence";
+import { PartKnown } from "../../job/PartKnown";
+import { ToShelf } from "../../parts/ToShelf";
 import { shownMark } from "../../job/PartTag";
 import { useJob } from "../../job/JobContext";
 import { Tag } from "../../job/Tag";
@@ -80,6 +83,14 @@ export function PartCard({ line }: { line: readonly Choice[] }) {
         </chakra.ul>
       )}
       <Evidence reasons={choice.options[0]!.reasons} most={6} />
+      {part && <PartKnown key={part.id} part={part} />}
+      {part && isForShelf(choice) && <ToShelf key={`shelf ${part.id}`} part={part} />}
     </Tag>
   );
 }
+
+/** Refused for its place, or kept for another build: it is offered to the shelf before the scrap bin. */
+const isForShelf = (choice: Choice): boolean => {
+  const { disposition } = decidedOrProposed(choice);
+  return disposition === "keep" || disposition === "replace" || disposition === "upgrade";
+};

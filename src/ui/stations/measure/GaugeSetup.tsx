@@ -193,7 +193,9 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
                       </NativeSelect.Root>
                       {chosen && (
                         <Field.HelperText>
-                          calibrated {chosen.calibration.on}, due {chosen.calibration.due}
+                          {chosen.calibration
+                            ? `calibrated ${chosen.calibration.on}, due ${chosen.calibration.due}`
+                            : "no certificate: the usual of its kind is taken"}
                         </Field.HelperText>
                       )}
                       <Field.ErrorText>{errors.gauge?.message}</Field.ErrorText>

@@ -56,6 +56,40 @@ function Owed({ entry }: { entry: Entry }) {
   );
 }
 
+/** One reason for all that is owed: a gauge that was set wrong, a sheet that was typed into the wrong column. */
+function ForAll({ entries }: { entries: readonly Entry[] }) {
+  const { append, mayWrite } = useJob();
+  const [why, setWhy] = useState("");
+  return (
+    <chakra.form
+      mt="12px"
+      pt="10px"
+      borderTopWidth="1px"
+      borderColor="line"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (why.trim() === "") return;
+        for (const entry of entries) append("reason-given", { for: entry.id, why: why.trim() });
+        setWhy("");
+      }}
+    >
+      <chakra.label display="block" fontSize="13px" fontWeight={600}>
+        One reason for all {entries.length}
+        <Input
+          mt="4px"
+          size="sm"
+          maxLength={2000}
+          value={why}
+          onChange={(event) => setWhy(event.currentTarget.value)}
+          placeholder="why? Enter keeps it for each"
+          disabled={!mayWrite}
+          borderColor="lineStrong"
+        />
+      </chakra.label>
+    </chakra.form>
+  );
+}
+
 /** Corrections made with one key, whose reasons are still owed. */
 export function ReasonsOwed() {
   const { assessment } = useJob();
@@ -69,6 +103,7 @@ export function ReasonsOwed() {
       {reasonsOwed.slice(0, 4).map((entry) => (
         <Owed key={entry.id} entry={entry} />
       ))}
+      {reasonsOwed.length > 1 && <ForAll entries={reasonsOwed} />}
     </Box>
   );
 }

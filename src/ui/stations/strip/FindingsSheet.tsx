@@ -7,6 +7,7 @@ import { capital } from "@/words/capital";
 import { useKeys } from "../../keys/use-keys";
 import { useJob } from "../../job/JobContext";
 import { PartPicker } from "./PartPicker";
+import { Chip } from "../../kit/Chip";
 import { GradeMark } from "../../kit/GradeMark";
 
 const lineId = ({ kind, place }: FindingLine) => `${kind.id} ${place?.id ?? ""}`;
@@ -86,6 +87,11 @@ function Line({
             before cleaning: {before.map((finding) => nameOfValue(finding.value)).join(", ")}
           </chakra.span>
         )}
+        {now.some(({ together }) => together) && (
+          <chakra.span fontSize="12px" color={line.grade === null ? "near" : "quiet"}>
+            {line.grade === null ? "noted together: look at it by itself" : "noted together"}
+          </chakra.span>
+        )}
         {now.length > 1 && (
           <chakra.span fontSize="12px" color="near">
             seen differently:{" "}
@@ -124,6 +130,46 @@ function Line({
         })}
       </Flex>
     </Box>
+  );
+}
+
+/** How many parts of a kind are still open, and 'nothing there' for all that is open on one part or on all of its kind. */
+function NothingThere({ of, phase }: { of: PartFindings; phase: "before-cleaning" | "after-cleaning" }) {
+  const { append, mayWrite, assessment, pack } = useJob();
+  const openOf = ({ lines }: PartFindings) => lines.filter(({ findings }) => findings.length === 0);
+  const alike = [...assessment.findings.byPart.values()].filter(({ part }) => part.class === of.part.class);
+  const [mine, all] = [openOf(of).length, alike.reduce((sum, each) => sum + openOf(each).length, 0)];
+  if (!mayWrite || mine + all === 0) return null;
+  const note = (parts: readonly PartFindings[]) => {
+    for (const each of parts)
+      for (const { kind, place } of openOf(each))
+        append("finding-made", {
+          part: each.part.id,
+          place: place?.id ?? null,
+          finding: kind.id,
+          value: nothingThere,
+          phase,
+          words: null,
+          together: true,
+        });
+  };
+  const kind = pack.classes.get(of.part.class)?.name ?? of.part.class;
+  return (
+    <Flex gap="8px" mt="10px" wrap="wrap" align="center">
+      {mine > 0 && (
+        <Chip isOn={false} onClick={() => note([of])}>
+          Nothing there: all {mine} open on {of.part.tag}
+        </Chip>
+      )}
+      {all > mine && (
+        <Chip isOn={false} onClick={() => note(alike)}>
+          The same on every {kind}: {all}
+        </Chip>
+      )}
+      <chakra.span fontSize="12px" color="quiet">
+        Marked as noted together; what has to be looked at by itself stays open.
+      </chakra.span>
+    </Flex>
   );
 }
 
@@ -173,6 +219,7 @@ function Sheet({ of }: { of: PartFindings }) {
           />
         ))}
       </Box>
+      <NothingThere of={of} phase={phase} />
     </Box>
   );
 }

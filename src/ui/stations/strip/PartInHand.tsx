@@ -4,6 +4,7 @@ import NextLink from "next/link";
 import { useState, type ReactNode } from "react";
 import { capital } from "@/words/capital";
 import { scrapWords } from "@/words/words-for";
+import { PartKnown } from "../../job/PartKnown";
 import { Tag } from "../../job/Tag";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
@@ -169,6 +170,7 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
             </Leader>
           )}
         </chakra.dl>
+        <PartKnown key={part.id} part={part} />
         {seen.length + nothing > 0 && (
           <chakra.ul mt="8px" aria-label="Seen on it" listStyleType="none">
             {seen.map(({ kind, place, grade, findings: all }) => (

@@ -1,0 +1,73 @@
+import { readFileSync } from "node:fs";
+import { readPackText } from "./read-pack-text";
+
+const text = readFileSync("packs/orrinshaw-6m.json", "utf8");
+type Raw = Record<string, never> & {
+  classes: { id: string; features: { id: string; decides: boolean; governing: { limits: { reassembly?: object } }; wearsTowards: string; restsOn?: string[]; rework?: unknown }[]; findings: { id: string }[] }[]; // prettier-ignore
+  joints: { id: string; givesWay: string[] }[];
+  outlines: { id: string; path: string }[];
+  slots: { id: string; class: string }[];
+  consequences: unknown[];
+  sources: unknown[];
+};
+const changed = (change: (pack: Raw) => void) => {
+  const pack = JSON.parse(text) as Raw;
+  change(pack);
+  return readPackText(JSON.stringify(pack, null, 2));
+};
+const codes = (of: readonly { problem: { code: string } }[]) => of.map((each) => each.problem.code);
+
+test("the packs that ship have nothing wrong with them", () => {
+  for (const file of ["orrinshaw-6m", "pellbrook-v4", "larkspire-f5"])
+    expect(readPackText(readFileSync(`packs/${file}.json`, "utf8")).faults).toEqual([]);
+});
+
+test("a comment and a comma too many are named where they stand", () => {
+  const broken = '{\n  // the engine\n  "format": "ember-pack/1",\n  "id": "x",\n}';
+  const { faults } = readPackText(broken);
+  expect(faults.map(({ problem, line, column }) => [problem.code, line, column])).toEqual([
+    ["json-comment", 2, 3],
+    ["json-trailing-comma", 4, 12],
+  ]);
+});
+
+test("a fault is named by ids, with line and column and what was perhaps meant", () => {
+  const { faults } = changed((pack) => (pack.slots[3]!.class = "crankshft"));
+  const [fault] = faults;
+  expect([fault!.problem.code, fault!.meant]).toEqual(["unknown-class", "crankshaft"]);
+  expect(fault!.at).toMatch(/^slots [a-z0-9-]+ class$/u);
+  const pack = JSON.parse(text) as Raw;
+  pack.slots[3]!.class = "crankshft";
+  const lines = JSON.stringify(pack, null, 2).split("\n");
+  expect(lines[fault!.line! - 1]!.slice(fault!.column! - 1)).toBe('"crankshft",');
+});
+
+test("a fault of shape hides no fault of reference, and explains those that are its own", () => {
+  const { faults } = changed((pack) => {
+    pack.slots[3]!.class = "crankshft";
+    (pack.classes.find(({ id }) => id === "liner")! as unknown as { tag: string }).tag = "lower case";
+    (pack.classes[0]! as unknown as { limts: object }).limts = {};
+  });
+  expect(codes(faults)).toEqual(expect.arrayContaining(["schema", "unknown-property", "unknown-class"]));
+  expect(faults.find(({ problem }) => problem.code === "unknown-property")!.meant).toBe("limits");
+  // Liners are of the wrong shape, not missing: nobody is told that there is no such class.
+  expect(faults.filter(({ problem }) => problem.code === "unknown-class").map(({ problem }) => problem.params)).toEqual([{ class: "crankshft" }]); // prettier-ignore
+});
+
+test.each<[string, (pack: Raw) => void]>([
+  ["joint-without-give", (pack) => (pack.joints.find(({ id }) => id === "main-clearance")!.givesWay = [])],
+  ["outline-draws-nothing", (pack) => (pack.outlines[0]!.path = "M0 0M5 5")],
+  ["finding-without-consequence", (pack) => (pack.consequences = [])],
+  ["source-unused", (pack) => pack.sources.push({ id: "spare", document: "d", short: "s", standing: "invented" } as never)], // prettier-ignore
+  ["class-without-slot", (pack) => pack.classes.push({ ...structuredClone(pack.classes[0]!), id: "spare" })],
+  [
+    "wears-away-from-limit",
+    (pack) => {
+      const bore = pack.classes.find(({ id }) => id === "liner")!.features.find(({ id }) => id === "bore")!;
+      bore.wearsTowards = "smaller";
+    },
+  ],
+])("what is hardly meant is said: %s", (code, change) => {
+  const { faults, warnings } = changed(change);
+  expect(codes([...faults, ...warnings])).toContain(code);
+});

@@ -1,0 +1,120 @@
+import type { packSentences } from "./sentences/packs";
+
+/** What each finding of the linter means, and what to do about it. */
+export const explanations: Readonly<Record<keyof typeof packSentences, string>> = {
+  "revision-taken": "A revision never changes: jobs are pinned to it. What is new is a new revision.",
+  "json-comment": "JSON has no comments. Take it out; what it says can stand as a note or a why.",
+  "json-trailing-comma": "After the last thing of a list or an object there is no comma. Take it out.",
+  "json-syntax":
+    "The text is not JSON at this place: a bracket, a quote or a comma is missing or too many just before it.",
+  "unknown-property":
+    "The format has no such property here. A slip of the pen is the usual cause; what is unknown is never read, and so is refused.",
+  "feature-says-nothing":
+    "A feature that decides nothing, that no other rests on, that meets nothing in a joint and is no allowance is measured for nothing.",
+  "joint-without-give":
+    "While a joint is outside its limits the ends in givesWay are not used again. Without one its limit is shown and nothing follows.",
+  "finding-without-consequence":
+    "Where the pack is silent the cautious usual practice follows the finding's nature. Say it yourself, with its reason and source.",
+  "wears-away-from-limit":
+    "wearsTowards says on which side a part wears out; the reassembly limit must bound that side.",
+  "outline-draws-nothing":
+    "A path that only moves, or that ends where it began, leaves no line. Add L, H, V, C, Q or A.",
+  "angle-in-degrees":
+    "Limits are in core units, and the core unit of an angle is the radian: degrees divided by 57.2958.",
+  "class-without-slot": "Parts are asked for by slot. A class without one is never tagged, measured or decided.",
+  "source-unused": "A source that no fact refers to. Take it out, or refer to it where it is used.",
+  "unknown-series":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-revision":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "number-twice": "A number that stands for two revisions tells neither.",
+  "unknown-variant":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-unit":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "variant-without-prior": "Every variant has a prior: how common it is among engines that come in.",
+  "stories-past-one":
+    "The stories and 'nothing happened' share all of the probability, so that the stories stay below 1.",
+  "shows-what-it-leaves": "A story can say only of a tell that it frees what it then shows.",
+  "unknown-answer":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-evidence":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "range-backwards": "A range runs from the lower number to the higher one.",
+  "ranges-without-serial": "Ranges speak of the serial: mark the digits that are it with as: serial.",
+  "ranges-overlap": "Two ranges claim the same serials. Say overlaps: true where that is meant.",
+  "answers-not-one": "For each variant the chances of all answers of a tell add up to 1.",
+  "variants-not-separated":
+    "Two variants answer every tell alike: nothing could ever tell them apart. Add a tell, or make them one.",
+  "id-twice": "Ids of one list differ: readings and decisions refer to them.",
+  "unknown-source":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-class":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-drawing":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-point":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "point-not-drawn": "A drawing shows where the gauge goes for every point of its feature.",
+  "unknown-outline":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-feature":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-station":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-fact":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-end":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "end-missing": "At each place of a joint every end has its slot and feature.",
+  "unknown-slot":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-axis":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "no-such-points": "A selector names places along the axes of the feature's points.",
+  "thumb-without-diameter": "This rule of thumb is so much for each inch of diameter: give the diameter.",
+  "thumb-with-diameter": "This rule of thumb is one figure for all sizes: leave the diameter out.",
+  "thumb-of-no-length": "Rules of thumb are of lengths.",
+  "fit-without-place": "What is fitted to points has to know where they lie: give place.",
+  "fit-without-face": "Only a fit over a face has a square to lie within.",
+  "fit-within-empty": "No square of this side holds four points, and three say nothing of flatness.",
+  "places-differ": "A feature that another rests on has the same places, or none.",
+  "new-outside-reassembly": "What is new is within what may be built in again.",
+  "reassembly-outside-in-service": "What may be built in again is within what may run on.",
+  "rework-needs-new-size": "Sizes are counted from the new one: an undersize needs new.max, an oversize new.min.",
+  "dimension-mismatch":
+    "The expression comes out in another kind of quantity than its unit says: look at what is multiplied and divided.",
+  "unknown-treatment":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-zone":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-material":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-place":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-method":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-step":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-position":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-node":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-school":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "pairs-uneven": "Parts are paired in the order of their slots: as many of each, or one with all.",
+  "consequence-of-nothing": "A consequence speaks of a finding, value, check or history that its pack does not have.",
+  "zone-without-verdict": "The last rule of a zone has no conditions, so that every crack has a verdict.",
+  "zone-outside-map": "A zone lies within the width and height of its map.",
+  "rule-shuts-out-its-zone": "A rule of a zone must be able to hold for a crack in it.",
+  "zone-crosses-itself": "The corners of a zone go round it once.",
+  "zone-without-axis": "Along and across are of the zone's axis: give it, in degrees.",
+  "repair-and-verdict": "What is repairable names its repair and what that costs; nothing else does.",
+  "none-is-given": "none is every finding's 'looked, nothing there'.",
+  "slot-within-itself": "What sits in what goes from the outside in, and never round.",
+  "steps-in-circle": "Steps wait for others in some order that ends.",
+  "slot-removed-twice": "A part comes out once.",
+  "loses-without-lock": "What a step loses has to be locked or marked by one before it, or it is lost for good.",
+  "check-without-answer": "A check has states to choose from, a figure, or both.",
+  "circuit-part-unreachable": "From where a circuit begins every node of it can be reached.",
+};
