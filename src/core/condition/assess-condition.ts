@@ -8,7 +8,7 @@ import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { ageOf } from "../measure/endurance";
 import { jobSituation, type Order } from "../order/order";
-import { holds, lifeFor, type Situation } from "../pack/conditions";
+import { lifeFor, type Situation } from "../pack/conditions";
 import { partSituation, revisionOf } from "../parts/part-situation";
 import type { CompiledPack } from "../pack/compile-pack";
 import { lifeUnits, type PartClass } from "../pack/schema";
@@ -17,7 +17,7 @@ import { problem, type Problem } from "../problem/problem";
 import { standardUncertainty } from "../quantity/estimate";
 import { keptBeside } from "../same";
 import type { CheckResult, StripResult } from "../strip/assess-strip";
-import { findingVerdict, type EvidenceVerdict } from "./finding-verdict";
+import { findingVerdict, ifItHolds, type EvidenceVerdict } from "./finding-verdict";
 import { meet, type Verdict } from "./verdict";
 
 /** What everything but measuring says of one physical part, wherever it is. */
@@ -173,14 +173,6 @@ const broughtAlong = (part: Part, adoptions: readonly Signed<"part-adopted">[]):
     ),
   );
 
-/** A consequence where its condition holds; where that cannot be told a refusal asks. */
-function ifItHolds(consequence: Consequence, situation: Situation): Consequence[] {
-  const { onlyIf, then } = consequence;
-  const answer = onlyIf === undefined ? true : holds(onlyIf, situation);
-  if (answer === false) return [];
-  return [answer === null && then === "refuse" ? { ...consequence, then: "ask", never: false } : consequence];
-}
-
 /** What nobody looked at is not sound: a part that is judged by eye waits until it was looked over. */
 function lookedOver({ part, lines }: PartFindings, { features }: PartClass): EvidenceVerdict[] {
   if (lines.length === 0 || features.some(({ decides }) => decides)) return [];
@@ -220,13 +212,14 @@ export function assessCondition(
     const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
     const condition = keptConditions(part, basis, () => {
       const situation = partSituation(part, partClass, jobSituation(order));
-      const consequences = (ofClass.get(part.class) ?? []).flatMap((each) => ifItHolds(each, situation));
+      const spoken = ofClass.get(part.class) ?? [];
+      const consequences = spoken.flatMap((each) => ifItHolds(each, situation));
       const all: EvidenceVerdict[] = [
         ...(gone
           ? [evidence(false, problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
           : []),
         ...broken(part, account, count, smallest),
-        ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, consequences, order) ?? []),
+        ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, spoken, situation) ?? []),
         ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
         ...lived(part, partClass, situation, order),
         ...ofRevision(part, partClass),

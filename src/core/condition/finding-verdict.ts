@@ -1,7 +1,7 @@
 import type { Part } from "../entry/fold";
 import type { FindingLine } from "../findings/assess-findings";
 import { gradeOf, nothingThere } from "../findings/assess-findings";
-import type { Order } from "../order/order";
+import { holds, type Situation } from "../pack/conditions";
 import type { PartClass } from "../pack/schema";
 import type { Consequence, Nature } from "../pack/schema-consequences";
 import { problem, type ProblemOf } from "../problem/problem";
@@ -51,6 +51,14 @@ function standing({
   return null;
 }
 
+/** A consequence where its condition holds; where that cannot be told a refusal asks. */
+export function ifItHolds(consequence: Consequence, situation: Situation): Consequence[] {
+  const { onlyIf, then } = consequence;
+  const answer = onlyIf === undefined ? true : holds(onlyIf, situation);
+  if (answer === false) return [];
+  return [answer === null && then === "refuse" ? { ...consequence, then: "ask", never: false } : consequence];
+}
+
 /** Whether a consequence speaks of a line at all, whatever was seen there. */
 const isAbout = ({ when }: Consequence, { kind, place }: FindingLine) =>
   when.is === "finding" &&
@@ -69,7 +77,7 @@ export function findingVerdict(
   partClass: PartClass,
   line: FindingLine,
   consequences: readonly Consequence[],
-  { schools }: Pick<Order, "schools">,
+  situation: Situation,
 ): EvidenceVerdict | null {
   const seen = standing(line);
   if (!seen || seen.value === nothingThere || seen.grade === 0) return null;
@@ -77,14 +85,17 @@ export function findingVerdict(
   const about = consequences.filter((each) => isAbout(each, line));
   const matching = about.filter(
     (each) =>
-      applies(each, seen.value, seen.grade) && (!each.school || schools.get(each.school.school) === each.school.option),
+      applies(each, seen.value, seen.grade) &&
+      (!each.school || situation.schools.get(each.school.school) === each.school.option),
   );
+  const held = matching.flatMap((each) => ifItHolds(each, situation));
   // Of equally strict ones that which nobody goes past, then that which machining leaves.
   const rank = ({ then, never, survivesMachining }: Consequence) =>
     4 * strictness.indexOf(then) + 2 * Number(never) + Number(survivesMachining);
-  const [strictest] = matching.sort((a, b) => rank(b) - rank(a));
-  // A pack that speaks of it and not of this grade lets it pass; one that is silent leaves it to practice.
-  if (about.length > 0 && !strictest)
+  const [strictest] = held.sort((a, b) => rank(b) - rank(a));
+  // A pack that speaks of it and not of this grade lets it pass; one that is silent, or speaks of it only where something
+  // else holds, leaves it to practice.
+  if (about.length > 0 && matching.length === 0)
     return { ...allowed, survivesMachining: false, never: false, cleans: false, on: null, seenAt: null };
   const then = strictest?.then ?? usualConsequence(kind.nature, seen.grade as 1 | 2 | 3, partClass.rule !== undefined);
   const params = {

@@ -28,7 +28,14 @@ const shifted = (limit: Limit, by: number): Limit => ({
  */
 export function sizeMade({ governing, rework }: Feature, meanMm: number): SizeMade | null {
   const { new: band, reassembly, inService } = governing.limits;
-  if (!rework || !("reduce" in governing.expr) || band?.min === undefined || band.max === undefined || band.min <= 0)
+  if (
+    !rework ||
+    rework.steps.length === 0 ||
+    !("reduce" in governing.expr) ||
+    band?.min === undefined ||
+    band.max === undefined ||
+    band.min <= 0
+  )
     return null;
   const middle = (band.min + band.max) / 2;
   const away = (amount: number) => Math.abs(meanMm - middle - shiftOf(rework, amount));

@@ -95,6 +95,9 @@ const kinds = ["new", "reassembly", "inService"] as const;
 export function characteristicFor(item: Characteristic, situation: Situation): Characteristic {
   if (item.limitsWhere.length === 0) return item;
   const alternatives = mayHold<{ readonly limits: Limits }>(item.limitsWhere, { limits: item.limits }, situation);
+  // Where new ones are of unlike sizes, which it is has to be known before any limit says anything.
+  const bands = alternatives.flatMap((each) => each.limits.new ?? []);
+  if (bands.length > 1 && !strictest(bands)) return { ...item, limits: {}, limitsWhere: [] };
   const limits: Limits = Object.fromEntries(
     kinds.flatMap((kind) => {
       const limit = strictest(alternatives.flatMap((each) => each.limits[kind] ?? []));

@@ -137,11 +137,8 @@ export const Rework = z.strictObject({
   kind: z.enum(["undersize", "oversize"]),
   name: Text,
   ref: Ref,
-  /** Sizes on offer, as how far they are from the new diameter. */
-  steps: z
-    .array(z.strictObject({ id: Id, name: Text, amount: z.number().positive() }))
-    .min(1)
-    .max(20),
+  /** Sizes on offer, as how far they are from the new diameter; none where only its new size can be restored. */
+  steps: z.array(z.strictObject({ id: Id, name: Text, amount: z.number().positive() })).max(20),
   /** Damage and run-out that the finished diameter has to get under: factor times the related feature. */
   allowances: z.array(z.strictObject({ feature: Id, factor: z.number().positive() })).max(10),
   cleanUp: z.strictObject({ amount: z.number().min(0), ref: Ref }),

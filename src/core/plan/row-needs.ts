@@ -166,15 +166,12 @@ function tooThin({ row }: RowResult, step: SizeStep): Problem[] {
 
 /** What a row's own measures and those it rests on say of using it as it is. */
 function asItIs(row: RowResult, restsOn: readonly RowResult[], isInJoint: boolean, size: NextSize | null): Verdict {
-  const rows = [row, ...restsOn].filter(hasLimit);
+  // Whose limits hang on what nobody knows stays with those that have a say.
+  const rows = [row, ...restsOn].filter((each) => hasLimit(each) || each.hangsOn.length > 0);
   if (!row.part) return { allowed: null, reasons: [problem("no-part", [row.row.id], { slot: row.row.slot.name })] };
   // Of what is judged by eye, or stands in a fit, that says all there is to say.
   if (rows.length === 0 && (isByEye(row.row) || isInJoint)) return { allowed: true, reasons: [] };
-  if (rows.length === 0) {
-    const hanging = notKnown(row);
-    const none = problem("no-limit", [row.row.id], { row: row.row.name });
-    return { allowed: null, reasons: hanging.length > 0 ? hanging : [none] };
-  }
+  if (rows.length === 0) return { allowed: null, reasons: [problem("no-limit", [row.row.id], { row: row.row.name })] };
   const made = size?.steps.find(({ id }) => id === row.size?.id);
   const thin = made ? tooThin(row, made) : [];
   const allowed = allAccepted([...rows.map((each) => each.accepted), ...(thin.length > 0 ? [false] : [])]);
