@@ -25,7 +25,7 @@ const demoPeople: readonly { account: string; name: string; role: Role; password
   { account: "pip", name: "Pip Marrow", role: "viewer", password: "tide-at-the-steps" },
 ];
 
-const shippedPacks = ["packs/orrinshaw-6m.json", "packs/larkspire-f5.json", "packs/pellbrook-v4.json"];
+const shippedPacks = ["orrinshaw-6m", "larkspire-f5", "pellbrook-v4", "windrow-r2", "tarnwick-2t"].map((name) => `packs/${name}.json`); // prettier-ignore
 const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/shop.ndjson", kind: "shop" },
   { file: "demo/ferry-marigold.ndjson", kind: "job" },
@@ -35,6 +35,8 @@ const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/airship-larkspire.ndjson", kind: "job" },
   { file: "demo/hill-tram-1.ndjson", kind: "job" },
   { file: "demo/hill-tram-2.ndjson", kind: "job" },
+  { file: "demo/hovercraft-heron.ndjson", kind: "job" },
+  { file: "demo/ice-sled-2.ndjson", kind: "job" },
 ];
 
 /** The demo's photos, by the fingerprints that its entries know them by. */

@@ -17,6 +17,7 @@ import { unitById } from "../src/core/quantity/units";
 import { lockedAt } from "../src/core/measure/locked-at";
 import { makeHandOverWitness } from "../src/core/hand-over/make-hand-over-witness";
 import { makeWitness } from "../src/core/plan/make-witness";
+import type { PartItem } from "../src/core/entry/types/parts";
 import { hiddenEngines, hiddenSize, type HiddenEngine } from "../src/sim/hidden-engine";
 import { SimulatedGauge } from "../src/sim/simulated-gauge";
 
@@ -28,6 +29,8 @@ function packFrom(name: string): CompiledPack {
 const orrinshaw = packFrom("orrinshaw-6m");
 const larkspire = packFrom("larkspire-f5");
 const pellbrook = packFrom("pellbrook-v4");
+const windrow = packFrom("windrow-r2");
+const tarnwick = packFrom("tarnwick-2t");
 
 class Log {
   readonly entries: Envelope[] = [];
@@ -176,6 +179,12 @@ const gauges = {
   wrench: instrument("dial-wrench", "Dial torque wrench", "turning-torque", "nm", [0, 60], 0.5, 0.4, 0.8),
   watch: instrument("stopwatch", "Stopwatch", "leak-down-time", "s", [0, 600], 0.1, 0.25, 0.1),
   bench: instrument("nozzle-bench", "Nozzle test bench", "pressure", "bar", [0, 4e7], 1e5, 1.5e5, 3e5),
+  pins: gauge("pin-gauges", "Pin gauges 1–6, 0.01 apart", ["internal-width"], [1, 6], {
+    resolution: 0.01,
+    repeatability: 0.003,
+    calibration: { expanded: 0.004, k: 2, ...calibrated },
+  }),
+  disc: instrument("degree-disc", "Degree disc and dial", "angle", "deg", [-0.2, 0.2], 0.0009, 0.0006, 0.0012),
   count: instrument("by-eye", "Counted by eye", "count", "number", [0, 1000], 0, 0, 0),
 };
 const ring9 = { ...ring(9.5), id: "ring-9-5" };
@@ -992,3 +1001,205 @@ const tram = openJob({
 });
 identify(tram, { "works-number": "2 11 L 0417" }, {});
 tram.log.write("hill-tram-2");
+
+/** As it is typed; a gap that lies between two blades is two. */
+type Figure = number | string;
+
+/** Reads one sheet by hand, row by row; of points alike one figure is enough. */
+function readSheet(job: Opened, sheetId: string, used: Gauge, rows: readonly (readonly Figure[] | Figure)[]): void {
+  const sheet = job.pack.sheets.find((each) => each.id === sheetId)!;
+  const occasion = openOccasion(job.log, used, null);
+  const unit = unitById(sheet.feature.unit)!;
+  rows.forEach((values, at) => {
+    const row = sheet.rows[at]!;
+    const of = typeof values === "object" ? values : [values];
+    sheet.feature.points.forEach((point, index) => {
+      const typed = of[index] ?? of.at(-1)!;
+      const read = parseReading(String(typed), unit.dimension, unit);
+      if (!read.ok) throw new Error(`${sheetId}: ${typed}`);
+      const question = questionReading(read.value.value, sheet.feature, point.id);
+      job.log.add("reading-taken", {
+        occasion,
+        part: partOf(job, row.slot.id),
+        feature: row.at.id,
+        point: point.id,
+        ...read.value,
+        ...(question ? { kept: question.code } : {}),
+      });
+    });
+  });
+}
+
+/** Notes what is known of some parts, the same of each. */
+const known = (
+  job: Opened,
+  slots: readonly string[],
+  item: PartItem,
+  value: string | number,
+  feature: string | null = null,
+) => {
+  for (const slot of slots) job.log.add("part-noted", { part: partOf(job, slot), item, feature, value });
+};
+
+// The rescue station's hovercraft: a housing that has shrunk, chrome gone at a plug, and used plates it may stand on.
+const heron = openJob({
+  seed: 51,
+  at: "2026-11-16T07:40:00Z",
+  origin: "engine",
+  of: windrow,
+  name: "Rescue hovercraft Heron",
+  engine: { number: "R2 81 1312", variant: null },
+  application: { kind: null, words: null },
+  hoursWanted: 500,
+  budget: 5200,
+  wantedBy: "2026-12-18",
+});
+identify(heron, { "engine-number": "R2 81 1312" }, { "seal-width": "three", chamber: "deep" });
+note(heron, [
+  ["application", "intent", "rescue"],
+  ["order", "variant", "v-r2-i"],
+  ["history", "hours-since-new", 640],
+  ["history", "overheated", "once"],
+  ["history", "salt", "never"],
+  ["school", "housing-surface", "coat"],
+  ["symptom", "white-smoke", true],
+]);
+heron.log.add("check-noted", { check: "turns", place: null, state: "stiff", value: null, skipped: null });
+heron.log.add("check-noted", { check: "end-play", place: null, state: null, value: 0.07, skipped: null });
+heron.log.add("check-noted", { check: "bolt-torque", place: null, state: "tight", value: null, skipped: null });
+strip(heron);
+const heronSeen: readonly Seen[] = [
+  ["rotor-housing-1", "chrome", "gone", "plugs"],
+  ["rotor-housing-2", "chrome", "bright", "exhaust"],
+  ["rotor-housing-2", "corrosion", "trace", "water"],
+  ["rotor-1", "carbon", "severe", "side-1"],
+  ["apex-seals-1", "edge", "worn-hollow", "edge"],
+  ["apex-seals-2", "edge", "glazed", "edge"],
+];
+see(heron, heronSeen);
+clean(heron, ["front-plate", "middle-plate", "rear-plate", "rotor-2", "rotor-housing-2"], "solvent");
+known(heron, ["rotor-1", "rotor-2", "apex-seals-1", "apex-seals-2"], "series", "series-1");
+known(heron, ["rotor-1", "rotor-2"], "number", "WR-2041-B");
+known(heron, ["rotor-housing-1"], "own-size", 80.004, "width");
+known(heron, ["rotor-housing-2"], "own-size", 80.001, "width");
+readSheet(heron, "rotor-housing-width", gauges.mic75, [
+  [79.902, 79.962, 79.995, 79.999],
+  [79.972, 79.986, 79.996, 79.998],
+]);
+readSheet(heron, "rotor-housing-face", gauges.depth, [0.042, 0.03, 0.012, 0.018]);
+readSheet(heron, "rotor-apex-slot", gauges.pins, [
+  [3.04, 3.05, 3.04],
+  [3.03, 3.04, 3.03],
+]);
+readSheet(heron, "rotor-land", gauges.depth, [0.06, 0.04]);
+readSheet(heron, "rotor-width", gauges.mic75, [
+  [79.878, 79.876],
+  [79.88, 79.879],
+]);
+readSheet(heron, "side-plate-step", gauges.depth, [
+  [0.062, 0.02],
+  [0.118, 0.03],
+  [0.055, 0.02],
+]);
+readSheet(heron, "eccentric-shaft-rotor-journal", gauges.mic50, [73.986, 73.984]);
+readSheet(heron, "eccentric-shaft-run-out", gauges.dial, [0.012]);
+{
+  // A box from the supplier, opened today: housings that are measured before any is fitted, and a pump of the old stock.
+  const { log } = heron;
+  const boxed = (of: string, tag: string, noted: readonly (readonly [PartItem, string])[]) => {
+    const part = log.newId();
+    log.add("part-tagged", { part, class: of, tag, origin: "supplier" });
+    for (const [item, value] of noted) log.add("part-noted", { part, item, feature: null, value });
+    return part;
+  };
+  const fresh = boxed("rotor-housing", "RH-N1", [
+    ["lot", "4407"],
+    ["supplier", "Marsh Rotary"],
+    ["meant-for", "rotor-housing-1"],
+  ]);
+  boxed("oil-pump", "OP-N1", [
+    ["number", "WR-1180-A"],
+    ["supplier", "Marsh Rotary"],
+    ["meant-for", "oil-pump"],
+  ]);
+  const occasion = log.newId();
+  log.add("occasion-opened", {
+    occasion,
+    phase: "as-received",
+    gauge: gauges.mic75,
+    master: null,
+    temperatures: { partC: 20.6, gaugeC: 20.6, masterC: null, standardK: 0.5 },
+  });
+  log.add("part-noted", { part: fresh, item: "own-size", feature: "width", value: 80.002 });
+  for (const [point, value] of [
+    ["plug", 80.002],
+    ["exhaust", 80.001],
+    ["intake", 80.003],
+    ["opposite", 80.002],
+  ] as const)
+    log.add("reading-taken", {
+      occasion,
+      part: fresh,
+      feature: "width",
+      point,
+      value,
+      typed: value.toFixed(3),
+      unit: "mm",
+    });
+}
+heron.log.write("hovercraft-heron");
+
+// The ice survey's sled: a top end that seized once, on the measuring bench.
+const sled = openJob({
+  seed: 52,
+  at: "2026-11-19T08:10:00Z",
+  origin: "engine",
+  of: tarnwick,
+  name: "Ice survey sled 2",
+  engine: { number: "2T A 17204", variant: null },
+  application: { kind: null, words: null },
+  hoursWanted: 120,
+  budget: 1800,
+  wantedBy: "2027-01-08",
+});
+identify(sled, { "case-number": "2T A 17204" }, { valves: "no" });
+note(sled, [
+  ["application", "intent", "survey"],
+  ["order", "variant", "v-2t"],
+  ["history", "hours-since-new", 310],
+  ["history", "raced", "never"],
+  ["history", "seized", "once"],
+  ["history", "mix", "pump"],
+  ["school", "top-end", "together"],
+  ["symptom", "lean", true],
+]);
+sled.log.add("check-noted", { check: "case-leak", place: null, state: null, value: 9000, skipped: null });
+sled.log.add("check-noted", { check: "gears-shift", place: null, state: "jumps", value: null, skipped: null });
+sled.log.add("check-noted", { check: "clutch-drag", place: null, state: "slips", value: null, skipped: null });
+strip(sled);
+see(sled, [
+  ["cylinder-1", "plating", "scored", "bore"],
+  ["cylinder-2", "plating", "polished", "bore"],
+  ["piston-1", "seizure", "severe", "skirt-exhaust"],
+  ["piston-2", "carbon", "moderate", "crown"],
+  ["petals-1", "petal", "chipped", "tips"],
+  ["drive-gear-2", "dogs", "rounded", "dogs"],
+  ["fork-1", "bent", "seen", "arm"],
+  ["friction-3", "glazed", "glazed", "faces"],
+]);
+clean(sled, ["cylinder-1", "cylinder-2", "crankshaft"], "solvent");
+sled.log.add("crack-checked", {
+  part: partOf(sled, "crankshaft"),
+  method: "magnetic",
+  zones: [],
+  when: "before-machining",
+  found: "nothing",
+  preparation: "washed, oil out of the big ends",
+  by: "Demo test house",
+});
+readSheet(sled, "crankshaft-side", gauges.feeler, ["0.40/0.45", "0.45/0.50"]);
+readSheet(sled, "crankshaft-play", gauges.dial, [0.022, 0.031]);
+readSheet(sled, "crankshaft-run-out", gauges.dial, [[0.018, 0.026]]);
+readSheet(sled, "piston-skirt", gauges.mic50, [59.902, 59.921]);
+readSheet(sled, "friction-plate-thickness", gauges.mic0, [2.86, 2.84, 2.7, 2.85, 2.88]);
+sled.log.write("ice-sled-2");

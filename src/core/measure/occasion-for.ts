@@ -2,8 +2,11 @@ import type { Job, Occasion } from "../entry/fold";
 import type { Gauge, SettingMaster } from "../entry/schema";
 import type { Feature } from "../pack/schema";
 
-/** About how large a feature is when new, in mm. */
-export function nominal({ governing }: Feature): number {
+/** About how large a feature reads when new, in core units. */
+export function nominal({ governing, points }: Feature): number {
+  // Where the limit is of something else than the readings (a difference, a rate) the points say what they read.
+  const read = points.find((point) => point.nominal !== undefined)?.nominal;
+  if (read !== undefined) return read;
   const { new: fresh, reassembly } = governing.limits;
   return fresh?.max ?? fresh?.min ?? reassembly?.max ?? reassembly?.min ?? 0;
 }

@@ -114,7 +114,12 @@ function cracksOf(crack: CrackPart | undefined): Cracks {
       ? [tell(problem("crack-watched", where, { tag, zones: zonesOf("watch") }))]
       : []),
   ];
-  const isUnchecked = crack.worst !== null && crack.partClass.crackCheck !== undefined && !crack.isChecked;
+  // What comes new from its maker was never in an engine that could have cracked it.
+  const isUnchecked =
+    crack.part.origin !== "supplier" &&
+    crack.worst !== null &&
+    crack.partClass.crackCheck !== undefined &&
+    !crack.isChecked;
   return {
     always,
     unchecked: isUnchecked ? problem("not-crack-checked", where, { tag }) : null,

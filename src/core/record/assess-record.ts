@@ -4,12 +4,22 @@ import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 
-type Recorded = Pick<Job, "header" | "parts" | "reasonsOwed" | "handOvers" | "unread">;
+type Recorded = Pick<
+  Job,
+  "header" | "parts" | "reasonsOwed" | "handOvers" | "unread" | "readings" | "findings" | "cameOut"
+>;
 
 /** Slots that are said to hold more than one part, and those that this engine does not have. */
-function crowdedSlots(pack: CompiledPack, { parts }: Pick<Job, "parts">): Problem[] {
+function crowdedSlots(pack: CompiledPack, { parts, readings, findings, cameOut }: Recorded): Problem[] {
   const occupants = new Map<string, string[]>();
-  for (const { slot, tag } of parts.values()) if (slot) occupants.set(slot, [...(occupants.get(slot) ?? []), tag]);
+  // A job is opened with a tag for every slot of the family: one that nobody ever touched was never there.
+  const isTouched = (id: string) =>
+    [readings, findings, cameOut].some((list: readonly { readonly part: string }[]) =>
+      list.some(({ part }) => part === id),
+    );
+  for (const { id, slot, tag, origin } of parts.values())
+    if (slot && (pack.slots.has(slot) || origin !== "engine" || isTouched(id)))
+      occupants.set(slot, [...(occupants.get(slot) ?? []), tag]);
   return [...occupants].flatMap(([slot, tags]): Problem[] =>
     !pack.slots.has(slot)
       ? [problem("slot-not-there", [slot], { slot, tags: tags.join(", ") })]
@@ -46,7 +56,7 @@ export function assessRecord(pack: CompiledPack, job: Recorded, { wantedBy }: Or
 }
 
 export const recordJudgement = judgement({
-  reads: ["header", "parts", "reasonsOwed", "handOvers", "unread"],
+  reads: ["header", "parts", "reasonsOwed", "handOvers", "unread", "readings", "findings", "cameOut"],
   assess: assessRecord,
   problems: (problems) => problems,
   progress: () => null,
