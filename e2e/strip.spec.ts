@@ -423,6 +423,9 @@ test("cleaning asks first for what it washes away and what comes out; passages a
   await page.getByRole("link", { name: /^Crack-check/ }).click();
   await expect(page.getByText("not checked, which is not “no crack”")).toBeVisible();
   await page.getByRole("button", { name: "dye penetrant" }).click();
+  await page.getByLabel("How it was made ready").fill("hot tank, dried");
+  await page.getByRole("button", { name: "Checked, nothing found" }).click();
+  await expect(page.getByText(/dye penetrant, hot tank, dried, .+, nothing found/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Zone: bridge 1–2, nothing found" })).toBeVisible();
   // Nobody has said whether cracks are repaired here, nor how long this one is.
   await page.getByRole("button", { name: "Draw a crack" }).click();

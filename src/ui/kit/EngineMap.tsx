@@ -2,7 +2,7 @@
 import { memo, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Assessment } from "@/core/assessment";
 import type { Pack } from "@/core/pack/schema";
-import { layOutMap, nextOnMap, type Direction, type Placed } from "./map-layout";
+import { labelSize, layOutMap, nextOnMap, type Direction, type Placed } from "./map-layout";
 import { slotStates, type SlotState } from "./slot-state";
 import { Path, Svg, Text } from "./svg";
 
@@ -108,7 +108,6 @@ export const EngineMap = memo(function EngineMap({
     );
   }
 
-  const several = (partClass: string) => placed.filter(({ slot }) => slot.class === partClass).length > 1;
   // One stop for the Tab key: the arrows lead from slot to slot.
   const stop = placed.find(({ slot }) => slot.id === (at ?? chosen))?.slot.id ?? placed[0]!.slot.id;
   return (
@@ -130,7 +129,6 @@ export const EngineMap = memo(function EngineMap({
           look={lookOf(place.slot.id)}
           isHere={place.slot.id === chosen}
           isStop={place.slot.id === stop}
-          isNamed={detail && !place.slot.map?.detail && several(place.slot.class)}
           hands={hands}
         />
       ))}
@@ -147,18 +145,16 @@ interface Hands {
 
 /** One slot on the map. Drawn again only when it changes: a map has more than a hundred of them. */
 const MapSlot = memo(function MapSlot({
-  place: { slot, path, x, y, turn, top },
+  place: { slot, path, x, y, turn, label },
   look: { stroke, fill, weight, dash, words },
   isHere,
   isStop,
-  isNamed,
   hands,
 }: {
   place: Placed;
   look: Look;
   isHere: boolean;
   isStop: boolean;
-  isNamed: boolean;
   hands: Hands;
 }) {
   return (
@@ -193,8 +189,16 @@ const MapSlot = memo(function MapSlot({
             strokeLinejoin="round"
           />
         </g>
-        {isNamed && (
-          <Text x="0" y={top - 1.4} fontSize="4px" textAnchor="middle" fill="quiet" aria-hidden pointerEvents="none">
+        {label && (
+          <Text
+            x={label.x}
+            y={label.y}
+            fontSize={`${labelSize}px`}
+            textAnchor="middle"
+            fill="quiet"
+            aria-hidden
+            pointerEvents="none"
+          >
             {slot.label}
           </Text>
         )}

@@ -1,4 +1,5 @@
 import { svgPathBbox } from "svg-path-bbox";
+import { groupBy } from "@/core/group";
 import type { Pack, Slot } from "@/core/pack/schema";
 
 export interface Placed {
@@ -9,8 +10,8 @@ export interface Placed {
   readonly turn: number;
   /** How far its outline reaches, before it is turned. */
   readonly size: number;
-  /** Its upper edge, below or above its place. */
-  readonly top: number;
+  /** Where its label stands, from its place: beside its outline and over no other; null where there is no room for one. */
+  readonly label: { readonly x: number; readonly y: number } | null;
 }
 
 export interface MapLayout {
@@ -20,6 +21,39 @@ export interface MapLayout {
 
 /** Room round the outlines: for their strokes, and for the labels of the large map. */
 const margins = { plain: 2, detail: 7 } as const;
+
+interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+const overlaps = (a: Box, b: Box) => a.left < b.right && a.right > b.left && a.top < b.bottom && a.bottom > b.top;
+
+/** Height of a label, how wide each of its letters is, and how far it keeps from its outline. */
+export const labelSize = 4;
+const [letterWidth, gap] = [2.5, 1.4];
+
+/** Where a label stands free: above its outline, beside it or below; null where others are in all those places. */
+function labelAt(
+  text: string,
+  own: Box,
+  others: readonly Box[],
+): { readonly x: number; readonly y: number; readonly box: Box } | null {
+  const [width, middle, centre] = [text.length * letterWidth, (own.left + own.right) / 2, (own.top + own.bottom) / 2];
+  const spots = [
+    [middle, own.top - gap],
+    [own.right + gap + width / 2, centre + labelSize / 3],
+    [middle, own.bottom + gap + labelSize * 0.75],
+    [own.left - gap - width / 2, centre + labelSize / 3],
+  ] as const;
+  for (const [x, y] of spots) {
+    const box = { left: x - width / 2, right: x + width / 2, top: y - labelSize * 0.75, bottom: y };
+    if (!others.some((other) => overlaps(box, other))) return { x, y, box };
+  }
+  return null;
+}
 
 /**
  * Where the slots of a pack stand on its map, the large outlines below the small ones so that each can be reached.
@@ -34,11 +68,13 @@ export function layOutMap({ slots, outlines }: Pick<Pack, "slots" | "outlines">,
       path,
       box: [left, top, right, bottom],
     } = shapes.get(map.outline)!;
-    return [{ slot, path, x: map.x, y: map.y, turn: map.turn ?? 0, size: (right - left) * (bottom - top), top }];
+    return [
+      { slot, path, x: map.x, y: map.y, turn: map.turn ?? 0, size: (right - left) * (bottom - top), label: null },
+    ];
   });
   if (placed.length === 0) return null;
 
-  const corners = placed.flatMap(({ slot, x, y, turn }) => {
+  const cornersOf = ({ slot, x, y, turn }: Placed) => {
     const [left, top, right, bottom] = shapes.get(slot.map!.outline)!.box;
     const [cos, sin] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
     return [
@@ -47,13 +83,34 @@ export function layOutMap({ slots, outlines }: Pick<Pack, "slots" | "outlines">,
       [left, bottom],
       [right, bottom],
     ].map(([dx, dy]) => [x + dx! * cos - dy! * sin, y + dx! * sin + dy! * cos] as const);
-  });
+  };
+  const corners = placed.flatMap(cornersOf);
+  const boxes = new Map(
+    placed.map((each): [string, Box] => {
+      const [across, down] = [cornersOf(each).map(([at]) => at), cornersOf(each).map(([, at]) => at)];
+      return [each.slot.id, { left: Math.min(...across), right: Math.max(...across), top: Math.min(...down), bottom: Math.max(...down) }]; // prettier-ignore
+    }),
+  );
+  const count = groupBy(placed, ({ slot }) => slot.class);
+  const written: Box[] = [];
+  // The large ones first: a label of one that lies in another would stand on that.
+  const labelled = [...placed]
+    .sort((a, b) => b.size - a.size)
+    .map((each): Placed => {
+      const { slot } = each;
+      if (!detail || slot.map!.detail || count.get(slot.class)!.length < 2) return each;
+      const others = [...boxes].flatMap(([id, box]) => (id === slot.id ? [] : [box]));
+      const found = labelAt(slot.label, boxes.get(slot.id)!, [...others, ...written]);
+      if (!found) return each;
+      written.push(found.box);
+      return { ...each, label: { x: found.x - each.x, y: found.y - each.y } };
+    });
   const margin = detail ? margins.detail : margins.plain;
   const xs = corners.map(([x]) => x);
   const ys = corners.map(([, y]) => y);
   const [x, y] = [Math.min(...xs) - margin, Math.min(...ys) - margin];
   return {
-    placed: [...placed].sort((a, b) => b.size - a.size),
+    placed: labelled,
     viewBox: { x, y, width: Math.max(...xs) + margin - x, height: Math.max(...ys) + margin - y },
   };
 }

@@ -69,7 +69,7 @@ function SideBySide({ of }: { of: PartInHand }) {
           .slice(0, 2)
           .map((reason, at) => (
             <chakra.p key={at} fontSize="13px" color="quiet">
-              {there.tag}: {sayProblem(reason, wording)}
+              {sayProblem(reason, wording)}
             </chakra.p>
           ))}
       {mayWrite && pack.slots.has(meantFor.id) && (

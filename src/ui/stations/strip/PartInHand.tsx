@@ -3,7 +3,7 @@ import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useState, type ReactNode } from "react";
 import { capital } from "@/words/capital";
-import { scrapWords } from "@/words/words-for";
+import { originWords, scrapWords } from "@/words/words-for";
 import { PartKnown } from "../../job/PartKnown";
 import { Tag } from "../../job/Tag";
 import { useJob } from "../../job/JobContext";
@@ -149,7 +149,13 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
         </chakra.p>
         <chakra.dl mt="6px">
           {strip && (
-            <Leader name="Where it is">{out ? `out${out.bag ? `, bag ${out.bag}` : ""}` : "in the engine"}</Leader>
+            <Leader name="Where it is">
+              {out
+                ? `out${out.bag ? `, bag ${out.bag}` : ""}`
+                : part.slot
+                  ? "in the engine"
+                  : `from ${originWords[part.origin]}`}
+            </Leader>
           )}
           {out?.orientation && <Leader name="Orientation">{out.orientation}</Leader>}
           {cleaned.length > 0 && (
