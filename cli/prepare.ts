@@ -28,6 +28,7 @@ const demoPeople: readonly { account: string; name: string; role: Role; password
 const shippedPacks = ["orrinshaw-6m", "larkspire-f5", "pellbrook-v4", "windrow-r2", "tarnwick-2t"].map((name) => `packs/${name}.json`); // prettier-ignore
 const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/shop.ndjson", kind: "shop" },
+  { file: "demo/shelf.ndjson", kind: "shelf" },
   { file: "demo/ferry-marigold.ndjson", kind: "job" },
   { file: "demo/ferry-2021.ndjson", kind: "job" },
   { file: "demo/survey-launch-tern.ndjson", kind: "job" },

@@ -17,6 +17,8 @@ import { unitById } from "../src/core/quantity/units";
 import { lockedAt } from "../src/core/measure/locked-at";
 import { makeHandOverWitness } from "../src/core/hand-over/make-hand-over-witness";
 import { makeWitness } from "../src/core/plan/make-witness";
+import { takeAlong } from "../src/core/entry/carried";
+import { standingEntries } from "../src/core/entry/fold";
 import type { PartItem } from "../src/core/entry/types/parts";
 import { hiddenEngines, hiddenSize, type HiddenEngine } from "../src/sim/hidden-engine";
 import { SimulatedGauge } from "../src/sim/simulated-gauge";
@@ -1203,3 +1205,41 @@ readSheet(sled, "crankshaft-run-out", gauges.dial, [[0.018, 0.026]]);
 readSheet(sled, "piston-skirt", gauges.mic50, [59.902, 59.921]);
 readSheet(sled, "friction-plate-thickness", gauges.mic0, [2.86, 2.84, 2.7, 2.85, 2.88]);
 sled.log.write("ice-sled-2");
+
+// The shelf: what past jobs had over, with what was measured and seen of it then.
+{
+  const shelf = new Log(61, "2026-11-18T15:00:00Z", "Demo shop");
+  const lay = (
+    from: Opened,
+    name: string,
+    slot: string,
+    lies: string,
+    against: readonly (readonly [string, string])[] = [],
+  ) => {
+    const part = partOf(from, slot);
+    const along = takeAlong(part, standingEntries(from.log.entries));
+    if (along.kind !== "all") throw new Error(`${slot}: too much is known of it`);
+    const { class: of, label } = from.pack.slots.get(slot)!;
+    shelf.wait(600);
+    shelf.add("shelf-laid", {
+      part,
+      class: of,
+      tag: `${from.pack.classes.get(of)!.tag}-${label.toUpperCase()}`,
+      pack: { id: from.pack.pack.id, revision: from.pack.pack.revision, sha256: from.pack.sha256 },
+      number: null,
+      series: null,
+      revision: null,
+      from: { job: from.log.maker.stream, name },
+      lies,
+      entries: [...along.entries],
+      against: against.map(([code, said]) => ({ code, said })),
+    });
+  };
+  lay(launch, "Survey launch Tern", "liner-2", "rack 3, upper");
+  lay(launch, "Survey launch Tern", "rod-4", "rack 3, lower", [
+    ["known-asks", "From an engine that broke a rod: straightness and cracks before anything else."],
+  ]);
+  lay(airship, "Airship Larkspire", "cylinder-2", "cabinet A, certified");
+  lay(tram1, "Hill tram 1", "balance-shaft", "drawer 12");
+  shelf.write("shelf");
+}

@@ -2,14 +2,16 @@ import AxeBuilder from "@axe-core/playwright";
 import { readFileSync } from "node:fs";
 import { expect, test } from "./bench";
 
-const ferry = (JSON.parse(readFileSync("demo/ferry-marigold.ndjson", "utf8").split("\n")[0]!) as { stream: string })
-  .stream;
+const streamOf = (name: string) =>
+  (JSON.parse(readFileSync(`demo/${name}.ndjson`, "utf8").split("\n")[0]!) as { stream: string }).stream;
+const [ferry, heron, sled] = ["ferry-marigold", "hovercraft-heron", "ice-sled-2"].map(streamOf);
 
 /** The main work of every station fits its window; the list of jobs grows. */
 const screens: [path: string, heading: string, fits?: false][] = [
   ["/", "On the bench", false],
   ["/gauges", "Gauges and masters", false],
   ["/settings", "Settings of the shop", false],
+  ["/shelf", "The shelf", false],
   [`/jobs/${ferry}/intake`, "Before anything is touched"],
   [`/jobs/${ferry}/identify`, "What engine this really is"],
   [`/jobs/${ferry}/strip`, "Apart, in order"],
@@ -19,6 +21,8 @@ const screens: [path: string, heading: string, fits?: false][] = [
   [`/jobs/${ferry}/decide`, "What becomes of each part"],
   [`/jobs/${ferry}/hand-over`, "Hand over"],
   [`/jobs/${ferry}/diagnose`, "Diagnose"],
+  [`/jobs/${heron}/parts`, "Parts in hand"],
+  [`/jobs/${sled}/decide`, "What becomes of each part"],
 ];
 
 for (const theme of ["dark", "light"]) {

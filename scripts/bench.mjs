@@ -33,7 +33,7 @@ const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const times = (value) => `${value.toFixed(2)}×`;
 const verdict = (holds) => (holds ? "met" : "**not met**");
 
-function report({ core, plan, teardown, flatness, identity, store, trend, photos, browser }) {
+function report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, browser }) {
   const growth = (figures) => figures.large / figures.small;
   const share = core.appendMs / core.wholeMs.small;
   const rate = store.oursPerSecond / store.barePerSecond;
@@ -130,6 +130,13 @@ function report({ core, plan, teardown, flatness, identity, store, trend, photos
       "at most 1.5×, by its index, unsorted",
       growth(trend.ms) <= 1.5 && trend.index === "by_slot" && !trend.sorts && trend.count === trend.countLarge,
     ],
+    ...["few", "many", "both"].map((which) => [
+      `shelf of ${shelf.parts.toLocaleString("en")} parts searched by ${{ few: "a number that 20 have", many: "a word that a fifth have", both: "two words" }[which]}, against a bare query by the same index`,
+      `${ms(shelf[which].oursMs)} / ${ms(shelf[which].bareMs)}`,
+      times(shelf[which].oursMs / shelf[which].bareMs),
+      "at most 2×",
+      shelf.same && shelf[which].oursMs <= 2 * shelf[which].bareMs,
+    ]),
     [
       `a whole assessment of ${browser.workerReadings} readings in a worker; the page's longest frame meanwhile`,
       `${ms(browser.workerMs)}; ${ms(browser.longestFrameMs)}`,
@@ -169,6 +176,7 @@ ${rows.map(([what, measured, ratio, wanted, holds]) => `| ${what} | ${measured} 
   one connection, in turns of ${store.count} entries, the quickest of ${store.rounds} turns each.
 - **The trend** asks for the newest readings of one place of all engines of a kind; the shop's readings are written by the
   database itself from a counted sequence, 1,000 to a visit, in 100 places.
+- **The shelf** is written by the database itself; a bare query finds one word whole, in the same index, with the same order and limit.
 - **The browser** is Debian's Chromium without a screen, over the production build: from the key to after the next frame.
 `;
 }
@@ -197,6 +205,7 @@ async function main() {
     if (prepared.code !== 0) throw new LaunchError(prepared.output);
     const store = await part("the store", "scripts/bench/store.ts", [], env);
     const trend = await part("the shop's readings", "scripts/bench/trend.ts", [], env);
+    const shelf = await part("the shelf", "scripts/bench/shelf.ts", [], env);
     await ensureBuild(distDir);
     const web = await startWeb(processes, {
       port: await freePort(0),
@@ -206,7 +215,7 @@ async function main() {
     });
     const photos = await part("photos", "scripts/bench/photos.ts", [web.address], env);
     const browser = await part("the browser", "scripts/bench/browser.ts", [web.address], env);
-    const text = report({ core, plan, teardown, flatness, identity, store, trend, photos, browser });
+    const text = report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, browser });
     writeFileSync(path.join(root, "docs/bench.md"), text);
     process.stdout.write(`\n${text}`);
   } finally {

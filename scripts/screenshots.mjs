@@ -13,7 +13,7 @@ const desk = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
 const views = [
-  { name: "sign-in", signedIn: false, go: (page) => page.goto("/sign-in") },
+  { name: "parts", go: openParts },
   { name: "bench", go: (page) => page.getByRole("heading", { name: "On the bench" }).waitFor() },
   { name: "measure-dark", go: openFerry },
   { name: "measure-light", theme: "light", go: openLobes },
@@ -37,7 +37,7 @@ const views = [
   },
   { name: "strip", go: openStrip },
   { name: "strip-phone", size: phone, theme: "light", go: (page) => openFindings(page) },
-  { name: "photo", go: openPhoto },
+  { name: "shelf", theme: "light", go: openShelf },
   {
     name: "clean",
     theme: "light",
@@ -107,10 +107,16 @@ async function openFindings(page) {
   await page.getByLabel("Part to look at").selectOption(piston);
 }
 
-async function openPhoto(page) {
-  await openStation(page, "Ferry Marigold", "Strip", "Apart, in order");
-  await page.getByRole("button", { name: "Photos" }).click();
-  await page.getByRole("button", { name: /^Open: Rod bolt/ }).click();
+async function openParts(page) {
+  await page.getByRole("link", { name: /Rescue hovercraft Heron/ }).click();
+  await page.getByRole("link", { name: /^Parts in hand/ }).click();
+  await page.getByRole("button", { name: /^RH-N1 / }).click();
+}
+
+async function openShelf(page) {
+  await page.goto("/shelf");
+  await page.getByRole("button", { name: /^CR-4/ }).click();
+  await page.getByText("What spoke against it where it was").waitFor();
 }
 
 async function openOwner(page) {

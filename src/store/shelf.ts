@@ -174,19 +174,48 @@ const toLine = ({ laid_at, laid_by, gone_to, ...row }: LineRow): ShelfLine => ({
 /** So many are listed at once, newest first. */
 export const shelfPage = 50;
 
+/** A word that fewer parts than this have leads to them; for others parts are gone through, newest first. */
+const fewParts = 400;
+
 /** What lies on the shelf, newest first: by words, each of which begins one that the part is known by, and by its kind. */
 export async function searchShelf(
-  database: Database | Connection,
+  on: Database | Connection,
   { text = "", of = null, most = shelfPage }: { text?: string; of?: string | null; most?: number },
 ): Promise<readonly ShelfLine[]> {
   const words = wordsIn(text).slice(0, 6);
-  const joins = words.map((_, at) => `JOIN shelf_word w${at} ON w${at}.part = s.part AND w${at}.word LIKE ?`).join(" ");
+  const limit = Math.min(200, Math.max(1, Math.floor(most)));
+  const kind = of === null ? [] : [of];
+  // A number of its own for each row: the database does not turn it into a join that would have to sort all of them.
+  const knownBy = (others: readonly string[]) =>
+    others.map(() => " AND (SELECT 1 FROM shelf_word w WHERE w.part = s.part AND w.word LIKE ? LIMIT 1) = 1").join("");
+  const begins = (all: readonly string[]) => all.map((word) => `${word}%`);
+  const where = `s.gone IS NULL${of === null ? "" : " AND s.class = ?"}`;
+
+  // Numbers tell most, then long words.
+  const [lead, ...others] = [...words].sort(
+    (a, b) => Number(/\d/u.test(b)) - Number(/\d/u.test(a)) || b.length - a.length,
+  );
+  // A number is tried at once; whether a plain word is common is asked first.
+  if (lead !== undefined && (/\d/u.test(lead) || !(await isCommon(on, lead)))) {
+    const rows = await select<LineRow & { readonly led: number }>(
+      on,
+      `SELECT ${listed}, l.led FROM (SELECT part, COUNT(*) OVER () AS led FROM (SELECT part FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}) some) l JOIN shelf_part s ON s.part = l.part WHERE ${where}${knownBy(others)} GROUP BY s.part ORDER BY s.laid_at DESC, s.part DESC LIMIT ${limit}`,
+      [...begins([lead]), ...kind, ...begins(others)],
+    );
+    if (rows.every(({ led }) => Number(led) < fewParts) && !(rows.length === 0 && (await isCommon(on, lead))))
+      return rows.map(({ led: _, ...row }) => toLine(row));
+  }
   const rows = await select<LineRow>(
-    database,
-    `SELECT DISTINCT ${listed} FROM shelf_part s ${joins} WHERE s.gone IS NULL${of === null ? "" : " AND s.class = ?"} ORDER BY s.laid_at DESC, s.part DESC LIMIT ${Math.min(200, Math.max(1, Math.floor(most)))}`,
-    [...words.map((word) => `${word}%`), ...(of === null ? [] : [of])],
+    on,
+    `SELECT ${listed} FROM shelf_part s FORCE INDEX (${of === null ? "by_laid" : "by_class"}) WHERE ${where}${knownBy(words)} ORDER BY s.laid_at DESC, s.part DESC LIMIT ${limit}`,
+    [...kind, ...begins(words)],
   );
   return rows.map(toLine);
+}
+
+async function isCommon(on: Database | Connection, word: string): Promise<boolean> {
+  const rows = await select(on, `SELECT 1 FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}`, [`${word}%`]);
+  return rows.length >= fewParts;
 }
 
 /** How many parts lie there. */

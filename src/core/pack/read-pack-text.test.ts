@@ -56,6 +56,7 @@ test("a fault of shape hides no fault of reference, and explains those that are 
 
 test.each<[string, (pack: Raw) => void]>([
   ["joint-without-give", (pack) => (pack.joints.find(({ id }) => id === "main-clearance")!.givesWay = [])],
+  ["feature-says-nothing", (pack) => (pack.classes.find(({ id }) => id === "liner")!.features.find(({ id }) => id === "bore")!.decides = false)], // prettier-ignore
   ["outline-draws-nothing", (pack) => (pack.outlines[0]!.path = "M0 0M5 5")],
   ["finding-without-consequence", (pack) => (pack.consequences = [])],
   ["source-unused", (pack) => pack.sources.push({ id: "spare", document: "d", short: "s", standing: "invented" } as never)], // prettier-ignore
@@ -71,3 +72,22 @@ test.each<[string, (pack: Raw) => void]>([
   const { faults, warnings } = changed(change);
   expect(codes([...faults, ...warnings])).toContain(code);
 });
+
+test("a limit of an angle that only makes sense in degrees is named", () => {
+  const twin = JSON.parse(readFileSync("packs/tarnwick-2t.json", "utf8")) as Raw;
+  const phasing = twin.classes.find(({ id }) => id === "crankshaft")!.features.find(({ id }) => id === "phasing")!;
+  phasing.governing.limits.reassembly = { max: 2, ref: { source: "manual" } };
+  expect(codes(readPackText(JSON.stringify(twin)).warnings)).toContain("angle-in-degrees");
+});
+
+test("series, revisions and numbers that are not there, or stand for two things, are named", () => {
+  const rotary = JSON.parse(readFileSync("packs/windrow-r2.json", "utf8")) as Raw;
+  const rotor = rotary.classes.find(({ id }) => id === "rotor")! as unknown as { revisions: { id: string; series?: string; numbers: string[] }[] }; // prettier-ignore
+  rotor.revisions[0]!.series = "series-9";
+  rotor.revisions[1]!.numbers.push("WR-2041-A");
+  (rotary as unknown as { consequences: { onlyIf?: object }[] }).consequences[0]!.onlyIf = { revisions: ["z"] };
+  expect(codes(readPackText(JSON.stringify(rotary)).faults)).toEqual(expect.arrayContaining(["unknown-series", "unknown-revision", "number-twice"])); // prettier-ignore
+});
+
+test("what is no JSON at all is said where it stops", () =>
+  expect(readPackText('{"a": 1 "b": 2}').faults[0]).toMatchObject({ problem: { code: "json-syntax" }, line: 1 }));

@@ -166,6 +166,27 @@ describe("a crack", () => {
   });
 });
 
+test("a check that is down with cracks of which none was drawn is owed them", () => {
+  const bench = new TestBench(orrinshaw);
+  const part = bench.partIn.get("crankshaft")!;
+  bench.add("crack-checked", { part, method: "magnetic", zones: [], when: "before-machining", found: "cracks", preparation: "washed", by: "test house" }); // prettier-ignore
+  expect(holdsOf(bench)).toContain("cracks-not-drawn");
+});
+
+test("a gauge of which nobody knows scatter or certificate is taken as its kind is, which is wide, and says so", () => {
+  const reading = (known: boolean) => {
+    const bench = new TestBench(orrinshaw);
+    const gauge = { ...testGauge, method: "direct" as const, ...(known ? {} : { repeatability: null, calibration: null }) }; // prettier-ignore
+    bench.read(bench.occasion({ gauge, master: null }), "liner-1", "bore", "top-thrust", 108.01);
+    const { problems, rows } = judge(bench);
+    return { codes: problems.map(({ code }) => code), u: rows.get("liner-1/bore")!.points[0]!.expanded! };
+  };
+  const [known, unknown] = [reading(true), reading(false)];
+  expect(unknown.codes).toContain("gauge-assumed");
+  expect(known.codes).not.toContain("gauge-assumed");
+  expect(unknown.u).toBeGreaterThan(2 * known.u);
+});
+
 describe("at the bench", () => {
   test("a comparator without its master is tied to no size, and a gauge past its date is said to be", () => {
     const bench = new TestBench(orrinshaw);

@@ -218,7 +218,7 @@ function Basket({ parts, onLeave }: { parts: readonly CleanPart[]; onLeave: () =
     if (!verdict || verdict.allowed === null) return "not known whether it stands that";
     if (verdict.allowed === "no") return `forbidden: ${verdict.why}`;
     if ((partClass.cleaning?.first.length ?? 0) > 0)
-      return `by itself: ${partClass.cleaning!.first.map(({ name }) => name).join(", ")} comes out first`;
+      return `by itself, and first: ${partClass.cleaning!.first.map(({ name }) => name).join(", ")}`;
     const unseen = assessment.findings.byPart.get(part.id)?.beforeCleaning.length ?? 0;
     return unseen > 0 ? `look first: ${unseen} ${unseen === 1 ? "thing is" : "things are"} washed away` : null;
   };
