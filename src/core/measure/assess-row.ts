@@ -11,7 +11,7 @@ import { estimate as estimateOf, mean, subtract, type Estimate } from "../quanti
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
 import { conformity, expandedUncertainty, stricter, type Conformity } from "./conformity";
 import { readingEstimate } from "./reading-estimate";
-import { sizeMade, type SizeMade } from "./size-made";
+import { sizeMade, sizeNoted, type SizeMade } from "./size-made";
 import { decidingLimit, sizeWhenNew, wearLimit, wearShare } from "./wear";
 
 /** What was measured at one point. */
@@ -34,8 +34,10 @@ export interface RowResult {
   readonly hangsOn: readonly ConditionKind[];
   readonly part: Part | null;
   readonly phase: Phase | null;
-  /** The size it was brought to, where it was machined and measured since; null at the size it had when new. */
+  /** The size it was brought to: as it measures since it was machined here, or as it came; null at the size it had when new. */
   readonly size: SizeMade["step"] | null;
+  /** It was brought to that size here, and measured since. */
+  readonly isMachined: boolean;
   /** What it was before it was brought to that size, as far as anybody measured it. */
   readonly before: RowResult | null;
   /** When it was first measured after machining, where it was. */
@@ -197,7 +199,11 @@ function assessReadings(
     isReworked ? readings.filter((reading) => phaseOn(reading) < reworkedOn) : [],
   ];
   const made = isReworked && measured.size > 0 ? sizeMade(feature, mean([...measured.values()]).value) : null;
-  const characteristic = made?.governing ?? feature.governing;
+  const known = part?.known;
+  const came = known
+    ? sizeNoted(feature, known.text("size", row.at.id) ?? known.text("size", row.at.feature.id))
+    : null;
+  const characteristic = (made ?? came)?.governing ?? feature.governing;
   const limit = decidingLimit(characteristic);
   const stop = wearLimit(limit, characteristic.limits.new, feature.wearsTowards);
   const fresh = sizeWhenNew(characteristic.limits.new, characteristic.nonNegative, `new-size:${part?.id}:${row.at.id}`);
@@ -251,7 +257,8 @@ function assessReadings(
     hangsOn: hangsOn(row.at.feature, situation),
     part,
     phase,
-    size: made?.step ?? null,
+    size: (made ?? came)?.step ?? null,
+    isMachined: made !== null,
     before: made && earlier.length > 0 ? assessReadings(row, part, earlier, evidence) : null,
     reworkedAt: earliest(since.flatMap((reading) => occasions.get(reading.occasion)?.at ?? [])),
     points,

@@ -138,14 +138,14 @@ function meanOver(from: number, to: number, at: (age: number) => number): number
 export function enduranceOf(pack: CompiledPack, row: RowResult, order: Order): Endurance | null {
   const { notes, hoursWanted } = order;
   const { feature, governing } = row;
-  const { limits, nonNegative } = feature.governing;
+  const { limits, nonNegative } = governing.characteristic;
   const fresh = sizeWhenNew(limits.new, nonNegative, `new-size:${row.part?.id}:${row.row.at.id}`);
   const limitKind = wearLimit(limits.inService, limits.new, feature.wearsTowards) === null ? "reassembly" : "inService";
   const limit = wearLimit(limits[limitKind], limits.new, feature.wearsTowards);
   if (
     hoursWanted === null ||
     // Of a surface that was machined since, the hours behind it say nothing.
-    row.size !== null ||
+    row.isMachined ||
     feature.byEvent ||
     !row.part ||
     !fresh ||

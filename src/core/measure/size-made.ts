@@ -17,6 +17,19 @@ const shifted = (limit: Limit, by: number): Limit => ({
 });
 
 /**
+ * The size that a part came with, as somebody noted it: it was brought there before, and wore since from there.
+ *
+ * @returns  all its limits about that size; null where nobody noted one that is on offer
+ */
+export function sizeNoted({ governing, rework }: Feature, stepId: string | null): SizeMade | null {
+  const step = rework?.steps.find(({ id }) => id === stepId);
+  if (!rework || !step) return null;
+  const by = shiftOf(rework, step.amount);
+  const limits = Object.entries(governing.limits).map(([kind, limit]) => [kind, limit && shifted(limit, by)]);
+  return { step, governing: { ...governing, limits: Object.fromEntries(limits) as Characteristic["limits"] } };
+}
+
+/**
  * Which size a place was brought to, by what it measures since: the nearest of those on offer and the new one. A fresh
  * surface is held against the drawing band of its size, since nothing of it may be worn yet; wear to come has the way
  * the pack allows a new one.

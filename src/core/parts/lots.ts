@@ -31,6 +31,16 @@ export interface Lot {
   readonly measured: readonly Part[];
   readonly out: readonly OutOfLimits[];
   readonly verdict: "accepted" | "refused" | "open";
+  /** Parts of it that measure worse than the worst of the worn ones that came out or are still there. */
+  readonly worse: readonly WorseThanWorn[];
+}
+
+/** A new part that measures worse than all the worn ones of its kind. */
+interface WorseThanWorn {
+  readonly part: Part;
+  readonly row: RowResult;
+  readonly value: number;
+  readonly worn: number;
 }
 
 /** The rows of a part, wherever it is. */
@@ -39,7 +49,13 @@ export const rowsOfPart = (pack: CompiledPack, part: Part, { rows, loose }: Meas
     ? (loose.get(part.id) ?? [])
     : [...pack.rows.values()].flatMap(({ id, slot }) => (slot.id === part.slot ? (rows.get(id) ?? []) : []));
 
-function lotOf(pack: CompiledPack, partClass: PartClass, parts: readonly Part[], measure: MeasureResult): Lot {
+function lotOf(
+  pack: CompiledPack,
+  partClass: PartClass,
+  parts: readonly Part[],
+  measure: MeasureResult,
+  worn: readonly RowResult[],
+): Lot {
   const { features, sample } = partClass.incoming!;
   const asked = parts.map((part) => ({
     part,
@@ -67,7 +83,23 @@ function lotOf(pack: CompiledPack, partClass: PartClass, parts: readonly Part[],
     measured,
     out,
     verdict: out.length > 0 ? "refused" : measured.length >= wanted ? "accepted" : "open",
+    worse: asked.flatMap(({ part, rows }) => rows.flatMap((row) => worseThan(part, row, worn))),
   };
+}
+
+/** Where the worn ones were measured too, whether a new one lies beyond the worst of them, surely. */
+function worseThan(part: Part, row: RowResult, worn: readonly RowResult[]): WorseThanWorn[] {
+  const { feature, governing } = row;
+  const [estimate, expanded] = [governing.estimate, governing.expanded];
+  const theirs = worn.flatMap((other) =>
+    other.feature.id === feature.id && other.governing.estimate && other.governing.missing.length === 0
+      ? [other.governing.estimate.value]
+      : [],
+  );
+  if (!estimate || expanded === null || governing.missing.length > 0 || theirs.length === 0) return [];
+  const sign = feature.wearsTowards === "larger" ? 1 : -1;
+  const worst = Math.max(...theirs.map((value) => sign * value)) * sign;
+  return sign * (estimate.value - worst) > expanded ? [{ part, row, value: estimate.value, worn: worst }] : [];
 }
 
 /** The lots that suppliers' parts came in, as far as the pack asks for a look at them; without a lot each by itself. */
@@ -76,24 +108,40 @@ export function lotsOf(pack: CompiledPack, parts: ReadonlyMap<string, Part>, mea
     (part) => part.origin === "supplier" && pack.classes.get(part.class)?.incoming !== undefined,
   );
   const together = groupBy(arrived, (part) => `${part.class} ${part.known.text("lot") ?? part.id}`);
-  return [...together.values()].map((of) => lotOf(pack, pack.classes.get(of[0]!.class)!, of, measure));
+  const wornOf = (of: string) =>
+    [...parts.values()]
+      .filter((part) => part.class === of && part.origin !== "supplier")
+      .flatMap((part) => rowsOfPart(pack, part, measure));
+  return [...together.values()].map((of) =>
+    lotOf(pack, pack.classes.get(of[0]!.class)!, of, measure, wornOf(of[0]!.class)),
+  );
 }
 
 /** What a lot says of each of its parts: one that is out speaks against all of them. */
-function saidOf({ partClass, lot, parts, sample, measured, out, verdict }: Lot, part: Part): EvidenceVerdict {
+function saidOf({ partClass, lot, parts, sample, measured, out, verdict, worse }: Lot, part: Part): EvidenceVerdict[] {
   const params = { tag: part.tag, class: partClass.name, lot, count: parts.length, measured: measured.length, sample };
   const [first] = out;
   const own = out.some((each) => each.part.id === part.id);
   const plain = { survivesMachining: true, never: false, cleans: false, on: null, seenAt: null };
   if (verdict === "refused")
-    return {
-      ...plain,
-      allowed: false,
-      reasons: [problem("lot-refused", [part.id], { ...params, own, out: first!.part.tag, outOf: first!.result.characteristic.name })], // prettier-ignore
-    };
-  return verdict === "open"
-    ? { ...plain, allowed: null, reasons: [problem("lot-open", [part.id], params)] }
-    : { ...plain, allowed: true, reasons: [problem("lot-accepted", [part.id], params)] };
+    return [
+      {
+        ...plain,
+        allowed: false,
+        reasons: [problem("lot-refused", [part.id], { ...params, own, out: first!.part.tag, outOf: first!.result.characteristic.name })], // prettier-ignore
+      },
+    ];
+  // One that is worse than what it replaces is within its limit, and of no use: a person says.
+  const asks = worse.slice(0, 1).map(({ row, value, worn }): EvidenceVerdict => {
+    const { name, unit } = row.governing.characteristic;
+    return { ...plain, allowed: null, reasons: [problem("worse-than-worn", [part.id], { tag: part.tag, what: name, value, worn, unit })] }; // prettier-ignore
+  });
+  return [
+    verdict === "open"
+      ? { ...plain, allowed: null, reasons: [problem("lot-open", [part.id], params)] }
+      : { ...plain, allowed: true, reasons: [problem("lot-accepted", [part.id], params)] },
+    ...asks,
+  ];
 }
 
 const kept = keptBeside<Part, PartCondition>();
@@ -106,11 +154,11 @@ export function withLots(condition: ConditionResult, lots: readonly Lot[]): Cond
     for (const part of lot.parts) {
       const before = condition.byPart.get(part.id);
       const [first] = lot.out;
-      const basis = [before, lot.verdict, lot.parts.length, lot.measured.length, first?.part, first?.result];
+      const basis = [before, lot.verdict, lot.parts.length, lot.measured.length, first?.part, first?.result, ...lot.worse.map(({ value, worn }) => value + worn)]; // prettier-ignore
       byPart.set(
         part.id,
         kept(part, basis, () => {
-          const evidence = [...(before?.evidence ?? []), saidOf(lot, part)];
+          const evidence = [...(before?.evidence ?? []), ...saidOf(lot, part)];
           return { part, evidence, reuse: meet(evidence) };
         }),
       );

@@ -290,3 +290,29 @@ describe("a lot that arrives", () => {
     expect(judged(bench).holds.map(({ code }) => code)).toContain("fitted-uninspected");
   });
 });
+
+test("a crank that came at an undersize is held against that, and wears from there", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew(["crankshaft-big-end"]);
+  const part = bench.partIn.get("crankshaft")!;
+  for (let at = 1; at <= 6; at += 1) readPart(bench, part, `crankshaft/big-end-j${at}`, 70.72);
+  const journal = () => needAt(judged(bench), "crankshaft/big-end-j2").asItIs;
+  expect(journal().allowed).toBe(false);
+  bench.add("part-noted", { part, item: "size", feature: "big-end", value: "u-25" });
+  expect([journal().allowed, journal().reasons.map(({ code }) => code)]).toEqual([true, expect.arrayContaining(["size-as-it-came"])]); // prettier-ignore
+  readPart(bench, part, "crankshaft/big-end-j2", 70.68);
+  expect(journal().allowed).toBe(false);
+});
+
+test("new ones that are worse than the worn ones they replace are asked about, within their limit or not", () => {
+  const pack = changed((raw) => {
+    classOf(raw, "piston").incoming = { features: ["skirt"], sample: "all", ref };
+  });
+  const bench = new TestBench(pack);
+  bench.readRestAsNew();
+  const part = bench.newId();
+  bench.add("part-tagged", { part, class: "piston", tag: "N-1", origin: "supplier" });
+  readPart(bench, part, "piston-1/skirt", 107.82);
+  const { reuse } = judged(bench).condition.byPart.get(part)!;
+  expect([reuse.allowed, reuse.reasons.map(({ code }) => code)]).toEqual([null, expect.arrayContaining(["worse-than-worn", "lot-accepted"])]); // prettier-ignore
+});

@@ -12,6 +12,7 @@ const minutesToSettle: Partial<Readonly<Record<ProblemCode, number>>> = {
   "points-missing": 2,
   "came-with-doubt": 5,
   "lot-open": 10,
+  "worse-than-worn": 5,
   "number-unread": 1,
   "number-unknown": 5,
   "number-against-revision": 2,

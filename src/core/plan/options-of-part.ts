@@ -231,7 +231,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
       ways.length > 0 &&
       ways.every(({ feature, step }) => {
         const of = aspects.find(({ id }) => id === feature)?.needs ?? [];
-        return of.length > 0 && of.every(({ row }) => row.size?.id === step);
+        return of.length > 0 && of.every(({ row }) => row.isMachined && row.size?.id === step);
       });
     const isMachined = ways.some(({ feature }) => feature !== crackAspect);
     return {

@@ -177,7 +177,14 @@ function asItIs(row: RowResult, restsOn: readonly RowResult[], isInJoint: boolea
   const allowed = allAccepted([...rows.map((each) => each.accepted), ...(thin.length > 0 ? [false] : [])]);
   const reasons =
     allowed === true ? rows.slice(0, 1).flatMap((each) => withinLimits(each) ?? []) : rows.flatMap(evidenceOf);
-  const said = row.size ? [problem("size-made", [row.row.id], { row: row.row.name, size: row.size.name })] : [];
+  const said = row.size
+    ? [
+        problem(row.isMachined ? "size-made" : "size-as-it-came", [row.row.id], {
+          row: row.row.name,
+          size: row.size.name,
+        }),
+      ]
+    : [];
   return { allowed, reasons: [...thin, ...said, ...reasons, ...rows.flatMap(byThumb)] };
 }
 
@@ -197,7 +204,7 @@ function sizeOf(
   const allowances = rework.allowances.map(({ feature: id, factor }) => {
     const related = relatedRow(row, id, rows);
     // What was under the surface before it was machined is not what is under it now.
-    const isKnown = related && related.governing.missing.length === 0 && (row.size === null || isSince(related));
+    const isKnown = related && related.governing.missing.length === 0 && (!row.isMachined || isSince(related));
     return { factor, estimate: isKnown ? related.governing.estimate : null };
   });
   if (rework.offset && axis === "original") {
@@ -215,8 +222,8 @@ function sizeOf(
 }
 
 /** Whether the size a place was brought to lies clearly below what was worn and damaged before. */
-function isBelow({ size, before }: RowResult, feature: Feature, rows: Rows, ground: NeedGround): boolean {
-  if (!size || !before) return false;
+function isBelow({ size, before, isMachined }: RowResult, feature: Feature, rows: Rows, ground: NeedGround): boolean {
+  if (!size || !before || !isMachined) return false;
   const steps = sizeOf(before, feature, rows, ground, "original")?.steps ?? [];
   return steps.find(({ id }) => id === size.id)?.possible === true;
 }
@@ -372,7 +379,7 @@ export function needOf(row: RowResult, isInJoint: boolean, rows: Rows, { rule, f
       ways: [
         ...sizesOnOffer(row, feature, size, onWorn, rows, facts).map((way) =>
           // A size that it was brought to is judged as it is now, and need not be made again.
-          way.id === row.size?.id ? { ...way, ...stays } : way,
+          row.isMachined && way.id === row.size?.id ? { ...way, ...stays } : way,
         ),
         ...remedyFor(row, feature, stricter(rule, row.row.partClass.rule?.atLeast)),
         ...restored(row, feature),

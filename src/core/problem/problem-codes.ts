@@ -293,6 +293,8 @@ export const problemCodes = {
   "on-worn-axis": notice(),
   "size-effect": notice({ name: text, unit: text, value: number, decimals: number }),
   "one-size-for-all": notice({ row: text }),
+  "size-as-it-came": notice({ row: text, size: text }),
+  "worse-than-worn": notice({ tag: text, what: text, value: number, worn: number, unit: text }),
   "size-made": notice({ row: text, size: text }),
   "sizes-differ": error({ row: text, size: text, mate: text }),
   "not-measured-since-machining": notice({ row: text, size: text, mate: text }),

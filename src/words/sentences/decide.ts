@@ -49,6 +49,9 @@ export const decideSentences = {
   "case-too-thin": (p, say) =>
     `Only ${say.length(p.layerLeftMm)} of the hardened layer would be left; ${say.bare(p.keepMm)} must be.`,
   "one-size-for-all": (p) => `Goes with its fellows: ${p.row} needs this size, and all are brought to one.`,
+  "size-as-it-came": (p) => `${capital(p.row)} came at ${p.size}: it is held against that.`,
+  "worse-than-worn": (p, say) =>
+    `New, and worse than the worn ones it is to replace: ${p.what} ${say.bare(p.value)}, theirs ${say.bare(p.worn)} at worst. Ask whether they stay.`,
   "size-made": (p) => `${capital(p.row)} was brought to ${p.size} and measured since.`,
   "sizes-differ": (p) =>
     `${capital(p.row)} was brought to ${p.size}, ${p.mate} was not, and both go to one size: machine ${p.mate} too.`,
