@@ -6,6 +6,7 @@ import { mostCarried, type Carried } from "./shapes";
 /** What is said of a part wherever it is, and goes with it: what was read, seen, checked and is known of it. */
 const travels: ReadonlySet<string> = new Set([
   "part-noted",
+  "intake-noted",
   "occasion-opened",
   "reading-taken",
   "finding-made",

@@ -189,12 +189,14 @@ describe("parts wherever they are", () => {
     bench.add("part-noted", { part, item: "meant-for", feature: null, value: "piston-5" });
     expect(says(bench)).toEqual(inSlot);
 
+    bench.add("intake-noted", { section: "history", item: "hours-since-new", part, place: null, value: 900 });
     const along = takeAlong(part, standingEntries(bench.entries));
     if (along.kind !== "all") throw new Error("too many");
     const other = new TestBench(orrinshaw);
     other.add("part-tagged", { part, class: "piston", tag: "P-2", origin: "shelf" });
     other.add("part-adopted", { part, from: "shelf", entries: [...along.entries], against: [] });
     const shelved = says(other);
+    expect(judged(other).order.notes.value("history", "hours-since-new", part)).toBe(900);
     expect({ ...shelved, reuse: null }).toEqual({ ...inSlot, reuse: null });
     // What it ran before is not known there, so that it is no better for having come from the shelf.
     expect(shelved.reuse).not.toBe(true);

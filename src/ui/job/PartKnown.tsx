@@ -3,14 +3,27 @@ import { Box, Button, Flex, NativeSelect, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import type { Part } from "@/core/entry/fold";
 import type { PartItem } from "@/core/entry/types/parts";
-import type { PartClass } from "@/core/pack/schema";
+import { lifeUnits, type PartClass } from "@/core/pack/schema";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
 import { formatQuantity } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
+import { grouped } from "@/words/grouped";
 import { partItemWords } from "@/words/words-for";
+import { readDecimal } from "../kit/decimal";
+import { useNote } from "../stations/intake/use-note";
 import { Leader } from "../kit/Leader";
 import { SmallInput } from "../kit/SmallInput";
 import { useJob } from "./JobContext";
+
+/** What a part has run itself, which need not be what the engine has. */
+type Run = `run-${(typeof lifeUnits)[number]}`;
+const runOf = (unit: (typeof lifeUnits)[number]): Run => `run-${unit}`;
+const isRun = (item: PartItem | Run): item is Run => item.startsWith("run-");
+const runWords: Readonly<Record<Run, string>> = {
+  "run-hours": "Hours it has run",
+  "run-kilometres": "Kilometres it has run",
+  "run-cycles": "Cycles it has run",
+};
 
 /** What may be said of a part, and what there is to choose from where the pack names it. */
 function useChoices(part: Part, partClass: PartClass | undefined) {
@@ -29,11 +42,12 @@ function useChoices(part: Part, partClass: PartClass | undefined) {
 
 /** What is known of one part, line by line; and one more line to note. */
 export function PartKnown({ part }: { part: Part }) {
-  const { append, mayWrite, pack, unit } = useJob();
+  const { append, mayWrite, pack, unit, assessment } = useJob();
   const partClass = pack.classes.get(part.class);
   const choices = useChoices(part, partClass);
   const [open, setOpen] = useState(false);
-  const [item, setItem] = useState<PartItem>("number");
+  const [item, setItem] = useState<PartItem | Run>("number");
+  const note = useNote();
   const [feature, setFeature] = useState("");
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
@@ -44,7 +58,8 @@ export function PartKnown({ part }: { part: Part }) {
       : item === "size"
         ? (choices.sized.find(({ id }) => id === feature)?.rework?.steps ?? [])
         : null;
-  const items = (Object.keys(partItemWords) as PartItem[]).filter(
+  const runs = lifeUnits.filter((each) => each === "hours" || partClass?.life?.[each] !== undefined).map(runOf);
+  const items = [...(Object.keys(partItemWords) as PartItem[]), ...runs].filter(
     (each) =>
       (each !== "series" || choices.series.length > 0) &&
       (each !== "revision" || choices.revision.length > 0) &&
@@ -57,6 +72,17 @@ export function PartKnown({ part }: { part: Part }) {
     const length = item === "own-size" ? parseQuantity(typed, "length", unit) : null;
     if (typed === "" || (features && feature === "")) return setWrong("Say what it is, or leave it.");
     if (length && !length.ok) return setWrong(`“${typed}” is not a length in ${unit.symbol}.`);
+    const close = () => {
+      setText("");
+      setWrong(null);
+      setOpen(false);
+    };
+    if (isRun(item)) {
+      const run = readDecimal(typed);
+      if (run === null || run < 0) return setWrong(`“${typed}” is no count of ${item.slice(4)}.`);
+      note("history", `${item.slice(4)}-since-new`, run, { part: part.id });
+      return close();
+    }
     const of = features ? feature : null;
     // What was said of it before gives way; what two said differently, both.
     const before = part.known.entries.filter(({ payload }) => payload.item === item && payload.feature === of);
@@ -67,9 +93,7 @@ export function PartKnown({ part }: { part: Part }) {
       value: length?.ok ? length.value.value : typed,
       ...(before.length > 0 ? { supersedes: before.map(({ id }) => id) } : {}),
     });
-    setText("");
-    setWrong(null);
-    setOpen(false);
+    close();
   };
   const say = (value: string | number | null, of: PartItem, about: string | null) => {
     if (value === null) return "not known";
@@ -99,6 +123,16 @@ export function PartKnown({ part }: { part: Part }) {
             </chakra.span>
           </Leader>
         ))}
+        {runs.flatMap((run) => {
+          const value = assessment.order.notes.value("history", `${run.slice(4)}-since-new`, part.id);
+          return value === undefined
+            ? []
+            : [
+                <Leader key={run} name={runWords[run]}>
+                  {typeof value === "number" ? grouped(value) : "not known"}
+                </Leader>,
+              ];
+        })}
       </chakra.dl>
       {mayWrite && !open && (
         <chakra.button
@@ -122,11 +156,11 @@ export function PartKnown({ part }: { part: Part }) {
               label="What is noted"
               value={item}
               onPick={(next) => {
-                setItem(next as PartItem);
+                setItem(next as PartItem | Run);
                 setText("");
                 setFeature("");
               }}
-              options={items.map((id) => ({ id, name: partItemWords[id] }))}
+              options={items.map((id) => ({ id, name: isRun(id) ? runWords[id] : partItemWords[id] }))}
             />
             {features && (
               <Pick
