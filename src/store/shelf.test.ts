@@ -45,11 +45,11 @@ test("parts are found by the beginnings of what they are known by, newest first,
   expect(await shelfStream(database, newId, now)).toBe(stream);
   const { lay, move, leave, strike } = hands(stream);
   const [a, b, c] = [newId(), newId(), newId()];
-  const gone = leave(b, "job");
   await appendEntries(database, stream, [lay(a, "P-77"), lay(b, "P-78", { number: "OP-114-B" })], now);
   await appendEntries(database, stream, [lay(c, "L-1", { class: "liner", lies: "floor" })], now);
   expect(await tags("")).toEqual(["L-1", "P-78", "P-77"]);
   expect([await tags("pist rack"), await tags("op 114"), await tags("78", "liner"), await tags("mari", "liner")]).toEqual([["P-78", "P-77"], ["P-78"], [], ["L-1"]]); // prettier-ignore
+  const gone = leave(b, "job");
   await appendEntries(database, stream, [gone, move(a, "rack 9")], now);
   expect([await tags("P"), await tags("9")]).toEqual([["P-77"], ["P-77"]]);
   // Taken back, it lies there again.
