@@ -100,13 +100,13 @@ test("a part goes to the shelf with all that is known of it, is found there, and
 
   const other = await visit("inspector", at(into, "parts"));
   await other.getByRole("button", { name: "From the shelf" }).click();
-  await other.getByLabel("Look on the shelf").fill("piston");
+  await other.getByLabel("Look on the shelf").fill("harbour piston");
   await other.getByRole("button", { name: "Look", exact: true }).click();
   // Somebody scraps it while it is looked at here: it cannot be had any more, and the page says so.
   await list.getByRole("button", { name: /piston-2/ }).click();
   await known.getByLabel("Why it is scrapped").fill("dropped");
   await known.getByRole("button", { name: "Scrapped" }).click();
-  await expect(page.getByText("nothing lies here")).toBeVisible();
+  await expect(page.getByText("Nothing here is known by these words.")).toBeVisible();
   await other.getByRole("button", { name: "Take it" }).click();
   await expect(other.getByRole("alert").first()).toContainText("was scrapped meanwhile");
 
@@ -118,7 +118,7 @@ test("a part goes to the shelf with all that is known of it, is found there, and
   await page.getByLabel("Where on the shelf").fill("floor");
   await page.getByRole("button", { name: "To the shelf", exact: true }).click();
   await expect(page.getByText("On the shelf, floor.")).toBeVisible();
-  await other.getByLabel("Look on the shelf").fill("liner");
+  await other.getByLabel("Look on the shelf").fill("harbour liner");
   await other.getByRole("button", { name: "Look", exact: true }).click();
   await other.getByRole("button", { name: "Take it" }).click();
   await other.getByRole("button", { name: /^liner-3 / }).click();

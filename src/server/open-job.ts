@@ -23,7 +23,11 @@ export async function packsOnOffer() {
   for (const pack of await listPacks(database()))
     if ((newest.get(pack.id)?.revision ?? 0) < pack.revision) newest.set(pack.id, pack);
   const opened = await Promise.all(
-    [...newest.values()].map(async ({ sha256 }) => ({ sha256, pack: (await openPack(sha256))?.pack })),
+    // One that this program refuses is not on offer, and takes no other down.
+    [...newest.values()].map(async ({ sha256 }) => ({
+      sha256,
+      pack: (await openPack(sha256).catch(() => null))?.pack,
+    })),
   );
   return opened
     .flatMap(({ sha256, pack }) => (pack ? [{ sha256, pack: pack.pack }] : []))
