@@ -86,6 +86,17 @@ describe("a twin-rotor rotary", () => {
     expect([reuse!.allowed, codesOf(reuse!.reasons)]).toEqual([false, expect.arrayContaining(["revision-refused"])]);
   });
 
+  test("new seals of which nobody read the series are not inspected by being measured", () => {
+    const bench = engine();
+    const part = bench.newId();
+    bench.add("part-tagged", { part, class: "apex-seals", tag: "AS-N1", origin: "supplier" });
+    read(bench, part, "apex-seals-1/thickness", [2.95]);
+    const verdict = () => judged(bench).inHand.lots[0]!.verdict;
+    expect(verdict()).toBe("open");
+    bench.add("part-noted", { part, item: "series", feature: null, value: "series-1" });
+    expect(verdict()).toBe("accepted");
+  });
+
   test("gone chrome, a turned bearing and corrosion at the water seal are never offered for use", () => {
     const bench = engine();
     see(bench, "rotor-housing-1", "chrome", "gone", "plugs");

@@ -49,6 +49,11 @@ export const rowsOfPart = (pack: CompiledPack, part: Part, { rows, loose }: Meas
     ? (loose.get(part.id) ?? [])
     : [...pack.rows.values()].flatMap(({ id, slot }) => (slot.id === part.slot ? (rows.get(id) ?? []) : []));
 
+/** Measured through, and told: a figure that cannot be held against its limit yet has been read and not inspected. */
+const isInspected = ({ measured, points, accepted, governing, derived, hangsOn }: RowResult): boolean =>
+  measured === points.length &&
+  (accepted !== null || (hangsOn.length === 0 && [governing, ...derived].every(({ limit }) => limit === null)));
+
 function lotOf(
   pack: CompiledPack,
   partClass: PartClass,
@@ -68,9 +73,7 @@ function lotOf(
         .map((result): OutOfLimits => ({ part, row, result })),
     ),
   );
-  const measured = asked
-    .filter(({ rows }) => rows.length > 0 && rows.every((row) => row.measured === row.points.length))
-    .map(({ part }) => part);
+  const measured = asked.filter(({ rows }) => rows.length > 0 && rows.every(isInspected)).map(({ part }) => part);
   const wanted = sample === "all" ? parts.length : Math.min(sample, parts.length);
   const [{ known, id }] = parts as [Part, ...Part[]];
   return {
