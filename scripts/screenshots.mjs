@@ -1,6 +1,6 @@
 // Takes the pictures of docs/screenshots from a freshly started demo:
 //   npm run demo -- --reset      in one terminal
-//   npm run screenshots          in another
+//   npm run screenshots          in another; with an address and names only those
 import { mkdirSync } from "node:fs";
 import path from "node:path";
 import { chromium } from "@playwright/test";
@@ -114,8 +114,12 @@ async function openParts(page) {
 }
 
 async function openShelf(page) {
+  await page.getByRole("heading", { name: "On the bench" }).waitFor();
   await page.goto("/shelf");
-  await page.getByRole("button", { name: /^CR-4/ }).click();
+  await page
+    .getByRole("list", { name: "Parts on the shelf" })
+    .getByRole("button", { name: /1 doubt/ })
+    .click();
   await page.getByText("What spoke against it where it was").waitFor();
 }
 
@@ -158,7 +162,9 @@ async function main() {
     executablePath: "/usr/bin/chromium",
     args: ["--no-sandbox", "--disable-gpu", "--disable-quic"],
   });
+  const only = process.argv.slice(3);
   for (const { name, theme = "dark", size = desk, signedIn = true, go } of views) {
+    if (only.length > 0 && !only.includes(name)) continue;
     const context = await browser.newContext({ viewport: size, baseURL: address });
     await context.addInitScript((chosen) => localStorage.setItem("theme", chosen), theme);
     const page = await context.newPage();
