@@ -1,23 +1,12 @@
 import { namedBy } from "@/core/entry/effective";
 import { readEntry } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
-import { foldShelf, wordsIn, wordsOf, type ShelfPart } from "@/core/parts/shelf";
+import { foldShelf, wordsIn, wordsOf, type ShelfListing, type ShelfPart } from "@/core/parts/shelf";
 import { change, marksFor, select, toDateTime, withTransaction, type Connection, type Database } from "./connection";
 import { beginStream, knownEntries, listStreams, readEntries } from "./streams";
 
-/** A part of the shelf as it is listed: folded facts, never a verdict. */
-export interface ShelfLine {
-  readonly part: string;
-  readonly class: string;
-  readonly pack: string;
-  readonly tag: string;
-  readonly number: string | null;
-  readonly origin: string;
-  readonly lies: string;
-  readonly readings: number;
-  readonly findings: number;
-  readonly against: number;
-  readonly laidAt: string;
+/** A line of the shelf with what the store knows it by. */
+export interface ShelfLine extends ShelfListing {
   readonly laidBy: string;
   readonly gone: string | null;
   readonly goneTo: string | null;

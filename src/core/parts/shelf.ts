@@ -4,6 +4,21 @@ import type { EntryOf, Envelope } from "../entry/schema";
 
 export type Laid = EntryOf<"shelf-laid">;
 
+/** A part of the shelf as it is listed: folded facts, never a verdict. */
+export interface ShelfListing {
+  readonly part: string;
+  readonly class: string;
+  readonly pack: string;
+  readonly tag: string;
+  readonly number: string | null;
+  readonly origin: string;
+  readonly lies: string;
+  readonly readings: number;
+  readonly findings: number;
+  readonly against: number;
+  readonly laidAt: string;
+}
+
 /** A part that the shop keeps, or kept. */
 export interface ShelfPart {
   readonly laid: Laid;

@@ -1,16 +1,17 @@
 "use client";
+import type { ShelfListing } from "@/core/parts/shelf";
 import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { useJob } from "../job/JobContext";
 import { SmallInput } from "../kit/SmallInput";
-import { actOnShelf, findOnShelf, type ShelfLine } from "../shop/shelf/shelf-api";
+import { actOnShelf, findOnShelf } from "../shop/shelf/shelf-api";
 import { sayTrouble } from "../shop/shelf/ShelfRoom";
 
 /** A part of the shelf comes into this job, with all that is known of it. */
 export function FromShelf({ onDone }: { onDone: () => void }) {
   const { id, pack } = useJob();
   const [text, setText] = useState("");
-  const [found, setFound] = useState<readonly ShelfLine[] | null>(null);
+  const [found, setFound] = useState<readonly ShelfListing[] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const look = async (event: FormEvent) => {
     event.preventDefault();
@@ -18,7 +19,7 @@ export function FromShelf({ onDone }: { onDone: () => void }) {
     setTrouble(answer.ok ? null : sayTrouble(answer));
     if (answer.ok) setFound(answer.value.parts);
   };
-  const take = async (line: ShelfLine) => {
+  const take = async (line: ShelfListing) => {
     const answer = await actOnShelf({ do: "take", job: id, part: line.part, slot: null });
     if (answer.ok) return onDone();
     setTrouble(sayTrouble(answer));

@@ -1,4 +1,5 @@
 "use client";
+import type { ShelfListing } from "@/core/parts/shelf";
 import { Box, Button, Flex, Heading, Input, chakra } from "@chakra-ui/react";
 import { useEffect, useState, type FormEvent } from "react";
 import { plainWording } from "@/words/plain-wording";
@@ -7,11 +8,11 @@ import { many } from "@/words/sentences/sentence";
 import { ShopHeader } from "../../frame/ShopHeader";
 import type { Me } from "../../frame/me";
 import { SmallInput } from "../../kit/SmallInput";
-import { actOnShelf, findOnShelf, noAnswer, shelfDetail, type Answer, type ShelfDetail, type ShelfLine } from "./shelf-api"; // prettier-ignore
+import { actOnShelf, findOnShelf, noAnswer, shelfDetail, type Answer, type ShelfDetail } from "./shelf-api"; // prettier-ignore
 
 interface Props {
   readonly me: Me;
-  readonly parts: readonly ShelfLine[];
+  readonly parts: readonly ShelfListing[];
   readonly count: number;
 }
 

@@ -1,23 +1,9 @@
+import type { ShelfListing } from "@/core/parts/shelf";
 import type { Problem } from "@/core/problem/problem";
-
-/** A part of the shelf as it is listed. */
-export interface ShelfLine {
-  readonly part: string;
-  readonly class: string;
-  readonly pack: string;
-  readonly tag: string;
-  readonly number: string | null;
-  readonly origin: string;
-  readonly lies: string;
-  readonly readings: number;
-  readonly findings: number;
-  readonly against: number;
-  readonly laidAt: string;
-}
 
 /** One part of it with what it is good for. */
 export interface ShelfDetail {
-  readonly line: ShelfLine & { readonly gone: string | null; readonly goneTo: string | null };
+  readonly line: ShelfListing & { readonly gone: string | null; readonly goneTo: string | null };
   readonly laid: {
     readonly from: { readonly name: string; readonly job: string };
     readonly against: readonly { readonly code: string; readonly said: string }[];
@@ -49,7 +35,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<Answer<T>> {
 export const noAnswer = "The server cannot be reached just now: nothing was done. Try again.";
 
 export const findOnShelf = (text: string, of: string | null) =>
-  ask<{ parts: readonly ShelfLine[]; count: number }>(
+  ask<{ parts: readonly ShelfListing[]; count: number }>(
     `/api/shelf?text=${encodeURIComponent(text)}${of === null ? "" : `&class=${encodeURIComponent(of)}`}`,
   );
 
