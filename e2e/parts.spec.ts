@@ -163,6 +163,10 @@ test("the shelf refuses what is scrapped, what lies there already, what is not h
     const json = (await answer.json()) as { problems?: { code: string }[] };
     return [answer.status(), json.problems?.[0]?.code];
   };
+  // What carries words of others is put together by the server: nobody hands in another's readings under another's name.
+  const forged = { ...bench.entries[0]!, id: bench.newId(), type: "part-adopted", v: 1, payload: { part: bench.partIn.get("rod-1")!, from: "nowhere", entries: [], against: [] } }; // prettier-ignore
+  const { answers } = (await (await lead.post("/api/entries", { data: { entries: [forged] } })).json()) as { answers: { outcome: string }[] }; // prettier-ignore
+  expect(answers.map(({ outcome }) => outcome)).toEqual(["refused"]);
   const lay = (slot: string) => act({ do: "lay", job, part: bench.partIn.get(slot)!, lies: "rack 1" });
   expect(await lay("rod-2")).toEqual([409, "shelf-takes-no-scrap"]);
   expect(await lay("liner-6")).toEqual([409, "part-carries-too-much"]);

@@ -86,8 +86,9 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     const crack = crackOf(job, order);
     const condition = conditionOf(job, order, findings, ledger, strip, crack);
     const measured = measureOf(job, order);
-    const withItsLots = withLots(condition, lotsOf(pack, job.parts, measured));
-    const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots);
+    const lots = lotsOf(pack, job.parts, measured);
+    const withItsLots = withLots(condition, lots);
+    const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);
     const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots);
     const intake = intakeJudgement.assess(pack, job, order, plan.choices, identity);
     const record = recordJudgement.assess(pack, job, order, asOf.slice(0, 10));

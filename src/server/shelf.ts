@@ -8,16 +8,23 @@ import type { EntryOf, Envelope } from "@/core/entry/schema";
 import { revisionOf } from "@/core/parts/part-situation";
 import { done, problem, refused, type Outcome, type Problem } from "@/core/problem/problem";
 import { appendWithin } from "@/store/append";
-import { withTransaction, type Connection } from "@/store/connection";
+import { withTransaction, type Connection, type Database } from "@/store/connection";
 import type { Person } from "@/store/people";
-import { countShelf, laidEntry, lockShelfPart, searchShelf, shelfStream, type ShelfLine } from "@/store/shelf";
+import {
+  countShelf,
+  laidEntry,
+  lockShelfPart,
+  readShelfPart,
+  searchShelf,
+  shelfStream,
+  type ShelfLine,
+} from "@/store/shelf";
 import { readEntries } from "@/store/streams";
 import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
 import { database } from "./environment";
-import { openJob } from "./jobs";
+import { openJob, openPack } from "./jobs";
 import { packsOnOffer } from "./open-job";
-import { openPack } from "./jobs";
 
 const Lies = z.string().trim().min(1).max(80);
 
@@ -30,7 +37,7 @@ export const ShelfAct = z.discriminatedUnion("do", [
 ]);
 export type ShelfAct = z.infer<typeof ShelfAct>;
 
-const makerFor = (stream: string, { id }: Person): Maker => ({
+const makerFor = (stream: string, { id }: Pick<Person, "id">): Maker => ({
   stream,
   author: id,
   now: oneByOne(Date.now),
@@ -154,8 +161,8 @@ async function take(
   });
 }
 
-async function laidOf(connection: Connection, line: ShelfLine): Promise<EntryOf<"shelf-laid"> | null> {
-  const envelope = await laidEntry(connection, line.laidBy);
+async function laidOf(on: Database | Connection, line: ShelfLine): Promise<EntryOf<"shelf-laid"> | null> {
+  const envelope = await laidEntry(on, line.laidBy);
   const read = envelope && readEntry(envelope);
   return read?.ok && read.value.type === "shelf-laid" ? read.value : null;
 }
@@ -188,9 +195,8 @@ export const listShelf = async (text: string, of: string | null) => ({
 
 /** What a part of the shelf is good for: by each family of engines that has such a part. */
 export async function shelfPart(part: string) {
-  const [line] = await withTransaction(database(), async (connection) => [await lockShelfPart(connection, part)]);
-  if (!line) return null;
-  const laid = await withTransaction(database(), (connection) => laidOf(connection, line));
+  const line = await readShelfPart(database(), part);
+  const laid = line && (await laidOf(database(), line));
   if (!laid) return null;
   const { payload } = laid;
   const verdicts = [];
@@ -198,7 +204,7 @@ export async function shelfPart(part: string) {
     const opened = await openPack(sha256);
     if (!opened?.pack.classes.has(payload.class)) continue;
     const stream = makeId({ now: Date.now, random: () => crypto.getRandomValues(new Uint8Array(16)) });
-    const maker: Maker = { ...makerFor(stream, { id: laid.author } as Person) };
+    const maker = makerFor(stream, { id: laid.author });
     const { inHand } = createAssess(opened.pack)(
       [
         makeEntry(maker, "part-tagged", { part, class: payload.class, tag: payload.tag, origin: "shelf" }),

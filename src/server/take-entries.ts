@@ -44,6 +44,9 @@ function read(json: unknown, person: Person): Readable | EntryAnswer {
   const { stamp: _, ...made } = envelope.value;
   const entry = readEntry(made);
   if (!entry.ok) return refusedAnswer(id, ...entry.problems);
+  // What carries words of others is put together here, from what they wrote.
+  if (declarations[entry.value.type].byServer)
+    return refusedAnswer(id, problem("not-for-this-stream", [], { type: entry.value.type }));
   if (declarations[entry.value.type].writer === "lead" && person.role !== "lead")
     return refusedAnswer(id, problem("lead-only", [], { role: person.role }));
   return { envelope: { ...made, author: person.id }, entry: entry.value };

@@ -216,13 +216,15 @@ export async function countShelf(database: Database): Promise<number> {
   return Number(row!.count);
 }
 
-/** One part as it is listed, and held so while the transaction lasts; null where the shelf never had it. */
-export async function lockShelfPart(connection: Connection, part: string): Promise<ShelfLine | null> {
-  const [row] = await select<LineRow>(connection, `SELECT ${listed} FROM shelf_part s WHERE s.part = ? FOR UPDATE`, [
-    part,
-  ]);
+/** One part as it is listed; null where the shelf never had it. */
+export async function readShelfPart(on: Database | Connection, part: string, lock = ""): Promise<ShelfLine | null> {
+  const [row] = await select<LineRow>(on, `SELECT ${listed} FROM shelf_part s WHERE s.part = ?${lock}`, [part]);
   return row ? toLine(row) : null;
 }
+
+/** The same, held so while the transaction lasts. */
+export const lockShelfPart = (connection: Connection, part: string): Promise<ShelfLine | null> =>
+  readShelfPart(connection, part, " FOR UPDATE");
 
 /** The entry by which a part came to the shelf, with all that is known of it. */
 export async function laidEntry(on: Database | Connection, id: string): Promise<Envelope | null> {

@@ -32,10 +32,17 @@ function envelopeOf(carried: Carried, stream: string): Envelope {
  */
 export function carriedAlong(understood: readonly Entry[], here: ReadonlyMap<string, Envelope>): readonly Envelope[] {
   const found = new Map<string, Envelope>();
+  // A set-up that was opened here is what it was here, whatever comes under its name.
+  const setUps = new Set(
+    understood.flatMap((entry) => (entry.type === "occasion-opened" ? [entry.payload.occasion] : [])),
+  );
   const adoptions = understood.filter((entry) => entry.type === "part-adopted").sort(byTime);
   for (const { stream, payload } of adoptions)
     for (const carried of payload.entries) {
-      const about = carried.type === "occasion-opened" || carried.payload.part === payload.part;
+      const about =
+        carried.type === "occasion-opened"
+          ? !setUps.has(String(carried.payload.occasion))
+          : carried.payload.part === payload.part;
       if (travels.has(carried.type) && about && !here.has(carried.id) && !found.has(carried.id))
         found.set(carried.id, envelopeOf(carried, stream));
     }

@@ -26,6 +26,8 @@ export interface Declaration<P extends z.ZodType, L extends string | null, S ext
   readonly moves: boolean;
   /** Nothing strikes it or takes its place. */
   readonly standsForEver: boolean;
+  /** Only the server makes it: it vouches for what others wrote elsewhere. */
+  readonly byServer: boolean;
 }
 
 /** Declares a type of entry; what is left out is the usual: of a job, in no list, moving nothing, open to correction. */
@@ -41,6 +43,7 @@ export const declare = <
   list = null as L,
   moves = false,
   standsForEver = false,
+  byServer = false,
 }: Pick<Declaration<P, L, S>, "payload" | "writer"> & Partial<Declaration<P, L, S>>): Declaration<P, L, S> => ({
   payload,
   writer,
@@ -49,4 +52,5 @@ export const declare = <
   list,
   moves,
   standsForEver,
+  byServer,
 });

@@ -181,7 +181,8 @@ function looseRows(pack: CompiledPack, job: Measured, evidence: Evidence): Reado
 }
 
 const keptBySlot = keptBeside<CompiledPack, ReadonlyMap<string, readonly Row[]>>();
-const rowsBySlot = (pack: CompiledPack) =>
+/** The rows of each slot. */
+export const rowsBySlot = (pack: CompiledPack) =>
   keptBySlot(pack, [], () => groupBy([...pack.rows.values()], ({ slot }) => slot.id));
 
 /** Joints that are worked out anew only when one of their ends did change. */
@@ -233,12 +234,13 @@ export function createMeasure(pack: CompiledPack): Measure {
   const total = pack.sheets.reduce((sum, { rows, feature }) => sum + rows.length * feature.points.length, 0);
   return (job, order) => {
     const { rows, evidence } = rowResults(job, order);
+    const loose = looseRows(pack, job, evidence);
     return {
       rows,
-      loose: looseRows(pack, job, evidence),
+      loose,
       joints: jointResults(rows, order.rule),
       endurance: enduranceResults(rows, order),
-      problems: measuringProblems(job, rows.values()),
+      problems: measuringProblems(job, [...rows.values(), ...[...loose.values()].flat()]),
       progress: { done: [...rows.values()].reduce((sum, { measured }) => sum + measured, 0), total },
     };
   };

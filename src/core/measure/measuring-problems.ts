@@ -11,7 +11,7 @@ const problemsOf = new WeakMap<RowResult, readonly Problem[]>();
 function rowProblems(row: RowResult): readonly Problem[] {
   const known = problemsOf.get(row);
   if (known) return known;
-  const { feature } = row.row.at;
+  const { feature } = row;
   const found = row.points.flatMap((point): Problem[] => {
     const name = feature.points.find((each) => each.id === point.point)!.name;
     const conflict = point.conflict

@@ -108,7 +108,7 @@ export function characteristicFor(item: Characteristic, situation: Situation): C
 }
 
 const keptFeatures = keptByName<Feature, Feature>();
-const hasConditions = ({ governing, derived }: Feature) =>
+const hasConditions = ({ governing, derived }: Pick<Feature, "governing" | "derived">) =>
   [governing, ...derived].some(({ limitsWhere }) => limitsWhere.length > 0);
 
 const keyOf = ({ variant, application, schools, series, revision }: Situation) =>
@@ -161,12 +161,13 @@ export function lifeFor(
 
 const keptPacks = keptByName<CompiledPack, CompiledPack>();
 
-const isConditional = ({ slots, strip }: Pack) =>
-  [...slots, ...(strip?.steps ?? []), ...(strip?.checks ?? [])].some(({ onlyIf }) => onlyIf !== undefined);
+const isConditional = ({ slots, strip, joints }: Pack) =>
+  [...slots, ...(strip?.steps ?? []), ...(strip?.checks ?? [])].some(({ onlyIf }) => onlyIf !== undefined) ||
+  joints.some(hasConditions);
 
 /**
- * A pack as it is for one job: without the slots, steps and checks that its engine surely does not have. What cannot be
- * told yet stays.
+ * A pack as it is for one job: without the slots, steps and checks that its engine surely does not have, and with the
+ * limits of fits that hold for it. What cannot be told yet stays.
  *
  * @returns  the very same pack where all of it is for every engine
  */
@@ -178,12 +179,22 @@ export function packFor(compiled: CompiledPack, job: JobSituation): CompiledPack
       onlyIf === undefined || holds(onlyIf, situation) !== false;
     const { pack } = compiled;
     const slots = pack.slots.filter(isThere);
+    const joints = pack.joints.map((joint) =>
+      hasConditions(joint)
+        ? {
+            ...joint,
+            governing: characteristicFor(joint.governing, situation),
+            derived: joint.derived.map((item) => characteristicFor(item, situation)),
+          }
+        : joint,
+    );
     if (
       slots.length === pack.slots.length &&
+      joints.every((joint, at) => joint === pack.joints[at]) &&
       [...(pack.strip?.steps ?? []), ...(pack.strip?.checks ?? [])].every(isThere)
     )
       return compiled;
-    return compilePack(withoutAbsent({ ...pack, slots }, isThere), compiled.sha256);
+    return compilePack(withoutAbsent({ ...pack, slots, joints }, isThere), compiled.sha256);
   });
 }
 

@@ -16,7 +16,7 @@ import type { Option } from "../plan/option";
 import { optionsOfPart } from "../plan/options-of-part";
 import { needOf, type Need } from "../plan/row-needs";
 import { keptBeside } from "../same";
-import { lotProblems, lotsOf, type Lot } from "./lots";
+import { lotProblems, type Lot } from "./lots";
 
 /** A part that is in no slot: in a bag, in a supplier's box, from the shelf. */
 export interface PartInHand {
@@ -69,6 +69,7 @@ export function assessParts(
   measured: MeasureResult,
   crack: CrackResult,
   condition: ConditionResult,
+  lots: readonly Lot[],
 ): PartsResult {
   const inJoint = new Set(
     [...measured.joints.values()].flatMap(({ row: { joint }, ends }) =>
@@ -109,7 +110,6 @@ export function assessParts(
       };
     });
   };
-  const lots = lotsOf(pack, parts, measured);
   const loose = [...parts.values()].filter(({ slot }) => slot === null).map(inHand);
   return {
     loose,

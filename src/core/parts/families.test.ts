@@ -61,6 +61,10 @@ describe("a twin-rotor rotary", () => {
     expect(slots().allowed).toBe(true);
     bench.add("part-noted", { part, item: "series", feature: null, value: "series-2", supersedes: bench.entries.filter(({ type, payload }) => type === "part-noted" && payload.part === part).map(({ id }) => id) }); // prettier-ignore
     expect(slots().allowed).toBe(false);
+    // A 2 mm slot is no slip of the hand on a part of the other series.
+    read(bench, part, "rotor-1/apex-slot", [2.02]);
+    const asked = judged(bench);
+    expect([needAt(asked, "rotor-1/apex-slot").asItIs.allowed, asked.holds.some(({ code }) => code === "far-from-size")]).toEqual([true, false]); // prettier-ignore
     const unknown = new TestBench(windrow);
     unknown.readRestAsNew();
     const { allowed, reasons } = needAt(judged(unknown), "rotor-1/apex-slot").asItIs;

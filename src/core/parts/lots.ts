@@ -3,7 +3,7 @@ import type { EvidenceVerdict } from "../condition/finding-verdict";
 import { meet } from "../condition/verdict";
 import type { Part } from "../entry/fold";
 import { groupBy } from "../group";
-import type { MeasureResult } from "../measure/assess-measure";
+import { rowsBySlot, type MeasureResult } from "../measure/assess-measure";
 import type { RowResult } from "../measure/assess-row";
 import type { CharacteristicResult } from "../measure/assess-characteristic";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -47,7 +47,7 @@ interface WorseThanWorn {
 export const rowsOfPart = (pack: CompiledPack, part: Part, { rows, loose }: MeasureResult): readonly RowResult[] =>
   part.slot === null
     ? (loose.get(part.id) ?? [])
-    : [...pack.rows.values()].flatMap(({ id, slot }) => (slot.id === part.slot ? (rows.get(id) ?? []) : []));
+    : (rowsBySlot(pack).get(part.slot) ?? []).flatMap(({ id }) => rows.get(id) ?? []);
 
 /** Measured through, and told: a figure that cannot be held against its limit yet has been read and not inspected. */
 const isInspected = ({ measured, points, accepted, governing, derived, hangsOn }: RowResult): boolean =>

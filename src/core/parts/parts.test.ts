@@ -318,3 +318,46 @@ test("new ones that are worse than the worn ones they replace are asked about, w
   const { reuse } = judged(bench).condition.byPart.get(part)!;
   expect([reuse.allowed, reuse.reasons.map(({ code }) => code)]).toEqual([null, expect.arrayContaining(["worse-than-worn", "lot-accepted"])]); // prettier-ignore
 });
+
+test("limits of a fit hold on conditions too, and series have no say in one", () => {
+  const clearance = (raw: Raw) => raw.joints.find(({ id }) => id === "skirt-clearance")!.governing;
+  const pack = changed((raw) => {
+    clearance(raw).limitsWhere = [{ onlyIf: { variants: ["v-6s"] }, limits: { reassembly: { max: 0.1, ref } } }];
+  });
+  const fits = (variant: string) => {
+    const bench = new TestBench(pack);
+    bench.readRestAsNew();
+    bench.add("intake-noted", { section: "order", item: "variant", part: null, place: null, value: variant });
+    return judged(bench).joints.get("skirt-clearance/c1")!.accepted;
+  };
+  expect([fits("v-6m-1"), fits("v-6s")]).toEqual([true, false]);
+  expect(() => changed((raw) => {
+    clearance(raw).limitsWhere = [{ onlyIf: { series: ["late"] }, limits: {} }];
+  })).toThrow("unknown-series"); // prettier-ignore
+});
+
+test("what a part brings along changes no set-up that was opened here, and nothing of another part", () => {
+  const bench = new TestBench(orrinshaw);
+  const occasion = bench.occasion({ gauge: direct("internal-diameter"), master: null });
+  const opened = bench.entries.at(-1)!;
+  const row = orrinshaw.rows.get("liner-1/bore")!;
+  bench.readAll(occasion, row.id, row.at.feature.points.map(() => 108.01)); // prettier-ignore
+  const before = judged(bench).rows.get(row.id)!.governing.expanded;
+  const part = bench.newId();
+  const { stream: _, ...envelope } = opened;
+  const forged = { ...envelope, id: bench.newId(), at: "2026-11-23T00:00:00Z", payload: { ...opened.payload, gauge: { ...direct("internal-diameter"), repeatability: 1 } } }; // prettier-ignore
+  bench.add("part-tagged", { part, class: "piston", tag: "P-X", origin: "shelf" });
+  bench.add("part-adopted", { part, from: "the shelf", entries: [forged], against: [] });
+  expect(judged(bench).rows.get(row.id)!.governing.expanded).toBe(before);
+});
+
+test("two corrections at once of a reading of a loose part are a hold, as they are anywhere", () => {
+  const bench = new TestBench(orrinshaw);
+  const part = bench.partIn.get("piston-4")!;
+  bench.add("part-removed", { part });
+  readPart(bench, part, "piston-4/skirt", 107.88);
+  const first = bench.entries.at(-1)!;
+  for (const value of [107.87, 107.86])
+    bench.add("reading-taken", { ...(first.payload as never as Parameters<typeof bench.add<"reading-taken">>[1]), value, typed: String(value), supersedes: [first.id] }); // prettier-ignore
+  expect(judged(bench).holds.map(({ code }) => code)).toContain("conflict");
+});

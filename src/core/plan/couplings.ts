@@ -103,7 +103,8 @@ const allAt = (row: RowResult, size: ReturnType<typeof sizeWhenNew>): RowResult 
 /** A row as it will be: as measured, anywhere in the drawing band, or in that band about another size. */
 function rowAs(row: RowResult, state: State): RowResult {
   if (state.is === "kept") return row;
-  const { limits, nonNegative } = row.row.at.feature.governing;
+  // A new part is taken to be of the kind that is there.
+  const { limits, nonNegative } = row.feature.governing;
   const { new: band } = limits;
   const source = `new-size:replacement:${row.row.id}`;
   if (state.is === "new") return allAt(row, sizeWhenNew(band, nonNegative, source));
@@ -129,13 +130,13 @@ function jointSays(
     ? joint
     : assessJoint(joint.row, new Map([...joint.ends].map(([end, row], at) => [end, rowAs(row, states[at]!)])), facts, rule); // prettier-ignore
     return lazily(result.accepted, () => {
-      const ends = [...joint.ends.values()].map(({ row }, at) => ({ row, state: states[at]! }));
+      const ends = [...joint.ends.values()].map(({ row, feature }, at) => ({ row, feature, state: states[at]! }));
       if (result.accepted !== true)
         return [
           ...evidenceOfJoint(result),
           // A new part of which nobody says how large it is fits nothing for sure.
-          ...ends.flatMap(({ row, state }) =>
-            result.accepted === null && state.is === "new" && row.at.feature.governing.limits.new === undefined
+          ...ends.flatMap(({ row, feature, state }) =>
+            result.accepted === null && state.is === "new" && feature.governing.limits.new === undefined
               ? [problem("new-size-unknown", [joint.row.id], { joint: joint.row.name, mate: row.name })]
               : [],
           ),

@@ -82,6 +82,7 @@ export const partsEntries = {
     writer: "inspector",
     list: "adopted",
     moves: true,
+    byServer: true,
     payload: z.strictObject({
       part: Uuid,
       /** Where it comes from, in words: the shelf and the job before. */

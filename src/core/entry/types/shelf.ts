@@ -12,6 +12,7 @@ export const shelfEntries = {
   "shelf-laid": declare({
     writer: "inspector",
     stream: "shelf",
+    byServer: true,
     payload: z.strictObject({
       part: Uuid,
       class: Id,
@@ -31,12 +32,14 @@ export const shelfEntries = {
   "shelf-moved": declare({
     writer: "inspector",
     stream: "shelf",
+    byServer: true,
     payload: z.strictObject({ part: Uuid, lies: Lies, supersedes }),
   }),
   /** It lies there no more: it went into a job, or to the scrap bin. */
   "shelf-left": declare({
     writer: "inspector",
     stream: "shelf",
+    byServer: true,
     payload: z.strictObject({
       part: Uuid,
       to: z.enum(["job", "scrap", "away"]),

@@ -37,6 +37,11 @@ export function lintConditions(lint: LintContext): void {
   each(pack.slots, ["slots"], ({ onlyIf }, path) => check(onlyIf, null, path));
   each(pack.strip?.steps ?? [], ["strip", "steps"], ({ onlyIf }, path) => check(onlyIf, null, path));
   each(pack.strip?.checks ?? [], ["strip", "checks"], ({ onlyIf }, path) => check(onlyIf, null, path));
+  each(pack.joints, ["joints"], ({ governing, derived }, path) =>
+    each([governing, ...derived], path, (item, here) =>
+      each(item.limitsWhere, [...here, "limitsWhere"], ({ onlyIf }, where) => check(onlyIf, null, where)),
+    ),
+  );
   each(pack.consequences, ["consequences"], (each, path) => check(each.onlyIf, classes.get(each.class) ?? null, path));
   each(pack.classes, ["classes"], (partClass, path) => {
     const { features, livesWhere, series, revisions, incoming } = partClass;

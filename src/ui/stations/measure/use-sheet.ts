@@ -174,7 +174,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftS
     const why = whyNoReading(row, occasion);
     if (why || !occasion) return complain(draft.text, why!);
     const around = aroundOf(sheet, assessment.rows, row.row.id, point.point);
-    const read = readTyped(draft.text, sheet, point.point, unit, around);
+    const read = readTyped(draft.text, row, point.point, unit, around);
     if (!read.ok) return complain(draft.text, read.problems[0]!);
     const { question } = read.value;
     if (question && draft.found?.code !== question.code) return complain(draft.text, question);
