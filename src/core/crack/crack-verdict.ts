@@ -9,9 +9,9 @@ export const crackWords = ["harmless", "watch", "repairable", "scrap"] as const 
 /** A part that its pack draws no zones of: a plain outline, on which a crack can be drawn and a person judges it. */
 const plainOutline: ZoneMap = {
   width: 200,
-  height: 100,
+  height: 60,
   view: "plain outline, not to scale",
-  zones: [{ id: "all-of-it", name: "all of it", polygon: [[0, 0], [200, 0], [200, 100], [0, 100]], rules: [] }], // prettier-ignore
+  zones: [{ id: "all-of-it", name: "all of it", polygon: [[0, 0], [200, 0], [200, 60], [0, 60]], rules: [] }], // prettier-ignore
 };
 
 /** Where cracks of a kind of part are drawn. */

@@ -44,7 +44,7 @@ function SideBySide({ of }: { of: PartInHand }) {
       <chakra.p fontSize="14px" fontWeight={600}>
         For {meantFor.name}
       </chakra.p>
-      <Flex gap="18px" mt="4px" wrap="wrap" fontSize="14px">
+      <Flex columnGap="18px" rowGap="2px" mt="4px" wrap="wrap" fontSize="14px">
         <span>
           {part.tag}: <chakra.strong color={colorOf(mine?.allowed)}>{verdictOf(mine?.allowed)}</chakra.strong>
         </span>

@@ -118,7 +118,15 @@ const Retired = ({
       </Heading>
       <Box as="ul" listStyleType="none" aria-label="Gauges out of use">
         {retired.map((one) => (
-          <chakra.li key={`${one.kind} ${one.id}`} fontSize="14px" py="4px" maxWidth="760px" display="flex" gap="10px">
+          <chakra.li
+            key={`${one.kind} ${one.id}`}
+            fontSize="14px"
+            py="4px"
+            maxWidth="760px"
+            display="flex"
+            gap="10px"
+            alignItems="center"
+          >
             <chakra.span fontWeight={600}>{one.name}</chakra.span>
             <chakra.span color="quiet">
               {one.kind === "gauge" ? "gauge" : "setting master"}, since {one.since.slice(0, 10)}

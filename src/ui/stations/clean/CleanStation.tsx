@@ -266,7 +266,8 @@ function Basket({ parts, onLeave }: { parts: readonly CleanPart[]; onLeave: () =
         return (
           <Flex key={kind} gap="6px" mt="8px" wrap="wrap" align="center">
             <Chip isOn={isAll} tone={against ? "near" : "sound"} onClick={() => put(ids, !isAll)}>
-              {capital(pack.classes.get(kind)?.name ?? kind)}, all {of.length}
+              {capital(pack.classes.get(kind)?.name ?? kind)}
+              {of.length > 1 ? `, all ${of.length}` : ""}
             </Chip>
             {of.length > 1 &&
               of.map(({ part }) => (
