@@ -9,14 +9,6 @@ const config: NextConfig = {
   // Types are checked by `npm test`, once; whoever only builds need not wait for it again.
   typescript: { ignoreBuildErrors: true },
   headers: async () => [
-    {
-      source: "/:path*",
-      headers: [
-        { key: "X-Content-Type-Options", value: "nosniff" },
-        { key: "X-Frame-Options", value: "DENY" },
-        { key: "Referrer-Policy", value: "same-origin" },
-      ],
-    },
     // An owner's link is a secret in an address: it is kept nowhere and told to nobody.
     ...["/owner/:path*", "/api/owner/:path*"].map((source) => ({
       source,

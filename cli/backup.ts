@@ -6,7 +6,7 @@ import { createGunzip, createGzip } from "node:zlib";
 import { openDatabase, select } from "@/store/connection";
 import { readSchemaVersion, schemaVersion } from "@/store/schema-version";
 import { CommandError } from "./command-error";
-import { databaseUrl, takeOf } from "./with-database";
+import { databaseUrl, patientMs, takeOf } from "./with-database";
 
 /** Words by which MariaDB's own tools find a database; the password travels in the environment, never on the command line. */
 function connectionOf(url: string) {
@@ -82,7 +82,7 @@ export async function restore(words: readonly string[]): Promise<void> {
   const url = await databaseUrl("restore", of);
   if (!(await stat(file).catch(() => null))) throw new CommandError(`${file}: there is no such file`);
   const { args, env, database } = connectionOf(url);
-  const pool = openDatabase(url, 1);
+  const pool = openDatabase(url, 1, patientMs);
   try {
     const tables = await select<{ name: string }>(
       pool,

@@ -1,7 +1,7 @@
 import { randomFillSync } from "node:crypto";
 import { readFile } from "node:fs/promises";
 import { makeId } from "@/core/entry/make-entry";
-import { openDatabase, type Database } from "@/store/connection";
+import { openDatabase, StoreError, type Database } from "@/store/connection";
 import { CommandError } from "./command-error";
 
 export const migrationsFolder = "src/store/migrations";
@@ -32,6 +32,11 @@ export async function databaseUrl(command: string, of: string | null): Promise<s
   return url.trim();
 }
 
+const unreachable = new Set(["ENOTFOUND", "ER_ACCESS_DENIED_ERROR", "ER_DBACCESS_DENIED_ERROR"]);
+
+/** A command at the shell may take its time: nobody waits at a bench for it. */
+export const patientMs = 10 * 60_000;
+
 /** Does a command's work on its database; what is wrong with the way there is said without a stack. */
 export async function withDatabase(
   command: string,
@@ -39,13 +44,12 @@ export async function withDatabase(
   work: (database: Database, rest: readonly string[]) => Promise<void>,
 ): Promise<void> {
   const { of, rest } = takeOf(words);
-  const database = openDatabase(await databaseUrl(command, of), 2);
+  const database = openDatabase(await databaseUrl(command, of), 2, patientMs);
   try {
     await work(database, rest);
   } catch (error) {
-    const code = ((error as Error).cause as { code?: string } | undefined)?.code;
-    if (code === "ECONNREFUSED" || code === "ENOTFOUND" || code === "ER_ACCESS_DENIED_ERROR")
-      throw new CommandError(`ember ${command}: the database cannot be reached (${code})`);
+    if (error instanceof StoreError && (error.trouble === "away" || unreachable.has(error.code)))
+      throw new CommandError(`ember ${command}: the database cannot be reached (${error.code})`);
     throw error;
   } finally {
     await database.end();

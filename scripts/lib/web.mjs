@@ -1,5 +1,6 @@
+import path from "node:path";
 import { setTimeout as delay } from "node:timers/promises";
-import { bin } from "./paths.mjs";
+import { root } from "./paths.mjs";
 import { LaunchError } from "./say.mjs";
 
 /** Starts one web process over a finished build and waits until it answers. */
@@ -8,10 +9,12 @@ export async function startWeb(
   { host = "127.0.0.1", port, distDir, databaseUrl, sessionSecret, log = /** @type {string | number} */ ("ignore") },
 ) {
   const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
-  const child = processes.start("the web process", bin("next"), ["start", "-H", host, "-p", String(port)], {
+  const child = processes.start("the web process", process.execPath, [path.join(root, "scripts/serve.mjs")], {
     stdio: ["ignore", log, "inherit"],
     env: {
       EMBER_DIST: distDir,
+      EMBER_HOST_NAME: host,
+      EMBER_PORT_NUMBER: String(port),
       EMBER_DATABASE_URL: databaseUrl,
       EMBER_SESSION_SECRET: sessionSecret,
       NEXT_TELEMETRY_DISABLED: "1",

@@ -1,6 +1,8 @@
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import type { Metadata } from "next";
+import { headers } from "next/headers";
 import type { ReactNode } from "react";
+import { frontHeaders } from "@/server/front";
 import { Provider } from "@/ui/frame/Provider";
 
 export const metadata: Metadata = {
@@ -8,11 +10,12 @@ export const metadata: Metadata = {
   description: "Engine rebuilding at the bench.",
 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get(frontHeaders.nonce) ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <Provider>{children}</Provider>
+        <Provider nonce={nonce}>{children}</Provider>
       </body>
     </html>
   );

@@ -1,3 +1,4 @@
+import { setTimeout as delay } from "node:timers/promises";
 import { openDatabase, type Database } from "@/store/connection";
 import { readSchemaVersion, schemaVersion } from "@/store/schema-version";
 
@@ -24,9 +25,14 @@ export async function schemaIsKnown(): Promise<boolean> {
   return kept.emberSchemaKnown;
 }
 
-/** Whether the database answers at this moment. */
+const healthMs = 1500;
+
+/** Whether the database answers at this moment; one that lets its caller wait does not. */
 export const databaseAnswers = async (): Promise<boolean> =>
-  readSchemaVersion(database()).then(
-    (version) => version === schemaVersion,
-    () => false,
-  );
+  Promise.race([
+    readSchemaVersion(database()).then(
+      (version) => version === schemaVersion,
+      () => false,
+    ),
+    delay(healthMs, false, { ref: false }),
+  ]);

@@ -109,12 +109,6 @@ export const archiveOf = async ({ id, header, entries, pack, packJson, people }:
     pack: { id: pack.pack.id, revision: pack.pack.revision, sha256: pack.sha256, json: packJson },
   });
 
-/** All jobs of the shop, those that cannot be judged among them. */
-export async function listJobs(): Promise<readonly (OpenJob | BrokenJob)[]> {
-  const ids = await listStreams(database(), "job");
-  return (await Promise.all(ids.map(openAnyJob))).flatMap((job) => job ?? []);
-}
-
 /** The shop's measuring equipment. */
 export async function openShop(): Promise<Shop> {
   const ids = await listStreams(database(), "shop");

@@ -2,8 +2,10 @@ import type { z } from "zod";
 import { deepestJson, isTooDeep } from "@/core/json-depth";
 import { problem, type Problem } from "@/core/problem/problem";
 import { roles, type Role } from "@/core/entry/schema";
-import type { Person } from "@/store/people";
+import { StoreError } from "@/store/connection";
+import type { SignedIn } from "@/store/sessions";
 import { schemaIsKnown } from "./environment";
+import { requestIdOf } from "./front";
 import { log } from "./log";
 import { currentPerson } from "./session";
 
@@ -37,7 +39,7 @@ interface Options<P extends z.ZodType, B extends z.ZodType> {
 
 interface Context<R extends Anyone, P extends z.ZodType, B extends z.ZodType> {
   readonly request: Request;
-  readonly person: R extends "nobody" ? Person | null : Person;
+  readonly person: R extends "nobody" ? SignedIn | null : SignedIn;
   readonly params: z.infer<P>;
   readonly body: z.infer<B>;
   /** Empty where the route does not ask for bytes. */
@@ -74,6 +76,16 @@ async function readBody(request: Request, mostBytes: number): Promise<{ body: Bu
     chunks.push(part.value);
   }
   return { body: Buffer.concat(chunks) };
+}
+
+/** What is said of something that went wrong: whether the sender may try again, and by which id the log knows it. */
+function failed(request: Request, error: unknown): Response {
+  const id = requestIdOf(request);
+  const trouble = error instanceof StoreError ? error.trouble : "other";
+  log.error({ err: error, method: request.method, request: id ?? undefined }, "request failed");
+  if (trouble === "away") return refuse(503, problem("database-unreachable"));
+  if (trouble === "full") return refuse(507, problem("disk-full"));
+  return refuse(500, problem("server-error", [], { request: id }));
 }
 
 /**
@@ -137,8 +149,7 @@ export function route<
         bytes,
       });
     } catch (error) {
-      log.error({ err: error, method: request.method }, "request failed");
-      return refuse(500, problem("server-error"));
+      return failed(request, error);
     }
   };
   return async (
@@ -153,6 +164,7 @@ export function route<
       method: request.method,
       path: pathname,
       status: response.status,
+      request: requestIdOf(request) ?? undefined,
       ms: Math.round(performance.now() - began),
       codes: codesOf.get(response),
     };

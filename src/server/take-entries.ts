@@ -71,8 +71,8 @@ async function withNamed(batch: readonly Entry[]): Promise<ReadonlyMap<string, E
   return byId;
 }
 
-/** Why each entry of a batch may not touch what it names, by id; those that may are not in it. */
-async function touchProblems(batch: readonly Entry[], person: Person): Promise<ReadonlyMap<string, Problem>> {
+/** Why each entry of a batch may not touch what it names; those that may are not in it. */
+async function touchProblems(batch: readonly Entry[], person: Person): Promise<ReadonlyMap<Entry, Problem>> {
   const touching = batch.filter((entry) => namedBy(entry).length > 0);
   if (touching.length === 0) return new Map();
   const byId = await withNamed(batch);
@@ -84,7 +84,7 @@ async function touchProblems(batch: readonly Entry[], person: Person): Promise<R
         const target = byId.get(id);
         return (target && touchProblem(entry, target, person.role, leads)) ?? [];
       });
-      return found ? [[entry.id, found] as const] : [];
+      return found ? [[entry, found] as const] : [];
     }),
   );
 }
@@ -107,44 +107,73 @@ async function takeFor(
   entries: readonly Readable[],
   person: Person,
   now: Date,
-): Promise<readonly EntryAnswer[]> {
+): Promise<ReadonlyMap<Readable, EntryAnswer>> {
   // A job begins with the entry that opens it.
   let kind = await streamKind(database(), stream);
   if (kind === null && entries[0]!.entry.type === "job-opened") {
     await beginStream(database(), stream, "job", now);
     kind = "job";
   }
-  const isOfKind = ({ entry }: Readable) => {
+  const isStranger = ({ entry }: Readable) => {
     const { stream: wanted } = declarations[entry.type];
-    return wanted === "any" || wanted === kind;
+    return kind !== null && wanted !== "any" && wanted !== kind;
   };
-  const strangers = kind === null ? [] : entries.filter((each) => !isOfKind(each));
-  const wanted = entries.filter((each) => !strangers.includes(each)).map(({ envelope }) => envelope);
-  const kept = await appendEntries(database(), stream, wanted, now, person.role);
-  return [
-    ...strangers.map(({ entry: { id, type } }) => refusedAnswer(id, problem("not-for-this-stream", [], { type }))),
-    ...wanted.map((entry, at) => answerOf(entry, kept?.[at])),
-  ];
+  const wanted = entries.filter((each) => !isStranger(each));
+  const kept = await appendEntries(
+    database(),
+    stream,
+    wanted.map(({ envelope }) => envelope),
+    now,
+    person.role,
+  );
+  return new Map([
+    ...entries
+      .filter(isStranger)
+      .map((each): [Readable, EntryAnswer] => [
+        each,
+        refusedAnswer(each.entry.id, problem("not-for-this-stream", [], { type: each.entry.type })),
+      ]),
+    ...wanted.map((each, at): [Readable, EntryAnswer] => [each, answerOf(each.envelope, kept?.[at])]),
+  ]);
+}
+
+/** Takes entries of which no two have the same id. */
+async function takeOnce(
+  batch: readonly Readable[],
+  person: Person,
+  now: Date,
+): Promise<ReadonlyMap<Readable, EntryAnswer>> {
+  const overreaching = await touchProblems(
+    batch.map(({ entry }) => entry),
+    person,
+  );
+  const answers = new Map<Readable, EntryAnswer>();
+  const may: Readable[] = [];
+  for (const each of batch) {
+    const found = overreaching.get(each.entry);
+    if (found) answers.set(each, refusedAnswer(each.entry.id, found));
+    else may.push(each);
+  }
+  for (const [stream, entries] of groupBy(may, ({ entry }) => entry.stream))
+    for (const [each, said] of await takeFor(stream, entries, person, now)) answers.set(each, said);
+  return answers;
 }
 
 /**
- * Takes a batch of entries for any streams, in order; one answer for each. A stream's entries are kept together.
+ * Takes a batch of entries for any streams, in order; one answer for each, by its position. A stream's entries are kept
+ * together; what stands under an id that the batch has used already waits until that one is answered.
  * Refuses only for size, shape, right and unknown stream: what goes against the trade's rules is kept and becomes a hold.
  */
 export async function takeEntries(batch: readonly unknown[], person: Person, now: Date): Promise<EntryAnswer[]> {
   const all = batch.map((json) => read(json, person));
   const readable = all.filter((each): each is Readable => "entry" in each);
-  const overreaching = await touchProblems(
-    readable.map(({ entry }) => entry),
-    person,
-  );
-  const answers = new Map<string, EntryAnswer>();
-  for (const [id, found] of overreaching) answers.set(id, refusedAnswer(id, found));
-  const streams = groupBy(
-    readable.filter(({ entry }) => !overreaching.has(entry.id)),
-    ({ entry }) => entry.stream,
-  );
-  for (const [stream, entries] of streams)
-    for (const each of await takeFor(stream, entries, person, now)) answers.set(each.id!, each);
-  return all.map((each) => ("entry" in each ? answers.get(each.entry.id)! : each));
+  const answers = new Map<Readable | EntryAnswer, EntryAnswer>();
+  let open = readable;
+  while (open.length > 0) {
+    const first = new Map(open.toReversed().map((each) => [each.entry.id, each]));
+    const round = open.filter((each) => first.get(each.entry.id) === each);
+    for (const [each, said] of await takeOnce(round, person, now)) answers.set(each, said);
+    open = open.filter((each) => !answers.has(each));
+  }
+  return all.map((each) => ("entry" in each ? answers.get(each)! : each));
 }

@@ -10,7 +10,7 @@ export interface Person {
   readonly sessionVersion: number;
 }
 
-interface Row {
+export interface PersonRow {
   id: string;
   account: string;
   name: string;
@@ -20,7 +20,7 @@ interface Row {
 }
 
 const columns = "id, account, name, role, password_hash, session_version";
-const toPerson = (row: Row): Person => ({
+export const toPerson = (row: PersonRow): Person => ({
   id: row.id,
   account: row.account,
   name: row.name,
@@ -30,12 +30,12 @@ const toPerson = (row: Row): Person => ({
 });
 
 export async function personByAccount(database: Database, account: string): Promise<Person | null> {
-  const [row] = await select<Row>(database, `SELECT ${columns} FROM person WHERE account = ?`, [account]);
+  const [row] = await select<PersonRow>(database, `SELECT ${columns} FROM person WHERE account = ?`, [account]);
   return row ? toPerson(row) : null;
 }
 
 export async function personById(database: Database, id: string): Promise<Person | null> {
-  const [row] = await select<Row>(database, `SELECT ${columns} FROM person WHERE id = ?`, [id]);
+  const [row] = await select<PersonRow>(database, `SELECT ${columns} FROM person WHERE id = ?`, [id]);
   return row ? toPerson(row) : null;
 }
 

@@ -12,7 +12,8 @@ import { keepPack, listPacks, readPackJson } from "./packs";
 import { hashPassword, isPassword } from "./passwords";
 import { addPerson, namesOf, personByAccount, personById, revokeSessions, setPassword } from "./people";
 import { readSchemaVersion, schemaVersion } from "./schema-version";
-import { countAttempts, forgetAttempts, noteAttempt } from "./sign-in-attempts";
+import { beginSession, endSession, personOfSession, sessionHours } from "./sessions";
+import { dropAttempt, forgetAttempts, noteAttempt, tallyAttempts } from "./sign-in-attempts";
 
 const folder = "src/store/migrations";
 const now = new Date("2026-11-24T08:00:00.123Z");
@@ -190,16 +191,67 @@ test("a person is found by account and id; revoking ends all sessions; the passw
   expect(passwordHash).toMatch(/^\$argon2id\$/);
 });
 
-test("attempts count by account and by address within their window, until the account signs in", async () => {
+test("attempts count by account and by address, and those of a device of one's own by themselves, until the account signs in", async () => {
   const { stream, entries } = await fresh();
-  const [account, address] = [`a-${stream.slice(-12)}`, stream.slice(0, 30)];
-  for (const { id } of entries.slice(0, 3)) await noteAttempt(database, { id, account, address }, now);
-  await noteAttempt(database, { id: entries[3]!.id, account: "other", address }, now);
+  const [account, address, device] = [`a-${stream.slice(-12)}`, stream.slice(0, 30), newId()];
+  const attempt = (at: number, over: Partial<Parameters<typeof noteAttempt>[1]> = {}) => ({
+    id: entries[at]!.id,
+    account,
+    address,
+    device: null,
+    ...over,
+  });
+  for (const at of [0, 1, 2]) await noteAttempt(database, attempt(at), now);
+  await noteAttempt(database, attempt(3, { account: "other" }), now);
+  await noteAttempt(database, attempt(4, { device }), now);
   const since = new Date(now.getTime() - 1000);
-  expect(await countAttempts(database, account, address, since)).toEqual({ account: 3, address: 4 });
-  expect(await countAttempts(database, account, address, now)).toEqual({ account: 0, address: 0 });
-  await forgetAttempts(database, account, since);
-  expect(await countAttempts(database, account, address, since)).toEqual({ account: 0, address: 1 });
+  const counts = async (of: ReturnType<typeof attempt>, from = since) => {
+    const tally = await tallyAttempts(database, of, from);
+    return [tally.account.count, tally.address.count];
+  };
+  expect(await counts(attempt(2))).toEqual([2, 3]);
+  expect(await counts(attempt(5, { device }))).toEqual([1, 0]);
+  expect(await counts(attempt(5), now)).toEqual([0, 0]);
+  expect((await tallyAttempts(database, attempt(5), since)).account.last).toEqual(now);
+  await dropAttempt(database, entries[0]!.id);
+  expect(await counts(attempt(5))).toEqual([2, 3]);
+  await forgetAttempts(database, { account, device: null }, since);
+  expect([await counts(attempt(5)), await counts(attempt(5, { device }))]).toEqual([
+    [0, 1],
+    [1, 0],
+  ]);
+});
+
+test("a session is of its person until it is ended, too old, or all of the person's are", async () => {
+  const [id, session, other] = [newId(), newId(), newId()];
+  await addPerson(database, { id, account: id.slice(0, 30), name: "Maker", role: "viewer", passwordHash: "x" }, now);
+  const person = (await personById(database, id))!;
+  for (const each of [session, other]) await beginSession(database, each, person, now);
+  const whose = async (each: string, hours = 1) =>
+    (await personOfSession(database, each, new Date(now.getTime() + hours * 3_600_000)))?.id ?? null;
+  expect([await whose(session), await whose(session, sessionHours + 1), await whose(newId())]).toEqual([
+    id,
+    null,
+    null,
+  ]);
+  await endSession(database, session);
+  expect([await whose(session), await whose(other)]).toEqual([null, id]);
+  await revokeSessions(database, id);
+  expect(await whose(other)).toBeNull();
+});
+
+test("one id sent to four streams at the same moment is kept in one of them, and no sender is left without an answer", async () => {
+  const rounds = await Promise.all(
+    Array.from({ length: 12 }, async () => {
+      const streams = await Promise.all([0, 1, 2, 3].map(fresh));
+      const { entries } = streams[0]!;
+      const kept = await Promise.all(
+        streams.map(({ stream }) => appendEntries(database, stream, [{ ...entries[1]!, stream }], now)),
+      );
+      return kept.map((each) => each![0]!.outcome).sort();
+    }),
+  );
+  for (const outcomes of rounds) expect(outcomes).toEqual(["id-taken", "id-taken", "id-taken", "kept"]);
 });
 
 describe("an owner's link", () => {

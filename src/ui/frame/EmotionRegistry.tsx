@@ -10,8 +10,8 @@ interface Inserted {
 }
 
 /** A cache that remembers which styles were used since it was last asked, so that the server can send just those. */
-function createTrackedCache() {
-  const cache = createCache({ key: "css" });
+function createTrackedCache(nonce: string | undefined) {
+  const cache = createCache({ key: "css", ...(nonce === undefined ? {} : { nonce }) });
   cache.compat = true;
   const insert = cache.insert;
   let inserted: Inserted[] = [];
@@ -30,8 +30,8 @@ function createTrackedCache() {
 }
 
 /** Sends styles along with the streamed page, so that the browser finds on arrival what it would make itself. */
-export function EmotionRegistry({ children }: { children: ReactNode }) {
-  const [{ cache, takeInserted }] = useState(createTrackedCache);
+export function EmotionRegistry({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
+  const [{ cache, takeInserted }] = useState(() => createTrackedCache(nonce));
 
   useServerInsertedHTML(() => {
     const styles = takeInserted().flatMap(({ name, isGlobal }) => {
@@ -45,10 +45,16 @@ export function EmotionRegistry({ children }: { children: ReactNode }) {
         {styles
           .filter((style) => style.isGlobal)
           .map(({ name, css }) => (
-            <style key={name} data-emotion={`${cache.key}-global ${name}`} dangerouslySetInnerHTML={{ __html: css }} />
+            <style
+              key={name}
+              nonce={nonce}
+              data-emotion={`${cache.key}-global ${name}`}
+              dangerouslySetInnerHTML={{ __html: css }}
+            />
           ))}
         {scoped.length > 0 && (
           <style
+            nonce={nonce}
             data-emotion={`${cache.key} ${scoped.map((style) => style.name).join(" ")}`}
             dangerouslySetInnerHTML={{ __html: scoped.map((style) => style.css).join("") }}
           />

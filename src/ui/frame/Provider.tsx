@@ -6,11 +6,17 @@ import { EmotionRegistry } from "./EmotionRegistry";
 import { system } from "./theme";
 
 /** What every page stands in: styles, component library, theme. */
-export function Provider({ children }: { children: ReactNode }) {
+export function Provider({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
   return (
-    <EmotionRegistry>
+    <EmotionRegistry nonce={nonce}>
       <ChakraProvider value={system}>
-        <ThemeProvider attribute="class" defaultTheme="system" enableSystem disableTransitionOnChange>
+        <ThemeProvider
+          attribute="class"
+          defaultTheme="system"
+          enableSystem
+          disableTransitionOnChange
+          {...(nonce === undefined ? {} : { nonce })}
+        >
           {children}
         </ThemeProvider>
       </ChakraProvider>

@@ -3,6 +3,8 @@ import { Box, Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { ReactNode } from "react";
 import { variantOf } from "@/core/assessment";
+import { countByKind } from "@/core/holds";
+import { slotStates } from "@/core/plan/slot-state";
 import { ThemeButton } from "../frame/ThemeButton";
 import { grouped } from "@/words/grouped";
 import { Brand } from "../kit/Brand";
@@ -72,7 +74,7 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
         cursor="pointer"
         hideBelow="md"
       >
-        <EngineMap pack={pack.pack} assessment={assessment} height={34} />
+        <EngineMap pack={pack.pack} states={slotStates(assessment)} height={34} />
       </chakra.button>
       <Box whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
         <chakra.span fontWeight={700}>{header?.name}</chakra.span>{" "}
@@ -92,7 +94,7 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
       </Item>
       {assessment.holds.length > 0 && (
         <Opener type="button" onClick={onHolds} fontSize="13px" title="What stands in the way (H)">
-          <HoldCounts holds={assessment.holds} />
+          <HoldCounts counts={countByKind(assessment.holds)} />
         </Opener>
       )}
       <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap">

@@ -1,5 +1,6 @@
 "use client";
 import { Box, Dialog, Portal, chakra } from "@chakra-ui/react";
+import { slotStates } from "@/core/plan/slot-state";
 import { EngineMap } from "../kit/EngineMap";
 import { MapLegend } from "../kit/MapLegend";
 import { useJob } from "./JobContext";
@@ -36,7 +37,7 @@ export function MapDialog({ onClose }: { onClose: () => void }) {
               >
                 <EngineMap
                   pack={pack.pack}
-                  assessment={assessment}
+                  states={slotStates(assessment)}
                   height="auto"
                   detail
                   chosen={chosen}

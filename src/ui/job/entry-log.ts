@@ -204,7 +204,8 @@ export class EntryLog {
         if ("later" in answers) return this.#pause(answers.later);
         this.#settle(answers);
         // By its own entries, not by how many wait: the live line acknowledges some, and a hand adds others, meanwhile.
-        if (batch.every((entry) => this.#state.waiting.has(entry.id))) return this.#pause(problem("server-error"));
+        if (batch.every((entry) => this.#state.waiting.has(entry.id)))
+          return this.#pause(problem("server-error", [], { request: null }));
       }
     } finally {
       this.#sending = false;

@@ -1,9 +1,8 @@
 "use client";
 import { memo, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import type { Assessment } from "@/core/assessment";
 import type { Pack } from "@/core/pack/schema";
+import type { SlotState } from "@/core/plan/slot-state";
 import { labelSize, layOutMap, nextOnMap, type Direction, type Placed } from "./map-layout";
-import { slotStates, type SlotState } from "./slot-state";
 import { Path, Svg, Text } from "./svg";
 
 interface Look {
@@ -32,7 +31,8 @@ const directions: Readonly<Record<string, Direction>> = {
 
 interface Props {
   readonly pack: Pick<Pack, "slots" | "outlines">;
-  readonly assessment: Pick<Assessment, "choices">;
+  /** What is known of what is in each slot; slots with nothing to decide are left out. */
+  readonly states: ReadonlyMap<string, SlotState>;
   /** Height in pixels, or as much as the width allows. */
   readonly height: number | "auto";
   /** Every slot, with labels; otherwise only those that give the engine its shape. */
@@ -47,14 +47,13 @@ interface Props {
  */
 export const EngineMap = memo(function EngineMap({
   pack,
-  assessment,
+  states,
   height,
   detail = false,
   chosen = null,
   onChoose,
 }: Props) {
   const layout = useMemo(() => layOutMap(pack, detail), [pack, detail]);
-  const states = useMemo(() => slotStates(assessment), [assessment]);
   const nodes = useRef(new Map<string, SVGGElement>());
   const [at, setAt] = useState<string | null>(null);
   const onChosen = useRef(onChoose);

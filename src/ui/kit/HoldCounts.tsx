@@ -1,12 +1,10 @@
 import { chakra } from "@chakra-ui/react";
-import { countByKind, type Hold } from "@/core/holds";
-import { holdKinds } from "@/core/problem/problem-codes";
+import { holdKinds, type HoldKind } from "@/core/problem/problem-codes";
 import { holdWords } from "@/words/words-for";
 import { HoldMark, holdColor } from "./HoldMark";
 
 /** How many holds of each kind stand, side by side and never added up; nothing where there are none. */
-export function HoldCounts({ holds }: { holds: readonly Hold[] }) {
-  const counts = countByKind(holds);
+export function HoldCounts({ counts }: { counts: Readonly<Record<HoldKind, number>> }) {
   return (
     <chakra.span display="inline-flex" gap="10px" whiteSpace="nowrap" fontVariantNumeric="tabular-nums">
       {holdKinds

@@ -5,6 +5,7 @@ import { TestBench } from "@/core/fixtures/bench";
 import { layouts } from "@/core/fixtures/layouts";
 import { demoJob, orrinshaw, rotary } from "@/core/fixtures/load";
 import { system } from "../frame/theme";
+import { slotStates } from "@/core/plan/slot-state";
 import { EngineMap, mapLooks } from "./EngineMap";
 import { layOutMap, nextOnMap, type Direction } from "./map-layout";
 
@@ -56,7 +57,12 @@ test("a radial goes round its crankshaft, a vee leans both ways, a flat lies dow
 const draw = (pack: typeof orrinshaw, entries: Parameters<typeof assess>[1], props: object) =>
   renderToStaticMarkup(
     <ChakraProvider value={system}>
-      <EngineMap pack={pack.pack} assessment={assess(pack, entries, "2026-11-24T08:00:00Z")} height={100} {...props} />
+      <EngineMap
+        pack={pack.pack}
+        states={slotStates(assess(pack, entries, "2026-11-24T08:00:00Z"))}
+        height={100}
+        {...props}
+      />
     </ChakraProvider>,
   );
 

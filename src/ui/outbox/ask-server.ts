@@ -11,6 +11,9 @@ export type Fetch = (path: string, init?: RequestInit) => Promise<Response>;
 /** The server may yet do what it could not do now. */
 const isPassing = (status: number) => status === 401 || status === 408 || status === 429 || status >= 500;
 
+/** What a person can do something about, or should know. */
+const worthSaying: ReadonlySet<string> = new Set(["signed-out", "database-unreachable", "disk-full"]);
+
 /** One answer with its status; null where nobody answered. */
 async function reach<T>(send: Fetch, path: string, init: RequestInit): Promise<(Said<T> & { status: number }) | null> {
   const response = await send(path, init).catch(() => null);
@@ -18,7 +21,10 @@ async function reach<T>(send: Fetch, path: string, init: RequestInit): Promise<(
   const { status, ok } = response;
   const body = (await response.json().catch(() => null)) as { problems?: readonly Problem[] } | null;
   if (ok) return { status, value: body as T };
-  return { status, problems: body?.problems?.length ? body.problems : [problem("server-error")] };
+  return {
+    status,
+    problems: body?.problems?.length ? body.problems : [problem("server-error", [], { request: null })],
+  };
 }
 
 /** Asks the server for what waits in a queue: never rejects, and tells what will pass from what will not. */
@@ -26,7 +32,7 @@ export async function askServer<T>(send: Fetch, path: string, init: RequestInit)
   const said = await reach<T>(send, path, init);
   if (!said) return { later: problem("server-unreachable") };
   if ("value" in said || !isPassing(said.status)) return said;
-  return { later: said.problems.find(({ code }) => code === "signed-out") ?? problem("server-unreachable") };
+  return { later: said.problems.find(({ code }) => worthSaying.has(code)) ?? problem("server-unreachable") };
 }
 
 /** Asks the server for somebody who stands there and waits: what does not get through is said, and nothing tries again. */

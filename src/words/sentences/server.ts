@@ -30,12 +30,16 @@ export const serverSentences = {
   "too-large": (p) => `This is ${p.bytes} bytes; at most ${p.most} are taken.`,
   "wrong-origin": () => "This request came from another site and was refused.",
   "bad-credentials": () => "Name and password do not go together.",
-  "too-many-attempts": (p) => `Too many attempts. Try again in ${many(p.minutes, "minute")}.`,
+  "too-many-attempts": (p) => `Too many attempts. Try again in ${many(p.seconds, "second")}.`,
   "server-unreachable": () =>
     "The server cannot be reached. What you entered is kept in this browser and sent again every few seconds, also after the page was closed.",
   "door-unreachable": () => "The server cannot be reached. Is it running? Try again in a moment.",
-  "server-error": () => "The server could not do this. Nothing of it was saved; try again.",
-  "database-unreachable": () => "The database cannot be reached.",
+  "server-error": (p) =>
+    `The server could not do this. Nothing of it was saved; try again.${p.request ? ` The log has it under ${p.request}.` : ""}`,
+  "database-unreachable": () =>
+    "The database does not answer. What you typed is kept in this browser and is sent when it is back.",
+  "disk-full": () =>
+    "The server's disk is full. What you typed is kept in this browser; nothing more can be saved until there is room.",
   "unknown-schema": () => "The database belongs to another version of this program.",
   "not-found": () => "There is nothing at this address.",
 } satisfies Sentences;

@@ -1,17 +1,10 @@
-import { isBroken, listJobs } from "@/server/jobs";
+import { namedJobs } from "@/server/cards";
 import { NewJob, openNewJob } from "@/server/open-job";
 import { answer, refuse, route } from "@/server/route";
 
 /** All jobs, by what they are called. */
 export const GET = route({ role: "viewer" }, async () =>
-  answer({
-    v: 1,
-    jobs: (await listJobs()).map((job) =>
-      isBroken(job)
-        ? { id: job.id, name: job.name ?? job.id, number: null }
-        : { id: job.id, name: job.header.name, number: job.header.engine.number },
-    ),
-  }),
+  answer({ v: 1, jobs: (await namedJobs()).map((job) => ({ ...job, name: job.name ?? job.id })) }),
 );
 
 /** Opens a job. */

@@ -66,7 +66,9 @@ export function ImportJob() {
         setState({
           is: "refused",
           file: file.name,
-          problems: (body as { problems?: Problem[] } | null)?.problems ?? [problem("server-error")],
+          problems: (body as { problems?: Problem[] } | null)?.problems ?? [
+            problem("server-error", [], { request: null }),
+          ],
         });
     } catch (error) {
       setState(

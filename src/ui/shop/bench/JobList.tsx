@@ -1,16 +1,12 @@
 "use client";
-import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
+import { Box, Button, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
-import { assess } from "@/core/assess";
-import { variantOf, type Assessment } from "@/core/assessment";
-import type { Envelope } from "@/core/entry/schema";
-import { nextStep } from "@/core/next-step";
-import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
-import { problem, type Problem } from "@/core/problem/problem";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { statesOn, type BrokenCard, type JobCard } from "@/core/card";
 import { unitById } from "@/core/quantity/units";
-import { stations } from "@/core/stations";
+import { stations, type Station } from "@/core/stations";
+import type { CardLine, CardPage } from "@/server/cards";
 import { grouped } from "@/words/grouped";
 import { plainWording } from "@/words/plain-wording";
 import { many } from "@/words/sentences/sentence";
@@ -28,53 +24,15 @@ import { useScanner } from "../../job/use-scanner";
 import { WaitingTray } from "../../outbox/WaitingTray";
 import { EngineMap } from "../../kit/EngineMap";
 import { HoldCounts } from "../../kit/HoldCounts";
+import { useFetched } from "../../kit/use-fetched";
 import { ImportJob } from "./ImportJob";
 import { OpenJob } from "./OpenJob";
+import { useDrawing } from "./use-drawing";
 
 const Link = chakra(NextLink);
 
-type JobData =
-  | { readonly id: string; readonly entries: readonly Envelope[]; readonly packJson: unknown }
-  | { readonly id: string; readonly name: string | null; readonly trouble: Problem };
-
-interface Listed {
-  readonly id: string;
-  readonly pack: CompiledPack;
-  readonly assessment: Assessment;
-}
-
-/** A job that cannot be judged. */
-interface Broken {
-  readonly id: string;
-  readonly name: string | null;
-  readonly trouble: Problem;
-}
-
-/** A job as the list shows it: one that cannot be judged says why, and takes no other down. */
-function judged(job: JobData, asOf: string): Listed | Broken {
-  if ("trouble" in job) return job;
-  const broken = (why: string) => ({ id: job.id, name: null, trouble: problem("job-unreadable", [job.id], { why }) });
-  try {
-    const read = readPack(job.packJson);
-    if (!read.ok) return broken(read.problems.map(({ code }) => code).join(", "));
-    return { id: job.id, pack: read.value, assessment: assess(read.value, job.entries, asOf) };
-  } catch (error) {
-    return broken((error as Error).message.slice(0, 200));
-  }
-}
-
-/** After every date. */
-const someDay = "9999-12-31";
-
-/** The one wanted soonest first; what is handed over needs nobody any more. */
-function byNeed({ assessment: a }: Listed, { assessment: b }: Listed): number {
-  const isOver = ({ job }: Assessment) => Number(job.handOvers.length > 0);
-  return isOver(a) - isOver(b) || (a.order.wantedBy ?? someDay).localeCompare(b.order.wantedBy ?? someDay);
-}
-
 /** A job's way through the stations as a fuse, burnt down to where it stands. */
-function Fuse({ assessment }: { assessment: Assessment }) {
-  const { station } = nextStep(assessment);
+function Fuse({ station }: { station: Station }) {
   const share = (stations.indexOf(station) + 0.5) / stations.length;
   return (
     <Box position="relative" height="36px" aria-hidden hideBelow="lg">
@@ -108,98 +66,164 @@ function Fuse({ assessment }: { assessment: Assessment }) {
   );
 }
 
-function JobRow({ id, pack, assessment }: Listed) {
-  const { header } = assessment.job;
-  const { station, what } = nextStep(assessment);
-  const variant = variantOf(pack, assessment);
-  const { holds, order } = assessment;
-  const wording = { unit: unitById(header?.unit ?? "mm")!, sources: new Map<string, string>() };
+/** An engine as its pack draws it. Drawings come once for each pack, after the page. */
+function CardMap({ card }: { card: JobCard }) {
+  const drawing = useDrawing(card.pack);
+  const states = useMemo(() => statesOn(card), [card]);
+  return <Box height="36px">{drawing && <EngineMap pack={drawing} states={states} height={36} />}</Box>;
+}
+
+function JobRow({ id, card, isFresh }: { id: string; card: JobCard; isFresh: boolean }) {
+  const wording = { unit: unitById(card.unit)!, sources: new Map<string, string>() };
   return (
-    <chakra.li borderBottomWidth="1px" borderColor="line">
-      <Link href={`/jobs/${id}/${station}`} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
-        <Grid
-          templateColumns={{
-            base: "1fr",
-            md: "150px minmax(200px, 1fr) 1fr",
-            lg: "150px minmax(220px, 1fr) minmax(180px, 1.2fr) 1fr",
-          }}
-          gap="20px"
-          alignItems="center"
-        >
-          <Box hideBelow="md">
-            <EngineMap pack={pack.pack} assessment={assessment} height={36} />
-          </Box>
-          <Box>
-            <chakra.span display="block" fontSize="18px" fontWeight={700}>
-              {header?.name}
-            </chakra.span>
-            <chakra.span color="quiet" fontSize="13px">
-              {pack.pack.family}
-              {variant ? `, ${variant.name}` : ""}
-              {order.hoursWanted ? ` · for ${grouped(order.hoursWanted)} h` : ""}
-              {order.application.words ? ` · ${order.application.words}` : ""}
-            </chakra.span>
-          </Box>
-          <Fuse assessment={assessment} />
-          <Box>
-            <chakra.span display="block" fontWeight={600} fontSize="14px">
-              {sayProblem(what, wording)}
-            </chakra.span>
-            <chakra.span color="quiet" fontSize="13px">
-              {holds.length > 0 ? (
-                <HoldCounts holds={holds} />
-              ) : order.wantedBy ? (
-                `wanted by ${order.wantedBy}`
-              ) : (
-                "no date"
-              )}
-            </chakra.span>
-          </Box>
-        </Grid>
-      </Link>
-    </chakra.li>
+    <Link
+      href={`/jobs/${id}/${card.station}`}
+      prefetch={false}
+      display="block"
+      px="6px"
+      py="14px"
+      _hover={{ bg: "raised" }}
+    >
+      <Grid
+        templateColumns={{
+          base: "1fr",
+          md: "150px minmax(200px, 1fr) 1fr",
+          lg: "150px minmax(220px, 1fr) minmax(180px, 1.2fr) 1fr",
+        }}
+        gap="20px"
+        alignItems="center"
+      >
+        <Box hideBelow="md">
+          <CardMap card={card} />
+        </Box>
+        <Box>
+          <chakra.span display="block" fontSize="18px" fontWeight={700}>
+            {card.name}
+          </chakra.span>
+          <chakra.span color="quiet" fontSize="13px">
+            {card.family}
+            {card.variant ? `, ${card.variant}` : ""}
+            {card.hoursWanted ? ` · for ${grouped(card.hoursWanted)} h` : ""}
+            {card.application ? ` · ${card.application}` : ""}
+          </chakra.span>
+        </Box>
+        <Fuse station={card.station} />
+        <Box>
+          <chakra.span display="block" fontWeight={600} fontSize="14px">
+            {sayProblem(card.next, wording)}
+          </chakra.span>
+          <chakra.span color="quiet" fontSize="13px">
+            {!isFresh ? (
+              "written to since; looking again"
+            ) : Object.values(card.holds).some((count) => count > 0) ? (
+              <HoldCounts counts={card.holds} />
+            ) : card.wantedBy ? (
+              `wanted by ${card.wantedBy}`
+            ) : (
+              "no date"
+            )}
+          </chakra.span>
+        </Box>
+      </Grid>
+    </Link>
   );
 }
 
-/** A job that cannot be judged: why, and the way to its record. */
-function BrokenRow({ id, name, trouble }: Broken) {
+/** A job that cannot be judged: why, and the way to its record; and one that nobody has looked at yet. */
+function PlainRow({ id, card }: { id: string; card: BrokenCard | null }) {
   return (
-    <chakra.li borderBottomWidth="1px" borderColor="line">
-      <Link href={`/jobs/${id}/hand-over`} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
-        <chakra.span display="block" fontSize="18px" fontWeight={700}>
-          {name ?? "A job that cannot be read"}
-        </chakra.span>
-        <chakra.span color="near" fontSize="14px">
-          {sayProblem(trouble, plainWording)}
-        </chakra.span>
-      </Link>
-    </chakra.li>
+    <Link href={`/jobs/${id}/hand-over`} prefetch={false} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
+      <chakra.span display="block" fontSize="18px" fontWeight={700}>
+        {card === null ? "A job that just came in" : (card.name ?? "A job that cannot be read")}
+      </chakra.span>
+      <chakra.span color={card === null ? "quiet" : "near"} fontSize="14px">
+        {card === null ? "it is being looked at" : sayProblem(card.trouble, plainWording)}
+      </chakra.span>
+    </Link>
   );
+}
+
+const Row = ({ id, card, isFresh }: CardLine) => (
+  <chakra.li borderBottomWidth="1px" borderColor="line">
+    {card === null || "trouble" in card ? (
+      <PlainRow id={id} card={card} />
+    ) : (
+      <JobRow id={id} card={card} isFresh={isFresh} />
+    )}
+  </chakra.li>
+);
+
+const restMs = 1000;
+const atOnce = 50;
+
+/**
+ * The lines of the list as far as somebody wanted to see them: those that came with the page, and those asked for since.
+ * Asks again while one is behind its job, and when the page is looked at again.
+ */
+function useLines(page: CardPage) {
+  const [given, setGiven] = useState(page);
+  const [shown, setShown] = useState(page);
+  if (given !== page) {
+    setGiven(page);
+    setShown(page);
+  }
+  const ask = useCallback(async (from: number, most: number) => {
+    const answer = await fetch(`/api/cards?from=${from}&most=${most}`);
+    return answer.ok ? ((await answer.json()) as CardPage) : null;
+  }, []);
+  const count = shown.lines.length;
+  const again = useCallback(async () => {
+    const parts: CardLine[] = [];
+    let total = 0;
+    for (let from = 0; from < Math.max(count, 1); from += atOnce) {
+      const part = await ask(from, Math.min(atOnce, Math.max(count - from, 1)));
+      if (!part) return;
+      parts.push(...part.lines);
+      ({ total } = part);
+    }
+    setShown({ lines: parts, total });
+  }, [ask, count]);
+  const isBehind = shown.lines.some(({ isFresh }) => !isFresh);
+  useEffect(() => {
+    const look = () => void (document.visibilityState === "visible" && again().catch(() => {}));
+    const timer = isBehind ? setInterval(look, restMs) : undefined;
+    document.addEventListener("visibilitychange", look);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener("visibilitychange", look);
+    };
+  }, [isBehind, again]);
+  return {
+    ...shown,
+    more: async () => {
+      const part = await ask(count, atOnce).catch(() => null);
+      if (part) setShown((now) => ({ lines: [...now.lines, ...part.lines], total: part.total }));
+    },
+  };
+}
+
+interface NamedJob {
+  readonly id: string;
+  readonly name: string;
+  readonly number: string | null;
 }
 
 /** All engines on the bench, each with what it needs next. */
-export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; asOf: string }) {
-  const [listed, broken] = useMemo(() => {
-    const all = jobs.map((job) => judged(job, asOf));
-    return [
-      all.filter((job): job is Listed => "assessment" in job).sort(byNeed),
-      all.filter((job): job is Broken => "trouble" in job),
-    ];
-  }, [jobs, asOf]);
+export function JobList({ page, me }: { page: CardPage; me: Me }) {
+  const { lines, total, more } = useLines(page);
   const router = useRouter();
   const { choose } = useThemeChoice();
   const [open, setOpen] = useState<"find" | "keys" | null>(null);
+  const named = useFetched<{ jobs: readonly NamedJob[] }>(open === "find" ? "/api/jobs" : null);
   useKeys({ "/": () => setOpen("find"), "?": () => setOpen("keys") });
   useScanner(({ job, part }) => router.push(`/jobs/${job}/strip?part=${part}`));
   const items = useMemo(
     (): readonly Findable[] => [
-      ...listed.map(({ id, pack, assessment: { job } }): Findable => ({
+      ...(named?.jobs ?? []).map(({ id, name, number }): Findable => ({
         id,
         kind: "job",
-        title: job.header?.name ?? id,
-        detail: [pack.pack.family, job.header?.engine.number && `No. ${job.header.engine.number}`]
-          .filter(Boolean)
-          .join(" · "),
+        title: name,
+        detail: number ? `No. ${number}` : "",
         go: () => router.push(`/jobs/${id}`),
       })),
       ...themes.map((theme): Findable => ({
@@ -218,7 +242,7 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
       },
       { id: "keys", kind: "command", title: "Keys", detail: "the keys of this screen", go: () => setOpen("keys") },
     ],
-    [listed, router, choose],
+    [named, router, choose],
   );
   return (
     <Flex direction="column" minHeight="100dvh">
@@ -229,19 +253,29 @@ export function JobList({ jobs, me, asOf }: { jobs: readonly JobData[]; me: Me; 
           <Heading as="h1" fontSize="24px">
             On the bench
           </Heading>
-          <chakra.span color="quiet">{many(listed.length + broken.length, "engine")}</chakra.span>
+          <chakra.span color="quiet">{many(total, "engine")}</chakra.span>
         </Flex>
-        {listed.length + broken.length === 0 ? (
+        {total === 0 ? (
           <p>No engine is here yet. Open a job for the first one that comes in, or import one.</p>
         ) : (
           <chakra.ul>
-            {listed.map((job) => (
-              <JobRow key={job.id} {...job} />
-            ))}
-            {broken.map((job) => (
-              <BrokenRow key={job.id} {...job} />
+            {lines.map((line) => (
+              <Row key={line.id} {...line} />
             ))}
           </chakra.ul>
+        )}
+        {lines.length < total && (
+          <Button
+            variant="outline"
+            size="sm"
+            minHeight="36px"
+            mt="14px"
+            borderColor="lineStrong"
+            color="ink"
+            onClick={() => void more()}
+          >
+            {many(Math.min(atOnce, total - lines.length), "more engine")}
+          </Button>
         )}
         {me.role === "lead" && (
           <Flex mt="22px" gap="10px" align="flex-start">

@@ -12,6 +12,7 @@ import {
 } from "react";
 import { rowsOf, type Choice, type Option } from "@/core/plan/option";
 import { sameOption } from "@/core/plan/same-option";
+import { slotStates } from "@/core/plan/slot-state";
 import { isSettled } from "@/core/plan/standing";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
@@ -262,7 +263,7 @@ function Decisions() {
         <Box hideBelow="md" flexShrink={0}>
           <EngineMap
             pack={pack.pack}
-            assessment={assessment}
+            states={slotStates(assessment)}
             height={132}
             detail
             chosen={onMap}

@@ -4,6 +4,7 @@ import NextLink from "next/link";
 import { useState, type ReactNode } from "react";
 import { capital } from "@/words/capital";
 import { originWords, scrapWords } from "@/words/words-for";
+import { slotStates } from "@/core/plan/slot-state";
 import { PartKnown } from "../../job/PartKnown";
 import { Tag } from "../../job/Tag";
 import { useJob } from "../../job/JobContext";
@@ -100,7 +101,7 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
         <Box mt="14px" hideBelow="lg">
           <EngineMap
             pack={pack.pack}
-            assessment={assessment}
+            states={slotStates(assessment)}
             height="auto"
             detail
             onChoose={(slot) =>

@@ -1,0 +1,13 @@
+// Beside the web process, in a thread of its own: what the list of jobs shows is worked out here, so that no request waits for it.
+import { setTimeout as delay } from "node:timers/promises";
+import { register } from "tsx/esm/api";
+
+register();
+const { CardMaker } = await import("../src/server/cards.ts");
+const maker = new CardMaker();
+const [restMs, troubleMs] = [500, 5000];
+for (;;) {
+  const made = await maker.round().catch(() => null);
+  if (made === null) await delay(troubleMs);
+  else if (made === 0) await delay(restMs);
+}

@@ -1,0 +1,148 @@
+// The web process: the application's handler behind what is settled before any page or route is reached.
+import { randomBytes, randomUUID } from "node:crypto";
+import { createServer } from "node:http";
+import { BlockList, isIP } from "node:net";
+import { existsSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { Worker } from "node:worker_threads";
+import next from "next";
+
+const { EMBER_HOST_NAME: hostname = "127.0.0.1", EMBER_PORT_NUMBER, EMBER_HTTPS, EMBER_PROXIES = "" } = process.env;
+const port = Number(EMBER_PORT_NUMBER);
+const isHttps = EMBER_HTTPS === "1";
+
+/** Addresses whose word for where a request came from is taken: `EMBER_PROXIES=127.0.0.1,10.0.0.0/8`. */
+const proxies = new BlockList();
+for (const each of EMBER_PROXIES.split(",").map((word) => word.trim())) {
+  if (each === "") continue;
+  const [address, bits] = each.split("/");
+  const family = { 4: "ipv4", 6: "ipv6" }[isIP(address)];
+  if (!family) throw new Error(`EMBER_PROXIES: ${each} is no address`);
+  if (bits === undefined) proxies.addAddress(address, family);
+  else proxies.addSubnet(address, Number(bits), family);
+}
+const isProxy = (address) => isIP(address) > 0 && proxies.check(address, isIP(address) === 6 ? "ipv6" : "ipv4");
+const plain = (address) => (address ?? "").replace(/^::ffff:/u, "");
+
+/** Where a request came from: the nearest address that is not one of our own proxies'. */
+function addressOf({ socket, headers }) {
+  const direct = plain(socket.remoteAddress);
+  if (!isProxy(direct)) return direct || "unknown";
+  const told = String(headers["x-forwarded-for"] ?? "")
+    .split(",")
+    .map((each) => plain(each.trim()))
+    .filter((each) => isIP(each) > 0);
+  return told.findLast((each) => !isProxy(each)) ?? direct;
+}
+
+const policy = (nonce) =>
+  [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+    `style-src 'self' 'nonce-${nonce}'`,
+    // Attributes only: where a bar ends and a label stands is worked out as the page is drawn.
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' blob:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "worker-src 'self'",
+    "frame-src 'none'",
+    "frame-ancestors 'none'",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "manifest-src 'self'",
+  ].join("; ");
+
+const always = {
+  "X-Content-Type-Options": "nosniff",
+  "X-Frame-Options": "DENY",
+  "Referrer-Policy": "same-origin",
+  "Permissions-Policy":
+    "serial=(self), camera=(self), geolocation=(), microphone=(), payment=(), usb=(), bluetooth=(), display-capture=()",
+  "Cross-Origin-Opener-Policy": "same-origin",
+  "Cross-Origin-Embedder-Policy": "require-corp",
+  "Cross-Origin-Resource-Policy": "same-origin",
+  ...(isHttps ? { "Strict-Transport-Security": "max-age=31536000; includeSubDomains" } : {}),
+};
+
+const pageMethods = ["GET", "HEAD"];
+const routeMethods = [...pageMethods, "POST", "PUT", "DELETE"];
+
+function refuse(response, status, words, headers = {}) {
+  response.writeHead(status, { "Content-Type": "text/plain; charset=utf-8", "Cache-Control": "no-store", ...headers });
+  response.end(`${words}\n`);
+}
+
+function isReadable(url) {
+  try {
+    decodeURIComponent(url);
+    return !/[^\x21-\x7e]/u.test(url);
+  } catch {
+    return false;
+  }
+}
+
+const app = next({ dev: false, hostname, port });
+const handle = app.getRequestHandler();
+
+const server = createServer((request, response) => {
+  const id = randomUUID();
+  for (const [name, value] of Object.entries(always)) response.setHeader(name, value);
+  response.setHeader("X-Request-Id", id);
+  if (!isReadable(request.url)) return refuse(response, 400, "This address cannot be read.");
+  const methods = request.url.startsWith("/api/") ? routeMethods : pageMethods;
+  if (!methods.includes(request.method))
+    return refuse(response, 405, "This cannot be done here.", { Allow: methods.join(", ") });
+
+  const { headers } = request;
+  // What only this front may say.
+  for (const name of Object.keys(headers)) if (name.startsWith("x-ember-")) delete headers[name];
+  headers["x-ember-address"] = addressOf(request);
+  headers["x-ember-request"] = id;
+  if (!request.url.startsWith("/_next/") && !request.url.startsWith("/api/")) {
+    const nonce = randomBytes(16).toString("base64");
+    headers["x-ember-nonce"] = nonce;
+    headers["content-security-policy"] = policy(nonce);
+    response.setHeader("Content-Security-Policy", policy(nonce));
+  } else {
+    delete headers["content-security-policy"];
+    // Whatever is opened by itself from here runs nothing.
+    response.setHeader("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'; sandbox");
+  }
+  return handle(request, response).catch(() => {
+    if (!response.headersSent) refuse(response, 500, "The server could not do this.");
+    else response.destroy();
+  });
+});
+server.headersTimeout = 20_000;
+server.requestTimeout = 15 * 60_000;
+server.keepAliveTimeout = 10_000;
+server.on("clientError", (_, socket) => {
+  if (socket.writable) socket.end("HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n");
+});
+
+await app.prepare();
+server.listen(port, hostname);
+
+/** By which what an older build has worked out is told from this one's. */
+const buildFile = path.join(process.env.EMBER_DIST ?? ".next", "BUILD_ID");
+const build = existsSync(buildFile) ? readFileSync(buildFile, "utf8") : "";
+process.env.EMBER_BUILD = build;
+
+let cardWorkers = 0;
+function startCardWorker() {
+  const worker = new Worker(new URL("card-worker.mjs", import.meta.url));
+  worker.on("error", (error) => process.stderr.write(`ember · the list's worker ended: ${error.name}\n`));
+  // Without it the list only falls behind: it comes back, later each time.
+  worker.on("exit", () => setTimeout(startCardWorker, Math.min(60_000, 1000 * 2 ** cardWorkers++)).unref());
+  worker.unref();
+}
+startCardWorker();
+for (const signal of ["SIGTERM", "SIGINT"])
+  process.once(signal, () => {
+    // Pages that listen are let go by the application; what is under way ends.
+    server.close(() => process.exit(0));
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(0), 10_000).unref();
+  });

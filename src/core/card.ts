@@ -1,0 +1,71 @@
+import { variantOf, type Assessment } from "./assessment";
+import { countByKind } from "./holds";
+import { nextStep } from "./next-step";
+import type { CompiledPack } from "./pack/compile-pack";
+import { slotStates, type SlotState } from "./plan/slot-state";
+import type { HoldKind } from "./problem/problem-codes";
+import type { Problem } from "./problem/problem";
+import type { Station } from "./stations";
+
+/**
+ * What the list of jobs shows of one: worked out from a whole assessment, kept so that the list need not make one for
+ * every job. Nothing is ever decided, held or printed by it.
+ */
+export interface JobCard {
+  readonly name: string;
+  readonly number: string | null;
+  readonly family: string;
+  readonly variant: string | null;
+  readonly hoursWanted: number | null;
+  readonly application: string | null;
+  /** A day, as the order has it. */
+  readonly wantedBy: string | null;
+  /** Handed over: nobody works on it any more. */
+  readonly isOver: boolean;
+  readonly unit: string;
+  readonly station: Station;
+  readonly next: Problem;
+  readonly holds: Readonly<Record<HoldKind, number>>;
+  /** The pack's fingerprint, by which its map is found. */
+  readonly pack: string;
+  /** Slots by what is known of what is in them; those with nothing to decide are left out. */
+  readonly slots: Readonly<Partial<Record<SlotState, readonly string[]>>>;
+}
+
+/** A job that cannot be judged, and why. */
+export interface BrokenCard {
+  readonly name: string | null;
+  readonly trouble: Problem;
+}
+
+/**
+ * The card of a job.
+ *
+ * @example  cardOf(pack, assess(pack, entries, asOf)).station // "measure"
+ */
+export function cardOf(pack: CompiledPack, assessment: Assessment): JobCard {
+  const { job, order, holds } = assessment;
+  const { station, what } = nextStep(assessment);
+  const slots: Partial<Record<SlotState, string[]>> = {};
+  for (const [slot, state] of slotStates(assessment)) (slots[state] ??= []).push(slot);
+  return {
+    name: job.header?.name ?? "",
+    number: job.header?.engine.number ?? null,
+    family: pack.pack.family,
+    variant: variantOf(pack, assessment)?.name ?? null,
+    hoursWanted: order.hoursWanted,
+    application: order.application.words,
+    wantedBy: order.wantedBy,
+    isOver: job.handOvers.length > 0,
+    unit: job.header?.unit ?? "mm",
+    station,
+    next: what,
+    holds: countByKind(holds),
+    pack: pack.sha256,
+    slots,
+  };
+}
+
+/** The states of the slots, as the map wants them. */
+export const statesOn = ({ slots }: Pick<JobCard, "slots">): ReadonlyMap<string, SlotState> =>
+  new Map(Object.entries(slots).flatMap(([state, ids]) => ids.map((id) => [id, state as SlotState] as const)));

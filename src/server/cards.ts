@@ -1,0 +1,94 @@
+import { assess } from "@/core/assess";
+import { cardOf, type BrokenCard, type JobCard } from "@/core/card";
+import { problem } from "@/core/problem/problem";
+import { coreVersion } from "@/core/version";
+import {
+  countJobs,
+  keepCard,
+  listCards,
+  namedJobs as namesOfJobs,
+  staleJobs,
+  type CardLine,
+  type Making,
+} from "@/store/cards";
+import { StoreError } from "@/store/connection";
+import { database } from "./environment";
+import { isBroken, openAnyJob } from "./jobs";
+import { log } from "./log";
+
+export type { CardLine };
+
+const dayMs = 86_400_000;
+
+/** What makes cards here: another version of the core, or another build of it, makes them anew. */
+const making = (now: Date): Making => ({
+  core: `${coreVersion} ${process.env.EMBER_BUILD ?? ""}`.trim().slice(0, 80),
+  notBefore: new Date(now.getTime() - dayMs),
+});
+
+/** So many lines come with the page; the browser asks for the others. */
+export const firstLines = 20;
+
+export interface CardPage {
+  readonly lines: readonly CardLine[];
+  readonly total: number;
+}
+
+/** A stretch of the list of jobs, as the cards have it. No job is judged for it. */
+export async function cardPage(from: number, most: number): Promise<CardPage> {
+  const [lines, total] = await Promise.all([
+    listCards(database(), making(new Date()), { from, most }),
+    countJobs(database()),
+  ]);
+  return { lines, total };
+}
+
+/** All jobs by what they are called. */
+export const namedJobs = () => namesOfJobs(database());
+
+/** Judges one job for its card. */
+async function makeCard(id: string, now: Date): Promise<{ card: JobCard | BrokenCard; seq: number } | null> {
+  const job = await openAnyJob(id);
+  if (!job) return null;
+  const seq = job.entries.length;
+  if (isBroken(job)) return { card: { name: job.name, trouble: job.trouble }, seq };
+  try {
+    return { card: cardOf(job.pack, assess(job.pack, job.entries, now.toISOString())), seq };
+  } catch (error) {
+    log.error({ err: error, job: id }, "a job's card cannot be made");
+    const why = (error as Error).message.slice(0, 200);
+    return { card: { name: job.header.name, trouble: problem("job-unreadable", [id], { why }) }, seq };
+  }
+}
+
+/** A job that is written to all day is judged a tenth of the time, not all of it. */
+const restTimes = 10;
+const batch = 20;
+
+/** Makes cards that are missing or behind, in the background. Which are, the database tells: several may do it at once. */
+export class CardMaker {
+  readonly #resting = new Map<string, number>();
+
+  /** Makes those that are due; tells how many it made. */
+  async round(now = () => new Date()): Promise<number> {
+    const started = now();
+    const { core } = making(started);
+    for (const [id, until] of this.#resting) if (until <= started.getTime()) this.#resting.delete(id);
+    const due = (await staleJobs(database(), making(started), batch + this.#resting.size)).filter(
+      (id) => !this.#resting.has(id),
+    );
+    for (const id of due) {
+      const began = now();
+      try {
+        const made = await makeCard(id, began);
+        if (made) await keepCard(database(), id, made.card, { seq: made.seq, core, now: began });
+      } catch (error) {
+        if (error instanceof StoreError && error.trouble !== "other") throw error;
+        log.error({ err: error, job: id }, "a job's card cannot be kept");
+      }
+      const ended = now().getTime();
+      this.#resting.set(id, ended + restTimes * (ended - began.getTime()));
+    }
+    return due.length;
+  }
+}

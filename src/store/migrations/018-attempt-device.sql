@@ -1,0 +1,2 @@
+ALTER TABLE sign_in_attempt
+  ADD COLUMN IF NOT EXISTS device CHAR(36) CHARACTER SET ascii NULL
