@@ -59,7 +59,7 @@ const always = {
   "X-Frame-Options": "DENY",
   "Referrer-Policy": "same-origin",
   "Permissions-Policy":
-    "serial=(self), camera=(self), geolocation=(), microphone=(), payment=(), usb=(), bluetooth=(), display-capture=()",
+    "serial=(self), camera=(self), geolocation=(), microphone=(), payment=(), usb=(), display-capture=()",
   "Cross-Origin-Opener-Policy": "same-origin",
   "Cross-Origin-Embedder-Policy": "require-corp",
   "Cross-Origin-Resource-Policy": "same-origin",

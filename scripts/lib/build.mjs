@@ -5,7 +5,7 @@ import { bin, root } from "./paths.mjs";
 import { runCommand } from "./processes.mjs";
 import { LaunchError, say } from "./say.mjs";
 
-const sources = ["src", "package.json", "package-lock.json", "next.config.ts", "tsconfig.json"];
+const sources = ["src", "scripts/write-theme.ts", "package.json", "package-lock.json", "next.config.ts", "tsconfig.json"];
 
 function* files(place) {
   const full = path.join(root, place);
@@ -38,6 +38,8 @@ export async function ensureBuild(distDir) {
   const wanted = sourceDigest();
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
   say("building (half a minute to two minutes)");
+  const theme = await runCommand(bin("tsx"), ["scripts/write-theme.ts"], { quiet: true });
+  if (theme.code !== 0) throw new LaunchError(`The styles could not be written:\n${theme.output.trim()}`);
   const { code, output } = await runCommand(bin("next"), ["build"], {
     quiet: true,
     env: { EMBER_DIST: distDir, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },

@@ -14,6 +14,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const nonce = (await headers()).get(frontHeaders.nonce) ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
+      <head>
+        <link rel="stylesheet" href={`/theme.css?${process.env.EMBER_BUILD ?? ""}`} />
+      </head>
       <body>
         <Provider nonce={nonce}>{children}</Provider>
       </body>

@@ -2,6 +2,7 @@ import { variantOf, type Assessment } from "./assessment";
 import { countByKind } from "./holds";
 import { nextStep } from "./next-step";
 import type { CompiledPack } from "./pack/compile-pack";
+import type { Pack } from "./pack/schema";
 import { slotStates, type SlotState } from "./plan/slot-state";
 import type { HoldKind } from "./problem/problem-codes";
 import type { Problem } from "./problem/problem";
@@ -28,8 +29,8 @@ export interface JobCard {
   readonly holds: Readonly<Record<HoldKind, number>>;
   /** The pack's fingerprint, by which its map is found. */
   readonly pack: string;
-  /** Slots by what is known of what is in them; those with nothing to decide are left out. */
-  readonly slots: Readonly<Partial<Record<SlotState, readonly string[]>>>;
+  /** What is known of what is in each of the pack's slots, in their order: a letter each, to keep many cards small. */
+  readonly slots: string;
 }
 
 /** A job that cannot be judged, and why. */
@@ -37,6 +38,9 @@ export interface BrokenCard {
   readonly name: string | null;
   readonly trouble: Problem;
 }
+
+const letters = { open: "o", partly: "p", sound: "s", refused: "r", none: "-" } as const;
+const states = ["open", "partly", "sound", "refused"] as const satisfies readonly SlotState[];
 
 /**
  * The card of a job.
@@ -46,8 +50,7 @@ export interface BrokenCard {
 export function cardOf(pack: CompiledPack, assessment: Assessment): JobCard {
   const { job, order, holds } = assessment;
   const { station, what } = nextStep(assessment);
-  const slots: Partial<Record<SlotState, string[]>> = {};
-  for (const [slot, state] of slotStates(assessment)) (slots[state] ??= []).push(slot);
+  const found = slotStates(assessment);
   return {
     name: job.header?.name ?? "",
     number: job.header?.engine.number ?? null,
@@ -62,10 +65,18 @@ export function cardOf(pack: CompiledPack, assessment: Assessment): JobCard {
     next: what,
     holds: countByKind(holds),
     pack: pack.sha256,
-    slots,
+    slots: pack.pack.slots.map(({ id }) => letters[found.get(id) ?? "none"]).join(""),
   };
 }
 
-/** The states of the slots, as the map wants them. */
-export const statesOn = ({ slots }: Pick<JobCard, "slots">): ReadonlyMap<string, SlotState> =>
-  new Map(Object.entries(slots).flatMap(([state, ids]) => ids.map((id) => [id, state as SlotState] as const)));
+/** The states of a pack's slots, as the map wants them. */
+export const statesOn = (
+  { slots }: Pick<JobCard, "slots">,
+  pack: Pick<Pack, "slots">,
+): ReadonlyMap<string, SlotState> =>
+  new Map(
+    pack.slots.flatMap(({ id }, at) => {
+      const state = states.find((each) => letters[each] === slots[at]);
+      return state ? [[id, state] as const] : [];
+    }),
+  );

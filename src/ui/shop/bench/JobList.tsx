@@ -69,8 +69,8 @@ function Fuse({ station }: { station: Station }) {
 /** An engine as its pack draws it. Drawings come once for each pack, after the page. */
 function CardMap({ card }: { card: JobCard }) {
   const drawing = useDrawing(card.pack);
-  const states = useMemo(() => statesOn(card), [card]);
-  return <Box height="36px">{drawing && <EngineMap pack={drawing} states={states} height={36} />}</Box>;
+  const states = useMemo(() => (drawing ? statesOn(card, drawing) : null), [card, drawing]);
+  return <Box height="36px">{drawing && states && <EngineMap pack={drawing} states={states} height={36} />}</Box>;
 }
 
 function JobRow({ id, card, isFresh }: { id: string; card: JobCard; isFresh: boolean }) {
