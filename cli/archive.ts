@@ -63,8 +63,13 @@ export const exportJob = (words: readonly string[]): Promise<void> =>
 
 export const importJob = (words: readonly string[]): Promise<void> =>
   withDatabase("import", words, async (database, [file, ...more]) => {
-    if (!file || more.length > 0) throw new CommandError("ember import FILE.zip");
-    const taken = await importArchive(database, file, new Date());
+    const [add, agreed, ...rest] = more;
+    if (!file || rest.length > 0 || (add !== undefined && (add !== "--add" || !agreed)))
+      throw new CommandError("ember import FILE.zip [--add MARK]");
+    const taken = await importArchive(database, file, new Date(), { agreed: agreed ?? null });
+    const [adds] = taken.ok ? [] : taken.problems;
+    if (adds?.code === "import-adds")
+      throw new CommandError(`${sayAt(adds)}\nSo you say it: ember import ${file} --add ${adds.params.mark}`);
     if (!taken.ok) throw new CommandError(taken.problems.map((found) => `${file}: ${sayAt(found)}`).join("\n"));
     const { name, added, known, unknownTypes } = taken.value;
     console.log(

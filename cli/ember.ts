@@ -20,7 +20,7 @@ const usage = `ember: engine rebuilding from the shell
   add-equipment FILE.json                                 gauges and setting masters of the shop
   add-pack PACK.json                                      keep an engine pack, so that jobs can use it
   export JOB FILE.zip                                     a job by its id or name: record, pack and files
-  import FILE.zip                                         all of it, or nothing; again adds nothing
+  import FILE.zip [--add MARK]                            all of it, or nothing; again adds nothing
   rebuild                                                 work out anew what readings are compared by across jobs
   backup FILE.sql.gz                                      the whole database, as of one moment
   restore FILE.sql.gz                                     into an empty database

@@ -39,6 +39,21 @@ export interface BrokenCard {
   readonly trouble: Problem;
 }
 
+/** A job as it is listed. A cache and no projection: what is shown of a job may be behind it, and says so. */
+export interface CardLine {
+  readonly id: string;
+  /** Null while it is made for the first time. */
+  readonly card: JobCard | BrokenCard | null;
+  /** Made of all entries that are here, by this program. */
+  readonly isFresh: boolean;
+}
+
+/** A stretch of the list of jobs, and how many there are in all. */
+export interface CardPage {
+  readonly lines: readonly CardLine[];
+  readonly total: number;
+}
+
 const letters = { open: "o", partly: "p", sound: "s", refused: "r", none: "-" } as const;
 const states = ["open", "partly", "sound", "refused"] as const satisfies readonly SlotState[];
 

@@ -1,22 +1,12 @@
 import { assess } from "@/core/assess";
-import { cardOf, type BrokenCard, type JobCard } from "@/core/card";
+import { cardOf, type BrokenCard, type CardPage, type JobCard } from "@/core/card";
 import { problem } from "@/core/problem/problem";
 import { coreVersion } from "@/core/version";
-import {
-  countJobs,
-  keepCard,
-  listCards,
-  namedJobs as namesOfJobs,
-  staleJobs,
-  type CardLine,
-  type Making,
-} from "@/store/cards";
+import { countJobs, keepCard, listCards, namedJobs as namesOfJobs, staleJobs, type Making } from "@/store/cards";
 import { StoreError } from "@/store/connection";
 import { database } from "./environment";
 import { isBroken, openAnyJob } from "./jobs";
 import { log } from "./log";
-
-export type { CardLine };
 
 const dayMs = 86_400_000;
 
@@ -28,11 +18,6 @@ const making = (now: Date): Making => ({
 
 /** So many lines come with the page; the browser asks for the others. */
 export const firstLines = 20;
-
-export interface CardPage {
-  readonly lines: readonly CardLine[];
-  readonly total: number;
-}
 
 /** A stretch of the list of jobs, as the cards have it. No job is judged for it. */
 export async function cardPage(from: number, most: number): Promise<CardPage> {

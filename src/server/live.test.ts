@@ -38,3 +38,13 @@ test("a process that stops ends every line", async () => {
   expect([await one.next(), await two.next()]).toEqual([null, null]);
   expect([one.stop, two.stop].map(({ mock }) => mock.calls.length)).toEqual([1, 1]);
 });
+
+test("who listens and does not read is let go once a bounded amount waits for them, and one large piece of news is none", async () => {
+  const { stop, send, next } = listen();
+  const news = { id: 1, data: { entries: ["x".repeat(300_000)] } };
+  send({ id: 1, data: { entries: ["x".repeat(2_000_000)] } });
+  expect(stop).not.toHaveBeenCalled();
+  for (let count = 0; count < 20; count += 1) send(news);
+  expect(stop).toHaveBeenCalledTimes(1);
+  await expect(next()).rejects.toThrow("does not read");
+});

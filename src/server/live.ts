@@ -14,6 +14,9 @@ interface Watch {
 
 const everyMs = 1000;
 
+/** So many entries are told at once: one who comes back after weeks gets the others a second later each. */
+const mostAtOnce = 200;
+
 /**
  * Watches the heads of streams by asking the database once a second for all of them together, so that it works
  * whichever process kept the entry.
@@ -41,10 +44,15 @@ class Watcher {
     this.#isAsking = true;
     try {
       const heads = await headsOf(database(), [...new Set([...this.#watches].map((watch) => watch.stream))]);
+      // Those who are equally far in one stream are told the same: it is read once for all of them.
+      const read = new Map<string, Promise<Envelope[]>>();
       for (const watch of this.#watches) {
         const head = heads.get(watch.stream) ?? 0;
         if (head <= watch.seq) continue;
-        const entries = await readEntries(database(), watch.stream, watch.seq);
+        const key = `${watch.stream} ${watch.seq}`;
+        const reading = read.get(key) ?? readEntries(database(), watch.stream, watch.seq, mostAtOnce);
+        read.set(key, reading);
+        const entries = await reading;
         // Numbers have no gaps: as many entries on, as far on.
         watch.seq += entries.length;
         watch.listener(entries, watch.seq);
@@ -78,15 +86,22 @@ interface Source {
 
 const beatMs = 15_000;
 
+/** So much waits for one who listens and does not read; then the line is cut. The browser comes back, and is told from where it was. */
+const mostWaitingBytes = 1024 * 1024;
+
 /** A stream of server-sent events. Beats now and then, so that a dead line is noticed, and ends when the session does. */
 export function eventStream({ begin, isAllowed, signal }: Source): Response {
   const encoder = new TextEncoder();
-  let end = () => {};
-  const body = new ReadableStream<Uint8Array>({
+  let end: (why?: "slow") => void = () => {};
+  const source: UnderlyingDefaultSource<Uint8Array> = {
     start(controller) {
       let isOver = false;
       // News may be on its way while the line ends: then nobody wants it.
-      const write = (text: string) => void (isOver || controller.enqueue(encoder.encode(text)));
+      const write = (text: string) => {
+        if (isOver) return;
+        if ((controller.desiredSize ?? 0) < -mostWaitingBytes) return end("slow");
+        controller.enqueue(encoder.encode(text));
+      };
       write("retry: 2000\n\n");
       const stop = begin(({ id, data }) => write(`id: ${id}\ndata: ${JSON.stringify(data)}\n\n`));
       const beat = setInterval(() => {
@@ -96,23 +111,27 @@ export function eventStream({ begin, isAllowed, signal }: Source): Response {
           () => {},
         );
       }, beatMs);
-      end = () => {
+      const endHere = () => end();
+      end = (why) => {
         if (isOver) return;
         isOver = true;
         stop();
         clearInterval(beat);
-        open().delete(end);
+        open().delete(endHere);
         try {
-          controller.close();
+          // What waits is let go with it.
+          if (why === "slow") controller.error(new Error("the reader does not read"));
+          else controller.close();
         } catch {
           /* the reader has gone already */
         }
       };
-      open().add(end);
-      signal.addEventListener("abort", end);
+      open().add(endHere);
+      signal.addEventListener("abort", endHere);
     },
     cancel: () => end(),
-  });
+  };
+  const body = new ReadableStream(source, new ByteLengthQueuingStrategy({ highWaterMark: 64 * 1024 }));
   // no-transform: a stream that is compressed waits until there is enough to compress.
   return new Response(body, {
     headers: {

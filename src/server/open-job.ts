@@ -21,7 +21,7 @@ export const NewJob = z.strictObject({
 export async function packsOnOffer() {
   const newest = new Map<string, { sha256: string; id: string; revision: number }>();
   for (const pack of await listPacks(database()))
-    if ((newest.get(pack.id)?.revision ?? 0) < pack.revision) newest.set(pack.id, pack);
+    if (pack.offered && (newest.get(pack.id)?.revision ?? 0) < pack.revision) newest.set(pack.id, pack);
   const opened = await Promise.all(
     // One that this program refuses is not on offer, and takes no other down.
     [...newest.values()].map(async ({ sha256 }) => ({
@@ -45,6 +45,8 @@ export async function openNewJob(
   const opened = await openPack(sha256);
   if (!opened) return refused(problem("pack-not-here", [], { sha256: sha256.slice(0, 12) }));
   const { pack } = opened.pack;
+  if (!(await listPacks(database())).some((each) => each.sha256 === sha256 && each.offered))
+    return refused(problem("pack-not-offered", [], { id: pack.id, revision: pack.revision }));
   const maker: Maker = {
     stream,
     author: person.id,

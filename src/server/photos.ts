@@ -1,28 +1,18 @@
 import { Readable } from "node:stream";
-import { chunkBytes, chunkCount, photoLimits } from "@/core/photo/photo-limits";
+import { chunkCount, photoLimits } from "@/core/photo/photo-limits";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
-import { cleanPhoto } from "@/store/photos/clean-photo";
+import { cleanPhoto, picturesWaiting } from "@/store/photos/clean-photo";
 import {
   assemble,
-  beginUpload,
   dropUpload,
   findPhoto,
-  findUpload,
   finishUpload,
-  keepChunk,
   keepPhoto,
   readPieces,
   readThumbnail,
 } from "@/store/photos/photos";
 import { database } from "./environment";
-
-/** Where an upload stands, as the sender has to know it to go on. */
-export interface UploadState {
-  readonly have: readonly number[];
-  readonly chunkBytes: number;
-  /** The photo it became. */
-  readonly photo: string | null;
-}
+import { uploadOf, type UploadAim } from "./uploads";
 
 /** A photo as an entry names it. */
 export interface TakenPhoto {
@@ -31,44 +21,14 @@ export interface TakenPhoto {
   readonly height: number;
 }
 
-const stateOf = ({ have, sha256 }: { have: readonly number[]; sha256: string | null }): UploadState => ({
-  have,
-  chunkBytes: photoLimits.chunk,
-  photo: sha256,
-});
+/** Uploads of photos of one job. */
+export const photoOf = (job: string): UploadAim => ({ stream: job, kind: "photo", most: photoLimits.bytes });
 
-/** Begins to take a photo; begun again under its id, it goes on where it was. */
-export async function openUpload(job: string, id: string, bytes: number): Promise<Outcome<UploadState>> {
-  if (bytes > photoLimits.bytes) return refused(problem("photo-too-large", [], { bytes, most: photoLimits.bytes }));
-  const upload = await beginUpload(database(), { id, stream: job, bytes }, new Date());
-  if (upload.stream !== job || upload.bytes !== bytes) return refused(problem("upload-differs"));
-  return done(stateOf(upload));
-}
-
-const uploadOf = async (job: string, id: string) => {
-  const upload = await findUpload(database(), id);
-  return upload?.stream === job ? upload : null;
-};
-
-export async function uploadState(job: string, id: string): Promise<UploadState | null> {
-  const upload = await uploadOf(job, id);
-  return upload && stateOf(upload);
-}
-
-/** Takes one piece; the same piece again is acknowledged again. */
-export async function takeChunk(job: string, id: string, n: number, data: Buffer): Promise<Outcome<UploadState>> {
-  const upload = await uploadOf(job, id);
-  if (!upload) return refused(problem("unknown-upload"));
-  if (upload.sha256 !== null) return done(stateOf(upload));
-  if (n >= chunkCount(upload.bytes) || data.length !== chunkBytes(upload.bytes, n))
-    return refused(problem("chunk-misfit", [], { n, bytes: data.length }));
-  await keepChunk(database(), id, n, data);
-  return done(stateOf((await uploadOf(job, id))!));
-}
+const mostWaiting = 30;
 
 /** Makes a photo of what was sent. Asked again, it answers the same. */
 export async function finishPhoto(job: string, id: string): Promise<Outcome<TakenPhoto>> {
-  const upload = await uploadOf(job, id);
+  const upload = await uploadOf(photoOf(job), id);
   if (!upload) return refused(problem("unknown-upload"));
   if (upload.sha256 !== null) {
     const photo = await findPhoto(database(), job, upload.sha256);
@@ -78,7 +38,8 @@ export async function finishPhoto(job: string, id: string): Promise<Outcome<Take
   }
   const missing = chunkCount(upload.bytes) - upload.have.length;
   if (missing > 0) return refused(problem("chunks-missing", [], { missing }));
-  const clean = await cleanPhoto(await assemble(database(), upload));
+  if (picturesWaiting() > mostWaiting) return refused(problem("busy"));
+  const clean = await cleanPhoto(() => assemble(database(), upload));
   if (!clean.ok) {
     await dropUpload(database(), id);
     return clean;

@@ -1,14 +1,5 @@
-import type { BrokenCard, JobCard } from "@/core/card";
+import type { BrokenCard, CardLine, JobCard } from "@/core/card";
 import { change, select, toDateTime, type Database } from "./connection";
-
-/** A job as it is listed. A cache and no projection: what is shown of a job may be behind it, and says so. */
-export interface CardLine {
-  readonly id: string;
-  /** Null while it is made for the first time. */
-  readonly card: JobCard | BrokenCard | null;
-  /** Made of all entries that are here, by this program. */
-  readonly isFresh: boolean;
-}
 
 /**
  * By what a card is known to be of today. Entries of a stream are numbered without gaps and never change, so that the

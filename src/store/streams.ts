@@ -76,11 +76,16 @@ export async function headsOf(database: Database, streams: readonly string[]): P
   return new Map(rows.map((row) => [row.id, Number(row.head_seq)]));
 }
 
-/** A stream's entries in the order in which they were kept. */
-export async function readEntries(database: Database | Connection, stream: string, after = 0): Promise<Envelope[]> {
+/** A stream's entries in the order in which they were kept, after a number, and no more than so many where that is said. */
+export async function readEntries(
+  database: Database | Connection,
+  stream: string,
+  after = 0,
+  most?: number,
+): Promise<Envelope[]> {
   const rows = await select<Row>(
     database,
-    `SELECT ${columns} FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq`,
+    `SELECT ${columns} FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq${most === undefined ? "" : ` LIMIT ${Math.floor(most)}`}`,
     [stream, after],
   );
   return rows.map(toEnvelope);

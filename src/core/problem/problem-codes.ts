@@ -429,6 +429,17 @@ export const problemCodes = {
   "pack-not-here": error({ sha256: text }),
   "job-unreadable": error({ why: text }),
   "import-id-taken": error({ count: number, id: text }),
+  "import-strikes-others": error({ count: number, id: text }),
+  "import-not-a-job": error(),
+  "import-adds": error({ name: text, added: number, known: number, corrects: number, mark: text }),
+  "too-many-lines": error({ most: number }),
+  "member-twice": error({ member: text }),
+  "unpacks-too-large": error({ bytes: number, most: number }),
+  "too-much-unfinished": error({ bytes: number, most: number }),
+  "room-short": error(),
+  busy: error(),
+  "pack-not-offered": error({ id: text, revision: number }),
+  "offer-changed": error(),
 
   // Answers of the server
   "signed-out": error(),

@@ -10,7 +10,7 @@ export const memberNames = {
   photo: (sha256: string) => `photos/${sha256}.jpg`,
 } as const;
 
-const MiB = 1024 * 1024;
+export const MiB = 1024 * 1024;
 
 /** Sizes past which an archive is refused, in bytes; unpacked sizes are counted as they are read, whatever the zip says of them. */
 export const archiveLimits = {
@@ -20,6 +20,12 @@ export const archiveLimits = {
   manifest: MiB,
   photo: photoLimits.bytes,
   members: 5000,
+  /** All of it, unpacked. */
+  unpacked: 3072 * MiB,
+  /** So many times its own size a zip may unpack to: a record packs to an eighth, a photo not at all. */
+  ratio: 40,
+  /** Lines of a record, blank ones too. */
+  lines: 250_000,
 } as const;
 
 const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);

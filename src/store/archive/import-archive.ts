@@ -1,25 +1,16 @@
-import { canonicalJson } from "@/core/canonical";
+import { canonicalJson, fingerprint } from "@/core/canonical";
 import { importMark } from "@/core/entry/imported-author";
 import { withoutStamp } from "@/core/entry/fingerprint-entry";
+import type { Imported } from "@/core/entry/import-run";
 import { readEntry } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { withTransaction, type Database } from "../connection";
 import { appendWithin, longestChain } from "../append";
-import { beginStream, knownEntries } from "../streams";
+import { beginStream, knownEntries, streamKind } from "../streams";
 import { keepPack, readPackJson } from "../packs";
 import { addToJob, keepPhoto } from "../photos/photos";
 import { photosIn, readArchive, type Archive } from "./read-archive";
-
-export interface Imported {
-  readonly stream: string;
-  readonly name: string;
-  readonly added: number;
-  /** Entries that were here before. */
-  readonly known: number;
-  /** Types of entries that are kept and not understood. */
-  readonly unknownTypes: readonly string[];
-}
 
 /** An author from elsewhere is a label: nobody here signed what came with a file. */
 function labelled(entry: Envelope, manifest: Archive["manifest"]): Envelope {
@@ -41,16 +32,41 @@ class ChainTooLong extends Error {
   }
 }
 
+/** What an import would add to a job that is here, by which the one who lets it in says that it was seen. */
+const markOf = (fresh: readonly Envelope[]) => fingerprint(fresh.map(({ id }) => id).sort()).slice(0, 12);
+
+/** Ids that an entry corrects or strikes. */
+const named = ({ payload }: Envelope) =>
+  [payload.supersedes, payload.strikes].flatMap((ids) =>
+    Array.isArray(ids) ? ids.filter((id): id is string => typeof id === "string") : [],
+  );
+
+export interface ImportOptions {
+  /** Mark of the addition to a job that is here which a person has agreed to; see the problem import-adds. */
+  readonly agreed?: string | null;
+  /** Told now and then how far it is, 0 to 1. */
+  readonly onProgress?: (share: number) => Promise<void>;
+}
+
 /** A batch within one transaction: small enough for one statement that looks for known ids. */
 const batch = 500;
 
 /**
- * Brings a job's archive into the store: all of it in one transaction, or nothing. Importing again adds nothing; an
- * archive that has more than the store adds what is new.
+ * Brings a job's archive into the store: all of it in one transaction, or nothing. Importing again adds nothing. What an
+ * archive has more than a job that is here is added once a person has seen how much it is; it corrects and strikes only
+ * what it brings itself. A pack that comes along serves its own job until a lead offers it.
+ *
+ * @returns  problem import-adds, with the mark to agree by, where it would add to a job that is here
  */
-export async function importArchive(database: Database, file: string, now: Date): Promise<Outcome<Imported>> {
+export async function importArchive(
+  database: Database,
+  file: string,
+  now: Date,
+  { agreed = null, onProgress = async () => {} }: ImportOptions = {},
+): Promise<Outcome<Imported>> {
   const read = await readArchive(file);
   if (!read.ok) return read;
+  await onProgress(0.3);
   const { entries, packs, manifest, photos } = read.value;
   const [first] = entries;
   const opened = entries.flatMap((entry) => {
@@ -87,16 +103,41 @@ export async function importArchive(database: Database, file: string, now: Date)
     ).values(),
   ];
 
+  const brought = new Set(entries.map(({ id }) => id));
+  const overreaching = fresh.filter((entry) => named(entry).some((id) => !brought.has(id)));
+  if (overreaching.length > 0)
+    return refused(problem("import-strikes-others", [], { count: overreaching.length, id: overreaching[0]!.id }));
+  const kind = await streamKind(database, first!.stream);
+  if (kind !== null && kind !== "job") return refused(problem("import-not-a-job"));
+  const name = opened.at(-1)!.payload.name;
+  const mark = markOf(fresh);
+  if (kind !== null && fresh.length > 0 && agreed !== mark) {
+    const corrects = fresh.filter((entry) => named(entry).some((id) => known.has(id))).length;
+    const here = entries.length - fresh.length;
+    return refused(problem("import-adds", [], { name, added: fresh.length, known: here, corrects, mark }));
+  }
+
   // Kept by their content, before the entries that speak of them: should the rest fail, nothing refers to them.
-  if (photos.length > 0) for await (const photo of photosIn(file)) await keepPhoto(database, photo, now);
+  let kept = 0;
+  if (photos.length > 0)
+    for await (const photo of photosIn(file)) {
+      await keepPhoto(database, photo, now);
+      kept += 1;
+      await onProgress(0.3 + (0.5 * kept) / photos.length);
+    }
   const keep = withTransaction(database, async (connection) => {
     for (const { json, pack } of packs)
-      await keepPack(connection, { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json }, now);
+      await keepPack(
+        connection,
+        { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json },
+        now,
+        false,
+      );
     await beginStream(connection, first!.stream, "job", now);
     for (const photo of photos) await addToJob(connection, first!.stream, photo, now);
     for (let at = 0; at < fresh.length; at += batch) {
-      const kept = await appendWithin(connection, first!.stream, fresh.slice(at, at + batch), now);
-      const over = kept!.find(({ outcome }) => outcome === "chain-too-long");
+      const answers = await appendWithin(connection, first!.stream, fresh.slice(at, at + batch), now);
+      const over = answers!.find(({ outcome }) => outcome === "chain-too-long");
       if (over) throw new ChainTooLong(over.id);
     }
   });
@@ -109,7 +150,7 @@ export async function importArchive(database: Database, file: string, now: Date)
   const unknown = entries.flatMap((entry) => (readEntry(entry).ok ? [] : [entry.type]));
   return done({
     stream: first!.stream,
-    name: opened.at(-1)!.payload.name,
+    name,
     added: fresh.length,
     known: entries.length - fresh.length,
     unknownTypes: [...new Set(unknown)].sort(),

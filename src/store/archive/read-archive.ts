@@ -1,12 +1,15 @@
 import { createHash } from "node:crypto";
+import { stat } from "node:fs/promises";
 import type { Readable } from "node:stream";
+import { setImmediate } from "node:timers/promises";
 import { openPromise, type Entry as Member, type ZipFile } from "yauzl";
+import { declarations } from "@/core/entry/declarations";
 import { longestLine, readRecordLine } from "@/core/entry/read-record";
 import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
 import { done, problem, refused, type Outcome, type Problem } from "@/core/problem/problem";
 import { readCleanPhoto, type CleanPhoto } from "../photos/clean-photo";
-import { archiveLimits, Manifest, memberNames } from "./archive-format";
+import { archiveLimits, Manifest, memberNames, MiB } from "./archive-format";
 
 export interface Archive {
   readonly entries: readonly Envelope[];
@@ -73,18 +76,32 @@ async function* linesOf(chunks: AsyncIterable<Buffer>): AsyncGenerator<string> {
   if (held > 0) yield Buffer.concat(rest).toString("utf8");
 }
 
+/** Whether an entry is of a kind that jobs have; of one that this program does not know nothing can be said. */
+function isOfJobs({ type }: Envelope): boolean {
+  const declared = Object.hasOwn(declarations, type) ? declarations[type as keyof typeof declarations] : null;
+  return declared === null || declared.stream === "job" || declared.stream === "any";
+}
+
+/** So many lines are read before others get their turn. */
+const linesInATurn = 200;
+
 async function readEntries(lines: AsyncIterable<string>): Promise<Envelope[]> {
   const entries: Envelope[] = [];
   const problems: Problem[] = [];
   let line = 0;
   for await (const text of lines) {
     line += 1;
+    if (line > archiveLimits.lines)
+      refuse(problem("too-many-lines", [memberNames.record], { most: archiveLimits.lines }));
+    if (line % linesInATurn === 0) await setImmediate();
     if (text.trim() === "") continue;
     const read = readRecordLine(line === 1 ? text.replace(/^\ufeff/u, "") : text);
     if ("problems" in read)
       problems.push(
         ...read.problems.map((found): Problem => ({ ...found, path: [memberNames.record, line, ...found.path] })),
       );
+    else if (!isOfJobs(read.envelope))
+      problems.push(problem("not-for-this-stream", [memberNames.record, line], { type: read.envelope.type }));
     else if (entries.length > 0 && read.envelope.stream !== entries[0]!.stream)
       problems.push(problem("other-stream", [memberNames.record, line]));
     else entries.push(read.envelope);
@@ -125,9 +142,28 @@ function compile(json: unknown, name: string): Archive["packs"][number] {
   return { json, pack: read.value };
 }
 
+/** Counts what a zip says of itself, before anything of it is unpacked; of a member that says less than it holds the reading ends there. */
+async function countMembers(file: string): Promise<void> {
+  const { size } = await stat(file);
+  const zip = await openPromise(file, { lazyEntries: true, strictFileNames: true });
+  try {
+    if (zip.entryCount > archiveLimits.members)
+      refuse(problem("too-many-members", [], { count: zip.entryCount, most: archiveLimits.members }));
+    const names = new Set<string>();
+    let unpacked = 0;
+    for await (const { fileName: name, uncompressedSize } of zip.eachEntry()) {
+      if (names.has(name)) refuse(problem("member-twice", [name], { member: name.slice(0, 120) }));
+      names.add(name);
+      unpacked += uncompressedSize;
+    }
+    const most = Math.min(archiveLimits.unpacked, archiveLimits.ratio * size + MiB);
+    if (unpacked > most) refuse(problem("unpacks-too-large", [], { bytes: unpacked, most }));
+  } finally {
+    zip.close();
+  }
+}
+
 async function readMembers(zip: ZipFile): Promise<Archive> {
-  if (zip.entryCount > archiveLimits.members)
-    refuse(problem("too-many-members", [], { count: zip.entryCount, most: archiveLimits.members }));
   let entries: readonly Envelope[] | null = null;
   let manifest: Manifest | null = null;
   const packs: Archive["packs"][number][] = [];
@@ -171,6 +207,7 @@ export async function readArchive(file: string): Promise<Outcome<Archive>> {
     return refused(problem("not-a-zip"));
   }
   try {
+    await countMembers(file);
     return done(await readMembers(zip));
   } catch (error) {
     if (error instanceof Refusal) return refused(...error.problems);

@@ -18,6 +18,9 @@ const oneAtATime = pLimit(1);
 sharp.cache(false);
 sharp.concurrency(1);
 
+/** How many pictures wait for their turn. */
+export const picturesWaiting = (): number => oneAtATime.pendingCount;
+
 const thumbnailEdge = 400;
 
 const ascii = (bytes: Buffer, from: number, to: number) => bytes.subarray(from, to).toString("latin1");
@@ -55,10 +58,12 @@ const tooManyPixels = (width: number, height: number) =>
  * Takes what a phone sent and makes a photo of it that can be kept: turned upright, encoded anew at its full size, and
  * without place, time, device or anything else that came in the file.
  *
+ * @param sent  its bytes, or how to come by them: those who wait for their turn hold nothing meanwhile
  * @returns  problems not-a-picture, photo-heic, photo-too-many-pixels, photo-damaged
  */
-export const cleanPhoto = (bytes: Buffer): Promise<Outcome<CleanPhoto>> =>
+export const cleanPhoto = (sent: Buffer | (() => Promise<Buffer>)): Promise<Outcome<CleanPhoto>> =>
   oneAtATime(async () => {
+    const bytes = typeof sent === "function" ? await sent() : sent;
     const kind = pictureKind(bytes);
     if (kind === null) return refused(problem("not-a-picture"));
     if (kind === "heic") return refused(problem("photo-heic"));
@@ -84,6 +89,38 @@ export const cleanPhoto = (bytes: Buffer): Promise<Outcome<CleanPhoto>> =>
     }
   });
 
+/** Parts of a JPEG file that make the picture: its head, tables and frames; no application's, no comment. */
+const pictureMarkers: ReadonlySet<number> = new Set([0xc0, 0xc1, 0xc2, 0xc4, 0xdb, 0xdd, 0xda, 0xe0]);
+const mostHeadBytes = 16;
+
+/**
+ * Whether a JPEG file holds a picture and nothing else: no other segments, and nothing behind its end.
+ *
+ * @source  ITU-T T.81, annex B: markers and segments
+ */
+export function isOnlyPicture(data: Buffer): boolean {
+  let at = 2;
+  while (at + 4 <= data.length) {
+    if (data[at] !== 0xff) return false;
+    const marker = data[at + 1]!;
+    if (!pictureMarkers.has(marker)) return false;
+    const length = data.readUInt16BE(at + 2);
+    if (length < 2 || (marker === 0xe0 && length > mostHeadBytes)) return false;
+    at += 2 + length;
+    if (marker !== 0xda) continue;
+    // Coded data: FF stands for itself before 00, and between it only restarts may come.
+    for (;;) {
+      at = data.indexOf(0xff, at);
+      if (at < 0 || at + 1 >= data.length) return false;
+      const next = data[at + 1]!;
+      if (next === 0xd9) return at + 2 === data.length;
+      if (next !== 0 && (next < 0xd0 || next > 0xd7)) break;
+      at += 2;
+    }
+  }
+  return false;
+}
+
 /** Reads a photo that claims to be clean, as one does that came in an archive: the same bytes, or what is wrong with them. */
 export const readCleanPhoto = (data: Buffer): Promise<Outcome<CleanPhoto>> =>
   oneAtATime(async () => {
@@ -91,7 +128,7 @@ export const readCleanPhoto = (data: Buffer): Promise<Outcome<CleanPhoto>> =>
     try {
       const { width, height, exif, xmp, iptc, orientation } = await sharp(data, { limitInputPixels: false }).metadata();
       if (width * height > photoLimits.pixels) return refused(tooManyPixels(width, height));
-      if (exif || xmp || iptc || orientation) return refused(problem("photo-not-clean"));
+      if (exif || xmp || iptc || orientation || !isOnlyPicture(data)) return refused(problem("photo-not-clean"));
       return done({ sha256: sha256Of(data), width, height, data, thumbnail: await thumbnailOf(data) });
     } catch (error) {
       return refused(problem("photo-damaged", [], { why: (error as Error).message.slice(0, 120) }));

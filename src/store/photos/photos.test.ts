@@ -3,11 +3,12 @@ import sharp from "sharp";
 import { photoLimits } from "@/core/photo/photo-limits";
 import { change, openDatabase, select, type Database } from "../connection";
 import { migrate } from "../migrate";
-import { cleanPhoto, pictureKind, readCleanPhoto, sha256Of } from "./clean-photo";
+import { cleanPhoto, isOnlyPicture, pictureKind, readCleanPhoto, sha256Of } from "./clean-photo";
 import {
   addToJob,
   assemble,
   beginUpload,
+  dropUpload,
   findPhoto,
   findUpload,
   finishUpload,
@@ -16,6 +17,7 @@ import {
   photosOf,
   readPieces,
   readThumbnail,
+  unfinishedLimits,
 } from "./photos";
 
 const now = new Date("2026-11-25T08:00:00Z");
@@ -144,11 +146,13 @@ test("a photo is kept once under its fingerprint, in pieces, and belongs to the 
 
 test("an upload goes on where it was, takes each piece once, and is forgotten when nobody finishes it", async () => {
   const id = "0190aaaa-0000-7000-8000-0000000000c1";
-  const upload = { id, stream: job, bytes: photoLimits.chunk + 7 };
-  expect((await beginUpload(database, upload, now)).have).toEqual([]);
+  const upload = { id, stream: job, kind: "photo" as const, person: job, bytes: photoLimits.chunk + 7 };
+  expect(await beginUpload(database, upload, now)).toMatchObject({ value: { have: [] } });
   await keepChunk(database, id, 1, Buffer.from("ending!"));
   await keepChunk(database, id, 1, Buffer.from("another"));
-  expect(await beginUpload(database, { ...upload, stream: other }, now)).toMatchObject({ stream: job, have: [1] });
+  expect(await beginUpload(database, { ...upload, stream: other }, now)).toMatchObject({
+    value: { stream: job, have: [1] },
+  });
   await keepChunk(database, id, 0, Buffer.alloc(photoLimits.chunk, 65));
   const all = await assemble(database, (await findUpload(database, id))!);
   expect([all.length, all.subarray(-7).toString()]).toEqual([photoLimits.chunk + 7, "ending!"]);
@@ -160,4 +164,40 @@ test("an upload goes on where it was, takes each piece once, and is forgotten wh
     new Date(now.getTime() + 8 * 86_400_000),
   );
   expect(await findUpload(database, id)).toBeNull();
+});
+
+test("what is begun and not finished is bounded for a person, and what is more is not begun", async () => {
+  const begin = (at: number, person: string, bytes = unfinishedLimits.person / 2) =>
+    beginUpload(
+      database,
+      { id: `0190aaaa-0000-7000-8000-0000000001${at}`, stream: job, kind: "archive", person, bytes },
+      now,
+    );
+  const [one, two] = ["0190aaaa-0000-7000-8000-0000000002aa", "0190aaaa-0000-7000-8000-0000000002bb"];
+  const taken = [await begin(10, one), await begin(11, one), await begin(12, one, 1), await begin(13, two)];
+  expect(taken.map((each) => (each.ok ? "begun" : each.problems[0]!.code))).toEqual([
+    "begun",
+    "begun",
+    "too-much-unfinished",
+    "begun",
+  ]);
+  expect(await findUpload(database, "0190aaaa-0000-7000-8000-000000000112")).toBeNull();
+  // Begun again it is the one that is there, and one that is let go makes room.
+  expect((await begin(10, one)).ok).toBe(true);
+  await dropUpload(database, "0190aaaa-0000-7000-8000-000000000111");
+  expect((await begin(12, one, 1)).ok).toBe(true);
+  for (const at of [10, 12, 13]) await dropUpload(database, `0190aaaa-0000-7000-8000-0000000001${at}`);
+});
+
+test("a clean photo holds a picture and nothing besides: no comment, no segment of an application, nothing behind its end", async () => {
+  const clean = await cleanPhoto(await sharp({ create: { width: 64, height: 48, channels: 3, background: "#804020" } }).png().toBuffer()); // prettier-ignore
+  if (!clean.ok) throw new Error();
+  const { data } = clean.value;
+  const segment = (marker: number, text: string) =>
+    Buffer.concat([Buffer.from([0xff, marker, 0, text.length + 2]), Buffer.from(text)]);
+  const within = (more: Buffer) => Buffer.concat([data.subarray(0, 2), more, data.subarray(2)]);
+  expect(
+    [data, within(segment(0xfe, "a comment")), within(segment(0xe7, "an app")), Buffer.concat([data, Buffer.from("PK")])].map(isOnlyPicture), // prettier-ignore
+  ).toEqual([true, false, false, false]);
+  for (const cut of [3, 20, data.length - 1]) expect(isOnlyPicture(data.subarray(0, cut))).toBe(false);
 });

@@ -1,5 +1,6 @@
 import { Readable } from "node:stream";
 import { chunkCount, photoLimits } from "@/core/photo/photo-limits";
+import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { change, select, toDateTime, withTransaction, type Connection, type Database } from "../connection";
 import type { CleanPhoto } from "./clean-photo";
 
@@ -96,10 +97,16 @@ export async function findPhoto(database: Database, stream: string, sha256: stri
   return row ?? null;
 }
 
+export type UploadKind = "photo" | "archive";
+
 /** Something that is being sent in pieces. */
 export interface Upload {
   readonly id: string;
+  /** The job that it belongs to; an archive's is its own id. */
   readonly stream: string;
+  readonly kind: UploadKind;
+  /** Who sends it; null for those begun before that was noted. */
+  readonly person: string | null;
   readonly bytes: number;
   /** The photo that was made of it. */
   readonly sha256: string | null;
@@ -111,51 +118,82 @@ export interface Upload {
 const uploadDays = 7;
 
 export async function findUpload(on: Database | Connection, id: string): Promise<Upload | null> {
-  const [row] = await select<{ id: string; stream: string; bytes: number; sha256: string | null }>(
+  const [row] = await select<Omit<Upload, "have">>(
     on,
-    "SELECT id, stream_id AS stream, bytes, sha256 FROM upload WHERE id = ?",
+    "SELECT id, stream_id AS stream, kind, person_id AS person, bytes, sha256 FROM upload WHERE id = ?",
     [id],
   );
   if (!row) return null;
   const have = await select<{ n: number }>(on, "SELECT n FROM upload_chunk WHERE upload_id = ? ORDER BY n", [id]);
-  return { ...row, have: have.map(({ n }) => n) };
+  return { ...row, bytes: Number(row.bytes), have: have.map(({ n }) => n) };
 }
 
-/** Begins an upload, or finds the one that was begun under this id. */
+/** What was begun and not finished holds so many bytes, at most: of one person, and of all. */
+export const unfinishedLimits = { person: 3 * 1024 ** 3, all: 8 * 1024 ** 3 } as const;
+
+/** Bytes that were announced and not made into anything, of one person or of all. */
+async function unfinishedBytes(database: Database, person: string | null): Promise<number> {
+  const [row] = await select<{ bytes: number | null }>(
+    database,
+    `SELECT SUM(bytes) AS bytes FROM upload WHERE sha256 IS NULL${person === null ? "" : " AND person_id = ?"}`,
+    person === null ? [] : [person],
+  );
+  return Number(row?.bytes ?? 0);
+}
+
+/**
+ * Begins an upload, or finds the one that was begun under this id.
+ *
+ * @returns  problem too-much-unfinished where this one would be more than is held
+ */
 export async function beginUpload(
   database: Database,
-  { id, stream, bytes }: Pick<Upload, "id" | "stream" | "bytes">,
+  { id, stream, kind, person, bytes }: Pick<Upload, "id" | "stream" | "kind" | "bytes"> & { readonly person: string },
   now: Date,
-): Promise<Upload> {
+): Promise<Outcome<Upload>> {
   const old = toDateTime(new Date(now.getTime() - uploadDays * 86_400_000));
   await change(database, "DELETE c FROM upload_chunk c JOIN upload u ON u.id = c.upload_id WHERE u.begun_at < ?", [
     old,
   ]);
   await change(database, "DELETE FROM upload WHERE begun_at < ?", [old]);
-  await change(database, "INSERT IGNORE INTO upload (id, stream_id, bytes, begun_at) VALUES (?, ?, ?, ?)", [
-    id,
-    stream,
-    bytes,
-    toDateTime(now),
-  ]);
-  return (await findUpload(database, id))!;
+  const isNew = await change(
+    database,
+    "INSERT IGNORE INTO upload (id, stream_id, kind, person_id, bytes, begun_at) VALUES (?, ?, ?, ?, ?, ?)",
+    [id, stream, kind, person, bytes, toDateTime(now)],
+  );
+  // Counted with its own bytes: of two that come at once and are too much together neither slips through.
+  for (const [of, most] of [
+    [person, unfinishedLimits.person],
+    [null, unfinishedLimits.all],
+  ] as const) {
+    const held = isNew ? await unfinishedBytes(database, of) : 0;
+    if (held <= most) continue;
+    await dropUpload(database, id);
+    return refused(problem("too-much-unfinished", [], { bytes: held - bytes, most }));
+  }
+  return done((await findUpload(database, id))!);
 }
 
 /** Keeps one piece; one that is here already stays as it is. */
 export const keepChunk = (database: Database, id: string, n: number, data: Buffer): Promise<number> =>
   change(database, "INSERT IGNORE INTO upload_chunk (upload_id, n, data) VALUES (?, ?, ?)", [id, n, data]);
 
-/** All pieces of an upload in one. */
-export async function assemble(database: Database, { id, have }: Pick<Upload, "id" | "have">): Promise<Buffer> {
-  const pieces: Buffer[] = [];
+/** The pieces of an upload, one after the other. */
+export async function* piecesOf(database: Database, { id, have }: Pick<Upload, "id" | "have">): AsyncGenerator<Buffer> {
   for (const n of have) {
     const [row] = await select<{ data: Buffer }>(
       database,
       "SELECT data FROM upload_chunk WHERE upload_id = ? AND n = ?",
       [id, n],
     );
-    pieces.push(row!.data);
+    yield row!.data;
   }
+}
+
+/** All pieces of an upload in one. */
+export async function assemble(database: Database, upload: Pick<Upload, "id" | "have">): Promise<Buffer> {
+  const pieces: Buffer[] = [];
+  for await (const piece of piecesOf(database, upload)) pieces.push(piece);
   return Buffer.concat(pieces);
 }
 

@@ -32,4 +32,13 @@ export const fileSentences = {
   "too-deep": (p) => `This is nested more than ${p.most} levels deep.`,
   "import-id-taken": (p) =>
     `${many(p.count, "entry", "entries")} of this record (${p.id}) ${p.count === 1 ? "is" : "are"} here already with another content. Nothing was taken.`,
+  "import-strikes-others": (p) =>
+    `${many(p.count, "entry", "entries")} of this record (${p.id}) would correct or strike what the zip does not bring. Nothing was taken.`,
+  "import-not-a-job": () => "The record would go where no job is. Nothing was taken.",
+  "import-adds": (p) =>
+    `${p.name} is here already. The zip has ${many(p.added, "entry", "entries")} more than the ${p.known} that both have${p.corrects > 0 ? `; ${p.corrects} of them ${p.corrects === 1 ? "corrects or strikes" : "correct or strike"} what is here` : ""}. Nothing is added before you say so.`,
+  "too-many-lines": (p) => `The record has more than ${p.most} lines, blank ones too. Nothing of the zip was taken.`,
+  "member-twice": (p) => `The zip holds ${p.member} twice. Nothing of it was taken.`,
+  "unpacks-too-large": (p) =>
+    `The zip unpacks to ${p.bytes} bytes; of its size at most ${p.most} are read. Nothing of it was taken.`,
 } satisfies Sentences;

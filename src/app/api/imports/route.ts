@@ -1,10 +1,12 @@
-import { takeArchive } from "@/server/take-archive";
+import { z } from "zod";
+import { openImport } from "@/server/imports";
 import { answer, refuse, route } from "@/server/route";
+import { uploadStatus } from "@/server/uploads";
 
-/** Takes a job's archive as the body of the request: all of it, or nothing. */
-export const POST = route({ role: "lead" }, async ({ request }) => {
-  const taken = await takeArchive(request);
-  return taken.ok
-    ? answer({ v: 1, ...taken.value })
-    : refuse(taken.problems.some((found) => found.code === "too-large") ? 413 : 422, ...taken.problems);
+const Wish = z.strictObject({ id: z.uuid(), bytes: z.number().int().min(1) });
+
+/** Begins to take a job's archive in pieces, or says where one that was begun stands. */
+export const POST = route({ role: "lead", body: Wish }, async ({ body: { id, bytes }, person }) => {
+  const opened = await openImport(id, bytes, person.id);
+  return opened.ok ? answer({ v: 1, ...opened.value }) : refuse(uploadStatus(opened.problems), ...opened.problems);
 });

@@ -2,43 +2,76 @@
 import { Box, Button, Flex, Progress, chakra } from "@chakra-ui/react";
 import { Upload } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
-import type { Problem } from "@/core/problem/problem";
-import { problem } from "@/core/problem/problem";
+import { useEffect, useRef, useState } from "react";
+import type { Imported, ImportRun } from "@/core/entry/import-run";
+import type { Problem, ProblemOf } from "@/core/problem/problem";
 import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
+import { many } from "@/words/sentences/sentence";
+import { newId } from "../../kit/new-id";
+import { askServer, type Answered, type Fetch } from "../../outbox/ask-server";
+import { jsonHeaders, sendPieces, type Begun } from "../../outbox/send-pieces";
 
-interface Imported {
-  readonly stream: string;
-  readonly name: string;
-  readonly added: number;
-  readonly known: number;
-  readonly unknownTypes: readonly string[];
+/** What is sent and asked after: one file, under one id. */
+interface Sending {
+  readonly id: string;
+  readonly file: File;
 }
 
 type State =
   | { readonly is: "idle" }
-  | { readonly is: "sending"; readonly file: string; readonly share: number; readonly cancel: () => void }
+  | {
+      readonly is: "sending";
+      readonly file: string;
+      readonly share: number;
+      readonly isWorking: boolean;
+      readonly later: Problem | null;
+    }
+  | { readonly is: "asking"; readonly sending: Sending; readonly adds: ProblemOf<"import-adds"> }
   | { readonly is: "done"; readonly imported: Imported }
   | { readonly is: "refused"; readonly file: string; readonly problems: readonly Problem[] };
 
-/** Sends a file and tells how far it is. Fetch cannot say how much of a body has gone. */
-function upload(
-  file: File,
-  onShare: (share: number) => void,
-): { cancel: () => void; answer: Promise<{ ok: boolean; body: unknown }> } {
-  const request = new XMLHttpRequest();
-  const answer = new Promise<{ ok: boolean; body: unknown }>((resolve, reject) => {
-    request.open("POST", "/api/imports");
-    request.setRequestHeader("Content-Type", "application/zip");
-    request.responseType = "json";
-    request.upload.onprogress = ({ loaded, total }) => onShare(total > 0 ? loaded / total : 0);
-    request.onload = () => resolve({ ok: request.status === 200, body: request.response as unknown });
-    request.onerror = () => reject(new Error("unreachable"));
-    request.onabort = () => reject(new Error("cancelled"));
-    request.send(file);
+/** The same file chosen again goes on where it was broken off, also after the page was closed. */
+function idFor({ name, size, lastModified }: File): string {
+  const key = `ember-import ${name} ${size} ${lastModified}`;
+  try {
+    const id = localStorage.getItem(key) ?? newId();
+    localStorage.setItem(key, id);
+    return id;
+  } catch {
+    return newId();
+  }
+}
+
+function forget({ name, size, lastModified }: File): void {
+  try {
+    localStorage.removeItem(`ember-import ${name} ${size} ${lastModified}`);
+  } catch {
+    /* nothing is kept here */
+  }
+}
+
+const restMs = 700;
+const rest = (signal: AbortSignal) =>
+  new Promise<void>((resolve) => {
+    const timer = setTimeout(resolve, restMs);
+    signal.addEventListener("abort", () => (clearTimeout(timer), resolve()));
   });
-  return { cancel: () => request.abort(), answer };
+
+/** Asks until the server answers; what will pass is said meanwhile. */
+async function untilAnswered<T>(
+  ask: () => Promise<Answered<T>>,
+  onLater: (later: Problem | null) => void,
+  signal: AbortSignal,
+): Promise<{ readonly value: T } | { readonly problems: readonly Problem[] } | null> {
+  for (;;) {
+    const said = await ask();
+    if (signal.aborted) return null;
+    onLater("later" in said ? said.later : null);
+    if (!("later" in said)) return said;
+    await rest(signal);
+    if (signal.aborted) return null;
+  }
 }
 
 const where = (path: Problem["path"]) =>
@@ -51,32 +84,69 @@ export function ImportJob() {
   const [state, setState] = useState<State>({ is: "idle" });
   const router = useRouter();
   const picker = useRef<HTMLInputElement>(null);
+  const under = useRef<AbortController | null>(null);
+  useEffect(() => () => under.current?.abort(), []);
 
-  const take = async (file: File) => {
-    const { cancel, answer } = upload(file, (share) =>
-      setState((now) => (now.is === "sending" ? { ...now, share } : now)),
+  /** Sends what is missing, has it read, and asks how it went; `agreed` is what a person said to an addition. */
+  const take = async ({ id, file }: Sending, agreed: string | null) => {
+    const { signal } = (under.current = new AbortController());
+    const call: Fetch = (path, init) => fetch(path, { ...init, signal });
+    const at = (share: number, isWorking: boolean, later: Problem | null = null) =>
+      signal.aborted || setState({ is: "sending", file: file.name, share, isWorking, later });
+    const refuse = (problems: readonly Problem[]) => {
+      forget(file);
+      setState({ is: "refused", file: file.name, problems });
+    };
+    let share = 0;
+    const onLater = (isWorking: boolean) => (later: Problem | null) => void at(share, isWorking, later);
+    at(0, false);
+    const sent = await untilAnswered(
+      () =>
+        sendPieces<Begun & ImportRun>("/api/imports", { id, file }, call, {
+          isThere: ({ stage }) => stage === "kept",
+          onProgress: (now) => void at((share = now), false),
+        }),
+      onLater(false),
+      signal,
     );
-    setState({ is: "sending", file: file.name, share: 0, cancel });
-    try {
-      const { ok, body } = await answer;
-      if (ok) {
-        setState({ is: "done", imported: body as Imported });
-        router.refresh();
-      } else
-        setState({
-          is: "refused",
-          file: file.name,
-          problems: (body as { problems?: Problem[] } | null)?.problems ?? [
-            problem("server-error", [], { request: null }),
-          ],
-        });
-    } catch (error) {
-      setState(
-        (error as Error).message === "cancelled"
-          ? { is: "idle" }
-          : { is: "refused", file: file.name, problems: [problem("door-unreachable")] },
-      );
+    if (!sent) return;
+    if ("problems" in sent) return refuse(sent.problems);
+    const path = `/api/imports/${id}`;
+    const body = JSON.stringify({ agreed });
+    const begun = await untilAnswered<ImportRun>(
+      () => askServer(call, path, { method: "POST", headers: jsonHeaders, body }),
+      onLater(true),
+      signal,
+    );
+    if (!begun) return;
+    if ("problems" in begun) return refuse(begun.problems);
+    let run = begun.value;
+    while (run.stage === "working" || run.stage === "coming") {
+      at((share = run.share), true);
+      await rest(signal);
+      const asked = await untilAnswered<ImportRun>(() => askServer(call, path, {}), onLater(true), signal);
+      if (!asked) return;
+      if ("problems" in asked) return refuse(asked.problems);
+      run = asked.value;
     }
+    if (run.stage === "kept" && run.imported) {
+      forget(file);
+      setState({ is: "done", imported: run.imported });
+      return router.refresh();
+    }
+    const adds = run.problems.find((found): found is ProblemOf<"import-adds"> => found.code === "import-adds");
+    if (adds) setState({ is: "asking", sending: { id, file }, adds });
+    else refuse(run.problems);
+  };
+  const begin = (file: File) => void take({ id: idFor(file), file }, null);
+  /** Lets it go here and at the server. */
+  const drop = (sending: Sending | null) => {
+    under.current?.abort();
+    if (sending) {
+      forget(sending.file);
+      void fetch(`/api/imports/${sending.id}`, { method: "DELETE" }).catch(() => {});
+    }
+    setState({ is: "idle" });
   };
 
   return (
@@ -92,7 +162,7 @@ export function ImportJob() {
           onChange={(event) => {
             const [file] = event.currentTarget.files ?? [];
             event.currentTarget.value = "";
-            if (file) void take(file);
+            if (file) begin(file);
           }}
         />
         <Button
@@ -119,13 +189,37 @@ export function ImportJob() {
                 <Progress.Range bg="ember" />
               </Progress.Track>
             </Progress.Root>
-            <span>{state.share < 1 ? `${Math.round(state.share * 100)} %` : "checking"}</span>
-            <Button variant="ghost" size="sm" onClick={state.cancel}>
-              Cancel
+            <span>
+              {state.later
+                ? sayProblem(state.later, plainWording)
+                : `${state.isWorking ? "checking, " : ""}${Math.round(state.share * 100)} %`}
+            </span>
+            <Button variant="ghost" size="sm" onClick={() => drop(null)}>
+              {state.isWorking ? "Leave it" : "Pause"}
             </Button>
           </>
         )}
       </Flex>
+      {state.is === "asking" && (
+        <Box role="alertdialog" aria-label="Add to a job that is here" mt="8px">
+          <p>{sayProblem(state.adds, plainWording)}</p>
+          <Flex gap="10px" mt="8px">
+            <Button
+              size="sm"
+              minHeight="36px"
+              bg="ember"
+              color="onEmber"
+              fontWeight={700}
+              onClick={() => void take(state.sending, state.adds.params.mark)}
+            >
+              Add {many(state.adds.params.added, "entry", "entries")}
+            </Button>
+            <Button variant="ghost" size="sm" minHeight="36px" onClick={() => drop(state.sending)}>
+              Leave the job as it is
+            </Button>
+          </Flex>
+        </Box>
+      )}
       <Box role="status" mt={state.is === "done" || state.is === "refused" ? "8px" : 0}>
         {state.is === "done" && (
           <p>

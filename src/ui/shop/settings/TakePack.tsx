@@ -1,16 +1,20 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
+import type { PackChanges as Changes } from "@/core/pack/pack-differences";
 import type { Linted } from "@/core/pack/read-pack-text";
 import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
+import { PackChanges } from "./PackChanges";
+import { WaitingPacks } from "./WaitingPacks";
 
 interface Taken {
   readonly faults: readonly Linted[];
   readonly warnings: readonly Linted[];
   readonly pack: { readonly family: string; readonly revision: number } | null;
   readonly kept: boolean;
+  readonly changes: Changes | null;
 }
 
 const mostShown = 60;
@@ -93,6 +97,7 @@ export function TakePack() {
               {taken.kept ? ": kept. New jobs can be opened with it." : ""}
             </chakra.p>
           )}
+          {!taken.kept && taken.changes && <PackChanges changes={taken.changes} />}
           <Found of={taken.faults} color="out" label={`${many(taken.faults.length, "fault")}: it cannot be taken in`} />
           <Found of={taken.warnings} color="near" label={`${many(taken.warnings.length, "thing")} hardly meant`} />
         </Box>
@@ -104,6 +109,7 @@ export function TakePack() {
           </Button>
         </Flex>
       )}
+      <WaitingPacks />
     </Box>
   );
 }

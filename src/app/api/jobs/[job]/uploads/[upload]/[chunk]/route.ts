@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { photoLimits } from "@/core/photo/photo-limits";
 import { JobPath } from "@/server/job-path";
-import { takeChunk } from "@/server/photos";
+import { photoOf } from "@/server/photos";
 import { answer, refuse, route } from "@/server/route";
+import { takeChunk, uploadStatus } from "@/server/uploads";
 
 const Path = JobPath.extend({ upload: z.uuid(), chunk: z.coerce.number().int().min(0).max(1000) });
 
@@ -10,9 +11,7 @@ const Path = JobPath.extend({ upload: z.uuid(), chunk: z.coerce.number().int().m
 export const PUT = route(
   { role: "inspector", params: Path, bytes: true, mostBytes: photoLimits.chunk },
   async ({ params: { job, upload, chunk }, bytes }) => {
-    const taken = await takeChunk(job, upload, chunk, bytes);
-    return taken.ok
-      ? answer({ v: 1, ...taken.value })
-      : refuse(taken.problems[0]?.code === "unknown-upload" ? 404 : 422, ...taken.problems);
+    const taken = await takeChunk(photoOf(job), upload, chunk, bytes);
+    return taken.ok ? answer({ v: 1, ...taken.value }) : refuse(uploadStatus(taken.problems), ...taken.problems);
   },
 );
