@@ -3,10 +3,12 @@ import { createReadStream, createWriteStream } from "node:fs";
 import { rename, rm, stat } from "node:fs/promises";
 import { pipeline } from "node:stream/promises";
 import { createGunzip, createGzip } from "node:zlib";
-import { openDatabase, select } from "@/store/connection";
-import { readSchemaVersion, schemaVersion } from "@/store/schema-version";
+import { change, openDatabase, select, type Database } from "@/store/connection";
+import { migrate } from "@/store/migrate";
+import { schemaVersion } from "@/store/schema-version";
 import { CommandError } from "./command-error";
-import { databaseUrl, patientMs, takeOf } from "./with-database";
+import { readDump } from "./read-dump";
+import { databaseUrl, migrationsFolder, patientMs, takeOf } from "./with-database";
 
 /** Words by which MariaDB's own tools find a database; the password travels in the environment, never on the command line. */
 function connectionOf(url: string) {
@@ -64,7 +66,7 @@ export async function backup(words: readonly string[]): Promise<void> {
   try {
     const { child, ended } = tool(
       "mariadb-dump",
-      [...args, "--single-transaction", "--quick", "--hex-blob", "--skip-comments", database],
+      [...args, "--single-transaction", "--quick", "--hex-blob", "--skip-comments", "--complete-insert", database],
       env,
     );
     child.stdin.end();
@@ -76,38 +78,68 @@ export async function backup(words: readonly string[]): Promise<void> {
   console.log(`${file}: ${(await stat(file)).size} bytes`);
 }
 
-/** Reads a backup into an empty database, and checks that this program understands what it got. */
+/** A row of a statement at most: what is bound is bounded. */
+const mostBound = 20_000;
+
+async function pour(pool: Database, file: string, tables: ReadonlySet<string>): Promise<void> {
+  const text = createReadStream(file).pipe(createGunzip());
+  text.setEncoding("utf8");
+  for await (const { table, columns, rows } of readDump(text, tables)) {
+    // What the schema has done is this program's to say: it has just made it.
+    if (table === "schema_step") {
+      const at = columns.indexOf("version");
+      const newest = Math.max(...rows.map((row) => Number(row[at])));
+      if (newest > schemaVersion)
+        throw new CommandError(`the backup is of a newer program (schema ${newest}, this one knows ${schemaVersion})`);
+      continue;
+    }
+    const atOnce = Math.max(1, Math.floor(mostBound / columns.length));
+    for (let at = 0; at < rows.length; at += atOnce) {
+      const some = rows.slice(at, at + atOnce);
+      const marks = `(${columns.map(() => "?").join(", ")})`;
+      await change(
+        pool,
+        `INSERT INTO \`${table}\` (${columns.map((name) => `\`${name}\``).join(", ")}) VALUES ${some.map(() => marks).join(", ")}`,
+        some.flat(),
+      );
+    }
+  }
+}
+
+const tablesOf = async (pool: Database): Promise<string[]> =>
+  (
+    await select<{ name: string }>(
+      pool,
+      "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()",
+    )
+  ).map(({ name }) => name);
+
+/**
+ * Reads a backup into an empty database. The file is read for its rows and never run: the tables are this program's own.
+ * A backup that cannot be read to its end leaves the database as empty as it was.
+ */
 export async function restore(words: readonly string[]): Promise<void> {
   const { of, file } = oneFile("restore", words);
   const url = await databaseUrl("restore", of);
   if (!(await stat(file).catch(() => null))) throw new CommandError(`${file}: there is no such file`);
-  const { args, env, database } = connectionOf(url);
   const pool = openDatabase(url, 1, patientMs);
   try {
-    const tables = await select<{ name: string }>(
-      pool,
-      "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()",
-    );
-    if (tables.length > 0)
+    const before = await tablesOf(pool);
+    if (before.length > 0)
       throw new CommandError(
-        `the database ${database} is not empty (${tables.length} tables): a backup is restored into an empty one, so that nothing is written over`,
+        `the database ${connectionOf(url).database} is not empty (${before.length} tables): a backup is restored into an empty one, so that nothing is written over`,
       );
-    const { child, ended } = tool("mariadb", [...args, database], env);
-    child.stdout.resume();
-    const poured = pipeline(createReadStream(file), createGunzip(), child.stdin).catch(
-      (error: NodeJS.ErrnoException) => {
-        child.kill();
-        throw new CommandError(`${file} is not a backup, or it is damaged: ${error.message}`);
-      },
-    );
-    await Promise.all([poured, ended.catch((error: unknown) => poured.then(() => Promise.reject(error as Error)))]);
-    const version = await readSchemaVersion(pool);
-    if (version > schemaVersion)
-      throw new CommandError(`the backup is of a newer program (schema ${version}, this one knows ${schemaVersion})`);
+    try {
+      await migrate(pool, migrationsFolder, () => new Date());
+      await pour(pool, file, new Set(await tablesOf(pool)));
+    } catch (error) {
+      for (const table of await tablesOf(pool)) await change(pool, `DROP TABLE \`${table}\``);
+      if (error instanceof CommandError) throw new CommandError(`${error.message}; nothing of it is here`);
+      const { message } = error as Error;
+      throw new CommandError(`${file} is not a backup, or it is damaged: ${message}; nothing of it is here`);
+    }
     const [{ n } = { n: 0 }] = await select<{ n: number }>(pool, "SELECT COUNT(*) AS n FROM entry");
-    console.log(
-      `${file}: restored, ${n} entries${version < schemaVersion ? "; the next start brings its schema up to date" : ""}`,
-    );
+    console.log(`${file}: restored, ${n} entries`);
   } finally {
     await pool.end();
   }

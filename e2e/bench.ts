@@ -11,6 +11,7 @@ import { beginStream, readEntries } from "@/store/streams";
 import { keepPack } from "@/store/packs";
 import { cleanPhoto } from "@/store/photos/clean-photo";
 import { addToJob, keepPhoto } from "@/store/photos/photos";
+import { grantRunning } from "../scripts/lib/mariadb.mjs";
 import { freePort } from "../scripts/lib/ports.mjs";
 import { Processes } from "../scripts/lib/processes.mjs";
 import { stateDir } from "../scripts/lib/paths.mjs";
@@ -47,6 +48,9 @@ export class Shop {
       await change(template, `CREATE TABLE ${name}.${table} LIKE ${table}`);
       await change(template, `INSERT INTO ${name}.${table} SELECT * FROM ${table}`);
     }
+    const admin = await template.getConnection();
+    await grantRunning(admin, name);
+    admin.release();
     await template.end();
     const databaseUrl = templateUrl.replace(/[^/]+$/, name);
     const port = await freePort(0);
@@ -56,7 +60,8 @@ export class Shop {
       new Processes(stateDir(`test-worker-${worker}`)),
       {
         port,
-        databaseUrl,
+        // The web process works with no more rights than a shop's has.
+        databaseUrl: process.env.EMBER_TEST_RUNNING_URL!.replace(/[^/]+$/, name),
         distDir: process.env.EMBER_DIST!,
         sessionSecret: "a secret of the tests that is long enough",
       },

@@ -30,7 +30,6 @@ const ports = { database: await freePort(0), web: await freePort(0) };
 const startDatabase = async () => {
   const database = await startMariadb(processes, dataDir, { wantedPort: ports.database });
   await database.createDatabase("ember");
-  await database.disconnect();
   return database;
 };
 let database = await startDatabase();
@@ -40,11 +39,14 @@ const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--dem
   env: { EMBER_DATABASE_URL: databaseUrl },
 });
 if (prepared.code !== 0) throw new Error(prepared.output);
+await database.letRun("ember");
+await database.disconnect();
+const runningUrl = database.runningUrl("ember");
 const startServer = () =>
   startWeb(processes, {
     port: ports.web,
     distDir: process.env.EMBER_DIST ?? ".next-test",
-    databaseUrl,
+    databaseUrl: runningUrl,
     sessionSecret: "a secret of the tests that is long enough",
   });
 let web = await startServer();
@@ -127,7 +129,11 @@ for (let round = 0; round < rounds; round += 1) {
   if (victim !== "database") await kill(web.child);
   if (victim !== "web") await kill(database.child);
   killed[victim] += 1;
-  if (victim !== "web") database = await startDatabase();
+  if (victim !== "web") {
+    database = await startDatabase();
+    await database.letRun("ember");
+    await database.disconnect();
+  }
   if (victim !== "database") web = await startServer();
 }
 isStreaming = false;

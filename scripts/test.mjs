@@ -102,6 +102,7 @@ async function main() {
       await check("browser tests", bin("playwright"), ["test", ...rest], {
         env: {
           EMBER_TEST_DATABASE_URL: database.url("ember_template"),
+          EMBER_TEST_RUNNING_URL: database.runningUrl("ember_template"),
           EMBER_DIST: distDir,
           EMBER_WORKERS: String(browserWorkers),
           EMBER_CODES: codes,

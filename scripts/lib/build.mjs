@@ -5,7 +5,14 @@ import { bin, root } from "./paths.mjs";
 import { runCommand } from "./processes.mjs";
 import { LaunchError, say } from "./say.mjs";
 
-const sources = ["src", "scripts/write-theme.ts", "package.json", "package-lock.json", "next.config.ts", "tsconfig.json"];
+const sources = [
+  "src",
+  "scripts/write-theme.ts",
+  "package.json",
+  "package-lock.json",
+  "next.config.ts",
+  "tsconfig.json",
+];
 
 function* files(place) {
   const full = path.join(root, place);

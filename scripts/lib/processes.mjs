@@ -1,5 +1,6 @@
 import { spawn } from "node:child_process";
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { createServer } from "node:net";
 import path from "node:path";
 import { setTimeout as delay } from "node:timers/promises";
 import { root } from "./paths.mjs";
@@ -54,12 +55,24 @@ async function stopProcess(entry) {
   if (isOurs(entry)) signal(entry.pid, "SIGKILL");
 }
 
+/** Holds an abstract socket's name while this process lives; null where another one holds it. */
+const holdName = (name) =>
+  new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once("error", (error) => (error.code === "EADDRINUSE" ? resolve(null) : reject(error)));
+    server.listen(name, () => {
+      server.unref();
+      resolve(server);
+    });
+  });
+
 /**
  * Everything one launcher starts, written to `<state>/run.json` as it starts, so that a launcher that was
  * killed leaves a list its successor can clear. Stops in reverse order: the web process before its database.
  */
 export class Processes {
   #file;
+  #lock = null;
   #entries = [];
 
   constructor(stateDir) {
@@ -67,17 +80,21 @@ export class Processes {
     this.#file = path.join(stateDir, "run.json");
   }
 
-  /** Clears what a killed run left; refuses when that run is still alive. */
+  /**
+   * Clears what a killed run left; refuses when that run is still alive. Two that come at the same moment never both get
+   * through: the name they try to hold is the kernel's to give, to one of them, and free again when that one is gone.
+   */
   async takeOver(describe) {
+    this.#lock ??= await holdName(`\0ember-${path.resolve(this.#file)}`.slice(0, 107));
     let left;
     try {
       left = JSON.parse(readFileSync(this.#file, "utf8"));
     } catch {
       left = null;
     }
-    if (left && isOurs(left.launcher)) {
+    if (!this.#lock || (left && isOurs(left.launcher) && left.launcher.pid !== process.pid)) {
       throw new LaunchError(
-        `${describe} is already running${left.address ? ` at ${left.address}` : ""} (process ${left.launcher.pid}). Stop it first, or use that one.`,
+        `${describe} is already running${left?.address ? ` at ${left.address}` : ""}${left ? ` (process ${left.launcher.pid})` : ""}. Stop it first, or use that one.`,
       );
     }
     for (const entry of (left?.entries ?? []).reverse()) {
@@ -122,6 +139,8 @@ export class Processes {
     for (const entry of [...this.#entries].reverse()) await stopProcess(entry);
     this.#entries = [];
     rmSync(this.#file, { force: true });
+    this.#lock?.close();
+    this.#lock = null;
   }
 }
 

@@ -6,7 +6,15 @@ import { LaunchError } from "./say.mjs";
 /** Starts one web process over a finished build and waits until it answers. */
 export async function startWeb(
   processes,
-  { host = "127.0.0.1", port, distDir, databaseUrl, sessionSecret, log = /** @type {string | number} */ ("ignore") },
+  {
+    host = "127.0.0.1",
+    port,
+    distDir,
+    databaseUrl,
+    sessionSecret,
+    dataFolder = /** @type {string | undefined} */ (undefined),
+    log = /** @type {string | number} */ ("ignore"),
+  },
 ) {
   const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
   const child = processes.start("the web process", process.execPath, [path.join(root, "scripts/serve.mjs")], {
@@ -17,6 +25,8 @@ export async function startWeb(
       EMBER_PORT_NUMBER: String(port),
       EMBER_DATABASE_URL: databaseUrl,
       EMBER_SESSION_SECRET: sessionSecret,
+      // Its disk is watched.
+      ...(dataFolder === undefined ? {} : { EMBER_DATA: dataFolder }),
       NEXT_TELEMETRY_DISABLED: "1",
       NODE_ENV: "production",
     },
