@@ -7,7 +7,7 @@ import { change, openDatabase, select, type Database } from "@/store/connection"
 import { migrate } from "@/store/migrate";
 import { schemaVersion } from "@/store/schema-version";
 import { CommandError } from "./command-error";
-import { readDump } from "./read-dump";
+import { DumpError, readDump } from "./read-dump";
 import { databaseUrl, migrationsFolder, patientMs, takeOf } from "./with-database";
 
 /** Words by which MariaDB's own tools find a database; the password travels in the environment, never on the command line. */
@@ -124,6 +124,8 @@ export async function restore(words: readonly string[]): Promise<void> {
   if (!(await stat(file).catch(() => null))) throw new CommandError(`${file}: there is no such file`);
   const pool = openDatabase(url, 1, patientMs);
   try {
+    // Tables come in the order of their names; the pool has one connection, and keeps it.
+    await change(pool, "SET SESSION foreign_key_checks = 0");
     const before = await tablesOf(pool);
     if (before.length > 0)
       throw new CommandError(
@@ -132,6 +134,11 @@ export async function restore(words: readonly string[]): Promise<void> {
     try {
       await migrate(pool, migrationsFolder, () => new Date());
       await pour(pool, file, new Set(await tablesOf(pool)));
+      const [{ n: lost } = { n: 0 }] = await select<{ n: number }>(
+        pool,
+        "SELECT COUNT(*) AS n FROM entry e LEFT JOIN stream s ON s.id = e.stream_id WHERE s.id IS NULL",
+      );
+      if (lost > 0) throw new DumpError(`${lost} of its entries belong to no stream`);
     } catch (error) {
       for (const table of await tablesOf(pool)) await change(pool, `DROP TABLE \`${table}\``);
       if (error instanceof CommandError) throw new CommandError(`${error.message}; nothing of it is here`);

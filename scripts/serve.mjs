@@ -83,6 +83,16 @@ function isReadable(url) {
   }
 }
 
+/** What the pages' own client says of where it is; made up it would be a fault of ours. */
+function isTree(text) {
+  if (text === undefined) return true;
+  try {
+    return Array.isArray(JSON.parse(decodeURIComponent(String(text))));
+  } catch {
+    return false;
+  }
+}
+
 const app = next({ dev: false, hostname, port });
 const handle = app.getRequestHandler();
 
@@ -90,7 +100,8 @@ const server = createServer((request, response) => {
   const id = randomUUID();
   for (const [name, value] of Object.entries(always)) response.setHeader(name, value);
   response.setHeader("X-Request-Id", id);
-  if (!isReadable(request.url)) return refuse(response, 400, "This address cannot be read.");
+  if (!isReadable(request.url) || !isTree(request.headers["next-router-state-tree"]))
+    return refuse(response, 400, "This request cannot be read.");
   const methods = request.url.startsWith("/api/") ? routeMethods : pageMethods;
   if (!methods.includes(request.method))
     return refuse(response, 405, "This cannot be done here.", { Allow: methods.join(", ") });

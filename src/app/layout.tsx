@@ -3,7 +3,9 @@ import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { frontHeaders } from "@/server/front";
+import { room } from "@/server/room";
 import { Provider } from "@/ui/frame/Provider";
+import { RoomBanner } from "@/ui/frame/RoomBanner";
 
 export const metadata: Metadata = {
   title: { default: "Ember Bench", template: "%s · Ember Bench" },
@@ -18,7 +20,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <link rel="stylesheet" href={`/theme.css?${process.env.EMBER_BUILD ?? ""}`} />
       </head>
       <body>
-        <Provider nonce={nonce}>{children}</Provider>
+        <Provider nonce={nonce}>
+          <RoomBanner room={await room()} />
+          {children}
+        </Provider>
       </body>
     </html>
   );

@@ -1,5 +1,4 @@
 import pino from "pino";
-import { StoreError } from "@/store/connection";
 
 /**
  * An error without its words, in which others' values may stand: what kind it is, its code, and where it was thrown. Our
@@ -12,7 +11,8 @@ function describe(error: unknown): Record<string, unknown> {
     type: error.name,
     code,
     digest,
-    ...(error instanceof StoreError ? { message: error.message } : {}),
+    // By its name: pages and routes are bundled apart, each with a class of its own.
+    ...(error.name === "StoreError" ? { message: error.message } : {}),
     at: (error.stack ?? "")
       .split("\n")
       .filter((line) => /^\s+at /u.test(line))

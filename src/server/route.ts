@@ -37,6 +37,11 @@ interface Options<P extends z.ZodType, B extends z.ZodType> {
   readonly mostBytes?: number;
 }
 
+/** What a route asks of a request. */
+export interface RouteOptions extends Options<z.ZodType, z.ZodType> {
+  readonly role: Anyone;
+}
+
 interface Context<R extends Anyone, P extends z.ZodType, B extends z.ZodType> {
   readonly request: Request;
   readonly person: R extends "nobody" ? SignedIn | null : SignedIn;
@@ -152,7 +157,7 @@ export function route<
       return failed(request, error);
     }
   };
-  return async (
+  const answered = async (
     request: Request,
     context: { params: Promise<Record<string, string | string[] | undefined>> },
   ): Promise<Response> => {
@@ -172,4 +177,6 @@ export function route<
     else log.info(line, "answered");
     return response;
   };
+  // What it asks for, for those who try it with everything else.
+  return Object.assign(answered, { options: options as RouteOptions });
 }

@@ -300,7 +300,12 @@ test("heads of many streams are asked for at once, and the packs on offer are li
   );
   expect(await headsOf(database, [])).toEqual(new Map());
   await keepPack(database, { sha256: orrinshaw.sha256, id: "orrinshaw-6m", revision: 1, json: orrinshaw.pack }, now);
-  expect(await listPacks(database)).toContainEqual({ sha256: orrinshaw.sha256, id: "orrinshaw-6m", revision: 1 });
+  expect(await listPacks(database)).toContainEqual({
+    sha256: orrinshaw.sha256,
+    id: "orrinshaw-6m",
+    revision: 1,
+    offered: true,
+  });
 });
 
 test("a new password ends the sessions that began with the old one", async () => {

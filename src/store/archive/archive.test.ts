@@ -1,19 +1,22 @@
 import sharp from "sharp";
-import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { randomBytes } from "node:crypto";
+import { createWriteStream, existsSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { pipeline } from "node:stream/promises";
+import { gunzipSync, gzipSync } from "node:zlib";
 import { ZipFile } from "yazl";
 import { assess } from "@/core/assess";
+import { fingerprint } from "@/core/canonical";
 import { toAssessmentJson } from "@/core/assessment-json";
 import type { Envelope } from "@/core/entry/schema";
 import { demoJob, json, orrinshaw } from "@/core/fixtures/load";
 import { runEmber } from "@/core/fixtures/run-ember";
 import { readPack } from "@/core/pack/compile-pack";
 import { change, openDatabase, select, type Database } from "../connection";
-import { listStreams, readEntries } from "../streams";
+import { beginStream, listStreams, readEntries, streamKind } from "../streams";
 import { migrate } from "../migrate";
-import { readPackJson } from "../packs";
+import { keepPack, listPacks, readPackJson } from "../packs";
 import { archiveLimits } from "./archive-format";
 import { importArchive } from "./import-archive";
 import { writeArchive } from "./write-archive";
@@ -76,8 +79,8 @@ async function torn(name: string, whole: string): Promise<string> {
 }
 const verdicts = (entries: readonly Envelope[]) => toAssessmentJson(assess(orrinshaw, entries, now.toISOString()));
 const lines = (entries: readonly Envelope[]) => entries.map((entry) => `${JSON.stringify(entry)}\n`).join("");
-const codes = async (database: Database, file: string) => {
-  const taken = await importArchive(database, file, now);
+const codes = async (database: Database, file: string, agreed: string | null = null) => {
+  const taken = await importArchive(database, file, now, { agreed });
   return taken.ok ? [] : taken.problems.map((found) => found.code);
 };
 
@@ -108,7 +111,15 @@ test("a job passes through an archive into an empty installation with the same v
     type: "engine-dreamt",
     payload: { of: "the sea" },
   };
-  expect(await importArchive(database, await archive("more.zip", [...job, more]), now)).toMatchObject({
+  // To a job that is here nothing is added before a person has seen how much; what was agreed to is that, and no other.
+  const bigger = await archive("more.zip", [...job, more]);
+  const asked = await importArchive(database, bigger, now);
+  const [adds] = asked.ok ? [] : asked.problems;
+  if (adds?.code !== "import-adds") throw new Error(JSON.stringify(asked));
+  expect(adds.params).toMatchObject({ name: "Survey launch Tern", added: 1, known: job.length, corrects: 0 });
+  expect(await codes(database, bigger, "0".repeat(12))).toEqual(["import-adds"]);
+  expect(await readEntries(database, job[0]!.stream)).toHaveLength(job.length);
+  expect(await importArchive(database, bigger, now, { agreed: adds.params.mark })).toMatchObject({
     ok: true,
     value: { added: 1, known: job.length, unknownTypes: ["engine-dreamt"] },
   });
@@ -193,6 +204,76 @@ test("what is wrong with an archive is told, and nothing of it is kept", async (
   ).toBe(0);
 }, 60_000);
 
+test("an archive from elsewhere changes no limit for new jobs, strikes nothing that it did not bring, and gets into no stream but a job's", async () => {
+  const { database } = await installation("foreign");
+  await keepPack(database, { sha256: orrinshaw.sha256, id: "orrinshaw-6m", revision: 4, json: packJson }, now);
+  const foreign = { ...(packJson as { revision: number }), revision: 999 };
+  const sha256 = fingerprint(foreign);
+  const opened = job.map((entry) =>
+    entry.type === "job-opened"
+      ? { ...entry, payload: { ...entry.payload, pack: { id: "orrinshaw-6m", revision: 999, sha256 } } }
+      : entry,
+  );
+  const withPack = (name: string, entries: readonly Envelope[]) =>
+    zip(name, { "record.ndjson": lines(entries), [`packs/${sha256}.json`]: JSON.stringify(foreign) });
+  expect(await codes(database, await withPack("foreign.zip", opened))).toEqual([]);
+  const offered = async () => (await listPacks(database)).map((each) => [each.revision, each.offered]);
+  expect(await offered()).toEqual([[4, true], [999, false]]); // prettier-ignore
+  // Kept again by one who may, as a file or at Settings, it is offered.
+  await keepPack(database, { sha256, id: "orrinshaw-6m", revision: 999, json: foreign }, now);
+  expect((await offered())[1]).toEqual([999, true]);
+
+  const stranger = "019ac000-0000-7000-8000-0000000000ad";
+  const act = (id: string, type: string, payload: object, stream = stranger): Envelope => ({
+    ...opened[0]!,
+    id: `019ac000-0000-7000-8000-0000000000${id}`,
+    stream,
+    type,
+    payload: payload as Envelope["payload"],
+    v: 1,
+  });
+  const own = { ...opened.find(({ type }) => type === "job-opened")!, id: "019ac000-0000-7000-8000-0000000000ae", stream: stranger }; // prettier-ignore
+  const strike = act("af", "entry-struck", { strikes: [opened[3]!.id] });
+  expect(await codes(database, await withPack("strikes.zip", [own, strike]))).toEqual(["import-strikes-others"]);
+  const settings = act("b0", "settings-changed", { settings: { currency: "EUR", labourRate: 1, alwaysNew: [] } });
+  expect(await codes(database, await withPack("shop.zip", [own, settings]))).toEqual(["not-for-this-stream"]);
+  const shop = "019ac000-0000-7000-8000-0000000000b1";
+  await beginStream(database, shop, "shop", now);
+  expect(await codes(database, await withPack("stream.zip", [{ ...own, stream: shop }]))).toEqual(["import-not-a-job"]);
+  expect([await readEntries(database, shop), await streamKind(database, stranger)]).toEqual([[], null]);
+}, 60_000);
+
+test("a small archive that would be large work is refused before any of it is unpacked", async () => {
+  const { database } = await installation("bombs");
+  const record = lines(job);
+  const blank = await zip("blanks.zip", { "record.ndjson": record + "\n".repeat(60_000_000) });
+  const flat = await sharp({ create: { width: 1600, height: 1600, channels: 3, background: "#fff" } })
+    .png({ compressionLevel: 0 })
+    .toBuffer();
+  const photos = new ZipFile();
+  photos.addBuffer(Buffer.from(record), "record.ndjson");
+  for (let at = 0; at < 60; at += 1)
+    photos.addBuffer(flat, `photos/${at.toString(16).padStart(64, "0")}.jpg`, { compressionLevel: 9 });
+  photos.end();
+  const flatFile = path.join(folder, "flats.zip");
+  await pipeline(photos.outputStream, createWriteStream(flatFile));
+  expect(statSync(blank).size + statSync(flatFile).size).toBeLessThan(8_000_000);
+  expect([await codes(database, blank), await codes(database, flatFile)]).toEqual([
+    ["unpacks-too-large"],
+    ["unpacks-too-large"],
+  ]);
+  // Lines that do not shrink are counted as they come; a name that stands twice is no archive's.
+  const spaces = Array.from({ length: archiveLimits.lines + 2 }, (_, at) => " ".repeat(at % 61)).join("\n");
+  expect(await codes(database, await zip("spaces.zip", { "record.ndjson": spaces, "manifest.json": randomBytes(900_000).toString("base64") }))).toEqual(["too-many-lines"]); // prettier-ignore
+  const twice = new ZipFile();
+  for (const text of [record, lines(job.slice(0, 1))]) twice.addBuffer(Buffer.from(text), "record.ndjson");
+  twice.end();
+  const twiceFile = path.join(folder, "twice.zip");
+  await pipeline(twice.outputStream, createWriteStream(twiceFile));
+  expect(await codes(database, twiceFile)).toEqual(["member-twice"]);
+  expect(await listStreams(database, "job")).toEqual([]);
+}, 60_000);
+
 test("photos travel with their job, each once, and one that was changed on the way, or carries more than a picture, is refused", async () => {
   const [from, to] = [await installation("photofrom"), await installation("phototo")];
   const clean = await cleanPhoto(
@@ -256,6 +337,7 @@ test("a backup is restored into an empty server by one command each, and every j
     out: expect.stringContaining("all.sql.gz") as string,
   });
   expect(await runEmber(to.address, "restore", file)).toMatchObject({
+    err: "",
     code: 0,
     out: expect.stringContaining(`${job.length} entries`) as string,
   });
@@ -270,6 +352,13 @@ test("a backup is restored into an empty server by one command each, and every j
   });
   const { address } = await installation("damaged", false);
   writeFileSync(path.join(folder, "bad.sql.gz"), "no backup");
+  // What a client would run is not run, and of a file that goes wrong at its end nothing is left.
+  const dump = gunzipSync(readFileSync(file)).toString("utf8");
+  const ran = path.join(folder, "ran");
+  writeFileSync(path.join(folder, "evil.sql.gz"), gzipSync(`${dump}\n\\! touch ${ran}\n;`));
+  const evil = await runEmber(address, "restore", path.join(folder, "evil.sql.gz"));
+  expect(evil).toMatchObject({ code: 2, err: expect.stringContaining("nothing of it is here") as string });
+  expect(existsSync(ran)).toBe(false);
   expect(await runEmber(address, "restore", path.join(folder, "bad.sql.gz"))).toMatchObject({
     code: 2,
     err: expect.stringContaining("is not a backup") as string,

@@ -12,7 +12,14 @@ export type Fetch = (path: string, init?: RequestInit) => Promise<Response>;
 const isPassing = (status: number) => status === 401 || status === 408 || status === 429 || status >= 500;
 
 /** What a person can do something about, or should know. */
-const worthSaying: ReadonlySet<string> = new Set(["signed-out", "database-unreachable", "disk-full"]);
+const worthSaying: ReadonlySet<string> = new Set([
+  "signed-out",
+  "database-unreachable",
+  "disk-full",
+  "room-short",
+  "too-much-unfinished",
+  "busy",
+]);
 
 /** One answer with its status; null where nobody answered. */
 async function reach<T>(send: Fetch, path: string, init: RequestInit): Promise<(Said<T> & { status: number }) | null> {

@@ -1,0 +1,56 @@
+/**
+ * Attacks the program on loopback, as one person, one file, one clock or a failing machine could: prints what it did and
+ * how the program stood it, and ends badly where it did not.
+ *
+ *   tsx scripts/attack.ts [long] [NAME…]
+ */
+import { crash } from "./attack/crash";
+import { archives, deafListeners, longChain } from "./attack/files";
+import { House, type Findings } from "./attack/house";
+import { fullDisk, outage } from "./attack/outage";
+import { malformedRequests, matrix } from "./attack/requests";
+
+const words = process.argv.slice(2);
+const isLong = words.includes("long");
+const named = words.filter((word) => word !== "long");
+const seeds = [11, 23, 37, 58, 71];
+
+const open: { house: House | null } = { house: null };
+/** One house for those that leave it standing. */
+const inHouse = (attack: (house: House) => Promise<Findings>) => async () =>
+  attack((open.house ??= await House.open("house")));
+
+const attacks: Readonly<Record<string, () => Promise<Findings>>> = {
+  matrix: inHouse(matrix),
+  requests: inHouse((whole) => malformedRequests(whole, isLong ? 10_000 : 1500, seeds)),
+  archives: inHouse(archives),
+  chain: inHouse(longChain),
+  live: inHouse(deafListeners),
+  crash: () => crash(isLong ? 100 : 24),
+  outage: () => outage(isLong ? 20 : 3),
+  disk: fullDisk,
+};
+const standing = ["matrix", "requests", "archives", "chain", "live"];
+
+const unknown = named.filter((name) => !Object.hasOwn(attacks, name));
+if (unknown.length > 0) {
+  console.error(`What is ${unknown.join(", ")}? The attacks are ${Object.keys(attacks).join(", ")}.`);
+  process.exit(1);
+}
+let failed = 0;
+for (const [name, attack] of Object.entries(attacks)) {
+  if (named.length > 0 && !named.includes(name)) continue;
+  if (!standing.includes(name)) {
+    await open.house?.close();
+    open.house = null;
+  }
+  const began = performance.now();
+  const { said, wrong } = await attack();
+  for (const line of said) console.log(`attack ${name}: ${line}`);
+  for (const line of wrong.slice(0, 20)) console.log(`attack ${name}: WRONG: ${line}`);
+  if (wrong.length > 20) console.log(`attack ${name}: and ${wrong.length - 20} more`);
+  console.log(`attack ${name}: ${((performance.now() - began) / 1000).toFixed(0)} s`);
+  failed += wrong.length;
+}
+await open.house?.close();
+process.exit(failed > 0 ? 1 : 0);
