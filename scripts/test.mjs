@@ -57,7 +57,9 @@ async function main() {
   const failed = [];
   const check = async (name, command, args, options) => {
     say(name);
+    const began = Date.now();
     const { code } = await runCommand(command, args, options);
+    say(`${name}: ${Math.round((Date.now() - began) / 1000)} s`);
     if (code !== 0) failed.push(name);
   };
 

@@ -96,7 +96,7 @@ function listen(house: House, cookie: string, job: string, isDeaf: boolean) {
   return { socket, heard };
 }
 
-export async function deafListeners(house: House): Promise<Findings> {
+export async function deafListeners(house: House, rounds: number): Promise<Findings> {
   const [said, wrong]: [string[], string[]] = [[], []];
   const cookie = await house.cookieOf("lead");
   const { jobs } = (await (await house.ask("lead", "/api/jobs")).json()) as { jobs: { id: string; name: string }[] };
@@ -104,10 +104,9 @@ export async function deafListeners(house: House): Promise<Findings> {
   const lines = Array.from({ length: listeners }, (_, at) => listen(house, cookie, job, at < deaf));
   await delay(1500);
   const before = house.memory();
-  // Forty megabytes of news for each of them.
   const words = "x".repeat(1900);
   let written = 0;
-  for (let round = 0; round < 40; round += 1) {
+  for (let round = 0; round < rounds; round += 1) {
     const entries = Array.from({ length: 100 }, () =>
       makeEntry({ stream: job, author: "attack", ...clock }, "estimate-made", { kind: "estimate", amount: 1, words }),
     );

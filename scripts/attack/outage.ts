@@ -23,45 +23,40 @@ const goesOn = (writers: Writers, more = 5) => {
   return until(async () => writers.acknowledged.length >= before + more);
 };
 
-export async function outage(seconds: number): Promise<Findings> {
-  const house = await House.open("outage");
+export async function outage(house: House, seconds: number): Promise<Findings> {
   const [said, wrong]: [string[], string[]] = [[], []];
-  try {
-    const writers = await Writers.begin(house);
-    await goesOn(writers);
-    const pages = async () => (await house.ask("lead", "/")).status;
+  const writers = await Writers.begin(house);
+  await goesOn(writers);
+  const pages = async () => (await house.ask("lead", "/")).status;
 
-    const frozen = house.database.child.pid!;
-    process.kill(frozen, "SIGSTOP");
-    await delay(500);
-    const whileFrozen = await health(house);
-    await delay(seconds * 1000);
-    process.kill(frozen, "SIGCONT");
-    const thawed = (await goesOn(writers)) && (await pages()) === 200;
-    said.push(
-      `database frozen for ${seconds} s: health answered ${whileFrozen.status} after ${wholeSeconds(whileFrozen.ms)} s; ${thawed ? "back" : "not back"} without a restart`,
-    );
-    if (whileFrozen.status !== 503 || !thawed) wrong.push("a frozen database was not survived");
+  const frozen = house.database.child.pid!;
+  process.kill(frozen, "SIGSTOP");
+  await delay(500);
+  const whileFrozen = await health(house);
+  await delay(seconds * 1000);
+  process.kill(frozen, "SIGCONT");
+  const thawed = (await goesOn(writers)) && (await pages()) === 200;
+  said.push(
+    `database frozen for ${seconds} s: health answered ${whileFrozen.status} after ${wholeSeconds(whileFrozen.ms)} s; ${thawed ? "back" : "not back"} without a restart`,
+  );
+  if (whileFrozen.status !== 503 || !thawed) wrong.push("a frozen database was not survived");
 
-    await house.kill(house.database.child);
-    const whileAway = await health(house);
-    await delay(seconds * 1000);
-    await house.startDatabase();
-    const back = (await goesOn(writers)) && (await pages()) === 200;
-    said.push(
-      `database away for ${seconds} s: health answered ${whileAway.status} after ${wholeSeconds(whileAway.ms)} s; ${back ? "back" : "not back"} without a restart`,
-    );
-    if (whileAway.status !== 503 || !back) wrong.push("a database that was away was not survived");
+  await house.kill(house.database.child);
+  const whileAway = await health(house);
+  await delay(seconds * 1000);
+  await house.startDatabase();
+  const back = (await goesOn(writers)) && (await pages()) === 200;
+  said.push(
+    `database away for ${seconds} s: health answered ${whileAway.status} after ${wholeSeconds(whileAway.ms)} s; ${back ? "back" : "not back"} without a restart`,
+  );
+  if (whileAway.status !== 503 || !back) wrong.push("a database that was away was not survived");
 
-    const { lost, doubled, gaps } = await writers.end();
-    said.push(
-      `${writers.acknowledged.length} entries acknowledged: ${lost} lost, ${doubled} doubled, ${gaps} gaps; answers ${[...writers.statuses].map(([status, count]) => `${count} × ${status}`).join(", ")}`,
-    );
-    if (lost + doubled + gaps > 0) wrong.push("entries were lost, doubled or misnumbered");
-    if (writers.statuses.has(500)) wrong.push("a database that does not answer was answered with 500");
-  } finally {
-    await house.close();
-  }
+  const { lost, doubled, gaps } = await writers.end();
+  said.push(
+    `${writers.acknowledged.length} entries acknowledged: ${lost} lost, ${doubled} doubled, ${gaps} gaps; answers ${[...writers.statuses].map(([status, count]) => `${count} × ${status}`).join(", ")}`,
+  );
+  if (lost + doubled + gaps > 0) wrong.push("entries were lost, doubled or misnumbered");
+  if (writers.statuses.has(500)) wrong.push("a database that does not answer was answered with 500");
   return { said, wrong };
 }
 

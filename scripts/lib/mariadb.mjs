@@ -135,8 +135,10 @@ export async function startMariadb(processes, dataDir, { wantedPort, relaxed = f
   for (const [role, account] of Object.entries(accounts)) {
     await admin.query(`CREATE USER IF NOT EXISTS '${account}'@'${host}' IDENTIFIED BY ?`, [passwords[role]]);
     await admin.query(`ALTER USER '${account}'@'${host}' IDENTIFIED BY ?`, [passwords[role]]);
-    await admin.query(`REVOKE ALL PRIVILEGES, GRANT OPTION FROM '${account}'@'${host}'`);
   }
+  // An older program let the running account do everything.
+  const [wide] = await admin.query("SELECT 1 FROM mysql.db WHERE User = ? AND Host = ?", [accounts.running, host]);
+  if (wide.length > 0) await admin.query(`REVOKE ALL PRIVILEGES, GRANT OPTION FROM '${accounts.running}'@'${host}'`);
   await admin.query(`GRANT ALL PRIVILEGES ON \`ember%\`.* TO '${accounts.keeper}'@'${host}' WITH GRANT OPTION`);
 
   const urlOf = (role) => (database) => `mysql://${accounts[role]}:${passwords[role]}@${host}:${port}/${database}`;
