@@ -41,6 +41,28 @@ test("a job comes in from a zip: all of it, once, and with the names of its auth
   await expect(page.getByText("everything was here already; nothing was added")).toBeVisible();
   expect(await shop.entries(stream)).toHaveLength(bench.entries.length);
 
+  // More than what is here is added once a person has seen how much it is, and may be left.
+  const more = bench.add("estimate-made", { kind: "estimate", amount: 900, words: "from elsewhere" });
+  const bigger = await bytesOf(
+    writeArchive({
+      stream,
+      name: "Foreign tug",
+      entries: bench.entries,
+      people: {},
+      photos: [],
+      pack: { id: "orrinshaw-6m", revision: 3, sha256: orrinshaw.sha256, json: packJson },
+    }) as AsyncIterable<Buffer>,
+  );
+  const choose = () => picker.setInputFiles({ name: "more.zip", mimeType: "application/zip", buffer: bigger });
+  await choose();
+  await expect(page.getByRole("alertdialog")).toContainText("Foreign tug is here already. The zip has 1 entry more");
+  await page.getByRole("button", { name: "Leave the job as it is" }).click();
+  expect(await shop.entries(stream)).toHaveLength(bench.entries.length - 1);
+  await choose();
+  await page.getByRole("button", { name: "Add 1 entry" }).click();
+  await expect(page.getByText("Foreign tug: 1 entry added")).toBeVisible();
+  expect((await shop.entries(stream)).at(-1)!.id).toBe(more.id);
+
   // And out again, in the same open form.
   await page.getByRole("link", { name: /Foreign tug/ }).click();
   await page.getByRole("link", { name: /^Hand over/ }).click();

@@ -186,6 +186,10 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
       });
       const page = await context.newPage();
       page.on("pageerror", (error) => complaints.push(error.message));
+      // Whatever the page's own policy refuses is a fault of the page: on every screen that any test opens.
+      page.on("console", (said) => {
+        if (/content security policy|permissions.policy/iu.test(said.text())) complaints.push(said.text());
+      });
       await page.goto(at);
       return page;
     });

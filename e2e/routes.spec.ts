@@ -1,15 +1,20 @@
 import { readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
-import { client, expect, test, type Who } from "./bench";
+import { makeEntry } from "@/core/entry/make-entry";
+import { orrinshaw } from "@/core/fixtures/load";
+import { client, expect, test, TestBench, type Who } from "./bench";
 
 const folder = "src/app/api";
 const nobodyHere = "0190aaaa-0000-7000-8000-000000000000";
 
 /** What each route is for. A route that is not in this list fails the test that reads the folder. */
 const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "nobody"; ofJob?: boolean }>>>> = {
+  "/api/cards": { GET: { least: "viewer" } },
   "/api/entries": { POST: { least: "inspector" } },
   "/api/health": { GET: { least: "nobody" } },
   "/api/imports": { POST: { least: "lead" } },
+  "/api/imports/[import]": { GET: { least: "lead" }, POST: { least: "lead" }, DELETE: { least: "lead" } },
+  "/api/imports/[import]/[chunk]": { PUT: { least: "lead" } },
   "/api/jobs": { GET: { least: "viewer" }, POST: { least: "lead" } },
   "/api/jobs/[job]/archive": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/entries": { GET: { least: "viewer", ofJob: true } },
@@ -30,6 +35,9 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/owner/[token]/photos/[photo]/[size]": { GET: { least: "nobody" } },
   "/api/owner/[token]/report": { GET: { least: "nobody" } },
   "/api/packs": { GET: { least: "viewer" }, POST: { least: "lead" } },
+  "/api/packs/[pack]": { GET: { least: "viewer" } },
+  "/api/packs/[pack]/offer": { POST: { least: "lead" } },
+  "/api/packs/waiting": { GET: { least: "lead" } },
   "/api/shelf": { GET: { least: "viewer" }, POST: { least: "inspector" } },
   "/api/shelf/[part]": { GET: { least: "viewer" } },
   "/api/session": { POST: { least: "nobody" }, DELETE: { least: "nobody" } },
@@ -61,7 +69,8 @@ const data = { entries: [{}] };
 const at = (route: string, job = nobodyHere) =>
   route
     .replace("[job]", job)
-    .replace(/\[(link|upload|part)\]/u, nobodyHere)
+    .replace(/\[(link|upload|part|import)\]/u, nobodyHere)
+    .replace("[pack]", "0".repeat(64))
     .replace("[chunk]", "0")
     .replace("[slot]", "liner-1")
     .replace("[feature]", "bore")
@@ -169,28 +178,71 @@ test("a body that is too large, too deep or no JSON is refused before anything i
   await lead.dispose();
 });
 
-test("guessing a password is stopped, a wrong one tells nothing about the account, and a cookie of one's own making opens nothing", async ({
+test("guessing a password is slowed down, for the one account and not on a device of its own; a wrong one tells nothing; a cookie of one's own making opens nothing", async ({
   shop,
 }) => {
-  const nobody = await client(shop.address, "nobody");
-  const attempt = async (account: string, password = "guess") => {
-    const answer = await nobody.post("/api/session", {
+  const own = await client(shop.address, "viewer");
+  const stranger = await client(shop.address, "nobody");
+  const attempt = async (from: typeof own, account: string, password = "guess") => {
+    const answer = await from.post("/api/session", {
       data: { account, password },
-      headers: { "X-Forwarded-For": `10.0.0.${account.length}` },
+      // Whatever it makes up, it is counted by where it comes from.
+      headers: { "X-Forwarded-For": `10.0.0.${Math.floor(Math.random() * 200)}`, "X-Ember-Address": "made up" },
     });
-    return [answer.status(), ((await answer.json()) as { problems: { code: string }[] }).problems[0]!.code];
+    return [answer.status(), ((await answer.json()) as { problems?: { code: string }[] }).problems?.[0]!.code];
   };
-  expect(await attempt("nobody-known")).toEqual([401, "bad-credentials"]);
-  expect(await attempt("pip")).toEqual([401, "bad-credentials"]);
-  for (let again = 0; again < 7; again += 1) await attempt("guesser-of-passwords");
-  expect(await attempt("guesser-of-passwords")).toEqual([401, "bad-credentials"]);
-  expect(await attempt("guesser-of-passwords")).toEqual([429, "too-many-attempts"]);
-  expect(
-    (
-      await nobody.get(`/api/jobs/${nobodyHere}/record`, { headers: { Cookie: "ember-session=Fe26.2*1*forged" } })
-    ).status(),
-  ).toBe(401);
-  await nobody.dispose();
+  expect(await attempt(stranger, "nobody-known")).toEqual([401, "bad-credentials"]);
+  const tries = [];
+  for (let again = 0; again < 7; again += 1) tries.push((await attempt(stranger, "pip"))[1]);
+  expect(tries.slice(0, 5)).toEqual(Array(5).fill("bad-credentials"));
+  expect(tries.slice(5)).toContain("too-many-attempts");
+  // Pip's own device is not shut out, nor is anybody else's behind the same address.
+  expect(await attempt(own, "pip", "tide-at-the-steps")).toEqual([200, undefined]);
+  expect(await attempt(await client(shop.address, "inspector"), "sedge", "reed-by-the-weir")).toEqual([200, undefined]);
+  // Names of letters that become two when they are made small, and of letters that are none.
+  for (const account of ["İ".repeat(60), "\u0000", "\ud83d", "ß".repeat(61)])
+    expect([401, 422]).toContain((await attempt(stranger, account))[0]);
+  for (const cookie of ["ember-session=Fe26.2*1*forged", "ember-session=%ff; ember-device=%", "ember-session=Fe26.2*"])
+    expect((await stranger.get(`/api/jobs/${nobodyHere}/record`, { headers: { Cookie: cookie } })).status()).toBe(401);
+  await Promise.all([own.dispose(), stranger.dispose()]);
+});
+
+test("signing out ends the session at the server: a cookie that was copied before opens nothing", async ({ shop }) => {
+  const viewer = await client(shop.address, "viewer");
+  const { cookies } = await viewer.storageState();
+  const thief = await client(shop.address, "nobody", {
+    Cookie: cookies.map(({ name, value }) => `${name}=${value}`).join("; "),
+  });
+  const reach = async () => (await thief.get(`/api/jobs/${nobodyHere}/record`)).status();
+  expect(await reach()).toBe(404);
+  await viewer.delete("/api/session");
+  expect(await reach()).toBe(401);
+  await Promise.all([viewer.dispose(), thief.dispose()]);
+});
+
+test("two bodies under one id are answered each by its place, and one id for many jobs is kept in one", async ({
+  shop,
+}) => {
+  const lead = await client(shop.address, "lead");
+  const benches = [1, 2, 3, 4].map((n) => new TestBench(orrinshaw, { name: `One id ${n}` }));
+  for (const bench of benches) await shop.keep(bench.entries);
+  const estimate = (bench: TestBench, amount: number) =>
+    makeEntry({ ...bench.maker, now: Date.now }, "estimate-made", { kind: "estimate", amount, words: "one id" });
+  const post = async (entries: readonly object[]) => {
+    const answer = await lead.post("/api/entries", { data: { entries } });
+    const { answers } = (await answer.json()) as { answers: { outcome: string; problems?: { code: string }[] }[] };
+    return answers.map(({ outcome, problems }) => problems?.[0]?.code ?? outcome);
+  };
+  const first = estimate(benches[0]!, 100);
+  const other = { ...first, payload: { ...first.payload, amount: 200 } };
+  const broken = { ...first, payload: {} };
+  expect(await post([broken, first, other, first])).toEqual(["schema", "kept", "id-taken", "kept-before"]);
+  expect((await shop.written(benches[0]!)).map(({ payload }) => payload.amount)).toEqual([100]);
+
+  const shared = estimate(benches[1]!, 300);
+  const all = await Promise.all(benches.map(({ maker }) => post([{ ...shared, stream: maker.stream }])));
+  expect(all.flat().sort()).toEqual(["id-taken", "id-taken", "id-taken", "kept"]);
+  await lead.dispose();
 });
 
 test("a session that was revoked ends at its next request, and signing out ends it too", async ({ shop }) => {

@@ -226,7 +226,7 @@ export function ImportJob() {
             <strong>{state.imported.name}:</strong>{" "}
             {state.imported.added === 0
               ? "everything was here already; nothing was added"
-              : `${state.imported.added} entries added${state.imported.known > 0 ? `, ${state.imported.known} were here before` : ""}`}
+              : `${many(state.imported.added, "entry", "entries")} added${state.imported.known > 0 ? `, ${state.imported.known} were here before` : ""}`}
             .
             {state.imported.unknownTypes.length > 0 &&
               ` Kept and not understood: ${state.imported.unknownTypes.join(", ")}.`}
