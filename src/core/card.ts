@@ -42,6 +42,7 @@ export interface BrokenCard {
 /** A job as it is listed. A cache and no projection: what is shown of a job may be behind it, and says so. */
 export interface CardLine {
   readonly id: string;
+  readonly name: string | null;
   /** Null while it is made for the first time. */
   readonly card: JobCard | BrokenCard | null;
   /** Made of all entries that are here, by this program. */

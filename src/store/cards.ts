@@ -13,21 +13,25 @@ export interface Making {
 }
 
 const fresh = "c.seq = s.head_seq AND c.core = ? AND c.made_at >= ?";
+/** What the entry says that opens a job, for one whose card is still to be made. */
+const named =
+  "(SELECT JSON_VALUE(e.payload, '$.name') FROM entry e WHERE e.stream_id = s.id AND e.type = 'job-opened' ORDER BY e.seq LIMIT 1)";
 const jobs = "FROM stream s LEFT JOIN job_card c ON c.stream_id = s.id WHERE s.kind = 'job' AND s.head_seq > 0";
 
-/** Jobs in the order of the list: wanted soonest first, what is handed over last. */
+/** Jobs in the order of the list: wanted soonest first, then what came last, and what is handed over at the end. */
 export async function listCards(
   database: Database,
   { core, notBefore }: Making,
   { from, most }: { readonly from: number; readonly most: number },
 ): Promise<readonly CardLine[]> {
-  const rows = await select<{ id: string; card: string | null; fresh: number | null }>(
+  const rows = await select<{ id: string; card: string | null; fresh: number | null; name: string | null }>(
     database,
-    `SELECT s.id, c.card, (${fresh}) AS fresh ${jobs} ORDER BY IFNULL(c.is_over, 0), IFNULL(c.wanted_by, '9999-12-31'), s.created_at, s.id LIMIT ${Math.floor(most)} OFFSET ${Math.floor(from)}`,
+    `SELECT s.id, c.card, (${fresh}) AS fresh, IF(c.card IS NULL, ${named}, c.name) AS name ${jobs} ORDER BY IFNULL(c.is_over, 0), IFNULL(c.wanted_by, '9999-12-31'), s.created_at DESC, s.id DESC LIMIT ${Math.floor(most)} OFFSET ${Math.floor(from)}`,
     [core, toDateTime(notBefore)],
   );
-  return rows.map(({ id, card, fresh }) => ({
+  return rows.map(({ id, card, fresh, name }) => ({
     id,
+    name,
     card: card === null ? null : (JSON.parse(card) as JobCard | BrokenCard),
     isFresh: Number(fresh) === 1,
   }));
@@ -41,11 +45,14 @@ export async function countJobs(database: Database): Promise<number> {
   return Number(row!.n);
 }
 
-/** All jobs by what they are called, as far as their cards say. */
+/** All jobs by what they are called. */
 export const namedJobs = (
   database: Database,
 ): Promise<{ readonly id: string; readonly name: string | null; readonly number: string | null }[]> =>
-  select(database, `SELECT s.id, c.name, c.number ${jobs} ORDER BY s.created_at, s.id`);
+  select(
+    database,
+    `SELECT s.id, IFNULL(c.name, ${named}) AS name, c.number ${jobs} ORDER BY s.created_at DESC, s.id DESC`,
+  );
 
 /** Some jobs whose card is missing or of another day, those that have none first. */
 export const staleJobs = async (database: Database, { core, notBefore }: Making, most: number): Promise<string[]> =>

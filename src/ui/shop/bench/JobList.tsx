@@ -129,11 +129,11 @@ function JobRow({ id, card, isFresh }: { id: string; card: JobCard; isFresh: boo
 }
 
 /** A job that cannot be judged: why, and the way to its record; and one that nobody has looked at yet. */
-function PlainRow({ id, card }: { id: string; card: BrokenCard | null }) {
+function PlainRow({ id, name, card }: { id: string; name: string | null; card: BrokenCard | null }) {
   return (
     <Link href={`/jobs/${id}/hand-over`} prefetch={false} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
       <chakra.span display="block" fontSize="18px" fontWeight={700}>
-        {card === null ? "A job that just came in" : (card.name ?? "A job that cannot be read")}
+        {name ?? (card === null ? "A job that just came in" : "A job that cannot be read")}
       </chakra.span>
       <chakra.span color={card === null ? "quiet" : "near"} fontSize="14px">
         {card === null ? "it is being looked at" : sayProblem(card.trouble, plainWording)}
@@ -142,10 +142,10 @@ function PlainRow({ id, card }: { id: string; card: BrokenCard | null }) {
   );
 }
 
-const Row = ({ id, card, isFresh }: CardLine) => (
+const Row = ({ id, name, card, isFresh }: CardLine) => (
   <chakra.li borderBottomWidth="1px" borderColor="line">
     {card === null || "trouble" in card ? (
-      <PlainRow id={id} card={card} />
+      <PlainRow id={id} name={name} card={card} />
     ) : (
       <JobRow id={id} card={card} isFresh={isFresh} />
     )}
@@ -213,7 +213,8 @@ export function JobList({ page, me }: { page: CardPage; me: Me }) {
   const router = useRouter();
   const { choose } = useThemeChoice();
   const [open, setOpen] = useState<"find" | "keys" | null>(null);
-  const named = useFetched<{ jobs: readonly NamedJob[] }>(open === "find" ? "/api/jobs" : null);
+  // Asked for before anybody looks for one, and again when somebody does.
+  const named = useFetched<{ jobs: readonly NamedJob[] }>("/api/jobs", open === "find" ? 1 : 0);
   useKeys({ "/": () => setOpen("find"), "?": () => setOpen("keys") });
   useScanner(({ job, part }) => router.push(`/jobs/${job}/strip?part=${part}`));
   const items = useMemo(
