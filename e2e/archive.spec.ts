@@ -3,7 +3,10 @@ import { readFileSync } from "node:fs";
 import { ZipFile } from "yazl";
 import { demoJob, orrinshaw } from "@/core/fixtures/load";
 import { writeArchive } from "@/store/archive/write-archive";
-import { expect, test, TestBench } from "./bench";
+import { keepPack } from "@/store/packs";
+import { change } from "@/store/connection";
+import { fingerprint } from "@/core/canonical";
+import { client, expect, test, TestBench } from "./bench";
 
 const bytesOf = async (stream: AsyncIterable<Buffer | string>) => {
   const chunks: Buffer[] = [];
@@ -128,4 +131,59 @@ test("what is wrong with a zip is said plainly, and nothing of it comes in", asy
     "unpacks to 6000000 bytes or more; at most 5242880 are read",
   );
   expect(await shop.entries("0190aaaa-0000-7000-8000-00000000beef")).toEqual([]);
+});
+
+test("a pack that comes with a job serves that job, until a lead has seen what it changes and offers it", async ({
+  shop,
+  visit,
+}) => {
+  const sleeve = {
+    ...(packJson as { revision: number; summary: string }),
+    revision: 999,
+    summary: "with other limits",
+  };
+  const sha256 = fingerprint(sleeve);
+  const bench = new TestBench(orrinshaw, { name: "Stranger", pack: { id: "orrinshaw-6m", revision: 999, sha256 } });
+  const zip = await bytesOf(
+    writeArchive({
+      stream: bench.maker.stream,
+      name: "Stranger",
+      entries: bench.entries,
+      people: {},
+      photos: [],
+      pack: { id: "orrinshaw-6m", revision: 999, sha256, json: sleeve },
+    }) as AsyncIterable<Buffer>,
+  );
+  const page = await visit("lead", "/");
+  await page.getByLabel("Zip of a job").setInputFiles({ name: "s.zip", mimeType: "application/zip", buffer: zip });
+  await expect(page.getByText(`Stranger: ${bench.entries.length} entries added.`)).toBeVisible();
+  const lead = await client(shop.address, "lead");
+  const revisions = async () =>
+    ((await (await lead.get("/api/packs")).json()) as { packs: { family: string; revision: number }[] }).packs
+      .filter(({ family }) => family === orrinshaw.pack.family)
+      .map(({ revision }) => revision);
+  const open = () => lead.post("/api/jobs", { data: { id: bench.newId(), name: "By it", pack: sha256, number: null } });
+  expect(await revisions()).toEqual([orrinshaw.pack.revision]);
+  const refused = (await (await open()).json()) as { problems: { code: string }[] };
+  expect(refused.problems[0]!.code).toBe("pack-not-offered");
+
+  await page.goto("/settings");
+  const waiting = page.getByRole("region", { name: "Packs from elsewhere" });
+  await waiting.getByRole("button", { name: /revision 999/ }).click();
+  await expect(waiting.getByRole("row", { name: `revision ${orrinshaw.pack.revision} 999` })).toBeVisible();
+  await expect(waiting.getByRole("row", { name: /with other limits/ })).toBeVisible();
+  // What is offered changes while it is looked at: the differences are to be seen again.
+  const said = await lead.post(`/api/packs/${sha256}/offer`, { data: { against: null } });
+  expect([said.status(), ((await said.json()) as typeof refused).problems[0]!.code]).toEqual([409, "offer-changed"]);
+  await waiting.getByRole("button", { name: "Offer it for new jobs" }).click();
+  await expect(waiting).toBeHidden();
+  expect(await revisions()).toEqual([999]);
+  expect((await open()).status()).toBe(201);
+  // Of the same revision there is one: another pack under it can come with a job, and is never offered.
+  const twin = { ...sleeve, summary: "another 999" };
+  await keepPack(shop.database, { sha256: fingerprint(twin), id: "orrinshaw-6m", revision: 999, json: twin }, new Date(), false); // prettier-ignore
+  const rival = await lead.post(`/api/packs/${fingerprint(twin)}/offer`, { data: { against: sha256 } });
+  expect(((await rival.json()) as typeof refused).problems[0]!.code).toBe("revision-taken");
+  await change(shop.database, "UPDATE pack SET offered = 0 WHERE revision = 999");
+  await lead.dispose();
 });

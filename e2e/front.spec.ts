@@ -1,4 +1,5 @@
 import { larkspire, orrinshaw } from "@/core/fixtures/load";
+import type { Row } from "@/core/pack/compile-pack";
 import { change } from "@/store/connection";
 import sharp from "sharp";
 import { client, expect, test, TestBench } from "./bench";
@@ -319,4 +320,34 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   await change(shop.database, "UPDATE owner_link SET expires_at = NOW(3) - INTERVAL 1 SECOND WHERE id = ?", [made.id]);
   expect((await nobody.get(`/owner/${made.token}`)).status()).toBe(404);
   await Promise.all([nobody.dispose(), lead.dispose()]);
+});
+
+test("the list of jobs carries what it shows, says which line is behind its job, and catches up", async ({
+  shop,
+  visit,
+}) => {
+  const bench = new TestBench(orrinshaw, { name: "Card game" });
+  bench.readRestAsNew(["liner-bore"]);
+  const occasion = bench.occasion();
+  const stream = await shop.keep(bench.entries);
+  const page = await visit("lead", "/");
+  const row = page.getByRole("listitem").filter({ hasText: "Card game" });
+  await expect(row).toContainText("Not measured yet: liner, cylinder 1");
+  const lead = await client(shop.address, "lead");
+  const lines = async () =>
+    ((await (await lead.get("/api/cards?from=0&most=100")).json()) as { lines: { id: string; isFresh: boolean }[] })
+      .lines;
+  const isFresh = async () => (await lines()).find(({ id }) => id === stream)!.isFresh;
+  await expect.poll(isFresh).toBe(true);
+  const [{ slot, at }] = orrinshaw.sheets.find(({ id }) => id === "liner-bore")!.rows as [Row];
+  const reading = bench.read(occasion, slot.id, at.id, at.feature.points[0]!.id, 108.01);
+  expect((await lead.post("/api/entries", { data: { entries: [reading] } })).status()).toBe(200);
+  await page.reload();
+  await expect(row).toContainText(/liner, cylinder 1: \d+ readings to go/i);
+  await expect.poll(isFresh).toBe(true);
+  // The page itself is small: no record, no pack, no map is in it.
+  const html = await (await lead.get("/")).text();
+  expect(html).not.toContain(bench.entries[1]!.id);
+  expect(html.length).toBeLessThan(60 * 1024);
+  await lead.dispose();
 });

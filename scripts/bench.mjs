@@ -33,7 +33,7 @@ const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const times = (value) => `${value.toFixed(2)}×`;
 const verdict = (holds) => (holds ? "met" : "**not met**");
 
-function report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, browser }) {
+function report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, list, browser }) {
   const growth = (figures) => figures.large / figures.small;
   const share = core.appendMs / core.wholeMs.small;
   const rate = store.oursPerSecond / store.barePerSecond;
@@ -109,6 +109,29 @@ function report({ core, plan, teardown, flatness, identity, store, trend, shelf,
       null,
     ],
     [
+      `first byte of the list of ${list.jobs} jobs of ${list.entriesEach.toLocaleString("en")} entries, against a bare query of the same rows through the same server`,
+      `${ms(list.list.oursMs)} / ${ms(list.list.bareMs)}`,
+      times(list.list.oursMs / list.list.bareMs),
+      "at most 3×",
+      list.list.oursMs <= 3 * list.list.bareMs,
+    ],
+    ["its page, unpacked", `${(list.bytes / 1024).toFixed(0)} KB`, "", "at most 60 KB", list.bytes <= 60 * 1024],
+    ["all its cards made from nothing, in the background", `${list.cardsSeconds.toFixed(0)} s`, "", "printed", null],
+    [
+      `the page of a job of ${list.long.toLocaleString("en")} entries, packed, against its record packed; the record is in it ${list.page.times}×`,
+      `${(list.page.packedBytes / 1024).toFixed(0)} KB / ${(list.page.recordPackedBytes / 1024).toFixed(0)} KB`,
+      times(list.page.packedBytes / list.page.recordPackedBytes),
+      "the record once",
+      list.page.times === 1,
+    ],
+    [
+      "the same record read by its stretches, against row by row",
+      `${ms(list.stretchesMs)} / ${ms(list.rowsMs)}`,
+      times(list.stretchesMs / list.rowsMs),
+      "printed",
+      null,
+    ],
+    [
       "durable entries a second through the store, against the same transaction by hand",
       `${store.oursPerSecond.toFixed(0)} / ${store.barePerSecond.toFixed(0)}`,
       times(rate),
@@ -177,6 +200,8 @@ ${rows.map(([what, measured, ratio, wanted, holds]) => `| ${what} | ${measured} 
 - **The trend** asks for the newest readings of one place of all engines of a kind; the shop's readings are written by the
   database itself from a counted sequence, 1,000 to a visit, in 100 places.
 - **The shelf** is written by the database itself; a bare query finds one word whole, in the same index, with the same order and limit.
+- **The list** is asked for by a signed-in client in turns with the route that gives the same rows as JSON. The jobs are copies of
+  one, written by the database itself; their cards are made by the worker beside the web process.
 - **The browser** is Debian's Chromium without a screen, over the production build: from the key to after the next frame.
 `;
 }
@@ -214,8 +239,9 @@ async function main() {
       sessionSecret: "a secret of the bench that is long enough",
     });
     const photos = await part("photos", "scripts/bench/photos.ts", [web.address], env);
+    const list = await part("the list of jobs", "scripts/bench/list.ts", [web.address], env);
     const browser = await part("the browser", "scripts/bench/browser.ts", [web.address], env);
-    const text = report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, browser });
+    const text = report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, list, browser });
     writeFileSync(path.join(root, "docs/bench.md"), text);
     process.stdout.write(`\n${text}`);
   } finally {

@@ -4,6 +4,7 @@ import { problem } from "@/core/problem/problem";
 import { coreVersion } from "@/core/version";
 import { countJobs, keepCard, listCards, namedJobs as namesOfJobs, staleJobs, type Making } from "@/store/cards";
 import { StoreError } from "@/store/connection";
+import { keepStretches } from "@/store/stretches";
 import { database } from "./environment";
 import { isBroken, openAnyJob } from "./jobs";
 import { log } from "./log";
@@ -35,6 +36,7 @@ export const namedJobs = () => namesOfJobs(database());
 async function makeCard(id: string, now: Date): Promise<{ card: JobCard | BrokenCard; seq: number } | null> {
   const job = await openAnyJob(id);
   if (!job) return null;
+  await keepStretches(database(), id, job.entries);
   const seq = job.entries.length;
   if (isBroken(job)) return { card: { name: job.name, trouble: job.trouble }, seq };
   try {

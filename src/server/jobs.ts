@@ -8,6 +8,7 @@ import { problem, type Problem } from "@/core/problem/problem";
 import { StoreError } from "@/store/connection";
 import { writeArchive } from "@/store/archive/write-archive";
 import { listStreams, readEntries, streamKind } from "@/store/streams";
+import { readByStretches } from "@/store/stretches";
 import { readPackJson } from "@/store/packs";
 import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";
@@ -71,10 +72,17 @@ async function judged(id: string, entries: readonly Envelope[]): Promise<OpenJob
   return { id, header, entries, packJson: opened.json, pack: opened.pack, people: await namesFor(entries) };
 }
 
+/** The job as a page shows it: a long one is read by its stretches. */
+export const openForPage = async (id: string): Promise<OpenJob | BrokenJob | null> =>
+  (await jobExists(id)) ? openWith(id, await readByStretches(database(), id)) : null;
+
 /** The job with this id, or what is left to show of one that cannot be judged; null where there is none. */
 export async function openAnyJob(id: string): Promise<OpenJob | BrokenJob | null> {
   const entries = await openRecord(id);
-  if (!entries) return null;
+  return entries && openWith(id, entries);
+}
+
+async function openWith(id: string, entries: readonly Envelope[]): Promise<OpenJob | BrokenJob> {
   const broken = async (name: string | null, trouble: Problem): Promise<BrokenJob> => {
     log.warn({ job: id, codes: [trouble.code] }, "a job cannot be judged");
     return { id, name, entries, people: await namesFor(entries), trouble };

@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import type { ReactNode } from "react";
-import { isBroken, openAnyJob, openShop } from "@/server/jobs";
+import { isBroken, openForPage, openShop } from "@/server/jobs";
 import { JobPath } from "@/server/job-path";
 import { requirePerson } from "@/server/require-person";
 import { JobProvider } from "@/ui/job/JobContext";
@@ -18,7 +18,7 @@ export default async function JobLayout({
 }) {
   const person = await requirePerson();
   const path = JobPath.safeParse(await params);
-  const job = path.success ? await openAnyJob(path.data.job) : null;
+  const job = path.success ? await openForPage(path.data.job) : null;
   if (!job) notFound();
   const me = { id: person.id, name: person.name, role: person.role };
   if (isBroken(job)) return <RawRecord me={me} job={job} />;
