@@ -7,6 +7,7 @@
 import { crash } from "./attack/crash";
 import { archives, deafListeners, longChain } from "./attack/files";
 import { House, type Findings } from "./attack/house";
+import { launcher } from "./attack/launcher";
 import { fullDisk, outage } from "./attack/outage";
 import { malformedRequests, matrix } from "./attack/requests";
 
@@ -29,6 +30,7 @@ const attacks: Readonly<Record<string, () => Promise<Findings>>> = {
   crash: inHouse((whole) => crash(whole, isLong ? 100 : 9)),
   outage: inHouse((whole) => outage(whole, isLong ? 20 : 2)),
   disk: fullDisk,
+  launcher,
 };
 
 const unknown = named.filter((name) => !Object.hasOwn(attacks, name));

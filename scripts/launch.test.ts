@@ -63,6 +63,18 @@ test("a second launcher is refused while the first one lives, and clears up afte
   expect(isAlive(sleeper)).toBe(false);
 }, 60_000);
 
+test("of many launchers started at the same moment one lives", async () => {
+  const go = Date.now() + 1500;
+  const all = await Promise.all(
+    Array.from({ length: 6 }, () =>
+      runToEnd(
+        `await new Promise((go) => setTimeout(go, ${go} - Date.now())); await processes.takeOver("It").then(() => console.log("lives"), () => console.log("refused")); await new Promise((end) => setTimeout(end, 3000));`,
+      ),
+    ),
+  );
+  expect(all.map(({ out }) => out).sort()).toEqual(["lives", ...Array<string>(5).fill("refused")]);
+}, 60_000);
+
 test("a process that only has the number of one of ours is left alone", async () => {
   const innocent = spawn("sleep", ["600"]);
   started.push(innocent);

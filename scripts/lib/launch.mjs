@@ -11,7 +11,7 @@ import { LaunchError, say } from "./say.mjs";
 import { ensureMariadb, ensurePackages } from "./setup.mjs";
 import { startWeb } from "./web.mjs";
 
-const distDir = ".next";
+const distDir = process.env.EMBER_DIST ?? ".next";
 
 /**
  * The database of a run: the one EMBER_DATABASE_URL names, which is left running, or one of our own on loopback.

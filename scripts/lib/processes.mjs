@@ -121,6 +121,7 @@ export class Processes {
     const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio, detached: true });
     child.once("error", (error) => process.stderr.write(`ember · ${name} could not start: ${error.message}\n`));
     if (child.pid) {
+      this.#entries = this.#entries.filter(isOurs);
       this.#entries.push({ name, pid: child.pid, began: startedAt(child.pid) });
       this.#save();
     }

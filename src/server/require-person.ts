@@ -8,8 +8,13 @@ class UnknownSchema extends Error {
   readonly digest = "unknown-schema";
 }
 
+/** Ends a page whose database belongs to another version of this program. */
+export async function requireSchema(): Promise<void> {
+  if (!(await schemaIsKnown())) throw new UnknownSchema();
+}
+
 /** The person a page is for; everybody else is sent to the door. */
 export async function requirePerson(): Promise<SignedIn> {
-  if (!(await schemaIsKnown())) throw new UnknownSchema();
+  await requireSchema();
   return (await currentPerson()) ?? redirect("/sign-in");
 }

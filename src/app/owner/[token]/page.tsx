@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { ownerView } from "@/server/owner";
+import { requireSchema } from "@/server/require-person";
 import { OwnerPage } from "@/ui/shop/owner/OwnerPage";
 
 export const metadata: Metadata = {
@@ -12,6 +13,7 @@ export const dynamic = "force-dynamic";
 
 /** What an owner sees through a link: no session, nothing to write, nothing but what the view names. */
 export default async function Page({ params }: { params: Promise<{ token: string }> }) {
+  await requireSchema();
   const { token } = await params;
   const view = await ownerView(token);
   if (!view) notFound();
