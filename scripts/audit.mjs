@@ -13,6 +13,7 @@ const reasons = {
   "@chakra-ui/react": "3.38.0 does not install: a package it pins is not to be had",
   "@types/node": "goes with the Node.js this runs on",
   canonicalize: "3 and later are rewritten; this one is what fingerprints were made with",
+  "d3-polygon": "3.0.2 comes as another kind of module, which the tests' transform passes over",
   "dependency-cruiser": "17 reads its rules in another form",
   "iron-session": "9 asks for Node.js 22",
   "p-limit": "7 is for newer Node.js",

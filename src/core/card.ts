@@ -2,7 +2,6 @@ import { variantOf, type Assessment } from "./assessment";
 import { countByKind } from "./holds";
 import { nextStep } from "./next-step";
 import type { CompiledPack } from "./pack/compile-pack";
-import type { Pack } from "./pack/schema";
 import { slotStates, type SlotState } from "./plan/slot-state";
 import type { HoldKind } from "./problem/problem-codes";
 import type { Problem } from "./problem/problem";
@@ -58,11 +57,7 @@ export interface CardPage {
 const letters = { open: "o", partly: "p", sound: "s", refused: "r", none: "-" } as const;
 const states = ["open", "partly", "sound", "refused"] as const satisfies readonly SlotState[];
 
-/**
- * The card of a job.
- *
- * @example  cardOf(pack, assess(pack, entries, asOf)).station // "measure"
- */
+/** The card of a job. */
 export function cardOf(pack: CompiledPack, assessment: Assessment): JobCard {
   const { job, order, holds } = assessment;
   const { station, what } = nextStep(assessment);
@@ -85,10 +80,14 @@ export function cardOf(pack: CompiledPack, assessment: Assessment): JobCard {
   };
 }
 
-/** The states of a pack's slots, as the map wants them. */
+/**
+ * The states of a pack's slots, as the map wants them.
+ *
+ * @example statesOn({ slots: "s-" }, { slots: [{ id: "a" }, { id: "b" }] }).get("a") // "sound"
+ */
 export const statesOn = (
   { slots }: Pick<JobCard, "slots">,
-  pack: Pick<Pack, "slots">,
+  pack: { readonly slots: readonly { readonly id: string }[] },
 ): ReadonlyMap<string, SlotState> =>
   new Map(
     pack.slots.flatMap(({ id }, at) => {

@@ -1,7 +1,7 @@
 import { Readable } from "node:stream";
 import { chunkCount, photoLimits } from "@/core/photo/photo-limits";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
-import { cleanPhoto, picturesWaiting } from "@/store/photos/clean-photo";
+import { cleanPhoto } from "@/store/photos/clean-photo";
 import {
   assemble,
   dropUpload,
@@ -24,8 +24,6 @@ export interface TakenPhoto {
 /** Uploads of photos of one job. */
 export const photoOf = (job: string): UploadAim => ({ stream: job, kind: "photo", most: photoLimits.bytes });
 
-const mostWaiting = 30;
-
 /** Makes a photo of what was sent. Asked again, it answers the same. */
 export async function finishPhoto(job: string, id: string): Promise<Outcome<TakenPhoto>> {
   const upload = await uploadOf(photoOf(job), id);
@@ -38,7 +36,6 @@ export async function finishPhoto(job: string, id: string): Promise<Outcome<Take
   }
   const missing = chunkCount(upload.bytes) - upload.have.length;
   if (missing > 0) return refused(problem("chunks-missing", [], { missing }));
-  if (picturesWaiting() > mostWaiting) return refused(problem("busy"));
   const clean = await cleanPhoto(() => assemble(database(), upload));
   if (!clean.ok) {
     await dropUpload(database(), id);

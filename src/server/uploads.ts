@@ -70,7 +70,6 @@ const statuses: Readonly<Partial<Record<Problem["code"], number>>> = {
   "too-large": 413,
   "too-much-unfinished": 429,
   "room-short": 507,
-  busy: 503,
 };
 
 /** How a refusal of a file is answered. */

@@ -437,7 +437,6 @@ export const problemCodes = {
   "unpacks-too-large": error({ bytes: number, most: number }),
   "too-much-unfinished": error({ bytes: number, most: number }),
   "room-short": error(),
-  busy: error(),
   "pack-not-offered": error({ id: text, revision: number }),
   "offer-changed": error(),
 

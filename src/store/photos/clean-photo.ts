@@ -18,9 +18,6 @@ const oneAtATime = pLimit(1);
 sharp.cache(false);
 sharp.concurrency(1);
 
-/** How many pictures wait for their turn. */
-export const picturesWaiting = (): number => oneAtATime.pendingCount;
-
 const thumbnailEdge = 400;
 
 const ascii = (bytes: Buffer, from: number, to: number) => bytes.subarray(from, to).toString("latin1");

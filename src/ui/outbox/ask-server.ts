@@ -18,7 +18,6 @@ const worthSaying: ReadonlySet<string> = new Set([
   "disk-full",
   "room-short",
   "too-much-unfinished",
-  "busy",
 ]);
 
 /** One answer with its status; null where nobody answered. */

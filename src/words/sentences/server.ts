@@ -45,7 +45,6 @@ export const serverSentences = {
     `Files of ${p.bytes} bytes were begun and not finished; at most ${p.most} are held. Finish or drop one, or try again later.`,
   "room-short": () =>
     "The server's disk is nearly full: photos and files wait in this browser until there is room. Readings are still taken.",
-  busy: () => "The server has its hands full with other files. This one is tried again in a moment.",
   "pack-not-offered": (p) =>
     `Revision ${p.revision} of the pack ${p.id} came with a job from elsewhere and serves that job only. A lead can offer it at Settings, once its differences were seen.`,
   "offer-changed": () => "What is offered has changed since the differences were shown. Look at them again.",
