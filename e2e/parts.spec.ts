@@ -1,3 +1,4 @@
+import sharp from "sharp";
 import { orrinshaw, windrow } from "@/core/fixtures/load";
 import { readFileSync } from "node:fs";
 import { client, expect, test, TestBench, testGauge } from "./bench";
@@ -72,6 +73,9 @@ test("a part goes to the shelf with all that is known of it, is found there, and
   from.add("part-removed", { part: from.partIn.get("rod-1")! });
   from.add("part-scrapped", { part: from.partIn.get("rod-1")!, why: "bent", made: "marked", certificate: null });
   const into = new TestBench(orrinshaw, { name: "Harbour pump 2" });
+  const white = sharp({ create: { width: 64, height: 48, channels: 3, background: "#fff" } });
+  const picture = await shop.keepPhoto(from.maker.stream, await white.png().toBuffer());
+  from.add("photo-added", { ...picture, part: from.partIn.get("liner-3")!, place: null, station: "strip", words: "groove" }); // prettier-ignore
   await shop.keep([...from.entries]);
   await shop.keep([...into.entries]);
 
@@ -124,6 +128,12 @@ test("a part goes to the shelf with all that is known of it, is found there, and
   await other.getByRole("button", { name: /^liner-3 / }).click();
   await expect(other.getByRole("group", { name: "Readings of liner-3" })).toBeVisible();
   await expect(other.getByLabel(/^bore, top/).first()).toHaveValue(/^108\.0/);
+  // Its picture came along.
+  const viewer = await client(shop.address, "viewer");
+  const seen = async (job: TestBench) =>
+    (await viewer.get(`/api/jobs/${job.maker.stream}/photos/${picture.photo}/small`)).status();
+  expect([await seen(from), await seen(into)]).toEqual([200, 200]);
+  await viewer.dispose();
 });
 
 test("many parts go through one bath; what must not is named and stays out", async ({ shop, visit }) => {

@@ -2,6 +2,7 @@ import { randomBytes } from "node:crypto";
 import { setTimeout as delay } from "node:timers/promises";
 import { gzipSync } from "node:zlib";
 import { makeId } from "@/core/entry/make-entry";
+import type { Envelope } from "@/core/entry/schema";
 import { orrinshaw as pack } from "@/core/fixtures/load";
 import { appendEntries } from "@/store/append";
 import { change, openDatabase, select } from "@/store/connection";
@@ -18,9 +19,13 @@ const [jobs, entriesEach, long] = [300, 2000, 20_000];
 async function keep(count: number): Promise<string> {
   const stream = newId();
   await beginStream(database, stream, "job", new Date());
-  const entries = generateJob(pack, count)
-    .slice(0, count)
-    .map((entry) => ({ ...entry, stream }));
+  // Under ids of its own, wherever they are named: the generator gives the same ones every time.
+  const ids = new Map<string, string>();
+  const own = (id: string) => ids.get(id) ?? (ids.set(id, newId()), ids.get(id)!);
+  const text = JSON.stringify(generateJob(pack, count).slice(0, count));
+  const entries = (
+    JSON.parse(text.replace(/[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[0-9a-f]{4}-[0-9a-f]{12}/gu, own)) as Envelope[]
+  ).map((entry) => ({ ...entry, stream }));
   for (let at = 0; at < entries.length; at += 1000)
     await appendEntries(database, stream, entries.slice(at, at + 1000), new Date());
   return stream;

@@ -10,6 +10,7 @@ import { done, problem, refused, type Outcome, type Problem } from "@/core/probl
 import { appendWithin } from "@/store/append";
 import { withTransaction, type Connection, type Database } from "@/store/connection";
 import type { Person } from "@/store/people";
+import { addToJob } from "@/store/photos/photos";
 import {
   countShelf,
   laidEntry,
@@ -155,6 +156,10 @@ async function take(
       job: { job: id, name: job.header.name },
       words: null,
     });
+    // Its pictures are the job's from now on, as what is said of them is.
+    for (const { type, payload } of entries)
+      if (type === "photo-added" && typeof payload.photo === "string")
+        await addToJob(connection, id, payload.photo, new Date());
     await appendWithin(connection, stream, [left], new Date(), person.role);
     await appendWithin(connection, id, isBack ? came.slice(2) : came, new Date(), person.role);
     return done(part);

@@ -163,7 +163,7 @@ const toLine = ({ laid_at, laid_by, gone_to, ...row }: LineRow): ShelfLine => ({
 /** So many are listed at once, newest first. */
 export const shelfPage = 50;
 
-/** A word that fewer parts than this have leads to them; for others parts are gone through, newest first. */
+/** A word that no more parts than this have leads to them; for others parts are gone through, newest first. */
 const fewParts = 400;
 
 /** What lies on the shelf, newest first: by words, each of which begins one that the part is known by, and by its kind. */
@@ -186,13 +186,14 @@ export async function searchShelf(
   );
   // A number is tried at once; whether a plain word is common is asked first.
   if (lead !== undefined && (/\d/u.test(lead) || !(await isCommon(on, lead)))) {
-    const rows = await select<LineRow & { readonly led: number }>(
+    // Whether there are more than were looked at is asked in the same breath, and once.
+    const rows = await select<LineRow & { readonly more: number | null }>(
       on,
-      `SELECT ${listed}, l.led FROM (SELECT part, COUNT(*) OVER () AS led FROM (SELECT part FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}) some) l JOIN shelf_part s ON s.part = l.part WHERE ${where}${knownBy(others)} GROUP BY s.part ORDER BY s.laid_at DESC, s.part DESC LIMIT ${limit}`,
-      [...begins([lead]), ...kind, ...begins(others)],
+      `SELECT ${listed}, (SELECT 1 FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}, 1) AS more FROM (SELECT DISTINCT part FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}) l STRAIGHT_JOIN shelf_part s ON s.part = l.part WHERE ${where}${knownBy(others)} ORDER BY s.laid_at DESC, s.part DESC LIMIT ${limit}`,
+      [...begins([lead, lead]), ...kind, ...begins(others)],
     );
-    if (rows.every(({ led }) => Number(led) < fewParts) && !(rows.length === 0 && (await isCommon(on, lead))))
-      return rows.map(({ led: _, ...row }) => toLine(row));
+    if (rows.length > 0 ? rows[0]!.more === null : !(await isCommon(on, lead)))
+      return rows.map(({ more: _, ...row }) => toLine(row));
   }
   const rows = await select<LineRow>(
     on,
@@ -203,8 +204,8 @@ export async function searchShelf(
 }
 
 async function isCommon(on: Database | Connection, word: string): Promise<boolean> {
-  const rows = await select(on, `SELECT 1 FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}`, [`${word}%`]);
-  return rows.length >= fewParts;
+  const rows = await select(on, `SELECT 1 FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}, 1`, [`${word}%`]);
+  return rows.length > 0;
 }
 
 /** How many parts lie there. */
