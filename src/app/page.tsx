@@ -6,5 +6,6 @@ export const dynamic = "force-dynamic";
 
 export default async function BenchPage() {
   const { id, name, role } = await requirePerson();
-  return <JobList me={{ id, name, role }} page={await cardPage(0, firstLines)} />;
+  // Not waited for: the page begins, and the lines come when they are there.
+  return <JobList me={{ id, name, role }} page={cardPage(0, firstLines)} />;
 }

@@ -4,7 +4,6 @@ import { problem } from "@/core/problem/problem";
 import { coreVersion } from "@/core/version";
 import { countJobs, keepCard, listCards, namedJobs as namesOfJobs, staleJobs, type Making } from "@/store/cards";
 import { StoreError } from "@/store/connection";
-import { keepStretches } from "@/store/stretches";
 import { database } from "./environment";
 import { isBroken, openAnyJob } from "./jobs";
 import { log } from "./log";
@@ -18,7 +17,7 @@ const making = (now: Date): Making => ({
 });
 
 /** So many lines come with the page; the browser asks for the others. */
-export const firstLines = 20;
+export const firstLines = 12;
 
 /** A stretch of the list of jobs, as the cards have it. No job is judged for it. */
 export async function cardPage(from: number, most: number): Promise<CardPage> {
@@ -36,7 +35,6 @@ export const namedJobs = () => namesOfJobs(database());
 async function makeCard(id: string, now: Date): Promise<{ card: JobCard | BrokenCard; seq: number } | null> {
   const job = await openAnyJob(id);
   if (!job) return null;
-  await keepStretches(database(), id, job.entries);
   const seq = job.entries.length;
   if (isBroken(job)) return { card: { name: job.name, trouble: job.trouble }, seq };
   try {

@@ -1,5 +1,5 @@
 import type { Readable } from "node:stream";
-import { fold, type Job } from "@/core/entry/fold";
+import { headerOf, type Job } from "@/core/entry/fold";
 import { foldShop, type Shop } from "@/core/entry/fold-shop";
 import type { Envelope } from "@/core/entry/schema";
 import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
@@ -8,7 +8,6 @@ import { problem, type Problem } from "@/core/problem/problem";
 import { StoreError } from "@/store/connection";
 import { writeArchive } from "@/store/archive/write-archive";
 import { listStreams, readEntries, streamKind } from "@/store/streams";
-import { readByStretches } from "@/store/stretches";
 import { readPackJson } from "@/store/packs";
 import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";
@@ -65,24 +64,17 @@ export const openRecord = async (id: string): Promise<readonly Envelope[] | null
   (await jobExists(id)) ? readEntries(database(), id) : null;
 
 async function judged(id: string, entries: readonly Envelope[]): Promise<OpenJob | Problem> {
-  const { header } = fold(entries);
+  const header = headerOf(entries);
   if (!header) return problem("no-job-in-record", [id]);
   const opened = await openPack(header.pack.sha256);
   if (!opened) return problem("pack-not-here", [id], { sha256: header.pack.sha256.slice(0, 12) });
   return { id, header, entries, packJson: opened.json, pack: opened.pack, people: await namesFor(entries) };
 }
 
-/** The job as a page shows it: a long one is read by its stretches. */
-export const openForPage = async (id: string): Promise<OpenJob | BrokenJob | null> =>
-  (await jobExists(id)) ? openWith(id, await readByStretches(database(), id)) : null;
-
 /** The job with this id, or what is left to show of one that cannot be judged; null where there is none. */
 export async function openAnyJob(id: string): Promise<OpenJob | BrokenJob | null> {
   const entries = await openRecord(id);
-  return entries && openWith(id, entries);
-}
-
-async function openWith(id: string, entries: readonly Envelope[]): Promise<OpenJob | BrokenJob> {
+  if (!entries) return null;
   const broken = async (name: string | null, trouble: Problem): Promise<BrokenJob> => {
     log.warn({ job: id, codes: [trouble.code] }, "a job cannot be judged");
     return { id, name, entries, people: await namesFor(entries), trouble };
@@ -90,7 +82,7 @@ async function openWith(id: string, entries: readonly Envelope[]): Promise<OpenJ
   try {
     const job = await judged(id, entries);
     if (!("code" in job)) return job;
-    return await broken(fold(entries).header?.name ?? null, job);
+    return await broken(headerOf(entries)?.name ?? null, job);
   } catch (error) {
     if (error instanceof StoreError) throw error;
     log.error({ err: error, job: id }, "judging a job failed");

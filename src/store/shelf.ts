@@ -177,6 +177,9 @@ export async function searchShelf(
   // A number of its own for each row: the database does not turn it into a join that would have to sort all of them.
   const knownBy = (others: readonly string[]) =>
     others.map(() => " AND (SELECT 1 FROM shelf_word w WHERE w.part = s.part AND w.word LIKE ? LIMIT 1) = 1").join("");
+  // Where few lead, the database may make a join of it.
+  const ledBy = (others: readonly string[]) =>
+    others.map(() => " AND EXISTS (SELECT 1 FROM shelf_word w WHERE w.part = s.part AND w.word LIKE ?)").join("");
   const begins = (all: readonly string[]) => all.map((word) => `${word}%`);
   const where = `s.gone IS NULL${of === null ? "" : " AND s.class = ?"}`;
 
@@ -189,7 +192,7 @@ export async function searchShelf(
     // Whether there are more than were looked at is asked in the same breath, and once.
     const rows = await select<LineRow & { readonly more: number | null }>(
       on,
-      `SELECT ${listed}, (SELECT 1 FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}, 1) AS more FROM (SELECT DISTINCT part FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}) l STRAIGHT_JOIN shelf_part s ON s.part = l.part WHERE ${where}${knownBy(others)} ORDER BY s.laid_at DESC, s.part DESC LIMIT ${limit}`,
+      `SELECT ${listed}, (SELECT 1 FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}, 1) AS more FROM (SELECT DISTINCT part FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}) l STRAIGHT_JOIN shelf_part s ON s.part = l.part WHERE ${where}${ledBy(others)} ORDER BY s.laid_at DESC, s.part DESC LIMIT ${limit}`,
       [...begins([lead, lead]), ...kind, ...begins(others)],
     );
     if (rows.length > 0 ? rows[0]!.more === null : !(await isCommon(on, lead)))

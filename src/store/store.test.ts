@@ -6,7 +6,6 @@ import { orrinshaw } from "@/core/fixtures/load";
 import { change, openDatabase, select, withTransaction, type Database } from "./connection";
 import { appendEntries, longestChain } from "./append";
 import { beginStream, headsOf, knownEntries, listStreams, readEntries, streamKind } from "./streams";
-import { keepStretches, readByStretches, stretchLength } from "./stretches";
 import { migrate, readMigrations } from "./migrate";
 import { addOwnerLink, linkByToken, linksOf, revokeOwnerLink } from "./owner-links";
 import { keepPack, listPacks, readPackJson } from "./packs";
@@ -191,35 +190,6 @@ test("a person is found by account and id; revoking ends all sessions; the passw
   ]);
   expect(passwordHash).toMatch(/^\$argon2id\$/);
 });
-
-test("a long record read by its stretches and what came since is the record, whatever of it is kept so", async () => {
-  const { stream } = await fresh();
-  const some = new TestBench(orrinshaw).entries;
-  const append = async (count: number) => {
-    const entries = Array.from({ length: count }, (_, at) => ({ ...some[at % some.length]!, stream, id: newId() }));
-    await appendEntries(database, stream, entries, now, "lead");
-  };
-  const same = async () => {
-    const whole = await readEntries(database, stream);
-    expect(await readByStretches(database, stream)).toEqual(whole);
-    return whole;
-  };
-  await append(stretchLength + 3);
-  await keepStretches(database, stream, await same());
-  await append(stretchLength);
-  const whole = await same();
-  await keepStretches(database, stream, whole);
-  await keepStretches(database, stream, whole);
-  await append(1);
-  expect(await same()).toHaveLength(2 * stretchLength + 4);
-  const pieces = await select<{ n: number }>(database, "SELECT n FROM record_stretch WHERE stream_id = ? ORDER BY n", [
-    stream,
-  ]);
-  expect(pieces.map(({ n }) => n)).toEqual([0, 1]);
-  // One that is lost is read from the entries, and so is all behind it.
-  await change(database, "DELETE FROM record_stretch WHERE stream_id = ? AND n = 0", [stream]);
-  await same();
-}, 30_000);
 
 test("attempts count by account and by address, and those of a device of one's own by themselves, until the account signs in", async () => {
   const { stream, entries } = await fresh();

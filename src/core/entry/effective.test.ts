@@ -1,9 +1,9 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
-import { orrinshaw } from "../fixtures/load";
+import { demoJob, demoJobs, orrinshaw } from "../fixtures/load";
 import { seeded } from "../numeric/seeded";
-import { fold } from "./fold";
-import type { Envelope, Role } from "./schema";
+import { fold, headerOf } from "./fold";
+import type { Envelope, Payload, Role } from "./schema";
 
 const asOf = "2026-11-24T08:00:00Z";
 const stamped = (entry: Envelope, role: Role | null, at = entry.at): Envelope => ({ ...entry, stamp: { at, role } });
@@ -65,6 +65,10 @@ describe("whoever may not write a thing may not change it", () => {
     bench.add("entry-struck", { strikes: [bench.entries[0]!.id] });
     expect(fold(bench.entries).header).not.toBeNull();
     expect(fold(bench.entries.map((entry) => stamped(entry, "lead"))).header).not.toBeNull();
+    // So that it is known without the others.
+    bench.add("job-opened", { ...(bench.entries[0]!.payload as Payload<"job-opened">), name: "Opened again" });
+    for (const entries of [bench.entries, shuffled(bench.entries, 4), [], ...demoJobs.map(demoJob)])
+      expect(headerOf(entries)).toEqual(fold(entries).header);
   });
 
   test("the answer does not hang on the order in which stamped and unstamped copies come", () => {

@@ -365,3 +365,11 @@ export function createFold(): Fold {
  * @param envelopes  entries as they were received, of any version and type
  */
 export const fold: Fold = (envelopes) => createFold()(envelopes);
+
+/**
+ * What a job was opened as, of all of its entries: what opens a job stands for ever, so that no other entry has a say.
+ *
+ * @param envelopes  entries as they were received
+ */
+export const headerOf = (envelopes: readonly Envelope[]): Job["header"] =>
+  fold(envelopes.filter(({ type }) => type === "job-opened")).header;

@@ -1,4 +1,5 @@
 "use client";
+import { chakra } from "@chakra-ui/react";
 import {
   createContext,
   useCallback,
@@ -34,10 +35,10 @@ import { useLive, type LiveNews } from "./use-live";
 
 interface Props {
   readonly id: string;
-  readonly initialEntries: readonly Envelope[];
-  /** Number of the last of them. */
-  readonly seq: number;
-  readonly packJson: unknown;
+  /** The job's entries, all of them, as the text of a JSON list. */
+  readonly record: string;
+  /** The pack it goes by, as JSON. */
+  readonly packText: string;
   readonly shop: Shop;
   readonly people: Readonly<Record<string, string>>;
   readonly me: Me;
@@ -106,13 +107,35 @@ function useJudged(pack: CompiledPack, entries: readonly Envelope[], asOf: strin
   }, [judge, entries, asOf]);
 }
 
-/** Holds a job's log and its assessment while the person moves between stations. */
-export function JobProvider({ id, initialEntries, seq, packJson, shop, people, me, asOf, children }: Props) {
+const never = () => () => {};
+
+/**
+ * Holds a job's log and its assessment while the person moves between stations. A job is judged in the browser only: the
+ * server sends what it is judged by, and works out no page of it.
+ */
+export function JobProvider(props: Props) {
+  const isInBrowser = useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );
+  return isInBrowser ? <JobHolder {...props} /> : <OpeningJob />;
+}
+
+/** Stands there until the browser has taken the page over. */
+const OpeningJob = () => (
+  <chakra.p p="24px" color="quiet" aria-busy>
+    Opening the job…
+  </chakra.p>
+);
+
+function JobHolder({ id, record, packText, shop, people, me, asOf, children }: Props) {
   const whole = useMemo(() => {
-    const read = readPack(packJson);
+    const read = readPack(JSON.parse(packText));
     if (!read.ok) throw new CoreError("bad-pack", read.problems.map((found) => found.code).join(", "));
     return read.value;
-  }, [packJson]);
+  }, [packText]);
+  const initialEntries = useMemo(() => JSON.parse(record) as readonly Envelope[], [record]);
   const { log, state } = useEntryLog(id, me.id, initialEntries);
   const [met, setMet] = useState(people);
   const onNews = useCallback(
@@ -122,7 +145,7 @@ export function JobProvider({ id, initialEntries, seq, packJson, shop, people, m
     },
     [log],
   );
-  useLive({ job: id, after: seq, onNews, onOpen: log.nudge });
+  useLive({ job: id, after: initialEntries.length, onNews, onOpen: log.nudge });
   const [told, setTold] = useState<{ words: string; acts: number } | null>(null);
   const [row, chooseRow] = useState<string | null>(null);
   const [hand, takeInHand] = useState<string | null>(null);

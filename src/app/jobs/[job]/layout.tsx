@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import type { ReactNode } from "react";
-import { isBroken, openForPage, openShop } from "@/server/jobs";
+import { isBroken, openAnyJob, openShop } from "@/server/jobs";
 import { JobPath } from "@/server/job-path";
 import { requirePerson } from "@/server/require-person";
 import { JobProvider } from "@/ui/job/JobContext";
@@ -18,16 +18,16 @@ export default async function JobLayout({
 }) {
   const person = await requirePerson();
   const path = JobPath.safeParse(await params);
-  const job = path.success ? await openForPage(path.data.job) : null;
+  const job = path.success ? await openAnyJob(path.data.job) : null;
   if (!job) notFound();
   const me = { id: person.id, name: person.name, role: person.role };
   if (isBroken(job)) return <RawRecord me={me} job={job} />;
   return (
     <JobProvider
       id={job.id}
-      initialEntries={job.entries}
-      seq={job.entries.length}
-      packJson={job.packJson}
+      // As text: what is walked through object by object, there and here, takes far longer than it is large.
+      record={JSON.stringify(job.entries)}
+      packText={JSON.stringify(job.packJson)}
       shop={await openShop()}
       people={job.people}
       me={me}

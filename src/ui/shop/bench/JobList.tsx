@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { Suspense, use, useCallback, useEffect, useMemo, useState } from "react";
 import { statesOn, type BrokenCard, type CardLine, type CardPage, type JobCard } from "@/core/card";
 import { unitById } from "@/core/quantity/units";
 import { stations, type Station } from "@/core/stations";
@@ -192,13 +192,59 @@ function useLines(page: CardPage) {
       document.removeEventListener("visibilitychange", look);
     };
   }, [isBehind, again]);
-  return {
-    ...shown,
-    more: async () => {
-      const part = await ask(count, atOnce).catch(() => null);
-      if (part) setShown((now) => ({ lines: [...now.lines, ...part.lines], total: part.total }));
-    },
-  };
+  const more = useCallback(async () => {
+    const part = await ask(count, atOnce).catch(() => null);
+    if (part) setShown((now) => ({ lines: [...now.lines.slice(0, count), ...part.lines], total: part.total }));
+  }, [ask, count]);
+  // What comes with the page fills a window; the next ones come as soon as it is there.
+  const isFirst = count === given.lines.length && count < given.total;
+  useEffect(() => {
+    if (!isFirst) return;
+    const timer = setTimeout(() => void more(), 0);
+    return () => clearTimeout(timer);
+  }, [isFirst, more]);
+  return { ...shown, more };
+}
+
+const Title = ({ children }: { children?: string }) => (
+  <Flex align="baseline" gap="14px" mb="8px">
+    <Heading as="h1" fontSize="24px">
+      On the bench
+    </Heading>
+    <chakra.span color="quiet">{children}</chakra.span>
+  </Flex>
+);
+
+/** The list itself, once it is there. */
+function Lines({ page }: { page: Promise<CardPage> }) {
+  const { lines, total, more } = useLines(use(page));
+  return (
+    <>
+      <Title>{many(total, "engine")}</Title>
+      {total === 0 ? (
+        <p>No engine is here yet. Open a job for the first one that comes in, or import one.</p>
+      ) : (
+        <chakra.ul>
+          {lines.map((line) => (
+            <Row key={line.id} {...line} />
+          ))}
+        </chakra.ul>
+      )}
+      {lines.length < total && (
+        <Button
+          variant="outline"
+          size="sm"
+          minHeight="36px"
+          mt="14px"
+          borderColor="lineStrong"
+          color="ink"
+          onClick={() => void more()}
+        >
+          {many(Math.min(atOnce, total - lines.length), "more engine")}
+        </Button>
+      )}
+    </>
+  );
 }
 
 interface NamedJob {
@@ -208,8 +254,7 @@ interface NamedJob {
 }
 
 /** All engines on the bench, each with what it needs next. */
-export function JobList({ page, me }: { page: CardPage; me: Me }) {
-  const { lines, total, more } = useLines(page);
+export function JobList({ page, me }: { page: Promise<CardPage>; me: Me }) {
   const router = useRouter();
   const { choose } = useThemeChoice();
   const [open, setOpen] = useState<"find" | "keys" | null>(null);
@@ -249,34 +294,9 @@ export function JobList({ page, me }: { page: CardPage; me: Me }) {
       <ShopHeader me={me} here="/" />
       <WaitingTray me={me.id} />
       <Box as="main" px={{ base: "14px", md: "26px" }} py="20px" maxWidth="1240px" width="100%" mx="auto">
-        <Flex align="baseline" gap="14px" mb="8px">
-          <Heading as="h1" fontSize="24px">
-            On the bench
-          </Heading>
-          <chakra.span color="quiet">{many(total, "engine")}</chakra.span>
-        </Flex>
-        {total === 0 ? (
-          <p>No engine is here yet. Open a job for the first one that comes in, or import one.</p>
-        ) : (
-          <chakra.ul>
-            {lines.map((line) => (
-              <Row key={line.id} {...line} />
-            ))}
-          </chakra.ul>
-        )}
-        {lines.length < total && (
-          <Button
-            variant="outline"
-            size="sm"
-            minHeight="36px"
-            mt="14px"
-            borderColor="lineStrong"
-            color="ink"
-            onClick={() => void more()}
-          >
-            {many(Math.min(atOnce, total - lines.length), "more engine")}
-          </Button>
-        )}
+        <Suspense fallback={<Title />}>
+          <Lines page={page} />
+        </Suspense>
         {me.role === "lead" && (
           <Flex mt="22px" gap="10px" align="flex-start">
             <OpenJob />

@@ -1,5 +1,6 @@
 "use client";
 import { Box, Button, Heading, chakra } from "@chakra-ui/react";
+import { ChevronDown, ChevronRight } from "lucide-react";
 import { useState } from "react";
 import type { WaitingPack } from "@/core/pack/pack-differences";
 import type { Problem } from "@/core/problem/problem";
@@ -39,12 +40,16 @@ export function WaitingPacks() {
           <chakra.li key={pack.sha256} borderTopWidth="1px" borderColor="line" py="10px">
             <chakra.button
               type="button"
+              display="inline-flex"
+              alignItems="center"
+              gap="4px"
               fontSize="15px"
               fontWeight={600}
               cursor="pointer"
               aria-expanded={open === pack.sha256}
               onClick={() => setOpen(open === pack.sha256 ? null : pack.sha256)}
             >
+              {open === pack.sha256 ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
               {pack.family}, revision {pack.revision}
             </chakra.button>{" "}
             <chakra.span fontSize="13px" color="quiet">
