@@ -27,8 +27,8 @@ const attacks: Readonly<Record<string, () => Promise<Findings>>> = {
   archives: inHouse(archives),
   chain: inHouse(longChain),
   live: inHouse((whole) => deafListeners(whole, isLong ? 40 : 12)),
-  crash: inHouse((whole) => crash(whole, isLong ? 100 : 9)),
-  outage: inHouse((whole) => outage(whole, isLong ? 20 : 2)),
+  crash: inHouse((whole) => crash(whole, isLong ? 100 : 6)),
+  outage: inHouse((whole) => outage(whole, isLong ? 20 : 1)),
   disk: fullDisk,
   launcher,
 };

@@ -187,16 +187,16 @@ export async function searchShelf(
   const [lead, ...others] = [...words].sort(
     (a, b) => Number(/\d/u.test(b)) - Number(/\d/u.test(a)) || b.length - a.length,
   );
-  // A number is tried at once; whether a plain word is common is asked first.
-  if (lead !== undefined && (/\d/u.test(lead) || !(await isCommon(on, lead)))) {
-    // Whether there are more than were looked at is asked in the same breath, and once.
-    const rows = await select<LineRow & { readonly more: number | null }>(
+  // A number of some length is tried at once; whether any other word is common is asked first.
+  const isTelling = lead !== undefined && lead.length >= 4 && /\d/u.test(lead);
+  if (lead !== undefined && (isTelling || !(await isCommon(on, lead)))) {
+    // A part that several of its words lead to comes several times.
+    const rows = await select<LineRow>(
       on,
-      `SELECT ${listed}, (SELECT 1 FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}, 1) AS more FROM (SELECT DISTINCT part FROM shelf_word WHERE word LIKE ? LIMIT ${fewParts}) l STRAIGHT_JOIN shelf_part s ON s.part = l.part WHERE ${where}${ledBy(others)} ORDER BY s.laid_at DESC, s.part DESC LIMIT ${limit}`,
-      [...begins([lead, lead]), ...kind, ...begins(others)],
+      `SELECT ${listed} FROM shelf_word l STRAIGHT_JOIN shelf_part s ON s.part = l.part WHERE l.word LIKE ? AND ${where}${ledBy(others)} ORDER BY s.laid_at DESC, s.part DESC LIMIT ${fewParts}`,
+      [...begins([lead]), ...kind, ...begins(others)],
     );
-    if (rows.length > 0 ? rows[0]!.more === null : !(await isCommon(on, lead)))
-      return rows.map(({ more: _, ...row }) => toLine(row));
+    return [...new Map(rows.map((row) => [row.part, row])).values()].slice(0, limit).map(toLine);
   }
   const rows = await select<LineRow>(
     on,
