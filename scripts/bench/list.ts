@@ -8,6 +8,7 @@ import { appendEntries } from "@/store/append";
 import { change, openDatabase, select } from "@/store/connection";
 import { beginStream } from "@/store/streams";
 import { generateJob } from "./generate";
+import { leadsCookie } from "./sign-in";
 
 /** A shop of many jobs: its list against a bare query of the same rows, and a long job opened. */
 const [address] = process.argv.slice(2) as [string];
@@ -47,15 +48,7 @@ for (let n = 1; n < jobs; n += 1) {
   ]);
 }
 
-const signedIn = await fetch(`${address}/api/session`, {
-  method: "POST",
-  headers: { "Content-Type": "application/json" },
-  body: JSON.stringify({ account: "wren", password: "lantern-by-the-quay" }),
-});
-const cookie = signedIn.headers
-  .getSetCookie()
-  .map((each) => each.split(";")[0])
-  .join("; ");
+const cookie = await leadsCookie(address);
 
 /** Milliseconds to the first byte, and the bytes of the whole, unpacked. */
 async function ask(path: string): Promise<{ firstMs: number; bytes: number; text: string }> {

@@ -1,6 +1,7 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { openDatabase, select } from "@/store/connection";
+import { leadsCookie } from "./sign-in";
 
 const [address] = process.argv.slice(2);
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 4);
@@ -8,15 +9,7 @@ const [{ stream, sha256 }] = (await select<{ stream: string; sha256: string }>(
   database,
   "SELECT stream_id AS stream, sha256 FROM job_photo LIMIT 1",
 )) as [{ stream: string; sha256: string }];
-const signIn = await fetch(`${address}/api/session`, {
-  method: "POST",
-  headers: { "Content-Type": "application/json" },
-  body: JSON.stringify({ account: "wren", password: "lantern-by-the-quay" }),
-});
-const cookie = signIn.headers
-  .getSetCookie()
-  .map((each) => each.split(";")[0])
-  .join("; ");
+const cookie = await leadsCookie(address!);
 const [person] = await select<{ id: string }>(database, "SELECT id FROM person WHERE account = 'wren'");
 
 /** The same honest work without a framework: who is it, is the session still good, the blob by its key. */

@@ -10,7 +10,7 @@ import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { archiveLimits } from "@/store/archive/archive-format";
 import { importArchive } from "@/store/archive/import-archive";
 import { StoreError } from "@/store/connection";
-import { beginImport, claimImport, findImport, noteImport } from "@/store/import-runs";
+import { beginImport, claimImport, findImport, isAbandoned, noteImport } from "@/store/import-runs";
 import { dropUpload, piecesOf, type Upload } from "@/store/photos/photos";
 import { database } from "./environment";
 import { log } from "./log";
@@ -89,8 +89,9 @@ export async function startImport(id: string, agreed: string | null): Promise<Ou
   return done((await findImport(database(), id))!);
 }
 
-/** Where an import stands; null for one that nobody began. */
+/** Where an import stands; null for one that nobody began. Work whose process has died is begun again by who asks after it. */
 export async function importState(id: string): Promise<ImportRun | null> {
+  if (await isAbandoned(database(), id, new Date())) await startImport(id, null);
   return findImport(database(), id);
 }
 

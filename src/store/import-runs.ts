@@ -4,6 +4,8 @@ import { change, select, toDateTime, type Database } from "./connection";
 /** Work that nobody has heard of for so long has died with its process. */
 const silentMs = 60_000;
 
+const silentSince = (now: Date) => toDateTime(new Date(now.getTime() - silentMs));
+
 export async function findImport(database: Database, id: string): Promise<ImportRun | null> {
   const [row] = await select<{ stage: ImportStage; share: number; said: string | null }>(
     database,
@@ -26,12 +28,21 @@ export async function beginImport(database: Database, id: string, now: Date): Pr
   ]);
 }
 
+/** Whether somebody took the work of an import on and has not been heard of since. */
+export const isAbandoned = async (database: Database, id: string, now: Date): Promise<boolean> =>
+  (
+    await select(database, "SELECT 1 FROM import_run WHERE id = ? AND stage = 'working' AND changed_at < ?", [
+      id,
+      silentSince(now),
+    ])
+  ).length > 0;
+
 /** Takes the work of an import on, unless somebody is at it. */
 export const claimImport = async (database: Database, id: string, now: Date): Promise<boolean> =>
   (await change(
     database,
     "UPDATE import_run SET stage = 'working', share = 0, said = NULL, changed_at = ? WHERE id = ? AND (stage <> 'working' OR changed_at < ?)",
-    [toDateTime(now), id, toDateTime(new Date(now.getTime() - silentMs))],
+    [toDateTime(now), id, silentSince(now)],
   )) === 1;
 
 /** Says how far it is, or how it ended. */

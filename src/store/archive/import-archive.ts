@@ -6,7 +6,7 @@ import { readEntry } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { withTransaction, type Database } from "../connection";
-import { appendWithin, longestChain } from "../append";
+import { appendWithin, longestChain, namedIn } from "../append";
 import { beginStream, knownEntries, streamKind } from "../streams";
 import { keepPack, readPackJson } from "../packs";
 import { addToJob, keepPhoto } from "../photos/photos";
@@ -34,12 +34,6 @@ class ChainTooLong extends Error {
 
 /** What an import would add to a job that is here, by which the one who lets it in says that it was seen. */
 const markOf = (fresh: readonly Envelope[]) => fingerprint(fresh.map(({ id }) => id).sort()).slice(0, 12);
-
-/** Ids that an entry corrects or strikes. */
-const named = ({ payload }: Envelope) =>
-  [payload.supersedes, payload.strikes].flatMap((ids) =>
-    Array.isArray(ids) ? ids.filter((id): id is string => typeof id === "string") : [],
-  );
 
 export interface ImportOptions {
   /** Mark of the addition to a job that is here which a person has agreed to; see the problem import-adds. */
@@ -104,7 +98,7 @@ export async function importArchive(
   ];
 
   const brought = new Set(entries.map(({ id }) => id));
-  const overreaching = fresh.filter((entry) => named(entry).some((id) => !brought.has(id)));
+  const overreaching = fresh.filter((entry) => namedIn(entry).some((id) => !brought.has(id)));
   if (overreaching.length > 0)
     return refused(problem("import-strikes-others", [], { count: overreaching.length, id: overreaching[0]!.id }));
   const kind = await streamKind(database, first!.stream);
@@ -112,7 +106,7 @@ export async function importArchive(
   const name = opened.at(-1)!.payload.name;
   const mark = markOf(fresh);
   if (kind !== null && fresh.length > 0 && agreed !== mark) {
-    const corrects = fresh.filter((entry) => named(entry).some((id) => known.has(id))).length;
+    const corrects = fresh.filter((entry) => namedIn(entry).some((id) => known.has(id))).length;
     const here = entries.length - fresh.length;
     return refused(problem("import-adds", [], { name, added: fresh.length, known: here, corrects, mark }));
   }
