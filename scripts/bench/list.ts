@@ -79,8 +79,8 @@ for (;;) {
   await delay(500);
 }
 const cardsSeconds = (performance.now() - began) / 1000;
-await inTurns(5, ["/", "/api/cards?from=0&most=12"]);
-const list = await inTurns(40, ["/", "/api/cards?from=0&most=12"]);
+await inTurns(5, ["/", "/api/cards?from=0&most=6"]);
+const list = await inTurns(40, ["/", "/api/cards?from=0&most=6"]);
 const { bytes } = await ask("/");
 
 const page = await ask(`/jobs/${longJob}/measure`);

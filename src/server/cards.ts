@@ -17,7 +17,7 @@ const making = (now: Date): Making => ({
 });
 
 /** So many lines come with the page; the browser asks for the others. */
-export const firstLines = 12;
+export const firstLines = 6;
 
 /** A stretch of the list of jobs, as the cards have it. No job is judged for it. */
 export async function cardPage(from: number, most: number): Promise<CardPage> {
