@@ -14,6 +14,8 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
     await page.keyboard.press("/");
     await expect(page.getByRole("combobox", { name: "Find" })).toBeFocused();
     await page.keyboard.type(words);
+    // Whoever looks for something sees it before taking it.
+    await expect(page.getByRole("option").first()).toBeVisible();
     await page.keyboard.press("Enter");
   };
   await find("night");
