@@ -151,7 +151,7 @@ interface WorkerFixtures {
 
 interface TestFixtures {
   /** Opens a page as somebody, at a path. */
-  readonly visit: (who: Who, path: string) => Promise<Page>;
+  readonly visit: (who: Who | "nobody", path: string) => Promise<Page>;
 }
 
 export const test = base.extend<TestFixtures, WorkerFixtures>({
@@ -179,7 +179,7 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
     const complaints: string[] = [];
     await provide(async (who, at) => {
       const context = await browser.newContext({
-        storageState: states[who],
+        ...(who === "nobody" ? {} : { storageState: states[who] }),
         baseURL: shop.address,
         acceptDownloads: true,
         viewport: { width: 1280, height: 800 },

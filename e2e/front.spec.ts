@@ -194,7 +194,6 @@ test("number, plate and tells are held against each other, and a certified engin
 test("an owner's link shows one job, reads only, and opens nothing else; shut or over it opens nothing at all", async ({
   shop,
   visit,
-  browser,
 }) => {
   const bench = new TestBench(orrinshaw, { name: "Quay crane" });
   bench.add("estimate-made", { kind: "estimate", amount: 5200, words: "secret words of the shop" });
@@ -230,7 +229,7 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   expect(Buffer.from(token, "base64url")).toHaveLength(16);
 
   // The owner has no session: the page stands alone.
-  const owner = await (await browser.newContext()).newPage();
+  const owner = await visit("nobody", "/api/health");
   const response = (await owner.goto(address))!;
   expect([response.status(), response.headers()["referrer-policy"], response.headers()["cache-control"]]).toEqual([
     200,

@@ -5,7 +5,7 @@
  *   tsx scripts/attack.ts [long] [NAME…]
  */
 import { crash } from "./attack/crash";
-import { archives, deafListeners, longChain } from "./attack/files";
+import { archives, deafListeners, longChain, uploads } from "./attack/files";
 import { House, type Findings } from "./attack/house";
 import { launcher } from "./attack/launcher";
 import { fullDisk, outage } from "./attack/outage";
@@ -25,6 +25,7 @@ const attacks: Readonly<Record<string, () => Promise<Findings>>> = {
   matrix: inHouse(matrix),
   requests: inHouse((whole) => malformedRequests(whole, isLong ? 10_000 : 500, seeds)),
   archives: inHouse(archives),
+  uploads: inHouse((whole) => uploads(whole, isLong ? 30 : 4)),
   chain: inHouse(longChain),
   live: inHouse((whole) => deafListeners(whole, isLong ? 40 : 12)),
   crash: inHouse((whole) => crash(whole, isLong ? 100 : 6)),

@@ -141,12 +141,20 @@ const buildFile = path.join(process.env.EMBER_DIST ?? ".next", "BUILD_ID");
 const build = existsSync(buildFile) ? readFileSync(buildFile, "utf8") : "";
 process.env.EMBER_BUILD = build;
 
+const asideMs = 30 * 60_000;
+/** Jobs whose judging was the end of a worker, each with the moment until which it is let be. */
+const aside = new Map();
 let cardWorkers = 0;
 function startCardWorker() {
-  const worker = new Worker(new URL("card-worker.mjs", import.meta.url));
+  let judging = null;
+  const worker = new Worker(new URL("card-worker.mjs", import.meta.url), { workerData: { aside: [...aside] } });
+  worker.on("message", (job) => (judging = job));
   worker.on("error", (error) => process.stderr.write(`ember · the list's worker ended: ${error.name}\n`));
   // Without it the list only falls behind: it comes back, later each time.
-  worker.on("exit", () => setTimeout(startCardWorker, Math.min(60_000, 1000 * 2 ** cardWorkers++)).unref());
+  worker.on("exit", () => {
+    if (judging !== null) aside.set(judging, Date.now() + asideMs);
+    setTimeout(startCardWorker, Math.min(60_000, 1000 * 2 ** cardWorkers++)).unref();
+  });
   worker.unref();
 }
 startCardWorker();

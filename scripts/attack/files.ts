@@ -20,24 +20,37 @@ async function bytesOf(zip: ZipFile): Promise<Buffer> {
   return Buffer.concat(parts);
 }
 
-/** Sends an archive as the page does; how it ended, and how long the server worked on it. */
-async function send(house: House, data: Buffer): Promise<{ codes: string[]; ms: number }> {
+async function ask(
+  house: House,
+  to: string,
+  method: string,
+  body: string | Uint8Array<ArrayBuffer> | null,
+  headers = json,
+) {
+  const answer = await house.ask("lead", to, { method, headers, body });
+  return (await answer.json()) as { stage?: string; photo?: string; problems?: { code: string }[] };
+}
+
+/** Sends the pieces of a file as the page does; by what it is known there. */
+async function sendPieces(house: House, base: string, data: Buffer): Promise<string> {
   const id = newId();
-  const ask = async (to: string, method: string, body: string | Uint8Array<ArrayBuffer> | null, headers = json) => {
-    const answer = await house.ask("lead", to, { method, headers, body });
-    return (await answer.json()) as { stage?: string; problems?: { code: string }[] };
-  };
-  await ask("/api/imports", "POST", JSON.stringify({ id, bytes: data.length }));
+  await ask(house, base, "POST", JSON.stringify({ id, bytes: data.length }));
   for (let n = 0; n < chunkCount(data.length); n += 1) {
     const from = n * photoLimits.chunk;
     const piece = new Uint8Array(data.subarray(from, from + chunkBytes(data.length, n)));
-    await ask(`/api/imports/${id}/${n}`, "PUT", piece, { "Content-Type": "application/octet-stream" });
+    await ask(house, `${base}/${id}/${n}`, "PUT", piece, { "Content-Type": "application/octet-stream" });
   }
+  return id;
+}
+
+/** Sends an archive as the page does; how it ended, and how long the server worked on it. */
+async function send(house: House, data: Buffer): Promise<{ codes: string[]; ms: number }> {
+  const id = await sendPieces(house, "/api/imports", data);
   const began = performance.now();
-  await ask(`/api/imports/${id}`, "POST", JSON.stringify({ agreed: null }));
-  let ended = await ask(`/api/imports/${id}`, "GET", null);
+  await ask(house, `/api/imports/${id}`, "POST", JSON.stringify({ agreed: null }));
+  let ended = await ask(house, `/api/imports/${id}`, "GET", null);
   await until(async () => {
-    ended = await ask(`/api/imports/${id}`, "GET", null);
+    ended = await ask(house, `/api/imports/${id}`, "GET", null);
     return ended.stage !== "working";
   }, 600);
   return { codes: (ended.problems ?? []).map(({ code }) => code), ms: performance.now() - began };
@@ -77,6 +90,39 @@ export async function archives(house: House): Promise<Findings> {
     if (codes[0] !== code) wrong.push(`${name}: ${codes.join(", ") || "taken"}`);
   }
   return { said, wrong };
+}
+
+/** Large photos that are all finished at one moment: one is unpacked at a time, and the others wait holding nothing. */
+export async function uploads(house: House, count: number): Promise<Findings> {
+  const { jobs } = (await (await house.ask("lead", "/api/jobs")).json()) as { jobs: { id: string; name: string }[] };
+  const base = `/api/jobs/${jobs[0]!.id}/uploads`;
+  const ids: string[] = [];
+  for (let at = 0; at < count; at += 1) {
+    // Twelve million points each, and no two alike.
+    const background = { r: 7 * at, g: 90, b: 200 - 5 * at };
+    const data = await sharp({ create: { width: 4000, height: 3000, channels: 3, background } })
+      .jpeg()
+      .toBuffer();
+    ids.push(await sendPieces(house, base, data));
+  }
+  const before = house.memory();
+  let peak = before;
+  const watch = setInterval(() => (peak = Math.max(peak, house.memory())), 20);
+  const ended = await Promise.all(ids.map((id) => ask(house, `${base}/${id}`, "POST", "{}")));
+  clearInterval(watch);
+  const taken = ended.filter(({ photo }) => photo).length;
+  return {
+    said: [
+      `${count} photos of 12 million points finished at one moment: ${taken} taken; memory ${before.toFixed(0)} MB before, ${peak.toFixed(0)} MB at most`,
+    ],
+    wrong: [
+      ...(taken < count
+        ? [`${count - taken} photos were not taken: ${JSON.stringify(ended.find(({ photo }) => !photo))}`]
+        : []),
+      // All unpacked at once would be 36 MB each, several times over.
+      ...(peak - before > Math.max(300, 12 * count) ? ["photos that wait are held"] : []),
+    ],
+  };
 }
 
 const [listeners, deaf] = [50, 10];

@@ -46,13 +46,24 @@ async function makeCard(id: string, now: Date): Promise<{ card: JobCard | Broken
   }
 }
 
-/** A job that is written to all day is judged a tenth of the time, not all of it. */
-const restTimes = 10;
+/** A job that is written to all day is judged a fifth of the time, not all of it, and never kept waiting for long. */
+const [restTimes, longestRestMs] = [4, 10_000];
 const batch = 20;
 
 /** Makes cards that are missing or behind, in the background. Which are, the database tells: several may do it at once. */
 export class CardMaker {
-  readonly #resting = new Map<string, number>();
+  readonly #resting: Map<string, number>;
+  readonly #begin: (id: string) => void;
+
+  /**
+   * @param aside  jobs that are let be, each until a moment: one whose judging was the end of the last maker must not
+   *               keep the others waiting
+   * @param begin  told each job before it is judged
+   */
+  constructor(aside: Iterable<readonly [string, number]> = [], begin: (id: string) => void = () => {}) {
+    this.#resting = new Map(aside);
+    this.#begin = begin;
+  }
 
   /** Makes those that are due; tells how many it made. */
   async round(now = () => new Date()): Promise<number> {
@@ -64,6 +75,7 @@ export class CardMaker {
     );
     for (const id of due) {
       const began = now();
+      this.#begin(id);
       try {
         const made = await makeCard(id, began);
         if (made) await keepCard(database(), id, made.card, { seq: made.seq, core, now: began });
@@ -72,7 +84,7 @@ export class CardMaker {
         log.error({ err: error, job: id }, "a job's card cannot be kept");
       }
       const ended = now().getTime();
-      this.#resting.set(id, ended + restTimes * (ended - began.getTime()));
+      this.#resting.set(id, ended + Math.min(longestRestMs, restTimes * (ended - began.getTime())));
     }
     return due.length;
   }

@@ -6,8 +6,8 @@ import { orrinshaw } from "@/core/fixtures/load";
 import { problem } from "@/core/problem/problem";
 import { appendEntries } from "./append";
 import { countJobs, keepCard, listCards, namedJobs, staleJobs, type Making } from "./cards";
-import { change, openDatabase, type Database } from "./connection";
-import { migrate } from "./migrate";
+import { type Database } from "./connection";
+import { testDatabase } from "./fixtures/test-database";
 import { beginStream } from "./streams";
 
 const now = new Date("2026-11-26T08:00:00Z");
@@ -18,13 +18,7 @@ const rebuilt: Making = { ...today, core: "1 build-b" };
 let database: Database;
 
 beforeAll(async () => {
-  const url = process.env.EMBER_TEST_DATABASE_URL!;
-  const root = openDatabase(url, 1);
-  await change(root, "DROP DATABASE IF EXISTS ember_unit_cards");
-  await change(root, "CREATE DATABASE ember_unit_cards CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
-  await root.end();
-  database = openDatabase(url.replace(/[^/]+$/u, "ember_unit_cards"), 2);
-  await migrate(database, "src/store/migrations", () => now);
+  database = await testDatabase("cards", now, 2);
 });
 afterAll(() => database.end());
 

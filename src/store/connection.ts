@@ -52,8 +52,37 @@ export class StoreError extends Error {
 /** So long a statement may take; what a person waits for is answered sooner, by that it could not be. */
 const statementMs = 15_000;
 
-/** How long the statements of a pool, and of the connections taken from it, may take. */
-const patience = new WeakMap<object, number>();
+/**
+ * What a pool and its connections carry of ours. It hangs on them, since a web process has this file more than once, in
+ * pieces of its build that share one pool.
+ */
+const patience = Symbol.for("ember.patience");
+const watch = Symbol.for("ember.watch");
+
+/**
+ * Gives up on what a connection is asked when no answer comes. One timer for its whole life: the driver's own, one for
+ * each statement, costs a fifth of a short statement's time.
+ */
+class Watch {
+  readonly #waiting = new Set<(reason: Error) => void>();
+  readonly #timer: NodeJS.Timeout;
+
+  constructor(most: number) {
+    this.#timer = setTimeout(() => {
+      for (const giveUp of this.#waiting)
+        giveUp(Object.assign(new Error("no answer"), { code: "PROTOCOL_SEQUENCE_TIMEOUT" }));
+      this.#waiting.clear();
+    }, most).unref();
+  }
+
+  wait<T>(answer: Promise<T>): Promise<T> {
+    this.#timer.refresh();
+    return new Promise((resolve, reject) => {
+      this.#waiting.add(reject);
+      answer.then(resolve, reject).finally(() => this.#waiting.delete(reject));
+    });
+  }
+}
 
 /**
  * Opens a pool of connections. One statement at a time, bound values only, times in UTC.
@@ -70,17 +99,17 @@ export function openDatabase(url: string, connections = 10, most = statementMs):
     enableKeepAlive: true,
     connectTimeout: Math.min(most, 5000),
   });
-  patience.set(pool, most);
   // What runs longer at the server than anybody waits for it is given up there too.
   pool.pool.on("connection", (connection) => {
+    Object.assign(connection, { [watch]: new Watch(most) });
     connection.query(`SET SESSION max_statement_time = ${Math.ceil(most / 1000)}`, () => {});
   });
-  return pool;
+  return Object.assign(pool, { [patience]: most });
 }
 
 /** A connection of the pool; gives up when none comes, as of a server that has stopped to answer. */
 async function take(database: Database): Promise<Connection> {
-  const most = patience.get(database) ?? statementMs;
+  const { [patience]: most } = database as Database & { readonly [patience]: number };
   let timer: NodeJS.Timeout | undefined;
   const coming = database.getConnection();
   try {
@@ -90,7 +119,6 @@ async function take(database: Database): Promise<Connection> {
         timer = setTimeout(() => reject(Object.assign(new Error("no connection"), { code: "POOL_TIMEOUT" })), most);
       }),
     ]);
-    patience.set(connection, most);
     return connection;
   } catch (error) {
     // One that comes late belongs to nobody.
@@ -109,6 +137,9 @@ function letGo(connection: Connection, error?: unknown): void {
   if (error instanceof StoreError && error.trouble === "away") connection.destroy();
   else connection.release();
 }
+
+/** Every connection is of a pool of ours, which gave it a watch as it was made. */
+const watchOf = ({ connection }: Connection): Watch => (connection as unknown as { readonly [watch]: Watch })[watch];
 
 const isPool = (on: Database | Connection): on is Database => "getConnection" in on;
 
@@ -130,7 +161,7 @@ async function run<T extends ResultSetHeader | RowDataPacket[]>(
     }
   }
   try {
-    const [result] = await on.execute<T>({ sql: statement, timeout: patience.get(on) ?? statementMs }, [...values]);
+    const [result] = await watchOf(on).wait(on.execute<T>(statement, [...values]));
     return result;
   } catch (error) {
     throw new StoreError(statement, error);
@@ -169,9 +200,11 @@ export async function withTransaction<T>(
   for (let attempt = 1; ; attempt += 1) {
     const connection = await take(database);
     const say = (sql: string) =>
-      connection.query({ sql, timeout: patience.get(connection) ?? statementMs }).catch((error: unknown) => {
-        throw new StoreError(sql, error);
-      });
+      watchOf(connection)
+        .wait(connection.query(sql))
+        .catch((error: unknown) => {
+          throw new StoreError(sql, error);
+        });
     let failure: unknown;
     try {
       await say("START TRANSACTION");

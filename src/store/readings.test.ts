@@ -5,10 +5,10 @@ import { makeId } from "@/core/entry/make-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { TestBench } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
-import { change, openDatabase, select, type Database } from "./connection";
+import { change, select, type Database } from "./connection";
+import { testDatabase } from "./fixtures/test-database";
 import { appendEntries } from "./append";
 import { beginStream, listStreams } from "./streams";
-import { migrate } from "./migrate";
 import { readingsAt, rebuildReadings, visitOf } from "./readings";
 import { shopStream } from "./shop-stream";
 
@@ -16,15 +16,7 @@ const now = new Date("2026-11-24T08:00:00.123Z");
 let database: Database;
 
 beforeAll(async () => {
-  const url = process.env.EMBER_TEST_DATABASE_URL;
-  if (!url) throw new Error("The store is tested on a real MariaDB: run npm test -- unit, which starts one.");
-  // One of its own: another file migrates the tests' database at the same time.
-  const root = openDatabase(url, 1);
-  await change(root, "DROP DATABASE IF EXISTS ember_unit_readings");
-  await change(root, "CREATE DATABASE ember_unit_readings CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
-  await root.end();
-  database = openDatabase(url.replace(/[^/]+$/u, "ember_unit_readings"));
-  await migrate(database, "src/store/migrations", () => now);
+  database = await testDatabase("readings", now);
 });
 afterAll(() => database.end());
 

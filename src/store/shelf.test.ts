@@ -4,23 +4,16 @@ import { makeEntry, makeId, type Maker } from "@/core/entry/make-entry";
 import type { Envelope, Payload } from "@/core/entry/schema";
 import { orrinshaw } from "@/core/fixtures/load";
 import { foldShelf } from "@/core/parts/shelf";
-import { change, openDatabase, select, type Database } from "./connection";
+import { select, type Database } from "./connection";
+import { testDatabase } from "./fixtures/test-database";
 import { appendEntries } from "./append";
-import { migrate } from "./migrate";
 import { rebuildShelf, searchShelf, shelfStream } from "./shelf";
 
 const now = new Date("2026-11-24T08:00:00.123Z");
 let database: Database;
 
 beforeAll(async () => {
-  const url = process.env.EMBER_TEST_DATABASE_URL;
-  if (!url) throw new Error("The store is tested on a real MariaDB: run npm test -- unit, which starts one.");
-  const root = openDatabase(url, 1);
-  await change(root, "DROP DATABASE IF EXISTS ember_unit_shelf");
-  await change(root, "CREATE DATABASE ember_unit_shelf CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
-  await root.end();
-  database = openDatabase(url.replace(/[^/]+$/u, "ember_unit_shelf"));
-  await migrate(database, "src/store/migrations", () => now);
+  database = await testDatabase("shelf", now);
 });
 afterAll(() => database.end());
 

@@ -1,8 +1,8 @@
 import { crc32 } from "node:zlib";
 import sharp from "sharp";
 import { photoLimits } from "@/core/photo/photo-limits";
-import { change, openDatabase, select, type Database } from "../connection";
-import { migrate } from "../migrate";
+import { select, type Database } from "../connection";
+import { testDatabase } from "../fixtures/test-database";
 import { cleanPhoto, isOnlyPicture, pictureKind, readCleanPhoto, sha256Of } from "./clean-photo";
 import {
   addToJob,
@@ -23,13 +23,7 @@ import {
 const now = new Date("2026-11-25T08:00:00Z");
 let database: Database;
 beforeAll(async () => {
-  const url = process.env.EMBER_TEST_DATABASE_URL!;
-  const root = openDatabase(url, 1);
-  await change(root, "DROP DATABASE IF EXISTS ember_unit_photos");
-  await change(root, "CREATE DATABASE ember_unit_photos CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
-  await root.end();
-  database = openDatabase(url.replace(/[^/]+$/u, "ember_unit_photos"), 2);
-  await migrate(database, "src/store/migrations", () => now);
+  database = await testDatabase("photos", now, 2);
 });
 afterAll(() => database.end());
 
