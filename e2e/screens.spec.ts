@@ -27,42 +27,54 @@ const screens: [path: string, heading: string, fits?: false][] = [
 
 const themes = ["dark", "light"] as const;
 
-test("every screen can be read and used by all, in both themes, and fits its window", async ({ visit }) => {
-  const page = await visit("lead", "/");
-  await page.evaluate(() => localStorage.setItem("theme", "dark"));
-  for (const [path, heading, fits = true] of screens) {
-    await page.goto(path);
-    await expect(page.getByRole("heading", { name: heading, level: 1 })).toBeVisible();
-    await expect(page.locator("html")).toHaveClass(/dark/);
-    for (const theme of themes) {
-      // Both palettes hang on the one class: the page need not be loaded again for the other.
-      await page.evaluate((chosen) => {
-        document.documentElement.classList.remove("dark", "light");
-        document.documentElement.classList.add(chosen);
-        document.documentElement.style.colorScheme = chosen;
-        // A colour half way from one theme to the other is neither's.
-        for (const change of document.getAnimations()) if (change instanceof CSSTransition) change.finish();
-      }, theme);
-      // What does not hang on colours is the same in both themes, and looked at once.
-      const axe = new AxeBuilder({ page }).options({ resultTypes: ["violations"] });
-      const { violations } = await (
-        theme === "dark" ? axe.withTags(["wcag2a", "wcag2aa", "wcag21aa"]) : axe.withRules(["color-contrast"])
-      ).analyze();
-      expect(
-        violations.map(({ id, nodes }) => [path, theme, id, nodes.slice(0, 3).map((node) => node.html.slice(0, 120))]),
-      ).toEqual([]);
+/** By halves, which may be looked at side by side. */
+const halves = [screens.slice(0, screens.length / 2), screens.slice(screens.length / 2)];
+
+for (const [at, half] of halves.entries())
+  test(`every screen can be read and used by all, in both themes, and fits its window: half ${at + 1}`, async ({
+    visit,
+  }) => {
+    test.setTimeout(360_000);
+    const page = await visit("lead", "/");
+    await page.evaluate(() => localStorage.setItem("theme", "dark"));
+    for (const [path, heading, fits = true] of half) {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { name: heading, level: 1 })).toBeVisible();
+      await expect(page.locator("html")).toHaveClass(/dark/);
+      for (const theme of themes) {
+        // Both palettes hang on the one class: the page need not be loaded again for the other.
+        await page.evaluate((chosen) => {
+          document.documentElement.classList.remove("dark", "light");
+          document.documentElement.classList.add(chosen);
+          document.documentElement.style.colorScheme = chosen;
+          // A colour half way from one theme to the other is neither's.
+          for (const change of document.getAnimations()) if (change instanceof CSSTransition) change.finish();
+        }, theme);
+        // What does not hang on colours is the same in both themes, and looked at once.
+        const axe = new AxeBuilder({ page }).options({ resultTypes: ["violations"] });
+        const { violations } = await (
+          theme === "dark" ? axe.withTags(["wcag2a", "wcag2aa", "wcag21aa"]) : axe.withRules(["color-contrast"])
+        ).analyze();
+        expect(
+          violations.map(({ id, nodes }) => [
+            path,
+            theme,
+            id,
+            nodes.slice(0, 3).map((node) => node.html.slice(0, 120)),
+          ]),
+        ).toEqual([]);
+      }
+      if (fits)
+        expect(
+          await page.evaluate(
+            () =>
+              document.documentElement.scrollHeight <= window.innerHeight &&
+              document.documentElement.scrollWidth <= window.innerWidth,
+          ),
+          `${path} needs no scrolling`,
+        ).toBe(true);
     }
-    if (fits)
-      expect(
-        await page.evaluate(
-          () =>
-            document.documentElement.scrollHeight <= window.innerHeight &&
-            document.documentElement.scrollWidth <= window.innerWidth,
-        ),
-        `${path} needs no scrolling`,
-      ).toBe(true);
-  }
-});
+  });
 
 test("the door says what was wrong, and keeps the name", async ({ visit, shop }) => {
   const page = await visit("nobody", `/jobs/${ferry}/measure`);
