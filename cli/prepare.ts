@@ -32,6 +32,7 @@ const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/ferry-marigold.ndjson", kind: "job" },
   { file: "demo/ferry-2021.ndjson", kind: "job" },
   { file: "demo/survey-launch-tern.ndjson", kind: "job" },
+  { file: "demo/dredger-sallow.ndjson", kind: "job" },
   { file: "demo/drainage-pump-3.ndjson", kind: "job" },
   { file: "demo/airship-larkspire.ndjson", kind: "job" },
   { file: "demo/hill-tram-1.ndjson", kind: "job" },

@@ -15,6 +15,9 @@ import { questionReading } from "../src/core/measure/question-reading";
 import { parseReading } from "../src/core/quantity/parse-quantity";
 import { unitById } from "../src/core/quantity/units";
 import { lockedAt } from "../src/core/measure/locked-at";
+import { Inference } from "../src/core/diagnose/infer";
+import { makeDiagnosisWitness } from "../src/core/diagnose/make-diagnosis-witness";
+import { nodeId } from "../src/core/diagnose/unfold";
 import { makeHandOverWitness } from "../src/core/hand-over/make-hand-over-witness";
 import { makeWitness } from "../src/core/plan/make-witness";
 import { takeAlong } from "../src/core/entry/carried";
@@ -302,6 +305,7 @@ const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> 
   "front-case-backlash": [gauges.dial, null],
   "injector-leak-down": [gauges.watch, null],
   "injector-opening": [gauges.bench, null],
+  "tappet-leak-down": [gauges.watch, null],
   "oil-cooler-plugged": [gauges.count, null],
   "flywheel-pilot": [gauges.longDial, null],
 };
@@ -453,6 +457,40 @@ function photo(job: Opened, name: string, slot: string | null, place: string | n
     words,
   });
   return id;
+}
+
+/** What is answered at Diagnose: finding, grade, place, and words to it. */
+type Answered = readonly [finding: string, grade: number | null, place?: string | null, words?: string];
+
+function answer({ log }: Opened, answers: readonly Answered[]): void {
+  for (const [finding, grade, place = null, words = null] of answers)
+    log.add("finding-answered", { finding, place, grade, words });
+}
+
+/** Puts the failure down to a cause, as the program then shows it. */
+function settle(
+  { log, pack }: Opened,
+  causes: readonly { readonly cause: string; readonly place: string | null }[],
+): void {
+  const { diagnosis } = assess(pack, log.entries, new Date(log.maker.now()).toISOString());
+  const network = diagnosis.network!;
+  const priors = new Map(diagnosis.priors.map(({ node, probability }) => [node, probability]));
+  const inference = new Inference(network, priors, diagnosis.sightings);
+  const nodes = causes.map(({ cause, place }) => nodeId(cause, place));
+  log.add("cause-settled", {
+    verdict: "cause",
+    causes: [...causes],
+    reason: null,
+    precautions: null,
+    witness: makeDiagnosisWitness(
+      network,
+      pack.sha256,
+      diagnosis.sightings,
+      inference.posterior(),
+      inference.chain(),
+      nodes,
+    ),
+  });
 }
 
 const slotsOf = ({ pack }: Opened, ...classes: readonly string[]) =>
@@ -716,6 +754,34 @@ for (const sheet of [
   "flywheel-pilot",
 ])
   measure(marigold, sheet);
+// The false trail first: pump, valve, screen and level are sound, and so is every drilling.
+answer(marigold, [
+  ["pump-drive", 0],
+  ["relief-stuck", 0],
+  ["screen-blocked", 0],
+  ["level-low", 0, null, "17.5 of 18 litres"],
+  ["filter-collapsed-seen", 0],
+  ["gauge-compared", 0],
+  ["thermostat-stuck", 0],
+  ["coolant-low", 0],
+  ["coolant-strip", 1, null, "no additive left"],
+  ["drilling-blocked", 0, "n5"],
+  ["main-hole-covered", 0, "n5"],
+  ["shell-hole-covered", 0, "n5"],
+  ["ring-ends-polished", 0, "n5"],
+  ["liquid-found", 0, "n5"],
+  ["crank-drilling-blocked", 1, "n5", "packed with bearing metal"],
+  ["block-holed", 0, "n5"],
+  ["gasket-track", 0, "n4"],
+]);
+settle(marigold, [{ cause: "jet-cracked", place: "n5" }]);
+marigold.log.add("action-answered", {
+  cause: "jet-cracked",
+  place: "n5",
+  action: "jet-cause",
+  outcome: "done",
+  words: "Bracket of main 5 filed true: it had pulled the pipe by 0.8 mm",
+});
 marigold.log.write("ferry-marigold");
 
 // The same engine five years ago: handed over, and come back since.
@@ -880,6 +946,78 @@ const launch = openJob({
     });
   }
   log.write("survey-launch-tern");
+}
+
+// A dredger that has come back with a noise: new tappets that do not hold their oil, found beside the old ones.
+{
+  const dredger = openJob({
+    seed: 733,
+    at: "2026-08-17T08:00:00Z",
+    origin: "engine",
+    name: "Dredger Sallow",
+    engine: { number: "M71-15502", variant: "v-6m-1" },
+    application: { kind: "work-boat", words: "Bucket dredger of the river board" },
+    hoursWanted: 4000,
+    budget: 5200,
+    wantedBy: "2026-12-11",
+  });
+  const { log, pack, partIn } = dredger;
+  note(dredger, [
+    ["order", "hours-wanted", 4000],
+    ["order", "certified", false],
+    ["history", "hours-since-new", 8800],
+    ["history", "hours-since-overhaul", null],
+    ["history", "oil-interval", "often"],
+    ["history", "overheated", "never"],
+    ["history", "stood", "no"],
+    ["history", "drowned", "no"],
+    ["history", "earlier-work", "top"],
+  ]);
+  log.wait(86_400 * 20);
+  const tappets = slotsOf(dredger, "tappet");
+  const old = new Map(tappets.map((slot) => [slot, partIn.get(slot)!]));
+  for (const slot of tappets) {
+    const part = log.newId();
+    log.add("part-removed", { part: old.get(slot)! });
+    log.add("part-tagged", { part, class: "tappet", tag: `TP-${slot.slice(7).toUpperCase()}N`, origin: "supplier" });
+    log.add("part-noted", { part, item: "lot", feature: null, value: "TB 31-04" });
+    log.add("part-noted", { part, item: "supplier", feature: null, value: "Lower Valley Parts" });
+    log.add("part-installed", { part, slot });
+    partIn.set(slot, part);
+  }
+  log.wait(86_400 * 10);
+  log.add("handed-over", {
+    to: "The river board",
+    note: "Top overhaul: valves, guides, tappets new",
+    witness: makeHandOverWitness(assess(pack, log.entries, new Date(log.maker.now()).toISOString()), [...log.entries]),
+  });
+  log.wait(86_400 * 62);
+  log.add("job-reopened", {
+    handOver: log.entries.at(-1)!.id,
+    hours: 140,
+    why: "Rattles after a night at the quay, since the overhaul",
+  });
+  note(dredger, [
+    ["symptom", "low-oil", false],
+    ["test", "oil-pressure", 3.4],
+  ]);
+  answer(dredger, [
+    ["rattle-hours", 1, null, "half a minute, every morning; gone when warm"],
+    ["rattle-always", 0],
+    ["level-low", 0],
+    ["gauge-compared", 0],
+  ]);
+  // Both sets on the same rig: the old ones, eight thousand hours old, hold three times as long.
+  const occasion = openOccasion(log, gauges.watch, null);
+  tappets.forEach((slot, at) => {
+    const time = (part: string, seconds: number) =>
+      log.add("reading-taken", { occasion, part, feature: "leak-down", point: "time", value: seconds, typed: String(seconds), unit: "s" }); // prettier-ignore
+    time(old.get(slot)!, 34 + ((at * 7) % 11));
+    time(partIn.get(slot)!, 7 + ((at * 5) % 9));
+  });
+  answer(dredger, [["tappet-leaks-new", 1, null, "twelve of twelve below 16 s; the old ones 34 s and more"]]);
+  settle(dredger, [{ cause: "tappets-bad", place: null }]);
+  log.write("dredger-sallow");
 }
 
 // The airship's engine: its plate is of a certified engine, its case of a rig engine, and the cam ring is still unseen.

@@ -2,6 +2,8 @@ import type { Assessment, Figure } from "./assessment";
 import { cleanJudgement } from "./clean/assess-clean";
 import { crackJudgement } from "./crack/assess-crack";
 import { conditionJudgement } from "./condition/assess-condition";
+import { diagnoseJudgement } from "./diagnose/assess-diagnose";
+import { assessContamination } from "./diagnose/suspects";
 import { createFold, type Job } from "./entry/fold";
 import type { Envelope } from "./entry/schema";
 import { findingsJudgement } from "./findings/assess-findings";
@@ -74,6 +76,10 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
   const fragmentsOf = remembered(pack, fragmentsJudgement);
   const cleanOf = remembered(pack, cleanJudgement);
   const crackOf = remembered(pack, crackJudgement);
+  const contaminationOf = remembered(pack, {
+    reads: ["parts", "cameOut", "suspectChecks"],
+    assess: assessContamination,
+  });
   const conditionOf = remembered(pack, conditionJudgement);
   const measureOf = createMeasure(pack);
 
@@ -84,9 +90,17 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     const ledger = fragmentsOf(job);
     const clean = cleanOf(job, findings);
     const crack = crackOf(job, order);
-    const condition = conditionOf(job, order, findings, ledger, strip, crack);
+    const contamination = contaminationOf(job, order, findings, ledger, clean);
+    const condition = conditionOf(job, order, findings, ledger, strip, crack, contamination);
     const measured = measureOf(job, order);
     const lots = lotsOf(pack, job.parts, measured);
+    const diagnosis = diagnoseJudgement.assess(
+      pack,
+      job,
+      { order, findings, measured, strip, crack, ledger, identity },
+      lots,
+      contamination,
+    );
     const withItsLots = withLots(condition, lots);
     const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);
     const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots);
@@ -104,6 +118,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
       ...cleanJudgement.problems(clean),
       ...crackJudgement.problems(crack),
       ...partsJudgement.problems(inHand),
+      ...diagnoseJudgement.problems(diagnosis),
       ...planJudgement.problems(plan),
     ];
     const { standing: holds, lifted } = partHolds(holdsAmong(found), job.lifted);
@@ -122,6 +137,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
       crack,
       condition: withItsLots,
       measured,
+      diagnosis,
       inHand,
       plan,
       rows: measured.rows,
@@ -141,6 +157,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
         clean: cleanJudgement.progress(clean),
         "crack-check": crackJudgement.progress(crack),
         measure: measureJudgement.progress(measured),
+        diagnose: diagnoseJudgement.progress(diagnosis),
         decide: planJudgement.progress(plan),
         "hand-over": { done: Math.min(1, job.handOvers.length), total: 1 },
       }),

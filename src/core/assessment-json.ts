@@ -4,6 +4,7 @@ import { cleanJudgement } from "./clean/assess-clean";
 import { partsJudgement } from "./parts/assess-parts";
 import { conditionJudgement } from "./condition/assess-condition";
 import { crackJudgement } from "./crack/assess-crack";
+import { diagnoseJudgement } from "./diagnose/assess-diagnose";
 import { findingsJudgement } from "./findings/assess-findings";
 import { fragmentsJudgement } from "./fragments/ledger";
 import { identifyJudgement } from "./identify/assess-identity";
@@ -32,6 +33,7 @@ export const AssessmentJson = z.strictObject({
   endurance: measure.endurance,
   joints: measure.joints,
   ...conditionJudgement.json.shape,
+  ...diagnoseJudgement.json.shape,
   ...partsJudgement.json.shape,
   ...planJudgement.json.shape,
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(FoundJson) })),
@@ -65,6 +67,7 @@ export function toAssessmentJson(assessment: Assessment): AssessmentJson {
     endurance,
     joints,
     ...conditionJudgement.json.of(assessment.condition),
+    ...diagnoseJudgement.json.of(assessment.diagnosis),
     ...partsJudgement.json.of(assessment.inHand),
     ...planJudgement.json.of(assessment.plan),
     handOvers: assessment.handOvers.map(({ handOver, differences }) => ({

@@ -1,6 +1,7 @@
 import type { CleanResult } from "./clean/assess-clean";
 import type { PartsResult } from "./parts/assess-parts";
 import type { ConditionResult } from "./condition/assess-condition";
+import type { DiagnoseResult } from "./diagnose/assess-diagnose";
 import type { CrackResult } from "./crack/assess-crack";
 import type { HandOver, Job } from "./entry/fold";
 import type { FindingsResult } from "./findings/assess-findings";
@@ -47,6 +48,8 @@ export interface Assessment {
   /** Parts that are in no slot, and the lots that new ones came in. */
   readonly inHand: PartsResult;
   readonly measured: MeasureResult;
+  /** What failed first, as far as that is settled, and what it has fouled. */
+  readonly diagnosis: DiagnoseResult;
   readonly plan: PlanResult;
   /** What of the two is asked for everywhere, at hand. */
   readonly rows: MeasureResult["rows"];

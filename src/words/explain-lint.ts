@@ -22,6 +22,25 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
   "angle-in-degrees":
     "Limits are in core units, and the core unit of an angle is the radian: degrees divided by 57.2958.",
   "class-without-slot": "Parts are asked for by slot. A class without one is never tagged, measured or decided.",
+  "unknown-cause-node":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-plate":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "cause-cycle":
+    "What brings about what runs one way in time. Take out the link that runs back, or split the event into before and after.",
+  "cause-shares":
+    "Of a finding with grades the shares of a cause sum to less than one, and every cause and the leak have as many; a table has a row for each combination.",
+  "cause-unrecordable": "Say what it is read off (reads), or the question by which it is answered (ask).",
+  "causes-alike":
+    "Two causes with the same effects, as likely, are one cause to whoever looks. Add a finding that only one of them brings about.",
+  "cause-without-test":
+    "A cause is settled by a test that is recorded. Name a finding in confirm that has reads or ask.",
+  "gateways-many":
+    "Each doubles what has to be worked out for every place. Let several causes meet in one event of the whole engine, and that one reach into the places.",
+  "root-into-places":
+    "Let it bring about an event of the whole engine, and that event reach into the places: beliefs come much faster.",
+  "collectors-many":
+    "Each ties all places together once it is seen. Let findings of the whole engine hang on few events that gather from its places.",
   "source-unused": "A source that no fact refers to. Take it out, or refer to it where it is used.",
   "unknown-series":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",

@@ -57,6 +57,20 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "hold-lifted": ({ why }) => `going on past a hold: ${String(why)}`,
   "handed-over": ({ to }) => `the hand-over to ${String(to)}`,
   "gauge-registered": ({ gauge }) => `the gauge ${(gauge as { name?: string } | undefined)?.name ?? ""}`.trimEnd(),
+  "finding-answered": ({ finding, grade }) =>
+    `${plain(finding)}: ${grade === null ? "cannot be seen" : grade === 0 ? "not there" : "there"}`,
+  "cause-settled": ({ verdict }) =>
+    verdict === "cause"
+      ? "the cause, settled"
+      : verdict === "no-failure"
+        ? "no failure"
+        : "the cause cannot be determined",
+  "older-damage-signed": ({ finding }) => `older damage: ${plain(finding)}`,
+  "action-answered": ({ action, outcome }) => `${plain(action)}: ${String(outcome)}`,
+  "suspect-checked": ({ clean }) => (clean ? "a suspect part, proven clean" : "a suspect part, not clean"),
+  "odds-adopted": ({ on }) => (on ? "the shop's own odds, adopted" : "the pack's odds alone"),
+  "job-reopened": () => "the job, reopened",
+  "cause-counted": () => "a failure, counted",
   "master-registered": ({ master }) =>
     `the setting master ${(master as { name?: string } | undefined)?.name ?? ""}`.trimEnd(),
 };

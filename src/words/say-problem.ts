@@ -4,6 +4,7 @@ import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity
 import { shownUnit, type Unit } from "@/core/quantity/units";
 import { conditionSentences } from "./sentences/condition";
 import { decideSentences } from "./sentences/decide";
+import { diagnoseSentences } from "./sentences/diagnose";
 import { fileSentences } from "./sentences/files";
 import { identifySentences } from "./sentences/identify";
 import { intakeSentences } from "./sentences/intake";
@@ -28,6 +29,7 @@ const sentences: { readonly [C in ProblemCode]: Sentence<C> } = {
   ...identifySentences,
   ...teardownSentences,
   ...conditionSentences,
+  ...diagnoseSentences,
   ...decideSentences,
   ...witnessSentences,
   ...photoSentences,

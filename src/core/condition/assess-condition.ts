@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { CrackResult } from "../crack/assess-crack";
+import { suspicionOf, type Contamination } from "../diagnose/suspects";
 import type { Job, Part, Signed } from "../entry/fold";
 import type { FindingsResult, PartFindings } from "../findings/assess-findings";
 import type { LedgerResult, PartAccount } from "../fragments/ledger";
@@ -194,7 +195,9 @@ export function assessCondition(
   ledger: LedgerResult,
   strip: StripResult | null,
   crack: Pick<CrackResult, "scrapped">,
+  { suspects }: Pick<Contamination, "suspects">,
 ): ConditionResult {
+  const suspicions = groupBy(suspects, ({ part }) => part.id);
   const accounts = new Map(ledger.parts.map((account) => [account.part.id, account]));
   const pieces = groupByKeys(ledger.fragments, ({ parent }) => (parent === null ? [] : [parent]));
   const ofClass = groupBy(pack.pack.consequences, (each) => each.class);
@@ -209,7 +212,7 @@ export function assessCondition(
     const gone = crack.scrapped.get(part.id);
     const found = foundIn(part, cameOut);
     const [account, count] = [accounts.get(part.id), pieces.get(part.id)?.length ?? 0];
-    const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
+    const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
     const condition = keptConditions(part, basis, () => {
       const situation = partSituation(part, partClass, jobSituation(order));
       const spoken = ofClass.get(part.class) ?? [];
@@ -223,6 +226,7 @@ export function assessCondition(
         ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
         ...lived(part, partClass, situation, order),
         ...ofRevision(part, partClass),
+        ...(suspicions.get(part.id) ?? []).map(suspicionOf),
         ...broughtAlong(part, adoptions.get(part.id) ?? []),
         ...lookedOver(seen, partClass),
       ];

@@ -1,6 +1,7 @@
 import { cleanEntries } from "./types/clean";
 import { crackEntries } from "./types/crack";
 import { decideEntries } from "./types/decide";
+import { diagnoseEntries } from "./types/diagnose";
 import { identifyEntries } from "./types/identify";
 import { jobEntries } from "./types/job";
 import { measureEntries } from "./types/measure";
@@ -22,6 +23,7 @@ export const declarations = {
   ...cleanEntries,
   ...crackEntries,
   ...measureEntries,
+  ...diagnoseEntries,
   ...decideEntries,
   ...shopEntries,
   ...shelfEntries,

@@ -1,3 +1,4 @@
+import { groupBy } from "../group";
 import { effectiveEntries } from "./effective";
 import { readEntry } from "./read-entry";
 import type { Envelope, Gauge, SettingMaster, ShopSettings } from "./schema";
@@ -8,6 +9,8 @@ export interface Shop {
   readonly masters: readonly SettingMaster[];
   /** Null where nobody said. */
   readonly settings: ShopSettings | null;
+  /** Failed engines by their pack: what each turned out to have. */
+  readonly failures: ReadonlyMap<string, readonly { readonly job: string; readonly causes: readonly string[] }[]>;
 }
 
 /** The equipment from the shop's stream: of each gauge and master the newest registration. */
@@ -21,12 +24,19 @@ export function foldShop(envelopes: readonly Envelope[]): Shop {
   const gauges = new Map<string, Gauge>();
   const masters = new Map<string, SettingMaster>();
   let settings: ShopSettings | null = null;
+  // Each job once, as it was counted last.
+  const counted = new Map<
+    string,
+    { readonly job: string; readonly pack: string; readonly causes: readonly string[] }
+  >();
   for (const entry of entries) {
     if (entry.type === "gauge-registered") gauges.set(entry.payload.gauge.id, entry.payload.gauge);
     if (entry.type === "master-registered") masters.set(entry.payload.master.id, entry.payload.master);
     if (entry.type === "settings-changed") settings = entry.payload.settings;
+    if (entry.type === "cause-counted") counted.set(entry.payload.job, entry.payload);
   }
-  return { gauges: [...gauges.values()], masters: [...masters.values()], settings };
+  const failures = groupBy([...counted.values()], ({ pack }) => pack);
+  return { gauges: [...gauges.values()], masters: [...masters.values()], settings, failures };
 }
 
 /** A gauge or setting master that was taken out of use, and the strikes to strike so that it comes back. */

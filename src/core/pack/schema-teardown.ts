@@ -185,6 +185,10 @@ export const Circuit = z.strictObject({
         slots: z.array(Id).max(60).default([]),
         /** Pieces do not pass it: a screen, a filter. */
         stops: z.boolean().default(false),
+        /** Smaller ones do, below so many mm. */
+        mesh: z.number().positive().optional(),
+        /** Its bypass opens when it is cold or full, and lets all of them pass. */
+        bypass: z.boolean().default(false),
         /** How one looks into it. */
         opens: Text,
       }),
@@ -200,10 +204,47 @@ export const Circuit = z.strictObject({
         to: Id,
         /** The slot of the part it is drilled or cast in: it is proven clear when that part is cleaned. */
         in: Id.optional(),
+        /** Pieces travel against the flow as well: through a plenum, out of transfer ports. */
+        backwards: z.boolean().default(false),
       }),
     )
     .min(1)
     .max(600),
+  /** What sheds pieces into it, seen on a part from a grade on, and the size of most of them in mm. */
+  sheds: z
+    .array(
+      z.strictObject({
+        class: Id,
+        finding: Id,
+        from: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+        mm: z.number().positive(),
+      }),
+    )
+    .max(60)
+    .default([]),
+});
+
+/** A part in which pieces stay where nobody sees them: pumps, coolers, tappets, tensioners. */
+export const Harbours = z.strictObject({
+  /** How it is proven clean; none where it cannot be, and only a new one will do. */
+  proven: z
+    .array(
+      z.strictObject({
+        how: z.enum(["strip", "flush"]),
+        name: Text,
+        minutes: z.number().positive(),
+        /** The school that takes this for proof. */
+        school: z.strictObject({ school: Id, option: Id }).optional(),
+      }),
+    )
+    .max(6)
+    .default([]),
+  /** How often one that pieces have reached holds some. */
+  chance: z.number().gt(0).lt(1),
+  /** Hours to get at it again once the engine is together. */
+  accessHours: z.number().min(0),
+  why: Text,
+  ref: Ref,
 });
 
 export const Ledger = z.strictObject({

@@ -4,11 +4,13 @@ import { fits, type Fit } from "./fit-kinds";
 import { thumbIds } from "./thumb-rules";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 import { Consequence } from "./schema-consequences";
+import { Diagnosis } from "./schema-diagnosis";
 import { Relation } from "./schema-relations";
 import {
   Circuit,
   ClassCleaning,
   FindingKind,
+  Harbours,
   Ledger,
   Material,
   Strip,
@@ -296,6 +298,8 @@ export const PartClass = z.strictObject({
   /** It is crack-checked before it is used again. */
   crackCheck: z.strictObject({ methods: z.array(Id).min(1).max(10), ref: Ref }).optional(),
   zoneMap: ZoneMap.optional(),
+  /** Pieces that a circuit carries stay in it unseen. */
+  harbours: Harbours.optional(),
 });
 
 export const Slot = z.strictObject({
@@ -525,7 +529,16 @@ export const Intake = z.strictObject({
     .max(30),
   /** Lines of the ledger beyond the hours, which every engine has. */
   history: z.array(z.strictObject({ id: Id, name: Text, options: Choices })).max(50),
-  symptoms: z.array(z.strictObject({ id: Id, name: Text })).max(100),
+  symptoms: z
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        /** It names a failure: what failed first is asked for before anything is decided. */
+        failure: z.boolean().default(false),
+      }),
+    )
+    .max(100),
   /** Done while it still runs or turns. */
   tests: z
     .array(
@@ -650,6 +663,8 @@ export const Pack = z.strictObject({
   strip: Strip.optional(),
   circuits: z.array(Circuit).max(20).default([]),
   ledger: Ledger.optional(),
+  /** What makes this engine fail, and by what that is known. */
+  diagnosis: Diagnosis.optional(),
 });
 
 export type Pack = z.infer<typeof Pack>;

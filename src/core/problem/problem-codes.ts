@@ -124,6 +124,7 @@ const treated = { tag: text, treatment: text, why: orNoText };
 const seen = { tag: text, finding: text, value: text, place: orNoText, why: orNoText, source: orNoText };
 const testedBy = { tag: text, check: text, place: orNoText, why: text };
 const knownOf = { tag: text, item: text, why: text };
+const fouled = { tag: text, circuit: text, from: text, why: text };
 const checkedBy = { tag: text, method: text };
 
 /**
@@ -242,6 +243,24 @@ export const problemCodes = {
   "lost-by-cleaning": notice({ tag: text, findings: text, count: number }),
   "passages-unproven": passableUnknown("build", "clean")({ tag: text, count: number, of: number, passage: text }),
   "passage-blocked": danger("build", "clean")({ passage: text, tag: text }),
+
+  // Diagnose: what failed first holds up what is decided about it
+  "cause-open": unknown("decide", "diagnose")({ why: text, count: number }),
+  "causes-differ": debt("decide", "diagnose")({ count: number }),
+  "cause-reopened": debt("decide", "diagnose")({ count: number }),
+  "evidence-withdrawn": notice({ finding: text }),
+  "evidence-since": notice({ finding: text }),
+  "severe-unexplained": unknown("decide", "diagnose")({ finding: text }),
+  "cause-unknown": debt("decide", "diagnose")({ cause: text }),
+  "cause-unconfirmed": unknown("decide", "diagnose")({ cause: text, tests: text }),
+  "cause-unlikely": unknown("decide", "diagnose")({ cause: text, probability: orNoNumber, wanted: number }),
+  "cause-undetermined": notice({ reason: text, precautions: text }),
+  "action-open": debt("hand-over", "diagnose")({ cause: text, action: text }),
+  "action-refused": notice({ action: text, why: text }),
+  "suspect-cleared": notice(fouled),
+  "suspect-open": notice({ ...fouled, checks: text, chance: number, hours: number }),
+  "suspect-refused": error({ ...fouled, checks: text }),
+  "suspect-unprovable": error(fouled),
 
   // Crack-check
   "check-dirty": notice(checkedBy),
@@ -498,6 +517,16 @@ export const problemCodes = {
   "angle-in-degrees": notice({ characteristic: text, value: number }),
   "class-without-slot": notice({ class: text }),
   "source-unused": notice({ source: text }),
+  "unknown-cause-node": error({ id: text }),
+  "unknown-plate": error({ plate: text }),
+  "cause-cycle": error({ nodes: text }),
+  "cause-shares": error({ id: text }),
+  "cause-unrecordable": error({ finding: text }),
+  "causes-alike": notice({ first: text, second: text }),
+  "cause-without-test": error({ cause: text }),
+  "gateways-many": notice({ count: number, names: text }),
+  "root-into-places": notice({ cause: text, count: number }),
+  "collectors-many": notice({ count: number, names: text }),
   "unknown-series": error({ series: text }),
   "unknown-revision": error({ revision: text }),
   "number-twice": error({ number: text, other: text }),

@@ -21,6 +21,17 @@ export const packSentences = {
   "angle-in-degrees": (p) =>
     `angles are in radians: ${p.value} is ${Math.round((p.value * 180) / Math.PI)}° as a limit of “${p.characteristic}”. Divide degrees by 57.2958.`,
   "class-without-slot": (p) => `no slot holds a part of class “${p.class}”: nobody will be asked about it.`,
+  "unknown-cause-node": (p) => `The network of causes names “${p.id}”, which is not there.`,
+  "unknown-plate": (p) => `There is no plate “${p.plate}”.`,
+  "cause-cycle": (p) => `These bring each other about in a circle: ${p.nodes}.`,
+  "cause-shares": (p) =>
+    `The chances of “${p.id}” leave nothing for their opposite, or are not of one count of grades.`,
+  "cause-unrecordable": (p) => `Nobody can record the finding “${p.finding}”.`,
+  "causes-alike": (p) => `No finding tells “${p.first}” and “${p.second}” apart.`,
+  "cause-without-test": (p) => `No finding that anybody can record confirms “${p.cause}”.`,
+  "gateways-many": (p) => `${p.count} states of the whole engine reach into its places: ${p.names}.`,
+  "root-into-places": (p) => `The root cause “${p.cause}” reaches straight into ${p.count} events of places.`,
+  "collectors-many": (p) => `${p.count} events gather from all places: ${p.names}.`,
   "source-unused": (p) => `nothing refers to the source “${p.source}”.`,
   "unknown-series": (p) => `this part class has no series “${p.series}”.`,
   "unknown-revision": (p) => `this part class has no revision “${p.revision}”.`,

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { Gauge, SettingMaster, ShopSettings, supersedes } from "../shapes";
+import { Id } from "../../pack/schema-base";
+import { Gauge, SettingMaster, ShopSettings, Uuid, supersedes } from "../shapes";
 import { declare } from "../declare";
 import { withGauge } from "../upcast";
 
@@ -22,5 +23,11 @@ export const shopEntries = {
     writer: "lead",
     stream: "shop",
     payload: z.strictObject({ settings: ShopSettings, supersedes }),
+  }),
+  /** What a failed engine turned out to have, its confirming test recorded: counted once for each job, at its hand-over. */
+  "cause-counted": declare({
+    writer: "lead",
+    stream: "shop",
+    payload: z.strictObject({ job: Uuid, pack: Id, causes: z.array(Id).max(20), supersedes }),
   }),
 } as const;

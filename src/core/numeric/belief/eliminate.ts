@@ -1,11 +1,11 @@
-import { product, scaled, sizeOf, summedTo, type Table } from "./tables";
+import { absorbed, multiplyBy, product, scaled, sizeOf, summedTo, type Table } from "./tables";
 
 /** What hangs together when a variable is summed out: itself and those it is then tied to. */
 interface Bucket {
   readonly variable: number;
   /** The variable first, then the others. */
   readonly of: readonly number[];
-  readonly own: Table[];
+  readonly own: readonly Table[];
   /** The bucket that its message goes to; null for the last of what hangs together. */
   parent: number | null;
 }
@@ -26,37 +26,43 @@ export interface Order {
  */
 export function minFill(count: number, scopes: readonly (readonly number[])[], states: readonly number[]): Order {
   const near = Array.from({ length: count }, () => new Set<number>());
-  for (const scope of scopes) for (const a of scope) for (const b of scope) if (a !== b) near[a]!.add(b);
+  const isNear = new Uint8Array(count * count);
+  const tie = (a: number, b: number) => {
+    near[a]!.add(b);
+    isNear[a * count + b] = 1;
+  };
+  for (const scope of scopes) for (const a of scope) for (const b of scope) if (a !== b) tie(a, b);
   const left = new Set(near.keys());
   const fillOf = (variable: number): number => {
     const around = [...near[variable]!];
     let missing = 0;
     for (let a = 0; a < around.length; a += 1)
-      for (let b = a + 1; b < around.length; b += 1) if (!near[around[a]!]!.has(around[b]!)) missing += 1;
+      for (let b = a + 1; b < around.length; b += 1) missing += 1 - isNear[around[a]! * count + around[b]!]!;
     return missing;
   };
-  const fills = Array.from({ length: count }, (_, variable) => fillOf(variable));
-  const sizes = (variable: number) => sizeOf([variable, ...near[variable]!], states);
+  const sizeAt = (variable: number) => sizeOf([variable, ...near[variable]!], states);
+  const fills = Int32Array.from({ length: count }, (_, variable) => fillOf(variable));
+  const sizes = Float64Array.from({ length: count }, (_, variable) => sizeAt(variable));
   const order: number[] = [];
   let largest = 1;
   while (left.size > 0) {
     let best = -1;
-    let [fill, size] = [Infinity, Infinity];
-    for (const variable of left) {
-      if (fills[variable]! > fill) continue;
-      const its = sizes(variable);
-      if (fills[variable]! < fill || its < size) [best, fill, size] = [variable, fills[variable]!, its];
-    }
-    largest = Math.max(largest, size);
+    for (const variable of left)
+      if (
+        best < 0 ||
+        fills[variable]! < fills[best]! ||
+        (fills[variable] === fills[best] && sizes[variable]! < sizes[best]!)
+      )
+        best = variable;
+    largest = Math.max(largest, sizes[best]!);
     const around = [...near[best]!];
-    for (const a of around) for (const b of around) if (a !== b) near[a]!.add(b);
+    if (fills[best]! > 0) for (const a of around) for (const b of around) if (a !== b) tie(a, b);
     for (const a of around) near[a]!.delete(best);
-    near[best]!.clear();
     left.delete(best);
     order.push(best);
-    // Only those near by can have become easier or harder.
-    const touched = new Set(around.flatMap((a) => [a, ...near[a]!]));
-    for (const variable of touched) if (left.has(variable)) fills[variable] = fillOf(variable);
+    // Only those near by can have become easier or harder; where nothing was tied, only those next to it.
+    const touched = fills[best] === 0 ? around : new Set(around.flatMap((a) => [a, ...near[a]!]));
+    for (const variable of touched) [fills[variable], sizes[variable]] = [fillOf(variable), sizeAt(variable)];
   }
   return { order, width: Math.log2(largest) };
 }
@@ -101,7 +107,7 @@ export function marginalsOf(states: readonly number[], tables: readonly Table[],
     const others = [...scopes[at]!].filter((each) => each !== variable).sort((a, b) => a - b);
     const parent = others.length === 0 ? null : first(others);
     if (parent !== null) for (const each of others) scopes[parent]!.add(each);
-    buckets.push({ variable, of: [variable, ...others], own: owned[at]!, parent });
+    buckets.push({ variable, of: [variable, ...others], own: absorbed(owned[at]!, states), parent });
   });
 
   // Up: what is below a bucket says of what it shares with the one above.
@@ -116,19 +122,29 @@ export function marginalsOf(states: readonly number[], tables: readonly Table[],
     else log += Math.log(table.values[0]!);
   });
 
-  // Down: what all the rest says of it.
+  // Down: what all the rest says of it. Each child is told what all but itself say: what stands before it times what stands
+  // after it, so that nothing is divided.
   const down: (Table | null)[] = buckets.map(() => null);
   const found: (readonly number[] | null)[] = states.map(() => null);
   for (let at = buckets.length - 1; at >= 0; at -= 1) {
     const { variable, of, own } = buckets[at]!;
-    const above = down[at] ? [down[at]!] : [];
     const below = children[at]!;
-    for (const child of below) {
-      const others = below.filter((each) => each !== child).map((each) => up[each]!);
-      const whole = product(of, [...own, ...above, ...others], states);
-      down[child] = scaled(summedTo(buckets[child]!.of.slice(1), whole, states)).table;
+    const before = product(of, [...own, ...(down[at] ? [down[at]!] : [])], states);
+    // What stands after each child; null for nothing.
+    const after: (Float64Array | null)[] = below.map(() => null);
+    for (let child = below.length - 2; child >= 0; child -= 1) {
+      const behind = after[child + 1]?.slice() ?? new Float64Array(before.values.length).fill(1);
+      multiplyBy(behind, of, up[below[child + 1]!]!, states);
+      after[child] = behind;
     }
-    const belief = summedTo([variable], product(of, [...own, ...above, ...below.map((each) => up[each]!)], states), states); // prettier-ignore
+    below.forEach((child, index) => {
+      const whole = after[index];
+      if (whole) for (let place = 0; place < whole.length; place += 1) whole[place]! *= before.values[place]!;
+      const others = { of, values: whole ?? before.values };
+      down[child] = scaled(summedTo(buckets[child]!.of.slice(1), others, states)).table;
+      multiplyBy(before.values, of, up[child]!, states);
+    });
+    const belief = summedTo([variable], before, states);
     const sum = belief.values.reduce((total, value) => total + value, 0);
     found[variable] = sum > 0 ? Array.from(belief.values, (value) => Math.max(0, value) / sum) : null;
   }

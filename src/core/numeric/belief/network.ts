@@ -1,4 +1,4 @@
-import { marginalsOf, minFill, type Order } from "./eliminate";
+import { marginalsOf, minFill } from "./eliminate";
 import type { Table } from "./tables";
 
 /** How much of each grade a cause brings about by itself, by the cause's own grade: `[[1, 0], [0.2, 0.8]]` is noisy-OR with 0.8. */
@@ -36,17 +36,23 @@ export interface Beliefs {
   readonly width: number;
 }
 
-const gradesOf = (node: Node): number => (node.kind === "max" ? node.leak.length : node.rows[0]!.length);
-const causesOf = (node: Node): readonly string[] =>
+/** How many grades a node has. */
+export const gradesOf = (node: Node): number => (node.kind === "max" ? node.leak.length : node.rows[0]!.length);
+export const causesOf = (node: Node): readonly string[] =>
   node.kind === "max" ? node.causes.map(({ of }) => of) : node.causes;
 
-const cumulated = (shares: readonly number[]): number[] => {
+/** Shares of what is at most each grade. */
+export const cumulated = (shares: readonly number[]): number[] => {
   let sum = 0;
   return shares.map((share) => (sum += share));
 };
 
 /** Nodes that have a say: those asked for, those with evidence, and what causes any of them. */
-function relevant(nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: ReadonlySet<string>): Set<string> {
+export function relevant(
+  nodes: ReadonlyMap<string, Node>,
+  evidence: Evidence,
+  asked: Iterable<string> = [],
+): ReadonlySet<string> {
   const found = new Set<string>();
   const open = [...asked, ...[...evidence.keys()].filter((id) => nodes.has(id))];
   while (open.length > 0) {
@@ -71,7 +77,7 @@ interface Tables {
  *
  * @source  Díez and Galán, Efficient computation for the noisy MAX, 2003: the factorization
  */
-function tablesOf(nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: ReadonlySet<string>): Tables {
+export function tablesOf(nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: ReadonlySet<string>): Tables {
   const kept = relevant(nodes, evidence, asked);
   const hasEffects = new Set([...kept].flatMap((id) => causesOf(nodes.get(id)!)));
   const variables = new Map<string, number>();
@@ -130,34 +136,42 @@ function tablesOf(nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: R
   return { states, tables, variables };
 }
 
-/**
- * What a network costs with this evidence: the width of its largest table, found without a number being worked out.
- *
- * @param asked  nodes that are asked for
- */
-export function widthOf(nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: Iterable<string>): number {
-  const { states, tables } = tablesOf(nodes, evidence, new Set(asked));
-  return orderOf(states, tables).width;
+/** A network made ready to be worked out: what it costs is known, and no number has been touched. */
+export interface Prepared {
+  /** The width of its largest table, see Order. */
+  readonly width: number;
+  readonly beliefs: () => Beliefs;
 }
 
-const orderOf = (states: readonly number[], tables: readonly Table[]): Order =>
-  minFill(states.length, tables.map(({ of }) => of), states); // prettier-ignore
-
 /**
- * What nodes are, given what was seen: exact, more than one cause at once, whatever order the evidence comes in.
+ * Makes ready to tell what nodes are, given what was seen.
  *
  * @param nodes     by their ids; every cause of one is among them, and none causes itself
  * @param evidence  likelihoods by grade; of a node that nobody looked at there is none, and nothing is concluded from that
  * @param asked     nodes to tell of
  */
-export function beliefsOf(nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: Iterable<string>): Beliefs {
+export function prepare(nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: Iterable<string>): Prepared {
   const wanted = new Set(asked);
   const { states, tables, variables } = tablesOf(nodes, evidence, wanted);
-  const { of, log, width } = marginalsOf(states, tables, orderOf(states, tables));
-  const isPossible = Number.isFinite(log);
+  const order = minFill(states.length, tables.map(({ of }) => of), states); // prettier-ignore
   return {
-    of: new Map(isPossible ? [...wanted].map((id) => [id, of[variables.get(id)!]!] as const) : []),
-    logEvidence: log,
-    width,
+    width: order.width,
+    beliefs: () => {
+      const { of, log, width } = marginalsOf(states, tables, order);
+      const isPossible = Number.isFinite(log);
+      return {
+        of: new Map(isPossible ? [...wanted].map((id) => [id, of[variables.get(id)!]!] as const) : []),
+        logEvidence: log,
+        width,
+      };
+    },
   };
 }
+
+/** What a network costs with this evidence: the width of its largest table, found without a number being worked out. */
+export const widthOf = (nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: Iterable<string>): number =>
+  prepare(nodes, evidence, asked).width;
+
+/** What nodes are, given what was seen: exact, more than one cause at once, whatever order the evidence comes in. See prepare. */
+export const beliefsOf = (nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: Iterable<string>): Beliefs =>
+  prepare(nodes, evidence, asked).beliefs();

@@ -20,30 +20,46 @@ function stridesOf(table: readonly number[], along: readonly number[], states: r
 }
 
 /**
- * Goes through all values of some variables and tells, for each, where it stands in the tables.
- *
- * @param visit  the place in the whole, and the place in each table
+ * Goes through all values of some variables in order and tells where each stands in a table: as runs over the last
+ * variable, so that the innermost loop is the caller's own.
  */
-function walk(
+function eachRun(
   of: readonly number[],
-  tables: readonly (readonly number[])[],
+  table: readonly number[],
   states: readonly number[],
-  visit: (at: number, places: Int32Array) => void,
+  run: (at: number, place: number, length: number, stride: number) => void,
 ): void {
-  const strides = tables.map((table) => stridesOf(table, of, states));
-  const places = new Int32Array(tables.length);
-  const digits = new Int32Array(of.length);
-  const size = sizeOf(of, states);
-  for (let at = 0; at < size; at += 1) {
-    visit(at, places);
-    for (let digit = of.length - 1; digit >= 0; digit -= 1) {
-      const isOver = digits[digit] === states[of[digit]!]! - 1;
-      const step = isOver ? -digits[digit]! : 1;
-      digits[digit]! += step;
-      for (let table = 0; table < strides.length; table += 1) places[table]! += step * strides[table]![digit]!;
-      if (!isOver) break;
+  const last = of.length - 1;
+  if (last < 0) return run(0, 0, 1, 0);
+  const strides = stridesOf(table, of, states);
+  const [length, stride] = [states[of[last]!]!, strides[last]!];
+  const digits = new Int32Array(last);
+  const runs = sizeOf(of, states) / length;
+  let place = 0;
+  for (let at = 0; at < runs; at += 1) {
+    run(at * length, place, length, stride);
+    for (let digit = last - 1; digit >= 0; digit -= 1) {
+      if (digits[digit]! < states[of[digit]!]! - 1) {
+        digits[digit]! += 1;
+        place += strides[digit]!;
+        break;
+      }
+      place -= digits[digit]! * strides[digit]!;
+      digits[digit] = 0;
     }
   }
+}
+
+/** Multiplies values over some variables by a table over some of them, in place. */
+export function multiplyBy(
+  values: Float64Array,
+  of: readonly number[],
+  { of: own, values: data }: Table,
+  states: readonly number[],
+): void {
+  eachRun(of, own, states, (at, place, length, stride) => {
+    for (let step = 0; step < length; step += 1) values[at + step]! *= data[place + step * stride]!;
+  });
 }
 
 /**
@@ -53,25 +69,27 @@ function walk(
  */
 export function product(of: readonly number[], tables: readonly Table[], states: readonly number[]): Table {
   const values = new Float64Array(sizeOf(of, states)).fill(1);
-  const data = tables.map((table) => table.values);
-  walk(
-    of,
-    tables.map((table) => table.of),
-    states,
-    (at, places) => {
-      let value = 1;
-      for (let table = 0; table < data.length; table += 1) value *= data[table]![places[table]!]!;
-      values[at] = value;
-    },
-  );
+  for (const table of tables) multiplyBy(values, of, table, states);
   return { of, values };
+}
+
+/** Tables with the same product, and fewer of them: each that is about nothing but what another is about goes into that one. */
+export function absorbed(tables: readonly Table[], states: readonly number[]): readonly Table[] {
+  const kept: Table[] = [];
+  for (const table of tables.toSorted((a, b) => b.of.length - a.of.length)) {
+    const larger = kept.findIndex(({ of }) => table.of.every((variable) => of.includes(variable)));
+    if (larger < 0) kept.push(table);
+    else kept[larger] = product(kept[larger]!.of, [kept[larger]!, table], states);
+  }
+  return kept;
 }
 
 /** A table summed over all variables but some. */
 export function summedTo(of: readonly number[], table: Table, states: readonly number[]): Table {
   const values = new Float64Array(sizeOf(of, states));
-  walk(table.of, [of], states, (at, places) => {
-    values[places[0]!]! += table.values[at]!;
+  const { values: data } = table;
+  eachRun(table.of, of, states, (at, place, length, stride) => {
+    for (let step = 0; step < length; step += 1) values[place + step * stride]! += data[at + step]!;
   });
   return { of, values };
 }

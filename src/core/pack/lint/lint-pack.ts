@@ -5,6 +5,7 @@ import type { Pack } from "../schema";
 import { lintContext, type LintContext } from "./lint-context";
 import { lintConditions } from "./lint-conditions";
 import { lintConsequences } from "./lint-consequences";
+import { lintDiagnosis } from "./lint-diagnosis";
 import { lintDimension } from "./lint-expr";
 import { lintFeature } from "./lint-feature";
 import { lintIdentity } from "./lint-identity";
@@ -75,6 +76,7 @@ export function lintPack(pack: Pack): Problem[] {
   lintConsequences(lint);
   lintRelations(lint);
   lintConditions(lint);
+  lintDiagnosis(lint);
   lintWorth(lint, classes);
   const features = featuresIn(pack);
   pack.joints.forEach((joint, at) => lintJoint(lint, joint, engine, features, ["joints", at]));

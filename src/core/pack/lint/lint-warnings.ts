@@ -3,6 +3,8 @@ import { unitById } from "../../quantity/units";
 import type { Characteristic, Expr, Feature, Pack, PartClass } from "../schema";
 import { innerExprs } from "../walk-expr";
 
+import { diagnosisWarnings } from "./lint-diagnosis";
+
 type Path = readonly (string | number)[];
 
 /** A limit of an angle beyond this is more likely in degrees than in radians: 45°. */
@@ -87,6 +89,7 @@ function sourcesNamed(value: unknown, named: Set<string>): Set<string> {
 export function lintWarnings(pack: Pack): readonly Problem[] {
   const sources = sourcesNamed(pack, new Set());
   return [
+    ...diagnosisWarnings(pack),
     ...pack.classes.flatMap((partClass, at) => ofClass(partClass, pack, ["classes", at])),
     ...pack.joints.flatMap((joint, at): Problem[] => [
       ...(joint.givesWay.length === 0 && joint.governing.limits.reassembly

@@ -1,0 +1,241 @@
+import { z } from "zod";
+import type { Job, Signed } from "../entry/fold";
+import { FoundJson, foundJson } from "../json-parts";
+import { judgement } from "../judgement";
+import type { Cause } from "../pack/schema-diagnosis";
+import type { CompiledPack } from "../pack/compile-pack";
+import { problem, type Problem } from "../problem/problem";
+import { priorsOf, type Prior } from "./priors";
+import { sightingsOf, type Ground, type Sighting } from "./sightings";
+import type { Contamination } from "./suspects";
+import { nameOfNode, networkOf, nodeId, type Network } from "./unfold";
+import type { Lot } from "../parts/lots";
+
+type Settlement = Signed<"cause-settled">;
+type CauseAction = Cause["actions"][number];
+
+/** Something a settled cause asks for. */
+export interface OwedAction {
+  readonly cause: string;
+  readonly place: string | null;
+  readonly causeName: string;
+  readonly action: CauseAction;
+  readonly state: "open" | "done" | "refused";
+  readonly answer: Signed<"action-answered"> | null;
+}
+
+/** How the question what failed first stands. */
+export const gates = ["no-network", "not-asked", "open", "settled", "no-failure", "undetermined"] as const;
+export type Gate = (typeof gates)[number];
+
+export interface DiagnoseResult {
+  readonly network: Network | null;
+  readonly sightings: readonly Sighting[];
+  readonly priors: readonly Prior[];
+  /** Symptoms and severe findings by which a failure is named. */
+  readonly failure: readonly string[];
+  readonly gate: Gate;
+  /** What stands; null where nobody settled it, or two people did differently. */
+  readonly settlement: Settlement | null;
+  /** Severe findings that no settled cause accounts for, and that nobody signed as older damage. */
+  readonly unexplained: readonly Sighting[];
+  readonly actions: readonly OwedAction[];
+  readonly contamination: Contamination;
+  readonly problems: readonly Problem[];
+}
+
+type Read = Pick<Job, "settlements" | "olderDamage" | "actionAnswers" | "reopenings" | "oddsTaken"> & Ground["job"];
+
+/** What names a failure: symptoms that do, and severe findings nobody signed as older damage. */
+function failureOf(
+  network: Network,
+  sightings: readonly Sighting[],
+  { order, pack }: Ground,
+  isOlder: (id: string) => boolean,
+): string[] {
+  const symptoms = (pack.pack.intake?.symptoms ?? []).flatMap(({ id, name, failure }) =>
+    failure && order.notes.value("symptom", id) === true ? [name] : [],
+  );
+  const severe = sightings.flatMap(({ node, grade }) => {
+    const of = network.of.get(node)!;
+    return of.kind === "finding" && of.item.severe && grade > 0 && !isOlder(node) ? [nameOfNode(of)] : [];
+  });
+  return [...symptoms, ...severe];
+}
+
+/** What is otherwise now than it was shown to whoever settled the cause: withdrawn, milder, or found since. */
+function changedSince(network: Network, { witness }: Settlement, now: ReadonlyMap<string, Sighting>): Problem[] {
+  if (!witness) return [];
+  const then = new Map(witness.evidence.map(({ finding, place, grade }) => [nodeId(finding, place), grade]));
+  const ids = new Set([...then.keys(), ...now.keys()]);
+  return [...ids].flatMap((id): Problem[] => {
+    const [was, is] = [then.get(id), now.get(id)?.grade];
+    const of = network.of.get(id);
+    // Whatever was looked at since and found in order speaks for nobody: it only makes surer.
+    const isNews = (was ?? 0) > 0 ? (is ?? 0) < was! : (is ?? 0) > 0;
+    if (!isNews) return [];
+    const name = of ? nameOfNode(of) : id;
+    return [
+      (was ?? 0) > 0
+        ? problem("evidence-withdrawn", [id], { finding: name })
+        : problem("evidence-since", [id], { finding: name }),
+    ];
+  });
+}
+
+/** What a settled cause rests on, and what is amiss with it. */
+function settlementProblems(network: Network, settlement: Settlement, now: ReadonlyMap<string, Sighting>): Problem[] {
+  const { witness, causes } = settlement;
+  const { settled } = network.diagnosis;
+  return causes.flatMap(({ cause, place }): Problem[] => {
+    const node = network.of.get(nodeId(cause, place));
+    if (node?.kind !== "cause") return [problem("cause-unknown", [cause], { cause })];
+    const name = nameOfNode(node);
+    const shown = witness?.beliefs.find((each) => each.cause === cause && each.place === place)?.probability ?? null;
+    const isConfirmed = node.item.confirm.some(
+      (finding) => (now.get(nodeId(finding, place))?.grade ?? now.get(finding)?.grade ?? 0) > 0,
+    );
+    const tests = node.item.confirm
+      .flatMap((finding) => network.of.get(nodeId(finding, place)) ?? network.of.get(finding) ?? [])
+      .map(nameOfNode)
+      .join(", or ");
+    return [
+      ...(isConfirmed ? [] : [problem("cause-unconfirmed", [node.id], { cause: name, tests })]),
+      ...(shown !== null && shown >= settled.probability
+        ? []
+        : [problem("cause-unlikely", [node.id], { cause: name, probability: shown, wanted: settled.probability })]),
+    ];
+  });
+}
+
+/**
+ * How it stands with the cause: what was seen that speaks of causes, whether one is asked for, and what is owed once it is
+ * settled. How likely each cause is is worked out beside it, see Inference: no other judgement waits for that.
+ */
+export function assessDiagnose(
+  pack: CompiledPack,
+  job: Read,
+  ground: Omit<Ground, "job" | "pack">,
+  lots: readonly Lot[],
+  contamination: Contamination,
+): DiagnoseResult {
+  const network = networkOf(pack);
+  const bare = { contamination, network, settlement: null, sightings: [], priors: [], failure: [], unexplained: [], actions: [], problems: [] }; // prettier-ignore
+  if (!network) return { ...bare, gate: "no-network" };
+  const whole: Ground = { ...ground, pack, job };
+  const sightings = sightingsOf(whole, network);
+  const priors = priorsOf(network, { job, order: ground.order, lots });
+  const now = new Map(sightings.map((each) => [each.node, each]));
+  const older = new Set(job.olderDamage.map(({ finding, place }) => nodeId(finding, place)));
+  const failure = failureOf(network, sightings, whole, (id) => older.has(id));
+  const [settlement = null, ...others] = job.settlements;
+  const common = { ...bare, sightings, priors, failure };
+
+  if (others.length > 0) {
+    const count = job.settlements.length;
+    return { ...common, gate: "open", problems: [problem("causes-differ", ["cause"], { count })] };
+  }
+  const reopened = job.reopenings.filter(({ at }) => settlement === null || at > settlement.at);
+  if (!settlement || reopened.length > 0) {
+    if (failure.length === 0 && reopened.length === 0) return { ...common, gate: "not-asked" };
+    const why = reopened.at(-1)?.why ?? failure.slice(0, 3).join(", ");
+    return { ...common, gate: "open", problems: [problem("cause-open", ["cause"], { why, count: failure.length })] };
+  }
+  const changed = changedSince(network, settlement, now);
+  const chain = new Set(settlement.witness?.chain.map(({ node, place }) => nodeId(node, place)));
+  const unexplained = sightings.filter(({ node, grade }) => {
+    const of = network.of.get(node)!;
+    return of.kind === "finding" && of.item.severe && grade > 0 && !older.has(node) && !chain.has(node);
+  });
+  const reopens = changed.map((each) => each.code).length > 0 ? [problem("cause-reopened", ["cause"], { count: changed.length })] : []; // prettier-ignore
+  const stands = { ...common, settlement, unexplained };
+  if (settlement.verdict === "undetermined")
+    return {
+      ...stands,
+      unexplained: [],
+      gate: changed.length > 0 ? "open" : "undetermined",
+      problems: [
+        ...reopens,
+        ...changed,
+        problem("cause-undetermined", ["cause"], {
+          reason: settlement.reason ?? "",
+          precautions: settlement.precautions ?? "",
+        }),
+      ],
+    };
+  const left = unexplained.map(({ node }) => problem("severe-unexplained", [node], { finding: nameOfNode(network.of.get(node)!) })); // prettier-ignore
+  if (settlement.verdict === "no-failure") {
+    const isFree = changed.length === 0 && left.length === 0;
+    return { ...stands, gate: isFree ? "no-failure" : "open", problems: [...reopens, ...changed, ...left] };
+  }
+  const problems = [...reopens, ...changed, ...left, ...settlementProblems(network, settlement, now)];
+  const actions = settlement.causes.flatMap(({ cause, place }): OwedAction[] => {
+    const node = network.of.get(nodeId(cause, place));
+    if (node?.kind !== "cause") return [];
+    return node.item.actions.map((action): OwedAction => {
+      const answers = job.actionAnswers.filter(
+        (each) => each.cause === cause && each.place === place && each.action === action.id,
+      );
+      const answer = answers.at(-1) ?? null;
+      return { cause, place, causeName: nameOfNode(node), action, state: answer?.outcome ?? "open", answer };
+    });
+  });
+  return {
+    ...stands,
+    gate: problems.some(({ severity }) => severity === "hold") ? "open" : "settled",
+    actions,
+    problems: [
+      ...problems,
+      ...actions
+        .filter(({ state }) => state === "open")
+        .map(({ cause, action, causeName }) =>
+          problem("action-open", [cause, action.id], { cause: causeName, action: action.text }),
+        ),
+      ...actions.flatMap(({ cause, action, state, answer }) =>
+        state === "refused"
+          ? [problem("action-refused", [cause, action.id], { action: action.text, why: answer?.words ?? "" })]
+          : [],
+      ),
+    ],
+  };
+}
+
+export const diagnoseJudgement = judgement({
+  reads: ["parts", "cameOut", "answers", "settlements", "olderDamage", "actionAnswers", "reopenings", "oddsTaken"],
+  assess: assessDiagnose,
+  problems: ({ problems }) => problems,
+  progress: ({ gate }) =>
+    gate === "no-network" || gate === "not-asked" ? null : { done: Number(gate !== "open"), total: 1 },
+  json: {
+    shape: {
+      diagnosis: z.strictObject({
+        gate: z.enum(gates),
+        causes: z.array(z.strictObject({ cause: z.string(), place: z.string().nullable() })),
+        /** What speaks of causes: 0 for 'looked, not there'. */
+        sightings: z.array(z.strictObject({ finding: z.string(), grade: z.number() })),
+        unexplained: z.array(z.string()),
+        actions: z.array(z.strictObject({ cause: z.string(), action: z.string(), state: z.string() })),
+        suspects: z.array(
+          z.strictObject({ part: z.string(), tag: z.string(), circuit: z.string(), state: z.string() }),
+        ),
+        problems: z.array(FoundJson),
+      }),
+    },
+    of: ({ gate, settlement, sightings, unexplained, actions, contamination, problems }) => ({
+      diagnosis: {
+        gate,
+        causes: settlement?.causes.map(({ cause, place }) => ({ cause, place })) ?? [],
+        sightings: sightings.map(({ node, grade }) => ({ finding: node, grade })),
+        unexplained: unexplained.map(({ node }) => node),
+        actions: actions.map(({ cause, action, state }) => ({ cause, action: action.id, state })),
+        suspects: contamination.suspects.map(({ part, circuit, state }) => ({
+          part: part.id,
+          tag: part.tag,
+          circuit: circuit.id,
+          state,
+        })),
+        problems: problems.map(foundJson),
+      },
+    }),
+  },
+});

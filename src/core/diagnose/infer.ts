@@ -1,0 +1,321 @@
+import { fixNearlyCertain, type Fixed } from "../numeric/belief/fix";
+import { mostProbable } from "../numeric/belief/most-probable";
+import { prepare, type Evidence, type Node } from "../numeric/belief/network";
+import { sampledBeliefs } from "../numeric/belief/sample";
+import type { Sighting } from "./sightings";
+import type { Network, Unfolded } from "./unfold";
+
+type Finding = Extract<Unfolded, { kind: "finding" }>;
+
+/** The widest table that is worked out in full, as two-state variables: beyond it beliefs are sampled. */
+export const widest = 19;
+/** What nearly certain nodes may be otherwise, all together: no belief that rests on fixing them is off by more. */
+const doubt = 1e-2;
+const sampling = { sweeps: 1500, seed: 20 } as const;
+
+export interface RankedCause {
+  readonly node: string;
+  readonly probability: number;
+  /** Standard error, where it was sampled. */
+  readonly error: number;
+  /** Before anything was seen of this engine. */
+  readonly before: number;
+}
+
+export interface Posterior {
+  /** Root causes, the likeliest first. */
+  readonly causes: readonly RankedCause[];
+  /** How likely each cause and event is. */
+  readonly of: ReadonlyMap<string, number>;
+  readonly method: "exact" | "sampled";
+  readonly width: number;
+  /** What could not be together with all else, and was left out. */
+  readonly impossible: readonly string[];
+}
+
+/** How much something that was seen, or looked for and not found, speaks for a cause: a log likelihood ratio in nats. */
+export interface Weight {
+  readonly finding: string;
+  readonly grade: number;
+  readonly nats: number;
+}
+
+export interface NextTest {
+  readonly finding: string;
+  /** Expected gain about all root causes, in bits, and the same for each minute it takes. */
+  readonly bits: number;
+  readonly perMinute: number;
+}
+
+/** A finding by which two causes are told apart: how likely it is by the one and by the other. */
+export interface Separation {
+  readonly finding: string;
+  /** Null where nobody looked yet. */
+  readonly grade: number | null;
+  readonly first: number;
+  readonly second: number;
+  readonly nats: number;
+}
+
+export interface ChainNode {
+  readonly node: string;
+  /** Nodes of the chain that brought it about. */
+  readonly from: readonly string[];
+}
+
+export interface Chain {
+  /** Causes before their effects. */
+  readonly nodes: readonly ChainNode[];
+  /** Recorded, and brought about by nothing in the chain. */
+  readonly unexplained: readonly string[];
+  /** How likely the least likely of its causes and events is by itself. */
+  readonly weakest: number;
+}
+
+const entropy = (shares: readonly number[]): number =>
+  shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log2(share) : sum), 0);
+
+/** The network with the base rates that hold for one engine. */
+export const withPriors = (network: Network, priors: ReadonlyMap<string, number>): ReadonlyMap<string, Node> =>
+  new Map(
+    [...network.nodes].map(([id, node]) => {
+      const prior = priors.get(id);
+      return [id, prior === undefined || node.kind !== "max" ? node : { ...node, leak: [1 - prior, prior] }] as const;
+    }),
+  );
+
+/** What follows from what was seen of one engine: worked out step by step, as it is asked for. */
+export class Inference {
+  readonly #network: Network;
+  readonly #nodes: ReadonlyMap<string, Node>;
+  readonly #sightings: ReadonlyMap<string, Sighting>;
+  readonly #hidden: readonly string[];
+  #evidence: Evidence;
+  #posterior: Posterior | null = null;
+  #fixed: Fixed | null = null;
+  #below: ReadonlyMap<string, ReadonlySet<string>> | null = null;
+
+  /**
+   * @param priors     base rates of the root causes of this engine, by node
+   * @param sightings  what was seen; in any order
+   */
+  constructor(network: Network, priors: ReadonlyMap<string, number>, sightings: readonly Sighting[]) {
+    this.#network = network;
+    this.#nodes = withPriors(network, priors);
+    this.#sightings = new Map(sightings.map((each) => [each.node, each]));
+    this.#evidence = new Map(sightings.map(({ node, likelihood }) => [node, likelihood]));
+    this.#hidden = [...network.of.values()].flatMap(({ kind, id }) => (kind === "finding" ? [] : [id]));
+  }
+
+  /** How likely each cause is. */
+  posterior(): Posterior {
+    return (this.#posterior ??= this.#work());
+  }
+
+  #work(): Posterior {
+    const impossible = this.#dropImpossible();
+    const ready = prepare(this.#nodes, this.#evidence, this.#hidden);
+    const isExact = ready.width <= widest;
+    const exact = isExact ? ready.beliefs() : null;
+    const sampled = exact ? null : sampledBeliefs(this.#nodes, this.#evidence, this.#hidden, sampling);
+    const shares = (exact ?? sampled!).of;
+    this.#fixed = fixNearlyCertain(this.#nodes, this.#evidence, { of: shares }, doubt);
+    const of = new Map(this.#hidden.map((id) => [id, 1 - shares.get(id)![0]!]));
+    const causes = [...this.#network.of.values()].flatMap(({ kind, id }) => {
+      const node = this.#nodes.get(id)!;
+      if (kind !== "cause" || node.kind !== "max") return [];
+      return [{ node: id, probability: of.get(id)!, error: sampled?.errors.get(id) ?? 0, before: node.leak[1]! }];
+    });
+    return {
+      causes: causes.sort((a, b) => b.probability - a.probability),
+      of,
+      method: isExact ? "exact" : "sampled",
+      width: ready.width,
+      impossible,
+    };
+  }
+
+  /** Evidence that cannot be together is left out one by one, from the last on, until the rest is possible. */
+  #dropImpossible(): readonly string[] {
+    const dropped: string[] = [];
+    // Only what rules a grade out for good can make anything impossible.
+    const hard = [...this.#evidence].filter(([, likely]) => likely.includes(0));
+    if (hard.length === 0) return dropped;
+    const soft = new Map([...this.#evidence].filter(([, likely]) => !likely.includes(0)));
+    for (const [id, likely] of hard) {
+      const tried = new Map([...soft, [id, likely]]);
+      const ready = prepare(this.#nodes, tried, []);
+      if (ready.width > widest || Number.isFinite(ready.beliefs().logEvidence)) soft.set(id, likely);
+      else dropped.push(id);
+    }
+    this.#evidence = soft;
+    return dropped;
+  }
+
+  /** Findings that a cause has a say in, however far down. */
+  #findingsBelow(cause: string): ReadonlySet<string> {
+    if (!this.#below) {
+      const below = new Map<string, Set<string>>();
+      const into = (id: string): ReadonlySet<string> => {
+        const known = below.get(id);
+        if (known) return known;
+        const found = new Set<string>();
+        below.set(id, found);
+        for (const effect of effects.get(id) ?? []) {
+          if (this.#network.of.get(effect)!.kind === "finding") found.add(effect);
+          else for (const each of into(effect)) found.add(each);
+        }
+        return found;
+      };
+      const effects = new Map<string, string[]>();
+      for (const { id, causes } of this.#network.of.values())
+        for (const each of causes) effects.set(each, [...(effects.get(each) ?? []), id]);
+      for (const id of this.#hidden) into(id);
+      this.#below = below;
+    }
+    return this.#below.get(cause) ?? new Set();
+  }
+
+  /** Beliefs of findings where some causes are taken as there or not. */
+  #given(taken: ReadonlyMap<string, boolean>, asked: readonly string[]): ReadonlyMap<string, readonly number[]> | null {
+    const evidence = new Map(this.#evidence);
+    for (const [id, isThere] of taken) evidence.set(id, isThere ? [0, 1] : [1, 0]);
+    const ready = prepare(this.#nodes, evidence, asked);
+    return ready.width <= widest + 2 ? ready.beliefs().of : null;
+  }
+
+  /** How likely what was recorded of a finding is, given all else: its own say is taken out of its belief. */
+  #predicted(finding: string, shares: readonly number[]): number {
+    const { likelihood } = this.#sightings.get(finding)!;
+    const without = shares.map((share, grade) => share / likelihood[grade]!);
+    const sum = without.reduce((total, each) => total + each, 0);
+    return sum > 0 ? 1 / sum : 0;
+  }
+
+  /**
+   * How much each thing recorded speaks for and against a cause, all else being as it is: the strongest first. Empty where
+   * the network is too wide to tell.
+   */
+  weights(cause: string): readonly Weight[] {
+    const asked = [...this.#findingsBelow(cause)].filter((id) => this.#evidence.has(id));
+    const [there, not] = [true, false].map((isThere) => this.#given(new Map([[cause, isThere]]), asked));
+    if (!there || !not) return [];
+    return asked
+      .map((finding) => ({
+        finding,
+        grade: this.#sightings.get(finding)!.grade,
+        nats: Math.log(this.#predicted(finding, there.get(finding)!) / this.#predicted(finding, not.get(finding)!)),
+      }))
+      .filter(({ nats }) => Number.isFinite(nats))
+      .sort((a, b) => Math.abs(b.nats) - Math.abs(a.nats));
+  }
+
+  /** Which findings tell two causes apart: the strongest first, what was recorded and what is open alike. */
+  compare(first: string, second: string): readonly Separation[] {
+    const asked = [...new Set([...this.#findingsBelow(first), ...this.#findingsBelow(second)])];
+    const a = this.#given(new Map([[first, true], [second, false]]), asked); // prettier-ignore
+    const b = this.#given(new Map([[first, false], [second, true]]), asked); // prettier-ignore
+    if (!a || !b) return [];
+    return asked
+      .map((finding): Separation => {
+        const sighting = this.#sightings.get(finding);
+        const [one, other] = [a.get(finding)!, b.get(finding)!];
+        if (!sighting || !this.#evidence.has(finding)) {
+          const [p, q] = [1 - one[0]!, 1 - other[0]!];
+          // What looking would tell on average, whichever of the two it is.
+          const nats = (p - q) * (Math.log(p / q) - Math.log((1 - p) / (1 - q)));
+          return { finding, grade: null, first: p, second: q, nats: Math.sign(p - q) * Math.abs(nats) };
+        }
+        const [p, q] = [this.#predicted(finding, one), this.#predicted(finding, other)];
+        return { finding, grade: sighting.grade, first: p, second: q, nats: Math.log(p / q) };
+      })
+      .filter(({ nats }) => Number.isFinite(nats) && Math.abs(nats) > 0.05)
+      .sort((x, y) => Math.abs(y.nats) - Math.abs(x.nats));
+  }
+
+  /**
+   * What to look at next: the expected gain about the root causes for each minute, the best first.
+   *
+   * @param roots  so many of the least certain causes are counted
+   */
+  nextTests(roots = 16): readonly NextTest[] {
+    const { causes } = this.posterior();
+    const { nodes, evidence, grades } = this.#fixed!;
+    const unsure = causes
+      .filter(({ node }) => !grades.has(node))
+      .map((each) => ({ ...each, bits: entropy([each.probability, 1 - each.probability]) }))
+      .sort((a, b) => b.bits - a.bits)
+      .slice(0, roots);
+    const above = new Set(unsure.flatMap(({ node }) => [...this.#findingsBelow(node)]));
+    const open = [...this.#network.of.values()].filter(
+      (each): each is Finding =>
+        each.kind === "finding" && above.has(each.id) && !this.#sightings.has(each.id) && isRecordable(each),
+    );
+    const asked = open.map(({ id }) => id);
+    const ready = prepare(nodes, evidence, [...asked, ...unsure.map(({ node }) => node)]);
+    if (ready.width > widest) return [];
+    const usual = ready.beliefs().of;
+    const gain = new Map(asked.map((id) => [id, 0]));
+    for (const { node } of unsure) {
+      const p = usual.get(node)![1]!;
+      if (p < 1e-6 || p > 1 - 1e-6) continue;
+      const there = prepare(nodes, new Map([...evidence, [node, [0, 1]]]), asked).beliefs().of;
+      for (const id of asked) {
+        const [all, given] = [usual.get(id)!, there.get(id)!];
+        const otherwise = all.map((share, grade) => Math.max(0, (share - p * given[grade]!) / (1 - p)));
+        gain.set(id, gain.get(id)! + Math.max(0, entropy(all) - p * entropy(given) - (1 - p) * entropy(otherwise)));
+      }
+    }
+    return open
+      .map(({ id, item }) => ({ finding: id, bits: gain.get(id)!, perMinute: gain.get(id)! / item.minutes }))
+      .filter(({ bits }) => bits > 1e-4)
+      .sort((a, b) => b.perMinute - a.perMinute || (a.finding < b.finding ? -1 : 1));
+  }
+
+  /** The most probable explanation of all that is recorded, from the first causes to every damage. */
+  chain(): Chain {
+    const { of } = this.posterior();
+    const { nodes, evidence, grades } = this.#fixed!;
+    const best = mostProbable(nodes, evidence);
+    // Where it cannot be worked out, what is likelier than not by itself.
+    const isThere = (id: string) => (grades.get(id) ?? best?.grades.get(id) ?? ((of.get(id) ?? 0) > 0.5 ? 1 : 0)) > 0;
+    const recorded = [...this.#sightings.values()].filter(({ grade }) => grade > 0).map(({ node }) => node);
+    const from = new Map<string, readonly string[]>();
+    const put = (id: string): void => {
+      if (from.has(id)) return;
+      const causes = this.#broughtBy(id, isThere);
+      from.set(id, causes);
+      causes.forEach(put);
+    };
+    recorded.forEach(put);
+    const ordered: ChainNode[] = [];
+    const done = new Set<string>();
+    const order = (id: string): void => {
+      if (done.has(id)) return;
+      done.add(id);
+      from.get(id)!.forEach(order);
+      ordered.push({ node: id, from: from.get(id)! });
+    };
+    recorded.forEach(order);
+    const unexplained = recorded.filter((id) => from.get(id)!.length === 0);
+    const hidden = ordered.filter(({ node }) => this.#network.of.get(node)!.kind !== "finding");
+    return {
+      nodes: ordered.filter(({ node }) => !unexplained.includes(node)),
+      unexplained,
+      weakest: hidden.reduce((least, { node }) => Math.min(least, of.get(node) ?? 1), 1),
+    };
+  }
+
+  /** Of what may bring a node about and is there, what does so most, and whatever does so nearly as much. */
+  #broughtBy(id: string, isThere: (id: string) => boolean): readonly string[] {
+    const node = this.#nodes.get(id)!;
+    if (node.kind === "table") return node.causes.filter(isThere);
+    const strengths = node.causes.flatMap(({ of, effect }) => (isThere(of) ? [{ of, p: 1 - effect[1]![0]! }] : []));
+    const most = strengths.reduce((largest, { p }) => Math.max(largest, p), 0);
+    const leak = 1 - node.leak[0]!;
+    return strengths.filter(({ p }) => p >= most / 2 && p > leak).map(({ of }) => of);
+  }
+}
+
+/** Whether anybody can say anything of a finding. */
+export const isRecordable = ({ item }: Finding): boolean => item.reads.length > 0 || item.ask !== undefined;

@@ -1,0 +1,191 @@
+import type { CleanResult } from "../clean/assess-clean";
+import type { EvidenceVerdict } from "../condition/finding-verdict";
+import type { Job, Part, Signed } from "../entry/fold";
+import { gradeOf, type FindingsResult } from "../findings/assess-findings";
+import type { LedgerResult } from "../fragments/ledger";
+import { groupBy } from "../group";
+import type { Order } from "../order/order";
+import type { CompiledPack } from "../pack/compile-pack";
+import type { PartClass } from "../pack/schema";
+import type { Circuit } from "../pack/schema-teardown";
+import { problem } from "../problem/problem";
+
+/** Where pieces got into a circuit, and when that was last seen. */
+export interface Source {
+  readonly circuit: Circuit;
+  readonly node: string;
+  /** Size of most of the pieces in mm; null where nobody can tell: they pass whatever lets anything pass. */
+  readonly mm: number | null;
+  /** The part they came of, where it is known. */
+  readonly part: Part | null;
+  readonly what: string;
+  readonly at: string;
+}
+
+type Way = NonNullable<PartClass["harbours"]>["proven"][number];
+
+/** A part that pieces can have reached, and where it stands. */
+export interface Suspect {
+  readonly part: Part;
+  readonly partClass: PartClass;
+  readonly circuit: Circuit;
+  readonly node: string;
+  readonly sources: readonly Source[];
+  /** Cleared by a recorded check; open; or of a kind that cannot be proven clean. */
+  readonly state: "cleared" | "open" | "unprovable";
+  /** The checks that count in this shop. */
+  readonly ways: readonly Way[];
+  readonly check: Signed<"suspect-checked"> | null;
+}
+
+export interface Contamination {
+  readonly sources: readonly Source[];
+  readonly suspects: readonly Suspect[];
+  /** By circuit, the nodes that pieces can have reached. */
+  readonly reached: ReadonlyMap<string, ReadonlySet<string>>;
+}
+
+/**
+ * Where pieces of a size can be carried from a node: with the flow, against it where they travel so, and past a barrier
+ * that they are too small for, or that has a bypass. A circuit may loop.
+ *
+ * @param mm  null for pieces nobody can tell the size of: they are taken to be small enough
+ */
+export function carriedTo(circuit: Circuit, start: string, mm: number | null): ReadonlySet<string> {
+  const nodes = new Map(circuit.nodes.map((node) => [node.id, node]));
+  const next = groupBy(
+    circuit.passages.flatMap(({ from, to, backwards }) => [
+      { from, to },
+      ...(backwards ? [{ from: to, to: from }] : []),
+    ]),
+    ({ from }) => from,
+  );
+  const passes = (id: string) => {
+    const node = nodes.get(id);
+    if (!node?.stops || node.bypass) return true;
+    return node.mesh !== undefined && (mm === null || mm < node.mesh);
+  };
+  const reached = new Set([start]);
+  const open = [start];
+  for (let at = open.pop(); at !== undefined; at = open.pop()) {
+    if (!passes(at)) continue;
+    for (const { to } of next.get(at) ?? []) if (!reached.has(to)) (reached.add(to), open.push(to));
+  }
+  return reached;
+}
+
+type Read = Pick<Job, "parts" | "cameOut" | "suspectChecks">;
+
+/** Where a part was when the engine came. */
+const slotOf = ({ cameOut }: Read, part: Part): string | null =>
+  cameOut.find((each) => each.part === part.id)?.slot ?? part.slot;
+
+function sourcesOf(pack: CompiledPack, job: Read, findings: FindingsResult, ledger: LedgerResult): readonly Source[] {
+  return pack.pack.circuits.flatMap((circuit): Source[] => {
+    const nodeOf = new Map(circuit.nodes.flatMap(({ id, slots }) => slots.map((slot) => [slot, id] as const)));
+    const nodeFor = (part: Part | undefined) => (part ? nodeOf.get(slotOf(job, part) ?? "") : undefined);
+    const shed = [...findings.byPart.values()].flatMap(({ part, lines }) =>
+      lines.flatMap(({ kind, findings: made }): Source[] => {
+        const rule = circuit.sheds.find((each) => each.class === part.class && each.finding === kind.id);
+        const node = nodeFor(part);
+        if (!rule || node === undefined) return [];
+        const seen = made.filter(({ value }) => (gradeOf(kind, value) ?? 3) >= rule.from);
+        const last = seen.at(-1);
+        return last ? [{ circuit, node, mm: rule.mm, part, what: kind.name, at: last.at }] : [];
+      }),
+    );
+    const pieces = ledger.fragments.flatMap((piece): Source[] => {
+      const part = piece.parent === null ? undefined : job.parts.get(piece.parent);
+      const where = circuit.nodes.some(({ id }) => id === piece.where) ? piece.where : nodeFor(part);
+      return where ? [{ circuit, node: where, mm: null, part: part ?? null, what: piece.words ?? "a piece", at: piece.at }] : []; // prettier-ignore
+    });
+    return [...shed, ...pieces];
+  });
+}
+
+/** What pieces have fouled: every part they can have reached and can stay in unseen, until a recorded check clears it. */
+export function assessContamination(
+  pack: CompiledPack,
+  job: Read,
+  order: Order,
+  findings: FindingsResult,
+  ledger: LedgerResult,
+  clean: CleanResult,
+): Contamination {
+  const sources = sourcesOf(pack, job, findings, ledger);
+  const reachedOf = new Map(sources.map((source) => [source, carriedTo(source.circuit, source.node, source.mm)]));
+  const passagesOf = new Map(clean.parts.map(({ part, passages }) => [part.id, passages]));
+  const checks = groupBy(job.suspectChecks, ({ part }) => part);
+  const suspects = pack.pack.circuits.flatMap((circuit): Suspect[] => {
+    const into = sources.filter((source) => source.circuit === circuit);
+    if (into.length === 0) return [];
+    const inside = groupBy(circuit.passages, (passage) => passage.in ?? "");
+    return [...job.parts.values()].flatMap((part): Suspect[] => {
+      const partClass = pack.classes.get(part.class);
+      const slot = slotOf(job, part);
+      // What came new since never was downstream of anything.
+      if (!partClass?.harbours || slot === null || part.origin === "supplier") return [];
+      const own = [
+        ...circuit.nodes.filter(({ slots }) => slots.includes(slot)).map(({ id }) => id),
+        ...(inside.get(slot) ?? []).map(({ from }) => from),
+      ];
+      const here = into.filter((source) => own.some((node) => reachedOf.get(source)!.has(node)));
+      if (here.length === 0) return [];
+      const node = own.find((each) => here.some((source) => reachedOf.get(source)!.has(each)))!;
+      const ways = partClass.harbours.proven.filter(
+        ({ school }) => !school || order.schools.get(school.school) === school.option,
+      );
+      const since = here.reduce((latest, { at }) => (at > latest ? at : latest), "");
+      const check = (checks.get(part.id) ?? []).filter((each) => each.circuit === circuit.id).at(-1) ?? null;
+      const isChecked = check !== null && check.clean && check.at > since && ways.some(({ how }) => how === check.how);
+      const passages = (passagesOf.get(part.id) ?? []).filter((each) => each.circuit.id === circuit.id);
+      const isOpened = passages.length > 0 && passages.every(({ clear, proofs }) => clear === true && proofs.at(-1)!.at > since); // prettier-ignore
+      const state = isChecked || (isOpened && ways.length > 0) ? "cleared" : ways.length === 0 ? "unprovable" : "open";
+      return [{ part, partClass, circuit, node, sources: here, state, ways, check }];
+    });
+  });
+  const reached = new Map(
+    pack.pack.circuits.map((circuit) => [
+      circuit.id,
+      new Set(sources.filter((each) => each.circuit === circuit).flatMap((source) => [...reachedOf.get(source)!])),
+    ]),
+  );
+  return { sources, suspects, reached };
+}
+
+/**
+ * What a suspicion says of using a part again: a person may take the chance of an open one, where no failure of it hurts
+ * people; what cannot be proven clean is not used again.
+ */
+export function suspicionOf({ part, partClass, circuit, sources, state, ways }: Suspect): EvidenceVerdict {
+  const { chance, accessHours, why } = partClass.harbours!;
+  const from = [
+    ...new Set(sources.map((source) => (source.part ? `${source.part.tag}, ${source.what}` : source.what))),
+  ];
+  const params = {
+    tag: part.tag,
+    circuit: circuit.name,
+    from: from.slice(0, 3).join("; ") + (from.length > 3 ? "; …" : ""),
+    why,
+  };
+  const where = [part.id, circuit.id];
+  const checks = ways.map(({ name }) => name).join(", or ");
+  const reason =
+    state === "cleared"
+      ? problem("suspect-cleared", where, params)
+      : state === "unprovable"
+        ? problem("suspect-unprovable", where, params)
+        : partClass.rule
+          ? problem("suspect-refused", where, { ...params, checks })
+          : problem("suspect-open", where, { ...params, checks, chance, hours: accessHours });
+  const refused = state === "unprovable" || (state === "open" && partClass.rule !== undefined);
+  return {
+    allowed: state === "cleared" ? true : refused ? false : null,
+    reasons: [reason],
+    survivesMachining: true,
+    never: false,
+    cleans: false,
+    on: null,
+    seenAt: null,
+  };
+}

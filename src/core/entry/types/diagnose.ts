@@ -1,0 +1,113 @@
+import { z } from "zod";
+import { Id } from "../../pack/schema-base";
+import { EntryId, Finite, Sha256, Uuid, Words, supersedes } from "../shapes";
+import { declare } from "../declare";
+
+/** A node of the pack's network of causes, at one place of the engine or of all of it. */
+const AtPlace = { place: Id.nullable() };
+const Share = z.number().min(0).max(1);
+
+/** What was shown to whoever settled a cause: on what it rested, how sure it was, and what followed from what. */
+export const DiagnosisWitness = z.strictObject({
+  pack: Sha256,
+  core: z.string().max(40),
+  /** What was seen, by finding and place, with its grade: 0 is 'looked, not there'. */
+  evidence: z.array(z.strictObject({ finding: Id, ...AtPlace, grade: z.number().int().min(0).max(3) })).max(3000),
+  beliefs: z.array(z.strictObject({ cause: Id, ...AtPlace, probability: Share })).max(200),
+  /** The damage chain: what is named was likely there, from the first cause on. */
+  chain: z
+    .array(
+      z.strictObject({
+        node: Id,
+        ...AtPlace,
+        name: Words,
+        kind: z.enum(["cause", "event", "finding"]),
+        /** Where in the list what brought it about stands. */
+        from: z.array(z.number().int().min(0).max(400)).max(12),
+      }),
+    )
+    .max(400),
+  unexplained: z.array(z.strictObject({ finding: Id, ...AtPlace, name: Words })).max(200),
+});
+
+/** What failed first, and what it has fouled. */
+export const diagnoseEntries = {
+  /** What no other station records, as it was answered at Diagnose: the grade, 0 for not there, null where it cannot be seen. */
+  "finding-answered": declare({
+    writer: "inspector",
+    list: "answers",
+    payload: z.strictObject({
+      finding: Id,
+      ...AtPlace,
+      grade: z.number().int().min(0).max(3).nullable(),
+      words: Words.nullable(),
+      supersedes,
+    }),
+  }),
+  /**
+   * What the failure was put down to: causes, no failure at all, or what cannot be determined, with the reason and what is
+   * done for safety's sake.
+   */
+  "cause-settled": declare({
+    writer: "lead",
+    list: "settlements",
+    payload: z.strictObject({
+      verdict: z.enum(["cause", "no-failure", "undetermined"]),
+      causes: z.array(z.strictObject({ cause: Id, ...AtPlace })).max(20),
+      reason: Words.nullable(),
+      precautions: Words.nullable(),
+      witness: DiagnosisWitness.nullable(),
+      supersedes,
+    }),
+  }),
+  /** A severe finding that has nothing to do with this failure: older damage. */
+  "older-damage-signed": declare({
+    writer: "lead",
+    list: "olderDamage",
+    payload: z.strictObject({ finding: Id, ...AtPlace, why: Words, supersedes }),
+  }),
+  /** What a cause asks for was done, or will not be. */
+  "action-answered": declare({
+    writer: "inspector",
+    list: "actionAnswers",
+    payload: z.strictObject({
+      cause: Id,
+      ...AtPlace,
+      action: Id,
+      outcome: z.enum(["done", "refused"]),
+      words: Words.nullable(),
+      supersedes,
+    }),
+  }),
+  /** A part that may hold pieces was opened, flushed or looked through. */
+  "suspect-checked": declare({
+    writer: "inspector",
+    list: "suspectChecks",
+    payload: z.strictObject({
+      part: Uuid,
+      circuit: Id,
+      how: z.enum(["strip", "flush"]),
+      /** Nothing was left in it afterwards, as far as the check shows. */
+      clean: z.boolean(),
+      words: Words.nullable(),
+      supersedes,
+    }),
+  }),
+  /** How often causes were found in this shop, as this job takes it; off, only the pack's own odds count. */
+  "odds-adopted": declare({
+    writer: "lead",
+    list: "oddsTaken",
+    payload: z.strictObject({
+      on: z.boolean(),
+      engines: z.number().int().min(0).max(100_000),
+      counts: z.array(z.strictObject({ cause: Id, times: z.number().int().min(0).max(100_000) })).max(200),
+      supersedes,
+    }),
+  }),
+  /** It came back after it was handed over: what for. */
+  "job-reopened": declare({
+    writer: "lead",
+    list: "reopenings",
+    payload: z.strictObject({ handOver: EntryId.nullable(), hours: Finite.nullable(), why: Words, supersedes }),
+  }),
+} as const;

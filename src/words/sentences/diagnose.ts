@@ -1,0 +1,31 @@
+import type { ParamsOf } from "@/core/problem/problem-codes";
+import { percent } from "../percent";
+import { many, type Sentences } from "./sentence";
+
+const fouled = (p: ParamsOf<"suspect-cleared">) => `${p.tag} lies where the ${p.circuit} carries pieces (${p.from})`;
+
+/** What failed first, and what it has fouled. */
+export const diagnoseSentences = {
+  "cause-open": (p) =>
+    `What failed first is not known, and what is not known happens again. Named: ${p.why}${p.count > 3 ? `, and ${p.count - 3} more` : ""}.`,
+  "causes-differ": (p) =>
+    `${many(p.count, "person", "people")} settled the cause differently: settle which of it stands.`,
+  "cause-reopened": (p) =>
+    `The cause was settled on what is otherwise now: ${many(p.count, "finding")} changed. Look again, and settle it anew.`,
+  "evidence-withdrawn": (p) => `Gone since the cause was settled: ${p.finding}.`,
+  "evidence-since": (p) => `Found since the cause was settled: ${p.finding}.`,
+  "severe-unexplained": (p) =>
+    `No settled cause explains: ${p.finding}. There is a second cause, or it is older damage and signed as that.`,
+  "cause-unknown": (p) => `The pack no longer knows the cause “${p.cause}”: settle it anew.`,
+  "cause-unconfirmed": (p) => `${p.cause}: what settles it is not recorded: ${p.tests}.`,
+  "cause-unlikely": (p) =>
+    `${p.cause} was ${p.probability === null ? "not worked out" : `${percent(p.probability)} likely`} when it was settled; ${percent(p.wanted)} is asked for.`,
+  "cause-undetermined": (p) => `The cause cannot be determined: ${p.reason}. For safety's sake: ${p.precautions}.`,
+  "action-open": (p) => `${p.cause}: ${p.action}.`,
+  "action-refused": (p) => `Not done: ${p.action}. ${p.why}`.trim(),
+  "suspect-cleared": (p) => `${fouled(p)}, and was proven clean.`,
+  "suspect-open": (p) =>
+    `${fouled(p)}. ${p.why} Prove it: ${p.checks}. Used as it is, ${percent(p.chance)} that it holds some, and ${p.hours} h to get at it again.`,
+  "suspect-refused": (p) => `${fouled(p)}. ${p.why} Its failure hurts people: proven clean (${p.checks}) or new.`,
+  "suspect-unprovable": (p) => `${fouled(p)}. ${p.why} It cannot be proven clean: new.`,
+} satisfies Sentences;
