@@ -118,8 +118,14 @@ const server = createServer((request, response) => {
     response.setHeader("Content-Security-Policy", policy(nonce));
   } else {
     delete headers["content-security-policy"];
-    // Whatever is opened by itself from here runs nothing.
-    response.setHeader("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'; sandbox");
+    // Whatever is opened by itself from here runs nothing; a page's worker loads the pieces of its own build.
+    const isScript = /^\/_next\/static\/[^?]+\.js(?:\?|$)/u.test(request.url);
+    response.setHeader(
+      "Content-Security-Policy",
+      isScript
+        ? "default-src 'none'; script-src 'self'; connect-src 'self'; frame-ancestors 'none'"
+        : "default-src 'none'; frame-ancestors 'none'; sandbox",
+    );
   }
   return handle(request, response).catch(() => {
     if (!response.headersSent) refuse(response, 500, "The server could not do this.");

@@ -13,7 +13,7 @@ import { holdsAmong, partHolds } from "./holds";
 import { identifyJudgement } from "./identify/assess-identity";
 import { intakeJudgement } from "./intake/assess-intake";
 import { remembered, type Progress } from "./judgement";
-import { createMeasure, measureJudgement } from "./measure/assess-measure";
+import { createMeasure, measureJudgement, type MeasureResult } from "./measure/assess-measure";
 import { jobSituation, orderJudgement, type Order } from "./order/order";
 import { packFor } from "./pack/conditions";
 import type { CompiledPack } from "./pack/compile-pack";
@@ -82,6 +82,11 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
   });
   const conditionOf = remembered(pack, conditionJudgement);
   const measureOf = createMeasure(pack);
+  const lotsNow = remembered(pack, {
+    reads: ["parts"],
+    assess: (own, { parts }: Pick<Job, "parts">, measured: MeasureResult) => lotsOf(own, parts, measured),
+  });
+  const diagnoseOf = remembered(pack, diagnoseJudgement);
 
   return (job, order, asOf) => {
     const identity = identifyOf(job, order);
@@ -93,14 +98,8 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     const contamination = contaminationOf(job, order, findings, ledger, clean);
     const condition = conditionOf(job, order, findings, ledger, strip, crack, contamination);
     const measured = measureOf(job, order);
-    const lots = lotsOf(pack, job.parts, measured);
-    const diagnosis = diagnoseJudgement.assess(
-      pack,
-      job,
-      { order, findings, measured, strip, crack, ledger, identity },
-      lots,
-      contamination,
-    );
+    const lots = lotsNow(job, measured);
+    const diagnosis = diagnoseOf(job, order, findings, measured, strip, crack, ledger, identity, lots, contamination);
     const withItsLots = withLots(condition, lots);
     const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);
     const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots);

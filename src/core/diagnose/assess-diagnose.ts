@@ -115,16 +115,22 @@ function settlementProblems(network: Network, settlement: Settlement, now: Reado
 export function assessDiagnose(
   pack: CompiledPack,
   job: Read,
-  ground: Omit<Ground, "job" | "pack">,
+  order: Ground["order"],
+  findings: Ground["findings"],
+  measured: Ground["measured"],
+  strip: Ground["strip"],
+  crack: Ground["crack"],
+  ledger: Ground["ledger"],
+  identity: Ground["identity"],
   lots: readonly Lot[],
   contamination: Contamination,
 ): DiagnoseResult {
   const network = networkOf(pack);
   const bare = { contamination, network, settlement: null, sightings: [], priors: [], failure: [], unexplained: [], actions: [], problems: [] }; // prettier-ignore
   if (!network) return { ...bare, gate: "no-network" };
-  const whole: Ground = { ...ground, pack, job };
+  const whole: Ground = { pack, job, order, findings, measured, strip, crack, ledger, identity };
   const sightings = sightingsOf(whole, network);
-  const priors = priorsOf(network, { job, order: ground.order, lots });
+  const priors = priorsOf(network, { job, order, lots });
   const now = new Map(sightings.map((each) => [each.node, each]));
   const older = new Set(job.olderDamage.map(({ finding, place }) => nodeId(finding, place)));
   const failure = failureOf(network, sightings, whole, (id) => older.has(id));

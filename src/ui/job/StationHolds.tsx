@@ -69,9 +69,16 @@ function HoldLine({ hold }: { hold: Hold }) {
 }
 
 /** What is settled at a station, whatever it holds up, and what somebody went past. */
-export function StationHolds({ station }: { readonly station: Station }) {
+export function StationHolds({
+  station,
+  except = [],
+}: {
+  readonly station: Station;
+  /** Codes that the station shows by itself. */
+  readonly except?: readonly Hold["code"][];
+}) {
   const { assessment, nameOf } = useJob();
-  const isMine = (each: Hold) => each.settledAt === station;
+  const isMine = (each: Hold) => each.settledAt === station && !except.includes(each.code);
   const holds = assessment.holds.filter(isMine);
   const lifted = assessment.lifted.filter(({ hold }) => isMine(hold));
   if (holds.length + lifted.length === 0) return null;

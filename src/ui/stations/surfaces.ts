@@ -3,6 +3,7 @@ import { stations, type Station } from "@/core/stations";
 import { CleanStation } from "./clean/CleanStation";
 import { CrackStation } from "./crack/CrackStation";
 import { DecideStation } from "./decide/DecideStation";
+import { DiagnoseStation } from "./diagnose/DiagnoseStation";
 import { HandOverStation } from "./hand-over/HandOverStation";
 import { IdentifyStation } from "./identify/IdentifyStation";
 import { IntakeStation } from "./intake/IntakeStation";
@@ -17,7 +18,7 @@ export const surfaces: Readonly<Record<Station, ComponentType | null>> = {
   clean: CleanStation,
   "crack-check": CrackStation,
   measure: MeasureStation,
-  diagnose: null,
+  diagnose: DiagnoseStation,
   match: null,
   decide: DecideStation,
   order: null,

@@ -1,0 +1,165 @@
+"use client";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { useMemo } from "react";
+import type { Contamination, Suspect } from "@/core/diagnose/suspects";
+import { groupBy } from "@/core/group";
+import { capital } from "@/words/capital";
+import { percent } from "@/words/percent";
+import { many } from "@/words/sentences/sentence";
+import { useJob } from "../../job/JobContext";
+import { Chip } from "../../kit/Chip";
+import { Circle, Path, Svg, Text } from "../../kit/svg";
+
+const stateWords = { cleared: "proven clean", open: "suspect", unprovable: "cannot be proven clean: new" } as const;
+
+function SuspectLine({ suspect }: { suspect: Suspect }) {
+  const { append, mayWrite } = useJob();
+  const { part, partClass, circuit, state, ways, check } = suspect;
+  const note = (how: "strip" | "flush", clean: boolean) =>
+    append("suspect-checked", {
+      part: part.id,
+      circuit: circuit.id,
+      how,
+      clean,
+      words: null,
+      ...(check ? { supersedes: [check.id] } : {}),
+    });
+  return (
+    <chakra.li py="8px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
+      <Flex gap="10px" align="baseline" wrap="wrap">
+        <chakra.span fontWeight={600}>{part.tag}</chakra.span>
+        <chakra.span fontSize="14px" color={state === "cleared" ? "sound" : "near"}>
+          {state === "open" && check && !check.clean ? "looked into, not clean" : stateWords[state]}
+        </chakra.span>
+        {state === "open" && (
+          <chakra.span fontSize="12px" color="quiet">
+            as it is {percent(partClass.harbours!.chance)} that it holds some, {partClass.harbours!.accessHours} h to
+            get at it again
+          </chakra.span>
+        )}
+      </Flex>
+      {state !== "unprovable" && (
+        <Flex gap="6px" wrap="wrap" mt="4px">
+          {ways.map(({ how, name, minutes }) => (
+            <Chip
+              key={how}
+              isOn={state === "cleared" && check?.how === how}
+              disabled={!mayWrite}
+              tone="sound"
+              onClick={() => note(how, true)}
+            >
+              {capital(name)}: clean ({minutes} min)
+            </Chip>
+          ))}
+          <Chip
+            isQuiet
+            isOn={check !== null && !check.clean}
+            disabled={!mayWrite}
+            onClick={() => note(ways[0]!.how, false)}
+          >
+            pieces left in it
+          </Chip>
+        </Flex>
+      )}
+    </chakra.li>
+  );
+}
+
+/** A circuit with what pieces can have reached, and where they came from. */
+function Flow({ contamination, circuitId }: { contamination: Contamination; circuitId: string }) {
+  const { pack } = useJob();
+  const circuit = pack.pack.circuits.find(({ id }) => id === circuitId)!;
+  const reached = contamination.reached.get(circuitId) ?? new Set();
+  const sources = new Set(
+    contamination.sources.filter((each) => each.circuit.id === circuitId).map(({ node }) => node),
+  );
+  const at = new Map(circuit.nodes.map((node) => [node.id, node]));
+  const xs = circuit.nodes.map(({ x }) => x);
+  const ys = circuit.nodes.map(({ y }) => y);
+  const [left, top] = [Math.min(...xs) - 9, Math.min(...ys) - 9];
+  return (
+    <Svg
+      viewBox={`${left} ${top} ${Math.max(...xs) + 9 - left} ${Math.max(...ys) + 6 - top}`}
+      width="100%"
+      maxHeight="300px"
+      role="img"
+      aria-label={`${circuit.name}: where pieces came from and where they can have gone`}
+    >
+      {circuit.passages.map(({ id, from, to }) => {
+        const isFoul = reached.has(from) && reached.has(to);
+        const [a, b] = [at.get(from)!, at.get(to)!];
+        return (
+          <Path
+            key={id}
+            d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
+            stroke={isFoul ? "near" : "line"}
+            strokeWidth={isFoul ? 1.2 : 0.6}
+            strokeDasharray={isFoul ? "2 1.2" : undefined}
+            fill="none"
+          />
+        );
+      })}
+      {circuit.nodes.map(({ id, label, x, y }) => (
+        <g key={id}>
+          <Circle
+            cx={x}
+            cy={y}
+            r={sources.has(id) ? 2.6 : 1.8}
+            fill={sources.has(id) ? "out" : reached.has(id) ? "near" : "panel"}
+            stroke={sources.has(id) ? "out" : reached.has(id) ? "near" : "lineStrong"}
+            strokeWidth={0.6}
+          />
+          <Text x={x} y={y - 3.6} textAnchor="middle" fontSize={3.4} fill="ink">
+            {label}
+          </Text>
+        </g>
+      ))}
+    </Svg>
+  );
+}
+
+/** What pieces can have fouled, circuit by circuit: each suspect stays open until a recorded check clears it. */
+export function Fouled({ contamination }: { contamination: Contamination }) {
+  const byCircuit = useMemo(() => [...groupBy(contamination.suspects, ({ circuit }) => circuit.id)], [contamination]);
+  if (contamination.sources.length === 0)
+    return (
+      <chakra.p color="quiet" fontSize="14px">
+        Nothing that sheds pieces was recorded: no wiped bearing, no broken part, no loose piece.
+      </chakra.p>
+    );
+  if (byCircuit.length === 0)
+    return (
+      <chakra.p color="quiet" fontSize="14px">
+        {capital(many(contamination.sources.length, "source"))} of pieces, and nothing they could hide in lies on their
+        way.
+      </chakra.p>
+    );
+  return (
+    <>
+      {byCircuit.map(([circuit, suspects]) => (
+        <Box key={circuit} mb="20px">
+          <Heading as="h2" fontSize="17px">
+            {capital(suspects[0]!.circuit.name)}
+          </Heading>
+          <chakra.p fontSize="13px" color="quiet">
+            Pieces from{" "}
+            {[
+              ...new Set(
+                contamination.sources
+                  .filter((each) => each.circuit.id === circuit)
+                  .map(({ part, what }) => (part ? `${part.tag} (${what})` : what)),
+              ),
+            ].join(", ")}
+            ; dashed is where they can have gone. A part of these passes no other way than proven clean, or new.
+          </chakra.p>
+          <Flow contamination={contamination} circuitId={circuit} />
+          <chakra.ul aria-label={`Suspects: ${suspects[0]!.circuit.name}`}>
+            {suspects.map((suspect) => (
+              <SuspectLine key={suspect.part.id} suspect={suspect} />
+            ))}
+          </chakra.ul>
+        </Box>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,235 @@
+"use client";
+import { Box, Button, Flex, chakra } from "@chakra-ui/react";
+import { useState, type FormEvent } from "react";
+import type { DiagnoseResult, Gate as GateState, OwedAction } from "@/core/diagnose/assess-diagnose";
+import { makeDiagnosisWitness } from "@/core/diagnose/make-diagnosis-witness";
+import { nameOfNode } from "@/core/diagnose/unfold";
+import { capital } from "@/words/capital";
+import { percent } from "@/words/percent";
+import { sayProblem } from "@/words/say-problem";
+import { StationHolds } from "../../job/StationHolds";
+import { useJob } from "../../job/JobContext";
+import { Chip } from "../../kit/Chip";
+import { SmallInput } from "../../kit/SmallInput";
+import type { Inferred } from "./use-inference";
+
+const gateWords: Readonly<Record<GateState, string>> = {
+  "no-network": "the pack knows no causes",
+  "not-asked": "nothing names a failure: an overhaul by hours needs no cause",
+  open: "not settled",
+  settled: "settled",
+  "no-failure": "no failure event",
+  undetermined: "cannot be determined, signed",
+};
+
+/** Something a settled cause asks for: done, or not, and why. */
+function ActionLine({ owed }: { owed: OwedAction }) {
+  const { append, mayWrite } = useJob();
+  const [why, setWhy] = useState<string | null>(null);
+  const { cause, place, action, state, answer } = owed;
+  const say = (outcome: "done" | "refused", words: string | null) =>
+    append("action-answered", {
+      cause,
+      place,
+      action: action.id,
+      outcome,
+      words,
+      ...(answer ? { supersedes: [answer.id] } : {}),
+    });
+  const refuse = (event: FormEvent) => {
+    event.preventDefault();
+    if (why?.trim()) say("refused", why.trim());
+    setWhy(null);
+  };
+  return (
+    <chakra.li py="6px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
+      <Flex gap="10px" align="center" wrap="wrap">
+        <chakra.span flex="1" minWidth="240px" fontSize="14px">
+          {action.text}
+          {answer?.words && <chakra.span color="quiet"> “{answer.words}”</chakra.span>}
+        </chakra.span>
+        <Chip isOn={state === "done"} tone="sound" disabled={!mayWrite} onClick={() => say("done", null)}>
+          {action.does === "advise" ? "told the owner" : "done"}
+        </Chip>
+        <Chip isQuiet isOn={state === "refused"} disabled={!mayWrite} onClick={() => setWhy("")}>
+          not done
+        </Chip>
+      </Flex>
+      {why !== null && (
+        <chakra.form onSubmit={refuse} mt="4px">
+          <Flex gap="6px">
+            <SmallInput
+              value={why}
+              onChange={(event) => setWhy(event.currentTarget.value)}
+              placeholder="why not"
+              aria-label="Why it is not done"
+              autoFocus
+              flex="1"
+            />
+            <Button
+              type="submit"
+              size="sm"
+              variant="outline"
+              borderColor="lineStrong"
+              color="ink"
+              disabled={!why.trim()}
+            >
+              Not done
+            </Button>
+          </Flex>
+        </chakra.form>
+      )}
+    </chakra.li>
+  );
+}
+
+const quietly = { variant: "outline", borderColor: "lineStrong", color: "ink" } as const;
+
+type Form = "no-failure" | "undetermined" | null;
+
+/** How it stands with the cause, and how it is settled. */
+export function Gate({
+  diagnosis,
+  inferred,
+  chosen,
+}: {
+  diagnosis: DiagnoseResult;
+  inferred: Inferred;
+  chosen: string | null;
+}) {
+  const { append, mayDecide, nameOf, wording, pack } = useJob();
+  const [form, setForm] = useState<Form>(null);
+  const [reason, setReason] = useState("");
+  const [precautions, setPrecautions] = useState("");
+  const { network, gate, settlement, sightings, actions, problems } = diagnosis;
+  const { posterior, chain, isBehind } = inferred;
+  if (!network) return null;
+  const supersedes = settlement ? { supersedes: [settlement.id] } : {};
+  const settle = (
+    nodes: readonly string[],
+    said: { verdict: "cause" | "no-failure" | "undetermined"; reason: string | null; precautions: string | null },
+  ) => {
+    if (!posterior || !chain) return;
+    append("cause-settled", {
+      ...said,
+      causes: nodes.map((id) => ({ cause: network.of.get(id)!.item.id, place: network.of.get(id)!.place?.id ?? null })),
+      witness: makeDiagnosisWitness(network, pack.sha256, sightings, posterior, chain, nodes),
+      ...supersedes,
+    });
+    setForm(null);
+    setReason("");
+    setPrecautions("");
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (form === null || !reason.trim() || (form === "undetermined" && !precautions.trim())) return;
+    settle([], { verdict: form, reason: reason.trim(), precautions: precautions.trim() || null });
+  };
+  const ready = posterior !== null && chain !== null && !isBehind;
+  const chosenProbability = posterior?.causes.find(({ node }) => node === chosen)?.probability;
+  return (
+    <Box mt="8px" mb="4px">
+      <chakra.p fontSize="15px">
+        The cause is <chakra.strong color={gate === "open" ? "near" : "ink"}>{gateWords[gate]}</chakra.strong>
+        {gate !== "open" && settlement && settlement.causes.length > 0
+          ? `: ${settlement.causes
+              .map(({ cause, place }) => {
+                const node = network.of.get(place === null ? cause : `${cause}@${place}`);
+                return node ? nameOfNode(node) : cause;
+              })
+              .join(" and ")}, by ${nameOf(settlement.author)}`
+          : ""}
+        .
+      </chakra.p>
+      <StationHolds station="diagnose" except={["action-open"]} />
+      {problems
+        .filter(({ code }) => code === "evidence-withdrawn" || code === "evidence-since")
+        .slice(0, 8)
+        .map((found) => (
+          <chakra.p key={`${found.code} ${String(found.path[0])}`} fontSize="13px" color="quiet">
+            {sayProblem(found, wording)}
+          </chakra.p>
+        ))}
+      {actions.length > 0 && (
+        <chakra.ul aria-label="What the cause asks for" mt="6px">
+          {actions.map((owed) => (
+            <ActionLine key={`${owed.cause} ${owed.place ?? ""} ${owed.action.id}`} owed={owed} />
+          ))}
+        </chakra.ul>
+      )}
+      {mayDecide && (
+        <Flex gap="8px" wrap="wrap" mt="10px">
+          {chosen !== null && (
+            <Button
+              size="sm"
+              minHeight="38px"
+              {...(gate === "open" ? { bg: "ember", color: "onEmber" } : quietly)}
+              disabled={!ready}
+              onClick={() => settle([chosen], { verdict: "cause", reason: null, precautions: null })}
+            >
+              {settlement ? "Settle anew" : "Settle"}: {capital(nameOfNode(network.of.get(chosen)!))}
+              {chosenProbability === undefined ? "" : ` (${percent(chosenProbability)})`}
+            </Button>
+          )}
+          <Button
+            size="sm"
+            minHeight="38px"
+            variant="outline"
+            borderColor="lineStrong"
+            color="ink"
+            disabled={!ready}
+            onClick={() => setForm("no-failure")}
+          >
+            No failure: older damage
+          </Button>
+          <Button
+            size="sm"
+            minHeight="38px"
+            variant="outline"
+            borderColor="lineStrong"
+            color="ink"
+            disabled={!ready}
+            onClick={() => setForm("undetermined")}
+          >
+            Cannot be determined
+          </Button>
+        </Flex>
+      )}
+      {form !== null && (
+        <chakra.form onSubmit={submit} mt="8px" maxWidth="640px">
+          <SmallInput
+            value={reason}
+            onChange={(event) => setReason(event.currentTarget.value)}
+            placeholder={form === "no-failure" ? "why nothing failed here" : "why it cannot be determined"}
+            aria-label="The reason"
+            autoFocus
+          />
+          {form === "undetermined" && (
+            <SmallInput
+              mt="6px"
+              value={precautions}
+              onChange={(event) => setPrecautions(event.currentTarget.value)}
+              placeholder="what is done for safety's sake: renew, check again, tell the owner"
+              aria-label="Precautions"
+            />
+          )}
+          <Flex gap="8px" mt="6px">
+            <Button
+              type="submit"
+              size="sm"
+              variant="outline"
+              borderColor="lineStrong"
+              color="ink"
+              disabled={!reason.trim() || (form === "undetermined" && !precautions.trim())}
+            >
+              Sign
+            </Button>
+            <Button size="sm" variant="ghost" onClick={() => setForm(null)}>
+              Leave it
+            </Button>
+          </Flex>
+        </chakra.form>
+      )}
+    </Box>
+  );
+}

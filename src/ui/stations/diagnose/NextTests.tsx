@@ -1,0 +1,58 @@
+"use client";
+import { Box, Flex, chakra } from "@chakra-ui/react";
+import type { NextTest } from "@/core/diagnose/infer";
+import { nameOfNode, type Network } from "@/core/diagnose/unfold";
+import { capital } from "@/words/capital";
+import { useJob } from "../../job/JobContext";
+import { AnswerFinding, type FindingNode } from "./AnswerFinding";
+
+/** Whether cleaning washes away what is looked for. */
+function useIsLost(): (node: FindingNode) => boolean {
+  const { pack } = useJob();
+  return ({ item }) =>
+    item.reads.some(
+      (reads) =>
+        reads.is === "finding" &&
+        reads.classes.some((id) =>
+          pack.classes.get(id)?.findings.some((kind) => kind.id === reads.finding && kind.lostByCleaning),
+        ),
+    );
+}
+
+/** What to look at next: most told about the cause for each minute first. */
+export function NextTests({ network, next }: { network: Network; next: readonly NextTest[] }) {
+  const isLost = useIsLost();
+  const best = next[0]?.perMinute ?? 1;
+  if (next.length === 0)
+    return (
+      <chakra.p color="quiet" fontSize="14px">
+        Nothing that is still open would tell more about the cause.
+      </chakra.p>
+    );
+  return (
+    <chakra.ol aria-label="What to look at next">
+      {next.slice(0, 12).map(({ finding, perMinute }) => {
+        const node = network.of.get(finding) as FindingNode;
+        const { item, place } = node;
+        return (
+          <chakra.li key={finding} py="9px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
+            <Flex gap="12px" align="baseline" wrap="wrap">
+              <chakra.span flex="1" minWidth="220px" fontSize="15px" fontWeight={600}>
+                {item.ask ? `${place ? `${capital(place.name)}: ` : ""}${item.ask}` : capital(nameOfNode(node))}
+              </chakra.span>
+              <chakra.span fontSize="12px" color="quiet">
+                {item.minutes} min
+                {item.costs ? ` · ${item.costs}` : ""}
+                {isLost(node) ? " · before cleaning" : ""}
+              </chakra.span>
+            </Flex>
+            <Box height="4px" bg="raised" my="5px" aria-hidden>
+              <Box height="4px" width={`${(100 * perMinute) / best}%`} bg="ember" />
+            </Box>
+            <AnswerFinding node={node} />
+          </chakra.li>
+        );
+      })}
+    </chakra.ol>
+  );
+}

@@ -1,0 +1,74 @@
+"use client";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { DiagnoseResult } from "@/core/diagnose/assess-diagnose";
+import type { Chain, NextTest, Posterior, Separation, Weight } from "@/core/diagnose/infer";
+import type { Asked, Told } from "@/workers/diagnose";
+
+/** What follows from what was seen, as far as it is worked out; what is null is still on its way. */
+export interface Inferred {
+  readonly posterior: Posterior | null;
+  readonly chain: Chain | null;
+  readonly next: readonly NextTest[] | null;
+  /** By cause, what speaks for and against it; asked for by `weigh`. */
+  readonly weights: ReadonlyMap<string, readonly Weight[]>;
+  readonly separations: readonly Separation[] | null;
+  /** What is shown is of what was seen before: the new is being worked out. */
+  readonly isBehind: boolean;
+  readonly weigh: (cause: string) => void;
+  readonly compare: (first: string, second: string) => void;
+}
+
+type State = Pick<Inferred, "posterior" | "chain" | "next" | "weights" | "separations"> & { readonly run: number };
+
+const nothing: State = { run: 0, posterior: null, chain: null, next: null, weights: new Map(), separations: null };
+
+function withTold(state: State, told: Told): State {
+  switch (told.kind) {
+    case "posterior":
+      return { ...state, run: told.run, posterior: told.posterior, weights: new Map(), separations: null };
+    case "chain":
+      return { ...state, chain: told.chain };
+    case "next":
+      return { ...state, next: told.next };
+    case "weights":
+      return { ...state, weights: new Map([...state.weights, [told.cause, told.weights]]) };
+    case "compared":
+      return { ...state, separations: told.separations };
+  }
+}
+
+/** Works out beliefs beside the page: it is never blocked, and what was seen since takes the place of what is under way. */
+export function useInference({ network, priors, sightings }: DiagnoseResult): Inferred {
+  const worker = useRef<Worker | null>(null);
+  const run = useRef(0);
+  const [state, setState] = useState(nothing);
+  const [asked, setAsked] = useState(0);
+  useEffect(() => {
+    const made = new Worker(new URL("../../../workers/diagnose.ts", import.meta.url), { type: "module" });
+    made.onmessage = ({ data }: MessageEvent<Told>) => {
+      if (data.run === run.current) setState((before) => withTold(before, data));
+    };
+    worker.current = made;
+    return () => {
+      made.terminate();
+      worker.current = null;
+    };
+  }, []);
+  const say = useCallback((message: Asked) => worker.current?.postMessage(message), []);
+  useEffect(() => {
+    if (!network) return;
+    run.current += 1;
+    setAsked(run.current);
+    const odds = new Map(priors.map(({ node, probability }) => [node, probability]));
+    say({ kind: "look", run: run.current, network, priors: odds, sightings });
+  }, [network, priors, sightings, say]);
+  const weigh = useCallback((cause: string) => say({ kind: "weigh", run: run.current, cause }), [say]);
+  const compare = useCallback(
+    (first: string, second: string) => {
+      setState((before) => ({ ...before, separations: null }));
+      say({ kind: "compare", run: run.current, first, second });
+    },
+    [say],
+  );
+  return useMemo(() => ({ ...state, isBehind: state.run !== asked, weigh, compare }), [state, asked, weigh, compare]);
+}
