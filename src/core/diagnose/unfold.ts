@@ -59,7 +59,7 @@ function reached(reach: Reach, from: Plate, place: PlatePlace, circuits: Circuit
     if (!circuit) return [];
     const here = nodesOf(place, circuit);
     return places.filter((each) => {
-      if (each.id === place.id) return false;
+      if (each === place) return false;
       const there = nodesOf(each, circuit);
       const [start, ends] = reach.way === "upstream" ? [there, here] : [here, there];
       const carried = downstreamOf(circuit, start);

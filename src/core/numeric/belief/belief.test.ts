@@ -1,6 +1,9 @@
 import fc from "fast-check";
 import { seeded } from "../seeded";
-import { beliefsOf, widthOf, type Evidence, type Node } from "./network";
+import { fixNearlyCertain, withGrades } from "./fix";
+import { mostProbable } from "./most-probable";
+import { beliefsOf, gradesOf, widthOf, type Evidence, type Node } from "./network";
+import { sampledBeliefs } from "./sample";
 
 const network = (nodes: readonly Node[]) => new Map(nodes.map((node) => [node.id, node]));
 const yes = (share: number) => [1 - share, share];
@@ -162,4 +165,60 @@ test("a finding with a hundred causes is narrow, seen or not there; the same as 
   expect(of.get("c7")![1]).toBeCloseTo((0.03 * (1 - 0.4 * silent(99))) / (1 - silent(100)), 12);
   // Nobody looked: nothing is concluded, and nothing is worked out.
   expect(beliefsOf(nodes, new Map(), ["c7"])).toMatchObject({ of: new Map([["c7", yes(0.03)]]), width: 1 });
+});
+
+test("what is known goes out of a network exactly, and what is nearly known at a cost that is bounded", () => {
+  for (let seed = 1; seed <= 60; seed += 1) {
+    const { nodes, evidence } = drawn(seed);
+    const { of, logEvidence } = beliefsOf(nodes, evidence, nodes.keys());
+    if (!Number.isFinite(logEvidence)) continue;
+    const ids = [...nodes.keys()];
+    const known = ids[seed % ids.length]!;
+    const grade = of.get(known)!.findIndex((share) => share > 1e-9);
+    const told = new Map([...evidence, [known, of.get(known)!.map((_, at) => (at === grade ? (evidence.get(known)?.[at] ?? 1) : 0))]]); // prettier-ignore
+    const without = withGrades(nodes, evidence, new Map([[known, grade]]));
+    for (const id of ids.filter((each) => each !== known)) {
+      const expected = beliefsOf(nodes, told, [id]).of.get(id)!;
+      beliefsOf(without.nodes, without.evidence, [id]).of.get(id)!.forEach((share, at) => expect(share).toBeCloseTo(expected[at]!, 9)); // prettier-ignore
+    }
+    const fixed = fixNearlyCertain(nodes, evidence, { of }, 0.2);
+    expect(fixed.doubt).toBeLessThanOrEqual(0.2);
+    for (const id of ids.filter((each) => !fixed.grades.has(each))) {
+      const after = beliefsOf(fixed.nodes, fixed.evidence, [id]).of.get(id)!;
+      const distance = after.reduce((sum, share, at) => sum + Math.abs(share - of.get(id)![at]!), 0) / 2;
+      expect(distance).toBeLessThanOrEqual(fixed.doubt + 1e-9);
+    }
+  }
+});
+
+test("the most probable explanation is the likeliest of all worlds", () => {
+  for (let seed = 1; seed <= 60; seed += 1) {
+    const { nodes, evidence } = drawn(seed);
+    let best = { share: 0, grades: new Map<string, number>() as ReadonlyMap<string, number> };
+    for (const { grades, share } of worlds(nodes)) {
+      const likely = [...evidence].reduce((product, [id, each]) => product * each[grades.get(id)!]!, share);
+      if (likely > best.share) best = { share: likely, grades };
+    }
+    const found = mostProbable(nodes, evidence);
+    if (best.share === 0 || evidence.size === 0) continue;
+    const own = [...evidence].reduce((product, [id, each]) => product * each[found!.grades.get(id)!]!, 1);
+    const share = [...nodes.values()].reduce((product, node) => found!.grades.has(node.id) ? product * shareOf(node, found!.grades) : product, own); // prettier-ignore
+    // Nodes that have no say are summed out, not chosen: of those that have, nothing is likelier.
+    expect(found!.log).toBeCloseTo(Math.log(share), 9);
+    if (found!.grades.size === nodes.size) expect(share).toBeCloseTo(best.share, 12);
+  }
+});
+
+test("where a network is too wide, what is sampled is near the truth by its own error, and the same for the same seed", () => {
+  const { nodes, evidence } = { nodes: clinic, evidence: new Map([["dysp", [0.1, 1]], ["xray", [0.2, 1]]]) as Evidence }; // prettier-ignore
+  // Certainties do not mix: the chest clinic with a little noise in them.
+  const loose = new Map([...nodes].map(([id, node]) => [id, node.kind === "max" && id === "either" ? { ...node, leak: yes(0.02), causes: node.causes.map(({ of }) => ({ of, effect: [yes(0), yes(0.95)] })) } : node])); // prettier-ignore
+  const exact = beliefsOf(loose, evidence, loose.keys()).of;
+  const sampled = sampledBeliefs(loose, evidence, loose.keys(), { sweeps: 1500, seed: 5 });
+  for (const [id, shares] of sampled.of)
+    expect(Math.abs(shares[0]! - exact.get(id)![0]!)).toBeLessThan(5 * sampled.errors.get(id)! + 0.01);
+  expect(sampledBeliefs(loose, evidence, ["lung"], { sweeps: 200, seed: 5 })).toEqual(
+    sampledBeliefs(loose, evidence, ["lung"], { sweeps: 200, seed: 5 }),
+  );
+  expect([...loose.values()].every((node) => gradesOf(node) === 2)).toBe(true);
 });
