@@ -1,3 +1,4 @@
+import { nodeId } from "./diagnose/unfold";
 import { variantOf, type Assessment } from "./assessment";
 import type { Progress } from "./judgement";
 import type { Disposition } from "./entry/schema";
@@ -16,11 +17,19 @@ export interface OwnerView {
   readonly decided: readonly { readonly disposition: Disposition; readonly count: number }[];
   readonly estimated: number;
   readonly approved: number;
+  /** What failed first, as a sentence each; nothing while it is not settled. */
+  readonly causes: readonly string[];
   readonly handedOver: string | null;
   readonly withReport: boolean;
   /** Only those that were chosen for the owner. */
   readonly photos: readonly { readonly photo: string; readonly words: string | null; readonly of: string | null }[];
 }
+
+const toldCauses = ({ diagnosis: { network, settlement } }: Assessment): readonly string[] =>
+  (settlement?.causes ?? []).flatMap(({ cause, place }) => {
+    const node = network?.of.get(nodeId(cause, place));
+    return node?.kind === "cause" ? [node.item.tells] : [];
+  });
 
 /** What an owner may see of a job. */
 export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
@@ -41,6 +50,7 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
     decided: [...countDecided(assessment.choices)].map(([disposition, count]) => ({ disposition, count })),
     estimated: assessment.intake.costEstimates.total,
     approved: assessment.intake.costEstimates.approved,
+    causes: assessment.diagnosis.gate === "settled" ? toldCauses(assessment) : [],
     handedOver: handOvers.at(-1)?.at.slice(0, 10) ?? null,
     withReport,
     photos: photosForOwner(assessment.job).map(({ photo, words, part }) => ({ photo, words, of: nameOfPart(part) })),

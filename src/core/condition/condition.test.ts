@@ -288,7 +288,7 @@ describe("a part that is judged by eye", () => {
 
   test("and wears in on another waits for that too: tappets with the camshaft", () => {
     const engine = asNew(orrinshaw, (bench) => bench.checkForCracks());
-    expect(said(engine, "tappet-1i/seen").why).toEqual(["not-looked-over", "mate-open"]);
+    expect(said(engine, "tappet-1i/seen").why).toEqual(["not-looked-over", "not-measured", "mate-open"]);
     const worn = asNew();
     worn.see("camshaft", worn.bench.pack.classes.get("camshaft")!.findings[0]!.id, "severe", null);
     expect(said(worn, "tappet-1i/seen").why).toContain("looked-over");

@@ -13,6 +13,16 @@ test("a shop has each gauge and master as last registered, whatever the order of
   bench.add("gauge-registered", { gauge: recalibrated });
   const wrong = bench.add("gauge-registered", { gauge: { ...testGauge, id: "gauge-9" } });
   bench.add("entry-struck", { strikes: [wrong.id] });
+  const job = bench.newId();
+  for (const causes of [["pump-worn"], ["jet-cracked"]])
+    bench.add("cause-counted", { job, pack: "orrinshaw-6m", causes });
   for (const entries of [bench.entries, [...bench.entries].reverse()])
-    expect(foldShop(entries)).toEqual({ gauges: [recalibrated], masters: [testMaster], settings });
+    expect(foldShop(entries)).toEqual({
+      stream: bench.maker.stream,
+      gauges: [recalibrated],
+      masters: [testMaster],
+      settings,
+      // Each job once, as it was counted last.
+      failures: new Map([["orrinshaw-6m", [{ job, pack: "orrinshaw-6m", causes: ["jet-cracked"] }]]]),
+    });
 });

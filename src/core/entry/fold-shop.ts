@@ -5,6 +5,8 @@ import type { Envelope, Gauge, SettingMaster, ShopSettings } from "./schema";
 
 /** The shop's own measuring equipment and what it counts by, as it stands now. */
 export interface Shop {
+  /** Its stream; null while nothing was ever written there. */
+  readonly stream: string | null;
   readonly gauges: readonly Gauge[];
   readonly masters: readonly SettingMaster[];
   /** Null where nobody said. */
@@ -36,7 +38,13 @@ export function foldShop(envelopes: readonly Envelope[]): Shop {
     if (entry.type === "cause-counted") counted.set(entry.payload.job, entry.payload);
   }
   const failures = groupBy([...counted.values()], ({ pack }) => pack);
-  return { gauges: [...gauges.values()], masters: [...masters.values()], settings, failures };
+  return {
+    stream: envelopes[0]?.stream ?? null,
+    gauges: [...gauges.values()],
+    masters: [...masters.values()],
+    settings,
+    failures,
+  };
 }
 
 /** A gauge or setting master that was taken out of use, and the strikes to strike so that it comes back. */

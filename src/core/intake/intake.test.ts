@@ -156,6 +156,7 @@ test("bulletins are those of the engine's own serial, and an owner sees what is 
   const view = ownerViewOf(orrinshaw, assessment, false);
   expect(Object.keys(view).sort()).toEqual([
     "approved",
+    "causes",
     "decided",
     "engine",
     "estimated",

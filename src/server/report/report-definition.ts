@@ -1,5 +1,7 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { variantOf, type Assessment } from "@/core/assessment";
+import { chainLineHeight, layOutChain, type ChainLine } from "@/core/diagnose/lay-out-chain";
+import { nameOfNode, nodeId } from "@/core/diagnose/unfold";
 import { groupBy } from "@/core/group";
 import { isByEye, type CompiledPack } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
@@ -14,6 +16,7 @@ import { holdKinds } from "@/core/problem/problem-codes";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
+import { sayChain } from "@/words/say-cause";
 import { sayBuilt, sayRevision, sayStory } from "@/words/say-identity";
 import { sayDecided, sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
@@ -244,6 +247,64 @@ function tried({ strip }: Assessment): Content[] {
   return lines.length > 0 ? [heading("Tried before it came apart"), { ul: lines }] : [];
 }
 
+const boxLooks = {
+  cause: { stroke: ember, weight: 2, radius: 3, dash: "" },
+  event: { stroke: line, weight: 1, radius: 12, dash: "" },
+  finding: { stroke: quiet, weight: 0.8, radius: 0, dash: "3 2" },
+} as const;
+const escaped = (text: string) => text.replace(/[&<>"]/gu, (sign) => `&#${sign.codePointAt(0)};`);
+
+/** A damage chain as a picture, as the screen lays it out. */
+function chainPicture(chain: readonly ChainLine[]): Content[] {
+  const { width, height, boxes, links } = layOutChain(chain);
+  const lines = links.map((points) => `<path d="M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join("L")}" fill="none" stroke="${quiet}" stroke-width="0.9"/>`); // prettier-ignore
+  const drawn = boxes.map(({ kind, x, y, width: wide, height: high, items }) => {
+    const { stroke, weight, radius, dash } = boxLooks[kind];
+    let top = y - high / 2 + 4;
+    const words = items.flatMap((item) => {
+      const at = top;
+      top += item.lines.length * chainLineHeight + 4;
+      return item.lines.map((each, index) => `<text x="${x}" y="${at + (index + 0.75) * chainLineHeight}" font-size="12" font-family="Atkinson" text-anchor="middle" fill="#231d18">${escaped(each)}</text>`); // prettier-ignore
+    });
+    return `<rect x="${x - wide / 2}" y="${y - high / 2}" width="${wide}" height="${high}" rx="${radius}" fill="#ffffff" stroke="${stroke}" stroke-width="${weight}" stroke-dasharray="${dash || "none"}"/>${words.join("")}`; // prettier-ignore
+  });
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${lines.join("")}${drawn.join("")}</svg>`;
+  return [{ svg, fit: [515, 420], margin: [0, 4, 0, 4] }];
+}
+
+/** What failed first, as it was settled: three sentences, the chain, and what it asks for. */
+function cause({ diagnosis }: Assessment, wording: Wording): Content[] {
+  const { network, settlement, gate, actions, problems } = diagnosis;
+  if (!network || !settlement) return [];
+  const tells = settlement.causes.flatMap(({ cause: id, place }) => {
+    const node = network.of.get(nodeId(id, place));
+    return node?.kind === "cause" ? [`${capital(nameOfNode(node))}. ${node.item.tells}`] : [];
+  });
+  const { witness } = settlement;
+  const [first] = settlement.causes;
+  const probability = witness?.beliefs.find((each) => each.cause === first?.cause && each.place === first.place)?.probability ?? null; // prettier-ignore
+  const chain = (witness?.chain ?? []).map(({ node, place, ...rest }) => ({ id: nodeId(node, place), ...rest }));
+  const said =
+    settlement.verdict === "cause"
+      ? sayChain(tells, chain, probability)
+      : settlement.verdict === "no-failure"
+        ? [`Nothing failed: ${settlement.reason ?? ""}`]
+        : [];
+  const done = { done: "done", refused: "not done", open: "still to do" } as const;
+  return [
+    heading("What failed first"),
+    ...said.map((text): Content => ({ text, margin: [0, 1, 0, 1] })),
+    ...(chain.length > 0 && settlement.verdict === "cause" ? chainPicture(chain) : []),
+    {
+      ul: [
+        ...actions.map(({ action, state, answer }) => `${action.text}: ${done[state]}${answer?.words ? ` (${answer.words})` : ""}.`), // prettier-ignore
+        ...(gate === "open" ? ["Not settled any more: see what stands in the way."] : []),
+        ...problems.filter(({ code }) => code === "cause-undetermined").map((found) => sayProblem(found, wording)),
+      ],
+    },
+  ];
+}
+
 /** What stands in the way, the gravest first, and what is still to be decided. */
 function inTheWay({ holds, progress }: Assessment, wording: Wording): Content[] {
   const { done, total } = progress.get("decide")!;
@@ -316,6 +377,7 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
       },
       ...identified(assessment, pack, wording),
       ...tried(assessment),
+      ...cause(assessment, wording),
       ...decisions(judged, wording),
       ...sheets.flatMap((sheet) => {
         const rows = sheet.rows

@@ -21,7 +21,7 @@ export function circleOf(diagnosis: Diagnosis): readonly string[] | null {
   const onWay: string[] = [];
   const visit = (id: string): readonly string[] | null => {
     const at = onWay.indexOf(id);
-    if (at >= 0) return onWay.slice(at);
+    if (at >= 0) return [...onWay.slice(at), id];
     if (done.has(id)) return null;
     onWay.push(id);
     for (const cause of causesOf.get(id) ?? []) {

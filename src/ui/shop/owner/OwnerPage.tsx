@@ -72,6 +72,19 @@ export function OwnerPage({ view, report, photos }: { view: OwnerView; report: s
           ))}
         </chakra.dl>
 
+        {view.causes.length > 0 && (
+          <>
+            <Heading as="h2" fontSize="16px" mt="28px">
+              What failed first
+            </Heading>
+            {view.causes.map((cause) => (
+              <chakra.p key={cause} mt="4px">
+                {cause}
+              </chakra.p>
+            ))}
+          </>
+        )}
+
         {view.photos.length > 0 && (
           <>
             <Heading as="h2" fontSize="16px" mt="28px">

@@ -77,7 +77,7 @@ export function ChainDrawing({
   const { width, height, boxes, links } = useMemo(() => layOutChain(chain), [chain]);
   return (
     <Box overflow="auto" tabIndex={0} role="region" aria-label="Damage chain">
-      <Svg viewBox={`0 0 ${width} ${height}`} width="100%" minWidth={`${width * 0.72}px`} maxWidth={`${width}px`}>
+      <Svg viewBox={`0 0 ${width} ${height}`} width="100%" minWidth={`${width * 0.88}px`} maxWidth={`${width}px`}>
         {links.map((points, at) => (
           <Path
             key={at}

@@ -99,6 +99,7 @@ export function Gate({
 }) {
   const { append, mayDecide, nameOf, wording, pack } = useJob();
   const [form, setForm] = useState<Form>(null);
+  const [isChanging, setChanging] = useState(false);
   const [reason, setReason] = useState("");
   const [precautions, setPrecautions] = useState("");
   const { network, gate, settlement, sightings, actions, problems } = diagnosis;
@@ -117,6 +118,7 @@ export function Gate({
       ...supersedes,
     });
     setForm(null);
+    setChanging(false);
     setReason("");
     setPrecautions("");
   };
@@ -157,7 +159,22 @@ export function Gate({
           ))}
         </chakra.ul>
       )}
-      {mayDecide && (
+      {mayDecide && gate !== "open" && !isChanging && (
+        <chakra.button
+          type="button"
+          mt="6px"
+          fontSize="13px"
+          color="quiet"
+          textDecoration="underline"
+          textUnderlineOffset="3px"
+          cursor="pointer"
+          _hover={{ color: "ink" }}
+          onClick={() => setChanging(true)}
+        >
+          {settlement ? "settle it anew" : "settle a cause all the same"}
+        </chakra.button>
+      )}
+      {mayDecide && (gate === "open" || isChanging) && (
         <Flex gap="8px" wrap="wrap" mt="10px">
           {chosen !== null && (
             <Button

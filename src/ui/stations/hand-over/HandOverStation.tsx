@@ -15,6 +15,7 @@ import { stationWords } from "@/words/stations";
 import { dispositionWords, ruleWords } from "@/words/words-for";
 import { HoldList } from "../../job/HoldList";
 import { useJob } from "../../job/JobContext";
+import { useEntryLog } from "../../job/use-entry-log";
 import { DispositionMark } from "../../kit/DispositionMark";
 import { Leader } from "../../kit/Leader";
 
@@ -32,9 +33,12 @@ const fileLink = {
   _hover: { borderColor: "ember" },
 } as const;
 
+const nothing: readonly never[] = [];
+
 /** Hands the engine over, and shows what of an earlier hand-over is no longer as it was shown then. */
 function HandOvers() {
-  const { assessment, append, log, mayDecide, nameOf, wording } = useJob();
+  const { id, assessment, append, log, mayDecide, me, nameOf, pack, shop, wording } = useJob();
+  const { log: shopLog } = useEntryLog(shop.stream ?? "no shop", me.id, nothing);
   const [to, setTo] = useState("");
   const [asked, setAsked] = useState(false);
   const held = assessment.holds.length;
@@ -42,6 +46,10 @@ function HandOvers() {
     event.preventDefault();
     if (to.trim() === "") return setAsked(true);
     append("handed-over", { to: to.trim(), note: null, witness: makeHandOverWitness(assessment, log.entries) });
+    // What failed first is counted for the shop's own odds, once the test that settles it is recorded.
+    const { gate, settlement } = assessment.diagnosis;
+    if (shop.stream && gate === "settled" && settlement)
+      shopLog.append("cause-counted", { job: id, pack: pack.pack.id, causes: [...new Set(settlement.causes.map(({ cause }) => cause))] }); // prettier-ignore
     setTo("");
     setAsked(false);
   };

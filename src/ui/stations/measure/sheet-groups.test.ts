@@ -13,6 +13,7 @@ test("sheets stand under their kind of part in the pack's order, fits together a
     "Valves",
     "Oil",
     "Cam",
+    "Tappets",
     "Injectors",
     "Fits",
   ]);
