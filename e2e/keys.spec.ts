@@ -43,7 +43,7 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
 
   // The last act is taken back from anywhere, and put back.
   await page.keyboard.press("]");
-  await expect(page.getByRole("heading", { name: "Diagnose" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "What failed first" })).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByText(/^Taken back: reading 108/)).toBeVisible();
   await page.keyboard.press("Control+Shift+z");

@@ -20,7 +20,7 @@ const screens: [path: string, heading: string, fits?: false][] = [
   [`/jobs/${ferry}/measure`, "Liner bores"],
   [`/jobs/${ferry}/decide`, "What becomes of each part"],
   [`/jobs/${ferry}/hand-over`, "Hand over"],
-  [`/jobs/${ferry}/diagnose`, "Diagnose"],
+  [`/jobs/${ferry}/diagnose`, "What failed first"],
   [`/jobs/${heron}/parts`, "Parts in hand"],
   [`/jobs/${sled}/decide`, "What becomes of each part"],
 ];

@@ -1,6 +1,6 @@
 import { downstreamOf } from "../circuits/downstream";
 import type { Effect, Node } from "../numeric/belief/network";
-import type { CompiledPack } from "../pack/compile-pack";
+import type { Pack } from "../pack/schema";
 import type { Cause, CauseEvent, CauseFinding, Diagnosis, Plate, PlatePlace, Reach } from "../pack/schema-diagnosis";
 import { keptBeside } from "../same";
 
@@ -39,7 +39,10 @@ const shares = (p: number | readonly number[]): readonly number[] => {
 export const gradesOfFinding = ({ leak }: Pick<CauseFinding, "leak">): number =>
   typeof leak === "number" ? 1 : leak.length;
 
-type Circuits = CompiledPack["pack"]["circuits"];
+type Circuits = Pack["circuits"];
+interface WithPack {
+  readonly pack: Pack;
+}
 
 /** Nodes of a circuit that a place lies at: as it says itself, or where its slots shed into it. */
 const nodesOf = (place: PlatePlace, circuit: Circuits[number]): readonly string[] => {
@@ -77,7 +80,7 @@ function reached(reach: Reach, from: Plate, place: PlatePlace, circuits: Circuit
  *
  * @returns  null where the pack has none; its base rates are those of the pack, as yet not shifted by what is known
  */
-export function unfold({ pack }: Pick<CompiledPack, "pack">): Network | null {
+export function unfold({ pack }: WithPack): Network | null {
   const { diagnosis } = pack;
   if (!diagnosis) return null;
   const plates = new Map(diagnosis.plates.map((plate) => [plate.id, plate]));
@@ -132,7 +135,7 @@ export function unfold({ pack }: Pick<CompiledPack, "pack">): Network | null {
   return { diagnosis, nodes, of };
 }
 
-const keptNetworks = keptBeside<CompiledPack, Network | null>();
+const keptNetworks = keptBeside<WithPack, Network | null>();
 
 /** The same, made once for a pack. */
-export const networkOf = (pack: CompiledPack): Network | null => keptNetworks(pack, [], () => unfold(pack));
+export const networkOf = (pack: WithPack): Network | null => keptNetworks(pack, [], () => unfold(pack));

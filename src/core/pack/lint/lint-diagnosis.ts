@@ -1,6 +1,5 @@
 import { nodeId, unfold } from "../../diagnose/unfold";
 import { problem, type Path, type Problem } from "../../problem/problem";
-import type { CompiledPack } from "../compile-pack";
 import type { Pack } from "../schema";
 import type { CauseEvent, CauseFinding, Diagnosis, Reads } from "../schema-diagnosis";
 import type { LintContext } from "./lint-context";
@@ -152,7 +151,7 @@ const [mostGateways, mostCollectors] = [8, 4];
 export function diagnosisWarnings(pack: Pack): readonly Problem[] {
   const { diagnosis } = pack;
   if (!diagnosis || circleOf(diagnosis)) return [];
-  const network = unfold({ pack } as CompiledPack)!;
+  const network = unfold({ pack })!;
   const at: Path = ["diagnosis"];
   const found: Problem[] = [];
   const effects = new Map<string, string[]>();
