@@ -1,6 +1,6 @@
 import { fixNearlyCertain, type Fixed } from "../numeric/belief/fix";
 import { mostProbable } from "../numeric/belief/most-probable";
-import { prepare, type Evidence, type Node } from "../numeric/belief/network";
+import { fromOneCause, prepare, type Evidence, type Node } from "../numeric/belief/network";
 import { sampledBeliefs } from "../numeric/belief/sample";
 import type { Sighting } from "./sightings";
 import type { Network, Unfolded } from "./unfold";
@@ -176,12 +176,15 @@ export class Inference {
     return this.#below.get(cause) ?? new Set();
   }
 
-  /** Beliefs of findings where some causes are taken as there or not. */
-  #given(taken: ReadonlyMap<string, boolean>, asked: readonly string[]): ReadonlyMap<string, readonly number[]> | null {
-    const evidence = new Map(this.#evidence);
-    for (const [id, isThere] of taken) evidence.set(id, isThere ? [0, 1] : [1, 0]);
-    const ready = prepare(this.#nodes, evidence, asked);
-    return ready.width <= widest + 2 ? ready.beliefs().of : null;
+  /** Beliefs of findings, each time with other causes taken as there or not; null where the network is too wide. */
+  #given(
+    taken: readonly ReadonlyMap<string, boolean>[],
+    asked: readonly string[],
+  ): readonly ReadonlyMap<string, readonly number[]>[] | null {
+    const causes = taken.flatMap((each) => [...each.keys()]);
+    const ready = prepare(this.#nodes, this.#evidence, [...asked, ...causes]);
+    if (ready.width > widest + 2) return null;
+    return taken.map((each) => ready.beliefs(new Map([...each].map(([id, isThere]) => [id, isThere ? [0, 1] : [1, 0]]))).of); // prettier-ignore
   }
 
   /** How likely what was recorded of a finding is, given all else: its own say is taken out of its belief. */
@@ -198,8 +201,12 @@ export class Inference {
    */
   weights(cause: string): readonly Weight[] {
     const asked = [...this.#findingsBelow(cause)].filter((id) => this.#evidence.has(id));
-    const [there, not] = [true, false].map((isThere) => this.#given(new Map([[cause, isThere]]), asked));
-    if (!there || !not) return [];
+    const given = this.#given(
+      [true, false].map((isThere) => new Map([[cause, isThere]])),
+      asked,
+    );
+    if (!given) return [];
+    const [there, not] = given as [(typeof given)[0], (typeof given)[0]];
     return asked
       .map((finding) => ({
         finding,
@@ -213,9 +220,12 @@ export class Inference {
   /** Which findings tell two causes apart: the strongest first, what was recorded and what is open alike. */
   compare(first: string, second: string): readonly Separation[] {
     const asked = [...new Set([...this.#findingsBelow(first), ...this.#findingsBelow(second)])];
-    const a = this.#given(new Map([[first, true], [second, false]]), asked); // prettier-ignore
-    const b = this.#given(new Map([[first, false], [second, true]]), asked); // prettier-ignore
-    if (!a || !b) return [];
+    const given = this.#given(
+      [true, false].map((isFirst) => new Map([[first, isFirst], [second, !isFirst]])), // prettier-ignore
+      asked,
+    );
+    if (!given) return [];
+    const [a, b] = given as [(typeof given)[0], (typeof given)[0]];
     return asked
       .map((finding): Separation => {
         const sighting = this.#sightings.get(finding);
@@ -251,17 +261,29 @@ export class Inference {
       (each): each is Finding =>
         each.kind === "finding" && above.has(each.id) && !this.#sightings.has(each.id) && isRecordable(each),
     );
-    const asked = open.map(({ id }) => id);
-    const ready = prepare(nodes, evidence, [...asked, ...unsure.map(({ node }) => node)]);
+    // A finding that one open cause bears on follows from that; only where several do is it a node of its own.
+    const asked = new Set(unsure.map(({ node }) => node));
+    const followed = new Map<string, Extract<Node, { kind: "max" }>>();
+    for (const { id } of open) {
+      const node = nodes.get(id)!;
+      if (node.kind === "max" && node.causes.length <= 1) followed.set(id, node);
+      asked.add(followed.has(id) && node.kind === "max" ? (node.causes[0]?.of ?? unsure[0]!.node) : id);
+    }
+    const ready = prepare(nodes, evidence, asked);
     if (ready.width > widest) return [];
+    const tell = (of: ReadonlyMap<string, readonly number[]>, id: string): readonly number[] => {
+      const node = followed.get(id);
+      return node ? fromOneCause(node, of.get(node.causes[0]?.of ?? "") ?? []) : of.get(id)!;
+    };
     const usual = ready.beliefs().of;
-    const gain = new Map(asked.map((id) => [id, 0]));
+    const before = new Map(open.map(({ id }) => [id, tell(usual, id)]));
+    const gain = new Map(open.map(({ id }) => [id, 0]));
     for (const { node } of unsure) {
       const p = usual.get(node)![1]!;
       if (p < 1e-6 || p > 1 - 1e-6) continue;
-      const there = prepare(nodes, new Map([...evidence, [node, [0, 1]]]), asked).beliefs().of;
-      for (const id of asked) {
-        const [all, given] = [usual.get(id)!, there.get(id)!];
+      const there = ready.beliefs(new Map([[node, [0, 1]]])).of;
+      for (const { id } of open) {
+        const [all, given] = [before.get(id)!, tell(there, id)];
         const otherwise = all.map((share, grade) => Math.max(0, (share - p * given[grade]!) / (1 - p)));
         gain.set(id, gain.get(id)! + Math.max(0, entropy(all) - p * entropy(given) - (1 - p) * entropy(otherwise)));
       }

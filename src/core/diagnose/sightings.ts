@@ -1,18 +1,21 @@
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job, Part } from "../entry/fold";
-import type { FindingLine, FindingsResult } from "../findings/assess-findings";
+import type { FindingLine, FindingsResult, PartFindings } from "../findings/assess-findings";
 import { gradeOf } from "../findings/assess-findings";
 import type { LedgerResult } from "../fragments/ledger";
 import { groupBy } from "../group";
 import type { IdentityResult } from "../identify/assess-identity";
+import type { JointResult } from "../measure/assess-joint";
 import type { MeasureResult } from "../measure/assess-measure";
+import type { RowResult } from "../measure/assess-row";
 import { conformity, type Conformity } from "../measure/conformity";
 import { normalCdf } from "../numeric/normal-cdf";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { CauseFinding, Diagnosis, PlatePlace, Reads, ReadsOf } from "../pack/schema-diagnosis";
 import { revisionOf } from "../parts/part-situation";
-import type { StripResult } from "../strip/assess-strip";
+import { keptBeside } from "../same";
+import type { CheckResult, StripResult } from "../strip/assess-strip";
 import { gradesOfFinding, type Network, type Unfolded } from "./unfold";
 
 /** What other judgements know, as far as it speaks of causes. */
@@ -45,6 +48,8 @@ export interface Sighting {
   /** It contradicts itself: two people differ. */
   readonly isDisputed: boolean;
 }
+
+const none: readonly never[] = [];
 
 type Seen = Omit<Sighting, "node">;
 
@@ -100,11 +105,19 @@ function standing({ kind, findings }: FindingLine): readonly FindingLine["findin
   return [];
 }
 
+const keptLines = keptBeside<PartFindings, ReadonlyMap<string, readonly FindingLine[]>>();
+const noLines: ReadonlyMap<string, readonly FindingLine[]> = new Map();
+
 export class Sight {
   readonly #ground: Ground;
   readonly #diagnosis: Diagnosis;
   readonly #partsAt: (slot: string) => readonly Part[];
+  readonly #cameFrom: ReadonlyMap<string, Ground["job"]["cameOut"]>;
   readonly #answers: ReadonlyMap<string, Ground["job"]["answers"]>;
+  readonly #partsByClass = new Map<PlatePlace | null, ReadonlyMap<string, readonly Part[]>>();
+  readonly #checkOf: ReadonlyMap<string, CheckResult>;
+  readonly #rowsOf: ReadonlyMap<string, readonly RowResult[]>;
+  readonly #jointsOf: ReadonlyMap<string, readonly JointResult[]>;
   /** Slots that several places of a plate share. */
   readonly #shared: ReadonlySet<string>;
 
@@ -113,11 +126,16 @@ export class Sight {
     this.#diagnosis = diagnosis;
     const { parts, cameOut, answers } = ground.job;
     const out = groupBy(cameOut, ({ slot }) => slot);
+    this.#cameFrom = groupBy(cameOut, ({ part }) => part);
     const inSlot = groupBy([...parts.values()], ({ slot }) => slot ?? "");
     // What came out of a slot is what failed; what was put there since did not.
     this.#partsAt = (slot) =>
       out.get(slot)?.flatMap(({ part }) => parts.get(part) ?? []) ?? (slot === "" ? [] : (inSlot.get(slot) ?? []));
     this.#answers = groupBy(answers, ({ finding, place }) => `${finding} ${place ?? ""}`);
+    const checks = ground.strip?.steps.flatMap((step) => step.checks) ?? [];
+    this.#checkOf = new Map(checks.map((each) => [each.check.id, each]));
+    this.#rowsOf = groupBy([...ground.measured.rows.values()], ({ row }) => `${row.partClass.id} ${row.at.feature.id}`);
+    this.#jointsOf = groupBy([...ground.measured.joints.values()], ({ row }) => row.joint.id);
     const times = new Map<string, number>();
     for (const { places } of diagnosis.plates)
       for (const { slots } of places) for (const slot of slots) times.set(slot, (times.get(slot) ?? 0) + 1);
@@ -174,10 +192,24 @@ export class Sight {
   }
 
   #partsOf(classes: readonly string[], place: PlatePlace | null): readonly Part[] {
-    const slots = place
-      ? place.slots
-      : [...this.#ground.pack.slots.values()].flatMap((slot) => (classes.includes(slot.class) ? [slot.id] : []));
-    return slots.flatMap((slot) => this.#partsAt(slot)).filter((part) => classes.includes(part.class));
+    let byClass = this.#partsByClass.get(place);
+    if (!byClass) {
+      const slots = place?.slots ?? [...this.#ground.pack.slots.keys()];
+      byClass = groupBy(
+        slots.flatMap((slot) => this.#partsAt(slot)),
+        (part) => part.class,
+      );
+      this.#partsByClass.set(place, byClass);
+    }
+    return classes.length === 1
+      ? (byClass.get(classes[0]!) ?? none)
+      : classes.flatMap((each) => byClass.get(each) ?? none);
+  }
+
+  /** What can be seen on a part, by kind; the same as before where nothing new was seen on it. */
+  #linesOf(part: string): ReadonlyMap<string, readonly FindingLine[]> {
+    const seen = this.#ground.findings.byPart.get(part);
+    return seen ? keptLines(seen, [], () => groupBy(seen.lines, ({ kind }) => kind.id)) : noLines;
   }
 
   #isHere(id: string | null | undefined, place: PlatePlace | null): boolean {
@@ -242,11 +274,10 @@ export class Sight {
     const grades = gradesOfFinding(item);
     let isWhole = true;
     const looks = parts.flatMap((part) => {
-      const lines = this.#ground.findings.byPart.get(part.id)?.lines ?? [];
-      const isShared = this.#slotsOf(part).some((slot) => this.#shared.has(slot));
+      const lines = this.#linesOf(part.id).get(reads.finding) ?? none;
+      const isShared = this.#isShared(part);
       const about = lines.filter(
-        ({ kind, place: at }) =>
-          kind.id === reads.finding &&
+        ({ place: at }) =>
           (!reads.places || (at !== null && reads.places.includes(at.id))) &&
           (!isShared || this.#isHere(at?.id, place)),
       );
@@ -281,9 +312,9 @@ export class Sight {
     return looks.reduce((weakest, each) => (each.likelihood.at(-1)! > weakest.likelihood.at(-1)! ? each : weakest));
   }
 
-  #slotsOf(part: Part): readonly string[] {
-    const from = this.#ground.job.cameOut.filter((each) => each.part === part.id).map(({ slot }) => slot);
-    return from.length > 0 ? from : part.slot === null ? [] : [part.slot];
+  #isShared(part: Part): boolean {
+    const from = this.#cameFrom.get(part.id)?.map(({ slot }) => slot) ?? (part.slot === null ? [] : [part.slot]);
+    return from.some((slot) => this.#shared.has(slot));
   }
 
   #past(held: Conformity | null, isComplete: boolean, parts: readonly string[]): Seen | null {
@@ -295,12 +326,11 @@ export class Sight {
 
   #value({ class: of, feature, past }: ReadsOf<"value">, place: PlatePlace | null): Seen | null {
     const failed = new Set(this.#partsOf([of], place).map(({ id }) => id));
-    const { rows } = this.#ground.measured;
     const looks: Seen[] = [];
     let isWhole = failed.size > 0;
-    for (const result of rows.values()) {
+    for (const result of this.#rowsOf.get(`${of} ${feature}`) ?? []) {
       const { row, part } = result;
-      if (row.partClass.id !== of || row.at.feature.id !== feature || !part || !failed.has(part.id)) continue;
+      if (!part || !failed.has(part.id)) continue;
       if (place && this.#shared.has(row.slot.id) && !place.on.includes(row.at.id)) continue;
       // What was machined since is judged by what it was.
       const { governing } = result.before ?? result;
@@ -319,8 +349,7 @@ export class Sight {
   #fit({ joint, past }: ReadsOf<"fit">, place: PlatePlace | null): Seen | null {
     const looks: Seen[] = [];
     let isWhole = true;
-    for (const { row, governing, ends } of this.#ground.measured.joints.values()) {
-      if (row.joint.id !== joint) continue;
+    for (const { row, governing, ends } of this.#jointsOf.get(joint) ?? []) {
       const slots = Object.values(row.place.ends).map(({ slot }) => slot);
       const isHere = !place || slots.some((slot) => place.slots.includes(slot) && !this.#shared.has(slot));
       if (!isHere) continue;
@@ -335,9 +364,7 @@ export class Sight {
   }
 
   #check(item: CauseFinding, reads: ReadsOf<"check">, place: PlatePlace | null): Seen | null {
-    const found = this.#ground.strip?.steps
-      .flatMap(({ checks }) => checks)
-      .find(({ check }) => check.id === reads.check);
+    const found = this.#checkOf.get(reads.check);
     if (!found) return null;
     const here = found.places.filter(
       ({ id }) => place === null || id === null || this.#isHere(id, place) || found.check.places.find((each) => each.id === id)?.slots?.some((slot) => place.slots.includes(slot) && !this.#shared.has(slot)), // prettier-ignore

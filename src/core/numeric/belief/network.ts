@@ -136,11 +136,26 @@ export function tablesOf(nodes: ReadonlyMap<string, Node>, evidence: Evidence, a
   return { states, tables, variables };
 }
 
+/**
+ * What a max node is, where it has one cause at most: from what that is.
+ *
+ * @param shares  beliefs of its cause; not looked at where it has none
+ */
+export function fromOneCause(node: Extract<Node, { kind: "max" }>, shares: readonly number[]): readonly number[] {
+  const [cause] = node.causes;
+  if (!cause) return node.leak;
+  const leak = cumulated(node.leak);
+  const by = cause.effect.map(cumulated);
+  const upTo = leak.map((each, grade) => each * shares.reduce((sum, share, of) => sum + share * by[of]![grade]!, 0));
+  return upTo.map((each, grade) => each - (upTo[grade - 1] ?? 0));
+}
+
 /** A network made ready to be worked out: what it costs is known, and no number has been touched. */
 export interface Prepared {
   /** The width of its largest table, see Order. */
   readonly width: number;
-  readonly beliefs: () => Beliefs;
+  /** Works it out; with more evidence of nodes that are asked for, which ties nothing together that was not tied. */
+  readonly beliefs: (more?: Evidence) => Beliefs;
 }
 
 /**
@@ -156,8 +171,9 @@ export function prepare(nodes: ReadonlyMap<string, Node>, evidence: Evidence, as
   const order = minFill(states.length, tables.map(({ of }) => of), states); // prettier-ignore
   return {
     width: order.width,
-    beliefs: () => {
-      const { of, log, width } = marginalsOf(states, tables, order);
+    beliefs: (more) => {
+      const told = more ? [...more].map(([id, seen]) => ({ of: [variables.get(id)!], values: Float64Array.from(seen) })) : []; // prettier-ignore
+      const { of, log, width } = marginalsOf(states, [...tables, ...told], order);
       const isPossible = Number.isFinite(log);
       return {
         of: new Map(isPossible ? [...wanted].map((id) => [id, of[variables.get(id)!]!] as const) : []),

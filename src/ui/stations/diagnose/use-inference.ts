@@ -25,7 +25,7 @@ const nothing: State = { run: 0, posterior: null, chain: null, next: null, weigh
 function withTold(state: State, told: Told): State {
   switch (told.kind) {
     case "posterior":
-      return { ...state, run: told.run, posterior: told.posterior, weights: new Map(), separations: null };
+      return { ...state, run: told.run, posterior: told.posterior, next: null, weights: new Map(), separations: null };
     case "chain":
       return { ...state, chain: told.chain };
     case "next":

@@ -1,0 +1,250 @@
+/**
+ * What beliefs cost on the Orrinshaw 6M, and how soon the cause is found by what is looked at next: engines drawn from its
+ * network with hidden causes, the same ones for every way to go.
+ *
+ *   tsx scripts/bench/diagnose.ts [ENGINES]
+ */
+import { orrinshaw } from "@/core/fixtures/load";
+import { Inference, isRecordable, withPriors } from "@/core/diagnose/infer";
+import { likelihoodOf, type Sighting } from "@/core/diagnose/sightings";
+import { gradesOfFinding, nodeId, unfold, type Network, type Unfolded } from "@/core/diagnose/unfold";
+import { fixNearlyCertain } from "@/core/numeric/belief/fix";
+import { prepare, type Node } from "@/core/numeric/belief/network";
+import { seeded } from "@/core/numeric/seeded";
+
+const count = Number(process.argv[2] ?? 10);
+const network = unfold(orrinshaw)!;
+const { misses, settled } = network.diagnosis;
+type Finding = Extract<Unfolded, { kind: "finding" }>;
+const findings = [...network.of.values()].filter((each): each is Finding => each.kind === "finding" && isRecordable(each)); // prettier-ignore
+const hidden = [...network.of.values()].flatMap(({ kind, id }) => (kind === "finding" ? [] : [id]));
+const roots = [...network.of.values()].flatMap(({ kind, id }) => (kind === "cause" ? [id] : []));
+const isTold = ({ item }: Finding) => item.reads.some(({ is }) => is === "symptom");
+
+const order: string[] = [];
+{
+  const done = new Set<string>();
+  const visit = (id: string) => {
+    if (done.has(id)) return;
+    done.add(id);
+    network.of.get(id)!.causes.forEach(visit);
+    order.push(id);
+  };
+  [...network.nodes.keys()].forEach(visit);
+}
+
+/** One engine: every node as it truly is, and what each finding shows to whoever looks. */
+interface Engine {
+  readonly truly: ReadonlyMap<string, number>;
+  readonly shown: ReadonlyMap<string, number>;
+}
+
+function drawEngine(nodes: ReadonlyMap<string, Node>, next: () => number): Engine {
+  const pick = (shares: readonly number[]) => {
+    let left = next();
+    const at = shares.findIndex((share) => (left -= share) < 0);
+    return at < 0 ? shares.length - 1 : at;
+  };
+  for (;;) {
+    const truly = new Map<string, number>();
+    for (const id of order) {
+      const node = nodes.get(id)!;
+      if (node.kind !== "max") throw new Error("tables are not drawn");
+      truly.set(id, node.causes.reduce((worst, { of, effect }) => Math.max(worst, pick(effect[truly.get(of)!]!)), pick(node.leak))); // prettier-ignore
+    }
+    const shown = new Map(
+      findings.map(({ id }) => {
+        const grade = truly.get(id)!;
+        return [id, grade > 0 && next() < misses.after ** grade ? 0 : grade] as const;
+      }),
+    );
+    const isFailed = findings.some(({ id, item }) => item.severe && shown.get(id)! > 0);
+    if (isFailed && roots.some((id) => truly.get(id)! > 0)) return { truly, shown };
+  }
+}
+
+const sightingOf = ({ id, item }: Finding, grade: number): Sighting => ({
+  node: id,
+  grade,
+  likelihood: likelihoodOf(grade, gradesOfFinding(item), misses.after),
+  look: "after",
+  parts: [],
+  isDisputed: false,
+});
+
+/** A network of the same shape with other odds. */
+function perturbed(nodes: ReadonlyMap<string, Node>, most: number, next: () => number): ReadonlyMap<string, Node> {
+  const shift = (shares: readonly number[]) => {
+    const times = most ** (2 * next() - 1);
+    const there = shares.slice(1).reduce((sum, each) => sum + each, 0);
+    if (there === 0) return shares;
+    const now = (there * times) / (1 - there + there * times);
+    return [1 - now, ...shares.slice(1).map((each) => (each * now) / there)];
+  };
+  return new Map([...nodes].map(([id, node]) => [id, node.kind === "max" ? { ...node, leak: shift(node.leak), causes: node.causes.map(({ of, effect }) => ({ of, effect: effect.map(shift) })) } : node])); // prettier-ignore
+}
+
+/** A network of another structure that shares only the findings: every cause reaches its findings straight. */
+function flattened(nodes: ReadonlyMap<string, Node>, next: () => number): ReadonlyMap<string, Node> {
+  const strength = new Map(findings.map(({ id }) => [id, new Map<string, number>()]));
+  for (const root of roots) {
+    // How often each finding follows where this cause is there and no other: by drawing.
+    const tries = 60;
+    for (let at = 0; at < tries; at += 1) {
+      const there = new Map<string, number>();
+      for (const id of order) {
+        const node = nodes.get(id)!;
+        if (node.kind !== "max") continue;
+        if (roots.includes(id)) there.set(id, Number(id === root));
+        else {
+          let grade = 0;
+          for (const { of, effect } of node.causes) {
+            if (there.get(of)! === 0) continue;
+            let left = next();
+            const drawn = effect[there.get(of)!]!.findIndex((share) => (left -= share) < 0);
+            grade = Math.max(grade, drawn < 0 ? effect[1]!.length - 1 : drawn);
+          }
+          there.set(id, grade);
+        }
+      }
+      for (const { id } of findings)
+        if (there.get(id)! > 0) strength.get(id)!.set(root, (strength.get(id)!.get(root) ?? 0) + 1 / tries);
+    }
+  }
+  const straight = (id: string, node: Node): Node => {
+    if (node.kind !== "max" || roots.includes(id)) return node;
+    const none = node.leak.map((_, grade) => Number(grade === 0));
+    const spread = (p: number) => node.leak.map((_, grade) => (grade === 0 ? 1 - p : p / (node.leak.length - 1)));
+    const causes = [...(strength.get(id) ?? [])].filter(([, p]) => p > 0.05);
+    return { ...node, causes: causes.map(([of, p]) => ({ of, effect: [none, spread(Math.min(0.97, p))] })) };
+  };
+  return new Map([...nodes].map(([id, node]) => [id, straight(id, node)] as const));
+}
+
+type Policy = "next best test" | "list order" | "cheapest first";
+interface Ended {
+  readonly minutes: number;
+  readonly settledOn: string | null;
+}
+
+/** Looks at one engine until the cause is settled, or nothing is left to look at. */
+function work(engine: Engine, known: Network, policy: Policy): Ended {
+  const seen = new Map(findings.filter(isTold).map((each) => [each.id, sightingOf(each, engine.shown.get(each.id)!)]));
+  const priors = new Map<string, number>();
+  let minutes = 0;
+  const open = findings.filter(({ id }) => !seen.has(id));
+  if (policy === "cheapest first") open.sort((a, b) => a.item.minutes - b.item.minutes);
+  const infer = () => new Inference(known, priors, [...seen.values()]);
+  const gate = (inference: Inference): string | null => {
+    const [first] = inference.posterior().causes;
+    const of = known.of.get(first!.node)!;
+    if (of.kind !== "cause" || first!.probability < settled.probability) return null;
+    const place = of.place?.id ?? null;
+    const isConfirmed = of.item.confirm.some((each) => (seen.get(nodeId(each, place))?.grade ?? seen.get(each)?.grade ?? 0) > 0); // prettier-ignore
+    if (!isConfirmed) return null;
+    const unexplained = inference.chain().unexplained.some((each) => (known.of.get(each) as Finding).item.severe);
+    return unexplained ? null : first!.node;
+  };
+  const confirms = new Set(network.diagnosis.causes.flatMap(({ confirm }) => confirm));
+  let canSettle = false;
+  let isNews = false;
+  for (let step = 0; step < (policy === "next best test" ? 25 : findings.length); step += 1) {
+    let chosen: Finding | undefined;
+    if (policy === "next best test") {
+      const inference = infer();
+      const on = gate(inference);
+      if (on) return { minutes, settledOn: on };
+      const best = inference.nextTests(8)[0];
+      chosen = best && findings.find(({ id }) => id === best.finding);
+    } else {
+      // Beliefs are worked out only where they could settle anything, and at every fortieth look.
+      const on = canSettle && (isNews || step % 40 === 0) ? gate(infer()) : null;
+      isNews = false;
+      if (on) return { minutes, settledOn: on };
+      chosen = open.shift();
+    }
+    if (!chosen) break;
+    const grade = engine.shown.get(chosen.id)!;
+    seen.set(chosen.id, sightingOf(chosen, grade));
+    minutes += chosen.item.minutes;
+    isNews = grade > 0 && confirms.has(chosen.item.id);
+    canSettle ||= isNews;
+  }
+  const on = gate(infer());
+  return { minutes, settledOn: on };
+}
+
+const quantile = (values: readonly number[], q: number): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))] ?? NaN;
+};
+const mean = (values: readonly number[]): number => values.reduce((sum, each) => sum + each, 0) / Math.max(1, values.length); // prettier-ignore
+
+function judge(engines: readonly Engine[], ended: readonly Ended[]) {
+  const wrong = ended.filter(
+    ({ settledOn }, at) => settledOn !== null && engines[at]!.truly.get(settledOn) === 0,
+  ).length;
+  const left = ended.filter(({ settledOn }) => settledOn === null).length;
+  const minutes = ended.map((each) => each.minutes);
+  const spread = Math.sqrt(mean(minutes.map((each) => (each - mean(minutes)) ** 2)) / Math.max(1, minutes.length));
+  return { minutes: mean(minutes), plusMinus: 2 * spread, right: engines.length - wrong - left, wrong, left };
+}
+
+/** Milliseconds of beliefs and ranking, with so large a share of all findings answered. */
+function speed(share: number) {
+  const { next } = seeded(Math.round(1000 * share) + 1);
+  const nodes = withPriors(network, new Map());
+  const [whole, fixed, ranked, widths]: number[][] = [[], [], [], []];
+  for (let at = 0; at < 8; at += 1) {
+    const engine = drawEngine(nodes, next);
+    const seen = findings.filter(() => next() < share).map((each) => sightingOf(each, engine.shown.get(each.id)!));
+    const evidence = new Map(seen.map(({ node, likelihood }) => [node, likelihood]));
+    let began = performance.now();
+    const ready = prepare(nodes, evidence, hidden);
+    const beliefs = ready.beliefs();
+    whole!.push(performance.now() - began);
+    widths!.push(ready.width);
+    const small = fixNearlyCertain(nodes, evidence, beliefs, 1e-2);
+    const left = prepare(small.nodes, small.evidence, roots.filter((id) => !small.grades.has(id))); // prettier-ignore
+    began = performance.now();
+    left.beliefs();
+    fixed!.push(performance.now() - began);
+    const inference = new Inference(network, new Map(), seen);
+    inference.posterior();
+    began = performance.now();
+    inference.nextTests();
+    ranked!.push(performance.now() - began);
+  }
+  return { share, p50: quantile(whole!, 0.5), p95: quantile(whole!, 0.95), fixed: quantile(fixed!, 0.95), ranked: quantile(ranked!, 0.95), width: Math.max(...widths!) }; // prettier-ignore
+}
+
+const speeds = [1, 0.5, 0.08].map(speed);
+const truth = withPriors(network, new Map());
+const worlds: Record<string, { policy: string; result: ReturnType<typeof judge> }[]> = {};
+const run = (name: string, engines: readonly Engine[], ways: readonly [string, Network, Policy][]) => {
+  worlds[name] = ways.map(([policy, known, how]) => ({ policy, result: judge(engines, engines.map((each) => work(each, known, how))) })); // prettier-ignore
+  for (const { policy, result } of worlds[name]!) console.error(name, policy, JSON.stringify(result));
+};
+{
+  const { next } = seeded(2026);
+  const engines = Array.from({ length: count }, () => drawEngine(truth, next));
+  run("odds as they are", engines, [
+    ["next best test", network, "next best test"],
+    ["list order", network, "list order"],
+    ["cheapest first", network, "cheapest first"],
+  ]);
+  const other = { ...network, nodes: perturbed(truth, 3, seeded(7).next) };
+  run("every odds off by up to 3×", engines, [
+    ["next best test", other, "next best test"],
+    ["list order", other, "list order"],
+    ["next best test that knows the true odds", network, "next best test"],
+  ]);
+  const flat = flattened(truth, seeded(11).next);
+  const drawn = seeded(13).next;
+  const strange = Array.from({ length: count }, () => drawEngine(flat, drawn));
+  run("engines of another structure", strange, [
+    ["next best test", network, "next best test"],
+    ["list order", network, "list order"],
+  ]);
+}
+console.log(JSON.stringify({ count, speeds, worlds, nodes: { hidden: hidden.length, findings: findings.length } }));
