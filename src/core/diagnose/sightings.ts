@@ -14,7 +14,7 @@ import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { CauseFinding, Diagnosis, PlatePlace, Reads, ReadsOf } from "../pack/schema-diagnosis";
 import { revisionOf } from "../parts/part-situation";
-import { keptBeside } from "../same";
+import { keptBeside, keptByName } from "../same";
 import type { CheckResult, StripResult } from "../strip/assess-strip";
 import { gradesOfFinding, type Network, type Unfolded } from "./unfold";
 
@@ -106,6 +106,7 @@ function standing({ kind, findings }: FindingLine): readonly FindingLine["findin
 }
 
 const keptLines = keptBeside<PartFindings, ReadonlyMap<string, readonly FindingLine[]>>();
+const keptSeen = keptByName<Unfolded, Seen | null>();
 const noLines: ReadonlyMap<string, readonly FindingLine[]> = new Map();
 
 export class Sight {
@@ -143,8 +144,11 @@ export class Sight {
   }
 
   /** What was seen of one finding at one place; null where nobody looked, or not at all of it. */
-  of({ id, item, place }: Extract<Unfolded, { kind: "finding" }>): Sighting | null {
-    const seen = item.reads.map((reads) => this.#read(item, reads, place));
+  of(node: Extract<Unfolded, { kind: "finding" }>): Sighting | null {
+    const { id, item, place } = node;
+    const seen = item.reads.map((reads, at) =>
+      reads.is === "finding" ? this.#finding(node, reads, at) : this.#read(item, reads, place),
+    );
     const answered = this.#answered(item, place);
     const all = item.ask === undefined ? seen : [...seen, answered];
     const there = all.filter((each): each is Seen => each !== null && each.grade > 0);
@@ -216,10 +220,8 @@ export class Sight {
     return place === null || (id !== null && id !== undefined && place.on.includes(id));
   }
 
-  #read(item: CauseFinding, reads: Reads, place: PlatePlace | null): Seen | null {
+  #read(item: CauseFinding, reads: Exclude<Reads, { is: "finding" }>, place: PlatePlace | null): Seen | null {
     switch (reads.is) {
-      case "finding":
-        return this.#finding(item, reads, place);
       case "value":
         return this.#value(reads, place);
       case "fit":
@@ -268,8 +270,20 @@ export class Sight {
     }
   }
 
-  #finding(item: CauseFinding, reads: ReadsOf<"finding">, place: PlatePlace | null): Seen | null {
-    const parts = this.#partsOf(reads.classes, place);
+  /** What was seen on parts; of parts nobody saw anything new on, what was made of it before. */
+  #finding(node: Extract<Unfolded, { kind: "finding" }>, reads: ReadsOf<"finding">, at: number): Seen | null {
+    const parts = this.#partsOf(reads.classes, node.place);
+    const { findings, job } = this.#ground;
+    const basis = [job.cameOut, ...parts, ...parts.map(({ id }) => findings.byPart.get(id))];
+    return keptSeen(node, String(at), basis, () => this.#lookedAt(node.item, reads, node.place, parts));
+  }
+
+  #lookedAt(
+    item: CauseFinding,
+    reads: ReadsOf<"finding">,
+    place: PlatePlace | null,
+    parts: readonly Part[],
+  ): Seen | null {
     if (parts.length === 0) return null;
     const grades = gradesOfFinding(item);
     let isWhole = true;
