@@ -13,6 +13,9 @@ import { startWeb } from "./lib/web.mjs";
 
 const distDir = ".next";
 
+/** How long exact beliefs may take, in ms, by the share of findings answered. */
+const mostBeliefs = { 1: 750, 0.5: 300, 0.08: 80 };
+
 /** Runs one part, whose last line is its result as JSON. */
 async function part(name, file, args = [], env = {}) {
   say(name);
@@ -33,7 +36,7 @@ const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const times = (value) => `${value.toFixed(2)}×`;
 const verdict = (holds) => (holds ? "met" : "**not met**");
 
-function report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, list, browser }) {
+function report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, list, browser, diagnose }) {
   const growth = (figures) => figures.large / figures.small;
   const share = core.appendMs / core.wholeMs.small;
   const rate = store.oursPerSecond / store.barePerSecond;
@@ -139,6 +142,26 @@ function report({ core, plan, teardown, flatness, identity, store, trend, shelf,
       identity.agree ? "same check first" : "**another check first**",
       identity.agree,
     ],
+    ...diagnose.speeds.flatMap(({ share, p95, fixed, ranked, width }) => [
+      [
+        `causes of the 6M, ${Math.round(100 * share)} % of ${diagnose.nodes.findings} findings answered: exact beliefs, p95 (width ${width.toFixed(0)})`,
+        ms(p95),
+        "",
+        `at most ${mostBeliefs[share]} ms`,
+        p95 <= mostBeliefs[share],
+      ],
+      ["the same once nearly certain nodes are fixed, p95", ms(fixed), "", "at most 30 ms", fixed <= 30],
+      ["what to look at next, ranked, p95", ms(ranked), "", "at most 1,500 ms", ranked <= 1500],
+    ]),
+    ...Object.entries(diagnose.worlds).flatMap(([world, ways]) =>
+      ways.map(({ policy, result: { minutes, plusMinus, right, wrong, left } }) => [
+        `${diagnose.count} engines, ${world}: ${policy}`,
+        `${minutes.toFixed(0)} ± ${plusMinus.toFixed(0)} min`,
+        `${right} right, ${wrong} wrong, ${left} not settled`,
+        "printed",
+        null,
+      ]),
+    ),
     ["the same in the browser, p95 of 200", ms(browser.identityP95Ms), "", "printed", null],
     [
       `trend of a place among ${trend.rows.large.toLocaleString("en")} readings of the shop against ${trend.rows.small.toLocaleString("en")}, ${trend.count} come back; index ${trend.index}`,
@@ -215,6 +238,8 @@ async function main() {
     const teardown = await part("ledger and zones", "scripts/bench/teardown.ts");
     const flatness = await part("flatness", "scripts/bench/flatness.ts");
     const identity = await part("identity", "scripts/bench/identity.ts");
+    const engines = process.argv.includes("--full") ? ["200"] : [];
+    const diagnose = await part("what failed first", "scripts/bench/diagnose.ts", engines);
     rmSync(path.join(state, "db"), { recursive: true, force: true });
     const database = await startMariadb(processes, path.join(state, "db"), { wantedPort: 0 });
     await database.createDatabase("ember");
@@ -235,7 +260,20 @@ async function main() {
     const photos = await part("photos", "scripts/bench/photos.ts", [web.address], env);
     const list = await part("the list of jobs", "scripts/bench/list.ts", [web.address], env);
     const browser = await part("the browser", "scripts/bench/browser.ts", [web.address], env);
-    const text = report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, list, browser });
+    const text = report({
+      core,
+      plan,
+      teardown,
+      flatness,
+      identity,
+      store,
+      trend,
+      shelf,
+      photos,
+      list,
+      browser,
+      diagnose,
+    });
     writeFileSync(path.join(root, "docs/bench.md"), text);
     process.stdout.write(`\n${text}`);
   } finally {

@@ -16,7 +16,14 @@ const views = [
   { name: "parts", go: openParts },
   { name: "bench", go: (page) => page.getByRole("heading", { name: "On the bench" }).waitFor() },
   { name: "measure-dark", go: openFerry },
-  { name: "measure-light", theme: "light", go: openLobes },
+  {
+    name: "diagnose",
+    theme: "light",
+    go: (page) =>
+      openStation(page, "Ferry Marigold", "Diagnose", "What failed first")
+        .then(() => page.getByRole("button", { name: "Damage chain" }).click())
+        .then(() => page.getByRole("region", { name: "Damage chain" }).waitFor()),
+  },
   { name: "measure-phone", size: phone, go: openFerry },
   { name: "decide-dark", go: openDecide },
   { name: "hand-over", go: openHandOver },
@@ -72,14 +79,6 @@ async function openFerry(page) {
   await page.getByRole("heading", { name: "Liner bores" }).waitFor();
   await page.getByLabel("liner, cylinder 4, middle, thrust direction").focus();
   await page.keyboard.type("108.04");
-}
-
-async function openLobes(page) {
-  await page.getByRole("link", { name: /Ferry Marigold/ }).click();
-  await page.getByRole("button", { name: /^Cam/ }).click();
-  await page.getByRole("button", { name: /^Cam lobes/ }).click();
-  await page.getByLabel("lobe 5, exhaust, nose", { exact: true }).focus();
-  await page.getByRole("img", { name: /^lobe 5, exhaust: / }).scrollIntoViewIfNeeded();
 }
 
 async function openStation(page, job, station, heading) {

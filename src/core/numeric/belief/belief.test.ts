@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { json } from "../../fixtures/load";
 import { seeded } from "../seeded";
 import { fixNearlyCertain, withGrades } from "./fix";
 import { mostProbable } from "./most-probable";
@@ -221,4 +222,35 @@ test("where a network is too wide, what is sampled is near the truth by its own 
     sampledBeliefs(loose, evidence, ["lung"], { sweeps: 200, seed: 5 }),
   );
   expect([...loose.values()].every((node) => gradesOf(node) === 2)).toBe(true);
+});
+
+interface Reference {
+  readonly cases: readonly {
+    readonly nodes: readonly {
+      readonly id: string;
+      readonly leak: number;
+      readonly causes: readonly (readonly [string, number])[];
+    }[];
+    readonly given: Readonly<Record<string, "T" | "F">>;
+    readonly there: Readonly<Record<string, number>>;
+  }[];
+}
+
+// bayesjs 0.6.5, by enumeration; made by scripts/crosscheck/bayesjs.mjs.
+test("networks of twelve nodes are what an independent library makes of them", () => {
+  const { cases } = json("src/core/fixtures/reference/bayesjs.json") as Reference;
+  for (const { nodes, given, there } of cases) {
+    const own = network(
+      nodes.map(({ id, leak, causes }): Node => ({
+        kind: "max",
+        id,
+        leak: yes(leak),
+        causes: causes.map(([of, p]) => ({ of, effect: [yes(0), yes(p)] })),
+      })),
+    );
+    const evidence = new Map(Object.entries(given).map(([id, seen]) => [id, seen === "T" ? [0, 1] : [1, 0]]));
+    const { of } = beliefsOf(own, evidence, own.keys());
+    for (const [id, share] of Object.entries(there)) expect(of.get(id)![1]).toBeCloseTo(share, 9);
+  }
+  expect(cases).toHaveLength(12);
 });
