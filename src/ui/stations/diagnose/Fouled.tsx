@@ -65,6 +65,39 @@ function SuspectLine({ suspect }: { suspect: Suspect }) {
   );
 }
 
+/** Parts of one kind that are still open, proven clean by one act: each gets an entry of its own. */
+function AllOfKind({ suspects }: { suspects: readonly Suspect[] }) {
+  const { append, mayWrite } = useJob();
+  const open = suspects.filter(({ state }) => state === "open");
+  const [first] = open;
+  if (open.length < 2 || !first) return null;
+  return (
+    <Flex gap="6px" wrap="wrap" mt="8px">
+      {first.ways.map(({ how, name }) => (
+        <Chip
+          key={how}
+          isOn={false}
+          disabled={!mayWrite}
+          tone="sound"
+          onClick={() => {
+            for (const { part, circuit, check } of open)
+              append("suspect-checked", {
+                part: part.id,
+                circuit: circuit.id,
+                how,
+                clean: true,
+                words: null,
+                ...(check ? { supersedes: [check.id] } : {}),
+              });
+          }}
+        >
+          All {open.length} open of “{first.partClass.name}”: {name}, clean
+        </Chip>
+      ))}
+    </Flex>
+  );
+}
+
 /** A circuit with what pieces can have reached, and where they came from. */
 function Flow({ contamination, circuitId }: { contamination: Contamination; circuitId: string }) {
   const { pack } = useJob();
@@ -93,8 +126,8 @@ function Flow({ contamination, circuitId }: { contamination: Contamination; circ
             key={id}
             d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
             stroke={isFoul ? "near" : "line"}
-            strokeWidth={isFoul ? 1.2 : 0.6}
-            strokeDasharray={isFoul ? "2 1.2" : undefined}
+            strokeWidth={isFoul ? 0.8 : 0.6}
+            strokeDasharray={isFoul ? "1.6 1.2" : undefined}
             fill="none"
           />
         );
@@ -153,6 +186,9 @@ export function Fouled({ contamination }: { contamination: Contamination }) {
             ; dashed is where they can have gone. A part of these passes no other way than proven clean, or new.
           </chakra.p>
           <Flow contamination={contamination} circuitId={circuit} />
+          {[...groupBy(suspects, ({ partClass }) => partClass.id)].map(([kind, alike]) => (
+            <AllOfKind key={kind} suspects={alike} />
+          ))}
           <chakra.ul aria-label={`Suspects: ${suspects[0]!.circuit.name}`}>
             {suspects.map((suspect) => (
               <SuspectLine key={suspect.part.id} suspect={suspect} />
