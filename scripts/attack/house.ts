@@ -1,5 +1,5 @@
 /** A whole installation of its own for an attack: database, web process, people, one job. */
-import { execFileSync } from "node:child_process";
+import { execFileSync, spawnSync } from "node:child_process";
 import { randomBytes } from "node:crypto";
 import { mkdirSync, openSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
@@ -55,6 +55,8 @@ export class House {
     const processes = new Processes(state);
     await processes.takeOver("This attack");
     const data = path.join(state, "house");
+    // A disk of a run that was killed is still there.
+    if (disk !== null) spawnSync("umount", ["-l", data]);
     rmSync(data, { recursive: true, force: true });
     mkdirSync(data, { recursive: true });
     if (disk !== null) execFileSync("mount", ["-t", "tmpfs", "-o", `size=${disk}m`, "tmpfs", data]);

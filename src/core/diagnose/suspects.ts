@@ -69,7 +69,11 @@ export function carriedTo(circuit: Circuit, start: string, mm: number | null): R
   const open = [start];
   for (let at = open.pop(); at !== undefined; at = open.pop()) {
     if (!passes(at)) continue;
-    for (const { to } of next.get(at) ?? []) if (!reached.has(to)) (reached.add(to), open.push(to));
+    for (const { to } of next.get(at) ?? []) {
+      if (reached.has(to)) continue;
+      reached.add(to);
+      open.push(to);
+    }
   }
   return reached;
 }
