@@ -72,7 +72,9 @@ test("a failure is followed to its first cause by what is looked at next, settle
   await expect(page.getByText(/settled on what is otherwise now/u)).toBeVisible();
   await expect(page.getByText("Gone since the cause was settled: oil jet cracked, cylinder 5.")).toBeVisible();
   const acts = ["finding-answered", "cause-settled", "action-answered"];
-  const written = (await shop.entries(stream)).filter(({ type }) => acts.includes(type));
+  const read = async () => (await shop.entries(stream)).filter(({ type }) => acts.includes(type));
+  await expect.poll(async () => (await read()).length).toBe(4);
+  const written = await read();
   expect(written.map(({ type, payload }) => [type, payload.verdict ?? payload.outcome ?? payload.grade])).toEqual([
     ["finding-answered", 0],
     ["cause-settled", "cause"],
@@ -114,6 +116,8 @@ test("what metal has reached is a suspect until it is looked into; a job that co
   await page.getByLabel("Why it came back").fill("knocks again after 60 h");
   await page.keyboard.press("Enter");
   await expect(page.getByText("knocks again after 60 h")).toBeVisible();
-  const types = (await shop.written(bench)).map(({ type }) => type);
-  expect(types).toEqual(["suspect-checked", "cause-settled", "handed-over", "job-reopened"]);
+  // What is shown is on its way: it is kept a moment later.
+  await expect
+    .poll(async () => (await shop.written(bench)).map(({ type }) => type))
+    .toEqual(["suspect-checked", "cause-settled", "handed-over", "job-reopened"]);
 });
