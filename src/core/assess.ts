@@ -77,7 +77,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
   const cleanOf = remembered(pack, cleanJudgement);
   const crackOf = remembered(pack, crackJudgement);
   const contaminationOf = remembered(pack, {
-    reads: ["parts", "cameOut", "suspectChecks"],
+    reads: ["parts", "cameOut", "scrapped", "suspectChecks"],
     assess: assessContamination,
   });
   const conditionOf = remembered(pack, conditionJudgement);

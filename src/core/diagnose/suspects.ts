@@ -78,7 +78,7 @@ export function carriedTo(circuit: Circuit, start: string, mm: number | null): R
   return reached;
 }
 
-type Read = Pick<Job, "parts" | "cameOut" | "suspectChecks">;
+type Read = Pick<Job, "parts" | "cameOut" | "scrapped" | "suspectChecks">;
 
 /** Where a part was when the engine came. */
 const slotOf = ({ cameOut }: Read, part: Part): string | null =>
@@ -120,6 +120,7 @@ export function assessContamination(
   const reachedOf = new Map(sources.map((source) => [source, carriedTo(source.circuit, source.node, source.mm)]));
   const passagesOf = new Map(clean.parts.map(({ part, passages }) => [part.id, passages]));
   const checks = groupBy(job.suspectChecks, ({ part }) => part);
+  const gone = new Set(job.scrapped.map(({ part }) => part));
   const suspects = pack.pack.circuits.flatMap((circuit): Suspect[] => {
     const into = sources.filter((source) => source.circuit === circuit);
     if (into.length === 0) return [];
@@ -127,8 +128,8 @@ export function assessContamination(
     return [...job.parts.values()].flatMap((part): Suspect[] => {
       const partClass = pack.classes.get(part.class);
       const slot = slotOf(job, part);
-      // What came new since never was downstream of anything.
-      if (!partClass?.harbours || slot === null || part.origin === "supplier") return [];
+      // What came new since never was downstream of anything, and what is scrapped is used by nobody.
+      if (!partClass?.harbours || slot === null || part.origin === "supplier" || gone.has(part.id)) return [];
       const own = [
         ...circuit.nodes.filter(({ slots }) => slots.includes(slot)).map(({ id }) => id),
         ...(inside.get(slot) ?? []).map(({ from }) => from),
