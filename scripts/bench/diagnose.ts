@@ -7,7 +7,7 @@
 import { orrinshaw } from "@/core/fixtures/load";
 import { Inference, isRecordable, withPriors } from "@/core/diagnose/infer";
 import { likelihoodOf, type Sighting } from "@/core/diagnose/sightings";
-import { gradesOfFinding, nodeId, unfold, type Network, type Unfolded } from "@/core/diagnose/unfold";
+import { confirmingOf, gradesOfFinding, unfold, type FindingNode, type Network } from "@/core/diagnose/unfold";
 import { fixNearlyCertain } from "@/core/numeric/belief/fix";
 import { prepare, type Node } from "@/core/numeric/belief/network";
 import { seeded } from "@/core/numeric/seeded";
@@ -15,11 +15,10 @@ import { seeded } from "@/core/numeric/seeded";
 const count = Number(process.argv[2] ?? 10);
 const network = unfold(orrinshaw)!;
 const { misses, settled } = network.diagnosis;
-type Finding = Extract<Unfolded, { kind: "finding" }>;
-const findings = [...network.of.values()].filter((each): each is Finding => each.kind === "finding" && isRecordable(each)); // prettier-ignore
+const findings = [...network.of.values()].filter((each): each is FindingNode => each.kind === "finding" && isRecordable(each)); // prettier-ignore
 const hidden = [...network.of.values()].flatMap(({ kind, id }) => (kind === "finding" ? [] : [id]));
 const roots = [...network.of.values()].flatMap(({ kind, id }) => (kind === "cause" ? [id] : []));
-const isTold = ({ item }: Finding) => item.reads.some(({ is }) => is === "symptom");
+const isTold = ({ item }: FindingNode) => item.reads.some(({ is }) => is === "symptom");
 
 const order: string[] = [];
 {
@@ -63,7 +62,7 @@ function drawEngine(nodes: ReadonlyMap<string, Node>, next: () => number): Engin
   }
 }
 
-const sightingOf = ({ id, item }: Finding, grade: number): Sighting => ({
+const sightingOf = ({ id, item }: FindingNode, grade: number): Sighting => ({
   node: id,
   grade,
   likelihood: likelihoodOf(grade, gradesOfFinding(item), misses.after),
@@ -127,51 +126,54 @@ interface Ended {
   readonly settledOn: string | null;
 }
 
-/** Looks at one engine until the cause is settled, or nothing is left to look at. */
+/** Looks at so many things at most, if each is chosen anew. */
+const longest = 150;
+
+/** Looks at one engine until the cause is settled, or nothing is left to look at that would tell more. */
 function work(engine: Engine, known: Network, policy: Policy): Ended {
-  const seen = new Map(findings.filter(isTold).map((each) => [each.id, sightingOf(each, engine.shown.get(each.id)!)]));
-  const priors = new Map<string, number>();
-  let minutes = 0;
+  // It comes with what its owner tells, and with the damage that brought it: the worst that shows.
+  const severe = findings.filter(({ id, item }) => item.severe && engine.shown.get(id)! > 0);
+  const [worst] = severe.sort((a, b) => engine.shown.get(b.id)! - engine.shown.get(a.id)!);
+  const seen = new Map(findings.filter((each) => isTold(each) || each === worst).map((each) => [each.id, sightingOf(each, engine.shown.get(each.id)!)])); // prettier-ignore
   const open = findings.filter(({ id }) => !seen.has(id));
   if (policy === "cheapest first") open.sort((a, b) => a.item.minutes - b.item.minutes);
-  const infer = () => new Inference(known, priors, [...seen.values()]);
+  const infer = () => new Inference(known, new Map(), [...seen.values()]);
   const gate = (inference: Inference): string | null => {
     const [first] = inference.posterior().causes;
     const of = known.of.get(first!.node)!;
     if (of.kind !== "cause" || first!.probability < settled.probability) return null;
-    const place = of.place?.id ?? null;
-    const isConfirmed = of.item.confirm.some((each) => (seen.get(nodeId(each, place))?.grade ?? seen.get(each)?.grade ?? 0) > 0); // prettier-ignore
-    if (!isConfirmed) return null;
-    const unexplained = inference.chain().unexplained.some((each) => (known.of.get(each) as Finding).item.severe);
+    if (!confirmingOf(known, of).some(({ id }) => (seen.get(id)?.grade ?? 0) > 0)) return null;
+    const unexplained = inference.chain().unexplained.some((each) => (known.of.get(each) as FindingNode).item.severe);
     return unexplained ? null : first!.node;
   };
-  const confirms = new Set(network.diagnosis.causes.flatMap(({ confirm }) => confirm));
-  let canSettle = false;
-  let isNews = false;
-  for (let step = 0; step < (policy === "next best test" ? 25 : findings.length); step += 1) {
-    let chosen: Finding | undefined;
-    if (policy === "next best test") {
+  let minutes = 0;
+  const look = (chosen: FindingNode): number => {
+    const grade = engine.shown.get(chosen.id)!;
+    seen.set(chosen.id, sightingOf(chosen, grade));
+    minutes += chosen.item.minutes;
+    return grade;
+  };
+  if (policy === "next best test") {
+    for (let step = 0; step < longest; step += 1) {
       const inference = infer();
       const on = gate(inference);
       if (on) return { minutes, settledOn: on };
       const best = inference.nextTests(8)[0];
-      chosen = best && findings.find(({ id }) => id === best.finding);
-    } else {
-      // Beliefs are worked out only where they could settle anything, and at every fortieth look.
-      const on = canSettle && (isNews || step % 40 === 0) ? gate(infer()) : null;
-      isNews = false;
-      if (on) return { minutes, settledOn: on };
-      chosen = open.shift();
+      if (!best) break;
+      look(findings.find(({ id }) => id === best.finding)!);
     }
-    if (!chosen) break;
-    const grade = engine.shown.get(chosen.id)!;
-    seen.set(chosen.id, sightingOf(chosen, grade));
-    minutes += chosen.item.minutes;
-    isNews = grade > 0 && confirms.has(chosen.item.id);
-    canSettle ||= isNews;
+    return { minutes, settledOn: gate(infer()) };
   }
-  const on = gate(infer());
-  return { minutes, settledOn: on };
+  // Beliefs are worked out only where they could settle anything, and at every fortieth look.
+  const confirms = new Set(network.diagnosis.causes.flatMap(({ confirm }) => confirm));
+  let canSettle = false;
+  for (const [step, chosen] of open.entries()) {
+    const isNews = look(chosen) > 0 && confirms.has(chosen.item.id);
+    canSettle ||= isNews;
+    const on = canSettle && (isNews || step % 40 === 0) ? gate(infer()) : null;
+    if (on) return { minutes, settledOn: on };
+  }
+  return { minutes, settledOn: gate(infer()) };
 }
 
 const quantile = (values: readonly number[], q: number): number => {

@@ -8,7 +8,7 @@ import { problem, type Problem } from "../problem/problem";
 import { priorsOf, type Prior } from "./priors";
 import { sightingsOf, type Ground, type Sighting } from "./sightings";
 import type { Contamination } from "./suspects";
-import { nameOfNode, networkOf, nodeId, type Network } from "./unfold";
+import { confirmingOf, nameOfNode, networkOf, nodeId, type Network } from "./unfold";
 import type { Lot } from "../parts/lots";
 
 type Settlement = Signed<"cause-settled">;
@@ -92,13 +92,9 @@ function settlementProblems(network: Network, settlement: Settlement, now: Reado
     if (node?.kind !== "cause") return [problem("cause-unknown", [cause], { cause })];
     const name = nameOfNode(node);
     const shown = witness?.beliefs.find((each) => each.cause === cause && each.place === place)?.probability ?? null;
-    const isConfirmed = node.item.confirm.some(
-      (finding) => (now.get(nodeId(finding, place))?.grade ?? now.get(finding)?.grade ?? 0) > 0,
-    );
-    const tests = node.item.confirm
-      .flatMap((finding) => network.of.get(nodeId(finding, place)) ?? network.of.get(finding) ?? [])
-      .map(nameOfNode)
-      .join(", or ");
+    const confirming = confirmingOf(network, node);
+    const isConfirmed = confirming.some(({ id }) => (now.get(id)?.grade ?? 0) > 0);
+    const tests = confirming.map(nameOfNode).join(", or ");
     return [
       ...(isConfirmed ? [] : [problem("cause-unconfirmed", [node.id], { cause: name, tests })]),
       ...(shown !== null && shown >= settled.probability

@@ -3,14 +3,12 @@ import { mostProbable } from "../numeric/belief/most-probable";
 import { fromOneCause, prepare, type Evidence, type Node } from "../numeric/belief/network";
 import { sampledBeliefs } from "../numeric/belief/sample";
 import type { Sighting } from "./sightings";
-import type { Network, Unfolded } from "./unfold";
-
-type Finding = Extract<Unfolded, { kind: "finding" }>;
+import { confirmingOf, type FindingNode, type Network } from "./unfold";
 
 /** The widest table that is worked out in full, as two-state variables: beyond it beliefs are sampled. */
 export const widest = 19;
 /** What nearly certain nodes may be otherwise, all together: no belief that rests on fixing them is off by more. */
-const doubt = 1e-2;
+const usualDoubt = 1e-2;
 const sampling = { sweeps: 1500, seed: 20 } as const;
 
 export interface RankedCause {
@@ -45,6 +43,8 @@ export interface NextTest {
   /** Expected gain about all root causes, in bits, and the same for each minute it takes. */
   readonly bits: number;
   readonly perMinute: number;
+  /** The cause that is as good as found, and is confirmed if this is there; null for any other. */
+  readonly confirms: string | null;
 }
 
 /** A finding by which two causes are told apart: how likely it is by the one and by the other. */
@@ -72,6 +72,13 @@ export interface Chain {
   readonly weakest: number;
 }
 
+const testOf = (finding: string, minutes: number, bits: number, confirms: string | null = null): NextTest => ({
+  finding,
+  bits,
+  perMinute: bits / minutes,
+  confirms,
+});
+
 const entropy = (shares: readonly number[]): number =>
   shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log2(share) : sum), 0);
 
@@ -90,6 +97,7 @@ export class Inference {
   readonly #nodes: ReadonlyMap<string, Node>;
   readonly #sightings: ReadonlyMap<string, Sighting>;
   readonly #hidden: readonly string[];
+  readonly #doubt: number;
   #evidence: Evidence;
   #posterior: Posterior | null = null;
   #fixed: Fixed | null = null;
@@ -98,8 +106,15 @@ export class Inference {
   /**
    * @param priors     base rates of the root causes of this engine, by node
    * @param sightings  what was seen; in any order
+   * @param doubt      what nearly certain nodes may be otherwise, all together; 0 works everything out in full
    */
-  constructor(network: Network, priors: ReadonlyMap<string, number>, sightings: readonly Sighting[]) {
+  constructor(
+    network: Network,
+    priors: ReadonlyMap<string, number>,
+    sightings: readonly Sighting[],
+    doubt: number = usualDoubt,
+  ) {
+    this.#doubt = doubt;
     this.#network = network;
     this.#nodes = withPriors(network, priors);
     this.#sightings = new Map(sightings.map((each) => [each.node, each]));
@@ -119,7 +134,7 @@ export class Inference {
     const exact = isExact ? ready.beliefs() : null;
     const sampled = exact ? null : sampledBeliefs(this.#nodes, this.#evidence, this.#hidden, sampling);
     const shares = (exact ?? sampled!).of;
-    this.#fixed = fixNearlyCertain(this.#nodes, this.#evidence, { of: shares }, doubt);
+    this.#fixed = fixNearlyCertain(this.#nodes, this.#evidence, { of: shares }, this.#doubt);
     const of = new Map(this.#hidden.map((id) => [id, 1 - shares.get(id)![0]!]));
     const causes = [...this.#network.of.values()].flatMap(({ kind, id }) => {
       const node = this.#nodes.get(id)!;
@@ -244,7 +259,8 @@ export class Inference {
   }
 
   /**
-   * What to look at next: the expected gain about the root causes for each minute, the best first.
+   * What to look at next: what would confirm a cause that is as good as found, the quickest first; then by the expected gain
+   * about the root causes for each minute, the best first.
    *
    * @param roots  so many of the least certain causes are counted
    */
@@ -258,7 +274,7 @@ export class Inference {
       .slice(0, roots);
     const above = new Set(unsure.flatMap(({ node }) => [...this.#findingsBelow(node)]));
     const open = [...this.#network.of.values()].filter(
-      (each): each is Finding =>
+      (each): each is FindingNode =>
         each.kind === "finding" && above.has(each.id) && !this.#sightings.has(each.id) && isRecordable(each),
     );
     // A finding that one open cause bears on follows from that; only where several do is it a node of its own.
@@ -270,7 +286,7 @@ export class Inference {
       asked.add(followed.has(id) && node.kind === "max" ? (node.causes[0]?.of ?? unsure[0]!.node) : id);
     }
     const ready = prepare(nodes, evidence, asked);
-    if (ready.width > widest) return [];
+    if (ready.width > widest) return this.#confirming(new Map());
     const tell = (of: ReadonlyMap<string, readonly number[]>, id: string): readonly number[] => {
       const node = followed.get(id);
       return node ? fromOneCause(node, of.get(node.causes[0]?.of ?? "") ?? []) : of.get(id)!;
@@ -288,10 +304,24 @@ export class Inference {
         gain.set(id, gain.get(id)! + Math.max(0, entropy(all) - p * entropy(given) - (1 - p) * entropy(otherwise)));
       }
     }
-    return open
-      .map(({ id, item }) => ({ finding: id, bits: gain.get(id)!, perMinute: gain.get(id)! / item.minutes }))
-      .filter(({ bits }) => bits > 1e-4)
-      .sort((a, b) => b.perMinute - a.perMinute || (a.finding < b.finding ? -1 : 1));
+    const confirming = this.#confirming(gain);
+    const others = open
+      .map(({ id, item }) => testOf(id, item.minutes, gain.get(id)!))
+      .filter(({ finding, bits }) => bits > 1e-4 && !confirming.some((each) => each.finding === finding));
+    return [...confirming, ...others.sort((a, b) => b.perMinute - a.perMinute || (a.finding < b.finding ? -1 : 1))];
+  }
+
+  /** Looks that would confirm the likeliest cause, where it is likely enough to be settled and nothing has confirmed it. */
+  #confirming(gain: ReadonlyMap<string, number>): readonly NextTest[] {
+    const [first] = this.posterior().causes;
+    const node = first && this.#network.of.get(first.node);
+    if (node?.kind !== "cause" || first!.probability < this.#network.diagnosis.settled.probability) return [];
+    const all = confirmingOf(this.#network, node);
+    if (all.some(({ id }) => (this.#sightings.get(id)?.grade ?? 0) > 0)) return [];
+    return all
+      .filter((each) => !this.#sightings.has(each.id) && isRecordable(each))
+      .sort((a, b) => a.item.minutes - b.item.minutes)
+      .map(({ id, item }) => testOf(id, item.minutes, gain.get(id) ?? 0, node.id));
   }
 
   /** The most probable explanation of all that is recorded, from the first causes to every damage. */
@@ -340,4 +370,4 @@ export class Inference {
 }
 
 /** Whether anybody can say anything of a finding. */
-export const isRecordable = ({ item }: Finding): boolean => item.reads.length > 0 || item.ask !== undefined;
+export const isRecordable = ({ item }: FindingNode): boolean => item.reads.length > 0 || item.ask !== undefined;

@@ -29,6 +29,17 @@ export const nodeId = (id: string, place: string | null): string => (place === n
 /** How a node is called, with its place. */
 export const nameOfNode = ({ item, place }: Unfolded): string => (place ? `${item.name}, ${place.name}` : item.name);
 
+type CauseNode = Extract<Unfolded, { kind: "cause" }>;
+export type FindingNode = Extract<Unfolded, { kind: "finding" }>;
+
+/** Findings that confirm a cause: at its own place, else of the engine as a whole, else wherever they may be. */
+export const confirmingOf = (network: Network, { item, place }: CauseNode): readonly FindingNode[] =>
+  item.confirm.flatMap((id) => {
+    const one = network.of.get(nodeId(id, place?.id ?? null)) ?? network.of.get(id);
+    const all = one ? [one] : [...network.of.values()].filter((each) => each.item.id === id);
+    return all.filter((each): each is FindingNode => each.kind === "finding");
+  });
+
 const yes = (share: number): readonly number[] => [1 - share, share];
 const shares = (p: number | readonly number[]): readonly number[] => {
   if (typeof p === "number") return yes(p);

@@ -1,14 +1,4 @@
-import { absorbed, multiplyBy, product, scaled, sizeOf, summedTo, type Table } from "./tables";
-
-/** What hangs together when a variable is summed out: itself and those it is then tied to. */
-interface Bucket {
-  readonly variable: number;
-  /** The variable first, then the others. */
-  readonly of: readonly number[];
-  readonly own: readonly Table[];
-  /** The bucket that its message goes to; null for the last of what hangs together. */
-  parent: number | null;
-}
+import { multiplyBy, placesIn, product, scale, sizeOf, summedInto, type Table } from "./tables";
 
 /** In what order variables are summed out, and how much that takes. */
 export interface Order {
@@ -72,81 +62,177 @@ export interface Marginals {
   readonly of: readonly (readonly number[] | null)[];
   /** Logarithm of the sum of the whole; minus infinity where nothing is possible. */
   readonly log: number;
-  readonly width: number;
 }
 
-/**
- * What each variable is by itself, of a product of tables: exact. Buckets of an elimination order make a tree; messages go
- * up it once and down it once, and none is ever divided by, so that tables may hold negative values.
- *
- * @param states  how many states each variable has
- * @param tables  whose product is the whole
- * @source  Dechter, Bucket elimination: a unifying framework for reasoning, 1999
- * @throws  nothing; the caller looks at the width first, see minFill
- */
-export function marginalsOf(states: readonly number[], tables: readonly Table[], given?: Order): Marginals {
-  const { order, width } = given ?? minFill(states.length, tables.map(({ of }) => of), states); // prettier-ignore
-  const rank = new Int32Array(states.length);
-  order.forEach((variable, at) => (rank[variable] = at));
-  const first = (of: readonly number[]) => Math.min(...of.map((variable) => rank[variable]!));
+/** What hangs together when a variable is summed out: itself and those it is then tied to. */
+interface Bucket {
+  readonly variable: number;
+  /** The variable first, then the others: what goes up is about the others alone, and stands in as many like parts. */
+  readonly of: readonly number[];
+  /** The product of what is its own. */
+  readonly own: Float64Array;
+  /** The bucket that its message goes to; null for the last of what hangs together. */
+  readonly parent: number | null;
+  readonly children: number[];
+  /** Where each value of the parent stands in the message. */
+  readonly inParent: () => Int32Array;
+}
 
-  const scopes = order.map(() => new Set<number>());
-  const owned = order.map((): Table[] => []);
-  let log = 0;
-  for (const table of tables) {
-    if (table.of.length === 0) {
-      log += Math.log(table.values[0]!);
-      continue;
+/** A message, and the logarithm of what it was divided by. */
+interface Message {
+  readonly values: Float64Array;
+  readonly log: number;
+}
+
+/** Places in larger tables are worked out anew each time rather than kept. */
+const largestKept = 2 ** 16;
+
+/** Tables made ready to be worked out, as often as one asks, with more evidence each time. */
+export class Elimination {
+  readonly #states: readonly number[];
+  readonly #buckets: readonly Bucket[];
+  readonly #rank: Int32Array;
+  /** Logarithm of those tables that are about nothing. */
+  readonly #log: number;
+  /** Messages upwards without more evidence: kept, since evidence changes only those on its own way up. */
+  #plain: readonly Message[] | null = null;
+
+  /**
+   * @param states  how many states each variable has
+   * @param tables  whose product is the whole
+   * @param order   see minFill; the caller looks at the width first
+   */
+  constructor(states: readonly number[], tables: readonly Table[], order: readonly number[]) {
+    this.#states = states;
+    const rank = new Int32Array(states.length);
+    order.forEach((variable, at) => (rank[variable] = at));
+    this.#rank = rank;
+    const first = (of: readonly number[]) => Math.min(...of.map((variable) => rank[variable]!));
+
+    const scopes = order.map(() => new Set<number>());
+    const owned = order.map((): Table[] => []);
+    let log = 0;
+    for (const table of tables) {
+      if (table.of.length === 0) {
+        log += Math.log(table.values[0]!);
+        continue;
+      }
+      const at = first(table.of);
+      owned[at]!.push(table);
+      for (const variable of table.of) scopes[at]!.add(variable);
     }
-    const at = first(table.of);
-    owned[at]!.push(table);
-    for (const variable of table.of) scopes[at]!.add(variable);
-  }
-  const buckets: Bucket[] = [];
-  order.forEach((variable, at) => {
-    const others = [...scopes[at]!].filter((each) => each !== variable).sort((a, b) => a - b);
-    const parent = others.length === 0 ? null : first(others);
-    if (parent !== null) for (const each of others) scopes[parent]!.add(each);
-    buckets.push({ variable, of: [variable, ...others], own: absorbed(owned[at]!, states), parent });
-  });
-
-  // Up: what is below a bucket says of what it shares with the one above.
-  const children = buckets.map((): number[] => []);
-  const up: (Table | null)[] = buckets.map(() => null);
-  buckets.forEach(({ of, own, parent }, at) => {
-    const whole = product(of, [...own, ...children[at]!.map((child) => up[child]!)], states);
-    const { table, log: by } = scaled(summedTo(of.slice(1), whole, states));
-    log += by;
-    up[at] = table;
-    if (parent !== null) children[parent]!.push(at);
-    else log += Math.log(table.values[0]!);
-  });
-
-  // Down: what all the rest says of it. Each child is told what all but itself say: what stands before it times what stands
-  // after it, so that nothing is divided.
-  const down: (Table | null)[] = buckets.map(() => null);
-  const found: (readonly number[] | null)[] = states.map(() => null);
-  for (let at = buckets.length - 1; at >= 0; at -= 1) {
-    const { variable, of, own } = buckets[at]!;
-    const below = children[at]!;
-    const before = product(of, [...own, ...(down[at] ? [down[at]!] : [])], states);
-    // What stands after each child; null for nothing.
-    const after: (Float64Array | null)[] = below.map(() => null);
-    for (let child = below.length - 2; child >= 0; child -= 1) {
-      const behind = after[child + 1]?.slice() ?? new Float64Array(before.values.length).fill(1);
-      multiplyBy(behind, of, up[below[child + 1]!]!, states);
-      after[child] = behind;
-    }
-    below.forEach((child, index) => {
-      const whole = after[index];
-      if (whole) for (let place = 0; place < whole.length; place += 1) whole[place]! *= before.values[place]!;
-      const others = { of, values: whole ?? before.values };
-      down[child] = scaled(summedTo(buckets[child]!.of.slice(1), others, states)).table;
-      multiplyBy(before.values, of, up[child]!, states);
+    this.#log = log;
+    const buckets: Bucket[] = [];
+    const children = order.map((): number[] => []);
+    order.forEach((variable, at) => {
+      const others = [...scopes[at]!].filter((each) => each !== variable).sort((a, b) => a - b);
+      const parent = others.length === 0 ? null : first(others);
+      if (parent !== null) {
+        for (const each of others) scopes[parent]!.add(each);
+        children[parent]!.push(at);
+      }
+      const of = [variable, ...others];
+      let kept: Int32Array | null = null;
+      const inParent = () => {
+        if (kept) return kept;
+        const places = placesIn(others, buckets[parent!]!.of, states);
+        if (places.length <= largestKept) kept = places;
+        return places;
+      };
+      buckets.push({ variable, of, own: product(of, owned[at]!, states).values, parent, children: children[at]!, inParent }); // prettier-ignore
     });
-    const belief = summedTo([variable], before, states);
-    const sum = belief.values.reduce((total, value) => total + value, 0);
-    found[variable] = sum > 0 ? Array.from(belief.values, (value) => Math.max(0, value) / sum) : null;
+    this.#buckets = buckets;
   }
-  return { of: found, log: Number.isNaN(log) ? -Infinity : log, width };
+
+  /** Messages up: what is below a bucket says of what it shares with the one above. */
+  #up(told: ReadonlyMap<number, Float64Array>): readonly Message[] {
+    const changed = new Set<number>();
+    for (const at of told.keys())
+      for (let each: number | null = at; each !== null && !changed.has(each); each = this.#buckets[each]!.parent)
+        changed.add(each);
+    const up: Message[] = [];
+    this.#buckets.forEach((bucket, at) => {
+      if (this.#plain && !changed.has(at)) {
+        up.push(this.#plain[at]!);
+        return;
+      }
+      const whole = this.#ownOf(bucket, told.get(at));
+      for (const child of bucket.children) multiplyBy(whole, up[child]!.values, this.#buckets[child]!.inParent());
+      const size = whole.length / this.#states[bucket.variable]!;
+      const values = new Float64Array(size);
+      for (let part = 0; part < whole.length; part += size)
+        for (let place = 0; place < size; place += 1) values[place]! += whole[part + place]!;
+      up.push({ values, log: scale(values) });
+    });
+    if (told.size === 0) this.#plain = up;
+    return up;
+  }
+
+  #ownOf({ variable, own }: Bucket, more: Float64Array | undefined): Float64Array {
+    const values = own.slice();
+    const size = values.length / this.#states[variable]!;
+    more?.forEach((likely, grade) => {
+      for (let place = grade * size; place < (grade + 1) * size; place += 1) values[place]! *= likely;
+    });
+    return values;
+  }
+
+  /**
+   * What each variable is by itself: exact. Buckets of an elimination order make a tree; messages go up it once and down it
+   * once, and none is ever divided by, so that tables may hold negative values.
+   *
+   * @param more  likelihoods by variable, besides the tables
+   * @source  Dechter, Bucket elimination: a unifying framework for reasoning, 1999
+   */
+  marginals(more: ReadonlyMap<number, readonly number[]> = new Map()): Marginals {
+    const buckets = this.#buckets;
+    const told = new Map([...more].map(([variable, likely]) => [this.#rank[variable]!, Float64Array.from(likely)]));
+    if (!this.#plain && told.size > 0) this.#up(new Map());
+    const up = this.#up(told);
+    let log = this.#log;
+    buckets.forEach(({ parent }, at) => {
+      log += up[at]!.log;
+      if (parent === null) log += Math.log(up[at]!.values[0]!);
+    });
+
+    // Down: what all the rest says of it. Each child is told what all but itself say: what stands before it times what
+    // stands after it, so that nothing is divided.
+    const down: (Float64Array | null)[] = buckets.map(() => null);
+    const found: (readonly number[] | null)[] = this.#states.map(() => null);
+    for (let at = buckets.length - 1; at >= 0; at -= 1) {
+      const bucket = buckets[at]!;
+      const { variable, children } = bucket;
+      const before = this.#ownOf(bucket, told.get(at));
+      const size = before.length / this.#states[variable]!;
+      const above = down[at];
+      if (above)
+        for (let part = 0; part < before.length; part += size)
+          for (let place = 0; place < size; place += 1) before[part + place]! *= above[place]!;
+      // What stands after each child; null for nothing.
+      const after: (Float64Array | null)[] = children.map(() => null);
+      for (let child = children.length - 2; child >= 0; child -= 1) {
+        const behind = after[child + 1]?.slice() ?? new Float64Array(before.length).fill(1);
+        const next = children[child + 1]!;
+        multiplyBy(behind, up[next]!.values, buckets[next]!.inParent());
+        after[child] = behind;
+      }
+      children.forEach((child, index) => {
+        const whole = after[index];
+        if (whole) for (let place = 0; place < whole.length; place += 1) whole[place]! *= before[place]!;
+        const places = buckets[child]!.inParent();
+        const message = summedInto(up[child]!.values.length, whole ?? before, places);
+        scale(message);
+        down[child] = message;
+        multiplyBy(before, up[child]!.values, places);
+      });
+      const shares = Array.from({ length: before.length / size }, (_, grade) => {
+        let sum = 0;
+        for (let place = grade * size; place < (grade + 1) * size; place += 1) sum += before[place]!;
+        return sum;
+      });
+      const sum = shares.reduce((total, each) => total + each, 0);
+      found[variable] = sum > 0 ? shares.map((share) => Math.max(0, share) / sum) : null;
+    }
+    return { of: found, log: Number.isNaN(log) ? -Infinity : log };
+  }
 }

@@ -1,4 +1,4 @@
-import { marginalsOf, minFill } from "./eliminate";
+import { Elimination, minFill } from "./eliminate";
 import type { Table } from "./tables";
 
 /** How much of each grade a cause brings about by itself, by the cause's own grade: `[[1, 0], [0.2, 0.8]]` is noisy-OR with 0.8. */
@@ -168,12 +168,13 @@ export interface Prepared {
 export function prepare(nodes: ReadonlyMap<string, Node>, evidence: Evidence, asked: Iterable<string>): Prepared {
   const wanted = new Set(asked);
   const { states, tables, variables } = tablesOf(nodes, evidence, wanted);
-  const order = minFill(states.length, tables.map(({ of }) => of), states); // prettier-ignore
+  const { order, width } = minFill(states.length, tables.map(({ of }) => of), states); // prettier-ignore
+  let ready: Elimination | null = null;
   return {
-    width: order.width,
-    beliefs: (more) => {
-      const told = more ? [...more].map(([id, seen]) => ({ of: [variables.get(id)!], values: Float64Array.from(seen) })) : []; // prettier-ignore
-      const { of, log, width } = marginalsOf(states, [...tables, ...told], order);
+    width,
+    beliefs: (more = new Map()) => {
+      ready ??= new Elimination(states, tables, order);
+      const { of, log } = ready.marginals(new Map([...more].map(([id, seen]) => [variables.get(id)!, seen])));
       const isPossible = Number.isFinite(log);
       return {
         of: new Map(isPossible ? [...wanted].map((id) => [id, of[variables.get(id)!]!] as const) : []),

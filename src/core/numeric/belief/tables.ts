@@ -19,47 +19,33 @@ function stridesOf(table: readonly number[], along: readonly number[], states: r
   return Int32Array.from(along, (variable) => strides.get(variable) ?? 0);
 }
 
-/**
- * Goes through all values of some variables in order and tells where each stands in a table: as runs over the last
- * variable, so that the innermost loop is the caller's own.
- */
-function eachRun(
-  of: readonly number[],
-  table: readonly number[],
-  states: readonly number[],
-  run: (at: number, place: number, length: number, stride: number) => void,
-): void {
-  const last = of.length - 1;
-  if (last < 0) return run(0, 0, 1, 0);
-  const strides = stridesOf(table, of, states);
-  const [length, stride] = [states[of[last]!]!, strides[last]!];
-  const digits = new Int32Array(last);
-  const runs = sizeOf(of, states) / length;
-  let place = 0;
-  for (let at = 0; at < runs; at += 1) {
-    run(at * length, place, length, stride);
-    for (let digit = last - 1; digit >= 0; digit -= 1) {
-      if (digits[digit]! < states[of[digit]!]! - 1) {
-        digits[digit]! += 1;
-        place += strides[digit]!;
-        break;
-      }
-      place -= digits[digit]! * strides[digit]!;
-      digits[digit] = 0;
+/** Where each value of a table over some variables (along) stands in a table over some of those. */
+export function placesIn(table: readonly number[], along: readonly number[], states: readonly number[]): Int32Array {
+  const strides = stridesOf(table, along, states);
+  const places = new Int32Array(sizeOf(along, states));
+  // What stands for the last variables is repeated, shifted, for each further value of the one before them.
+  let filled = 1;
+  for (let at = along.length - 1; at >= 0; at -= 1) {
+    const count = states[along[at]!]!;
+    for (let value = 1; value < count; value += 1) {
+      const shift = value * strides[at]!;
+      for (let place = 0; place < filled; place += 1) places[value * filled + place] = places[place]! + shift;
     }
+    filled *= count;
   }
+  return places;
 }
 
-/** Multiplies values over some variables by a table over some of them, in place. */
-export function multiplyBy(
-  values: Float64Array,
-  of: readonly number[],
-  { of: own, values: data }: Table,
-  states: readonly number[],
-): void {
-  eachRun(of, own, states, (at, place, length, stride) => {
-    for (let step = 0; step < length; step += 1) values[at + step]! *= data[place + step * stride]!;
-  });
+/** Multiplies values by those of another table, in place: see placesIn. */
+export function multiplyBy(values: Float64Array, data: Float64Array, places: Int32Array): void {
+  for (let at = 0; at < values.length; at += 1) values[at]! *= data[places[at]!]!;
+}
+
+/** Values summed into those of a smaller table: see placesIn. */
+export function summedInto(size: number, values: Float64Array, places: Int32Array): Float64Array {
+  const sums = new Float64Array(size);
+  for (let at = 0; at < values.length; at += 1) sums[places[at]!]! += values[at]!;
+  return sums;
 }
 
 /**
@@ -69,35 +55,15 @@ export function multiplyBy(
  */
 export function product(of: readonly number[], tables: readonly Table[], states: readonly number[]): Table {
   const values = new Float64Array(sizeOf(of, states)).fill(1);
-  for (const table of tables) multiplyBy(values, of, table, states);
+  for (const table of tables) multiplyBy(values, table.values, placesIn(table.of, of, states));
   return { of, values };
 }
 
-/** Tables with the same product, and fewer of them: each that is about nothing but what another is about goes into that one. */
-export function absorbed(tables: readonly Table[], states: readonly number[]): readonly Table[] {
-  const kept: Table[] = [];
-  for (const table of tables.toSorted((a, b) => b.of.length - a.of.length)) {
-    const larger = kept.findIndex(({ of }) => table.of.every((variable) => of.includes(variable)));
-    if (larger < 0) kept.push(table);
-    else kept[larger] = product(kept[larger]!.of, [kept[larger]!, table], states);
-  }
-  return kept;
-}
-
-/** A table summed over all variables but some. */
-export function summedTo(of: readonly number[], table: Table, states: readonly number[]): Table {
-  const values = new Float64Array(sizeOf(of, states));
-  const { values: data } = table;
-  eachRun(table.of, of, states, (at, place, length, stride) => {
-    for (let step = 0; step < length; step += 1) values[place + step * stride]! += data[at + step]!;
-  });
-  return { of, values };
-}
-
-/** The same table with its largest value brought to one, and the logarithm of what it was divided by; as it is where it is all nought. */
-export function scaled({ of, values }: Table): { readonly table: Table; readonly log: number } {
+/** Brings the largest of some values to one, in place. Returns the logarithm of what they were divided by; leaves all noughts. */
+export function scale(values: Float64Array): number {
   let largest = 0;
-  for (const value of values) largest = Math.max(largest, Math.abs(value));
-  if (largest === 0) return { table: { of, values }, log: 0 };
-  return { table: { of, values: values.map((value) => value / largest) }, log: Math.log(largest) };
+  for (let at = 0; at < values.length; at += 1) largest = Math.max(largest, Math.abs(values[at]!));
+  if (largest === 0) return 0;
+  for (let at = 0; at < values.length; at += 1) values[at]! /= largest;
+  return Math.log(largest);
 }

@@ -1,15 +1,13 @@
 "use client";
 import { Flex, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
-import type { Unfolded } from "@/core/diagnose/unfold";
-import { gradesOfFinding } from "@/core/diagnose/unfold";
+import { gradesOfFinding, type FindingNode } from "@/core/diagnose/unfold";
 import type { Reads } from "@/core/pack/schema-diagnosis";
 import type { Station } from "@/core/stations";
 import { stationWords } from "@/words/stations";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
 
-export type FindingNode = Extract<Unfolded, { kind: "finding" }>;
 
 const recordedAt: Readonly<Record<Reads["is"], Station>> = {
   finding: "strip",

@@ -1,10 +1,10 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import type { NextTest } from "@/core/diagnose/infer";
-import { nameOfNode, type Network } from "@/core/diagnose/unfold";
+import { nameOfNode, type FindingNode, type Network } from "@/core/diagnose/unfold";
 import { capital } from "@/words/capital";
 import { useJob } from "../../job/JobContext";
-import { AnswerFinding, type FindingNode } from "./AnswerFinding";
+import { AnswerFinding } from "./AnswerFinding";
 
 /** Whether cleaning washes away what is looked for. */
 function useIsLost(): (node: FindingNode) => boolean {
@@ -22,7 +22,7 @@ function useIsLost(): (node: FindingNode) => boolean {
 /** What to look at next: most told about the cause for each minute first. */
 export function NextTests({ network, next }: { network: Network; next: readonly NextTest[] }) {
   const isLost = useIsLost();
-  const best = next[0]?.perMinute ?? 1;
+  const best = Math.max(1e-9, ...next.map(({ perMinute }) => perMinute));
   if (next.length === 0)
     return (
       <chakra.p color="quiet" fontSize="14px">
@@ -31,7 +31,8 @@ export function NextTests({ network, next }: { network: Network; next: readonly 
     );
   return (
     <chakra.ol aria-label="What to look at next">
-      {next.slice(0, 12).map(({ finding, perMinute }) => {
+      {next.slice(0, 12).map(({ finding, perMinute, confirms }) => {
+        const confirmed = confirms === null ? undefined : network.of.get(confirms);
         const node = network.of.get(finding) as FindingNode;
         const { item, place } = node;
         return (
@@ -44,10 +45,11 @@ export function NextTests({ network, next }: { network: Network; next: readonly 
                 {item.minutes} min
                 {item.costs ? ` · ${item.costs}` : ""}
                 {isLost(node) ? " · before cleaning" : ""}
+                {confirmed ? ` · would confirm: ${nameOfNode(confirmed)}` : ""}
               </chakra.span>
             </Flex>
             <Box height="4px" bg="raised" my="5px" aria-hidden>
-              <Box height="4px" width={`${(100 * perMinute) / best}%`} bg="ember" />
+              <Box height="4px" width={`${confirmed ? 100 : (100 * perMinute) / best}%`} bg="ember" />
             </Box>
             <AnswerFinding node={node} />
           </chakra.li>
