@@ -8,7 +8,6 @@ import { stationWords } from "@/words/stations";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
 
-
 const recordedAt: Readonly<Record<Reads["is"], Station>> = {
   finding: "strip",
   value: "measure",
