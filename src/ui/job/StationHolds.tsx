@@ -1,68 +1,36 @@
 "use client";
-import { Box, Button, Flex, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { Box, chakra } from "@chakra-ui/react";
+import { useState } from "react";
 import { aboutOf, type Hold } from "@/core/holds";
 import type { Station } from "@/core/stations";
 import { sayProblem } from "@/words/say-problem";
 import { HoldMark } from "../kit/HoldMark";
-import { SmallInput } from "../kit/SmallInput";
+import { QuietButton, SayWhy } from "../kit/SayWhy";
 import { useJob } from "./JobContext";
 
 /** A hold in words; a lead may go past one that is not known rather than contradicted, and says why. */
 function HoldLine({ hold }: { hold: Hold }) {
   const { wording, mayDecide, append } = useJob();
-  const [why, setWhy] = useState<string | null>(null);
-  const lift = (event: FormEvent) => {
-    event.preventDefault();
-    if (why?.trim()) append("hold-lifted", { hold: hold.code, about: aboutOf(hold), why: why.trim() });
-  };
+  const [isLifting, setLifting] = useState(false);
   return (
     <Box py="4px" fontSize="14px">
       <chakra.span display="inline-block" verticalAlign="-2px" mr="6px">
         <HoldMark kind={hold.kind} />
       </chakra.span>
       {sayProblem(hold, wording)}
-      {hold.passable && mayDecide && why === null && (
-        <chakra.button
-          type="button"
-          ml="8px"
-          fontSize="13px"
-          color="quiet"
-          textDecoration="underline"
-          textUnderlineOffset="3px"
-          cursor="pointer"
-          _hover={{ color: "ink" }}
-          onClick={() => setWhy("")}
-        >
+      {hold.passable && mayDecide && !isLifting && (
+        <QuietButton ml="8px" onClick={() => setLifting(true)}>
           go on all the same
-        </chakra.button>
+        </QuietButton>
       )}
-      {why !== null && (
-        <chakra.form onSubmit={lift} mt="4px">
-          <Flex gap="6px">
-            <SmallInput
-              value={why}
-              onChange={(event) => setWhy(event.currentTarget.value)}
-              placeholder="why that is right here"
-              aria-label="Why work goes on"
-              autoFocus
-              flex="1"
-            />
-            <Button
-              type="submit"
-              size="sm"
-              variant="outline"
-              borderColor="lineStrong"
-              color="ink"
-              disabled={why.trim() === ""}
-            >
-              Go on
-            </Button>
-            <Button size="sm" variant="ghost" onClick={() => setWhy(null)}>
-              Leave it
-            </Button>
-          </Flex>
-        </chakra.form>
+      {isLifting && (
+        <SayWhy
+          label="Why work goes on"
+          placeholder="why that is right here"
+          act="Go on"
+          onSay={(why) => append("hold-lifted", { hold: hold.code, about: aboutOf(hold), why })}
+          onLeave={() => setLifting(false)}
+        />
       )}
     </Box>
   );

@@ -39,6 +39,8 @@ interface Props {
   readonly detail?: boolean;
   readonly chosen?: string | null;
   readonly onChoose?: (slot: string) => void;
+  /** What the marks mean here, where that is something else than what becomes of parts. */
+  readonly words?: Partial<Record<SlotState | "unjudged", string>>;
 }
 
 /**
@@ -52,6 +54,7 @@ export const EngineMap = memo(function EngineMap({
   detail = false,
   chosen = null,
   onChoose,
+  words = {},
 }: Props) {
   const layout = useMemo(() => layOutMap(pack, detail), [pack, detail]);
   const nodes = useRef(new Map<string, SVGGElement>());
@@ -77,7 +80,12 @@ export const EngineMap = memo(function EngineMap({
   );
   if (!layout) return null;
   const { placed, viewBox } = layout;
-  const lookOf = (slot: string) => mapLooks[states.get(slot) ?? "unjudged"];
+  const lookOf = (slot: string) => {
+    const state = states.get(slot) ?? "unjudged";
+    const look = mapLooks[state];
+    const meant = words[state];
+    return meant === undefined ? look : { ...look, words: meant };
+  };
   const size = {
     viewBox: `${viewBox.x} ${viewBox.y} ${viewBox.width} ${viewBox.height}`,
     ...(height === "auto" ? { width: "100%", maxHeight: "100%" } : { height: `${height}px` }),

@@ -16,6 +16,7 @@ import { slotStates } from "@/core/plan/slot-state";
 import { isSettled } from "@/core/plan/standing";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
+import { CauseActions } from "../../job/CauseActions";
 import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
 import { useKeys } from "../../keys/use-keys";
@@ -258,6 +259,7 @@ function Decisions() {
             What becomes of each part
           </Heading>
           <Cautions station="decide" partClass={first.partClass.id} />
+          <CauseActions actions={assessment.diagnosis.actions.filter(({ state }) => state === "open")} />
           <RenewSets onDecide={decide} />
         </Box>
         <Box hideBelow="md" flexShrink={0}>

@@ -1,5 +1,5 @@
 "use client";
-import { Flex, chakra } from "@chakra-ui/react";
+import { Flex } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { gradesOfFinding, type FindingNode } from "@/core/diagnose/unfold";
 import type { Reads } from "@/core/pack/schema-diagnosis";
@@ -7,6 +7,7 @@ import type { Station } from "@/core/stations";
 import { stationWords } from "@/words/stations";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
+import { QuietButton } from "../../kit/SayWhy";
 
 const recordedAt: Readonly<Record<Reads["is"], Station>> = {
   finding: "strip",
@@ -56,15 +57,7 @@ export function AnswerFinding({ node }: { node: FindingNode }) {
   if (item.ask === undefined && reads) {
     const station = recordedAt[reads.is];
     return (
-      <chakra.button
-        type="button"
-        fontSize="13px"
-        color="quiet"
-        textDecoration="underline"
-        textUnderlineOffset="3px"
-        cursor="pointer"
-        minHeight="32px"
-        _hover={{ color: "ink" }}
+      <QuietButton
         onClick={() => {
           const part = partOf(node);
           if (part) takeInHand(part);
@@ -72,7 +65,7 @@ export function AnswerFinding({ node }: { node: FindingNode }) {
         }}
       >
         recorded at {stationWords[station]}
-      </chakra.button>
+      </QuietButton>
     );
   }
   const choose = (grade: number | null) => {

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
-import { useMemo, useState, type FormEvent } from "react";
+import { useMemo, useState } from "react";
 import type { DiagnoseResult } from "@/core/diagnose/assess-diagnose";
 import { nameOfNode, type FindingNode } from "@/core/diagnose/unfold";
 import { capital } from "@/words/capital";
@@ -10,7 +10,7 @@ import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
 import { StationLayout } from "../../job/StationLayout";
-import { SmallInput } from "../../kit/SmallInput";
+import { QuietButton, SayWhy } from "../../kit/SayWhy";
 import { TabRow } from "../../kit/TabRow";
 import { AnswerFinding, usePartOf } from "./AnswerFinding";
 import { CauseList } from "./CauseList";
@@ -32,46 +32,29 @@ const Working = () => (
 /** A severe finding that nothing explains: it is older, and somebody says so. */
 function UnexplainedLine({ node }: { node: FindingNode }) {
   const { append, mayDecide, assessment } = useJob();
-  const [why, setWhy] = useState<string | null>(null);
+  const [isSigning, setSigning] = useState(false);
   const place = node.place?.id ?? null;
   const signed = assessment.job.olderDamage.find((each) => each.finding === node.item.id && each.place === place);
-  const sign = (event: FormEvent) => {
-    event.preventDefault();
-    if (why?.trim()) append("older-damage-signed", { finding: node.item.id, place, why: why.trim() });
-    setWhy(null);
-  };
   return (
     <chakra.li py="5px" fontSize="14px">
       {capital(nameOfNode(node))}
-      {signed ? (
-        <chakra.span color="quiet"> — older damage: “{signed.why}”</chakra.span>
-      ) : (
-        mayDecide &&
-        why === null && (
-          <chakra.button
-            type="button"
-            ml="8px"
-            fontSize="13px"
-            color="quiet"
-            textDecoration="underline"
-            textUnderlineOffset="3px"
-            cursor="pointer"
-            onClick={() => setWhy("")}
-          >
-            sign as older damage
-          </chakra.button>
-        )
+      {signed && <chakra.span color="quiet"> — older damage: “{signed.why}”</chakra.span>}
+      {!signed && mayDecide && !isSigning && (
+        <QuietButton ml="8px" onClick={() => setSigning(true)}>
+          sign as older damage
+        </QuietButton>
       )}
-      {why !== null && (
-        <chakra.form onSubmit={sign}>
-          <SmallInput
-            value={why}
-            onChange={(event) => setWhy(event.currentTarget.value)}
-            placeholder="by what it is older, and ⏎"
-            aria-label="Why it is older damage"
-            autoFocus
-          />
-        </chakra.form>
+      {isSigning && (
+        <SayWhy
+          label="Why it is older damage"
+          placeholder="by what it is older"
+          act="Sign"
+          onSay={(why) => {
+            append("older-damage-signed", { finding: node.item.id, place, why });
+            setSigning(false);
+          }}
+          onLeave={() => setSigning(false)}
+        />
       )}
     </chakra.li>
   );
@@ -171,29 +154,26 @@ function Questions({ diagnosis }: { diagnosis: DiagnoseResult }) {
 /** The job comes back: what for, and everything recorded before is evidence. */
 function Reopen() {
   const { append, assessment, mayDecide } = useJob();
-  const [why, setWhy] = useState<string | null>(null);
+  const [isSaying, setSaying] = useState(false);
   const last = assessment.job.handOvers.at(-1);
   const reopened = assessment.job.reopenings.at(-1);
   if (!last || !mayDecide || (reopened && reopened.at > last.at)) return null;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (why?.trim()) append("job-reopened", { handOver: last.id, hours: null, why: why.trim() });
-    setWhy(null);
-  };
-  return why === null ? (
-    <Button size="sm" mt="8px" variant="outline" borderColor="lineStrong" color="ink" onClick={() => setWhy("")}>
+  return isSaying ? (
+    <SayWhy
+      label="Why it came back"
+      placeholder="with what fault, after how many hours"
+      act="It came back"
+      onSay={(why) => {
+        append("job-reopened", { handOver: last.id, hours: null, why });
+        setSaying(false);
+      }}
+      onLeave={() => setSaying(false)}
+      maxWidth="520px"
+    />
+  ) : (
+    <Button size="sm" mt="8px" variant="outline" borderColor="lineStrong" color="ink" onClick={() => setSaying(true)}>
       It came back
     </Button>
-  ) : (
-    <chakra.form onSubmit={submit} mt="8px" maxWidth="520px">
-      <SmallInput
-        value={why}
-        onChange={(event) => setWhy(event.currentTarget.value)}
-        placeholder="with what fault, after how many hours, and ⏎"
-        aria-label="Why it came back"
-        autoFocus
-      />
-    </chakra.form>
   );
 }
 
@@ -221,15 +201,9 @@ function ShopOdds({ diagnosis }: { diagnosis: DiagnoseResult }) {
           : `Odds: the pack's alone; this shop counted ${many(failures.length, "failed engine")}.`}
       </chakra.span>
       {mayDecide && diagnosis.network && (
-        <chakra.button
-          type="button"
-          textDecoration="underline"
-          textUnderlineOffset="3px"
-          cursor="pointer"
-          onClick={() => adopt(!taken?.on)}
-        >
+        <QuietButton onClick={() => adopt(!taken?.on)}>
           {taken?.on ? "go by the pack alone" : "adopt them here"}
-        </chakra.button>
+        </QuietButton>
       )}
     </Flex>
   );

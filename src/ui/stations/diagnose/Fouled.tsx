@@ -2,12 +2,16 @@
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useMemo } from "react";
 import type { Contamination, Suspect } from "@/core/diagnose/suspects";
+import type { Part } from "@/core/entry/fold";
 import { groupBy } from "@/core/group";
+import type { SlotState } from "@/core/plan/slot-state";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
+import { EngineMap } from "../../kit/EngineMap";
+import { MapLegend } from "../../kit/MapLegend";
 import { Circle, Path, Svg, Text } from "../../kit/svg";
 
 const stateWords = { cleared: "proven clean", open: "suspect", unprovable: "cannot be proven clean: new" } as const;
@@ -151,6 +155,54 @@ function Flow({ contamination, circuitId }: { contamination: Contamination; circ
   );
 }
 
+const mapWords = {
+  refused: "pieces come from here",
+  partly: "suspect",
+  sound: "proven clean",
+  unjudged: "nothing to fear here",
+} as const;
+const mapLegend = (["refused", "partly", "sound"] as const).map((state) => [state, mapWords[state]] as const);
+
+/** The engine with where pieces came from and what they can have fouled. */
+function FouledMap({ contamination: { sources, suspects } }: { contamination: Contamination }) {
+  const { pack, assessment, takeInHand } = useJob();
+  const { cameOut } = assessment.job;
+  const { states, partAt } = useMemo(() => {
+    const slotOf = (part: Part) => part.slot ?? cameOut.findLast((each) => each.part === part.id)?.slot;
+    const marks = [
+      ...suspects.map(({ part, state }) => [part, state === "cleared" ? "sound" : "partly"] as const),
+      // What shed them says more than what they may have reached.
+      ...sources.flatMap(({ part }) => (part ? [[part, "refused"] as const] : [])),
+    ];
+    const found = { states: new Map<string, SlotState>(), partAt: new Map<string, string>() };
+    for (const [part, state] of marks) {
+      const slot = slotOf(part);
+      if (slot === undefined || (state === "sound" && found.states.has(slot))) continue;
+      found.states.set(slot, state);
+      found.partAt.set(slot, part.id);
+    }
+    return found;
+  }, [sources, suspects, cameOut]);
+  return (
+    <Box mb="14px" height={{ base: "200px", md: "240px" }} display="flex" flexDirection="column">
+      <Box flex="1" minHeight="0">
+        <EngineMap
+          pack={pack.pack}
+          states={states}
+          height="auto"
+          detail
+          words={mapWords}
+          onChoose={(slot) => {
+            const part = partAt.get(slot);
+            if (part !== undefined) takeInHand(part);
+          }}
+        />
+      </Box>
+      <MapLegend meanings={mapLegend} />
+    </Box>
+  );
+}
+
 /** What pieces can have fouled, circuit by circuit: each suspect stays open until a recorded check clears it. */
 export function Fouled({ contamination }: { contamination: Contamination }) {
   const byCircuit = useMemo(() => [...groupBy(contamination.suspects, ({ circuit }) => circuit.id)], [contamination]);
@@ -169,6 +221,7 @@ export function Fouled({ contamination }: { contamination: Contamination }) {
     );
   return (
     <>
+      <FouledMap contamination={contamination} />
       {byCircuit.map(([circuit, suspects]) => (
         <Box key={circuit} mb="20px">
           <Heading as="h2" fontSize="17px">

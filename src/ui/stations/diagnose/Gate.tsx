@@ -1,15 +1,16 @@
 "use client";
 import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
-import type { DiagnoseResult, Gate as GateState, OwedAction } from "@/core/diagnose/assess-diagnose";
+import type { DiagnoseResult, Gate as GateState } from "@/core/diagnose/assess-diagnose";
 import { makeDiagnosisWitness } from "@/core/diagnose/make-diagnosis-witness";
 import { nameOfNode } from "@/core/diagnose/unfold";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { sayProblem } from "@/words/say-problem";
+import { CauseActions } from "../../job/CauseActions";
 import { StationHolds } from "../../job/StationHolds";
 import { useJob } from "../../job/JobContext";
-import { Chip } from "../../kit/Chip";
+import { QuietButton } from "../../kit/SayWhy";
 import { SmallInput } from "../../kit/SmallInput";
 import type { Inferred } from "./use-inference";
 
@@ -21,67 +22,6 @@ const gateWords: Readonly<Record<GateState, string>> = {
   "no-failure": "no failure event",
   undetermined: "cannot be determined, signed",
 };
-
-/** Something a settled cause asks for: done, or not, and why. */
-function ActionLine({ owed }: { owed: OwedAction }) {
-  const { append, mayWrite } = useJob();
-  const [why, setWhy] = useState<string | null>(null);
-  const { cause, place, action, state, answer } = owed;
-  const say = (outcome: "done" | "refused", words: string | null) =>
-    append("action-answered", {
-      cause,
-      place,
-      action: action.id,
-      outcome,
-      words,
-      ...(answer ? { supersedes: [answer.id] } : {}),
-    });
-  const refuse = (event: FormEvent) => {
-    event.preventDefault();
-    if (why?.trim()) say("refused", why.trim());
-    setWhy(null);
-  };
-  return (
-    <chakra.li py="6px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
-      <Flex gap="10px" align="center" wrap="wrap">
-        <chakra.span flex="1" minWidth="240px" fontSize="14px">
-          {action.text}
-          {answer?.words && <chakra.span color="quiet"> “{answer.words}”</chakra.span>}
-        </chakra.span>
-        <Chip isOn={state === "done"} tone="sound" disabled={!mayWrite} onClick={() => say("done", null)}>
-          {action.does === "advise" ? "told the owner" : "done"}
-        </Chip>
-        <Chip isQuiet isOn={state === "refused"} disabled={!mayWrite} onClick={() => setWhy("")}>
-          not done
-        </Chip>
-      </Flex>
-      {why !== null && (
-        <chakra.form onSubmit={refuse} mt="4px">
-          <Flex gap="6px">
-            <SmallInput
-              value={why}
-              onChange={(event) => setWhy(event.currentTarget.value)}
-              placeholder="why not"
-              aria-label="Why it is not done"
-              autoFocus
-              flex="1"
-            />
-            <Button
-              type="submit"
-              size="sm"
-              variant="outline"
-              borderColor="lineStrong"
-              color="ink"
-              disabled={!why.trim()}
-            >
-              Not done
-            </Button>
-          </Flex>
-        </chakra.form>
-      )}
-    </chakra.li>
-  );
-}
 
 const quietly = { variant: "outline", borderColor: "lineStrong", color: "ink" } as const;
 
@@ -152,27 +92,11 @@ export function Gate({
             {sayProblem(found, wording)}
           </chakra.p>
         ))}
-      {actions.length > 0 && (
-        <chakra.ul aria-label="What the cause asks for" mt="6px">
-          {actions.map((owed) => (
-            <ActionLine key={`${owed.cause} ${owed.place ?? ""} ${owed.action.id}`} owed={owed} />
-          ))}
-        </chakra.ul>
-      )}
+      <CauseActions actions={actions} />
       {mayDecide && gate !== "open" && !isChanging && (
-        <chakra.button
-          type="button"
-          mt="6px"
-          fontSize="13px"
-          color="quiet"
-          textDecoration="underline"
-          textUnderlineOffset="3px"
-          cursor="pointer"
-          _hover={{ color: "ink" }}
-          onClick={() => setChanging(true)}
-        >
+        <QuietButton onClick={() => setChanging(true)}>
           {settlement ? "settle it anew" : "settle a cause all the same"}
-        </chakra.button>
+        </QuietButton>
       )}
       {mayDecide && (gate === "open" || isChanging) && (
         <Flex gap="8px" wrap="wrap" mt="10px">
@@ -188,26 +112,10 @@ export function Gate({
               {chosenProbability === undefined ? "" : ` (${percent(chosenProbability)})`}
             </Button>
           )}
-          <Button
-            size="sm"
-            minHeight="38px"
-            variant="outline"
-            borderColor="lineStrong"
-            color="ink"
-            disabled={!ready}
-            onClick={() => setForm("no-failure")}
-          >
+          <Button size="sm" minHeight="38px" {...quietly} disabled={!ready} onClick={() => setForm("no-failure")}>
             No failure: older damage
           </Button>
-          <Button
-            size="sm"
-            minHeight="38px"
-            variant="outline"
-            borderColor="lineStrong"
-            color="ink"
-            disabled={!ready}
-            onClick={() => setForm("undetermined")}
-          >
+          <Button size="sm" minHeight="38px" {...quietly} disabled={!ready} onClick={() => setForm("undetermined")}>
             Cannot be determined
           </Button>
         </Flex>
@@ -234,9 +142,7 @@ export function Gate({
             <Button
               type="submit"
               size="sm"
-              variant="outline"
-              borderColor="lineStrong"
-              color="ink"
+              {...quietly}
               disabled={!reason.trim() || (form === "undetermined" && !precautions.trim())}
             >
               Sign

@@ -3,24 +3,19 @@ import { Box, Flex, chakra } from "@chakra-ui/react";
 import type { NextTest } from "@/core/diagnose/infer";
 import { nameOfNode, type FindingNode, type Network } from "@/core/diagnose/unfold";
 import { capital } from "@/words/capital";
-import { useJob } from "../../job/JobContext";
 import { AnswerFinding } from "./AnswerFinding";
-
-/** Whether cleaning washes away what is looked for. */
-function useIsLost(): (node: FindingNode) => boolean {
-  const { pack } = useJob();
-  return ({ item }) =>
-    item.reads.some(
-      (reads) =>
-        reads.is === "finding" &&
-        reads.classes.some((id) =>
-          pack.classes.get(id)?.findings.some((kind) => kind.id === reads.finding && kind.lostByCleaning),
-        ),
-    );
-}
+import { useIsLost } from "./use-is-lost";
 
 /** What to look at next: most told about the cause for each minute first. */
-export function NextTests({ network, next }: { network: Network; next: readonly NextTest[] }) {
+export function NextTests({
+  network,
+  next,
+  most = 12,
+}: {
+  readonly network: Network;
+  readonly next: readonly NextTest[];
+  readonly most?: number;
+}) {
   const isLost = useIsLost();
   const best = Math.max(1e-9, ...next.map(({ perMinute }) => perMinute));
   if (next.length === 0)
@@ -31,7 +26,7 @@ export function NextTests({ network, next }: { network: Network; next: readonly 
     );
   return (
     <chakra.ol aria-label="What to look at next">
-      {next.slice(0, 12).map(({ finding, perMinute, confirms }) => {
+      {next.slice(0, most).map(({ finding, perMinute, confirms }) => {
         const confirmed = confirms === null ? undefined : network.of.get(confirms);
         const node = network.of.get(finding) as FindingNode;
         const { item, place } = node;

@@ -8,6 +8,7 @@ import { StationLayout } from "../../job/StationLayout";
 import { useJob } from "../../job/JobContext";
 import { TabRow } from "../../kit/TabRow";
 import { PhotoSheet } from "../../photos/PhotoSheet";
+import { BeforeCleaning } from "../diagnose/BeforeCleaning";
 import { FindingsSheet } from "./FindingsSheet";
 import { Fragments } from "./Fragments";
 import { PartInHand } from "./PartInHand";
@@ -100,6 +101,7 @@ export function StripStation() {
       {tab === "steps" && strip && (
         <>
           <Steps />
+          <BeforeCleaning />
           <Box mt="14px">
             <Notices />
           </Box>
