@@ -25,7 +25,11 @@ test("a failure is followed to its first cause by what is looked at next, settle
 }) => {
   const bench = starved("Log hauler");
   const stream = await shop.keep(bench.entries);
-  const page = await visit("lead", `/jobs/${stream}/diagnose`);
+  const page = await visit("lead", `/jobs/${stream}/strip`);
+  // What cleaning washes away is asked for while the engine comes apart.
+  const before = page.getByRole("region", { name: "Before cleaning" });
+  await expect(before.getByText("before cleaning").first()).toBeVisible();
+  await page.goto(`/jobs/${stream}/diagnose`);
   const causes = page.getByRole("list", { name: "Root causes, likeliest first" });
   await expect(causes.getByRole("listitem").first()).toBeVisible();
   await expect(page.getByText("What failed first is not known")).toBeVisible();

@@ -50,13 +50,20 @@ function ActionLine({ owed }: { owed: OwedAction }) {
 }
 
 /** What settled causes ask for, line by line; carried from station to station until each is done or refused. */
-export function CauseActions({ actions }: { actions: readonly OwedAction[] }) {
+export function CauseActions({ actions, heading }: { actions: readonly OwedAction[]; heading?: string }) {
   if (actions.length === 0) return null;
   return (
-    <chakra.ul aria-label="What the cause asks for" mt="6px">
-      {actions.map((owed) => (
-        <ActionLine key={`${owed.cause} ${owed.place ?? ""} ${owed.action.id}`} owed={owed} />
-      ))}
-    </chakra.ul>
+    <>
+      {heading && (
+        <chakra.p fontSize="13px" color="quiet" mt="6px">
+          {heading}
+        </chakra.p>
+      )}
+      <chakra.ul aria-label="What the cause asks for" mt="6px">
+        {actions.map((owed) => (
+          <ActionLine key={`${owed.cause} ${owed.place ?? ""} ${owed.action.id}`} owed={owed} />
+        ))}
+      </chakra.ul>
+    </>
   );
 }

@@ -259,7 +259,10 @@ function Decisions() {
             What becomes of each part
           </Heading>
           <Cautions station="decide" partClass={first.partClass.id} />
-          <CauseActions actions={assessment.diagnosis.actions.filter(({ state }) => state === "open")} />
+          <CauseActions
+            actions={assessment.diagnosis.actions.filter(({ state }) => state === "open")}
+            heading="The cause asks for"
+          />
           <RenewSets onDecide={decide} />
         </Box>
         <Box hideBelow="md" flexShrink={0}>
