@@ -13,6 +13,7 @@ import { holdsAmong, partHolds } from "./holds";
 import { identifyJudgement } from "./identify/assess-identity";
 import { intakeJudgement } from "./intake/assess-intake";
 import { remembered, type Progress } from "./judgement";
+import { matchJudgement } from "./match/assess-match";
 import { createMeasure, measureJudgement, type MeasureResult } from "./measure/assess-measure";
 import { jobSituation, orderJudgement, type Order } from "./order/order";
 import { packFor } from "./pack/conditions";
@@ -87,6 +88,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     assess: (own, { parts }: Pick<Job, "parts">, measured: MeasureResult) => lotsOf(own, parts, measured),
   });
   const diagnoseOf = remembered(pack, diagnoseJudgement);
+  const matchOf = remembered(pack, matchJudgement);
 
   return (job, order, asOf) => {
     const identity = identifyOf(job, order);
@@ -100,9 +102,10 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     const measured = measureOf(job, order);
     const lots = lotsNow(job, measured);
     const diagnosis = diagnoseOf(job, order, findings, measured, strip, crack, ledger, identity, lots, contamination);
+    const match = matchOf(job, order, diagnosis.sightings);
     const withItsLots = withLots(condition, lots);
     const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);
-    const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots);
+    const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots, match);
     const intake = intakeJudgement.assess(pack, job, order, plan.choices, identity);
     const record = recordJudgement.assess(pack, job, order, asOf.slice(0, 10));
 
@@ -118,6 +121,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
       ...crackJudgement.problems(crack),
       ...partsJudgement.problems(inHand),
       ...diagnoseJudgement.problems(diagnosis),
+      ...matchJudgement.problems(match),
       ...planJudgement.problems(plan),
     ];
     const { standing: holds, lifted } = partHolds(holdsAmong(found), job.lifted);
@@ -137,6 +141,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
       condition: withItsLots,
       measured,
       diagnosis,
+      match,
       inHand,
       plan,
       rows: measured.rows,
@@ -157,6 +162,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
         "crack-check": crackJudgement.progress(crack),
         measure: measureJudgement.progress(measured),
         diagnose: diagnoseJudgement.progress(diagnosis),
+        match: matchJudgement.progress(match),
         decide: planJudgement.progress(plan),
         "hand-over": { done: Math.min(1, job.handOvers.length), total: 1 },
       }),

@@ -5,6 +5,7 @@ import { partsJudgement } from "./parts/assess-parts";
 import { conditionJudgement } from "./condition/assess-condition";
 import { crackJudgement } from "./crack/assess-crack";
 import { diagnoseJudgement } from "./diagnose/assess-diagnose";
+import { matchJudgement } from "./match/assess-match";
 import { findingsJudgement } from "./findings/assess-findings";
 import { fragmentsJudgement } from "./fragments/ledger";
 import { identifyJudgement } from "./identify/assess-identity";
@@ -34,6 +35,7 @@ export const AssessmentJson = z.strictObject({
   joints: measure.joints,
   ...conditionJudgement.json.shape,
   ...diagnoseJudgement.json.shape,
+  ...matchJudgement.json.shape,
   ...partsJudgement.json.shape,
   ...planJudgement.json.shape,
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(FoundJson) })),
@@ -68,6 +70,7 @@ export function toAssessmentJson(assessment: Assessment): AssessmentJson {
     joints,
     ...conditionJudgement.json.of(assessment.condition),
     ...diagnoseJudgement.json.of(assessment.diagnosis),
+    ...matchJudgement.json.of(assessment.match),
     ...partsJudgement.json.of(assessment.inHand),
     ...planJudgement.json.of(assessment.plan),
     handOvers: assessment.handOvers.map(({ handOver, differences }) => ({

@@ -10,6 +10,7 @@ import type { Hold, LiftedHold } from "./holds";
 import type { IdentityResult } from "./identify/assess-identity";
 import type { IntakeResult } from "./intake/assess-intake";
 import type { Progress } from "./judgement";
+import type { MatchResult } from "./match/assess-match";
 import type { MeasureResult } from "./measure/assess-measure";
 import type { Order } from "./order/order";
 import type { CompiledPack } from "./pack/compile-pack";
@@ -50,6 +51,8 @@ export interface Assessment {
   readonly measured: MeasureResult;
   /** What failed first, as far as that is settled, and what it has fouled. */
   readonly diagnosis: DiagnoseResult;
+  /** Whether what is there, or meant to be, goes together. */
+  readonly match: MatchResult;
   readonly plan: PlanResult;
   /** What of the two is asked for everywhere, at hand. */
   readonly rows: MeasureResult["rows"];

@@ -22,6 +22,17 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
   "angle-in-degrees":
     "Limits are in core units, and the core unit of an angle is the radian: degrees divided by 57.2958.",
   "class-without-slot": "Parts are asked for by slot. A class without one is never tagged, measured or decided.",
+  "unknown-attribute":
+    "Matings and what the book knows name attributes by id. Add it to match.attributes, or look for a slip of the pen.",
+  "not-a-value":
+    "An attribute without a unit is one of its own words. Add the word to its values, or use one that is there.",
+  "not-a-figure":
+    "Fits, planes, sums, ratings and teeth are counted or measured: give the attribute a unit and no words.",
+  "ends-unlike":
+    "Both ends of a mating are words, or both are figures in units of one kind. A size designation is words on one side: use is: size.",
+  "test-not-named": "Name the attribute and the word it has once a part was tested and may be used.",
+  "mating-nowhere":
+    "One of its ends has no slot in this engine, so nobody is ever asked. Name a class or slot that is there.",
   "unknown-cause-node":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "unknown-plate":

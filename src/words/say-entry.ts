@@ -67,6 +67,16 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
         : "the cause cannot be determined",
   "older-damage-signed": ({ finding }) => `older damage: ${plain(finding)}`,
   "action-answered": ({ action, outcome }) => `${plain(action)}: ${String(outcome)}`,
+  "attribute-read": ({ attribute, value }) =>
+    `${plain(attribute)}: ${value === null ? "cannot be told" : plain(value)}`,
+  "part-picked": ({ slot, part }) => `what goes into ${plain(slot)}${part === null ? ": a new one" : ""}`,
+  "remedy-taken": ({ mating, remedy }) => `${plain(mating)}: ${remedy === null ? "no remedy" : plain(remedy)}`,
+  "return-said": ({ returns }) =>
+    returns === null
+      ? "whether it goes back where it was: not known"
+      : returns
+        ? "it goes back where it was"
+        : "it goes into something else",
   "suspect-checked": ({ clean }) => (clean ? "a suspect part, proven clean" : "a suspect part, not clean"),
   "odds-adopted": ({ on }) => (on ? "the shop's own odds, adopted" : "the pack's odds alone"),
   "job-reopened": () => "the job, reopened",

@@ -5,6 +5,7 @@ import { shownUnit, type Unit } from "@/core/quantity/units";
 import { conditionSentences } from "./sentences/condition";
 import { decideSentences } from "./sentences/decide";
 import { diagnoseSentences } from "./sentences/diagnose";
+import { matchSentences } from "./sentences/match";
 import { fileSentences } from "./sentences/files";
 import { identifySentences } from "./sentences/identify";
 import { intakeSentences } from "./sentences/intake";
@@ -30,6 +31,7 @@ const sentences: { readonly [C in ProblemCode]: Sentence<C> } = {
   ...teardownSentences,
   ...conditionSentences,
   ...diagnoseSentences,
+  ...matchSentences,
   ...decideSentences,
   ...witnessSentences,
   ...photoSentences,

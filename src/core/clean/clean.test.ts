@@ -9,7 +9,7 @@ const asOf = "2026-11-24T00:00:00Z";
 const whole = (bench: TestBench) => assess(bench.pack, bench.entries, asOf);
 const codesAt = (bench: TestBench, station: string) =>
   whole(bench)
-    .holds.filter((each) => each.station === station)
+    .holds.filter((each) => each.station === station && each.settledAt !== "match")
     .map((each) => each.code);
 const verdict = (partClass: string, treatment: string) =>
   treatmentsFor(orrinshaw, orrinshaw.classes.get(partClass)!).find((each) => each.treatment === treatment)!;

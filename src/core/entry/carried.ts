@@ -15,6 +15,7 @@ const travels: ReadonlySet<string> = new Set([
   "crack-found",
   "thread-found",
   "broken-weighed",
+  "attribute-read",
   "photo-added",
 ]);
 

@@ -2,6 +2,7 @@ import { cleanEntries } from "./types/clean";
 import { crackEntries } from "./types/crack";
 import { decideEntries } from "./types/decide";
 import { diagnoseEntries } from "./types/diagnose";
+import { matchEntries } from "./types/match";
 import { identifyEntries } from "./types/identify";
 import { jobEntries } from "./types/job";
 import { measureEntries } from "./types/measure";
@@ -24,6 +25,7 @@ export const declarations = {
   ...crackEntries,
   ...measureEntries,
   ...diagnoseEntries,
+  ...matchEntries,
   ...decideEntries,
   ...shopEntries,
   ...shelfEntries,

@@ -5,6 +5,7 @@ import { thumbIds } from "./thumb-rules";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 import { Consequence } from "./schema-consequences";
 import { Diagnosis } from "./schema-diagnosis";
+import { Match } from "./schema-match";
 import { Relation } from "./schema-relations";
 import {
   Circuit,
@@ -660,6 +661,8 @@ export const Pack = z.strictObject({
   consequences: z.array(Consequence).max(2000).default([]),
   /** What holds between parts: sets, mates, companions. */
   relations: z.array(Relation).max(300).default([]),
+  /** What goes with what, and with what the engine goes into. */
+  match: Match.optional(),
   strip: Strip.optional(),
   circuits: z.array(Circuit).max(20).default([]),
   ledger: Ledger.optional(),

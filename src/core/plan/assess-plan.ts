@@ -5,6 +5,7 @@ import type { Job } from "../entry/fold";
 import { Disposition } from "../entry/schema";
 import { foundJson, OptionJson, WayJson } from "../json-parts";
 import { judgement, type Progress } from "../judgement";
+import type { MatchResult } from "../match/assess-match";
 import type { MeasureResult } from "../measure/assess-measure";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -30,12 +31,14 @@ export function assessPlan(
   { rows, joints, endurance }: MeasureResult,
   crack: CrackResult,
   condition: ConditionResult,
+  match: MatchResult,
 ): PlanResult {
   const proposed = proposeAll(rows, {
     pack,
     order,
     crack,
     condition,
+    match,
     enduranceOf: (row) => endurance.get(row.row.id) ?? null,
     joints: [...joints.values()],
     decisions: job.decisions,

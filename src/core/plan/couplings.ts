@@ -6,7 +6,8 @@ import { sizeWhenNew } from "../measure/wear";
 import type { DecisionRule } from "../entry/schema";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
-import type { Parts, Relation, RelationOf } from "../pack/schema-relations";
+import type { Relation, RelationOf } from "../pack/schema-relations";
+import { inPairs, slotsOf } from "../pack/slots-of";
 import { problem, type Problem } from "../problem/problem";
 import { keptBeside, keptByName } from "../same";
 import type { Option } from "./option";
@@ -264,24 +265,6 @@ function oneSize(places: readonly Place[]): Agreement[] {
       },
     ];
   });
-}
-
-const keptSlots = keptBeside<Parts, readonly string[]>();
-
-/** The slots that a pack means by some parts, in its own order. */
-export const slotsOf = ({ pack }: CompiledPack, parts: Parts): readonly string[] =>
-  keptSlots(parts, [pack], () => {
-    const [ofClass, named] = [new Set(parts.classes), new Set(parts.slots)];
-    return pack.slots.flatMap(({ id, class: of }) => (ofClass.has(of) || named.has(id) ? [id] : []));
-  });
-
-/** Two lists of places in pairs: in order, or one with each of several. */
-function inPairs(one: readonly string[], other: readonly string[]): readonly (readonly [string, string])[] {
-  const count = one.length === 1 || other.length === 1 ? Math.max(one.length, other.length) : Math.min(one.length, other.length); // prettier-ignore
-  return Array.from({ length: count }, (_, at): [string, string] => [
-    one[one.length === 1 ? 0 : at]!,
-    other[other.length === 1 ? 0 : at]!,
-  ]).filter(([a, b]) => a !== b);
 }
 
 interface Ground {

@@ -209,7 +209,8 @@ describe("proposal", () => {
 });
 
 describe("decision", () => {
-  const codes = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).holds.map((hold) => hold.code);
+  const codes = (bench: TestBench) =>
+    assess(bench.pack, bench.entries, asOf).holds.flatMap(({ code, station }) => (station === "decide" ? [code] : []));
 
   test("along the proposal raises no hold, against it without a reason does", () => {
     const along = crank();

@@ -6,12 +6,15 @@ import { groupBy } from "../group";
 import type { Endurance } from "../measure/endurance";
 import type { JointResult } from "../measure/assess-joint";
 import type { RowResult } from "../measure/assess-row";
+import type { MatchResult } from "../match/assess-match";
 import type { Order } from "../order/order";
 import type { CompiledPack, Row } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 import { keptBeside } from "../same";
 import { compareWitness } from "./compare-witness";
-import { couplingsOf, slotsOf, type Couplings, type Place } from "./couplings";
+import { slotsOf } from "../pack/slots-of";
+import { matingCouplings } from "./mating-couplings";
+import { couplingsOf, type Couplings, type Place } from "./couplings";
 import { hangTogether, type Together } from "./hang-together";
 import { joinDecisions, type Joined } from "./join-decisions";
 import { openAmong } from "./open-evidence";
@@ -43,6 +46,8 @@ export interface Ground {
   readonly crack: CrackResult;
   /** What everything but measuring says of each part. */
   readonly condition: ConditionResult;
+  /** What goes with what. */
+  readonly match: MatchResult;
   /** How likely a row is to reach the hours wanted. */
   readonly enduranceOf: (row: RowResult) => Endurance | null;
 }
@@ -225,7 +230,8 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
   const places = placesInHand(rows, ground);
   const cameFrom = new Map(ground.cameOut.map(({ part, slot }) => [part, slot]));
   const ranIn = ({ id, origin, slot }: Part) => cameFrom.get(id) ?? (origin === "engine" ? slot : null);
-  const couplings = couplingsOf({ pack, order, placeAt: places, ranIn, joints: ground.joints, rule: order.rule });
+  const among = couplingsOf({ pack, order, placeAt: places, ranIn, joints: ground.joints, rule: order.rule });
+  const couplings = { ...among, couplings: [...among.couplings, ...matingCouplings(ground.match, places)] };
   const { groups, around: couplingsAt } = hangTogether(pack, [...places.keys()], couplings);
 
   const candidates = new Map<string, Candidate>([...places].map(([slot, place]) => [slot, candidateOf(place)]));

@@ -107,6 +107,7 @@ const hoursAhead = {
   from: orNoNumber,
   to: orNoNumber,
 };
+const mated = { mating: text, one: text, oneIs: text, other: text, otherIs: text, looks: text };
 const ofLot = { tag: text, class: text, lot: orNoText, count: number, measured: number, sample: number };
 const livedOf = { tag: text, life: number, ahead: number, from: orNoNumber, to: orNoNumber, unit: text };
 const worthOf = {
@@ -261,6 +262,17 @@ export const problemCodes = {
   "suspect-open": notice({ ...fouled, checks: text, chance: number, hours: number }),
   "suspect-refused": error({ ...fouled, checks: text }),
   "suspect-unprovable": error(fouled),
+
+  // Match: what does not go together is not built together
+  "return-unknown": passableUnknown("build", "match")(),
+  "attribute-differs": debt("build", "match")({ part: text, attribute: text }),
+  "attribute-disagrees": passableDanger("build", "match")({ part: text, attribute: text, is: text, book: text }),
+  "mating-wrong": danger("build", "match")(mated),
+  "mating-open": passableUnknown("build", "match")({ ...mated, check: text, minutes: orNoNumber }),
+  "mating-bridged": notice({ mating: text, remedy: text }),
+  "remedy-owed": debt("build", "match")({ mating: text, remedy: text }),
+  "remedy-unlawful": passableDanger("build", "match")({ remedy: text, text: text }),
+  "mates-refuse": error(mated),
 
   // Crack-check
   "check-dirty": notice(checkedBy),
@@ -518,6 +530,12 @@ export const problemCodes = {
   "class-without-slot": notice({ class: text }),
   "source-unused": notice({ source: text }),
   "unknown-cause-node": error({ id: text }),
+  "unknown-attribute": error({ attribute: text }),
+  "not-a-value": error({ attribute: text, value: text }),
+  "not-a-figure": error({ attribute: text }),
+  "ends-unlike": error({ one: text, other: text }),
+  "test-not-named": error({ value: text }),
+  "mating-nowhere": error({ mating: text }),
   "unknown-plate": error({ plate: text }),
   "cause-cycle": error({ nodes: text }),
   "cause-shares": error({ id: text }),

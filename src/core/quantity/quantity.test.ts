@@ -20,6 +20,8 @@ describe("units", () => {
     l: ["litre", "mm^3"],
     kg: ["kg", "kg"],
     g: ["g", "kg"],
+    gmm: ["g mm", "g mm"],
+    ozin: ["ounce inch", "g mm"],
     nm: ["N m", "N m"],
     lbft: ["lbf ft", "N m"],
     k: ["K", "K"],

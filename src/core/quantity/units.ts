@@ -7,6 +7,7 @@ export type Dimension =
   | "force"
   | "stiffness"
   | "torque"
+  | "imbalance"
   | "temperature"
   | "angle"
   | "time"
@@ -78,6 +79,9 @@ export const units: readonly Unit[] = [
   { id: "kgf", dimension: "force", factor: 9.80665, decimals: 1, symbol: "kgf", spellings: ["kgf", "kp"] },
   { id: "lbf", dimension: "force", factor: 4.4482216152605, decimals: 1, symbol: "lbf", spellings: ["lbf", "lb"] },
   { id: "n-mm", dimension: "stiffness", factor: 1, decimals: 2, symbol: "N/mm", spellings: ["n/mm"] },
+  { id: "gmm", dimension: "imbalance", factor: 1, decimals: 0, symbol: "g·mm", spellings: ["gmm", "g·mm", "g.mm"] },
+  // 28.349523125 g by 25.4 mm.
+  { id: "ozin", dimension: "imbalance", factor: 720.0778873750001, decimals: 2, symbol: "oz·in", spellings: ["ozin", "oz·in", "oz.in"] }, // prettier-ignore
   { id: "nm", dimension: "torque", factor: 1, decimals: 1, symbol: "N·m", spellings: ["nm", "n·m", "n.m"] },
   {
     id: "lbft",

@@ -21,6 +21,12 @@ export const packSentences = {
   "angle-in-degrees": (p) =>
     `angles are in radians: ${p.value} is ${Math.round((p.value * 180) / Math.PI)}° as a limit of “${p.characteristic}”. Divide degrees by 57.2958.`,
   "class-without-slot": (p) => `no slot holds a part of class “${p.class}”: nobody will be asked about it.`,
+  "unknown-attribute": (p) => `there is no attribute “${p.attribute}”.`,
+  "not-a-value": (p) => `“${p.value}” is not one of the words of “${p.attribute}”.`,
+  "not-a-figure": (p) => `“${p.attribute}” is words; a figure with a unit is asked for here.`,
+  "ends-unlike": (p) => `“${p.one}” and “${p.other}” are a figure and words: they cannot be held against each other.`,
+  "test-not-named": (p) => `parts of “${p.value}” go only when tested, and no test is named.`,
+  "mating-nowhere": (p) => `“${p.mating}” holds at no place of this engine.`,
   "unknown-cause-node": (p) => `The network of causes names “${p.id}”, which is not there.`,
   "unknown-plate": (p) => `There is no plate “${p.plate}”.`,
   "cause-cycle": (p) => `These bring each other about in a circle: ${p.nodes}.`,

@@ -42,6 +42,11 @@ export function lintConditions(lint: LintContext): void {
       each(item.limitsWhere, [...here, "limitsWhere"], ({ onlyIf }, where) => check(onlyIf, null, where)),
     ),
   );
+  each(pack.match?.matings ?? [], ["match", "matings"], ({ onlyIf }, path) => check(onlyIf, null, path));
+  each(pack.match?.quantities ?? [], ["match", "quantities"], ({ onlyIf }, path) => check(onlyIf, null, path));
+  each(pack.match?.known ?? [], ["match", "known"], ({ of, onlyIf }, path) =>
+    check(onlyIf, "classes" in of && of.classes.length === 1 ? (classes.get(of.classes[0]!) ?? null) : null, path),
+  );
   each(pack.consequences, ["consequences"], (each, path) => check(each.onlyIf, classes.get(each.class) ?? null, path));
   each(pack.classes, ["classes"], (partClass, path) => {
     const { features, livesWhere, series, revisions, incoming } = partClass;

@@ -11,6 +11,7 @@ import { lintFeature } from "./lint-feature";
 import { lintIdentity } from "./lint-identity";
 import { lintIntake } from "./lint-intake";
 import { featuresIn, lintJoint } from "./lint-joint";
+import { lintMatch } from "./lint-match";
 import { lintRelations } from "./lint-relations";
 import { lintTeardown } from "./lint-teardown";
 
@@ -77,6 +78,7 @@ export function lintPack(pack: Pack): Problem[] {
   lintRelations(lint);
   lintConditions(lint);
   lintDiagnosis(lint);
+  lintMatch(lint);
   lintWorth(lint, classes);
   const features = featuresIn(pack);
   pack.joints.forEach((joint, at) => lintJoint(lint, joint, engine, features, ["joints", at]));

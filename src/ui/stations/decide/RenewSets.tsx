@@ -1,6 +1,6 @@
 "use client";
 import { Button, Flex, chakra } from "@chakra-ui/react";
-import { slotsOf } from "@/core/plan/couplings";
+import { slotsOf } from "@/core/pack/slots-of";
 import type { Choice, Option } from "@/core/plan/option";
 import { goes } from "@/core/plan/same-option";
 import { decidedOn } from "@/core/plan/standing";

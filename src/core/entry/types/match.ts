@@ -1,0 +1,46 @@
+import { z } from "zod";
+import { Id } from "../../pack/schema-base";
+import { Finite, Uuid, Words, supersedes } from "../shapes";
+import { declare } from "../declare";
+
+/** What goes with what, and with what the engine goes into. */
+export const matchEntries = {
+  /** What a part is like where it meets others, or what the engine goes into, with no part; null where it cannot be told. */
+  "attribute-read": declare({
+    writer: "inspector",
+    list: "attributes",
+    payload: z.strictObject({
+      part: Uuid.nullable(),
+      attribute: Id,
+      value: z.union([Id, Finite]).nullable(),
+      how: z.enum(["measured", "counted", "read", "tested"]),
+      words: Words.nullable(),
+      supersedes,
+    }),
+  }),
+  /** Which of the parts there are goes into a place; null where a new one is bought. */
+  "part-picked": declare({
+    writer: "lead",
+    list: "picked",
+    payload: z.strictObject({ slot: Id, part: Uuid.nullable(), why: Words.nullable(), supersedes }),
+  }),
+  /** What makes a pair go together that does not by itself, meant or done; without a remedy, one that was meant is let be. */
+  "remedy-taken": declare({
+    writer: "lead",
+    list: "remedies",
+    payload: z.strictObject({
+      mating: Id,
+      at: z.array(Id).min(1).max(60),
+      remedy: Id.nullable(),
+      state: z.enum(["meant", "done"]),
+      words: Words.nullable(),
+      supersedes,
+    }),
+  }),
+  /** Whether the engine goes back into what it came out of; null where nobody knows. */
+  "return-said": declare({
+    writer: "inspector",
+    list: "returns",
+    payload: z.strictObject({ returns: z.boolean().nullable(), words: Words.nullable(), supersedes }),
+  }),
+} as const;

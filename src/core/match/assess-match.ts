@@ -1,0 +1,284 @@
+import { z } from "zod";
+import type { DiagnoseResult } from "../diagnose/assess-diagnose";
+import type { Part, Signed } from "../entry/fold";
+import { groupBy } from "../group";
+import { FoundJson, foundJson } from "../json-parts";
+import { judgement } from "../judgement";
+import { jobSituation, type Order } from "../order/order";
+import type { CompiledPack } from "../pack/compile-pack";
+import { holds, ofNoPart } from "../pack/conditions";
+import type { Match, Mating, Remedy } from "../pack/schema-match";
+import { goes } from "../plan/same-option";
+import { problem, type Problem } from "../problem/problem";
+import { Ends, valueWords, type Candidate, type MatchRead, type Told } from "./ends";
+import { judgeMating, type Into } from "./judge-mating";
+import { application, matingPlaces, placeId, type MatingPlace } from "./places";
+
+/** One end of a pairing as it is now. */
+export interface PairEnd {
+  /** Null for what the engine goes into. */
+  readonly candidate: Candidate | null;
+  readonly name: string;
+  readonly attribute: string;
+  readonly told: Told | null;
+}
+
+/** Something that can be looked at to settle a pairing. */
+export interface Check {
+  readonly candidate: Candidate | null;
+  readonly name: string;
+  readonly attribute: string;
+  readonly minutes: number;
+  readonly text: string;
+}
+
+/** How ends that meet go together, with what is in their places. */
+export interface Pairing {
+  readonly place: MatingPlace;
+  readonly mating: Mating;
+  readonly ends: readonly PairEnd[];
+  readonly allowed: boolean | null;
+  /** Proven by what is known, found running together, made to fit by a remedy, or open, or wrong. */
+  readonly state: "proven" | "ran" | "bridged" | "open" | "wrong";
+  readonly remedy: { readonly taken: Signed<"remedy-taken">; readonly remedy: Remedy } | null;
+  /** What would settle it, the quickest first. */
+  readonly checks: readonly Check[];
+  readonly reasons: readonly Problem[];
+}
+
+export interface MatchResult {
+  /** Null where the pack says nothing of it. */
+  readonly match: Match | null;
+  readonly places: readonly MatingPlace[];
+  readonly pairings: readonly Pairing[];
+  /** What may go into each place that anything meets at: what is in it first, a new one last. */
+  readonly candidates: ReadonlyMap<string, readonly Candidate[]>;
+  /** What is in each of those places now, or is picked for it; null where it is empty and nothing is. */
+  readonly inPlace: ReadonlyMap<string, Candidate | null>;
+  readonly returns: boolean | null;
+  readonly quantities: Match["quantities"];
+  readonly judge: Judge;
+  readonly problems: readonly Problem[];
+}
+
+/** How a mating stands with any candidates at its ends, in their order; null for an empty place. */
+export type Judge = (place: MatingPlace, candidates: readonly (Candidate | null)[]) => Pick<Pairing, "allowed" | "state" | "checks">; // prettier-ignore
+
+const nothing: MatchResult = {
+  match: null,
+  places: [],
+  pairings: [],
+  candidates: new Map(),
+  inPlace: new Map(),
+  returns: null,
+  quantities: [],
+  judge: () => ({ allowed: null, state: "open", checks: [] }),
+  problems: [],
+};
+
+const attributeAt = (mating: Mating, end: number): string => {
+  if (end === 0 || mating.is === "sum" || mating.is === "interchange") return mating.attribute;
+  if (end === 1) return mating.otherAttribute ?? mating.attribute;
+  return mating.is === "pattern" && mating.seen ? mating.seen.attribute : mating.attribute;
+};
+
+/** What may go into a place, and which of it does. */
+function candidatesAt(
+  pack: CompiledPack,
+  job: MatchRead,
+  slot: string,
+  partsOf: ReadonlyMap<string, readonly Part[]>,
+): { readonly all: readonly Candidate[]; readonly inPlace: Candidate | null } {
+  const at = pack.slots.get(slot)!;
+  const gone = new Set(job.scrapped.map(({ part }) => part));
+  const cameFrom = (part: Part) => job.cameOut.find((each) => each.part === part.id)?.slot ?? part.slot;
+  const here = (partsOf.get(slot) ?? []).filter(({ id }) => !gone.has(id));
+  const all: Candidate[] = [
+    ...here.map((part) => ({
+      slot: at,
+      part,
+      name: `${part.tag}, ${at.name}`,
+      cameHere: part.origin === "engine" && cameFrom(part) === slot,
+    })),
+    { slot: at, part: null, name: `a new ${pack.classes.get(at.class)!.name}`, cameHere: false },
+  ];
+  const picks = job.picked.filter((each) => each.slot === slot);
+  const [pick] = picks;
+  const fresh = all.at(-1)!;
+  // Two who picked differently picked nothing.
+  if (pick && picks.every(({ part }) => part === pick.part)) {
+    const picked = pick.part === null ? fresh : all.find(({ part }) => part?.id === pick.part);
+    if (picked) return { all, inPlace: picked };
+  }
+  const stays =
+    all.find(({ part }) => part?.slot === slot) ??
+    all.find(({ part }) => part !== null && cameFrom(part) === slot) ??
+    null;
+  const decided = stays?.part ? job.decisions.filter((each) => each.part === stays.part!.id && each.feature === null) : []; // prettier-ignore
+  const isReplaced = decided.length > 0 && decided.every(({ disposition }) => goes(disposition));
+  return { all, inPlace: stays && isReplaced ? fresh : stays };
+}
+
+/**
+ * Whether the parts that are there, or meant to be, go and work together and with what the engine goes into. What is not
+ * known never counts as fitting; a pairing that came running in this engine does, until something speaks against it.
+ */
+export function assessMatch(
+  pack: CompiledPack,
+  job: MatchRead,
+  order: Order,
+  sightings: DiagnoseResult["sightings"],
+): MatchResult {
+  const { match } = pack.pack;
+  if (!match) return nothing;
+  const situation = jobSituation(order);
+  const into: Into = { variant: order.variant, application: order.application.kind };
+  const ends = new Ends(pack, match, job, order);
+  const places = matingPlaces(pack, situation);
+  const slots = [...new Set(places.flatMap(({ ends: of }) => of))].filter((each) => each !== application);
+  const partsOf = groupBy(
+    [...job.parts.values()],
+    (part) =>
+      part.known.text("meant-for") ?? part.slot ?? job.cameOut.find((each) => each.part === part.id)?.slot ?? "",
+  );
+  const candidates = new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf)]));
+  const [said] = job.returns;
+  const returns = said && job.returns.every((each) => each.returns === said.returns) ? said.returns : null;
+  const seen = new Set(sightings.flatMap(({ node, grade }) => (grade > 0 ? [node.split("@")[0]!] : [])));
+
+  const judge: Judge = ({ mating, ends: of }, picked) => {
+    const isEmpty = picked.some((each, at) => each === null && of[at] !== application);
+    if (isEmpty) return { allowed: null, state: "open", checks: [] };
+    const judged = judgeMating(mating, of.length, (end, attribute) => ends.told(picked[end] ?? null, attribute)?.value ?? null, into); // prettier-ignore
+    if (judged.allowed !== null)
+      return { allowed: judged.allowed, state: judged.allowed ? "proven" : "wrong", checks: [] };
+    const cameRunning = picked.every((each, at) => (of[at] === application ? returns === true : each!.cameHere));
+    const isSuspected = mating.wrong.findings.some((finding) => seen.has(finding));
+    if (cameRunning && !isSuspected) return { allowed: true, state: "ran", checks: [] };
+    const checks = judged.asks.map(({ end, attribute }): Check => {
+      const { check, name } = ends.attributes.get(attribute)!;
+      const candidate = picked[end] ?? null;
+      return { candidate, name: `${candidate?.name ?? "what it goes into"}: ${name}`, attribute, ...check };
+    });
+    return { allowed: null, state: "open", checks: checks.sort((a, b) => a.minutes - b.minutes) };
+  };
+
+  const remedies = groupBy(job.remedies, ({ mating, at }) => placeId(mating, at));
+  const pairings = places.map((place): Pairing => {
+    const { mating, ends: of } = place;
+    const picked = of.map((each) => (each === application ? null : candidates.get(each)!.inPlace));
+    const found = judge(place, picked);
+    const paired = picked.map((candidate, at): PairEnd => {
+      const attribute = attributeAt(mating, at);
+      const isEmpty = candidate === null && of[at] !== application;
+      return {
+        candidate,
+        name: of[at] === application ? "what it goes into" : (candidate?.name ?? pack.slots.get(of[at]!)!.name),
+        attribute,
+        told: isEmpty ? null : ends.told(candidate, attribute),
+      };
+    });
+    const taken = (remedies.get(place.id) ?? []).filter((each, _, all) => each.remedy === all[0]!.remedy).at(-1);
+    const remedy = mating.remedies.find(({ id }) => id === taken?.remedy);
+    const said = (end: PairEnd | undefined) =>
+      end === undefined ? "" : end.told === null ? "not known" : valueWords(ends.attributes.get(end.attribute)!, end.told.value); // prettier-ignore
+    const [one, other] = paired;
+    const params = {
+      mating: mating.name,
+      one: one!.name,
+      oneIs: said(one),
+      other: other?.name ?? "",
+      otherIs: said(other),
+      looks: mating.wrong.looks,
+    };
+    const isEmpty = picked.some((each, at) => each === null && of[at] !== application);
+    const isForeign = picked.some((each) => each !== null && !each.cameHere);
+    const about = [place.id];
+    const isBridged = found.allowed !== true && remedy !== undefined;
+    const reasons: Problem[] = [];
+    if (isBridged) {
+      const { unlawful } = remedy;
+      const isUnlawful = unlawful && (unlawful.applications.length === 0 || into.application === null || unlawful.applications.includes(into.application)); // prettier-ignore
+      reasons.push(
+        taken!.state === "done"
+          ? problem("mating-bridged", about, { mating: mating.name, remedy: remedy.name })
+          : problem("remedy-owed", about, { mating: mating.name, remedy: remedy.name }),
+        ...(isUnlawful ? [problem("remedy-unlawful", about, { remedy: remedy.name, text: unlawful.text })] : []),
+      );
+    } else if (found.allowed === false) reasons.push(problem("mating-wrong", about, params));
+    else if (found.allowed === null && !isEmpty && (isForeign || (of.includes(application) && returns === false)))
+      reasons.push(
+        problem("mating-open", about, {
+          ...params,
+          check: found.checks[0]?.text ?? "",
+          minutes: found.checks[0]?.minutes ?? null,
+        }),
+      );
+    return {
+      place,
+      mating,
+      ends: paired,
+      allowed: isBridged ? true : found.allowed,
+      state: isBridged ? "bridged" : found.state,
+      remedy: remedy && taken ? { taken, remedy } : null,
+      checks: found.checks,
+      reasons,
+    };
+  });
+  const hasApplication = places.some(({ ends: of }) => of.includes(application));
+  const isAnyone = job.parts.size > 0;
+  const here = [...new Set([...candidates.values()].flatMap(({ inPlace }) => inPlace ?? []))];
+  return {
+    match,
+    places,
+    pairings,
+    candidates: new Map([...candidates].map(([slot, { all }]) => [slot, all])),
+    inPlace: new Map([...candidates].map(([slot, { inPlace }]) => [slot, inPlace])),
+    returns,
+    quantities: match.quantities.filter(({ onlyIf }) => !onlyIf || holds(onlyIf, ofNoPart(situation)) === true),
+    judge,
+    problems: [
+      ...(hasApplication && isAnyone && returns === null ? [problem("return-unknown", [application])] : []),
+      ...[null, ...here].flatMap((each) => ends.problems(each)),
+      ...pairings.flatMap(({ reasons }) => reasons),
+    ],
+  };
+}
+
+export const matchJudgement = judgement({
+  reads: ["parts", "cameOut", "scrapped", "decisions", "attributes", "picked", "remedies", "returns"],
+  assess: assessMatch,
+  problems: ({ problems }) => problems,
+  progress: ({ pairings }) => {
+    const there = pairings.filter(({ ends }) => ends.some(({ candidate }) => candidate !== null));
+    return there.length === 0 ? null : { done: there.filter(({ allowed }) => allowed === true).length, total: there.length }; // prettier-ignore
+  },
+  json: {
+    shape: {
+      match: z.strictObject({
+        pairings: z.array(
+          z.strictObject({
+            mating: z.string(),
+            ends: z.array(z.string()),
+            allowed: z.boolean().nullable(),
+            state: z.enum(["proven", "ran", "bridged", "open", "wrong"]),
+            reasons: z.array(FoundJson),
+          }),
+        ),
+        problems: z.array(FoundJson),
+      }),
+    },
+    of: ({ pairings, problems }) => ({
+      match: {
+        pairings: pairings.map(({ place, allowed, state, reasons }) => ({
+          mating: place.mating.id,
+          ends: [...place.ends],
+          allowed,
+          state,
+          reasons: reasons.map(foundJson),
+        })),
+        problems: problems.map(foundJson),
+      },
+    }),
+  },
+});

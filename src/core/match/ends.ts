@@ -1,0 +1,143 @@
+import type { Job, Part, Signed } from "../entry/fold";
+import { groupBy } from "../group";
+import { jobSituation, type Order } from "../order/order";
+import type { CompiledPack } from "../pack/compile-pack";
+import { holds, type Situation } from "../pack/conditions";
+import type { Attribute, AttributeValue, Match } from "../pack/schema-match";
+import type { Slot } from "../pack/schema";
+import { partSituation } from "../parts/part-situation";
+import { problem, type Problem } from "../problem/problem";
+import { unitById } from "../quantity/units";
+import { application } from "./places";
+import type { Value } from "./judge-mating";
+
+export type MatchRead = Pick<
+  Job,
+  "parts" | "cameOut" | "scrapped" | "decisions" | "attributes" | "picked" | "remedies" | "returns"
+>;
+
+/** What goes into a place: a part in hand, or a new one that is bought for this engine. */
+export interface Candidate {
+  readonly slot: Slot;
+  /** Null for a new one. */
+  readonly part: Part | null;
+  readonly name: string;
+  /** It is the one that came in this engine, in its own place. */
+  readonly cameHere: boolean;
+}
+
+/** Where a value is from: the part in hand, or the book. */
+export interface Told {
+  readonly value: Value;
+  readonly from: "hand" | "book";
+}
+
+/** A value in words: the name the pack gives it, or the figure with its unit. */
+export function valueWords(attribute: Attribute, value: Value): string {
+  if ("word" in value) return attribute.values.find(({ id }) => id === value.word)?.name ?? value.word;
+  const unit = unitById(attribute.unit ?? "");
+  const figure = (each: number) => String(Number(each.toFixed(unit?.decimals ?? 3)));
+  const symbol = unit?.symbol ? ` ${unit.symbol}` : "";
+  const { min, max } = value;
+  return min === max ? `${figure(min)}${symbol}` : `${figure(min)} to ${figure(max)}${symbol}`;
+}
+
+const toValue = (value: AttributeValue): Value =>
+  typeof value === "string" ? { word: value } : typeof value === "number" ? { min: value, max: value } : value;
+
+const differ = (a: Value, b: Value): boolean =>
+  "word" in a || "word" in b
+    ? !("word" in a && "word" in b && a.word === b.word)
+    : a.max < b.min - 1e-9 || a.min > b.max + 1e-9;
+
+/** What is known of every end of every mating, by hand and by the book. */
+export class Ends {
+  readonly #pack: CompiledPack;
+  readonly #match: Match;
+  readonly #order: Order;
+  readonly #read: ReadonlyMap<string, readonly Signed<"attribute-read">[]>;
+  readonly attributes: ReadonlyMap<string, Attribute>;
+
+  constructor(pack: CompiledPack, match: Match, job: Pick<MatchRead, "attributes">, order: Order) {
+    this.#pack = pack;
+    this.#match = match;
+    this.#order = order;
+    this.#read = groupBy(job.attributes, ({ part, attribute }) => `${part ?? application} ${attribute}`);
+    this.attributes = new Map(match.attributes.map((each) => [each.id, each]));
+  }
+
+  /** What was read of a part, or of what the engine goes into: more than one where two people read it differently. */
+  readings(part: string | null, attribute: string): readonly Signed<"attribute-read">[] {
+    return this.#read.get(`${part ?? application} ${attribute}`) ?? [];
+  }
+
+  /** What somebody read; null where nobody did, it cannot be told, or two differ. */
+  #byHand(part: string | null, attribute: string): Value | null {
+    const found = this.readings(part, attribute);
+    const [first] = found;
+    if (!first || first.value === null) return null;
+    if (found.some(({ value }) => value !== first.value)) return null;
+    return toValue(first.value);
+  }
+
+  /** What the book says: what holds on a condition before what holds always; null where it says nothing, or several things. */
+  #byBook(candidate: Candidate | null, attribute: string): Value | null {
+    const { notes } = this.#order;
+    const job = jobSituation(this.#order);
+    // What came from elsewhere was built for an engine that nobody named: only what is known of itself counts.
+    const own: Situation | null = candidate && {
+      ...partSituation(candidate.part, this.#pack.classes.get(candidate.slot.class)!, job),
+      ...(candidate.part && candidate.part.origin !== "engine" ? { variant: null } : {}),
+    };
+    const said: { readonly value: Value; readonly sure: boolean; readonly onCondition: boolean }[] = [];
+    for (const { of, onlyIf, values } of this.#match.known) {
+      const value = values[attribute];
+      if (value === undefined || !Object.hasOwn(values, attribute)) continue;
+      if ("question" in of) {
+        if (candidate !== null) continue;
+        const answer = notes.value("application", of.question);
+        if (typeof answer !== "string" || !of.options.includes(answer)) continue;
+      } else if (candidate === null || !(of.classes.includes(candidate.slot.class) || of.slots.includes(candidate.slot.id))) continue; // prettier-ignore
+      const answer = onlyIf ? holds(onlyIf, own ?? { ...job, series: null, revision: null }) : true;
+      if (answer !== false) said.push({ value: toValue(value), sure: answer === true, onCondition: onlyIf !== undefined }); // prettier-ignore
+    }
+    const sure = said.filter((each) => each.sure && each.onCondition);
+    const asked = sure.length > 0 ? sure : said.some((each) => each.onCondition) ? said : said.filter((each) => each.sure); // prettier-ignore
+    const [first] = asked;
+    return first && asked.every(({ value }) => !differ(value, first.value)) ? first.value : null;
+  }
+
+  /** What an attribute of a candidate is, or of what the engine goes into where that is null. The part in hand beats the book. */
+  told(candidate: Candidate | null, attribute: string): Told | null {
+    const part = candidate === null ? null : (candidate.part?.id ?? undefined);
+    const hand = part === undefined ? null : this.#byHand(part, attribute);
+    if (hand) return { value: hand, from: "hand" };
+    const isDisputed = part !== undefined && this.readings(part, attribute).length > 1;
+    const book = isDisputed ? null : this.#byBook(candidate, attribute);
+    return book ? { value: book, from: "book" } : null;
+  }
+
+  /** What is amiss with what was read of a part: two people differ, or it is not what the book says such a part is. */
+  problems(candidate: Candidate | null): readonly Problem[] {
+    const part = candidate === null ? null : candidate.part?.id;
+    if (part === undefined) return [];
+    const name = candidate?.name ?? "what it goes into";
+    return [...this.attributes.values()].flatMap((attribute): Problem[] => {
+      const readings = this.readings(part, attribute.id);
+      if (readings.length === 0) return [];
+      const params = { part: name, attribute: attribute.name };
+      const where = [part ?? application, attribute.id];
+      if (readings.some(({ value }) => value !== readings[0]!.value)) return [problem("attribute-differs", where, params)]; // prettier-ignore
+      const hand = this.#byHand(part, attribute.id);
+      const book = this.#byBook(candidate, attribute.id);
+      if (!hand || !book || !differ(hand, book)) return [];
+      return [
+        problem("attribute-disagrees", where, {
+          ...params,
+          is: valueWords(attribute, hand),
+          book: valueWords(attribute, book),
+        }),
+      ];
+    });
+  }
+}

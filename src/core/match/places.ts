@@ -1,0 +1,44 @@
+import type { Pack } from "../pack/schema";
+import { holds, ofNoPart, type JobSituation } from "../pack/conditions";
+import type { Mating, MatingEnd } from "../pack/schema-match";
+import { inPairs, slotsOf } from "../pack/slots-of";
+
+interface WithPack {
+  readonly pack: Pack;
+}
+
+/** What the engine goes into, as an end like any other. */
+export const application = "application";
+
+/** One place where a mating holds: its ends in order, slots or what the engine goes into. */
+export interface MatingPlace {
+  /** The mating and its ends: what entries name it by. */
+  readonly id: string;
+  readonly mating: Mating;
+  readonly ends: readonly string[];
+}
+
+export const placeId = (mating: string, at: readonly string[]): string => [mating, ...at].join(" ");
+
+const endsOf = (pack: WithPack, end: MatingEnd): readonly string[] =>
+  end === application ? [application] : slotsOf(pack, end);
+
+function placesOf(pack: WithPack, mating: Mating): readonly (readonly string[])[] {
+  if (mating.is === "interchange") return slotsOf(pack, mating.of).map((slot) => [slot]);
+  if (mating.is === "sum") {
+    const ends = slotsOf(pack, mating.of);
+    return ends.length > 0 ? [ends] : [];
+  }
+  const [one, other] = [endsOf(pack, mating.one), endsOf(pack, mating.other)];
+  if (one.length === 0 || other.length === 0) return [];
+  const besides = mating.is === "pattern" && mating.seen ? endsOf(pack, mating.seen.of) : [];
+  return inPairs(one, other).map((pair) => [...pair, ...besides]);
+}
+
+/** Every place of an engine where something has to go with something; those of another variant are left out, where that is known. */
+export const matingPlaces = (pack: WithPack, situation: JobSituation): readonly MatingPlace[] =>
+  (pack.pack.match?.matings ?? []).flatMap((mating) =>
+    mating.onlyIf && holds(mating.onlyIf, ofNoPart(situation)) === false
+      ? []
+      : placesOf(pack, mating).map((ends) => ({ id: placeId(mating.id, ends), mating, ends })),
+  );

@@ -1,0 +1,194 @@
+import { z } from "zod";
+import { unitById } from "../quantity/units";
+import { Condition, Finite, Id, Ref, Text } from "./schema-base";
+import { Parts } from "./schema-relations";
+
+/** Something about a part, or about what the engine goes into, that has to suit its mate: a word of a list, or a figure. */
+export const Attribute = z
+  .strictObject({
+    id: Id,
+    name: Text,
+    /** The unit of a figure; words have none. */
+    unit: Id.refine((id) => unitById(id) !== undefined, "not a unit").optional(),
+    values: z
+      .array(z.strictObject({ id: Id, name: Text }))
+      .max(40)
+      .default([]),
+    /** The quickest way to tell. */
+    check: z.strictObject({ text: Text, minutes: z.number().positive().max(600) }),
+  })
+  .refine(({ unit, values }) => (unit === undefined) === values.length > 0, "is a figure with a unit, or one of several words"); // prettier-ignore
+
+/** A word, a figure, or all figures between two. */
+export const AttributeValue = z.union([
+  Id,
+  Finite,
+  z.strictObject({ min: Finite, max: Finite }).refine(({ min, max }) => min <= max, "min is above max"),
+]);
+
+/** What the book says of some parts, or of an answer to what the engine goes into. */
+const KnownValues = z.strictObject({
+  of: z.union([Parts, z.strictObject({ question: Id, options: z.array(Id).min(1).max(20) })]),
+  onlyIf: Condition.optional(),
+  values: z.record(Id, AttributeValue),
+  ref: Ref,
+});
+
+/** One side of a mating: some parts, or what the engine goes into. */
+const End = z.union([z.literal("application"), Parts]);
+
+export const remedyKinds = [
+  "bridging",
+  "modification",
+  "transfer",
+  "blanking",
+  "extension",
+  "spacing",
+  "relocation",
+] as const;
+
+/** What makes a pair go together that does not by itself, and what that then asks for. */
+const Remedy = z.strictObject({
+  id: Id,
+  kind: z.enum(remedyKinds),
+  name: Text,
+  price: z.number().min(0).optional(),
+  minutes: z.number().min(0).max(10_000),
+  reversible: z.boolean(),
+  requires: z.array(Text).max(8).default([]),
+  /** It defeats something that the law asks for: where it may not be used, and what is to be said. */
+  unlawful: z.strictObject({ applications: z.array(Id).max(20).default([]), text: Text }).optional(),
+});
+
+const common = {
+  id: Id,
+  name: Text,
+  onlyIf: Condition.optional(),
+  /** What it will look like when it runs, and what the network of causes calls that. */
+  wrong: z.strictObject({ looks: Text, findings: z.array(Id).max(10).default([]), cause: Id.optional() }),
+  remedies: z.array(Remedy).max(12).default([]),
+  ref: Ref,
+};
+const ends = { one: End, other: End };
+const attribute = Id;
+/** The same attribute of the other end, unless it is called otherwise there. */
+const otherAttribute = Id.optional();
+const pairs = z.array(z.tuple([Id, Id])).min(1);
+
+/** What two ends of a mating have to be to each other. A closed set of kinds: from each follow the same judgement and the same choice. */
+export const Mating = z.discriminatedUnion("is", [
+  z.strictObject({ is: z.literal("equal"), ...common, ...ends, attribute, otherAttribute }),
+  /** Only what the table has goes together. */
+  z.strictObject({ is: z.literal("table"), ...common, ...ends, attribute, otherAttribute, pairs: pairs.max(400) }),
+  /** Male and female, left and right: one of each. */
+  z.strictObject({ is: z.literal("complement"), ...common, ...ends, attribute, otherAttribute, pairs: pairs.max(20) }),
+  /** The figure of the first less that of the other lies within: a clearance, or an interference below nought. */
+  z.strictObject({
+    is: z.literal("fit"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute,
+    within: z.strictObject({ min: Finite, max: Finite }).refine(({ min, max }) => min <= max),
+  }),
+  /** A designation of the first by a standard, and what the standard gives the other: it is looked up, never counted. */
+  z.strictObject({
+    is: z.literal("size"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute: Id,
+    sizes: z.array(z.strictObject({ size: Id, is: Finite })).min(1).max(200), // prettier-ignore
+  }),
+  /** Planes, offsets, belt lines: no further apart than this. */
+  z.strictObject({
+    is: z.literal("aligned"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute,
+    within: z.number().min(0),
+  }),
+  /** All of them together come to what is asked for: imbalance that has to cancel. */
+  z.strictObject({
+    is: z.literal("sum"),
+    ...common,
+    of: Parts,
+    attribute,
+    target: Finite,
+    within: z.number().min(0),
+  }),
+  /** A pattern that both have, and that can be read with everything fitted where somebody has to read it. */
+  z.strictObject({
+    is: z.literal("pattern"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute,
+    seen: z.strictObject({ of: End, attribute: Id, values: z.array(Id).min(1).max(20) }).optional(),
+  }),
+  /**
+   * Teeth of the driving first and the driven other, in this ratio (driven to driving); how many teeth of the driven one it
+   * stands off, and whether an adjuster of so many degrees takes that up.
+   */
+  z.strictObject({
+    is: z.literal("clocking"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute: Id,
+    ratio: z.number().positive(),
+    off: Id,
+    range: Id.optional(),
+  }),
+  /** What the first can bear is at least what the other asks of it. */
+  z.strictObject({
+    is: z.literal("capacity"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute,
+    reserve: z.number().min(0).default(0),
+  }),
+  /** Parts of look-alike families: free, each one tested first, only where said, or never, and by whose word. */
+  z.strictObject({
+    is: z.literal("interchange"),
+    ...common,
+    of: Parts,
+    attribute,
+    rules: z
+      .array(
+        z.strictObject({
+          value: Id,
+          variants: z.array(Id).max(50).default([]),
+          then: z.enum(["free", "tested", "only", "never"]),
+          /** What says that one was tested and may be used: the attribute and the word it has then. */
+          tested: z.strictObject({ attribute: Id, value: Id }).optional(),
+          applications: z.array(Id).max(20).default([]),
+          why: Text,
+        }),
+      )
+      .min(1)
+      .max(60),
+  }),
+]);
+
+/** What goes with what. */
+export const Match = z.strictObject({
+  attributes: z.array(Attribute).min(1).max(400),
+  known: z.array(KnownValues).max(2000).default([]),
+  matings: z.array(Mating).max(300).default([]),
+  /** Quantities as built, for a label on the engine. */
+  quantities: z
+    .array(z.strictObject({ id: Id, name: Text, onlyIf: Condition.optional(), amount: Text, ref: Ref }))
+    .max(60)
+    .default([]),
+});
+
+export type Match = z.infer<typeof Match>;
+export type Attribute = z.infer<typeof Attribute>;
+export type AttributeValue = z.infer<typeof AttributeValue>;
+export type Mating = z.infer<typeof Mating>;
+export type MatingOf<K extends Mating["is"]> = Extract<Mating, { is: K }>;
+export type MatingEnd = z.infer<typeof End>;
+export type Remedy = z.infer<typeof Remedy>;
