@@ -248,8 +248,11 @@ const speeds = [1, 0.5, 0.08].map(speed);
 const truth = withPriors(network, new Map());
 const worlds: Record<string, { policy: string; result: ReturnType<typeof judge> }[]> = {};
 const run = (name: string, engines: readonly Engine[], ways: readonly [string, Network, Policy][]) => {
-  worlds[name] = ways.map(([policy, known, how]) => ({ policy, result: judge(engines, engines.map((each) => work(each, known, how))) })); // prettier-ignore
-  for (const { policy, result } of worlds[name]!) console.error(name, policy, JSON.stringify(result));
+  worlds[name] = ways.map(([policy, known, how]) => {
+    const result = judge(engines, engines.map((each) => work(each, known, how))); // prettier-ignore
+    console.error(name, policy, JSON.stringify(result));
+    return { policy, result };
+  });
 };
 {
   const { next } = seeded(2026);

@@ -154,7 +154,8 @@ export function assessMatch(
       return { allowed: judged.allowed, state: judged.allowed ? "proven" : "wrong", checks: [] };
     const cameRunning = picked.every((each, at) => (of[at] === application ? returns === true : each!.cameHere));
     const isSuspected = mating.wrong.findings.some((finding) => seen.has(finding));
-    if (cameRunning && !isSuspected) return { allowed: true, state: "ran", checks: [] };
+    // That it ran says that it fits; what family it is of, and whether it was tested, is another question.
+    if (cameRunning && !isSuspected && mating.is !== "interchange") return { allowed: true, state: "ran", checks: [] };
     const checks = judged.asks.map(({ end, attribute }): Check => {
       const { check, name } = ends.attributes.get(attribute)!;
       const candidate = picked[end] ?? null;
@@ -163,7 +164,7 @@ export function assessMatch(
     return { allowed: null, state: "open", checks: checks.sort((a, b) => a.minutes - b.minutes) };
   };
 
-  const remedies = groupBy(job.remedies, ({ mating, at }) => placeId(mating, at));
+  const remedies = groupBy(job.remedies, ({ mating, ends: of }) => placeId(mating, of));
   const pairings = places.map((place): Pairing => {
     const { mating, ends: of } = place;
     const picked = of.map((each) => (each === application ? null : candidates.get(each)!.inPlace));
@@ -206,7 +207,13 @@ export function assessMatch(
         ...(isUnlawful ? [problem("remedy-unlawful", about, { remedy: remedy.name, text: unlawful.text })] : []),
       );
     } else if (found.allowed === false) reasons.push(problem("mating-wrong", about, params));
-    else if (found.allowed === null && !isEmpty && (isForeign || (of.includes(application) && returns === false)))
+    else if (
+      found.allowed === null &&
+      !isEmpty &&
+      (isForeign ||
+        (mating.is === "interchange" && one!.told !== null) ||
+        (of.includes(application) && returns === false))
+    )
       reasons.push(
         problem("mating-open", about, {
           ...params,

@@ -30,7 +30,7 @@ export const matchEntries = {
     list: "remedies",
     payload: z.strictObject({
       mating: Id,
-      at: z.array(Id).min(1).max(60),
+      ends: z.array(Id).min(1).max(60),
       remedy: Id.nullable(),
       state: z.enum(["meant", "done"]),
       words: Words.nullable(),

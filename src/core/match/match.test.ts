@@ -1,0 +1,429 @@
+import { assess } from "../assess";
+import { TestBench } from "../fixtures/bench";
+import { json, larkspire, orrinshaw, pellbrook } from "../fixtures/load";
+import { seeded } from "../numeric/seeded";
+import { readPack, type CompiledPack } from "../pack/compile-pack";
+import { Mating } from "../pack/schema-match";
+import { judgeMating, type Into, type Value } from "./judge-mating";
+import { preferences, resolve, type Pins, type Solution } from "./resolve";
+import { transferList } from "./transfer-list";
+
+const asOf = "2026-11-26T00:00:00Z";
+const matchOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).match;
+const codes = (bench: TestBench) => matchOf(bench).problems.map(({ code }) => code);
+const stateAt = (bench: TestBench, id: string) => matchOf(bench).pairings.find(({ place }) => place.id === id)!.state;
+
+const nobody: Into = { variant: null, application: null };
+const figure = (min: number, max = min): Value => ({ min, max });
+const word = (each: string): Value => ({ word: each });
+const common = {
+  id: "m",
+  name: "m",
+  wrong: { looks: "it shakes" },
+  ref: { source: "practice" },
+  one: { classes: ["a"] },
+  other: { classes: ["b"] },
+  attribute: "x",
+};
+const says = (
+  mating: object,
+  told: Readonly<Record<string, Value>>,
+  { ends = 2, into = nobody }: { ends?: number; into?: Into } = {},
+) => judgeMating(Mating.parse({ ...common, ...mating }), ends, (end, attribute) => told[`${end}${attribute}`] ?? null, into).allowed; // prettier-ignore
+
+describe("what two ends have to be to each other", () => {
+  test("the same, one of a table, one of each: words; and what is not known is never right", () => {
+    const same = { is: "equal" };
+    expect(says(same, { "0x": word("six"), "1x": word("six") })).toBe(true);
+    expect(says(same, { "0x": word("six"), "1x": word("eight") })).toBe(false);
+    expect(says(same, { "0x": word("six") })).toBeNull();
+    expect(says(same, {})).toBeNull();
+    expect(says(same, { "0x": figure(12), "1x": figure(12) })).toBe(true);
+    expect(says(same, { "0x": figure(12, 13), "1x": figure(12) })).toBeNull();
+    const table = { is: "table", otherAttribute: "y", pairs: [["c", "stepped"]] };
+    expect(says(table, { "0x": word("c"), "1y": word("stepped") })).toBe(true);
+    expect(says(table, { "0x": word("stepped"), "1y": word("c") })).toBe(false);
+    // Polarity and hand: one of each, whichever end has which.
+    const hands = { is: "complement", pairs: [["left", "right"]] };
+    expect(says(hands, { "0x": word("right"), "1x": word("left") })).toBe(true);
+    expect(says(hands, { "0x": word("left"), "1x": word("left") })).toBe(false);
+  });
+
+  // ISO 286-2, 50 to 80 mm, from memory: H7 0/+30, g6 -10/-29, p6 +51/+32, h6 0/-19 µm.
+  test("fits: what ISO 286 calls running, locating and interference, by the bands of both", () => {
+    const hole = figure(60, 60.03);
+    const [g6, h6, p6] = [figure(59.971, 59.99), figure(59.981, 60), figure(60.032, 60.051)];
+    const running = { is: "fit", within: { min: 0.01, max: 0.059 } };
+    const held = { is: "fit", within: { min: -0.051, max: -0.002 } };
+    expect(says(running, { "0x": hole, "1x": g6 })).toBe(true);
+    expect(says(held, { "0x": hole, "1x": p6 })).toBe(true);
+    expect(says(running, { "0x": hole, "1x": p6 })).toBe(false);
+    // H7/h6 may come out tight or free: it is measured.
+    expect(says(running, { "0x": hole, "1x": h6 })).toBeNull();
+    expect(says(running, { "0x": figure(60.02), "1x": figure(59.99) })).toBe(true);
+  });
+
+  // Common practice, no source: a spline of size 20 has 16 teeth. A designation is no count.
+  test("a size by a standard is looked up and never compared as a count", () => {
+    const spline = { is: "size", otherAttribute: "teeth", sizes: [{ size: "s-20", is: 16 }] };
+    expect(says(spline, { "0x": word("s-20"), "1teeth": figure(16) })).toBe(true);
+    expect(says(spline, { "0x": word("s-20"), "1teeth": figure(20) })).toBe(false);
+    expect(says(spline, { "0x": word("s-30"), "1teeth": figure(30) })).toBeNull();
+  });
+
+  test("planes within their distance, what can be borne against what is asked, imbalance that cancels", () => {
+    const belt = { is: "aligned", within: 0.5 };
+    expect([31.2, 31.8, 31].map((at) => says(belt, { "0x": figure(31), "1x": figure(at) }))).toEqual([true, false, true]); // prettier-ignore
+    expect(says(belt, { "0x": figure(31), "1x": figure(31.4, 31.6) })).toBeNull();
+    const bears = { is: "capacity", otherAttribute: "duty", reserve: 0.5 };
+    expect(says(bears, { "0x": figure(180), "1duty": figure(120) })).toBe(true);
+    expect(says(bears, { "0x": figure(170), "1duty": figure(120) })).toBe(false);
+    const three = Mating.parse({ id: "s", name: "s", is: "sum", of: { classes: ["a"] }, attribute: "x", target: 0, within: 40, wrong: { looks: "it shakes" }, ref: { source: "practice" } }); // prettier-ignore
+    const cancel = (...of: readonly (number | null)[]) => judgeMating(three, of.length, (end) => (of[end] === null ? null : figure(of[end]!)), nobody).allowed; // prettier-ignore
+    expect([cancel(-180, 180, 10), cancel(-180, 0, 10), cancel(-180, null, 10)]).toEqual([true, false, null]);
+  });
+
+  test("clocking: teeth by ratio, 360/N a tooth, and what an adjuster takes up", () => {
+    const clocked = { is: "clocking", otherAttribute: "driven", ratio: 2, off: "off", range: "range" };
+    const told = { "0x": figure(20), "1driven": figure(40) };
+    expect(says(clocked, { ...told, "1off": figure(0) })).toBe(true);
+    // One tooth of 40 is 9 degrees.
+    expect(says(clocked, { ...told, "1off": figure(1), "1range": figure(10) })).toBe(true);
+    expect(says(clocked, { ...told, "1off": figure(-1), "1range": figure(8.9) })).toBe(false);
+    expect(says(clocked, { ...told, "1off": figure(1) })).toBeNull();
+    expect(says(clocked, told)).toBeNull();
+    expect(says(clocked, { "0x": figure(20), "1driven": figure(41), "1off": figure(0) })).toBe(false);
+    const fast = { is: "clocking", otherAttribute: "driven", ratio: 2, off: "off" };
+    expect(says(fast, { ...told, "1off": figure(1) })).toBe(false);
+  });
+
+  test("a scale that fits is worth nothing where it cannot be seen with the accessories on", () => {
+    const scale = { is: "pattern", seen: { of: { classes: ["c"] }, attribute: "window", values: ["clear"] } };
+    const told = { "0x": word("front"), "1x": word("front") };
+    expect(says(scale, { ...told, "2window": word("clear") }, { ends: 3 })).toBe(true);
+    expect(says(scale, { ...told, "2window": word("hidden") }, { ends: 3 })).toBe(false);
+    expect(says(scale, told, { ends: 3 })).toBeNull();
+    expect(says(scale, { "0x": word("front"), "1x": word("rear"), "2window": word("clear") }, { ends: 3 })).toBe(false);
+  });
+});
+
+/** A part from elsewhere for a place, with what was read of it. */
+function bring(
+  bench: TestBench,
+  slot: string,
+  tag: string,
+  read: Readonly<Record<string, string | number | null>> = {},
+  origin: "donor" | "supplier" | "shelf" = "donor",
+): string {
+  const part = bench.newId();
+  bench.add("part-tagged", { part, class: bench.pack.slots.get(slot)!.class, tag, origin });
+  bench.add("part-noted", { part, item: "meant-for", feature: null, value: slot });
+  for (const [attribute, value] of Object.entries(read)) note(bench, part, attribute, value);
+  return part;
+}
+const note = (bench: TestBench, part: string | null, attribute: string, value: string | number | null) =>
+  bench.add("attribute-read", { part, attribute, value, how: "read", words: null });
+const pick = (bench: TestBench, slot: string, part: string | null) =>
+  bench.add("part-picked", { slot, part, why: null });
+const ferry = () => {
+  const bench = new TestBench(orrinshaw, {
+    application: { kind: "passenger-vessel", words: null },
+    engine: { number: null, variant: "v-6m-1" },
+  });
+  bench.add("return-said", { returns: true, words: null });
+  return bench;
+};
+const tram = (variant: string | null = "v-v4") => new TestBench(pellbrook, { engine: { number: null, variant } });
+
+describe("one engine of several", () => {
+  test("an engine that goes back as it came is not asked about itself; whether it goes back is", () => {
+    const bench = tram(null);
+    expect(codes(bench)).toEqual(["return-unknown"]);
+    expect(stateAt(bench, "starter-teeth flywheel starter")).toBe("ran");
+    expect(stateAt(bench, "drive-bolts crankshaft application")).toBe("open");
+    bench.add("return-said", { returns: false, words: "into the winch" });
+    expect(codes(bench)).toContain("mating-open");
+    const back = tram(null);
+    back.add("return-said", { returns: true, words: null });
+    expect(codes(back)).toEqual([]);
+    expect(matchOf(new TestBench({ ...pellbrook, pack: { ...pellbrook.pack, match: undefined } })).pairings).toEqual(
+      [],
+    );
+  });
+
+  test("a part from elsewhere is not known to fit until somebody looks: the quickest check is asked for", () => {
+    const bench = tram();
+    const part = bring(bench, "starter", "DN-ST");
+    expect(codes(bench)).not.toContain("mating-open");
+    pick(bench, "starter", part);
+    const open = matchOf(bench).pairings.find(({ place }) => place.mating.id === "starter-teeth")!;
+    expect([open.allowed, open.checks[0]]).toMatchObject([null, { attribute: "module", minutes: 3 }]);
+    note(bench, part, "module", "m-20");
+    expect(stateAt(bench, "starter-teeth flywheel starter")).toBe("wrong");
+    const [wrong] = matchOf(bench).problems.filter(({ code }) => code === "mating-wrong");
+    expect(wrong!.params).toMatchObject({ oneIs: "2.5", otherIs: "2", looks: expect.stringContaining("jams") as string }); // prettier-ignore
+    // The engine's own goes, by the book of its variant.
+    const own = tram();
+    bring(own, "starter", "DN-ST", { module: "m-20" });
+    expect(stateAt(own, "starter-teeth flywheel starter")).toBe("proven");
+  });
+
+  test("two who pick differently picked nothing, and two who read differently know nothing", () => {
+    const bench = tram();
+    bench.add("return-said", { returns: true, words: null });
+    const part = bring(bench, "starter", "DN-ST", { module: "m-20" });
+    pick(bench, "starter", part);
+    bench.add("part-picked", { slot: "starter", part: bench.partIn.get("starter")!, why: null });
+    expect(matchOf(bench).inPlace.get("starter")!.part!.id).toBe(bench.partIn.get("starter"));
+    note(bench, bench.partIn.get("starter")!, "module", "m-25");
+    note(bench, bench.partIn.get("starter")!, "module", "m-20");
+    expect(codes(bench)).toContain("attribute-differs");
+    expect(stateAt(bench, "starter-teeth flywheel starter")).toBe("ran");
+  });
+
+  test("the part in hand beats the book, and one that disagrees with it is a hold: wrong box, old revision, altered", () => {
+    const bench = tram();
+    bench.add("return-said", { returns: true, words: null });
+    note(bench, bench.partIn.get("flywheel")!, "module", "m-20");
+    expect(codes(bench)).toEqual(expect.arrayContaining(["attribute-disagrees", "mating-wrong"]));
+    // A new one is taken as the book has it for this engine.
+    pick(bench, "flywheel", null);
+    expect(stateAt(bench, "starter-teeth flywheel starter")).toBe("proven");
+  });
+
+  test("a pairing that ran is believed until what it would do when wrong is found", () => {
+    const bench = ferry();
+    expect(codes(bench)).toEqual([]);
+    const { pack } = orrinshaw;
+    const match = pack.match!;
+    const suspected: CompiledPack = { ...orrinshaw, pack: { ...pack, match: { ...match, matings: match.matings.map((each) => (each.id === "lift-pump-drive" ? { ...each, wrong: { ...each.wrong, findings: ["knock-told"] } } : each)) } } }; // prettier-ignore
+    // Where nobody said which variant it is, the book says nothing of it: it is believed because it ran.
+    const open = new TestBench(suspected);
+    expect(stateAt(open, "lift-pump-drive front-case injection-pump")).toBe("ran");
+    open.add("intake-noted", { section: "symptom", item: "knock", part: null, place: null, value: true });
+    expect(stateAt(open, "lift-pump-drive front-case injection-pump")).toBe("open");
+  });
+
+  test("look-alike families: free, tested first, only where said, never", () => {
+    const at = (slot: string, read: Readonly<Record<string, string>>) => {
+      const bench = ferry();
+      pick(bench, slot, bring(bench, slot, "DN", { "built-for": "s", ...read }));
+      return matchOf(bench).pairings.find(({ place }) => place.mating.is === "interchange" && place.ends[0] === slot)!;
+    };
+    expect(at("rod-1", {}).state).toBe("proven");
+    expect(at("crankshaft", {})).toMatchObject({ state: "open", checks: [{ attribute: "case-hardness" }] });
+    expect(at("crankshaft", { "case-hardness": "good" }).state).toBe("proven");
+    expect(at("crankshaft", { "case-hardness": "soft" }).state).toBe("wrong");
+    expect(at("injection-pump", {}).state).toBe("wrong");
+    // What it goes into is not a pump set.
+    expect(at("flywheel", {}).state).toBe("wrong");
+    // A follower of a certified engine is tested even where it is its own.
+    const ship = new TestBench(larkspire, { engine: { number: null, variant: "v-certified" } });
+    expect(codes(ship).filter((code) => code === "mating-open")).toHaveLength(5);
+    const follower = bring(ship, "cam-follower-1", "CF-N", { "made-for": "certified" }, "supplier");
+    pick(ship, "cam-follower-1", follower);
+    expect(stateAt(ship, "followers cam-follower-1")).toBe("open");
+    note(ship, follower, "follower-hardness", "failed");
+    expect(stateAt(ship, "followers cam-follower-1")).toBe("wrong");
+  });
+
+  test("a remedy makes it go together, is owed until done, and says where it is unlawful", () => {
+    const bench = ferry();
+    note(bench, bench.partIn.get("injection-pump")!, "lift-drive", "gear");
+    expect(codes(bench)).toContain("mating-wrong");
+    const ends = ["front-case", "injection-pump"];
+    const meant = bench.add("remedy-taken", { mating: "lift-pump-drive", ends, remedy: "electric-lift", state: "meant", words: null }); // prettier-ignore
+    expect(codes(bench)).toEqual(expect.arrayContaining(["remedy-owed", "remedy-unlawful"]));
+    expect(codes(bench)).not.toContain("mating-wrong");
+    bench.add("remedy-taken", { mating: "lift-pump-drive", ends, remedy: "electric-lift", state: "done", words: null, supersedes: [meant.id] }); // prettier-ignore
+    expect(codes(bench)).toEqual(expect.arrayContaining(["mating-bridged", "remedy-unlawful"]));
+    expect(codes(bench)).not.toContain("remedy-owed");
+  });
+
+  test("what is to be bought or kept is refused beside what it does not go with, and why is said", () => {
+    const bench = tram();
+    bench.add("return-said", { returns: true, words: null });
+    note(bench, bench.partIn.get("flywheel")!, "module", "m-20");
+    note(bench, bench.partIn.get("starter")!, "module", "m-20");
+    bench.lookOver();
+    bench.checkForCracks();
+    const { choices } = assess(bench.pack, bench.entries, asOf);
+    const starter = choices.find(({ slot }) => slot.id === "starter")!;
+    const wheel = choices.find(({ slot }) => slot.id === "flywheel")!;
+    // Both of the finer module go together, a new one beside either does not.
+    expect([starter.proposal.disposition, wheel.proposal.disposition]).toEqual(["reuse", "reuse"]);
+    const bought = starter.options.find(({ disposition }) => disposition === "replace")!;
+    expect(bought.reasons.map(({ code }) => code)).toContain("mates-refuse");
+  });
+});
+
+/** Every choice of candidates there is, with what it costs to change: no cleverness at all. */
+function enumerate(bench: TestBench, pins: Pins): { readonly possible: boolean; readonly fewest: number } {
+  const match = matchOf(bench);
+  const slots = [...match.candidates.keys()].filter((slot) => match.candidates.get(slot)!.length > 1);
+  let fewest = Infinity;
+  const walk = (at: number, chosen: Map<string, number>): void => {
+    if (at < slots.length) {
+      const slot = slots[at]!;
+      match.candidates.get(slot)!.forEach((_, option) => {
+        if (pins.has(slot) && pins.get(slot) !== option) return;
+        walk(at + 1, new Map(chosen).set(slot, option));
+      });
+      return;
+    }
+    const of = (slot: string) => match.candidates.get(slot)![chosen.get(slot) ?? 0]!;
+    const isFine = match.places.every((place) => {
+      const { allowed } = match.judge(place, place.ends.map((end) => (end === "application" ? null : of(end)))); // prettier-ignore
+      return allowed !== false || place.mating.remedies.length > 0;
+    });
+    const changes = slots.filter((slot) => of(slot) !== match.inPlace.get(slot)).length;
+    if (isFine) fewest = Math.min(fewest, changes);
+  };
+  walk(0, new Map());
+  return { possible: Number.isFinite(fewest), fewest };
+}
+
+/** The drive end alone, so that every choice can be tried. */
+function driveEnd(): CompiledPack {
+  const whole = json("packs/pellbrook-v4.json") as { match: { matings: { id: string; remedies: object[] }[] } };
+  const kept = ["starter-teeth", "governor-hand", "degree-window", "carburettor-flange", "element-seat"];
+  const matings = whole.match.matings.filter(({ id }) => kept.includes(id));
+  for (const mating of matings) if (mating.id !== "element-seat") mating.remedies = [];
+  const read = readPack({ ...whole, match: { ...whole.match, matings } });
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.value;
+}
+const small = driveEnd();
+
+/** An engine with parts of another beside it, some of them looked at. */
+function merged(seed: number): { readonly bench: TestBench; readonly pins: Pins } {
+  const { next } = seeded(seed);
+  const bench = new TestBench(small, { engine: { number: null, variant: next() < 0.5 ? "v-v4" : "v-v4-b" } });
+  const drawn: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>> = {
+    flywheel: { module: ["m-25", "m-20"], "degree-plate": ["from-front", "from-rear"] },
+    starter: { module: ["m-25", "m-20"], "degree-plate": ["from-front", "from-rear"], window: ["clear", "hidden"] },
+    "governor-hub": { hand: ["right", "left"] },
+    "governor-drive": { hand: ["right", "left"] },
+    carburettor: { flange: ["two-40", "four-44"] },
+    "inlet-manifold": { flange: ["two-40", "four-44"] },
+  };
+  const known = (of: (typeof drawn)[string]) =>
+    Object.fromEntries(Object.entries(of).flatMap(([id, words]) => (next() < 0.7 ? [[id, words[Math.floor(next() * words.length)]!]] : []))); // prettier-ignore
+  const pins = new Map<string, number>();
+  for (const [slot, of] of Object.entries(drawn)) {
+    if (next() < 0.7) bring(bench, slot, `DN-${slot}`, known(of));
+    for (const [id, value] of Object.entries(known(of)))
+      if (next() < 0.5) note(bench, bench.partIn.get(slot)!, id, value);
+    if (next() < 0.4) pins.set(slot, Math.floor(next() * matchOf(bench).candidates.get(slot)!.length));
+  }
+  return { bench, pins };
+}
+
+describe("the best that goes together", () => {
+  test("is what trying every choice gives; what it says contradicts itself does, and nothing less of it", () => {
+    const kinds = new Set<string>();
+    for (let seed = 1; seed <= 40; seed += 1) {
+      const { bench, pins } = merged(seed);
+      const match = matchOf(bench);
+      const found = resolve(small, match, pins, "fewest-changes");
+      kinds.add(found.kind);
+      const { possible, fewest } = enumerate(bench, pins);
+      expect([seed, found.kind]).toEqual([seed, possible ? "solved" : "contradiction"]);
+      if (found.kind === "solved") expect([seed, found.solutions[0]!.changes.length]).toEqual([seed, fewest]);
+      if (found.kind !== "contradiction") continue;
+      // Without any one of the pins named it can be done, or without the mating named.
+      for (const demand of found.demands) {
+        if (demand.is !== "pin") continue;
+        const asked = found.demands.flatMap((each) => (each.is === "pin" && each !== demand ? [each.slot] : []));
+        const fewer = new Map([...pins].filter(([slot]) => asked.includes(slot)));
+        const matings = new Set(found.demands.flatMap((each) => (each.is === "mating" ? [each.place.id] : [])));
+        const alone = { ...match, places: match.places.filter(({ id }) => matings.has(id)) };
+        expect([seed, resolve(small, alone, fewer, "fewest-changes").kind]).toEqual([seed, "solved"]);
+      }
+    }
+    expect(kinds).toEqual(new Set(["solved", "contradiction"]));
+  });
+
+  test("checked again it is clean, whatever is preferred; the next ones are really different", () => {
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const { bench, pins } = merged(seed);
+      const match = matchOf(bench);
+      for (const preference of preferences) {
+        const found = resolve(small, match, pins, preference);
+        if (found.kind !== "solved") continue;
+        const shown = found.solutions.map(({ picks }) =>
+          [...picks.values()].map(({ part }) => part?.tag ?? "new").join(),
+        );
+        expect(new Set(shown).size).toBe(shown.length);
+        const again = new TestBench(small);
+        again.entries.splice(0, Infinity, ...bench.entries);
+        for (const [slot, { part }] of found.solutions[0]!.picks) pick(again, slot, part?.id ?? null);
+        for (const { place, remedy } of found.solutions[0]!.remedies)
+          again.add("remedy-taken", { mating: place.mating.id, ends: [...place.ends], remedy: remedy.id, state: "meant", words: null }); // prettier-ignore
+        expect(matchOf(again).pairings.filter(({ state }) => state === "wrong")).toEqual([]);
+      }
+    }
+  });
+
+  test("a remedy more makes nothing impossible, and what becomes known changes only what rests on it", () => {
+    const without: CompiledPack = { ...pellbrook, pack: { ...pellbrook.pack, match: { ...pellbrook.pack.match!, matings: pellbrook.pack.match!.matings.map((each) => ({ ...each, remedies: [] })) } } }; // prettier-ignore
+    for (let seed = 1; seed <= 10; seed += 1) {
+      const { bench, pins } = merged(seed);
+      const solved = (pack: CompiledPack) => {
+        const other = new TestBench(pack);
+        other.entries.splice(0, Infinity, ...bench.entries);
+        return resolve(pack, matchOf(other), pins, "cheapest").kind;
+      };
+      if (solved(without) === "solved") expect([seed, solved(pellbrook)]).toEqual([seed, "solved"]);
+      const before = new Map(matchOf(bench).pairings.map(({ place, state }) => [place.id, state]));
+      note(bench, bench.partIn.get("carburettor")!, "flange", "four-44");
+      for (const { place, state } of matchOf(bench).pairings)
+        if (!place.ends.includes("carburettor")) expect([place.id, state]).toEqual([place.id, before.get(place.id)]);
+    }
+  });
+
+  test("it ends in a list: what stays, what comes over, what is bought and what is made to fit", () => {
+    const bench = ferry();
+    const pump = bring(bench, "injection-pump", "DN-IP", { "built-for": "m1", "lift-drive": "gear" });
+    bring(bench, "crankshaft", "DN-KW", { "built-for": "s", "case-hardness": "good" });
+    const match = matchOf(bench);
+    const at = match.candidates.get("injection-pump")!.findIndex(({ part }) => part?.id === pump);
+    const found = resolve(orrinshaw, match, new Map([["injection-pump", at]]), "fewest-changes");
+    const [best] = (found as { solutions: readonly Solution[] }).solutions;
+    const list = transferList(orrinshaw, match, best!);
+    const of = (slot: string) => list.filter((line) => line.slot === slot).map(({ what, of: part }) => [what, part]);
+    expect(of("crankshaft")).toEqual([["keep", "crankshaft"]]);
+    expect(of("injection-pump")).toEqual([["transfer", "DN-IP"]]);
+    expect(list.filter(({ what }) => what === "remedy").map(({ of: done }) => done)).toEqual(["electric lift pump, old seat blanked"]); // prettier-ignore
+    // What comes off last goes on first: the crankshaft before the injection pump.
+    const order = list.map(({ slot }) => slot);
+    expect(order.indexOf("crankshaft")).toBeLessThan(order.indexOf("injection-pump"));
+  });
+});
+
+test("the linter says what is wrong with what goes with what, and where", () => {
+  type Loose = { match: { attributes: Record<string, unknown>[]; known: Record<string, unknown>[]; matings: Record<string, unknown>[] } }; // prettier-ignore
+  const said = (change: (match: Loose["match"]) => void) => {
+    const pack = structuredClone(json("packs/pellbrook-v4.json")) as Loose;
+    change(pack.match);
+    const read = readPack(pack);
+    return read.ok ? [] : read.problems.map(({ code, path }) => `${code} ${path.slice(0, 2).join(" ")}`);
+  };
+  const mating = (match: Loose["match"], id: string) => match.matings.find((each) => each.id === id)!;
+  expect(said(() => {})).toEqual([]);
+  const faults: [string, (match: Loose["match"]) => void][] = [
+    ["unknown-attribute match matings", (match) => void (mating(match, "drive-bolts").attribute = "moon")],
+    ["not-a-value match known", (match) => void (match.known[1]!.values = { "bolt-circle": "nine" })],
+    ["not-a-figure match matings", (match) => void (mating(match, "pilot-fit").attribute = "hand")],
+    ["ends-unlike match matings", (match) => void (mating(match, "drive-bolts").otherAttribute = "pilot")],
+    ["unknown-answer match known", (match) => void (match.known[0]!.of = { question: "installation", options: ["moon"] })], // prettier-ignore
+    ["mating-nowhere match matings", (match) => void (mating(match, "drive-bolts").one = { classes: ["moon"] })],
+    ["id-twice match matings", (match) => void match.matings.push({ ...mating(match, "drive-bolts") })],
+    [
+      "test-not-named match matings",
+      (match) =>
+        void match.matings.push({ id: "x", is: "interchange", name: "x", of: { classes: ["starter"] }, attribute: "hand", rules: [{ value: "left", then: "tested", why: "soft" }], wrong: { looks: "x" }, ref: { source: "practice" } }), // prettier-ignore
+    ],
+  ];
+  for (const [expected, change] of faults) expect([expected, said(change)]).toEqual([expected, expect.arrayContaining([expected])]); // prettier-ignore
+});
