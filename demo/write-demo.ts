@@ -782,6 +782,25 @@ marigold.log.add("action-answered", {
   outcome: "done",
   words: "Bracket of main 5 filed true: it had pulled the pipe by 0.8 mm",
 });
+marigold.log.add("return-said", { returns: true, words: "back into the ferry" });
+// The donor stands in the yard: what of it would do is looked at before anything is bought.
+const fromDonor = (
+  job: Opened,
+  slot: string,
+  tag: string,
+  read: Readonly<Record<string, string | number>>,
+  origin: Payload<"part-tagged">["origin"] = "donor",
+) => {
+  const part = job.log.newId();
+  job.log.add("part-tagged", { part, class: job.pack.slots.get(slot)!.class, tag, origin });
+  job.log.add("part-noted", { part, item: "meant-for", feature: null, value: slot });
+  for (const [attribute, value] of Object.entries(read))
+    job.log.add("attribute-read", { part, attribute, value, how: "read", words: null });
+  return part;
+};
+fromDonor(marigold, "crankshaft", "D-KW", { "built-for": "s" });
+fromDonor(marigold, "injection-pump", "D-IP", { "built-for": "s", "lift-drive": "cam" });
+fromDonor(marigold, "sump", "D-SU", { "built-for": "s", "sump-tilt": "level" });
 marigold.log.write("ferry-marigold");
 
 // The same engine five years ago: handed over, and come back since.
@@ -1124,6 +1143,21 @@ note(tram1, [
     }),
   );
 }
+// A starter of the later engine was at hand, and a cooler element of the newest revision.
+tram1.log.add("intake-noted", { section: "order", item: "variant", part: null, place: null, value: "v-v4" });
+tram1.log.add("return-said", { returns: true, words: null });
+for (const [slot, tag, read] of [
+  ["starter", "S-ST", { module: "m-20", "degree-plate": "from-rear", window: "clear" }],
+  ["cooler-element", "S-CE", { element: "r3" }],
+] as const)
+  tram1.log.add("part-picked", { slot, part: fromDonor(tram1, slot, tag, read, "shelf"), why: null });
+tram1.log.add("attribute-read", {
+  part: partOf(tram1, "balance-shaft"),
+  attribute: "teeth-off",
+  value: 0,
+  how: "counted",
+  words: null,
+});
 tram1.log.write("hill-tram-1");
 
 // The hill tram's drive engine, just arrived: nothing is asked yet but its number.

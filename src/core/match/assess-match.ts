@@ -12,7 +12,7 @@ import { goes } from "../plan/same-option";
 import { problem, type Problem } from "../problem/problem";
 import { Ends, valueWords, type Candidate, type MatchRead, type Told } from "./ends";
 import { judgeMating, type Into } from "./judge-mating";
-import { application, matingPlaces, placeId, type MatingPlace } from "./places";
+import { application, attributesAt, matingPlaces, placeId, type MatingPlace } from "./places";
 
 /** One end of a pairing as it is now. */
 export interface PairEnd {
@@ -58,6 +58,8 @@ export interface MatchResult {
   readonly returns: boolean | null;
   readonly quantities: Match["quantities"];
   readonly judge: Judge;
+  /** What an attribute of a candidate is, or of what the engine goes into where that is null. */
+  readonly told: (candidate: Candidate | null, attribute: string) => Told | null;
   readonly problems: readonly Problem[];
 }
 
@@ -73,13 +75,8 @@ const nothing: MatchResult = {
   returns: null,
   quantities: [],
   judge: () => ({ allowed: null, state: "open", checks: [] }),
+  told: () => null,
   problems: [],
-};
-
-const attributeAt = (mating: Mating, end: number): string => {
-  if (end === 0 || mating.is === "sum" || mating.is === "interchange") return mating.attribute;
-  if (end === 1) return mating.otherAttribute ?? mating.attribute;
-  return mating.is === "pattern" && mating.seen ? mating.seen.attribute : mating.attribute;
 };
 
 /** What may go into a place, and which of it does. */
@@ -88,6 +85,7 @@ function candidatesAt(
   job: MatchRead,
   slot: string,
   partsOf: ReadonlyMap<string, readonly Part[]>,
+  own: Part["origin"],
 ): { readonly all: readonly Candidate[]; readonly inPlace: Candidate | null } {
   const at = pack.slots.get(slot)!;
   const gone = new Set(job.scrapped.map(({ part }) => part));
@@ -98,7 +96,7 @@ function candidatesAt(
       slot: at,
       part,
       name: `${part.tag}, ${at.name}`,
-      cameHere: part.origin === "engine" && cameFrom(part) === slot,
+      cameHere: part.origin === own && cameFrom(part) === slot,
     })),
     { slot: at, part: null, name: `a new ${pack.classes.get(at.class)!.name}`, cameHere: false },
   ];
@@ -133,7 +131,9 @@ export function assessMatch(
   if (!match) return nothing;
   const situation = jobSituation(order);
   const into: Into = { variant: order.variant, application: order.application.kind };
-  const ends = new Ends(pack, match, job, order);
+  // Of a donor that is the job itself its own parts are a donor's.
+  const own = [...job.parts.values()].some(({ origin }) => origin === "engine") ? "engine" : "donor";
+  const ends = new Ends(pack, match, job, order, own);
   const places = matingPlaces(pack, situation);
   const slots = [...new Set(places.flatMap(({ ends: of }) => of))].filter((each) => each !== application);
   const partsOf = groupBy(
@@ -141,7 +141,7 @@ export function assessMatch(
     (part) =>
       part.known.text("meant-for") ?? part.slot ?? job.cameOut.find((each) => each.part === part.id)?.slot ?? "",
   );
-  const candidates = new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf)]));
+  const candidates = new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf, own)]));
   const [said] = job.returns;
   const returns = said && job.returns.every((each) => each.returns === said.returns) ? said.returns : null;
   const seen = new Set(sightings.flatMap(({ node, grade }) => (grade > 0 ? [node.split("@")[0]!] : [])));
@@ -170,7 +170,7 @@ export function assessMatch(
     const picked = of.map((each) => (each === application ? null : candidates.get(each)!.inPlace));
     const found = judge(place, picked);
     const paired = picked.map((candidate, at): PairEnd => {
-      const attribute = attributeAt(mating, at);
+      const [attribute] = attributesAt(mating, at) as [string];
       const isEmpty = candidate === null && of[at] !== application;
       return {
         candidate,
@@ -244,6 +244,7 @@ export function assessMatch(
     returns,
     quantities: match.quantities.filter(({ onlyIf }) => !onlyIf || holds(onlyIf, ofNoPart(situation)) === true),
     judge,
+    told: (candidate, attribute) => ends.told(candidate, attribute),
     problems: [
       ...(hasApplication && isAnyone && returns === null ? [problem("return-unknown", [application])] : []),
       ...[null, ...here].flatMap((each) => ends.problems(each)),

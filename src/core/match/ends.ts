@@ -55,13 +55,15 @@ export class Ends {
   readonly #pack: CompiledPack;
   readonly #match: Match;
   readonly #order: Order;
+  readonly #own: Part["origin"];
   readonly #read: ReadonlyMap<string, readonly Signed<"attribute-read">[]>;
   readonly attributes: ReadonlyMap<string, Attribute>;
 
-  constructor(pack: CompiledPack, match: Match, job: Pick<MatchRead, "attributes">, order: Order) {
+  constructor(pack: CompiledPack, match: Match, job: Pick<MatchRead, "attributes">, order: Order, own: Part["origin"]) {
     this.#pack = pack;
     this.#match = match;
     this.#order = order;
+    this.#own = own;
     this.#read = groupBy(job.attributes, ({ part, attribute }) => `${part ?? application} ${attribute}`);
     this.attributes = new Map(match.attributes.map((each) => [each.id, each]));
   }
@@ -87,7 +89,7 @@ export class Ends {
     // What came from elsewhere was built for an engine that nobody named: only what is known of itself counts.
     const own: Situation | null = candidate && {
       ...partSituation(candidate.part, this.#pack.classes.get(candidate.slot.class)!, job),
-      ...(candidate.part && candidate.part.origin !== "engine" ? { variant: null } : {}),
+      ...(candidate.part && candidate.part.origin !== this.#own ? { variant: null } : {}),
     };
     const said: { readonly value: Value; readonly sure: boolean; readonly onCondition: boolean }[] = [];
     for (const { of, onlyIf, values } of this.#match.known) {

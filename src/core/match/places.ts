@@ -18,6 +18,18 @@ export interface MatingPlace {
   readonly ends: readonly string[];
 }
 
+/** What is asked of an end of a mating, the one that is held against the other first. */
+export function attributesAt(mating: Mating, end: number): readonly string[] {
+  if (mating.is === "interchange")
+    return [
+      ...new Set([mating.attribute, ...mating.rules.flatMap(({ tested }) => (tested ? [tested.attribute] : []))]),
+    ];
+  if (mating.is === "sum" || end === 0) return [mating.attribute];
+  const other = mating.otherAttribute ?? mating.attribute;
+  if (mating.is === "clocking") return [other, mating.off, ...(mating.range === undefined ? [] : [mating.range])];
+  return end > 1 && mating.is === "pattern" && mating.seen ? [mating.seen.attribute] : [other];
+}
+
 export const placeId = (mating: string, at: readonly string[]): string => [mating, ...at].join(" ");
 
 const endsOf = (pack: WithPack, end: MatingEnd): readonly string[] =>

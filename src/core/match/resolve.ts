@@ -183,7 +183,10 @@ export function resolve(
   // Really different: some place gets another part than in the best. One solution for each such place, each once.
   const found = new Map([[best.pick.slice(0, problem.slots.length).join(), best]]);
   problem.slots.forEach((slot, at) => {
-    if (problem.candidates(slot).length < 2 || pins.has(slot)) return;
+    // Where there is but its own part a new one is no other idea.
+    const parts = problem.candidates(slot).filter(({ part }) => part !== null).length;
+    const isChanged = problem.candidates(slot)[best.pick[at]!] !== match.inPlace.get(slot);
+    if (pins.has(slot) || (parts < 2 && !isChanged)) return;
     const other = solve(demands, new Map([[slot, best.pick[at]!]]));
     if (typeof other === "object") found.set(other.pick.slice(0, problem.slots.length).join(), other);
   });

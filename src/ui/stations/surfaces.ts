@@ -7,6 +7,7 @@ import { DiagnoseStation } from "./diagnose/DiagnoseStation";
 import { HandOverStation } from "./hand-over/HandOverStation";
 import { IdentifyStation } from "./identify/IdentifyStation";
 import { IntakeStation } from "./intake/IntakeStation";
+import { MatchStation } from "./match/MatchStation";
 import { MeasureStation } from "./measure/MeasureStation";
 import { StripStation } from "./strip/StripStation";
 
@@ -19,7 +20,7 @@ export const surfaces: Readonly<Record<Station, ComponentType | null>> = {
   "crack-check": CrackStation,
   measure: MeasureStation,
   diagnose: DiagnoseStation,
-  match: null,
+  match: MatchStation,
   decide: DecideStation,
   order: null,
   build: null,

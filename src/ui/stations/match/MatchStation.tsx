@@ -1,0 +1,180 @@
+"use client";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { useMemo, useState } from "react";
+import type { Pairing } from "@/core/match/assess-match";
+import { application } from "@/core/match/places";
+import type { SlotState } from "@/core/plan/slot-state";
+import { sayProblem } from "@/words/say-problem";
+import { many } from "@/words/sentences/sentence";
+import { Cautions } from "../../job/Cautions";
+import { EmptyStation } from "../../job/EmptyStation";
+import { useJob } from "../../job/JobContext";
+import { StationHolds } from "../../job/StationHolds";
+import { StationLayout } from "../../job/StationLayout";
+import { EngineMap } from "../../kit/EngineMap";
+import { MapLegend } from "../../kit/MapLegend";
+import { TabRow } from "../../kit/TabRow";
+import { ChooseTab } from "./ChooseTab";
+import { IntoTab } from "./IntoTab";
+import { PairingDetail } from "./PairingDetail";
+import { stateColors, stateWords } from "./words";
+
+type Tab = "check" | "choose" | "into";
+
+const mapWords = {
+  refused: "does not go together",
+  partly: "not known",
+  sound: "goes together",
+  unjudged: "meets nothing here",
+} as const;
+const mapLegend = (["refused", "partly", "sound"] as const).map((state) => [state, mapWords[state]] as const);
+
+const rank: Readonly<Record<Pairing["state"], number>> = { wrong: 0, open: 1, bridged: 2, proven: 3, ran: 4 };
+const isUrgent = ({ state, reasons }: Pairing) =>
+  state === "wrong" || (state === "open" && reasons.length > 0) || reasons.some(({ code }) => code === "remedy-owed");
+
+function PairingRow({ pairing, isHere, onOpen }: { pairing: Pairing; isHere: boolean; onOpen: () => void }) {
+  const { wording } = useJob();
+  const { mating, ends, state, reasons } = pairing;
+  return (
+    <chakra.li borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
+      <chakra.button
+        type="button"
+        aria-pressed={isHere}
+        width="100%"
+        textAlign="left"
+        cursor="pointer"
+        py="9px"
+        px="8px"
+        minHeight="44px"
+        bg={isHere ? "emberWash" : undefined}
+        _hover={{ bg: isHere ? "emberWash" : "raised" }}
+        onClick={onOpen}
+      >
+        <Flex justify="space-between" gap="12px" align="baseline" wrap="wrap">
+          <chakra.span fontSize="15px" fontWeight={600}>
+            {mating.name}
+          </chakra.span>
+          <chakra.span fontSize="13px" color={stateColors[state]}>
+            {stateWords[state]}
+          </chakra.span>
+        </Flex>
+        {reasons.length > 0 ? (
+          reasons.map((reason) => (
+            <chakra.span key={reason.code} display="block" fontSize="13px" color="quiet">
+              {sayProblem(reason, wording)}
+            </chakra.span>
+          ))
+        ) : (
+          <chakra.span display="block" fontSize="13px" color="quiet">
+            {ends.map(({ name }) => name).join(" · ")}
+          </chakra.span>
+        )}
+      </chakra.button>
+    </chakra.li>
+  );
+}
+
+/** Where it is checked whether parts will go and work together, and with what the engine goes into. */
+export function MatchStation() {
+  const { assessment, pack } = useJob();
+  const { match, pairings } = assessment.match;
+  const [tab, setTab] = useState<Tab>("check");
+  const [picked, setPicked] = useState<string | null>(null);
+  const sorted = useMemo(() => [...pairings].sort((a, b) => Number(isUrgent(b)) - Number(isUrgent(a)) || rank[a.state] - rank[b.state]), [pairings]); // prettier-ignore
+  const states = useMemo(() => {
+    const found = new Map<string, SlotState>();
+    const worst = (slot: string, state: SlotState) => {
+      const order = ["sound", "partly", "refused"];
+      if (order.indexOf(state) > order.indexOf(found.get(slot) ?? "")) found.set(slot, state);
+    };
+    for (const { place, state, allowed } of pairings)
+      for (const slot of place.ends)
+        if (slot !== application) worst(slot, allowed === true ? "sound" : state === "wrong" ? "refused" : "partly");
+    return found;
+  }, [pairings]);
+  if (!match)
+    return (
+      <EmptyStation title="Nothing to match">
+        The pack of {pack.pack.family} says nothing of what goes with what: measure what meets, and write down what was
+        done to make it fit.
+      </EmptyStation>
+    );
+  const urgent = sorted.filter(isUrgent);
+  const calm = sorted.filter((each) => !isUrgent(each));
+  const here = sorted.find(({ place }) => place.id === picked) ?? sorted[0];
+  const onApplication = pairings.filter(({ place, state }) => place.ends.includes(application) && state !== "proven");
+  return (
+    <StationLayout label="Pairing" aside={here ? <PairingDetail key={here.place.id} pairing={here} /> : null}>
+      <Heading as="h1" fontSize="22px">
+        What goes with what
+      </Heading>
+      <Cautions station="match" partClass="" />
+      <StationHolds station="match" except={["mating-wrong", "remedy-owed"]} />
+      <TabRow<Tab>
+        label="Parts of Match"
+        here={tab}
+        onChoose={setTab}
+        items={[
+          {
+            id: "check",
+            name: "Check",
+            count: urgent.length > 0 ? String(urgent.length) : "",
+            isUrgent: urgent.length > 0,
+          },
+          { id: "choose", name: "Choose" },
+          {
+            id: "into",
+            name: "What it goes into",
+            count: onApplication.length > 0 ? String(onApplication.length) : "",
+          },
+        ]}
+      />
+      {tab === "check" && (
+        <>
+          <Box height={{ base: "160px", md: "190px" }} display="flex" flexDirection="column" mb="10px">
+            <Box flex="1" minHeight="0">
+              <EngineMap
+                pack={pack.pack}
+                states={states}
+                height="auto"
+                detail
+                words={mapWords}
+                onChoose={(slot) => setPicked(sorted.find(({ place }) => place.ends.includes(slot))?.place.id ?? null)}
+              />
+            </Box>
+            <MapLegend meanings={mapLegend} />
+          </Box>
+          {urgent.length > 0 && (
+            <chakra.ul aria-label="To be settled">
+              {urgent.map((pairing) => (
+                <PairingRow
+                  key={pairing.place.id}
+                  pairing={pairing}
+                  isHere={pairing === here}
+                  onOpen={() => setPicked(pairing.place.id)}
+                />
+              ))}
+            </chakra.ul>
+          )}
+          <chakra.p fontSize="13px" color="quiet" mt="14px">
+            {urgent.length === 0 ? "Nothing is known not to fit. " : ""}
+            {many(calm.length, "place")} where parts meet and nothing is to be done:
+          </chakra.p>
+          <chakra.ul aria-label="Where nothing is to be done">
+            {calm.map((pairing) => (
+              <PairingRow
+                key={pairing.place.id}
+                pairing={pairing}
+                isHere={pairing === here}
+                onOpen={() => setPicked(pairing.place.id)}
+              />
+            ))}
+          </chakra.ul>
+        </>
+      )}
+      {tab === "choose" && <ChooseTab />}
+      {tab === "into" && <IntoTab onOpen={({ place }) => setPicked(place.id)} />}
+    </StationLayout>
+  );
+}
