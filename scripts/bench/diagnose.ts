@@ -195,14 +195,16 @@ const quantile = (values: readonly number[], q: number): number => {
 };
 const mean = (values: readonly number[]): number => values.reduce((sum, each) => sum + each, 0) / Math.max(1, values.length); // prettier-ignore
 
-function judge(engines: readonly Engine[], ended: readonly Ended[]) {
-  const wrong = ended.filter(
-    ({ settledOn }, at) => settledOn !== null && engines[at]!.truly.get(settledOn) === 0,
-  ).length;
-  const left = ended.filter(({ settledOn }) => settledOn === null).length;
-  const minutes = ended.map((each) => each.minutes);
-  const spread = Math.sqrt(mean(minutes.map((each) => (each - mean(minutes)) ** 2)) / Math.max(1, minutes.length));
-  return { minutes: mean(minutes), plusMinus: 2 * spread, right: engines.length - wrong - left, wrong, left };
+/** How ways to go did on the same engines: minutes over those that all of them settled, the rest counted. */
+function judge(engines: readonly Engine[], ways: readonly (readonly Ended[])[]) {
+  const byAll = engines.flatMap((_, at) => (ways.every((ended) => ended[at]!.settledOn !== null) ? [at] : []));
+  return ways.map((ended) => {
+    const wrong = ended.filter(({ settledOn }, at) => settledOn !== null && engines[at]!.truly.get(settledOn) === 0).length; // prettier-ignore
+    const left = ended.filter(({ settledOn }) => settledOn === null).length;
+    const minutes = byAll.map((at) => ended[at]!.minutes);
+    const spread = Math.sqrt(mean(minutes.map((each) => (each - mean(minutes)) ** 2)) / Math.max(1, minutes.length));
+    return { minutes: mean(minutes), plusMinus: 2 * spread, of: byAll.length, right: engines.length - wrong - left, wrong, left }; // prettier-ignore
+  });
 }
 
 /** Milliseconds of beliefs and ranking, with so large a share of all findings answered. */
@@ -246,13 +248,17 @@ function speed(share: number) {
 const cases = 8;
 const speeds = [1, 0.5, 0.08].map(speed);
 const truth = withPriors(network, new Map());
-const worlds: Record<string, { policy: string; result: ReturnType<typeof judge> }[]> = {};
+type Result = ReturnType<typeof judge>[number];
+const worlds: Record<string, { policy: string; result: Result }[]> = {};
 const run = (name: string, engines: readonly Engine[], ways: readonly [string, Network, Policy][]) => {
-  worlds[name] = ways.map(([policy, known, how]) => {
-    const result = judge(engines, engines.map((each) => work(each, known, how))); // prettier-ignore
-    console.error(name, policy, JSON.stringify(result));
-    return { policy, result };
+  const ended = ways.map(([policy, known, how]) => {
+    const each = engines.map((engine) => work(engine, known, how));
+    console.error(name, policy, each.map(({ minutes, settledOn }) => `${minutes}${settledOn ? "" : "-"}`).join(" "));
+    return each;
   });
+  const results = judge(engines, ended);
+  worlds[name] = ways.map(([policy], at) => ({ policy, result: results[at]! }));
+  console.error(JSON.stringify(worlds[name]));
 };
 {
   const { next } = seeded(2026);

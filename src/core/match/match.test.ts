@@ -1,7 +1,8 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
+import loadHighs from "highs";
 import { json, larkspire, orrinshaw, pellbrook } from "../fixtures/load";
-import { seeded } from "../numeric/seeded";
+import { bring, matchOf, merged, note, pick, small } from "../fixtures/merge";
 import { readPack, type CompiledPack } from "../pack/compile-pack";
 import { Mating } from "../pack/schema-match";
 import { judgeMating, type Into, type Value } from "./judge-mating";
@@ -9,7 +10,6 @@ import { preferences, resolve, type Pins, type Solution } from "./resolve";
 import { transferList } from "./transfer-list";
 
 const asOf = "2026-11-26T00:00:00Z";
-const matchOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).match;
 const codes = (bench: TestBench) => matchOf(bench).problems.map(({ code }) => code);
 const stateAt = (bench: TestBench, id: string) => matchOf(bench).pairings.find(({ place }) => place.id === id)!.state;
 
@@ -107,24 +107,6 @@ describe("what two ends have to be to each other", () => {
   });
 });
 
-/** A part from elsewhere for a place, with what was read of it. */
-function bring(
-  bench: TestBench,
-  slot: string,
-  tag: string,
-  read: Readonly<Record<string, string | number | null>> = {},
-  origin: "donor" | "supplier" | "shelf" = "donor",
-): string {
-  const part = bench.newId();
-  bench.add("part-tagged", { part, class: bench.pack.slots.get(slot)!.class, tag, origin });
-  bench.add("part-noted", { part, item: "meant-for", feature: null, value: slot });
-  for (const [attribute, value] of Object.entries(read)) note(bench, part, attribute, value);
-  return part;
-}
-const note = (bench: TestBench, part: string | null, attribute: string, value: string | number | null) =>
-  bench.add("attribute-read", { part, attribute, value, how: "read", words: null });
-const pick = (bench: TestBench, slot: string, part: string | null) =>
-  bench.add("part-picked", { slot, part, why: null });
 const ferry = () => {
   const bench = new TestBench(orrinshaw, {
     application: { kind: "passenger-vessel", words: null },
@@ -283,42 +265,6 @@ function enumerate(bench: TestBench, pins: Pins): { readonly possible: boolean; 
   return { possible: Number.isFinite(fewest), fewest };
 }
 
-/** The drive end alone, so that every choice can be tried. */
-function driveEnd(): CompiledPack {
-  const whole = json("packs/pellbrook-v4.json") as { match: { matings: { id: string; remedies: object[] }[] } };
-  const kept = ["starter-teeth", "governor-hand", "degree-window", "carburettor-flange", "element-seat"];
-  const matings = whole.match.matings.filter(({ id }) => kept.includes(id));
-  for (const mating of matings) if (mating.id !== "element-seat") mating.remedies = [];
-  const read = readPack({ ...whole, match: { ...whole.match, matings } });
-  if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.value;
-}
-const small = driveEnd();
-
-/** An engine with parts of another beside it, some of them looked at. */
-function merged(seed: number): { readonly bench: TestBench; readonly pins: Pins } {
-  const { next } = seeded(seed);
-  const bench = new TestBench(small, { engine: { number: null, variant: next() < 0.5 ? "v-v4" : "v-v4-b" } });
-  const drawn: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>> = {
-    flywheel: { module: ["m-25", "m-20"], "degree-plate": ["from-front", "from-rear"] },
-    starter: { module: ["m-25", "m-20"], "degree-plate": ["from-front", "from-rear"], window: ["clear", "hidden"] },
-    "governor-hub": { hand: ["right", "left"] },
-    "governor-drive": { hand: ["right", "left"] },
-    carburettor: { flange: ["two-40", "four-44"] },
-    "inlet-manifold": { flange: ["two-40", "four-44"] },
-  };
-  const known = (of: (typeof drawn)[string]) =>
-    Object.fromEntries(Object.entries(of).flatMap(([id, words]) => (next() < 0.7 ? [[id, words[Math.floor(next() * words.length)]!]] : []))); // prettier-ignore
-  const pins = new Map<string, number>();
-  for (const [slot, of] of Object.entries(drawn)) {
-    if (next() < 0.7) bring(bench, slot, `DN-${slot}`, known(of));
-    for (const [id, value] of Object.entries(known(of)))
-      if (next() < 0.5) note(bench, bench.partIn.get(slot)!, id, value);
-    if (next() < 0.4) pins.set(slot, Math.floor(next() * matchOf(bench).candidates.get(slot)!.length));
-  }
-  return { bench, pins };
-}
-
 describe("the best that goes together", () => {
   test("is what trying every choice gives; what it says contradicts itself does, and nothing less of it", () => {
     const kinds = new Set<string>();
@@ -342,6 +288,27 @@ describe("the best that goes together", () => {
       }
     }
     expect(kinds).toEqual(new Set(["solved", "contradiction"]));
+  });
+
+  // glpsol 5.0 on the written LP file; made by scripts/crosscheck/glpsol.ts.
+  test("costs what glpsol found for the same as a linear program, and what HiGHS finds where it is too large to be tabled", async () => {
+    const { cases } = json("src/core/fixtures/reference/glpsol.json") as { cases: { seed: number; objective: number | null }[] }; // prettier-ignore
+    const highs = await loadHighs();
+    for (const { seed, objective } of cases) {
+      const { bench, pins } = merged(seed);
+      const match = matchOf(bench);
+      const found = resolve(small, match, pins, "cheapest");
+      expect([seed, found.kind === "solved" ? found.solutions[0]!.weight : null]).toEqual([seed, objective]);
+      const large = resolve(small, match, pins, "cheapest", 1);
+      if (large.kind !== "too-large") throw new Error("it was tabled");
+      const solved = highs.solve(large.program!);
+      if (objective === null) expect(solved.Status).toBe("Infeasible");
+      else {
+        const columns = solved.Columns as Readonly<Record<string, { Primal: number }>>;
+        expect([seed, large.solution((name) => columns[name]?.Primal ?? 0).weight]).toEqual([seed, objective]);
+      }
+    }
+    expect(cases.length).toBe(30);
   });
 
   test("checked again it is clean, whatever is preferred; the next ones are really different", () => {

@@ -1,3 +1,4 @@
+import { linearProgram, pickOf } from "../plan/linear-program";
 import { cheapestPick, type Chooser, type Relation } from "../plan/pick";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Remedy } from "../pack/schema-match";
@@ -30,10 +31,15 @@ export interface Solution {
 }
 
 export type Resolved =
-  | { readonly kind: "solved"; readonly solutions: readonly Solution[] }
+  | { readonly kind: "solved"; readonly solutions: readonly Solution[]; readonly program: string | null }
   /** Demands that contradict each other; without any one of them something is possible. */
   | { readonly kind: "contradiction"; readonly demands: readonly Demand[] }
-  | { readonly kind: "too-large" };
+  /** More hangs together than is worked out here: the same as a linear program, and what a solver's columns come to. */
+  | {
+      readonly kind: "too-large";
+      readonly program: string | null;
+      readonly solution: (value: (column: string) => number) => Solution;
+    };
 
 /** Minutes of a workshop that count as much as one unit of money, where the pack has no rate. */
 const usualRate = 60;
@@ -115,10 +121,7 @@ export function resolve(
 
   /** How a place is made right: as it is, by looking first, or by a remedy. */
   const manners = (place: MatingPlace) => [0, weight.open + (weight.money > 1 ? 0 : 1), ...place.mating.remedies.map((remedy) => Math.round(weight.open + weight.money * ofRemedy(remedy)))]; // prettier-ignore
-  const solve = (
-    demands: ReadonlySet<string>,
-    forbidden: ReadonlyMap<string, number>,
-  ): { pick: readonly number[]; cost: number } | "none" | "too-large" => {
+  const pose = (demands: ReadonlySet<string>, forbidden: ReadonlyMap<string, number>) => {
     const places = problem.places.filter(({ id }) => demands.has(`mating ${id}`));
     const choosers = problem.slots.map((slot) =>
       slotCosts(
@@ -129,10 +132,9 @@ export function resolve(
       ),
     );
     const relations: Relation[] = places.map((place, at) => {
-      const of = slotsIn(place);
       choosers.push({ costs: manners(place) });
       return {
-        of: [...of.map((slot) => number.get(slot)!), problem.slots.length + at],
+        of: [...slotsIn(place).map((slot) => number.get(slot)!), problem.slots.length + at],
         allows: (options) => {
           const manner = options.at(-1)!;
           if (manner >= 2) return true;
@@ -141,6 +143,13 @@ export function resolve(
         },
       };
     });
+    return { choosers, relations };
+  };
+  const solve = (
+    demands: ReadonlySet<string>,
+    forbidden: ReadonlyMap<string, number>,
+  ): { pick: readonly number[]; cost: number } | "none" | "too-large" => {
+    const { choosers, relations } = pose(demands, forbidden);
     const found = cheapestPick(choosers, relations, most);
     if (found.kind === "too-large") return "too-large";
     return found.kind === "none" ? "none" : { pick: found.pick, cost: found.cost };
@@ -148,7 +157,35 @@ export function resolve(
 
   const demands = new Set([...[...pins.keys()].map((slot) => `pin ${slot}`), ...problem.places.map(({ id }) => `mating ${id}`)]); // prettier-ignore
   const best = solve(demands, new Map());
-  if (best === "too-large") return { kind: "too-large" };
+  const toSolution = ({ pick, cost }: { pick: readonly number[]; cost: number }): Solution => {
+    const picks = new Map(problem.slots.map((slot, at) => [slot, problem.candidates(slot)[pick[at]!]!]));
+    const manner = (at: number) => pick[problem.slots.length + at]!;
+    const remedies = problem.places.flatMap((place, at) => manner(at) >= 2 ? [{ place, remedy: place.mating.remedies[manner(at) - 2]! }] : []); // prettier-ignore
+    const prices = [...picks.values()].map((each) => priceOf(pack, each));
+    return {
+      picks,
+      open: problem.places.filter((_, at) => manner(at) === 1),
+      remedies,
+      changes: problem.slots.filter((slot) => picks.get(slot) !== match.inPlace.get(slot)),
+      money: prices.reduce<number>((sum, price) => sum + (price ?? 0), 0) + remedies.reduce((sum, { remedy }) => sum + ofRemedy(remedy), 0), // prettier-ignore
+      unpriced: prices.filter((price) => price === null).length,
+      weight: cost,
+    };
+  };
+  const posed = pose(demands, new Map());
+  const program = linearProgram(posed.choosers, posed.relations);
+  if (best === "too-large")
+    return {
+      kind: "too-large",
+      program,
+      solution: (value) => {
+        const pick = pickOf(posed.choosers, value);
+        return toSolution({
+          pick,
+          cost: pick.reduce((sum, option, at) => sum + posed.choosers[at]!.costs[option]!, 0),
+        });
+      },
+    };
   if (best === "none") {
     // Each demand is let go where what is left still cannot be: what stays contradicts itself, and nothing less does.
     const left = new Set(demands);
@@ -165,21 +202,6 @@ export function resolve(
       }),
     };
   }
-  const toSolution = ({ pick, cost }: { pick: readonly number[]; cost: number }): Solution => {
-    const picks = new Map(problem.slots.map((slot, at) => [slot, problem.candidates(slot)[pick[at]!]!]));
-    const manner = (at: number) => pick[problem.slots.length + at]!;
-    const remedies = problem.places.flatMap((place, at) => manner(at) >= 2 ? [{ place, remedy: place.mating.remedies[manner(at) - 2]! }] : []); // prettier-ignore
-    const prices = [...picks.values()].map((each) => priceOf(pack, each));
-    return {
-      picks,
-      open: problem.places.filter((_, at) => manner(at) === 1),
-      remedies,
-      changes: problem.slots.filter((slot) => picks.get(slot) !== match.inPlace.get(slot)),
-      money: prices.reduce<number>((sum, price) => sum + (price ?? 0), 0) + remedies.reduce((sum, { remedy }) => sum + ofRemedy(remedy), 0), // prettier-ignore
-      unpriced: prices.filter((price) => price === null).length,
-      weight: cost,
-    };
-  };
   // Really different: some place gets another part than in the best. One solution for each such place, each once.
   const found = new Map([[best.pick.slice(0, problem.slots.length).join(), best]]);
   problem.slots.forEach((slot, at) => {
@@ -192,6 +214,7 @@ export function resolve(
   });
   return {
     kind: "solved",
+    program,
     solutions: [...found.values()].sort((a, b) => a.cost - b.cost).slice(0, mostSolutions).map(toSolution), // prettier-ignore
   };
 }

@@ -3,16 +3,16 @@ import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { Pairing } from "@/core/match/assess-match";
 import { application, attributesAt } from "@/core/match/places";
 import { capital } from "@/words/capital";
-import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
 import { Leader } from "../../kit/Leader";
 import { AttributeField } from "./AttributeField";
+import { PairingLines } from "./PairingLines";
 import { stateColors, stateWords } from "./words";
 
 /** What the engine goes into is an end like any other: what it is like, what differs, and the quantities to label it with. */
 export function IntoTab({ onOpen }: { onOpen: (pairing: Pairing) => void }) {
-  const { assessment, append, mayWrite, wording } = useJob();
+  const { assessment, append, mayWrite } = useJob();
   const { pairings, returns, quantities } = assessment.match;
   const mine = pairings.filter(({ place }) => place.ends.includes(application));
   const asked = [
@@ -91,11 +91,7 @@ export function IntoTab({ onOpen }: { onOpen: (pairing: Pairing) => void }) {
                 <chakra.span fontSize="13px" color={stateColors[pairing.state]}>
                   {stateWords[pairing.state]}
                 </chakra.span>
-                {pairing.reasons.map((reason) => (
-                  <chakra.span key={reason.code} display="block" fontSize="13px" color="quiet">
-                    {sayProblem(reason, wording)}
-                  </chakra.span>
-                ))}
+                <PairingLines pairing={pairing} />
               </chakra.button>
             </chakra.li>
           ))}

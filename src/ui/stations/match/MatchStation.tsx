@@ -1,10 +1,10 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
+import { groupBy } from "@/core/group";
 import type { Pairing } from "@/core/match/assess-match";
 import { application } from "@/core/match/places";
 import type { SlotState } from "@/core/plan/slot-state";
-import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { EmptyStation } from "../../job/EmptyStation";
@@ -17,6 +17,7 @@ import { TabRow } from "../../kit/TabRow";
 import { ChooseTab } from "./ChooseTab";
 import { IntoTab } from "./IntoTab";
 import { PairingDetail } from "./PairingDetail";
+import { PairingLines } from "./PairingLines";
 import { stateColors, stateWords } from "./words";
 
 type Tab = "check" | "choose" | "into";
@@ -33,9 +34,22 @@ const rank: Readonly<Record<Pairing["state"], number>> = { wrong: 0, open: 1, br
 const isUrgent = ({ state, reasons }: Pairing) =>
   state === "wrong" || (state === "open" && reasons.length > 0) || reasons.some(({ code }) => code === "remedy-owed");
 
-function PairingRow({ pairing, isHere, onOpen }: { pairing: Pairing; isHere: boolean; onOpen: () => void }) {
-  const { wording } = useJob();
-  const { mating, ends, state, reasons } = pairing;
+/** Places of one mating that stand alike, where nothing is to be done. */
+const alikeOf = (pairings: readonly Pairing[]) => [...groupBy(pairings, ({ mating, state }) => `${mating.id} ${state}`).values()]; // prettier-ignore
+
+function PairingRow({
+  pairing,
+  count = 1,
+  isHere,
+  onOpen,
+}: {
+  readonly pairing: Pairing;
+  /** How many places stand alike. */
+  readonly count?: number;
+  readonly isHere: boolean;
+  readonly onOpen: () => void;
+}) {
+  const { mating, state } = pairing;
   return (
     <chakra.li borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
       <chakra.button
@@ -54,22 +68,18 @@ function PairingRow({ pairing, isHere, onOpen }: { pairing: Pairing; isHere: boo
         <Flex justify="space-between" gap="12px" align="baseline" wrap="wrap">
           <chakra.span fontSize="15px" fontWeight={600}>
             {mating.name}
+            {count > 1 && (
+              <chakra.span color="quiet" fontWeight={400}>
+                {" "}
+                · {count} places
+              </chakra.span>
+            )}
           </chakra.span>
           <chakra.span fontSize="13px" color={stateColors[state]}>
             {stateWords[state]}
           </chakra.span>
         </Flex>
-        {reasons.length > 0 ? (
-          reasons.map((reason) => (
-            <chakra.span key={reason.code} display="block" fontSize="13px" color="quiet">
-              {sayProblem(reason, wording)}
-            </chakra.span>
-          ))
-        ) : (
-          <chakra.span display="block" fontSize="13px" color="quiet">
-            {ends.map(({ name }) => name).join(" · ")}
-          </chakra.span>
-        )}
+        <PairingLines pairing={pairing} />
       </chakra.button>
     </chakra.li>
   );
@@ -103,9 +113,13 @@ export function MatchStation() {
   const urgent = sorted.filter(isUrgent);
   const calm = sorted.filter((each) => !isUrgent(each));
   const here = sorted.find(({ place }) => place.id === picked) ?? sorted[0];
+  const isShown = tab === "check" || (tab === "into" && picked !== null);
   const onApplication = pairings.filter(({ place, state }) => place.ends.includes(application) && state !== "proven");
   return (
-    <StationLayout label="Pairing" aside={here ? <PairingDetail key={here.place.id} pairing={here} /> : null}>
+    <StationLayout
+      label="Pairing"
+      aside={isShown && here ? <PairingDetail key={here.place.id} pairing={here} /> : null}
+    >
       <Heading as="h1" fontSize="22px">
         What goes with what
       </Heading>
@@ -162,14 +176,18 @@ export function MatchStation() {
             {many(calm.length, "place")} where parts meet and nothing is to be done:
           </chakra.p>
           <chakra.ul aria-label="Where nothing is to be done">
-            {calm.map((pairing) => (
-              <PairingRow
-                key={pairing.place.id}
-                pairing={pairing}
-                isHere={pairing === here}
-                onOpen={() => setPicked(pairing.place.id)}
-              />
-            ))}
+            {alikeOf(calm).map((alike) => {
+              const shown = alike.find((each) => each === here) ?? alike[0]!;
+              return (
+                <PairingRow
+                  key={alike[0]!.place.id}
+                  pairing={shown}
+                  count={alike.length}
+                  isHere={shown === here}
+                  onOpen={() => setPicked(shown.place.id)}
+                />
+              );
+            })}
           </chakra.ul>
         </>
       )}
