@@ -8,6 +8,9 @@ import { capital } from "@/words/capital";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
+import { downloadText } from "../../kit/download";
+import { QuietButton } from "../../kit/SayWhy";
+import { useLinearProgram } from "./use-linear-program";
 import { preferenceWords, transferWords } from "./words";
 
 const candidateName = ({ part }: Candidate) => (part === null ? "a new one" : `${part.tag}${part.origin === "engine" ? "" : ` (${part.origin})`}`); // prettier-ignore
@@ -52,7 +55,21 @@ export function ChooseTab() {
   const [preference, setPreference] = useState<Preference>("fewest-changes");
   const [found, setFound] = useState<Resolved | null>(null);
   const places = [...match.candidates].filter(([slot, all]) => all.length > 2 || pins.has(slot));
-  const look = (with_: ReadonlyMap<string, number>, by = preference) => setFound(resolve(pack, match, with_, by));
+  const { solve, cancel, isWorking } = useLinearProgram();
+  const look = (with_: ReadonlyMap<string, number>, by = preference) => {
+    const answer = resolve(pack, match, with_, by);
+    setFound(answer);
+    // What is too much to be tabled goes to the solver, beside the page.
+    if (answer.kind !== "too-large" || answer.program === null) return;
+    const { program } = answer;
+    solve(program, ({ columns }) =>
+      setFound(
+        columns === null
+          ? { kind: "contradiction", demands: [...with_.keys()].map((slot) => ({ is: "pin", slot })) }
+          : { kind: "solved", solutions: [answer.solution((column) => columns[column] ?? 0)], program },
+      ),
+    );
+  };
   const pin = (slot: string, option: number | null) => {
     const next = new Map(pins);
     if (option === null || next.get(slot) === option) next.delete(slot);
@@ -132,7 +149,12 @@ export function ChooseTab() {
       </Flex>
       <Box aria-live="polite" mt="14px">
         {found?.kind === "too-large" && (
-          <chakra.p color="near">Too much hangs together to be settled exactly: pin some places.</chakra.p>
+          <Flex gap="10px" align="baseline">
+            <chakra.span color={isWorking ? "quiet" : "near"}>
+              {isWorking ? "Much hangs together: the solver is at it…" : "Too much hangs together: pin some places."}
+            </chakra.span>
+            {isWorking && <QuietButton onClick={cancel}>leave it</QuietButton>}
+          </Flex>
         )}
         {found?.kind === "contradiction" && (
           <>
@@ -157,6 +179,11 @@ export function ChooseTab() {
               )}
             </chakra.ul>
           </>
+        )}
+        {found?.kind === "solved" && found.program !== null && (
+          <QuietButton onClick={() => downloadText("match.lp", found.program!)}>
+            the same as a linear program, LP file
+          </QuietButton>
         )}
         {found?.kind === "solved" && (
           <chakra.ol aria-label="What goes together, the best first">
