@@ -62,7 +62,10 @@ const views = [
   },
   { name: "owner", size: phone, go: openOwner },
   { name: "fits", go: openFits },
-  { name: "map", go: openMap },
+  {
+    name: "match",
+    go: (page) => openStation(page, "Hill tram 1", "Match", "What goes with what"),
+  },
   {
     name: "settings",
     theme: "light",
@@ -141,13 +144,6 @@ async function openFits(page) {
   await page.getByRole("button", { name: /^Fits/ }).click();
   await page.getByRole("button", { name: /^Big-end clearances/ }).click();
   await page.getByRole("button", { name: "What is the uncertainty made of?" }).click();
-}
-
-async function openMap(page) {
-  await openFerry(page);
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("m");
-  await page.getByRole("group", { name: "Engine map" }).waitFor();
 }
 
 async function openHandOver(page) {

@@ -6,6 +6,7 @@ import { bring, matchOf, merged, note, pick, small } from "../fixtures/merge";
 import { readPack, type CompiledPack } from "../pack/compile-pack";
 import { Mating } from "../pack/schema-match";
 import { judgeMating, type Into, type Value } from "./judge-mating";
+import { ownVerdicts } from "./own-verdict";
 import { preferences, resolve, type Pins, type Solution } from "./resolve";
 import { transferList } from "./transfer-list";
 
@@ -13,6 +14,8 @@ const asOf = "2026-11-26T00:00:00Z";
 const codes = (bench: TestBench) => matchOf(bench).problems.map(({ code }) => code);
 const stateAt = (bench: TestBench, id: string) => matchOf(bench).pairings.find(({ place }) => place.id === id)!.state;
 
+/** Nothing speaks against any part by itself. */
+const anything = () => ({ allowed: true, reasons: [] });
 const nobody: Into = { variant: null, application: null };
 const figure = (min: number, max = min): Value => ({ min, max });
 const word = (each: string): Value => ({ word: each });
@@ -271,7 +274,7 @@ describe("the best that goes together", () => {
     for (let seed = 1; seed <= 40; seed += 1) {
       const { bench, pins } = merged(seed);
       const match = matchOf(bench);
-      const found = resolve(small, match, pins, "fewest-changes");
+      const found = resolve(small, match, pins, "fewest-changes", anything);
       kinds.add(found.kind);
       const { possible, fewest } = enumerate(bench, pins);
       expect([seed, found.kind]).toEqual([seed, possible ? "solved" : "contradiction"]);
@@ -284,7 +287,7 @@ describe("the best that goes together", () => {
         const fewer = new Map([...pins].filter(([slot]) => asked.includes(slot)));
         const matings = new Set(found.demands.flatMap((each) => (each.is === "mating" ? [each.place.id] : [])));
         const alone = { ...match, places: match.places.filter(({ id }) => matings.has(id)) };
-        expect([seed, resolve(small, alone, fewer, "fewest-changes").kind]).toEqual([seed, "solved"]);
+        expect([seed, resolve(small, alone, fewer, "fewest-changes", anything).kind]).toEqual([seed, "solved"]);
       }
     }
     expect(kinds).toEqual(new Set(["solved", "contradiction"]));
@@ -297,9 +300,9 @@ describe("the best that goes together", () => {
     for (const { seed, objective } of cases) {
       const { bench, pins } = merged(seed);
       const match = matchOf(bench);
-      const found = resolve(small, match, pins, "cheapest");
+      const found = resolve(small, match, pins, "cheapest", anything);
       expect([seed, found.kind === "solved" ? found.solutions[0]!.weight : null]).toEqual([seed, objective]);
-      const large = resolve(small, match, pins, "cheapest", 1);
+      const large = resolve(small, match, pins, "cheapest", anything, 1);
       if (large.kind !== "too-large") throw new Error("it was tabled");
       const solved = highs.solve(large.program!);
       if (objective === null) expect(solved.Status).toBe("Infeasible");
@@ -316,7 +319,7 @@ describe("the best that goes together", () => {
       const { bench, pins } = merged(seed);
       const match = matchOf(bench);
       for (const preference of preferences) {
-        const found = resolve(small, match, pins, preference);
+        const found = resolve(small, match, pins, preference, anything);
         if (found.kind !== "solved") continue;
         const shown = found.solutions.map(({ picks }) =>
           [...picks.values()].map(({ part }) => part?.tag ?? "new").join(),
@@ -339,7 +342,7 @@ describe("the best that goes together", () => {
       const solved = (pack: CompiledPack) => {
         const other = new TestBench(pack);
         other.entries.splice(0, Infinity, ...bench.entries);
-        return resolve(pack, matchOf(other), pins, "cheapest").kind;
+        return resolve(pack, matchOf(other), pins, "cheapest", anything).kind;
       };
       if (solved(without) === "solved") expect([seed, solved(pellbrook)]).toEqual([seed, "solved"]);
       const before = new Map(matchOf(bench).pairings.map(({ place, state }) => [place.id, state]));
@@ -349,13 +352,33 @@ describe("the best that goes together", () => {
     }
   });
 
+  test("what is broken is not chosen because it fits; who pins it all the same is not overruled", () => {
+    const bench = tram();
+    bring(bench, "flywheel", "DN-FW", { module: "m-25", "degree-plate": "from-front", imbalance: 180 });
+    bench.add("finding-made", { part: bench.partIn.get("flywheel")!, place: null, finding: "teeth", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore
+    const { match, choices, inHand } = assess(bench.pack, bench.entries, asOf);
+    const own = ownVerdicts(choices, inHand);
+    const picked = (pins: Pins) => {
+      const found = resolve(pellbrook, match, pins, "fewest-changes", own);
+      return found.kind === "solved" ? found.solutions[0]!.picks.get("flywheel")!.part?.tag : found.kind;
+    };
+    expect(picked(new Map())).toBe("DN-FW");
+    expect(picked(new Map([["flywheel", 0]]))).toBe("flywheel");
+    bench.add("part-scrapped", { part: bench.partIn.get("flywheel")!, why: "teeth gone", made: "marked", certificate: null }); // prettier-ignore
+    expect(
+      matchOf(bench)
+        .candidates.get("flywheel")!
+        .map(({ part }) => part?.tag ?? "new"),
+    ).toEqual(["DN-FW", "new"]);
+  });
+
   test("it ends in a list: what stays, what comes over, what is bought and what is made to fit", () => {
     const bench = ferry();
     const pump = bring(bench, "injection-pump", "DN-IP", { "built-for": "m1", "lift-drive": "gear" });
     bring(bench, "crankshaft", "DN-KW", { "built-for": "s", "case-hardness": "good" });
     const match = matchOf(bench);
     const at = match.candidates.get("injection-pump")!.findIndex(({ part }) => part?.id === pump);
-    const found = resolve(orrinshaw, match, new Map([["injection-pump", at]]), "fewest-changes");
+    const found = resolve(orrinshaw, match, new Map([["injection-pump", at]]), "fewest-changes", anything);
     const [best] = (found as { solutions: readonly Solution[] }).solutions;
     const list = transferList(orrinshaw, match, best!);
     const of = (slot: string) => list.filter((line) => line.slot === slot).map(({ what, of: part }) => [what, part]);

@@ -1,3 +1,4 @@
+import type { Verdict } from "../condition/verdict";
 import { linearProgram, pickOf } from "../plan/linear-program";
 import { cheapestPick, type Chooser, type Relation } from "../plan/pick";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -78,6 +79,7 @@ function priceOf(pack: CompiledPack, { part, slot }: Candidate): number | null {
  * remedy may be chosen with it, and what is open may be chosen and is said to be.
  *
  * @param pins  what must be so
+ * @param own   whether a part could be used by its own evidence: what is refused is chosen only where somebody pinned it
  * @param most  entries that a table may have
  */
 export function resolve(
@@ -85,6 +87,7 @@ export function resolve(
   match: MatchResult,
   pins: Pins,
   preference: Preference,
+  own: (candidate: Candidate) => Verdict,
   most?: number,
 ): Resolved {
   const problem: Problem = {
@@ -99,7 +102,8 @@ export function resolve(
   const number = new Map(problem.slots.map((slot, at) => [slot, at]));
   const slotCosts = (slot: string, isForced: (option: number) => boolean): Chooser => ({
     costs: problem.candidates(slot).map((candidate, option) => {
-      if (!isForced(option)) return Infinity;
+      const isPinned = pins.get(slot) === option;
+      if (!isForced(option) || (!isPinned && own(candidate).allowed === false)) return Infinity;
       const isChange = candidate !== match.inPlace.get(slot) && candidate.part !== (match.inPlace.get(slot)?.part ?? undefined); // prettier-ignore
       return Math.round((isChange ? weight.change : 0) + weight.money * (priceOf(pack, candidate) ?? 0)) + option;
     }),

@@ -42,6 +42,8 @@ export interface Choice {
   /** What its places say, by themselves: those that are measured, or the part as it is seen. */
   readonly needs: readonly Need[];
   readonly options: readonly Option[];
+  /** The same of the part alone, before its mates have a say. */
+  readonly alone: readonly Option[];
   readonly proposal: Option;
   /** Evidence is still open that cannot change the proposal, or only its reasons. */
   readonly provisional: boolean;

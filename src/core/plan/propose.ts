@@ -357,6 +357,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       part,
       needs,
       options,
+      alone: place.options,
       proposal,
       // What is refused for sure needs no more evidence to go.
       provisional:

@@ -21,7 +21,7 @@ import { sayBuilt, sayRevision, sayStory } from "@/words/say-identity";
 import { sayDecided, sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
-import { holdWords, markSentences, ruleWords } from "@/words/words-for";
+import { holdWords, markSentences, originWords, ruleWords } from "@/words/words-for";
 
 const quiet = "#6d6258";
 const line = "#cfc5b9";
@@ -305,6 +305,24 @@ function cause({ diagnosis }: Assessment, wording: Wording): Content[] {
   ];
 }
 
+/** What came from elsewhere, what was made to fit, and the quantities to label the engine with. */
+function matched({ match: { pairings, inPlace, quantities } }: Assessment, wording: Wording): Content[] {
+  const foreign = [...inPlace.values()].flatMap(
+    (candidate) =>
+    candidate?.part && !candidate.cameHere ? [`${capital(candidate.slot.name)}: ${candidate.part.tag}, from ${originWords[candidate.part.origin]}.`] : [], // prettier-ignore
+  );
+  const fitted = pairings.flatMap(({ reasons }) =>
+    reasons.filter(({ code }) => code === "mating-bridged").map((found) => sayProblem(found, wording)),
+  );
+  const lines = [...foreign, ...fitted];
+  return [
+    ...(lines.length > 0 ? [heading("What came from elsewhere, and was made to fit"), { ul: lines }] : []),
+    ...(quantities.length > 0
+      ? [heading("Quantities, as built"), { ul: quantities.map(({ name, amount }) => `${capital(name)}: ${amount}`) }]
+      : []),
+  ];
+}
+
 /** What stands in the way, the gravest first, and what is still to be decided. */
 function inTheWay({ holds, progress }: Assessment, wording: Wording): Content[] {
   const { done, total } = progress.get("decide")!;
@@ -379,6 +397,7 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
       ...tried(assessment),
       ...cause(assessment, wording),
       ...decisions(judged, wording),
+      ...matched(assessment, wording),
       ...sheets.flatMap((sheet) => {
         const rows = sheet.rows
           .flatMap((row) => assessment.rows.get(row.id) ?? [])

@@ -1,6 +1,6 @@
 import { assess } from "@/core/assess";
 import { TestBench } from "@/core/fixtures/bench";
-import { demoJob, orrinshaw, rotary } from "@/core/fixtures/load";
+import { demoJob, orrinshaw, pellbrook, rotary } from "@/core/fixtures/load";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Envelope } from "@/core/entry/schema";
 import { renderReport } from "./render-report";
@@ -66,6 +66,14 @@ test("tells what failed first in three sentences and a picture, and what became 
   expect(svg).toContain("oil jet pipe cracked,");
   expect(svg).not.toMatch(/NaN|undefined/);
   expect(wordsOf(orrinshaw, demoJob("survey-launch-tern"))).not.toContain("What failed first");
+});
+
+test("tells what came from elsewhere, what does not go with it, and the quantities to label the engine with", () => {
+  const words = wordsOf(pellbrook, demoJob("hill-tram-1"));
+  expect(words).toContain("made to fit Starter: S-ST, from the shelf. Oil-cooler element: S-CE, from the shelf.");
+  expect(words).toMatch(/Starter pinion in the ring gear: .* They do not go together\. It grinds and jams/u);
+  expect(words).toContain("Quantities, as built Engine oil with element: 4.1 L Coolant: 6.5 L");
+  expect(wordsOf(orrinshaw, demoJob("ferry-marigold"))).not.toContain("What came from elsewhere");
 });
 
 test.each([

@@ -1,10 +1,12 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { Candidate } from "@/core/match/ends";
+import { ownVerdicts } from "@/core/match/own-verdict";
 import { preferences, resolve, type Preference, type Resolved, type Solution } from "@/core/match/resolve";
 import { transferList } from "@/core/match/transfer-list";
 import { capital } from "@/words/capital";
+import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
@@ -49,15 +51,16 @@ function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () =>
 
 /** Out of what there is, what goes together: pins, a preference, the best and the next really different ones. */
 export function ChooseTab() {
-  const { pack, assessment, append, mayDecide } = useJob();
+  const { pack, assessment, append, mayDecide, wording } = useJob();
   const { match } = assessment;
+  const own = useMemo(() => ownVerdicts(assessment.choices, assessment.inHand), [assessment]);
   const [pins, setPins] = useState<ReadonlyMap<string, number>>(new Map());
   const [preference, setPreference] = useState<Preference>("fewest-changes");
   const [found, setFound] = useState<Resolved | null>(null);
   const places = [...match.candidates].filter(([slot, all]) => all.length > 2 || pins.has(slot));
   const { solve, cancel, isWorking } = useLinearProgram();
   const look = (with_: ReadonlyMap<string, number>, by = preference) => {
-    const answer = resolve(pack, match, with_, by);
+    const answer = resolve(pack, match, with_, by, own);
     setFound(answer);
     // What is too much to be tabled goes to the solver, beside the page.
     if (answer.kind !== "too-large" || answer.program === null) return;
@@ -123,9 +126,18 @@ export function ChooseTab() {
             {capital(pack.slots.get(slot)!.name)}
           </chakra.span>
           {all.map((candidate, option) => (
-            <Chip key={option} isOn={pins.get(slot) === option} disabled={!mayDecide} onClick={() => pin(slot, option)}>
+            <Chip
+              key={option}
+              isOn={pins.get(slot) === option}
+              disabled={!mayDecide}
+              title={own(candidate)
+                .reasons.map((reason) => sayProblem(reason, wording))
+                .join(" ")}
+              onClick={() => pin(slot, option)}
+            >
               {candidateName(candidate)}
               {match.inPlace.get(slot) === candidate ? " · in place" : ""}
+              {own(candidate).allowed === false ? " · refused" : ""}
             </Chip>
           ))}
         </Flex>

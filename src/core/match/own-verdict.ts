@@ -1,0 +1,33 @@
+import type { Verdict } from "../condition/verdict";
+import type { PartsResult } from "../parts/assess-parts";
+import type { Choice, Option } from "../plan/option";
+import { goes } from "../plan/same-option";
+import type { Candidate } from "./ends";
+
+const unknown: Verdict = { allowed: null, reasons: [] };
+const fresh: Verdict = { allowed: true, reasons: [] };
+
+/** A part can be used where any way of keeping it is allowed; why not is said of it as it is. */
+function bestOf(options: readonly Option[]): Verdict {
+  const kept = options.filter(({ disposition }) => !goes(disposition) && disposition !== "hold");
+  const [asItIs] = kept;
+  if (!asItIs) return unknown;
+  const answers = kept.map(({ allowed }) => allowed);
+  const allowed = answers.includes(true) ? true : answers.includes(null) ? null : false;
+  return { allowed, reasons: asItIs.reasons.filter(({ severity }) => severity === "error") };
+}
+
+/**
+ * Whether a candidate could be used by its own evidence, as it is or made good: what was measured, seen, tested and is known
+ * of it. Nothing is said here of what it meets.
+ */
+export function ownVerdicts(
+  choices: readonly Choice[],
+  { loose }: Pick<PartsResult, "loose">,
+): (candidate: Candidate) => Verdict {
+  const found = new Map<string, Verdict>([
+    ...loose.map(({ part, options }) => [part.id, bestOf(options)] as const),
+    ...choices.flatMap(({ part, alone }) => (part ? [[part.id, bestOf(alone)] as const] : [])),
+  ]);
+  return ({ part }) => (part === null ? fresh : (found.get(part.id) ?? unknown));
+}
