@@ -53,6 +53,8 @@ test("an engine family of another arrangement passes through every screen, by it
   await expect(page.getByText("2 of 2")).toBeVisible();
 
   await page.getByRole("link", { name: /^Match/ }).click();
+  await expect(page.getByText("says nothing of what goes with what")).toBeVisible();
+  await page.getByRole("link", { name: /^Order/ }).click();
   await expect(page.getByText("This station is not there yet.")).toBeVisible();
   await page
     .getByRole("navigation", { name: "Stations" })

@@ -117,7 +117,7 @@ test("an engine that comes in is opened at Intake with its parts in it, and part
   expect([await again("Reed cutter"), await again("Reed mower")]).toEqual([201, 422]);
   await lead.dispose();
   expect(opened.map((entry) => entry.type).sort()).toEqual(
-    [...Array(11).fill("part-installed"), ...Array(11).fill("part-tagged"), "job-opened", "settings-taken"].sort(),
+    [...Array(19).fill("part-installed"), ...Array(19).fill("part-tagged"), "job-opened", "settings-taken"].sort(),
   );
 
   await page.getByLabel("A part that is younger or older").selectOption({ label: "BL-B · balance shaft" });

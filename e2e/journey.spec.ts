@@ -142,6 +142,14 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   ]);
   expect((await isSaved()).flatMap((entry) => entry.payload.ways)).toEqual([{ feature: "big-end", step: "u-50" }]);
 
+  // Match: everything is its own; whether it goes back where it ran is the one thing nobody said yet.
+  await page.getByRole("link", { name: /^Match/ }).click();
+  await page.getByRole("button", { name: /^What it goes into/u }).click();
+  await page
+    .getByRole("group", { name: "Goes back into what it came out of" })
+    .getByRole("button", { name: "yes" })
+    .click();
+
   // Hand over: a report of one page and the record, entry for entry.
   await page.getByRole("link", { name: /^Hand over/ }).click();
   await expect(page.getByText("Nothing.", { exact: true })).toBeVisible();

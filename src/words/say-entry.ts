@@ -69,6 +69,7 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "action-answered": ({ action, outcome }) => `${plain(action)}: ${String(outcome)}`,
   "attribute-read": ({ attribute, value }) =>
     `${plain(attribute)}: ${value === null ? "cannot be told" : plain(value)}`,
+  "candidate-taken": ({ sold }) => `${String((sold as { number?: string } | undefined)?.number)} from the catalogue`,
   "part-picked": ({ slot, part }) => `what goes into ${plain(slot)}${part === null ? ": a new one" : ""}`,
   "remedy-taken": ({ mating, remedy }) => `${plain(mating)}: ${remedy === null ? "no remedy" : plain(remedy)}`,
   "return-said": ({ returns }) =>

@@ -95,17 +95,22 @@ function candidatesAt(
     ...here.map((part) => ({
       slot: at,
       part,
+      offer: null,
       name: `${part.tag}, ${at.name}`,
       cameHere: part.origin === own && cameFrom(part) === slot,
     })),
-    { slot: at, part: null, name: `a new ${pack.classes.get(at.class)!.name}`, cameHere: false },
+    ...job.offers
+      .filter((each) => each.slot === slot)
+      .map((offer) => ({ slot: at, part: null, offer, name: `${offer.sold.number}, ${at.name}`, cameHere: false })),
+    { slot: at, part: null, offer: null, name: `a new ${pack.classes.get(at.class)!.name}`, cameHere: false },
   ];
   const picks = job.picked.filter((each) => each.slot === slot);
   const [pick] = picks;
   const fresh = all.at(-1)!;
   // Two who picked differently picked nothing.
-  if (pick && picks.every(({ part }) => part === pick.part)) {
-    const picked = pick.part === null ? fresh : all.find(({ part }) => part?.id === pick.part);
+  const offered = pick?.offer ?? null;
+  if (pick && picks.every((each) => each.part === pick.part && (each.offer ?? null) === offered)) {
+    const picked = all.find(({ part, offer }) => (part?.id ?? null) === pick.part && (offer?.id ?? null) === offered);
     if (picked) return { all, inPlace: picked };
   }
   const stays =
@@ -254,7 +259,7 @@ export function assessMatch(
 }
 
 export const matchJudgement = judgement({
-  reads: ["parts", "cameOut", "scrapped", "decisions", "attributes", "picked", "remedies", "returns"],
+  reads: ["parts", "cameOut", "scrapped", "decisions", "attributes", "offers", "picked", "remedies", "returns"],
   assess: assessMatch,
   problems: ({ problems }) => problems,
   progress: ({ pairings }) => {

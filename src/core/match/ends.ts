@@ -13,7 +13,7 @@ import type { Value } from "./judge-mating";
 
 export type MatchRead = Pick<
   Job,
-  "parts" | "cameOut" | "scrapped" | "decisions" | "attributes" | "picked" | "remedies" | "returns"
+  "parts" | "cameOut" | "scrapped" | "decisions" | "attributes" | "offers" | "picked" | "remedies" | "returns"
 >;
 
 /** What goes into a place: a part in hand, or a new one that is bought for this engine. */
@@ -21,6 +21,8 @@ export interface Candidate {
   readonly slot: Slot;
   /** Null for a new one. */
   readonly part: Part | null;
+  /** A new one as the catalogue had it when it was taken; null for any. */
+  readonly offer: Signed<"candidate-taken"> | null;
   readonly name: string;
   /** It is the one that came in this engine, in its own place. */
   readonly cameHere: boolean;
@@ -84,6 +86,9 @@ export class Ends {
 
   /** What the book says: what holds on a condition before what holds always; null where it says nothing, or several things. */
   #byBook(candidate: Candidate | null, attribute: string): Value | null {
+    // Of a part by its number what the catalogue says of it comes before what holds for such parts.
+    const sold = candidate?.offer?.sold.attributes;
+    if (sold && Object.hasOwn(sold, attribute)) return toValue(sold[attribute]!);
     const { notes } = this.#order;
     const job = jobSituation(this.#order);
     // What came from elsewhere was built for an engine that nobody named: only what is known of itself counts.

@@ -67,8 +67,9 @@ const slotsIn = ({ ends }: MatingPlace) => [...new Set(ends.filter((end) => end 
 const atEnds = (place: MatingPlace, chosen: (slot: string) => Candidate): (Candidate | null)[] =>
   place.ends.map((end) => (end === application ? null : chosen(end)));
 
-function priceOf(pack: CompiledPack, { part, slot }: Candidate): number | null {
+function priceOf(pack: CompiledPack, { part, offer, slot }: Candidate): number | null {
   if (part !== null) return 0;
+  if (offer !== null) return offer.sold.price;
   const price = pack.pack.worth?.classes.find((each) => each.class === slot.class)?.replace;
   return price === undefined ? null : typeof price === "number" ? price : price.likely;
 }
@@ -104,7 +105,7 @@ export function resolve(
     costs: problem.candidates(slot).map((candidate, option) => {
       const isPinned = pins.get(slot) === option;
       if (!isForced(option) || (!isPinned && own(candidate).allowed === false)) return Infinity;
-      const isChange = candidate !== match.inPlace.get(slot) && candidate.part !== (match.inPlace.get(slot)?.part ?? undefined); // prettier-ignore
+      const isChange = candidate !== match.inPlace.get(slot); // prettier-ignore
       return Math.round((isChange ? weight.change : 0) + weight.money * (priceOf(pack, candidate) ?? 0)) + option;
     }),
   });
@@ -210,7 +211,7 @@ export function resolve(
   const found = new Map([[best.pick.slice(0, problem.slots.length).join(), best]]);
   problem.slots.forEach((slot, at) => {
     // Where there is but its own part a new one is no other idea.
-    const parts = problem.candidates(slot).filter(({ part }) => part !== null).length;
+    const parts = problem.candidates(slot).filter(({ part, offer }) => part !== null || offer !== null).length;
     const isChanged = problem.candidates(slot)[best.pick[at]!] !== match.inPlace.get(slot);
     if (pins.has(slot) || (parts < 2 && !isChanged)) return;
     const other = solve(demands, new Map([[slot, best.pick[at]!]]));

@@ -35,7 +35,12 @@ export function transferList(pack: CompiledPack, match: MatchResult, { picks, re
       what: becomes(candidate),
       slot,
       name: candidate.slot.name,
-      of: candidate.part?.tag ?? pack.classes.get(candidate.slot.class)!.name,
+      of:
+        candidate.part?.tag ??
+        (candidate.offer
+          ? `${candidate.offer.sold.number}${candidate.offer.sold.revision === null ? "" : ` revision ${candidate.offer.sold.revision} or later`}`
+          : undefined) ??
+        pack.classes.get(candidate.slot.class)!.name,
       then: [],
     },
     ...remedies

@@ -4,11 +4,11 @@ import type { PartClass } from "../pack/schema";
 import { keptByName } from "../same";
 
 /** Signs that people put between the groups of a number say nothing. */
-const plain = (number: string) => number.toUpperCase().replace(/[\s.\-/]/gu, "");
+export const plainNumber = (number: string) => number.toUpperCase().replace(/[\s.\-/]/gu, "");
 
 /** The revision that a number stands for; null where the class knows no such number. */
 export const revisionByNumber = ({ revisions }: Pick<PartClass, "revisions">, number: string) =>
-  revisions.find(({ numbers }) => numbers.some((each) => plain(each) === plain(number))) ?? null;
+  revisions.find(({ numbers }) => numbers.some((each) => plainNumber(each) === plainNumber(number))) ?? null;
 
 /** The revision of a part: by what was noted and by its number; null where nobody knows, or the two disagree. */
 export function revisionOf(

@@ -499,6 +499,14 @@ export const problemCodes = {
   "unknown-schema": error(),
   "not-found": error(),
 
+  // A catalogue that is taken in
+  "catalogue-columns": error({ missing: text }),
+  "catalogue-too-long": error({ rows: number, most: number }),
+  "catalogue-fault": error({ line: number, column: text, value: text }),
+  "number-repeated": error({ line: number, number: text, other: number }),
+  "supersedes-itself": error({ line: number, number: text }),
+  "supersession-circle": error({ line: number, numbers: text }),
+
   // Packs: what the linter finds
   "id-twice": error({ id: text }),
   "unknown-source": error({ source: text }),

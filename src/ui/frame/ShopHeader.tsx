@@ -10,6 +10,7 @@ const Link = chakra(NextLink);
 const places = [
   { href: "/", name: "On the bench" },
   { href: "/shelf", name: "Shelf" },
+  { href: "/catalogue", name: "Catalogue" },
   { href: "/gauges", name: "Gauges" },
   { href: "/settings", name: "Settings" },
 ] as const;

@@ -16,5 +16,11 @@ export const matchSentences = {
   "mating-bridged": (p) => `${p.mating}: they go together by ${p.remedy}.`,
   "remedy-owed": (p) => `${p.mating}: they go together once this is done: ${p.remedy}.`,
   "remedy-unlawful": (p) => `${p.remedy}: ${p.text}`,
+  "catalogue-columns": (p) => `The first line names the columns; missing: ${p.missing}.`,
+  "catalogue-too-long": (p) => `${p.rows} rows; at most ${p.most} are taken at once. Split the file.`,
+  "catalogue-fault": (p) => `Line ${p.line}: ${p.column} is “${p.value}”.`,
+  "number-repeated": (p) => `Line ${p.line}: ${p.number} stands in line ${p.other} already.`,
+  "supersedes-itself": (p) => `Line ${p.line}: ${p.number} takes its own place.`,
+  "supersession-circle": (p) => `Line ${p.line}: ${p.numbers} take each other's place in a circle.`,
   "mates-refuse": (p) => `${both(p)}. They do not go together. ${p.looks}`,
 } satisfies Sentences;

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { Id } from "../../pack/schema-base";
-import { Finite, Uuid, Words, supersedes } from "../shapes";
+import { CataloguePart } from "../../catalogue/catalogue-part";
+import { EntryId, Finite, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 
 /** What goes with what, and with what the engine goes into. */
@@ -18,11 +19,23 @@ export const matchEntries = {
       supersedes,
     }),
   }),
-  /** Which of the parts there are goes into a place; null where a new one is bought. */
+  /** A part of the catalogue that may go into a place, as the catalogue had it then: what comes later changes it nowhere. */
+  "candidate-taken": declare({
+    writer: "inspector",
+    list: "offers",
+    payload: z.strictObject({ slot: Id, sold: CataloguePart, edition: Uuid, takenAt: z.iso.datetime(), supersedes }),
+  }),
+  /** Which of the parts there are goes into a place; null where a new one is bought: as the catalogue has it, or any. */
   "part-picked": declare({
     writer: "lead",
     list: "picked",
-    payload: z.strictObject({ slot: Id, part: Uuid.nullable(), why: Words.nullable(), supersedes }),
+    payload: z.strictObject({
+      slot: Id,
+      part: Uuid.nullable(),
+      offer: EntryId.nullable().optional(),
+      why: Words.nullable(),
+      supersedes,
+    }),
   }),
   /** What makes a pair go together that does not by itself, meant or done; without a remedy, one that was meant is let be. */
   "remedy-taken": declare({

@@ -1,7 +1,7 @@
 import type { Path } from "../../problem/problem";
 import type { Attribute, AttributeValue, Mating, MatingEnd } from "../schema-match";
-import { matingPlaces } from "../../match/places";
 import type { Parts } from "../schema-relations";
+import { slotsOf } from "../slots-of";
 import type { LintContext } from "./lint-context";
 
 /** Everything that is wrong with what a pack says of what goes with what: names that lead nowhere, words where figures are meant. */
@@ -115,9 +115,9 @@ export function lintMatch(lint: LintContext): void {
     }
   };
   each(match.matings, [...path, "matings"], matingAt);
-  const nobody = { variant: null, application: null, schools: new Map() };
-  const placed = new Set(matingPlaces({ pack }, nobody).map(({ mating }) => mating.id));
-  each(match.matings, [...path, "matings"], ({ id }, at) => {
-    if (!placed.has(id)) report("mating-nowhere", at, { mating: id });
+  const isAnywhere = (given: MatingEnd) => given === "application" || slotsOf({ pack }, given).length > 0;
+  each(match.matings, [...path, "matings"], (mating, at) => {
+    const of = "of" in mating ? [mating.of] : [mating.one, mating.other];
+    if (!of.every(isAnywhere)) report("mating-nowhere", at, { mating: mating.id });
   });
 }

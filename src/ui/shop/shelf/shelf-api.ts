@@ -1,5 +1,8 @@
 import type { ShelfListing } from "@/core/parts/shelf";
 import type { Problem } from "@/core/problem/problem";
+import { ask, type Answer } from "../ask";
+
+export type { Answer };
 
 /** One part of it with what it is good for. */
 export interface ShelfDetail {
@@ -17,18 +20,6 @@ export interface ShelfDetail {
     readonly allowed: boolean | null;
     readonly reasons: readonly Problem[];
   }[];
-}
-
-export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] }; // prettier-ignore
-
-async function ask<T>(path: string, init?: RequestInit): Promise<Answer<T>> {
-  try {
-    const response = await fetch(path, init);
-    const json = (await response.json()) as T & { readonly problems?: readonly Problem[] };
-    return response.ok ? { ok: true, value: json } : { ok: false, problems: json.problems ?? [] };
-  } catch {
-    return { ok: false, problems: [] };
-  }
 }
 
 /** Said where the server gave no reason, or could not be reached. */

@@ -13,9 +13,10 @@ import { Chip } from "../../kit/Chip";
 import { downloadText } from "../../kit/download";
 import { QuietButton } from "../../kit/SayWhy";
 import { useLinearProgram } from "./use-linear-program";
+import { FromCatalogue } from "./FromCatalogue";
 import { preferenceWords, transferWords } from "./words";
 
-const candidateName = ({ part }: Candidate) => (part === null ? "a new one" : `${part.tag}${part.origin === "engine" ? "" : ` (${part.origin})`}`); // prettier-ignore
+const candidateName = ({ part, offer }: Candidate) => (part === null ? (offer ? `new, ${offer.sold.number}` : "a new one") : `${part.tag}${part.origin === "engine" ? "" : ` (${part.origin})`}`); // prettier-ignore
 
 function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () => void }) {
   const { pack, assessment, mayDecide } = useJob();
@@ -86,6 +87,7 @@ export function ChooseTab() {
       append("part-picked", {
         slot,
         part: picks.get(slot)!.part?.id ?? null,
+        offer: picks.get(slot)!.offer?.id ?? null,
         why: null,
         ...(before.length > 0 ? { supersedes: before.map(({ id }) => id) } : {}),
       });
@@ -205,6 +207,7 @@ export function ChooseTab() {
           </chakra.ol>
         )}
       </Box>
+      <FromCatalogue />
     </>
   );
 }

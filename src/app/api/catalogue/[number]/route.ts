@@ -1,0 +1,10 @@
+import { z } from "zod";
+import { chainOf } from "@/server/catalogue";
+import { answer, route } from "@/server/route";
+
+const params = z.object({ number: z.string().trim().min(1).max(60) });
+
+/** What took the place of what around one number, the oldest first. */
+export const GET = route({ role: "viewer", params }, async ({ params: { number } }) =>
+  answer({ v: 1, chain: await chainOf(number) }),
+);

@@ -1,0 +1,279 @@
+"use client";
+import { Box, Button, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { useEffect, useState } from "react";
+import type { Problem } from "@/core/problem/problem";
+import { plainWording } from "@/words/plain-wording";
+import { sayAmount } from "@/words/say-money";
+import { sayProblem } from "@/words/say-problem";
+import { many } from "@/words/sentences/sentence";
+import { ShopHeader } from "../../frame/ShopHeader";
+import type { Me } from "../../frame/me";
+import { Leader } from "../../kit/Leader";
+import { chainOf, findInCatalogue, takeCatalogue, type CatalogueTaken, type FoundPart } from "./catalogue-api";
+
+const away = "The server cannot be reached just now: nothing was done. Try again.";
+const mostFaults = 100;
+
+/** What took the place of what, the oldest first. */
+function Chain({ chain, here }: { chain: readonly FoundPart[]; here: string }) {
+  if (chain.length < 2) return <chakra.p color="quiet" fontSize="14px">Nothing took its place, and it took nobody&apos;s.</chakra.p>; // prettier-ignore
+  return (
+    <chakra.ol aria-label="What took the place of what" display="flex" flexWrap="wrap" gap="6px" alignItems="center">
+      {chain.map(({ number, revision }, at) => (
+        <chakra.li key={number} display="flex" alignItems="center" gap="6px" fontSize="14px">
+          {at > 0 && <span aria-hidden>→</span>}
+          <chakra.span
+            px="8px"
+            py="3px"
+            borderWidth="1px"
+            borderRadius="7px"
+            borderColor={number === here ? "ember" : "line"}
+            color={at === chain.length - 1 ? "ink" : "quiet"}
+          >
+            {number}
+            {revision === null ? "" : ` ${revision}`}
+            {at === chain.length - 1 ? " · newest" : ""}
+          </chakra.span>
+        </chakra.li>
+      ))}
+    </chakra.ol>
+  );
+}
+
+function Detail({ part }: { part: FoundPart }) {
+  const [chain, setChain] = useState<readonly FoundPart[] | null>(null);
+  useEffect(() => {
+    let isHere = true;
+    void chainOf(part.number).then((answer) => {
+      if (isHere && answer.ok) setChain(answer.value.chain);
+    });
+    return () => {
+      isHere = false;
+    };
+  }, [part.number]);
+  const newest = chain?.at(-1);
+  const isOld = newest !== undefined && newest.number !== part.number;
+  return (
+    <>
+      <Heading as="h2" fontSize="18px">
+        {part.number}
+        {part.revision === null ? "" : `, revision ${part.revision}`}
+      </Heading>
+      <chakra.p fontSize="14px">{part.name}</chakra.p>
+      {isOld && (
+        <chakra.p fontSize="14px" color="near" mt="6px">
+          Old stock: {newest.number} took its place. Ask for {newest.number}
+          {newest.revision === null ? "" : `, revision ${newest.revision} or later`}, and look at what is delivered.
+        </chakra.p>
+      )}
+      <chakra.dl mt="8px">
+        <Leader name="Price">{part.price === null ? "not known" : sayAmount(part.price, part.currency)}</Leader>
+        {part.deposit !== null && (
+          <Leader name="Deposit for the old one">{sayAmount(part.deposit, part.currency)}</Leader>
+        )}
+        <Leader name="Days to get it">{part.leadDays === null ? "not known" : part.leadDays}</Leader>
+        <Leader name="From">{part.supplier ?? "not known"}</Leader>
+        {part.aliases.length > 0 && <Leader name="Also">{part.aliases.join(", ")}</Leader>}
+        {part.nicknames.length > 0 && <Leader name="Called, no number">{part.nicknames.join(", ")}</Leader>}
+        {Object.entries(part.attributes).map(([id, value]) => (
+          <Leader key={id} name={id.replaceAll("-", " ")}>
+            {value}
+          </Leader>
+        ))}
+        <Leader name="As of">{part.takenAt.slice(0, 10)}</Leader>
+      </chakra.dl>
+      <chakra.h3 fontSize="15px" fontWeight={700} mt="14px" mb="6px">
+        What took the place of what
+      </chakra.h3>
+      {chain && <Chain chain={chain} here={part.number} />}
+    </>
+  );
+}
+
+/** Takes a catalogue in: with faults nothing, unless the good rows are asked for. */
+function TakeIn({ onTaken }: { onTaken: () => void }) {
+  const [file, setFile] = useState<File | null>(null);
+  const [taken, setTaken] = useState<CatalogueTaken | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [isSending, setSending] = useState(false);
+  const send = async (chosen: File, keepGood: boolean) => {
+    setTrouble(null);
+    setSending(true);
+    const answer = await takeCatalogue(chosen, keepGood);
+    setSending(false);
+    if (answer === null) return setTrouble(away);
+    if ("problems" in answer && !("rows" in answer)) return setTrouble(answer.problems.map((each: Problem) => sayProblem(each, plainWording)).join(" ")); // prettier-ignore
+    setTaken(answer);
+    if (answer.kept > 0) onTaken();
+  };
+  return (
+    <Box as="section" aria-label="Take a catalogue in" mt="34px">
+      <Heading as="h2" fontSize="17px">
+        Take a catalogue in
+      </Heading>
+      <chakra.p fontSize="14px" color="quiet" mt="4px" maxWidth="620px">
+        A CSV file with a heading: number, name; and what else is known of class, pack, revision, aliases, nicknames,
+        superseded-by, price, currency, deposit, lead-days, supplier, attributes (module=m-25; pilot=60).
+      </chakra.p>
+      <chakra.input
+        type="file"
+        accept=".csv,text/csv"
+        aria-label="Choose a catalogue"
+        mt="10px"
+        fontSize="14px"
+        disabled={isSending}
+        onChange={(event) => {
+          const chosen = event.currentTarget.files?.[0] ?? null;
+          setFile(chosen);
+          setTaken(null);
+          if (chosen) void send(chosen, false);
+        }}
+      />
+      {isSending && (
+        <chakra.p color="quiet" fontSize="14px">
+          Reading it…
+        </chakra.p>
+      )}
+      {trouble && (
+        <chakra.p role="alert" color="out" fontSize="14px" mt="8px">
+          {trouble}
+        </chakra.p>
+      )}
+      {taken && (
+        <Box mt="10px" aria-live="polite">
+          <chakra.p fontSize="14px" fontWeight={600}>
+            {taken.kept > 0
+              ? `${many(taken.kept, "part")} of ${many(taken.rows, "row")} taken in.`
+              : `Nothing is kept: ${many(taken.problems.length, "fault")} in ${many(taken.rows, "row")}.`}
+          </chakra.p>
+          {taken.kept === 0 && taken.good > 0 && file && (
+            <Button
+              size="sm"
+              mt="6px"
+              variant="outline"
+              borderColor="lineStrong"
+              color="ink"
+              onClick={() => void send(file, true)}
+            >
+              Keep the {many(taken.good, "good row")}
+            </Button>
+          )}
+          {taken.problems.length > 0 && (
+            <chakra.ul aria-label="Faults of the catalogue" mt="6px" maxHeight="260px" overflowY="auto" tabIndex={0}>
+              {taken.problems.slice(0, mostFaults).map((found, at) => (
+                <chakra.li key={at} fontSize="13px" py="2px">
+                  {sayProblem(found, plainWording)}
+                </chakra.li>
+              ))}
+              {taken.problems.length > mostFaults && (
+                <chakra.li fontSize="13px" color="quiet">
+                  and {taken.problems.length - mostFaults} more
+                </chakra.li>
+              )}
+            </chakra.ul>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** Parts as they are sold: found by number, old number or what people call them. */
+export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
+  const [text, setText] = useState("");
+  const [found, setFound] = useState<readonly FoundPart[]>([]);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [round, setRound] = useState(0);
+  useEffect(() => {
+    if (text.trim() === "") return;
+    let isHere = true;
+    const later = setTimeout(
+      () =>
+        void findInCatalogue(text).then((answer) => {
+          if (!isHere) return;
+          if (answer.ok) setFound(answer.value.parts);
+          setTrouble(answer.ok ? null : away);
+        }),
+      150,
+    );
+    return () => {
+      isHere = false;
+      clearTimeout(later);
+    };
+  }, [text, round]);
+  const shown = text.trim() === "" ? [] : found;
+  const part = shown.find(({ number }) => number === chosen) ?? shown[0];
+  return (
+    <Flex direction="column" minHeight="100dvh">
+      <ShopHeader me={me} here="/catalogue" />
+      <Flex as="main" direction={{ base: "column", lg: "row" }} gap="28px" px={{ base: "14px", md: "26px" }} py="20px">
+        <Box flex="1" minWidth="0">
+          <Flex align="baseline" gap="14px" wrap="wrap">
+            <Heading as="h1" fontSize="24px">
+              The catalogue
+            </Heading>
+            <chakra.span color="quiet">{count === 0 ? "nothing in it yet" : many(count, "part")}</chakra.span>
+          </Flex>
+          <Input
+            mt="12px"
+            maxWidth="420px"
+            value={text}
+            maxLength={120}
+            borderColor="lineStrong"
+            aria-label="Find a part"
+            placeholder="number, old number, name"
+            onChange={(event) => setText(event.currentTarget.value)}
+          />
+          {trouble && (
+            <chakra.p role="alert" color="out" mt="8px" fontSize="14px">
+              {trouble}
+            </chakra.p>
+          )}
+          {shown.length === 0 ? (
+            <chakra.p color="quiet" mt="18px" maxWidth="560px">
+              {count === 0
+                ? "Numbers, revisions, what took the place of what, prices: take a catalogue in below."
+                : text.trim() === ""
+                  ? "Type a number, an old one, or a name."
+                  : "Nothing is known by this. Fewer letters find more."}
+            </chakra.p>
+          ) : (
+            <chakra.ul mt="12px" aria-label="Parts found">
+              {shown.map((each) => (
+                <chakra.li key={each.number} borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
+                  <chakra.button
+                    type="button"
+                    aria-pressed={each === part}
+                    width="100%"
+                    textAlign="left"
+                    cursor="pointer"
+                    minHeight="44px"
+                    px="8px"
+                    bg={each === part ? "emberWash" : undefined}
+                    onClick={() => setChosen(each.number)}
+                  >
+                    <chakra.span fontWeight={600}>{each.number}</chakra.span>{" "}
+                    <chakra.span fontSize="14px">{each.name}</chakra.span>
+                    {each.supersededBy !== null && (
+                      <chakra.span fontSize="13px" color="near">
+                        {" "}
+                        · old: {each.supersededBy} took its place
+                      </chakra.span>
+                    )}
+                  </chakra.button>
+                </chakra.li>
+              ))}
+            </chakra.ul>
+          )}
+          {me.role === "lead" && <TakeIn onTaken={() => setRound(round + 1)} />}
+        </Box>
+        {part && (
+          <Box as="aside" aria-label="Part of the catalogue" width={{ base: "auto", lg: "360px" }} flexShrink={0}>
+            <Detail key={part.number} part={part} />
+          </Box>
+        )}
+      </Flex>
+    </Flex>
+  );
+}

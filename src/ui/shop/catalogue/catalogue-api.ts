@@ -1,0 +1,36 @@
+import type { CataloguePart } from "@/core/catalogue/catalogue-part";
+import type { Problem } from "@/core/problem/problem";
+import { ask } from "../ask";
+
+/** A part with when it was taken in. */
+export interface FoundPart extends CataloguePart {
+  readonly edition: string;
+  readonly takenAt: string;
+}
+
+/** What became of a catalogue that was brought. */
+export interface CatalogueTaken {
+  readonly problems: readonly Problem[];
+  readonly rows: number;
+  readonly good: number;
+  readonly kept: number;
+}
+
+export const findInCatalogue = (text: string) =>
+  ask<{ parts: readonly FoundPart[] }>(`/api/catalogue?text=${encodeURIComponent(text)}`);
+
+export const chainOf = (number: string) =>
+  ask<{ chain: readonly FoundPart[] }>(`/api/catalogue/${encodeURIComponent(number)}`);
+
+/** Brings a file: what is amiss in it is told whether it was kept or not; null where the server cannot be reached. */
+export async function takeCatalogue(
+  file: File,
+  keepGood: boolean,
+): Promise<CatalogueTaken | { readonly problems: readonly Problem[] } | null> {
+  try {
+    const response = await fetch(`/api/catalogue${keepGood ? "?keep=good" : ""}`, { method: "POST", body: file });
+    return (await response.json()) as CatalogueTaken;
+  } catch {
+    return null;
+  }
+}
