@@ -1,4 +1,5 @@
 import { readdir, readFile } from "node:fs/promises";
+import { readCatalogueCsv } from "@/core/catalogue/catalogue";
 import { fold } from "@/core/entry/fold";
 import { withTransaction, type Database } from "@/store/connection";
 import { appendEntries } from "@/store/append";
@@ -8,6 +9,7 @@ import { beginStream } from "@/store/streams";
 import { shelfStream } from "@/store/shelf";
 import { shopStream } from "@/store/shop-stream";
 import { migrate } from "@/store/migrate";
+import { keepCatalogue } from "@/store/catalogue";
 import { keepPack } from "@/store/packs";
 import { hashPassword } from "@/store/passwords";
 import { addPerson, countPeople } from "@/store/people";
@@ -64,6 +66,9 @@ async function seed(database: Database): Promise<void> {
       await addToJob(database, stream, photo, new Date());
     }
   }
+  const { parts, problems } = readCatalogueCsv(await readFile("demo/catalogue.csv", "utf8"));
+  if (problems.length > 0) throw new CommandError(`ember prepare: demo/catalogue.csv: ${problems[0]!.code}`);
+  await keepCatalogue(database, parts, newId(), new Date());
   // People come last and together: they are the mark that the rest is complete.
   const people = await Promise.all(
     demoPeople.map(async ({ password, ...person }) => ({

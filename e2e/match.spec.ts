@@ -75,3 +75,52 @@ test("a starter of the look-alike engine: looked at, found wrong, made to go or 
     "part-picked",
   ]);
 });
+
+test("a catalogue with faults is named line by line, its good rows kept on request, found by a nickname, and offered for a place", async ({
+  shop,
+  visit,
+}) => {
+  const page = await visit("lead", "/catalogue");
+  const rows = [
+    "number,name,class,revision,nicknames,superseded-by,price,currency,attributes",
+    "ZZ 1-001,starter of old,starter,A,grinder,ZZ 1-002,,,module=m-25",
+    "ZZ 1-002,starter,starter,B,,,166,EUR,module=m-25; degree-plate=from-front; window=clear",
+    "ZZ 1-003,starter,starter,A,,ZZ 1-003,,,",
+    "ZZ 1-004,flywheel,flywheel,,,,-3,EUR,",
+  ];
+  await page
+    .getByLabel("Choose a catalogue")
+    .setInputFiles({ name: "spares.csv", mimeType: "text/csv", buffer: Buffer.from(rows.join("\n")) });
+  await expect(page.getByText("Nothing is kept: 2 faults in 4 rows.")).toBeVisible();
+  const faults = page.getByRole("list", { name: "Faults of the catalogue" }).getByRole("listitem");
+  await expect(faults).toHaveText(["Line 4: ZZ 1-003 takes its own place.", "Line 5: price is “-3”."]);
+  await page.getByRole("button", { name: "Keep the 2 good rows" }).click();
+  await expect(page.getByText("2 parts of 4 rows taken in.")).toBeVisible();
+
+  await page.getByLabel("Find a part").fill("grinder");
+  await page
+    .getByRole("list", { name: "Parts found" })
+    .getByRole("button", { name: /^ZZ 1-001/u })
+    .click();
+  const detail = page.getByRole("complementary", { name: "Part of the catalogue" });
+  await expect(detail.getByText("Old stock: ZZ 1-002 took its place.")).toBeVisible();
+  await expect(detail.getByRole("list", { name: "What took the place of what" }).getByRole("listitem")).toHaveText([
+    "ZZ 1-001 A",
+    "→ZZ 1-002 B · newest",
+  ]);
+
+  const bench = new TestBench(pellbrook, { name: "Hill tram 9", engine: { number: null, variant: "v-v4" } });
+  const stream = await shop.keep(bench.entries);
+  await page.goto(`/jobs/${stream}/match`);
+  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  await page.getByLabel("Find a part in the catalogue").fill("zz1002");
+  await page.getByRole("button", { name: "offer: Starter" }).click();
+  await expect(page.getByRole("button", { name: "offered: Starter" })).toBeVisible();
+  await page.getByRole("button", { name: "new, ZZ 1-002" }).click();
+  await page.getByRole("button", { name: "Find what goes together" }).click();
+  await expect(
+    page.getByRole("list", { name: "What goes together, the best first" }).getByRole("listitem").first(),
+  ).toContainText("Buy ZZ 1-002 revision B or later");
+  const kept = (await shop.entries(stream)).filter(({ type }) => type === "candidate-taken");
+  expect(kept.map(({ payload }) => (payload.sold as { price: number }).price)).toEqual([166]);
+});
