@@ -840,6 +840,7 @@ marigold.log.write("ferry-marigold");
     note: "Liners, rings and shells new; crank as it was",
     witness: makeHandOverWitness(assess(pack, log.entries, new Date(log.maker.now()).toISOString()), [...log.entries]),
   });
+  log.add("return-said", { returns: true, words: null });
   log.write("ferry-2021");
 }
 
@@ -964,6 +965,7 @@ const launch = openJob({
       witness: makeWitness(choice, pack.sha256, [...log.entries]),
     });
   }
+  log.add("return-said", { returns: true, words: null });
   log.write("survey-launch-tern");
 }
 
@@ -1036,6 +1038,7 @@ const launch = openJob({
   });
   answer(dredger, [["tappet-leaks-new", 1, null, "twelve of twelve below 16 s; the old ones 34 s and more"]]);
   settle(dredger, [{ cause: "tappets-bad", place: null }]);
+  log.add("return-said", { returns: true, words: null });
   log.write("dredger-sallow");
 }
 

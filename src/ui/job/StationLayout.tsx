@@ -25,19 +25,21 @@ export function StationLayout({ children, aside, label = "Part tag", bar }: Prop
         <Box flex="1" minWidth="0" overflowY={{ lg: "auto" }} px={{ base: "14px", md: "20px" }} py="14px">
           {children}
         </Box>
-        <Box
-          as="aside"
-          aria-label={label}
-          width={{ base: "auto", lg: "284px" }}
-          flexShrink={0}
-          overflowY={{ lg: "auto" }}
-          borderLeftWidth={{ lg: "1px" }}
-          borderColor="line"
-          px="18px"
-          py="16px"
-        >
-          {aside}
-        </Box>
+        {aside && (
+          <Box
+            as="aside"
+            aria-label={label}
+            width={{ base: "auto", lg: "284px" }}
+            flexShrink={0}
+            overflowY={{ lg: "auto" }}
+            borderLeftWidth={{ lg: "1px" }}
+            borderColor="line"
+            px="18px"
+            py="16px"
+          >
+            {aside}
+          </Box>
+        )}
       </Flex>
       {bar}
     </>

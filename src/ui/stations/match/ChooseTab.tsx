@@ -21,13 +21,15 @@ const candidateName = ({ part, offer }: Candidate) => (part === null ? (offer ? 
 function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () => void }) {
   const { pack, assessment, mayDecide } = useJob();
   const list = transferList(pack, assessment.match, solution);
-  const told = list.filter(({ what }) => what !== "keep");
+  const told = list.filter(({ what, slot }) => what !== "keep" || (slot !== null && solution.changes.includes(slot)));
   const kept = list.length - told.length;
   return (
     <chakra.li py="10px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
       <Flex justify="space-between" gap="12px" align="baseline" wrap="wrap">
         <chakra.span fontSize="15px" fontWeight={600}>
-          {solution.changes.length === 0 ? "As it is" : capital(many(solution.changes.length, "change"))}
+          {solution.changes.length === 0
+            ? `As it is${solution.remedies.length > 0 ? ", made to fit" : ""}`
+            : capital(many(solution.changes.length, "change"))}
           {solution.open.length > 0 ? `, ${solution.open.length} still to be looked at` : ""}
         </chakra.span>
         <Button size="sm" variant="outline" borderColor="lineStrong" color="ink" disabled={!mayDecide} onClick={onTake}>
