@@ -10,6 +10,8 @@ const nobodyHere = "0190aaaa-0000-7000-8000-000000000000";
 /** What each route is for. A route that is not in this list fails the test that reads the folder. */
 const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "nobody"; ofJob?: boolean }>>>> = {
   "/api/cards": { GET: { least: "viewer" } },
+  "/api/catalogue": { GET: { least: "viewer" }, POST: { least: "lead" } },
+  "/api/catalogue/[number]": { GET: { least: "viewer" } },
   "/api/entries": { POST: { least: "inspector" } },
   "/api/health": { GET: { least: "nobody" } },
   "/api/imports": { POST: { least: "lead" } },

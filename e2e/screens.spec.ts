@@ -4,7 +4,7 @@ import { expect, test } from "./bench";
 
 const streamOf = (name: string) =>
   (JSON.parse(readFileSync(`demo/${name}.ndjson`, "utf8").split("\n")[0]!) as { stream: string }).stream;
-const [ferry, heron, sled] = ["ferry-marigold", "hovercraft-heron", "ice-sled-2"].map(streamOf);
+const [ferry, heron, sled, tram] = ["ferry-marigold", "hovercraft-heron", "ice-sled-2", "hill-tram-1"].map(streamOf);
 
 /** The main work of every station fits its window; the list of jobs grows. */
 const screens: [path: string, heading: string, fits?: false][] = [
@@ -12,6 +12,7 @@ const screens: [path: string, heading: string, fits?: false][] = [
   ["/gauges", "Gauges and masters", false],
   ["/settings", "Settings of the shop", false],
   ["/shelf", "The shelf", false],
+  ["/catalogue", "The catalogue", false],
   [`/jobs/${ferry}/intake`, "Before anything is touched"],
   [`/jobs/${ferry}/identify`, "What engine this really is"],
   [`/jobs/${ferry}/strip`, "Apart, in order"],
@@ -21,6 +22,7 @@ const screens: [path: string, heading: string, fits?: false][] = [
   [`/jobs/${ferry}/decide`, "What becomes of each part"],
   [`/jobs/${ferry}/hand-over`, "Hand over"],
   [`/jobs/${ferry}/diagnose`, "What failed first"],
+  [`/jobs/${tram}/match`, "What goes with what"],
   [`/jobs/${heron}/parts`, "Parts in hand"],
   [`/jobs/${sled}/decide`, "What becomes of each part"],
 ];

@@ -36,7 +36,22 @@ const ms = (value) => `${value.toFixed(value < 10 ? 2 : 0)} ms`;
 const times = (value) => `${value.toFixed(2)}×`;
 const verdict = (holds) => (holds ? "met" : "**not met**");
 
-function report({ core, plan, teardown, flatness, identity, store, trend, shelf, photos, list, browser, diagnose }) {
+function report({
+  core,
+  plan,
+  teardown,
+  flatness,
+  identity,
+  store,
+  trend,
+  shelf,
+  catalogue,
+  match,
+  photos,
+  list,
+  browser,
+  diagnose,
+}) {
   const growth = (figures) => figures.large / figures.small;
   const share = core.appendMs / core.wholeMs.small;
   const rate = store.oursPerSecond / store.barePerSecond;
@@ -181,6 +196,27 @@ function report({ core, plan, teardown, flatness, identity, store, trend, shelf,
         ];
       }),
     ),
+    [
+      `checking what goes with what after one change, ${match.check.places} places x ${match.check.candidates} candidates, p95 (whole assessment)`,
+      ms(match.check.p95),
+      "",
+      "at most one frame, 16.7 ms",
+      match.check.p95 <= 16.7,
+    ],
+    ...match.choose.map(({ places, candidates, meetings, oursMs, bareMs, agree, state }) => [
+      `choosing for ${places} places x ${candidates} candidates, ${meetings} meetings (${state}), against bare HiGHS on the same program`,
+      `${ms(oursMs)} / ${ms(bareMs)}`,
+      times(oursMs / bareMs),
+      `at most 1.5×${agree ? ", same cost" : ", **another cost**"}`,
+      agree && oursMs <= 1.5 * bareMs,
+    ]),
+    ...["number", "few", "many"].map((which) => [
+      `${catalogue.parts.toLocaleString("en")} parts of a catalogue, found by ${{ number: "a number", few: "a word that 56 have", many: "a word that an eighth have" }[which]}, against a bare query by the same index`,
+      `${ms(catalogue[which].oursMs)} / ${ms(catalogue[which].bareMs)}`,
+      times(catalogue[which].oursMs / catalogue[which].bareMs),
+      "at most 2×",
+      catalogue.same && catalogue[which].oursMs <= 2 * catalogue[which].bareMs,
+    ]),
     ["the same in the browser, p95 of 200", ms(browser.identityP95Ms), "", "printed", null],
     [
       `trend of a place among ${trend.rows.large.toLocaleString("en")} readings of the shop against ${trend.rows.small.toLocaleString("en")}, ${trend.count} come back; index ${trend.index}`,
@@ -259,6 +295,7 @@ async function main() {
     const identity = await part("identity", "scripts/bench/identity.ts");
     const engines = process.argv.includes("--full") ? ["200"] : [];
     const diagnose = await part("what failed first", "scripts/bench/diagnose.ts", engines);
+    const match = await part("what goes with what", "scripts/bench/match.ts");
     rmSync(path.join(state, "db"), { recursive: true, force: true });
     const database = await startMariadb(processes, path.join(state, "db"), { wantedPort: 0 });
     await database.createDatabase("ember");
@@ -269,6 +306,7 @@ async function main() {
     const store = await part("the store", "scripts/bench/store.ts", [], env);
     const trend = await part("the shop's readings", "scripts/bench/trend.ts", [], env);
     const shelf = await part("the shelf", "scripts/bench/shelf.ts", [], env);
+    const catalogue = await part("the catalogue", "scripts/bench/catalogue.ts", [], env);
     await ensureBuild(distDir);
     const web = await startWeb(processes, {
       port: await freePort(0),
@@ -288,6 +326,8 @@ async function main() {
       store,
       trend,
       shelf,
+      catalogue,
+      match,
       photos,
       list,
       browser,

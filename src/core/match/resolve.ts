@@ -54,6 +54,8 @@ const weights: Readonly<
   proven: { change: 1_000, money: 1, open: 1_000_000 },
 };
 const mostSolutions = 4;
+/** Combinations of one place that are tried to see whether any of it is open. */
+const mostTried = 1024;
 
 interface Problem {
   readonly slots: readonly string[];
@@ -126,6 +128,25 @@ export function resolve(
 
   /** How a place is made right: as it is, by looking first, or by a remedy. */
   const manners = (place: MatingPlace) => [0, weight.open + (weight.money > 1 ? 0 : 1), ...place.mating.remedies.map((remedy) => Math.round(weight.open + weight.money * ofRemedy(remedy)))]; // prettier-ignore
+  const plain = new Map<string, boolean>();
+  const isPlain = (place: MatingPlace): boolean => {
+    const known = plain.get(place.id);
+    if (known !== undefined) return known;
+    const sizes = slotsIn(place).map((slot) => problem.candidates(slot).length);
+    const count = sizes.reduce((product, size) => product * size, 1);
+    let isSo = place.mating.remedies.length === 0 && count <= mostTried;
+    for (let each = 0; isSo && each < count; each += 1) {
+      let rest = each;
+      const options = sizes.map((size) => {
+        const option = rest % size;
+        rest = Math.floor(rest / size);
+        return option;
+      });
+      isSo = says(place, options) !== null;
+    }
+    plain.set(place.id, isSo);
+    return isSo;
+  };
   const pose = (demands: ReadonlySet<string>, forbidden: ReadonlyMap<string, number>) => {
     const places = problem.places.filter(({ id }) => demands.has(`mating ${id}`));
     const choosers = problem.slots.map((slot) =>
@@ -136,10 +157,13 @@ export function resolve(
           forbidden.get(slot) !== option,
       ),
     );
-    const relations: Relation[] = places.map((place, at) => {
+    const relations: Relation[] = places.map((place) => {
+      const slots = slotsIn(place).map((slot) => number.get(slot)!);
+      // Where nothing is open and there is no remedy it is as it is, or not at all.
+      if (isPlain(place)) return { of: slots, allows: (options) => says(place, options) === true };
       choosers.push({ costs: manners(place) });
       return {
-        of: [...slotsIn(place).map((slot) => number.get(slot)!), problem.slots.length + at],
+        of: [...slots, choosers.length - 1],
         allows: (options) => {
           const manner = options.at(-1)!;
           if (manner >= 2) return true;
@@ -164,12 +188,13 @@ export function resolve(
   const best = solve(demands, new Map());
   const toSolution = ({ pick, cost }: { pick: readonly number[]; cost: number }): Solution => {
     const picks = new Map(problem.slots.map((slot, at) => [slot, problem.candidates(slot)[pick[at]!]!]));
+    const mannered = problem.places.filter((place) => !isPlain(place));
     const manner = (at: number) => pick[problem.slots.length + at]!;
-    const remedies = problem.places.flatMap((place, at) => manner(at) >= 2 ? [{ place, remedy: place.mating.remedies[manner(at) - 2]! }] : []); // prettier-ignore
+    const remedies = mannered.flatMap((place, at) => manner(at) >= 2 ? [{ place, remedy: place.mating.remedies[manner(at) - 2]! }] : []); // prettier-ignore
     const prices = [...picks.values()].map((each) => priceOf(pack, each));
     return {
       picks,
-      open: problem.places.filter((_, at) => manner(at) === 1),
+      open: mannered.filter((_, at) => manner(at) === 1),
       remedies,
       changes: problem.slots.filter((slot) => picks.get(slot) !== match.inPlace.get(slot)),
       money: prices.reduce<number>((sum, price) => sum + (price ?? 0), 0) + remedies.reduce((sum, { remedy }) => sum + ofRemedy(remedy), 0), // prettier-ignore

@@ -7,8 +7,8 @@ const column = (place: number, option: number): string => `x${place}_${option}`;
 
 /**
  * The same problem as `cheapestPick` has, as a linear program in the LP format that most solvers read: a binary an option,
- * a row a place that takes exactly one, a row for each combination that a relation does not allow. A relation of two places
- * is written by what each option of the one leaves of the other, which is fewer rows and a tighter bound.
+ * a row a place that takes exactly one, and for each relation what options of the others leave of its place with most
+ * options: fewer rows than one for each combination that is not allowed, and a tighter bound.
  *
  * @returns  null where a relation has too many combinations to be written out
  */
@@ -18,19 +18,18 @@ export function linearProgram(choosers: readonly Chooser[], relations: readonly 
   for (const { of, allows } of relations) {
     const sizes = of.map((place) => finite[place]!.length);
     if (sizes.reduce((product, size) => product * size, 1) > mostCombinations) return null;
-    if (of.length === 2) {
-      const [a, b] = of as [number, number];
-      for (const option of finite[a]!) {
-        const mates = finite[b]!.filter((mate) => allows([option, mate]));
-        if (mates.length < finite[b]!.length)
-          rows.push([column(a, option), ...mates.map((mate) => `- ${column(b, mate)}`)].join(" ") + " <= 0");
-      }
-      continue;
-    }
+    // What is chosen elsewhere leaves something of the place with most options.
+    const widest = sizes.indexOf(Math.max(...sizes));
     const walk = (at: number, options: readonly number[]): void => {
+      if (at === widest) return walk(at + 1, [...options, 0]);
       if (at < of.length) return finite[of[at]!]!.forEach((option) => walk(at + 1, [...options, option]));
-      if (!allows(options))
-        rows.push(`${options.map((option, index) => column(of[index]!, option)).join(" + ")} <= ${of.length - 1}`);
+      const mine = finite[of[widest]!]!;
+      const left = mine.filter((option) => allows(options.map((each, index) => (index === widest ? option : each))));
+      if (left.length === mine.length) return;
+      const others = options.flatMap((option, index) => (index === widest ? [] : [column(of[index]!, option)]));
+      const taken = left.map((option) => ` - ${column(of[widest]!, option)}`).join("");
+      if (others.length > 0) rows.push(`${others.join(" + ")}${taken} <= ${others.length - 1}`);
+      else rows.push(`${mine.filter((option) => !left.includes(option)).map((option) => column(of[widest]!, option)).join(" + ")} <= 0`); // prettier-ignore
     };
     walk(0, []);
   }

@@ -1,0 +1,110 @@
+/**
+ * What matching costs on a made-up engine: checking it after one change, and choosing among many candidates beside the bare
+ * solver on the very same linear program. Same seeds each time.
+ *
+ *   tsx scripts/bench/match.ts
+ */
+import loadHighs from "highs";
+import { createAssess } from "@/core/assess";
+import { TestBench } from "@/core/fixtures/bench";
+import { bring, note } from "@/core/fixtures/merge";
+import { json } from "@/core/fixtures/load";
+import { seeded } from "@/core/numeric/seeded";
+import { resolve } from "@/core/match/resolve";
+import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
+
+const asOf = "2026-11-26T00:00:00Z";
+const words = ["a", "b", "c", "d"];
+
+/** An engine of many places, each of which meets a few others. */
+function engine(places: number, meetings: number, seed: number): CompiledPack {
+  const { next } = seeded(seed);
+  const whole = (count: number) => Math.floor(next() * count);
+  const base = json("src/core/fixtures/rotary-pack.json") as Record<string, unknown>;
+  const ids = Array.from({ length: places }, (_, at) => `p${at}`);
+  const classes = ids.map((id) => ({ id, name: id, tag: "P", expansionPerK: { value: 1.1e-5, ref: { source: "sheet" } }, features: [] })); // prettier-ignore
+  const slots = ids.map((id) => ({ id, name: id, label: "P", class: id }));
+  const attributes = Array.from({ length: 6 }, (_, at) => ({ id: `x${at}`, name: `x${at}`, values: words.map((id) => ({ id, name: id })), check: { text: "look", minutes: 2 } })); // prettier-ignore
+  const matings = Array.from({ length: meetings }, (_, at) => {
+    // Places near each other meet: an engine is no random graph.
+    const one = whole(places);
+    const other = (one + 1 + whole(4)) % places;
+    return {
+      id: `m${at}`,
+      is: "table",
+      name: `m${at}`,
+      one: { slots: [`p${one}`] },
+      other: { slots: [`p${other}`] },
+      attribute: `x${at % 6}`,
+      pairs: words.flatMap((a) => words.filter(() => next() < 0.6).map((b) => [a, b])).concat([["a", "a"]]),
+      wrong: { looks: "it shakes" },
+      ref: { source: "sheet" },
+    };
+  });
+  const read = readPack({ ...base, id: "bench-match", classes, slots, joints: [], relations: [], match: { attributes, known: [], matings } }); // prettier-ignore
+  if (!read.ok) throw new Error(JSON.stringify(read.problems.slice(0, 3)));
+  return read.value;
+}
+
+/** The same with candidates for every place, all looked at. */
+function filled(pack: CompiledPack, candidates: number, seed: number): TestBench {
+  const { next } = seeded(seed);
+  const bench = new TestBench(pack);
+  for (const slot of pack.pack.slots) {
+    const all = [bench.partIn.get(slot.id)!, ...Array.from({ length: candidates - 2 }, (_, at) => bring(bench, slot.id, `${slot.id}-${at}`))]; // prettier-ignore
+    for (const part of all)
+      for (let at = 0; at < 6; at += 1) note(bench, part, `x${at}`, words[Math.floor(next() * words.length)]!);
+  }
+  return bench;
+}
+
+const quantile = (values: number[], q: number) => values.sort((a, b) => a - b)[Math.floor(q * (values.length - 1))]!;
+
+// Check after one change.
+const small = engine(120, 300, 5);
+const bench = filled(small, 8, 6);
+const judge = createAssess(small);
+judge(bench.entries, asOf);
+const times: number[] = [];
+const { next } = seeded(7);
+for (let round = 0; round < 60; round += 1) {
+  const slot = small.pack.slots[Math.floor(next() * 120)]!.id;
+  const before = bench.entries.findLast(({ type, payload }) => type === "attribute-read" && payload.part === bench.partIn.get(slot) && payload.attribute === "x1"); // prettier-ignore
+  bench.add("attribute-read", { part: bench.partIn.get(slot)!, attribute: "x1", value: words[round % 4]!, how: "read", words: null, supersedes: before ? [before.id] : [] } as never); // prettier-ignore
+  const entries = [...bench.entries];
+  const began = performance.now();
+  judge(entries, asOf);
+  times.push(performance.now() - began);
+}
+
+// Choose: beside the bare solver on the same program.
+const anything = () => ({ allowed: true, reasons: [] });
+const highs = await loadHighs();
+function choose(places: number, meetings: number, candidates: number, seed: number) {
+  const pack = engine(places, meetings, seed);
+  const { match } = createAssess(pack)(filled(pack, candidates, seed + 1).entries, asOf);
+  const best = { ours: Infinity, bare: Infinity };
+  let agree = true;
+  let state = "";
+  for (let round = 0; round < 3; round += 1) {
+    let began = performance.now();
+    const found = resolve(pack, match, new Map(), "fewest-changes", anything, 1);
+    if (found.kind !== "too-large" || found.program === null) throw new Error("it was tabled");
+    const solved = highs.solve(found.program);
+    state = solved.Status;
+    const columns = solved.Columns as Readonly<Record<string, { Primal: number }>>;
+    const weight = state === "Optimal" ? found.solution((name) => columns[name]?.Primal ?? 0).weight : null;
+    best.ours = Math.min(best.ours, performance.now() - began);
+    began = performance.now();
+    const bare = highs.solve(found.program);
+    best.bare = Math.min(best.bare, performance.now() - began);
+    agree &&= weight === null || Math.round(bare.ObjectiveValue) === weight;
+  }
+  return { places, candidates, meetings, oursMs: best.ours, bareMs: best.bare, agree, state };
+}
+console.log(
+  JSON.stringify({
+    check: { places: 120, candidates: 8, p50: quantile(times, 0.5), p95: quantile(times, 0.95) },
+    choose: [choose(300, 300, 8, 31), choose(40, 60, 8, 41)],
+  }),
+);
