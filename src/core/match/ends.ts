@@ -66,13 +66,13 @@ export class Ends {
     this.#match = match;
     this.#order = order;
     this.#own = own;
-    this.#read = groupBy(job.attributes, ({ part, attribute }) => `${part ?? application} ${attribute}`);
+    this.#read = groupBy(job.attributes, ({ part }) => part ?? application);
     this.attributes = new Map(match.attributes.map((each) => [each.id, each]));
   }
 
   /** What was read of a part, or of what the engine goes into: more than one where two people read it differently. */
   readings(part: string | null, attribute: string): readonly Signed<"attribute-read">[] {
-    return this.#read.get(`${part ?? application} ${attribute}`) ?? [];
+    return this.#read.get(part ?? application)?.filter((each) => each.attribute === attribute) ?? [];
   }
 
   /** What somebody read; null where nobody did, it cannot be told, or two differ. */
@@ -129,6 +129,7 @@ export class Ends {
     const part = candidate === null ? null : candidate.part?.id;
     if (part === undefined) return [];
     const name = candidate?.name ?? "what it goes into";
+    if (!this.#read.has(part ?? application)) return [];
     return [...this.attributes.values()].flatMap((attribute): Problem[] => {
       const readings = this.readings(part, attribute.id);
       if (readings.length === 0) return [];
