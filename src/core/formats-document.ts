@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { AssessmentJson } from "./assessment-json";
+import { CataloguePart } from "./catalogue/catalogue-part";
 import { currentVersion, declarations, entryTypes } from "./entry/declarations";
 import { Envelope } from "./entry/schema";
 import { Pack } from "./pack/schema";
@@ -33,6 +34,14 @@ Everything known about one engine family, each fact with its source. Checked fur
 lead nowhere, ids used twice, limits that contradict each other, expressions whose units do not agree.
 
 ${schema(Pack, "input")}
+
+## Catalogue: CSV
+
+A heading, then a part a line; any usual separator. \`number\` and \`name\` are needed. \`class\` and \`pack\` are ids of a pack, \`aliases\` and
+\`nicknames\` lists parted by semicolons, \`superseded-by\` a number, \`price\` and \`deposit\` figures in \`currency\` (three letters), \`lead-days\`
+a whole number, \`attributes\` as \`module=m-25; pilot=60\` in the words and units of the pack's match. A part is kept and enters a job as:
+
+${schema(CataloguePart, "input")}
 
 ## Assessment: JSON
 

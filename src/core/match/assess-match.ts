@@ -253,6 +253,13 @@ export function assessMatch(
     problems: [
       ...(hasApplication && isAnyone && returns === null ? [problem("return-unknown", [application])] : []),
       ...[null, ...here].flatMap((each) => ends.problems(each)),
+      ...job.picked.flatMap(({ slot, part }) => {
+        const decided =
+          part === null ? [] : job.decisions.filter((each) => each.part === part && each.feature === null);
+        const isLetGo = decided.length > 0 && decided.every(({ disposition }) => goes(disposition));
+        const name = candidates.get(slot)?.inPlace?.name;
+        return isLetGo && name !== undefined ? [problem("picked-let-go", [slot], { part: name })] : [];
+      }),
       ...pairings.flatMap(({ reasons }) => reasons),
     ],
   };

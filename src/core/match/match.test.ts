@@ -2,6 +2,7 @@ import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
 import loadHighs from "highs";
 import { json, larkspire, orrinshaw, pellbrook } from "../fixtures/load";
+import { decide } from "../fixtures/choices";
 import { bring, matchOf, merged, note, pick, small } from "../fixtures/merge";
 import { readPack, type CompiledPack } from "../pack/compile-pack";
 import { Mating } from "../pack/schema-match";
@@ -370,6 +371,21 @@ describe("the best that goes together", () => {
         .candidates.get("flywheel")!
         .map(({ part }) => part?.tag ?? "new"),
     ).toEqual(["DN-FW", "new"]);
+  });
+
+  test("an engine that nobody has tagged is not bought whole, and who picks what was let go is asked", () => {
+    const blank = new TestBench(pellbrook);
+    blank.entries.splice(1);
+    const { match, inHand, choices } = assess(pellbrook, blank.entries, asOf);
+    const found = resolve(pellbrook, match, new Map(), "cheapest", ownVerdicts(choices, inHand));
+    expect(found.kind === "solved" && [...found.solutions[0]!.picks.keys()]).toEqual([]);
+    expect(match.problems).toEqual([]);
+    const bench = tram();
+    const starter = bench.partIn.get("starter")!;
+    decide(bench, "starter", "replace", { reason: "worn" });
+    expect(matchOf(bench).inPlace.get("starter")!.part).toBeNull();
+    pick(bench, "starter", starter);
+    expect(codes(bench)).toContain("picked-let-go");
   });
 
   test("it ends in a list: what stays, what comes over, what is bought and what is made to fit", () => {

@@ -93,9 +93,12 @@ export function resolve(
   own: (candidate: Candidate) => Verdict,
   most?: number,
 ): Resolved {
+  // A place that nothing is in and nothing was brought for is not filled here.
+  const isHad = (slot: string) =>
+    match.candidates.get(slot)!.some(({ part, offer }) => part !== null || offer !== null);
   const problem: Problem = {
-    slots: [...match.candidates.keys()],
-    places: match.places,
+    slots: [...match.candidates.keys()].filter(isHad),
+    places: match.places.filter((place) => slotsIn(place).every(isHad)),
     candidates: (slot) => match.candidates.get(slot)!,
   };
   const weight = weights[preference];

@@ -267,6 +267,7 @@ export const problemCodes = {
   "return-unknown": passableUnknown("build", "match")(),
   "attribute-differs": debt("build", "match")({ part: text, attribute: text }),
   "attribute-disagrees": passableDanger("build", "match")({ part: text, attribute: text, is: text, book: text }),
+  "picked-let-go": debt("build", "match")({ part: text }),
   "mating-wrong": danger("build", "match")(mated),
   "mating-open": passableUnknown("build", "match")({ ...mated, check: text, minutes: orNoNumber }),
   "mating-bridged": notice({ mating: text, remedy: text }),

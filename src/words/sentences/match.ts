@@ -11,6 +11,7 @@ export const matchSentences = {
   "attribute-differs": (p) => `${p.part}: two people read ${p.attribute} differently. Look again.`,
   "attribute-disagrees": (p) =>
     `${p.part}: ${p.attribute} is ${p.is}, the book says ${p.book}. Wrong box, another revision, or an altered part.`,
+  "picked-let-go": (p) => `${p.part} is picked to go in, and decided to go: settle which of it stands.`,
   "mating-wrong": (p) => `${both(p)}. They do not go together. ${p.looks}`,
   "mating-open": (p) => `${both(p)}. Whether they go together is not known${p.check ? `: ${p.check}` : ""}.`,
   "mating-bridged": (p) => `${p.mating}: they go together by ${p.remedy}.`,
