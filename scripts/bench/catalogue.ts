@@ -1,5 +1,6 @@
 import { findInCatalogue } from "@/store/catalogue";
 import { change, openDatabase, select } from "@/store/connection";
+import { inTurns } from "./in-turns";
 
 /** A catalogue of many parts, written by the database itself: found by a number, and by a word, against a bare query over the same index. */
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 2);
@@ -23,18 +24,6 @@ const bare = (asked: string) =>
     "SELECT p.json, p.edition, p.taken_at FROM catalogue_word w JOIN catalogue_part p ON p.plain = w.plain WHERE w.word = ? ORDER BY w.plain LIMIT 50",
     [asked],
   );
-
-async function inTurns(runs: number, first: () => Promise<unknown>, second: () => Promise<unknown>) {
-  const times: [number[], number[]] = [[], []];
-  for (let run = 0; run < runs; run += 1)
-    for (const [at, work] of [first, second].entries()) {
-      const began = performance.now();
-      await work();
-      times[at]!.push(performance.now() - began);
-    }
-  const middle = (all: number[]) => all.sort((a, b) => a - b)[Math.floor(runs / 2)]!;
-  return { oursMs: middle(times[0]), bareMs: middle(times[1]) };
-}
 
 const number = await inTurns(
   80,

@@ -1,5 +1,6 @@
 import { change, openDatabase, select } from "@/store/connection";
 import { searchShelf } from "@/store/shelf";
+import { inTurns } from "./in-turns";
 
 /** A shelf of many parts, written by the database itself: searched by words, against a bare query over the same index. */
 const database = openDatabase(process.env.EMBER_DATABASE_URL!, 2);
@@ -23,18 +24,6 @@ const bare = (word: string, other?: string) =>
     `SELECT ${columns} FROM shelf_word w ${other === undefined ? "" : "JOIN shelf_word o ON o.part = w.part AND o.word = ? "}JOIN shelf_part s ON s.part = w.part WHERE w.word = ? AND s.gone IS NULL ORDER BY s.laid_at DESC, s.part DESC LIMIT 50`,
     other === undefined ? [word] : [other, word],
   );
-
-async function inTurns(runs: number, first: () => Promise<unknown>, second: () => Promise<unknown>) {
-  const times: [number[], number[]] = [[], []];
-  for (let run = 0; run < runs; run += 1)
-    for (const [at, work] of [first, second].entries()) {
-      const began = performance.now();
-      await work();
-      times[at]!.push(performance.now() - began);
-    }
-  const middle = (all: number[]) => all.sort((a, b) => a - b)[Math.floor(runs / 2)]!;
-  return { oursMs: middle(times[0]), bareMs: middle(times[1]) };
-}
 
 const few = await inTurns(
   60,

@@ -9,6 +9,7 @@ import { many } from "@/words/sentences/sentence";
 import { ShopHeader } from "../../frame/ShopHeader";
 import type { Me } from "../../frame/me";
 import { Leader } from "../../kit/Leader";
+import { useSearch } from "../use-search";
 import { chainOf, findInCatalogue, takeCatalogue, type CatalogueTaken, type FoundPart } from "./catalogue-api";
 
 const away = "The server cannot be reached just now: nothing was done. Try again.";
@@ -181,28 +182,10 @@ function TakeIn({ onTaken }: { onTaken: () => void }) {
 /** Parts as they are sold: found by number, old number or what people call them. */
 export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
   const [text, setText] = useState("");
-  const [found, setFound] = useState<readonly FoundPart[]>([]);
   const [chosen, setChosen] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const [round, setRound] = useState(0);
-  useEffect(() => {
-    if (text.trim() === "") return;
-    let isHere = true;
-    const later = setTimeout(
-      () =>
-        void findInCatalogue(text).then((answer) => {
-          if (!isHere) return;
-          if (answer.ok) setFound(answer.value.parts);
-          setTrouble(answer.ok ? null : away);
-        }),
-      150,
-    );
-    return () => {
-      isHere = false;
-      clearTimeout(later);
-    };
-  }, [text, round]);
-  const shown = text.trim() === "" ? [] : found;
+  const { found } = useSearch(text, findInCatalogue, round);
+  const shown = found?.parts ?? [];
   const part = shown.find(({ number }) => number === chosen) ?? shown[0];
   return (
     <Flex direction="column" minHeight="100dvh">
@@ -225,9 +208,9 @@ export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
             placeholder="number, old number, name"
             onChange={(event) => setText(event.currentTarget.value)}
           />
-          {trouble && (
+          {found === null && (
             <chakra.p role="alert" color="out" mt="8px" fontSize="14px">
-              {trouble}
+              {away}
             </chakra.p>
           )}
           {shown.length === 0 ? (

@@ -1,12 +1,13 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { capital } from "@/words/capital";
 import { sayAmount } from "@/words/say-money";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
 import { SmallInput } from "../../kit/SmallInput";
 import { findInCatalogue, type FoundPart } from "../../shop/catalogue/catalogue-api";
+import { useSearch } from "../../shop/use-search";
 
 const [mostParts, mostPlaces] = [8, 12];
 
@@ -15,22 +16,7 @@ export function FromCatalogue() {
   const { pack, assessment, append, mayWrite } = useJob();
   const { candidates } = assessment.match;
   const [text, setText] = useState("");
-  const [found, setFound] = useState<readonly FoundPart[] | null>(null);
-  useEffect(() => {
-    if (text.trim() === "") return;
-    let isHere = true;
-    const later = setTimeout(
-      () =>
-        void findInCatalogue(text).then((answer) => {
-          if (isHere) setFound(answer.ok ? answer.value.parts : null);
-        }),
-      200,
-    );
-    return () => {
-      isHere = false;
-      clearTimeout(later);
-    };
-  }, [text]);
+  const { found } = useSearch(text, findInCatalogue);
   const offer = (slot: string, { edition, takenAt, ...sold }: FoundPart) =>
     append("candidate-taken", { slot, sold, edition, takenAt });
   const placesFor = (part: FoundPart) =>
@@ -48,14 +34,14 @@ export function FromCatalogue() {
         placeholder="number, old number, name"
         aria-label="Find a part in the catalogue"
       />
-      {text.trim() !== "" && (
+      {found !== undefined && (
         <chakra.ul aria-label="Found in the catalogue">
-          {found === null || found.length === 0 ? (
+          {found === null || found.parts.length === 0 ? (
             <chakra.li fontSize="14px" color="quiet" py="6px">
               {found === null ? "The catalogue cannot be reached just now." : "Nothing is known by this."}
             </chakra.li>
           ) : (
-            found.slice(0, mostParts).map((part) => (
+            found.parts.slice(0, mostParts).map((part) => (
               <chakra.li
                 key={part.number}
                 py="8px"
