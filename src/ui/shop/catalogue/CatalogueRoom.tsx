@@ -1,5 +1,6 @@
 "use client";
 import { Box, Button, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import type { Problem } from "@/core/problem/problem";
 import { plainWording } from "@/words/plain-wording";
@@ -184,6 +185,7 @@ export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
   const [text, setText] = useState("");
   const [chosen, setChosen] = useState<string | null>(null);
   const [round, setRound] = useState(0);
+  const router = useRouter();
   const { found } = useSearch(text, findInCatalogue, round);
   const shown = found?.parts ?? [];
   const part = shown.find(({ number }) => number === chosen) ?? shown[0];
@@ -249,7 +251,14 @@ export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
               ))}
             </chakra.ul>
           )}
-          {me.role === "lead" && <TakeIn onTaken={() => setRound(round + 1)} />}
+          {me.role === "lead" && (
+            <TakeIn
+              onTaken={() => {
+                setRound(round + 1);
+                router.refresh();
+              }}
+            />
+          )}
         </Box>
         {part && (
           <Box as="aside" aria-label="Part of the catalogue" width={{ base: "auto", lg: "360px" }} flexShrink={0}>
