@@ -180,19 +180,19 @@ function report({
         : []),
     ]),
     ...Object.entries(diagnose.worlds).flatMap(([world, ways]) =>
-      ways.map(({ policy, result: { minutes, plusMinus, of: settled, right, wrong, left } }) => {
+      ways.map(({ policy, result: { minutes, plusMinus, of: settled, whole, right, wrong, left } }) => {
         const of = (name) => ways.find((way) => way.policy === name)?.result;
         const [list, knowing] = [of("list order"), of("next best test that knows the true odds")];
         const isNext = policy === "next best test";
         const behind = isNext && knowing ? (100 * (knowing.right - right)) / diagnose.count : 0;
         return [
           `${diagnose.count} engines, ${world}: ${policy}`,
-          `${minutes.toFixed(0)} ± ${plusMinus.toFixed(0)} min over ${settled} that all settle; ${right} right, ${wrong} wrong, ${left} not settled`,
-          isNext ? `${times(minutes / list.minutes)} of list order` : "",
+          `${minutes.toFixed(0)} ± ${plusMinus.toFixed(0)} min over ${settled} that all settle, ${whole.toFixed(0)} over all; ${right} right, ${wrong} wrong, ${left} not settled`,
+          isNext ? `${times(minutes / list.minutes)} of list order, ${times(whole / list.whole)} over all` : "",
           isNext
             ? `at most 0.5×${knowing ? `, right at most 5 points less often (${behind.toFixed(1)})` : ""}`
             : "printed",
-          isNext ? minutes <= 0.5 * list.minutes && behind <= 5 : null,
+          isNext ? minutes <= 0.5 * list.minutes && whole <= 0.5 * list.whole && behind <= 5 : null,
         ];
       }),
     ),

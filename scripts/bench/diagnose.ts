@@ -203,7 +203,8 @@ function judge(engines: readonly Engine[], ways: readonly (readonly Ended[])[]) 
     const left = ended.filter(({ settledOn }) => settledOn === null).length;
     const minutes = byAll.map((at) => ended[at]!.minutes);
     const spread = Math.sqrt(mean(minutes.map((each) => (each - mean(minutes)) ** 2)) / Math.max(1, minutes.length));
-    return { minutes: mean(minutes), plusMinus: 2 * spread, of: byAll.length, right: engines.length - wrong - left, wrong, left }; // prettier-ignore
+    const whole = mean(ended.map((each) => each.minutes));
+    return { minutes: mean(minutes), whole, plusMinus: 2 * spread, of: byAll.length, right: engines.length - wrong - left, wrong, left }; // prettier-ignore
   });
 }
 

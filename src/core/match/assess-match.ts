@@ -184,7 +184,10 @@ export function assessMatch(
         told: isEmpty ? null : ends.told(candidate, attribute),
       };
     });
-    const taken = (remedies.get(place.id) ?? []).filter((each, _, all) => each.remedy === all[0]!.remedy).at(-1);
+    // Two who chose differently chose nothing, and it is done only where nobody says that it is still meant.
+    const chosen = remedies.get(place.id) ?? [];
+    const isAgreed = chosen.every((each) => each.remedy === chosen[0]!.remedy);
+    const taken = isAgreed ? (chosen.find(({ state }) => state === "meant") ?? chosen.at(-1)) : undefined;
     const remedy = mating.remedies.find(({ id }) => id === taken?.remedy);
     const said = (end: PairEnd | undefined) =>
       end === undefined ? "" : end.told === null ? "not known" : valueWords(ends.attributes.get(end.attribute)!, end.told.value); // prettier-ignore

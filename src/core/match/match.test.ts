@@ -224,6 +224,9 @@ describe("one engine of several", () => {
     bench.add("remedy-taken", { mating: "lift-pump-drive", ends, remedy: "electric-lift", state: "done", words: null, supersedes: [meant.id] }); // prettier-ignore
     expect(codes(bench)).toEqual(expect.arrayContaining(["mating-bridged", "remedy-unlawful"]));
     expect(codes(bench)).not.toContain("remedy-owed");
+    // A second person lets it be: then nothing makes it go.
+    bench.add("remedy-taken", { mating: "lift-pump-drive", ends, remedy: null, state: "meant", words: null });
+    expect(codes(bench)).toContain("mating-wrong");
   });
 
   test("what is to be bought or kept is refused beside what it does not go with, and why is said", () => {

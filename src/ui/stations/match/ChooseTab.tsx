@@ -61,20 +61,21 @@ export function ChooseTab() {
   const [preference, setPreference] = useState<Preference>("fewest-changes");
   const [found, setFound] = useState<Resolved | null>(null);
   const places = [...match.candidates].filter(([slot, all]) => all.length > 2 || pins.has(slot));
+  /** How the solver ended, where it found nothing. */
+  const [ended, setEnded] = useState<"impossible" | "failed" | null>(null);
   const { solve, cancel, isWorking } = useLinearProgram();
   const look = (with_: ReadonlyMap<string, number>, by = preference) => {
     const answer = resolve(pack, match, with_, by, own);
     setFound(answer);
+    setEnded(null);
     // What is too much to be tabled goes to the solver, beside the page.
     if (answer.kind !== "too-large" || answer.program === null) return;
     const { program } = answer;
-    solve(program, ({ columns }) =>
-      setFound(
-        columns === null
-          ? { kind: "contradiction", demands: [...with_.keys()].map((slot) => ({ is: "pin", slot })) }
-          : { kind: "solved", solutions: [answer.solution((column) => columns[column] ?? 0)], program },
-      ),
-    );
+    solve(program, (solved) => {
+      if (solved.kind !== "solved") return setEnded(solved.kind);
+      const { columns } = solved;
+      setFound({ kind: "solved", solutions: [answer.solution((column) => columns[column] ?? 0)], program });
+    });
   };
   const pin = (slot: string, option: number | null) => {
     const next = new Map(pins);
@@ -167,7 +168,11 @@ export function ChooseTab() {
         {found?.kind === "too-large" && (
           <Flex gap="10px" align="baseline">
             <chakra.span color={isWorking ? "quiet" : "near"}>
-              {isWorking ? "Much hangs together: the solver is at it…" : "Too much hangs together: pin some places."}
+              {isWorking
+                ? "Much hangs together: the solver is at it…"
+                : ended === "impossible"
+                  ? "Nothing satisfies all of it: let a pin go, or take a remedy."
+                  : "It could not be settled: pin some places."}
             </chakra.span>
             {isWorking && <QuietButton onClick={cancel}>leave it</QuietButton>}
           </Flex>

@@ -22,6 +22,10 @@ export function useLinearProgram() {
         cancel();
         told(data);
       };
+      made.onerror = () => {
+        cancel();
+        told({ kind: "failed" });
+      };
       made.postMessage({ program } satisfies PosedProgram);
     },
     [cancel],
