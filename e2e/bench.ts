@@ -2,7 +2,9 @@ import { test as base, expect, request, type APIRequestContext, type Page } from
 import path from "node:path";
 import { openSync, readFileSync } from "node:fs";
 import type { Envelope } from "@/core/entry/schema";
+import { readCatalogueCsv } from "@/core/catalogue/catalogue";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
+import { openSupplier } from "@/sim/supplier";
 import { change, openDatabase, select, type Database } from "@/store/connection";
 import { appendEntries } from "@/store/append";
 import { fingerprint } from "@/core/canonical";
@@ -33,7 +35,14 @@ export class Shop {
     readonly address: string,
     readonly database: Database,
     private readonly processes: Processes,
-    private readonly options: { port: number; databaseUrl: string; distDir: string; sessionSecret: string },
+    private readonly options: {
+      port: number;
+      databaseUrl: string;
+      distDir: string;
+      sessionSecret: string;
+      supplierUrl: string;
+    },
+    private readonly supplier: Awaited<ReturnType<typeof openSupplier>>,
   ) {}
 
   static async open(worker: number): Promise<Shop> {
@@ -54,6 +63,9 @@ export class Shop {
     await template.end();
     const databaseUrl = templateUrl.replace(/[^/]+$/, name);
     const port = await freePort(0);
+    const { parts } = readCatalogueCsv(readFileSync("demo/catalogue.csv", "utf8"));
+    // One number is quoted once, and then the counter is down.
+    const supplier = await openSupplier(parts, (number, turn) => (number === "SQ41190" && turn > 0 ? "down" : "right"));
     const shop = new Shop(
       `http://127.0.0.1:${port}`,
       openDatabase(databaseUrl, 2),
@@ -64,7 +76,9 @@ export class Shop {
         databaseUrl: process.env.EMBER_TEST_RUNNING_URL!.replace(/[^/]+$/, name),
         distDir: process.env.EMBER_DIST!,
         sessionSecret: "a secret of the tests that is long enough",
+        supplierUrl: supplier.address,
       },
+      supplier,
     );
     await shop.start();
     return shop;
@@ -84,6 +98,7 @@ export class Shop {
 
   async close(): Promise<void> {
     await this.processes.stopAll();
+    await this.supplier.close();
     await this.database.end();
   }
 

@@ -76,9 +76,9 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await expect(page.getByRole("heading", { name: "What becomes of each part" })).toBeVisible();
   // The search has closed, and what it covered listens again.
   await expect(page.getByRole("dialog")).toHaveCount(0);
-  await expect(page.getByRole("button", { name: /^Accept 152 proposals/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Accept 153 proposals/ })).toBeVisible();
   await page.keyboard.press("a");
-  await expect(page.getByText("152 of 152")).toBeVisible();
+  await expect(page.getByText("153 of 153")).toBeVisible();
   await find("hand over");
   await expect(page.getByRole("heading", { name: "Hand over", level: 1 })).toBeVisible();
   await page.getByLabel("Hand over to").focus();

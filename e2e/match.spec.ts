@@ -1,6 +1,6 @@
 import { TestBench } from "@/core/fixtures/bench";
 import { pellbrook } from "@/core/fixtures/load";
-import { bring, note } from "@/core/fixtures/merge";
+import { bring, note, pick } from "@/core/fixtures/merge";
 import { expect, test } from "./bench";
 
 test("a starter of the look-alike engine: looked at, found wrong, made to go or left out, and never called fitting unseen", async ({
@@ -118,4 +118,70 @@ test("a catalogue with faults is named line by line, its good rows kept on reque
       type === "candidate-taken" ? [(payload.sold as { price: number }).price] : [],
     );
   await expect.poll(prices).toEqual([166]);
+});
+
+test("the supplier is asked for a price, taken into the job as quoted, and old news is called that", async ({
+  shop,
+  visit,
+}) => {
+  const page = await visit("lead", "/catalogue");
+  await page.getByLabel("Find a part").fill("SQ 41-190");
+  const detail = page.getByRole("complementary", { name: "Part of the catalogue" });
+  await detail.getByRole("button", { name: "ask the supplier" }).click();
+  const quoted = detail.getByText(/^EUR \d+, EUR 40 back for the old one, in \d+ days · asked/u);
+  await expect(quoted).toBeVisible();
+  await detail.getByRole("button", { name: "ask the supplier again" }).click();
+  await expect(detail.getByText("The supplier cannot be reached just now")).toBeVisible();
+  await expect(detail.getByText(/^Old news: EUR/u)).toBeVisible();
+
+  // Of an older number the newest is offered, and not what was asked for is said.
+  await page.getByLabel("Find a part").fill("SQ 41-182");
+  await expect(detail.getByRole("heading", { name: "SQ 41-182, revision B" })).toBeVisible();
+  await detail.getByRole("button", { name: "ask the supplier" }).click();
+  await expect(detail.getByText(/for SQ 41-186 · asked/u)).toBeVisible();
+
+  const bench = new TestBench(pellbrook, { name: "Hill tram 10", engine: { number: null, variant: "v-v4" } });
+  const stream = await shop.keep(bench.entries);
+  await page.goto(`/jobs/${stream}/match`);
+  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  await page.getByLabel("Find a part in the catalogue").fill("SQ 41-186");
+  const line = page.getByRole("list", { name: "Found in the catalogue" }).getByRole("listitem").first();
+  await line.getByRole("button", { name: "ask the supplier" }).click();
+  await expect(line.getByText(/· asked/u)).toBeVisible();
+  await line.getByRole("button", { name: "offer: Starter" }).click();
+  const taken = async () =>
+    (await shop.entries(stream)).flatMap(({ type, payload }) =>
+      type === "candidate-taken" ? [payload.sold as { price: number; leadDays: number }] : [],
+    );
+  await expect.poll(async () => (await taken()).length).toBe(1);
+  const [sold] = await taken();
+  await expect(line.getByText(`EUR ${sold!.price}`, { exact: false }).first()).toBeVisible();
+  expect(sold!.leadDays).toBeGreaterThanOrEqual(5);
+});
+
+test("a list of what becomes one engine is ticked off, and printed on a sheet of its own", async ({ shop, visit }) => {
+  const bench = new TestBench(pellbrook, { name: "Hill tram 11", engine: { number: null, variant: "v-v4" } });
+  const starter = bring(bench, "starter", "DN-ST", { module: "m-25" });
+  pick(bench, "starter", starter);
+  const stream = await shop.keep(bench.entries);
+  const page = await visit("lead", `/jobs/${stream}/match`);
+  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  const list = page.getByRole("region", { name: "As it stands: what becomes one engine", exact: true });
+  await list.getByLabel("Take over DN-ST · starter").check();
+  await expect(list.getByText(/^\d+ of \d+ lines left$/u)).toBeVisible();
+  const ticked = async () =>
+    (await shop.entries(stream)).flatMap(({ type, payload }) =>
+      type === "line-ticked"
+        ? [`${String(payload.line).split(" ").slice(0, 3).join(" ")} ${String(payload.done)}`]
+        : [],
+    );
+  await expect.poll(ticked).toEqual(["transfer: transfer starter true"]);
+
+  await page.evaluate(() => (window.print = () => {}));
+  await list.getByRole("button", { name: "print it" }).click();
+  await page.emulateMedia({ media: "print" });
+  const sheet = page.getByRole("region", { name: "Hill tram 11 · As it stands: what becomes one engine" });
+  await expect(sheet.getByText("☑ Take over DN-ST · starter")).toBeVisible();
+  await expect(sheet.getByText("☐ Keep crankshaft · crankshaft")).toBeVisible();
+  await expect(list).toBeHidden();
 });

@@ -12,6 +12,7 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/cards": { GET: { least: "viewer" } },
   "/api/catalogue": { GET: { least: "viewer" }, POST: { least: "lead" } },
   "/api/catalogue/[number]": { GET: { least: "viewer" } },
+  "/api/catalogue/[number]/quote": { GET: { least: "viewer" }, POST: { least: "inspector" } },
   "/api/entries": { POST: { least: "inspector" } },
   "/api/health": { GET: { least: "nobody" } },
   "/api/imports": { POST: { least: "lead" } },

@@ -22,6 +22,7 @@ async function main() {
     prepare: ["--demo"],
     ports: { database: 33906, web: 4180 },
     reset: words.includes("--reset"),
+    supplier: true,
     closing: "Ctrl-C stops it. Data is kept; npm run demo -- --reset starts over.",
   });
 }

@@ -13,7 +13,7 @@ const [lp, out] = [path.join(folder, "case.lp"), path.join(folder, "case.txt")];
 const cases = Array.from({ length: 30 }, (_, at) => {
   const seed = at + 1;
   const { bench, pins } = merged(seed);
-  const posed = resolve(small, matchOf(bench), pins, "cheapest", () => ({ allowed: true, reasons: [] }), 1);
+  const posed = resolve(small, matchOf(bench), pins, "cheapest", () => ({ allowed: true, reasons: [] }), { most: 1 });
   if (posed.kind !== "too-large") throw new Error("it was tabled");
   writeFileSync(lp, posed.program!);
   execFileSync("glpsol", ["--lp", lp, "-o", out], { stdio: "ignore" });

@@ -82,9 +82,10 @@ function keepRunning(name, child, start, note) {
  * @param prepare  words for `ember prepare`
  * @param ports    wanted ports; others are found where they are taken
  * @param reset    whether to begin with an empty database of our own
+ * @param supplier whether the stand-in of a supplier is opened beside it
  * @param closing  last line of what is printed when all runs
  */
-export async function launch({ name, title, prepare, ports, reset = false, closing }) {
+export async function launch({ name, title, prepare, ports, reset = false, supplier = false, closing }) {
   const state = privateFolder(stateDir(name));
   const processes = new Processes(state);
   await processes.takeOver(title);
@@ -126,7 +127,15 @@ export async function launch({ name, title, prepare, ports, reset = false, closi
     await ensureBuild(distDir);
     const secretFile = path.join(state, "session-secret");
     if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(32).toString("hex"), { mode: 0o600 });
+    // One that the environment names is asked instead.
+    const supplierPort = supplier && !process.env.EMBER_SUPPLIER_URL ? await freePort(0) : null;
+    if (supplierPort !== null) {
+      const start = async () =>
+        processes.start("the supplier", bin("tsx"), ["src/sim/serve-supplier.ts", String(supplierPort)]);
+      letGo.push(keepRunning("the supplier", await start(), start, note));
+    }
     const options = {
+      supplierUrl: supplierPort === null ? undefined : `http://127.0.0.1:${supplierPort}`,
       host: process.env.EMBER_HOST ?? "127.0.0.1",
       port: await freePort(Number(process.env.EMBER_PORT ?? ports.web)),
       distDir,

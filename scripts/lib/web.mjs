@@ -13,6 +13,7 @@ export async function startWeb(
     databaseUrl,
     sessionSecret,
     dataFolder = /** @type {string | undefined} */ (undefined),
+    supplierUrl = /** @type {string | undefined} */ (undefined),
     log = /** @type {string | number} */ ("ignore"),
   },
 ) {
@@ -27,6 +28,7 @@ export async function startWeb(
       EMBER_SESSION_SECRET: sessionSecret,
       // Its disk is watched.
       ...(dataFolder === undefined ? {} : { EMBER_DATA: dataFolder }),
+      ...(supplierUrl === undefined ? {} : { EMBER_SUPPLIER_URL: supplierUrl }),
       NEXT_TELEMETRY_DISABLED: "1",
       NODE_ENV: "production",
     },

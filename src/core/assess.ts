@@ -3,7 +3,9 @@ import { cleanJudgement } from "./clean/assess-clean";
 import { crackJudgement } from "./crack/assess-crack";
 import { conditionJudgement } from "./condition/assess-condition";
 import { diagnoseJudgement } from "./diagnose/assess-diagnose";
+import { sightingsOf, type Ground } from "./diagnose/sightings";
 import { assessContamination } from "./diagnose/suspects";
+import { networkOf } from "./diagnose/unfold";
 import { createFold, type Job } from "./entry/fold";
 import type { Envelope } from "./entry/schema";
 import { findingsJudgement } from "./findings/assess-findings";
@@ -14,6 +16,7 @@ import { identifyJudgement } from "./identify/assess-identity";
 import { intakeJudgement } from "./intake/assess-intake";
 import { remembered, type Progress } from "./judgement";
 import { matchJudgement } from "./match/assess-match";
+import { createMeetingRows } from "./match/sizes";
 import { createMeasure, measureJudgement, type MeasureResult } from "./measure/assess-measure";
 import { jobSituation, orderJudgement, type Order } from "./order/order";
 import { packFor } from "./pack/conditions";
@@ -27,6 +30,8 @@ import { recordJudgement } from "./record/assess-record";
 import type { Station } from "./stations";
 import { stripJudgement } from "./strip/assess-strip";
 import { coreVersion } from "./version";
+
+type Seeing = [Ground["order"], Ground["findings"], Ground["measured"], Ground["strip"], Ground["crack"], Ground["ledger"], Ground["identity"]]; // prettier-ignore
 
 /** Judges the entries of one job again and again as they grow. */
 export type Assess = (entries: readonly Envelope[], asOf: string) => Assessment;
@@ -87,7 +92,13 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     reads: ["parts"],
     assess: (own, { parts }: Pick<Job, "parts">, measured: MeasureResult) => lotsOf(own, parts, measured),
   });
+  const sightingsNow = remembered(pack, {
+    reads: ["parts", "cameOut", "answers"],
+    assess: (own, job: Ground["job"], ...[order, findings, measured, strip, crack, ledger, identity]: Seeing) =>
+      sightingsOf({ pack: own, job, order, findings, measured, strip, crack, ledger, identity }, networkOf(own)),
+  });
   const diagnoseOf = remembered(pack, diagnoseJudgement);
+  const rowsThatMeet = createMeetingRows(pack);
   const matchOf = remembered(pack, matchJudgement);
 
   return (job, order, asOf) => {
@@ -101,8 +112,9 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     const condition = conditionOf(job, order, findings, ledger, strip, crack, contamination);
     const measured = measureOf(job, order);
     const lots = lotsNow(job, measured);
-    const diagnosis = diagnoseOf(job, order, findings, measured, strip, crack, ledger, identity, lots, contamination);
-    const match = matchOf(job, order, diagnosis.sightings);
+    const sightings = sightingsNow(job, order, findings, measured, strip, crack, ledger, identity);
+    const match = matchOf(job, order, sightings, rowsThatMeet(measured));
+    const diagnosis = diagnoseOf(job, order, sightings, lots, contamination, match);
     const withItsLots = withLots(condition, lots);
     const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);
     const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots, match);

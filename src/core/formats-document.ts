@@ -39,7 +39,8 @@ ${schema(Pack, "input")}
 
 A heading, then a part a line; any usual separator. \`number\` and \`name\` are needed. \`class\` and \`pack\` are ids of a pack, \`aliases\` and
 \`nicknames\` lists parted by semicolons, \`superseded-by\` a number, \`price\` and \`deposit\` figures in \`currency\` (three letters), \`lead-days\`
-a whole number, \`attributes\` as \`module=m-25; pilot=60\` in the words and units of the pack's match. A part is kept and enters a job as:
+a whole number, \`attributes\` as \`module=m-25; pilot=60\` in the words and units of the pack's match, \`kit\` the part classes it
+holds, at one price for all their places, \`variants\` those it is for. A part is kept and enters a job as:
 
 ${schema(CataloguePart, "input")}
 

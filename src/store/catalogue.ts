@@ -67,17 +67,30 @@ function asked(text: string): readonly string[] {
   const whole = plainNumber(text);
   return words.length > 1 && /\d/u.test(whole) && words.every((each) => each.length <= 6)
     ? [whole]
-    : words.map((each) => (/\d/u.test(each) ? plainNumber(each) : each)).slice(0, mostWords);
+    : words.map((each) => (/[\d=]/u.test(each) ? plainNumber(each) : each)).slice(0, mostWords);
 }
 
+/** So many digits make a number, which is typed from its beginning on. */
+const isNumber = (word: string) => word.replaceAll(/\D/gu, "").length >= 4;
+
 /**
- * Parts by the beginnings of what they are known by, in the order of their numbers.
+ * Parts by the beginnings of what they are known by, in the order of their numbers. One word that fills the page by itself
+ * is not taken for the beginning of others.
  *
  * @param most  so many at most
  */
 export async function findInCatalogue(database: Database, text: string, most = 50): Promise<readonly CatalogueLine[]> {
-  const [first, ...others] = asked(text.slice(0, 120)).map((word) => likeBegin(word.slice(0, 60)));
+  const words = asked(text.slice(0, 120)).map((word) => word.slice(0, 60));
+  const [first, ...others] = words.map(likeBegin);
   if (first === undefined) return [];
+  if (words.length === 1 && !isNumber(words[0]!)) {
+    const whole = await select<Row>(
+      database,
+      `SELECT p.json, p.edition, p.taken_at FROM catalogue_word w JOIN catalogue_part p ON p.plain = w.plain WHERE w.word = ? ORDER BY w.plain LIMIT ${Math.trunc(most)}`,
+      [words[0]!],
+    );
+    if (whole.length === Math.trunc(most)) return whole.map(toLine);
+  }
   const rows = await select<Row>(
     database,
     `SELECT p.json, p.edition, p.taken_at

@@ -72,6 +72,7 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "candidate-taken": ({ sold }) => `${String((sold as { number?: string } | undefined)?.number)} from the catalogue`,
   "part-picked": ({ slot, part }) => `what goes into ${plain(slot)}${part === null ? ": a new one" : ""}`,
   "remedy-taken": ({ mating, remedy }) => `${plain(mating)}: ${remedy === null ? "no remedy" : plain(remedy)}`,
+  "line-ticked": ({ line, done }) => `${done ? "done" : "not done after all"}: ${line}`,
   "return-said": ({ returns }) =>
     returns === null
       ? "whether it goes back where it was: not known"

@@ -26,5 +26,9 @@ export const CataloguePart = z.strictObject({
   leadDays: z.number().int().min(0).max(3650).nullable(),
   supplier: Name.nullable(),
   attributes: z.record(Id, z.union([Id, Finite])),
+  /** A kit, at one price: the part classes it holds for all places of an engine. */
+  kit: z.array(Id).min(1).max(40).optional(),
+  /** Only for engines of these variants. */
+  variants: z.array(Id).min(1).max(50).optional(),
 });
 export type CataloguePart = z.infer<typeof CataloguePart>;

@@ -31,7 +31,7 @@ test("a catalogue is taken row by row: what is amiss is named by its line, and t
   ]);
   expect(read.parts.map(({ number }) => number)).toEqual(["SQ 10-441", "D"]);
   expect(read.parts[0]).toMatchObject({ price: 186.5, leadDays: 6, aliases: ["441", "OLD-441"], attributes: { module: "m-25", window: "clear" } }); // prettier-ignore
-  expect(catalogueWords(read.parts[0]!)).toEqual(["SQ10441", "441", "OLD441", "STARTER", "THE", "LONG", "ONE", "HARBOUR", "STORES"]); // prettier-ignore
+  expect(catalogueWords(read.parts[0]!)).toEqual(["SQ10441", "441", "OLD441", "MODULE=M25", "WINDOW=CLEAR", "STARTER", "THE", "LONG", "ONE", "HARBOUR", "STORES"]); // prettier-ignore
   expect(readCatalogueCsv("part;price\nx;1").problems.map(({ code }) => code)).toEqual(["catalogue-columns"]);
   expect(readCatalogueCsv("").problems.map(({ code }) => code)).toEqual(["catalogue-columns"]);
   expect(readCatalogueCsv(`number;name\n${"A;a\n".repeat(100_001)}`).problems.map(({ code }) => code)).toEqual(["catalogue-too-long"]); // prettier-ignore

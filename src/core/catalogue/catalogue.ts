@@ -90,6 +90,8 @@ export function readCatalogueCsv(text: string): CatalogueRead {
       leadDays: figureOf(row["lead-days"]),
       supplier: orNull(row.supplier),
       attributes: attributesOf(row.attributes),
+      ...(row.kit?.trim() ? { kit: listOf(row.kit) } : {}),
+      ...(row.variants?.trim() ? { variants: listOf(row.variants) } : {}),
     });
     if (!read.success) {
       const [issue] = read.error.issues;
@@ -119,9 +121,17 @@ export function readCatalogueCsv(text: string): CatalogueRead {
   return { parts: [...good.values()], problems: problems.slice(0, mostProblems), rows: data.length };
 }
 
-/** What a part of the catalogue is found by: its numbers as they are written plain, and the words of its names. */
-export function catalogueWords({ number, aliases, name, nicknames, supplier }: CataloguePart): readonly string[] {
-  const numbers = [number, ...aliases].map(plainNumber);
+/** What a part of the catalogue is found by: its numbers as they are written plain, the words of its names, and its interfaces as `module=m-25`. */
+export function catalogueWords({
+  number,
+  aliases,
+  name,
+  nicknames,
+  supplier,
+  attributes,
+}: CataloguePart): readonly string[] {
+  const interfaces = Object.entries(attributes).map(([id, value]) => `${id}=${value}`);
+  const numbers = [number, ...aliases, ...interfaces].map(plainNumber);
   const words = [name, ...nicknames, supplier ?? ""].flatMap((each) => each.toUpperCase().split(/[^\p{L}\p{N}]+/u));
   return [...new Set([...numbers, ...words])].filter((each) => each.length > 1).map((each) => each.slice(0, 60));
 }

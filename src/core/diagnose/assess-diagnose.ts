@@ -6,10 +6,11 @@ import type { Cause } from "../pack/schema-diagnosis";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 import { priorsOf, type Prior } from "./priors";
-import { sightingsOf, type Ground, type Sighting } from "./sightings";
+import type { Ground, Sighting } from "./sightings";
 import type { Contamination } from "./suspects";
 import { confirmingOf, nameOfNode, networkOf, nodeId, type Network } from "./unfold";
 import type { Lot } from "../parts/lots";
+import type { MatchResult } from "../match/assess-match";
 
 type Settlement = Signed<"cause-settled">;
 type CauseAction = Cause["actions"][number];
@@ -44,13 +45,13 @@ export interface DiagnoseResult {
   readonly problems: readonly Problem[];
 }
 
-type Read = Pick<Job, "settlements" | "olderDamage" | "actionAnswers" | "reopenings" | "oddsTaken"> & Ground["job"];
+type Read = Pick<Job, "settlements" | "olderDamage" | "actionAnswers" | "reopenings" | "oddsTaken" | "parts">;
 
 /** What names a failure: symptoms that do, and severe findings nobody signed as older damage. */
 function failureOf(
   network: Network,
   sightings: readonly Sighting[],
-  { order, pack }: Ground,
+  { order, pack }: Pick<Ground, "order" | "pack">,
   isOlder: (id: string) => boolean,
 ): string[] {
   const symptoms = (pack.pack.intake?.symptoms ?? []).flatMap(({ id, name, failure }) =>
@@ -112,24 +113,18 @@ export function assessDiagnose(
   pack: CompiledPack,
   job: Read,
   order: Ground["order"],
-  findings: Ground["findings"],
-  measured: Ground["measured"],
-  strip: Ground["strip"],
-  crack: Ground["crack"],
-  ledger: Ground["ledger"],
-  identity: Ground["identity"],
+  sightings: readonly Sighting[],
   lots: readonly Lot[],
   contamination: Contamination,
+  { pairings }: Pick<MatchResult, "pairings">,
 ): DiagnoseResult {
   const network = networkOf(pack);
   const bare = { contamination, network, settlement: null, sightings: [], priors: [], failure: [], unexplained: [], actions: [], problems: [] }; // prettier-ignore
   if (!network) return { ...bare, gate: "no-network" };
-  const whole: Ground = { pack, job, order, findings, measured, strip, crack, ledger, identity };
-  const sightings = sightingsOf(whole, network);
-  const priors = priorsOf(network, { job, order, lots });
+  const priors = priorsOf(network, { job, order, lots, pairings });
   const now = new Map(sightings.map((each) => [each.node, each]));
   const older = new Set(job.olderDamage.map(({ finding, place }) => nodeId(finding, place)));
-  const failure = failureOf(network, sightings, whole, (id) => older.has(id));
+  const failure = failureOf(network, sightings, { pack, order }, (id) => older.has(id));
   const [settlement = null, ...others] = job.settlements;
   const common = { ...bare, sightings, priors, failure };
 
@@ -203,7 +198,7 @@ export function assessDiagnose(
 }
 
 export const diagnoseJudgement = judgement({
-  reads: ["parts", "cameOut", "answers", "settlements", "olderDamage", "actionAnswers", "reopenings", "oddsTaken"],
+  reads: ["parts", "settlements", "olderDamage", "actionAnswers", "reopenings", "oddsTaken"],
   assess: assessDiagnose,
   problems: ({ problems }) => problems,
   progress: ({ gate }) =>

@@ -1,14 +1,14 @@
 import { assess } from "../assess";
 import type { Payload } from "../entry/schema";
 import { TestBench } from "../fixtures/bench";
-import { demoJob, orrinshaw } from "../fixtures/load";
+import { demoJob, orrinshaw, pellbrook, tarnwick } from "../fixtures/load";
 import { compilePack } from "../pack/compile-pack";
 import { Inference } from "./infer";
 import { makeDiagnosisWitness } from "./make-diagnosis-witness";
 import { withExperience } from "./priors";
-import { likelihoodOf } from "./sightings";
+import { likelihoodOf, type Sighting } from "./sightings";
 import { carriedTo } from "./suspects";
-import { networkOf, nodeId, unfold } from "./unfold";
+import { gradesOfFinding, networkOf, nodeId, unfold } from "./unfold";
 
 const asOf = "2026-11-26T00:00:00Z";
 const network = networkOf(orrinshaw)!;
@@ -383,6 +383,40 @@ describe("the demo's jobs", () => {
   });
 });
 
+test("a wrong pair makes the cause that it has likelier, in its own place, and a remedy takes that back", () => {
+  const bench = new TestBench(orrinshaw, { engine: { number: null, variant: "v-6m-1" } });
+  const prior = () => judged(bench).diagnosis.priors.find(({ node }) => node === "oil-low")!;
+  const before = prior().probability;
+  const read = (part: string | null, attribute: string, value: string) =>
+    bench.add("attribute-read", { part, attribute, value, how: "read", words: null });
+  const tilts = orrinshaw.pack.match!.attributes.find(({ id }) => id === "sump-tilt")!.values.map(({ id }) => id);
+  read(bench.partIn.get("sump")!, "sump-tilt", tilts[0]!);
+  read(null, "bed", tilts[1]!);
+  expect(prior().pairs.map(({ mating }) => mating.id)).toEqual(["sump-bed"]);
+  // Odds, not chances, are multiplied: 20 times 0.06 : 0.94 is 0.56.
+  const odds = (20 * before) / (1 - before);
+  expect(prior().probability).toBeCloseTo(odds / (1 + odds), 9);
+  bench.add("remedy-taken", { mating: "sump-bed", ends: ["sump", "application"], remedy: "own-sump", state: "done", words: null }); // prettier-ignore
+  expect(prior()).toMatchObject({ pairs: [], probability: before });
+});
+
+test("nothing left that would confirm a cause in question is said, and never of an engine nobody looked at", () => {
+  const bench = new TestBench(orrinshaw);
+  const told = () => {
+    const { diagnosis } = judged(bench);
+    return new Inference(diagnosis.network!, new Map(), diagnosis.sightings).posterior();
+  };
+  expect(told().isConfirmable).toBe(true);
+  const sighted = [...network.of.values()].flatMap((each): Sighting[] =>
+    each.kind === "finding"
+      ? [{ node: each.id, grade: 0, likelihood: likelihoodOf(0, gradesOfFinding(each.item), 0.1), look: "after", parts: [], isDisputed: false }] // prettier-ignore
+      : [],
+  );
+  expect(new Inference(network, new Map(), sighted).posterior().isConfirmable).toBe(false);
+  const open = sighted.filter(({ node }) => node !== "pump-clearance");
+  expect(new Inference(network, new Map(), open).posterior().isConfirmable).toBe(true);
+});
+
 describe("what a failure has fouled", () => {
   const wiped = () => {
     const bench = new TestBench(orrinshaw);
@@ -440,6 +474,30 @@ describe("what a failure has fouled", () => {
     bench.add("intake-noted", { section: "school", item: "cooler", part: null, place: null, value: "flush" });
     expect(states().get("oil-cooler")).toBe("open");
     expect(new TestBench(orrinshaw) && judged(new TestBench(orrinshaw)).diagnosis.contamination.suspects).toEqual([]);
+  });
+
+  test("mixture, fuel and drive go by the same: back through transfer ports, down the chain case, to every injector", () => {
+    const suspectsOf = (
+      pack: typeof orrinshaw,
+      slot: string,
+      finding: string,
+      value: string,
+      place: string | null = null,
+    ) => {
+      const bench = new TestBench(pack);
+      see(bench, slot, finding, value, { phase: "after-cleaning", place });
+      return judged(bench)
+        .diagnosis.contamination.suspects.map(({ part, state }) => `${part.slot} ${state}`)
+        .sort();
+    };
+    // A melted crown goes back through its transfer ports into its own chamber, and into no other.
+    const chamber = ["crankshaft open", "main-bearing-1 unprovable", "small-end-1 open"];
+    expect(suspectsOf(tarnwick, "piston-1", "melted", "hole", "crown")).toEqual(chamber);
+    expect(suspectsOf(tarnwick, "petals-1", "petal", "gone", "tips")).toEqual(chamber);
+    expect(suspectsOf(tarnwick, "petals-1", "petal", "frayed", "tips")).toEqual([]);
+    expect(suspectsOf(pellbrook, "guide-swing", "shoe", "gone")).toEqual(["oil-pick-up open"]);
+    expect(suspectsOf(pellbrook, "guide-swing", "shoe", "cracked")).toEqual([]);
+    expect(suspectsOf(orrinshaw, "injection-pump", "scored", "moderate")).toEqual([1, 2, 3, 4, 5, 6].map((at) => `injector-${at} open`)); // prettier-ignore
   });
 
   test("where its failure hurts people an open suspect is refused", () => {

@@ -10,6 +10,8 @@ export const widest = 19;
 /** What nearly certain nodes may be otherwise, all together: no belief that rests on fixing them is off by more. */
 const usualDoubt = 1e-2;
 const sampling = { sweeps: 1500, seed: 20 } as const;
+/** A cause is still in question where it is not so many times less likely than the likeliest. */
+const inQuestion = 20;
 
 export interface RankedCause {
   readonly node: string;
@@ -29,6 +31,8 @@ export interface Posterior {
   readonly width: number;
   /** What could not be together with all else, and was left out. */
   readonly impossible: readonly string[];
+  /** Whether a cause still in question is confirmed, or could be by a look nobody took yet: else none can be settled. */
+  readonly isConfirmable: boolean;
 }
 
 /** How much something that was seen, or looked for and not found, speaks for a cause: a log likelihood ratio in nats. */
@@ -141,13 +145,26 @@ export class Inference {
       if (kind !== "cause" || node.kind !== "max") return [];
       return [{ node: id, probability: of.get(id)!, error: sampled?.errors.get(id) ?? 0, before: node.leak[1]! }];
     });
+    causes.sort((a, b) => b.probability - a.probability);
     return {
-      causes: causes.sort((a, b) => b.probability - a.probability),
+      causes,
+      isConfirmable: this.#isConfirmable(causes),
       of,
       method: isExact ? "exact" : "sampled",
       width: ready.width,
       impossible,
     };
+  }
+
+  #isConfirmable(causes: readonly RankedCause[]): boolean {
+    return causes.some(({ node, probability }) => {
+      const of = this.#network.of.get(node)!;
+      if (of.kind !== "cause" || probability * inQuestion < causes[0]!.probability) return false;
+      return confirmingOf(this.#network, of).some((each) => {
+        const sighting = this.#sightings.get(each.id);
+        return sighting ? sighting.grade > 0 : isRecordable(each);
+      });
+    });
   }
 
   /** Evidence that cannot be together is left out one by one, from the last on, until the rest is possible. */

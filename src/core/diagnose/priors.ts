@@ -4,6 +4,7 @@ import { holds, ofNoPart } from "../pack/conditions";
 import { jobSituation } from "../order/order";
 import type { Shift } from "../pack/schema-diagnosis";
 import type { Lot } from "../parts/lots";
+import type { Pairing } from "../match/assess-match";
 import type { Network, Unfolded } from "./unfold";
 
 /** What makes causes likelier or less likely in one engine. */
@@ -11,6 +12,7 @@ export interface History {
   readonly job: Pick<Job, "parts" | "reopenings" | "oddsTaken">;
   readonly order: Order;
   readonly lots: readonly Lot[];
+  readonly pairings: readonly Pairing[];
 }
 
 /** A base rate, and what made it what it is here. */
@@ -21,6 +23,8 @@ export interface Prior {
   /** How often this shop found it, of how many failed engines; null where the job does not go by that. */
   readonly shop: { readonly times: number; readonly of: number } | null;
   readonly shifts: readonly Shift[];
+  /** What does not go together here, and makes it likelier. */
+  readonly pairs: readonly Pairing[];
   readonly probability: number;
 }
 
@@ -85,14 +89,22 @@ export function priorsOf(network: Network, history: History): readonly Prior[] {
     const whole = Math.min(0.99, item.base * places);
     const learned = shop ? (item.base * withExperience(whole, priorWeight.engines, shop)) / whole : item.base;
     const shifts = item.shifts.filter((shift) => isSo(shift, each, history));
+    const pairs = history.pairings.filter(
+      ({ state, mating, place }) =>
+        state === "wrong" &&
+        mating.wrong.cause?.id === item.id &&
+        (each.place === null || place.ends.some((end) => each.place!.slots.includes(end))),
+    );
     const isOut = item.onlyIf !== undefined && holds(item.onlyIf, situation) === false;
-    const shifted = shifts.reduce((p, { times }) => byOdds(p, times), Math.min(0.99, learned));
+    const factors = [...shifts.map(({ times }) => times), ...pairs.map(({ mating }) => mating.wrong.cause!.times)];
+    const shifted = factors.reduce(byOdds, Math.min(0.99, learned));
     return [
       {
         node: each.id,
         pack: item.base,
         shop,
         shifts,
+        pairs,
         probability: isOut ? never : Math.min(1 - never, Math.max(never, shifted)),
       },
     ];

@@ -434,7 +434,8 @@ export class Sight {
 }
 
 /** All that was seen of what speaks of causes, by node, in the order of the pack. */
-export function sightingsOf(ground: Ground, network: Network): readonly Sighting[] {
+export function sightingsOf(ground: Ground, network: Network | null): readonly Sighting[] {
+  if (!network) return none;
   const sight = new Sight(ground, network);
   return [...network.of.values()].flatMap((node) => (node.kind === "finding" ? (sight.of(node) ?? []) : []));
 }

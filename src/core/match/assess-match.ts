@@ -1,7 +1,7 @@
 import { z } from "zod";
-import type { DiagnoseResult } from "../diagnose/assess-diagnose";
+import type { Sighting } from "../diagnose/sightings";
 import type { Part, Signed } from "../entry/fold";
-import { groupBy } from "../group";
+import { createGroups, groupBy } from "../group";
 import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { jobSituation, type Order } from "../order/order";
@@ -9,8 +9,12 @@ import type { CompiledPack } from "../pack/compile-pack";
 import { holds, ofNoPart } from "../pack/conditions";
 import type { Match, Mating, Remedy } from "../pack/schema-match";
 import { goes } from "../plan/same-option";
+import type { RowResult } from "../measure/assess-row";
+import { plainNumber } from "../parts/part-situation";
 import { problem, type Problem } from "../problem/problem";
-import { Ends, valueWords, type Candidate, type MatchRead, type Told } from "./ends";
+import { Ends, valueWords, type Candidate, type MatchRead, type ReadingsOf, type Told } from "./ends";
+import { sizesOf } from "./sizes";
+import { suits } from "./own-verdict";
 import { judgeMating, type Into } from "./judge-mating";
 import { application, attributesAt, matingPlaces, placeId, type MatingPlace } from "./places";
 
@@ -57,6 +61,8 @@ export interface MatchResult {
   readonly inPlace: ReadonlyMap<string, Candidate | null>;
   readonly returns: boolean | null;
   readonly quantities: Match["quantities"];
+  /** Lines of the working lists that are done, by their ids. */
+  readonly ticked: ReadonlySet<string>;
   readonly judge: Judge;
   /** What an attribute of a candidate is, or of what the engine goes into where that is null. */
   readonly told: (candidate: Candidate | null, attribute: string) => Told | null;
@@ -74,6 +80,7 @@ const nothing: MatchResult = {
   inPlace: new Map(),
   returns: null,
   quantities: [],
+  ticked: new Set(),
   judge: () => ({ allowed: null, state: "open", checks: [] }),
   told: () => null,
   problems: [],
@@ -122,6 +129,36 @@ function candidatesAt(
   return { all, inPlace: stays && isReplaced ? fresh : stays };
 }
 
+/** By pack, what was read by part: as a job grows only what is new is put to it. */
+const keptReadings = new WeakMap<CompiledPack, (read: MatchRead["attributes"]) => ReadingsOf>();
+function readingsIn(pack: CompiledPack): (read: MatchRead["attributes"]) => ReadingsOf {
+  const known = keptReadings.get(pack) ?? createGroups(({ part }: Signed<"attribute-read">) => part ?? application);
+  keptReadings.set(pack, known);
+  return known;
+}
+
+/** Lines that somebody ticked, where nobody says that they are not done. */
+const tickedOf = ({ lineTicks }: Pick<MatchRead, "lineTicks">): ReadonlySet<string> =>
+  new Set(
+    [...groupBy(lineTicks, ({ line }) => line)].flatMap(([line, of]) => (of.every(({ done }) => done) ? [line] : [])),
+  );
+
+/** Parts that came from a supplier or the shelf, by whose number the catalogue had something newer when it was looked at. */
+function oldStock({ parts, scrapped, offers }: Pick<MatchRead, "parts" | "scrapped" | "offers">): Problem[] {
+  const gone = new Set(scrapped.map(({ part }) => part));
+  const newest = new Map<string, string>();
+  for (const { sold } of offers) {
+    if (sold.supersededBy !== null) newest.set(plainNumber(sold.number), sold.supersededBy);
+  }
+  if (newest.size === 0) return [];
+  return [...parts.values()].flatMap(({ id, tag, origin, known }): Problem[] => {
+    const number = known.text("number");
+    if (number === null || origin === "engine" || gone.has(id)) return [];
+    const instead = newest.get(plainNumber(number));
+    return instead === undefined ? [] : [problem("old-stock", [id], { part: tag, number, newest: instead })];
+  });
+}
+
 /**
  * Whether the parts that are there, or meant to be, go and work together and with what the engine goes into. What is not
  * known never counts as fitting; a pairing that came running in this engine does, until something speaks against it.
@@ -130,7 +167,8 @@ export function assessMatch(
   pack: CompiledPack,
   job: MatchRead,
   order: Order,
-  sightings: DiagnoseResult["sightings"],
+  sightings: readonly Sighting[],
+  measured: readonly RowResult[],
 ): MatchResult {
   const { match } = pack.pack;
   if (!match) return nothing;
@@ -138,7 +176,7 @@ export function assessMatch(
   const into: Into = { variant: order.variant, application: order.application.kind };
   // Of a donor that is the job itself its own parts are a donor's.
   const own = [...job.parts.values()].some(({ origin }) => origin === "engine") ? "engine" : "donor";
-  const ends = new Ends(pack, match, job, order, own);
+  const ends = new Ends(pack, match, readingsIn(pack)(job.attributes), order, own, sizesOf(measured, job.decisions));
   const places = matingPlaces(pack, situation);
   const slots = [...new Set(places.flatMap(({ ends: of }) => of))].filter((each) => each !== application);
   const partsOf = groupBy(
@@ -192,14 +230,14 @@ export function assessMatch(
     const said = (end: PairEnd | undefined) =>
       end === undefined ? "" : end.told === null ? "not known" : valueWords(ends.attributes.get(end.attribute)!, end.told.value); // prettier-ignore
     const [one, other] = paired;
-    const params = {
+    const params = () => ({
       mating: mating.name,
       one: one!.name,
       oneIs: said(one),
       other: other?.name ?? "",
       otherIs: said(other),
       looks: mating.wrong.looks,
-    };
+    });
     const isEmpty = picked.some((each, at) => each === null && of[at] !== application);
     const isForeign = picked.some((each) => each !== null && !each.cameHere);
     const about = [place.id];
@@ -214,7 +252,7 @@ export function assessMatch(
           : problem("remedy-owed", about, { mating: mating.name, remedy: remedy.name }),
         ...(isUnlawful ? [problem("remedy-unlawful", about, { remedy: remedy.name, text: unlawful.text })] : []),
       );
-    } else if (found.allowed === false) reasons.push(problem("mating-wrong", about, params));
+    } else if (found.allowed === false) reasons.push(problem("mating-wrong", about, params()));
     else if (
       found.allowed === null &&
       !isEmpty &&
@@ -224,7 +262,7 @@ export function assessMatch(
     )
       reasons.push(
         problem("mating-open", about, {
-          ...params,
+          ...params(),
           check: found.checks[0]?.text ?? "",
           minutes: found.checks[0]?.minutes ?? null,
         }),
@@ -251,16 +289,20 @@ export function assessMatch(
     inPlace: new Map([...candidates].map(([slot, { inPlace }]) => [slot, inPlace])),
     returns,
     quantities: match.quantities.filter(({ onlyIf }) => !onlyIf || holds(onlyIf, ofNoPart(situation)) === true),
+    ticked: tickedOf(job),
     judge,
     told: (candidate, attribute) => ends.told(candidate, attribute),
     problems: [
       ...(hasApplication && isAnyone && returns === null ? [problem("return-unknown", [application])] : []),
       ...[null, ...here].flatMap((each) => ends.problems(each)),
+      ...oldStock(job),
       ...job.picked.flatMap(({ slot, part }) => {
         const decided =
           part === null ? [] : job.decisions.filter((each) => each.part === part && each.feature === null);
         const isLetGo = decided.length > 0 && decided.every(({ disposition }) => goes(disposition));
         const name = candidates.get(slot)?.inPlace?.name;
+        const offer = part === null ? candidates.get(slot)?.inPlace?.offer : null;
+        if (offer) return suits(offer, order.variant).reasons;
         return isLetGo && name !== undefined ? [problem("picked-let-go", [slot], { part: name })] : [];
       }),
       ...pairings.flatMap(({ reasons }) => reasons),
@@ -269,7 +311,18 @@ export function assessMatch(
 }
 
 export const matchJudgement = judgement({
-  reads: ["parts", "cameOut", "scrapped", "decisions", "attributes", "offers", "picked", "remedies", "returns"],
+  reads: [
+    "parts",
+    "cameOut",
+    "scrapped",
+    "decisions",
+    "attributes",
+    "offers",
+    "picked",
+    "remedies",
+    "returns",
+    "lineTicks",
+  ],
   assess: assessMatch,
   problems: ({ problems }) => problems,
   progress: ({ pairings }) => {

@@ -7,13 +7,22 @@ import type { Attribute, AttributeValue, Match } from "../pack/schema-match";
 import type { Slot } from "../pack/schema";
 import { partSituation } from "../parts/part-situation";
 import { problem, type Problem } from "../problem/problem";
-import { unitById } from "../quantity/units";
+import { fromCore, unitById } from "../quantity/units";
 import { application } from "./places";
 import type { Value } from "./judge-mating";
 
 export type MatchRead = Pick<
   Job,
-  "parts" | "cameOut" | "scrapped" | "decisions" | "attributes" | "offers" | "picked" | "remedies" | "returns"
+  | "parts"
+  | "cameOut"
+  | "scrapped"
+  | "decisions"
+  | "attributes"
+  | "offers"
+  | "picked"
+  | "remedies"
+  | "returns"
+  | "lineTicks"
 >;
 
 /** What goes into a place: a part in hand, or a new one that is bought for this engine. */
@@ -28,11 +37,14 @@ export interface Candidate {
   readonly cameHere: boolean;
 }
 
-/** Where a value is from: the part in hand, or the book. */
+/** Where a value is from: read off the part in hand, measured, what it will measure once it is made good, or the book. */
 export interface Told {
   readonly value: Value;
-  readonly from: "hand" | "book";
+  readonly from: "hand" | "measured" | "decided" | "book";
 }
+
+/** What a feature of a part measures, or will: in core units; null where nobody measured it. */
+export type SizeOf = (part: Part, feature: string) => (Told & { readonly value: Extract<Value, { min: number }> }) | null; // prettier-ignore
 
 /** A value in words: the name the pack gives it, or the figure with its unit. */
 export function valueWords(attribute: Attribute, value: Value): string {
@@ -52,27 +64,41 @@ const differ = (a: Value, b: Value): boolean =>
     ? !("word" in a && "word" in b && a.word === b.word)
     : a.max < b.min - 1e-9 || a.min > b.max + 1e-9;
 
+/** What was read of parts, and of what the engine goes into, by their ids. */
+export type ReadingsOf = ReadonlyMap<string, readonly Signed<"attribute-read">[]>;
+
 /** What is known of every end of every mating, by hand and by the book. */
 export class Ends {
   readonly #pack: CompiledPack;
   readonly #match: Match;
   readonly #order: Order;
   readonly #own: Part["origin"];
-  readonly #read: ReadonlyMap<string, readonly Signed<"attribute-read">[]>;
+  readonly #sizeOf: SizeOf;
+  readonly #ofPart: ReadingsOf;
+  /** The same by attribute, of parts that were asked for: most of those that are there meet nothing. */
+  readonly #read = new Map<string, ReadonlyMap<string, readonly Signed<"attribute-read">[]>>();
+  /** What was told before: an end meets several others. */
+  readonly #known = new Map<Candidate | null, Map<string, Told | null>>();
   readonly attributes: ReadonlyMap<string, Attribute>;
 
-  constructor(pack: CompiledPack, match: Match, job: Pick<MatchRead, "attributes">, order: Order, own: Part["origin"]) {
+  constructor(pack: CompiledPack, match: Match, ofPart: ReadingsOf, order: Order, own: Part["origin"], sizeOf: SizeOf) {
+    this.#sizeOf = sizeOf;
     this.#pack = pack;
     this.#match = match;
     this.#order = order;
     this.#own = own;
-    this.#read = groupBy(job.attributes, ({ part }) => part ?? application);
+    this.#ofPart = ofPart;
     this.attributes = new Map(match.attributes.map((each) => [each.id, each]));
   }
 
   /** What was read of a part, or of what the engine goes into: more than one where two people read it differently. */
   readings(part: string | null, attribute: string): readonly Signed<"attribute-read">[] {
-    return this.#read.get(part ?? application)?.filter((each) => each.attribute === attribute) ?? [];
+    const key = part ?? application;
+    const known = this.#read.get(key);
+    if (known) return known.get(attribute) ?? [];
+    const read = groupBy(this.#ofPart.get(key) ?? [], (each) => each.attribute);
+    this.#read.set(key, read);
+    return read.get(attribute) ?? [];
   }
 
   /** What somebody read; null where nobody did, it cannot be told, or two differ. */
@@ -82,6 +108,16 @@ export class Ends {
     if (!first || first.value === null) return null;
     if (found.some(({ value }) => value !== first.value)) return null;
     return toValue(first.value);
+  }
+
+  /** What it measures, where the attribute is the size of a feature that Measure asks for. */
+  #measured(part: Part, partClass: string, attribute: string): Told | null {
+    const { measured = [], unit } = this.attributes.get(attribute) ?? {};
+    const of = measured.find((each) => each.class === partClass);
+    const size = of && this.#sizeOf(part, of.feature);
+    if (!size) return null;
+    const { min, max } = size.value;
+    return { from: size.from, value: { min: fromCore(min, unitById(unit!)!), max: fromCore(max, unitById(unit!)!) } };
   }
 
   /** What the book says: what holds on a condition before what holds always; null where it says nothing, or several things. */
@@ -116,11 +152,24 @@ export class Ends {
 
   /** What an attribute of a candidate is, or of what the engine goes into where that is null. The part in hand beats the book. */
   told(candidate: Candidate | null, attribute: string): Told | null {
+    const of = this.#known.get(candidate) ?? new Map<string, Told | null>();
+    this.#known.set(candidate, of);
+    const known = of.get(attribute);
+    if (known !== undefined) return known;
+    const told = this.#find(candidate, attribute);
+    of.set(attribute, told);
+    return told;
+  }
+
+  #find(candidate: Candidate | null, attribute: string): Told | null {
     const part = candidate === null ? null : (candidate.part?.id ?? undefined);
     const hand = part === undefined ? null : this.#byHand(part, attribute);
     if (hand) return { value: hand, from: "hand" };
-    const isDisputed = part !== undefined && this.readings(part, attribute).length > 1;
-    const book = isDisputed ? null : this.#byBook(candidate, attribute);
+    // What two read differently is not known, whatever else says.
+    if (part !== undefined && this.readings(part, attribute).length > 1) return null;
+    const size = candidate?.part ? this.#measured(candidate.part, candidate.slot.class, attribute) : null;
+    if (size) return size;
+    const book = this.#byBook(candidate, attribute);
     return book ? { value: book, from: "book" } : null;
   }
 
@@ -129,7 +178,7 @@ export class Ends {
     const part = candidate === null ? null : candidate.part?.id;
     if (part === undefined) return [];
     const name = candidate?.name ?? "what it goes into";
-    if (!this.#read.has(part ?? application)) return [];
+    if (!this.#ofPart.has(part ?? application)) return [];
     return [...this.attributes.values()].flatMap((attribute): Problem[] => {
       const readings = this.readings(part, attribute.id);
       if (readings.length === 0) return [];

@@ -1,5 +1,7 @@
 import type { Verdict } from "../condition/verdict";
+import type { Order } from "../order/order";
 import type { PartsResult } from "../parts/assess-parts";
+import { problem } from "../problem/problem";
 import type { Choice, Option } from "../plan/option";
 import { goes } from "../plan/same-option";
 import type { Candidate } from "./ends";
@@ -17,6 +19,17 @@ function bestOf(options: readonly Option[]): Verdict {
   return { allowed, reasons: asItIs.reasons.filter(({ severity }) => severity === "error") };
 }
 
+/** Whether what is sold is for this engine's variant: while nobody knows which that is, it is open. */
+export function suits(
+  { id, sold: { number, variants } }: NonNullable<Candidate["offer"]>,
+  variant: string | null,
+): Verdict {
+  if (variants === undefined) return fresh;
+  if (variant === null) return unknown;
+  if (variants.includes(variant)) return fresh;
+  return { allowed: false, reasons: [problem("offer-other-variant", [id], { number, variants: variants.join(", ") })] };
+}
+
 /**
  * Whether a candidate could be used by its own evidence, as it is or made good: what was measured, seen, tested and is known
  * of it. Nothing is said here of what it meets.
@@ -24,10 +37,14 @@ function bestOf(options: readonly Option[]): Verdict {
 export function ownVerdicts(
   choices: readonly Choice[],
   { loose }: Pick<PartsResult, "loose">,
+  { variant }: Pick<Order, "variant">,
 ): (candidate: Candidate) => Verdict {
   const found = new Map<string, Verdict>([
     ...loose.map(({ part, options }) => [part.id, bestOf(options)] as const),
     ...choices.flatMap(({ part, alone }) => (part ? [[part.id, bestOf(alone)] as const] : [])),
   ]);
-  return ({ part }) => (part === null ? fresh : (found.get(part.id) ?? unknown));
+  return ({ part, offer }) => {
+    if (part !== null) return found.get(part.id) ?? unknown;
+    return offer === null ? fresh : suits(offer, variant);
+  };
 }

@@ -2,6 +2,7 @@ import type { Pack } from "../pack/schema";
 import { holds, ofNoPart, type JobSituation } from "../pack/conditions";
 import type { Mating, MatingEnd } from "../pack/schema-match";
 import { inPairs, slotsOf } from "../pack/slots-of";
+import { keptBeside } from "../same";
 
 interface WithPack {
   readonly pack: Pack;
@@ -47,10 +48,14 @@ function placesOf(pack: WithPack, mating: Mating): readonly (readonly string[])[
   return inPairs(one, other).map((pair) => [...pair, ...besides]);
 }
 
+const keptPlaces = keptBeside<JobSituation, readonly MatingPlace[]>();
+
 /** Every place of an engine where something has to go with something; those of another variant are left out, where that is known. */
 export const matingPlaces = (pack: WithPack, situation: JobSituation): readonly MatingPlace[] =>
-  (pack.pack.match?.matings ?? []).flatMap((mating) =>
-    mating.onlyIf && holds(mating.onlyIf, ofNoPart(situation)) === false
-      ? []
-      : placesOf(pack, mating).map((ends) => ({ id: placeId(mating.id, ends), mating, ends })),
+  keptPlaces(situation, [pack], () =>
+    (pack.pack.match?.matings ?? []).flatMap((mating) =>
+      mating.onlyIf && holds(mating.onlyIf, ofNoPart(situation)) === false
+        ? []
+        : placesOf(pack, mating).map((ends) => ({ id: placeId(mating.id, ends), mating, ends })),
+    ),
   );

@@ -14,9 +14,15 @@ export const Attribute = z
       .array(z.strictObject({ id: Id, name: Text }))
       .max(40)
       .default([]),
+    /** A figure that is measured at Measure: the feature of each class that it is the size of. */
+    measured: z
+      .array(z.strictObject({ class: Id, feature: Id }))
+      .max(20)
+      .default([]),
     /** The quickest way to tell. */
     check: z.strictObject({ text: Text, minutes: z.number().positive().max(600) }),
   })
+  .refine(({ unit, measured }) => measured.length === 0 || unit !== undefined, "is measured and has no unit")
   .refine(({ unit, values }) => (unit === undefined) === values.length > 0, "is a figure with a unit, or one of several words"); // prettier-ignore
 
 /** A word, a figure, or all figures between two. */
@@ -64,8 +70,12 @@ const common = {
   id: Id,
   name: Text,
   onlyIf: Condition.optional(),
-  /** What it will look like when it runs, and what the network of causes calls that. */
-  wrong: z.strictObject({ looks: Text, findings: z.array(Id).max(10).default([]), cause: Id.optional() }),
+  /** What it will look like when it runs; what shows of it, and the cause whose odds it multiplies so many times. */
+  wrong: z.strictObject({
+    looks: Text,
+    findings: z.array(Id).max(10).default([]),
+    cause: z.strictObject({ id: Id, times: z.number().min(1).max(1000) }).optional(),
+  }),
   remedies: z.array(Remedy).max(12).default([]),
   ref: Ref,
 };
@@ -178,6 +188,8 @@ export const Match = z.strictObject({
   attributes: z.array(Attribute).min(1).max(400),
   known: z.array(KnownValues).max(2000).default([]),
   matings: z.array(Mating).max(300).default([]),
+  /** What is seen of the finished engine: what it was made with stays there, for whoever wants its original look. */
+  looks: Parts.optional(),
   /** Quantities as built, for a label on the engine. */
   quantities: z
     .array(z.strictObject({ id: Id, name: Text, onlyIf: Condition.optional(), amount: Text, ref: Ref }))

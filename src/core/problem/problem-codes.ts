@@ -267,6 +267,8 @@ export const problemCodes = {
   "return-unknown": passableUnknown("build", "match")(),
   "attribute-differs": debt("build", "match")({ part: text, attribute: text }),
   "attribute-disagrees": passableDanger("build", "match")({ part: text, attribute: text, is: text, book: text }),
+  "offer-other-variant": debt("build", "match")({ number: text, variants: text }),
+  "old-stock": passableDebt("build", "match")({ part: text, number: text, newest: text }),
   "picked-let-go": debt("build", "match")({ part: text }),
   "mating-wrong": danger("build", "match")(mated),
   "mating-open": passableUnknown("build", "match")({ ...mated, check: text, minutes: orNoNumber }),
@@ -507,6 +509,13 @@ export const problemCodes = {
   "number-repeated": error({ line: number, number: text, other: number }),
   "supersedes-itself": error({ line: number, number: text }),
   "supersession-circle": error({ line: number, numbers: text }),
+
+  // What a supplier quotes
+  "quote-other-part": error({ asked: text, number: text }),
+  "quote-old-stock": error({ number: text, newest: text }),
+  "quote-other-revision": error({ asked: text, number: text, is: text, wanted: text }),
+  "quote-other-money": error({ number: text, is: text, was: text }),
+  "quote-odd-price": error({ number: text, is: number, was: number }),
 
   // Packs: what the linter finds
   "id-twice": error({ id: text }),

@@ -26,6 +26,9 @@ const config = defineConfig({
   globalCss: {
     "html, body": { bg: "ground", color: "ink", height: "100%" },
     body: { fontSize: "15px", lineHeight: 1.4 },
+    // A sheet of its own is all that is printed where there is one.
+    "[data-sheet]": { display: "none", color: "black", bg: "white", _print: { display: "block" } },
+    "body:has(> [data-sheet]) > *:not([data-sheet])": { _print: { display: "none !important" } },
     "*:focus-visible": { outline: "2px solid {colors.ember}", outlineOffset: "2px" },
   },
   theme: {

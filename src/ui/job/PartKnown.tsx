@@ -14,6 +14,7 @@ import { useNote } from "../stations/intake/use-note";
 import { Leader } from "../kit/Leader";
 import { SmallInput } from "../kit/SmallInput";
 import { useJob } from "./JobContext";
+import { OldStock } from "./OldStock";
 
 /** What a part has run itself, which need not be what the engine has. */
 type Run = `run-${(typeof lifeUnits)[number]}`;
@@ -134,6 +135,7 @@ export function PartKnown({ part }: { part: Part }) {
               ];
         })}
       </chakra.dl>
+      <OldStock number={part.origin === "engine" ? null : part.known.text("number")} />
       {mayWrite && !open && (
         <chakra.button
           type="button"

@@ -4,11 +4,22 @@ import { useState, type FormEvent, type ReactNode } from "react";
 import { SmallInput } from "./SmallInput";
 
 /** A step that is seldom taken: words that can be pressed. */
-export function QuietButton({ children, onClick, ml }: { children: ReactNode; onClick: () => void; ml?: string }) {
+export function QuietButton({
+  children,
+  onClick,
+  ml,
+  disabled,
+}: {
+  children: ReactNode;
+  onClick: () => void;
+  ml?: string;
+  disabled?: boolean;
+}) {
   return (
     <chakra.button
       type="button"
       ml={ml}
+      disabled={disabled}
       fontSize="13px"
       color="quiet"
       textDecoration="underline"

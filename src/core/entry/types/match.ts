@@ -50,6 +50,12 @@ export const matchEntries = {
       supersedes,
     }),
   }),
+  /** A line of a working list that was done, or was not after all. */
+  "line-ticked": declare({
+    writer: "inspector",
+    list: "lineTicks",
+    payload: z.strictObject({ line: z.string().min(1).max(400), done: z.boolean(), supersedes }),
+  }),
   /** Whether the engine goes back into what it came out of; null where nobody knows. */
   "return-said": declare({
     writer: "inspector",

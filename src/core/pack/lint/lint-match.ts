@@ -14,6 +14,13 @@ export function lintMatch(lint: LintContext): void {
   const slots = new Set(pack.slots.map(({ id }) => id));
   const attributes = new Map(match.attributes.map((attribute) => [attribute.id, attribute]));
   ids(match.attributes, [...path, "attributes"]);
+  each(match.attributes, [...path, "attributes"], ({ measured }, at) => {
+    for (const { class: id, feature } of measured) {
+      const partClass = pack.classes.find((each) => each.id === id);
+      if (!partClass) report("unknown-class", [...at, "measured"], { class: id });
+      else if (!partClass.features.some((each) => each.id === feature)) report("unknown-feature", [...at, "measured"], { feature }); // prettier-ignore
+    }
+  });
   ids(match.matings, [...path, "matings"]);
   ids(match.quantities, [...path, "quantities"]);
   each(match.quantities, [...path, "quantities"], ({ ref }, at) => checkRef(ref, [...at, "ref"]));
@@ -37,6 +44,7 @@ export function lintMatch(lint: LintContext): void {
   const end = (given: MatingEnd, at: Path) => {
     if (given !== "application") parts(given, at);
   };
+  if (match.looks) parts(match.looks, [...path, "looks"]);
   each(match.known, [...path, "known"], ({ of, values, ref }, at) => {
     checkRef(ref, [...at, "ref"]);
     if (!("question" in of)) parts(of, [...at, "of"]);
@@ -55,8 +63,8 @@ export function lintMatch(lint: LintContext): void {
     const own = attribute(mating.attribute, at);
     const { cause, findings } = mating.wrong;
     // A pack without a network of causes has nothing to link to.
-    if (pack.diagnosis && cause !== undefined && !pack.diagnosis.causes.some(({ id }) => id === cause))
-      report("unknown-cause-node", [...at, "wrong"], { id: cause });
+    if (pack.diagnosis && cause !== undefined && !pack.diagnosis.causes.some(({ id }) => id === cause.id))
+      report("unknown-cause-node", [...at, "wrong"], { id: cause.id });
     for (const id of findings)
       if (pack.diagnosis && !pack.diagnosis.findings.some((finding) => finding.id === id))
         report("unknown-cause-node", [...at, "wrong"], { id });

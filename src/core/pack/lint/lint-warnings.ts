@@ -15,7 +15,7 @@ const draws = (path: string) => /[lhvcsqta]/iu.test(path) && new Set(path.match(
 
 const ownIn = (expr: Expr): readonly string[] => ("own" in expr ? [expr.own] : innerExprs(expr).flatMap(ownIn));
 
-/** Features that say something to something: decided by, rested on, met in a joint, allowed for, or asked of new parts. */
+/** Features that say something to something: decided by, rested on, met in a joint or a mating, allowed for, or asked of new parts. */
 function usedFeatures({ id, features, incoming }: PartClass, pack: Pack): ReadonlySet<string> {
   const slots = new Set(pack.slots.filter((slot) => slot.class === id).map((slot) => slot.id));
   const inJoints = pack.joints.flatMap(({ places }) =>
@@ -32,6 +32,7 @@ function usedFeatures({ id, features, incoming }: PartClass, pack: Pack): Readon
     ]),
     ...features.flatMap(atPlace),
     ...(incoming?.features ?? []),
+    ...(pack.match?.attributes ?? []).flatMap(({ measured }) => measured.flatMap((each) => (each.class === id ? [each.feature] : []))), // prettier-ignore
   ]);
 }
 

@@ -11,6 +11,7 @@ import { ShopHeader } from "../../frame/ShopHeader";
 import type { Me } from "../../frame/me";
 import { Leader } from "../../kit/Leader";
 import { useSearch } from "../use-search";
+import { SupplierQuote } from "./SupplierQuote";
 import { chainOf, findInCatalogue, takeCatalogue, type CatalogueTaken, type FoundPart } from "./catalogue-api";
 
 const away = "The server cannot be reached just now: nothing was done. Try again.";
@@ -42,7 +43,7 @@ function Chain({ chain, here }: { chain: readonly FoundPart[]; here: string }) {
   );
 }
 
-function Detail({ part }: { part: FoundPart }) {
+function Detail({ part, mayAsk }: { part: FoundPart; mayAsk: boolean }) {
   const [chain, setChain] = useState<readonly FoundPart[] | null>(null);
   useEffect(() => {
     let isHere = true;
@@ -82,8 +83,11 @@ function Detail({ part }: { part: FoundPart }) {
             {value}
           </Leader>
         ))}
+        {part.kit && <Leader name="A kit of">{part.kit.join(", ").replaceAll("-", " ")}</Leader>}
+        {part.variants && <Leader name="Only for">{part.variants.join(", ")}</Leader>}
         <Leader name="As of">{part.takenAt.slice(0, 10)}</Leader>
       </chakra.dl>
+      <SupplierQuote part={part} mayAsk={mayAsk} />
       <chakra.h3 fontSize="15px" fontWeight={700} mt="14px" mb="6px">
         What took the place of what
       </chakra.h3>
@@ -115,7 +119,8 @@ function TakeIn({ onTaken }: { onTaken: () => void }) {
       </Heading>
       <chakra.p fontSize="14px" color="quiet" mt="4px" maxWidth="620px">
         A CSV file with a heading: number, name; and what else is known of class, pack, revision, aliases, nicknames,
-        superseded-by, price, currency, deposit, lead-days, supplier, attributes (module=m-25; pilot=60).
+        superseded-by, price, currency, deposit, lead-days, supplier, attributes (module=m-25; pilot=60), kit (starter;
+        flywheel), variants.
       </chakra.p>
       <chakra.input
         type="file"
@@ -207,7 +212,7 @@ export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
             maxLength={120}
             borderColor="lineStrong"
             aria-label="Find a part"
-            placeholder="number, old number, name"
+            placeholder="number, old number, name, module=m-25"
             onChange={(event) => setText(event.currentTarget.value)}
           />
           {found === null && (
@@ -262,7 +267,7 @@ export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
         </Box>
         {part && (
           <Box as="aside" aria-label="Part of the catalogue" width={{ base: "auto", lg: "360px" }} flexShrink={0}>
-            <Detail key={part.number} part={part} />
+            <Detail key={part.number} part={part} mayAsk={me.role !== "viewer"} />
           </Box>
         )}
       </Flex>

@@ -1,4 +1,5 @@
 import type { CataloguePart } from "@/core/catalogue/catalogue-part";
+import type { KeptQuote, SupplierState } from "@/core/catalogue/quote";
 import type { Problem } from "@/core/problem/problem";
 import { ask } from "../ask";
 
@@ -21,6 +22,17 @@ export const findInCatalogue = (text: string) =>
 
 export const chainOf = (number: string) =>
   ask<{ chain: readonly FoundPart[] }>(`/api/catalogue/${encodeURIComponent(number)}`);
+
+export interface Quoted {
+  readonly state: SupplierState;
+  readonly quote: KeptQuote | null;
+  /** What took the place of the number in the end. */
+  readonly newest: string;
+}
+
+/** What the supplier last said of a number, or says of it now. */
+export const quoteOf = (number: string, isAsked: boolean) =>
+  ask<Quoted>(`/api/catalogue/${encodeURIComponent(number)}/quote`, isAsked ? { method: "POST" } : undefined);
 
 /** Brings a file: what is amiss in it is told whether it was kept or not; null where the server cannot be reached. */
 export async function takeCatalogue(

@@ -149,9 +149,11 @@ export function CausePanel({
       <chakra.p fontSize="13px" mt="8px">
         Pack {percent(prior.pack)}
         {prior.shop ? `, this shop ${prior.shop.times} of ${prior.shop.of}` : ""}
-        {prior.shifts.length > 0
-          ? `; ${percent(prior.probability)} in this engine, by ${many(prior.shifts.length, "thing")} of its history`
-          : ""}
+        {prior.shifts.length + prior.pairs.length > 0 ? `; ${percent(prior.probability)} in this engine, by ` : ""}
+        {[
+          ...(prior.shifts.length > 0 ? [`${many(prior.shifts.length, "thing")} of its history`] : []),
+          ...prior.pairs.map(({ mating }) => `what does not go together: ${mating.name}`),
+        ].join(" and ")}
         .
       </chakra.p>
       {isKnown ? (

@@ -92,6 +92,12 @@ export function Gate({
             {sayProblem(found, wording)}
           </chakra.p>
         ))}
+      {gate === "open" && posterior && !posterior.isConfirmable && !isBehind && (
+        <chakra.p fontSize="14px" mt="6px" maxWidth="640px">
+          Whatever would confirm a cause still in question was looked for and not found. Look once more by a better
+          look, or sign that it cannot be determined.
+        </chakra.p>
+      )}
       <CauseActions actions={actions} />
       {mayDecide && gate !== "open" && !isChanging && (
         <QuietButton onClick={() => setChanging(true)}>

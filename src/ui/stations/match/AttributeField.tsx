@@ -7,6 +7,7 @@ import { unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
+import { fromWords } from "./words";
 import { QuietButton } from "../../kit/SayWhy";
 import { SmallInput } from "../../kit/SmallInput";
 
@@ -51,7 +52,7 @@ export function AttributeField({ candidate, attribute: id }: { candidate: Candid
       </chakra.p>
       <chakra.p fontSize="13px" color="quiet">
         {known
-          ? `${valueWords(attribute, known.value)}, ${known.from === "hand" ? "as read" : "by the book"}`
+          ? `${valueWords(attribute, known.value)}, ${fromWords[known.from]}`
           : readings.length > 1
             ? "read differently by two people"
             : "not known"}

@@ -1,12 +1,13 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import type { Candidate } from "@/core/match/ends";
+import { candidateName } from "./candidate-name";
 import { ownVerdicts } from "@/core/match/own-verdict";
-import { preferences, resolve, type Preference, type Resolved, type Solution } from "@/core/match/resolve";
-import { transferList } from "@/core/match/transfer-list";
+import { preferences, type Preference, type Solution } from "@/core/match/posing";
+import { resolve, type Resolved } from "@/core/match/resolve";
+import { labelLines, standing, transferList } from "@/core/match/working-lists";
 import { capital } from "@/words/capital";
-import { sayProblem } from "@/words/say-problem";
+import { sayAmount } from "@/words/say-money";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
@@ -14,9 +15,9 @@ import { downloadText } from "../../kit/download";
 import { QuietButton } from "../../kit/SayWhy";
 import { useLinearProgram } from "./use-linear-program";
 import { FromCatalogue } from "./FromCatalogue";
-import { preferenceWords, transferWords } from "./words";
-
-const candidateName = ({ part, offer }: Candidate) => (part === null ? (offer ? `new, ${offer.sold.number}` : "a new one") : `${part.tag}${part.origin === "engine" ? "" : ` (${part.origin})`}`); // prettier-ignore
+import { SourceTable } from "./SourceTable";
+import { WorkList } from "./WorkList";
+import { preferenceWords, workWords } from "./words";
 
 function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () => void }) {
   const { pack, assessment, mayDecide } = useJob();
@@ -31,6 +32,16 @@ function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () =>
             ? `As it is${solution.remedies.length > 0 ? ", made to fit" : ""}`
             : capital(many(solution.changes.length, "change"))}
           {solution.open.length > 0 ? `, ${solution.open.length} still to be looked at` : ""}
+          <chakra.span fontSize="13px" fontWeight={400} color="quiet">
+            {solution.money > 0 ? ` · ${sayAmount(solution.money, assessment.order.settings?.currency ?? null)}` : ""}
+            {solution.deposit > 0 ? `, and ${sayAmount(solution.deposit, null)} until the old ones are sent in` : ""}
+            {solution.unpriced > 0 ? ` · ${solution.unpriced} without a price` : ""}
+            {solution.days === null
+              ? " · nobody knows when all is there"
+              : solution.days > 0
+                ? ` · all there in ${many(solution.days, "day")}`
+                : ""}
+          </chakra.span>
         </chakra.span>
         <Button size="sm" variant="outline" borderColor="lineStrong" color="ink" disabled={!mayDecide} onClick={onTake}>
           Take it
@@ -39,7 +50,7 @@ function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () =>
       <chakra.ol fontSize="14px" mt="4px">
         {told.map((line) => (
           <chakra.li key={`${line.what} ${line.slot} ${line.of}`} py="2px">
-            <chakra.strong>{capital(transferWords[line.what])}</chakra.strong> {line.of}
+            <chakra.strong>{capital(workWords[line.what])}</chakra.strong> {line.of}
             <chakra.span color="quiet"> · {line.name}</chakra.span>
             {line.then.length > 0 && <chakra.span color="quiet"> · {line.then.join("; ")}</chakra.span>}
           </chakra.li>
@@ -54,18 +65,23 @@ function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () =>
 
 /** Out of what there is, what goes together: pins, a preference, the best and the next really different ones. */
 export function ChooseTab() {
-  const { pack, assessment, append, mayDecide, wording } = useJob();
+  const { pack, assessment, append } = useJob();
   const { match } = assessment;
-  const own = useMemo(() => ownVerdicts(assessment.choices, assessment.inHand), [assessment]);
+  const own = useMemo(() => ownVerdicts(assessment.choices, assessment.inHand, assessment.order), [assessment]);
+  const offered = preferences.filter((each) => each !== "original-look" || match.match?.looks !== undefined);
+  const list = [...transferList(pack, match, standing(match)), ...labelLines(match)];
+  const isMerged = list.some(({ what }) => what !== "keep" && what !== "label");
   const [pins, setPins] = useState<ReadonlyMap<string, number>>(new Map());
   const [preference, setPreference] = useState<Preference>("fewest-changes");
+  /** Matings that contradicted something, and that a person lets be. */
+  const [waived, setWaived] = useState<ReadonlySet<string>>(new Set());
   const [found, setFound] = useState<Resolved | null>(null);
   const places = [...match.candidates].filter(([slot, all]) => all.length > 2 || pins.has(slot));
   /** How the solver ended, where it found nothing. */
   const [ended, setEnded] = useState<"impossible" | "failed" | null>(null);
   const { solve, cancel, isWorking } = useLinearProgram();
-  const look = (with_: ReadonlyMap<string, number>, by = preference) => {
-    const answer = resolve(pack, match, with_, by, own);
+  const look = (with_: ReadonlyMap<string, number>, by = preference, without = waived) => {
+    const answer = resolve(pack, match, with_, by, own, { waived: without });
     setFound(answer);
     setEnded(null);
     // What is too much to be tabled goes to the solver, beside the page.
@@ -116,39 +132,9 @@ export function ChooseTab() {
           ? "Every place has its own part and nothing else is here for it. Parts of a donor, from the shelf or from a box are offered once Parts in hand says which place they are meant for."
           : "For these places there is more than one part. Pin what must be so; the rest is chosen so that everything goes together."}
       </chakra.p>
-      {places.map(([slot, all]) => (
-        <Flex
-          key={slot}
-          gap="8px"
-          align="center"
-          wrap="wrap"
-          py="6px"
-          borderBottomWidth="1px"
-          borderBottomStyle="dotted"
-          borderColor="line"
-        >
-          <chakra.span width="220px" fontSize="14px" fontWeight={600}>
-            {capital(pack.slots.get(slot)!.name)}
-          </chakra.span>
-          {all.map((candidate, option) => (
-            <Chip
-              key={option}
-              isOn={pins.get(slot) === option}
-              disabled={!mayDecide}
-              title={own(candidate)
-                .reasons.map((reason) => sayProblem(reason, wording))
-                .join(" ")}
-              onClick={() => pin(slot, option)}
-            >
-              {candidateName(candidate)}
-              {match.inPlace.get(slot) === candidate ? " · in place" : ""}
-              {own(candidate).allowed === false ? " · refused" : ""}
-            </Chip>
-          ))}
-        </Flex>
-      ))}
+      {places.length > 0 && <SourceTable places={places} pins={pins} own={own} onPin={pin} />}
       <Flex gap="8px" align="center" wrap="wrap" mt="14px">
-        {preferences.map((each) => (
+        {offered.map((each) => (
           <Chip
             key={each}
             isOn={preference === each}
@@ -194,12 +180,36 @@ export function ChooseTab() {
                   </chakra.li>
                 ) : (
                   <chakra.li key={demand.place.id} py="4px" fontSize="14px">
-                    {demand.place.mating.name}: {demand.place.mating.wrong.looks}
+                    {demand.place.mating.name}: {demand.place.mating.wrong.looks}{" "}
+                    <Chip
+                      isOn={false}
+                      onClick={() => {
+                        const without = new Set([...waived, demand.place.id]);
+                        setWaived(without);
+                        look(pins, preference, without);
+                      }}
+                    >
+                      let it be
+                    </Chip>
                   </chakra.li>
                 ),
               )}
             </chakra.ul>
           </>
+        )}
+        {waived.size > 0 && (
+          <chakra.p fontSize="14px" color="near">
+            Let be, and held as not going together once it is taken:{" "}
+            {match.places.flatMap(({ id, mating }) => (waived.has(id) ? [mating.name] : [])).join("; ")}.{" "}
+            <QuietButton
+              onClick={() => {
+                setWaived(new Set());
+                look(pins, preference, new Set());
+              }}
+            >
+              ask for them again
+            </QuietButton>
+          </chakra.p>
         )}
         {found?.kind === "solved" && found.program !== null && (
           <QuietButton onClick={() => downloadText("match.lp", found.program!)}>
@@ -214,6 +224,7 @@ export function ChooseTab() {
           </chakra.ol>
         )}
       </Box>
+      {isMerged && <WorkList title="As it stands: what becomes one engine" lines={list} />}
       <FromCatalogue />
     </>
   );

@@ -2,18 +2,18 @@
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { Pairing } from "@/core/match/assess-match";
 import { application, attributesAt } from "@/core/match/places";
-import { capital } from "@/words/capital";
+import { intoList } from "@/core/match/working-lists";
 import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
-import { Leader } from "../../kit/Leader";
 import { AttributeField } from "./AttributeField";
+import { WorkList } from "./WorkList";
 import { PairingLines } from "./PairingLines";
 import { stateColors, stateWords } from "./words";
 
 /** What the engine goes into is an end like any other: what it is like, what differs, and the quantities to label it with. */
 export function IntoTab({ onOpen }: { onOpen: (pairing: Pairing) => void }) {
   const { assessment, append, mayWrite } = useJob();
-  const { pairings, returns, quantities } = assessment.match;
+  const { pairings, returns } = assessment.match;
   const mine = pairings.filter(({ place }) => place.ends.includes(application));
   const asked = [
     ...new Set(
@@ -96,20 +96,7 @@ export function IntoTab({ onOpen }: { onOpen: (pairing: Pairing) => void }) {
             </chakra.li>
           ))}
         </chakra.ul>
-        {quantities.length > 0 && (
-          <Box mt="18px">
-            <Heading as="h2" fontSize="16px">
-              Quantities, as built: for the label
-            </Heading>
-            <dl>
-              {quantities.map(({ id, name, amount }) => (
-                <Leader key={id} name={capital(name)}>
-                  {amount}
-                </Leader>
-              ))}
-            </dl>
-          </Box>
-        )}
+        <WorkList title="To go in: what is done, and what the label says" lines={intoList(assessment.match)} />
       </Box>
     </Flex>
   );

@@ -1,6 +1,7 @@
 import type { Pairing } from "@/core/match/assess-match";
-import type { Preference } from "@/core/match/resolve";
-import type { Transfer } from "@/core/match/transfer-list";
+import type { Told } from "@/core/match/ends";
+import type { Preference } from "@/core/match/posing";
+import type { Work } from "@/core/match/working-lists";
 import type { Remedy } from "@/core/pack/schema-match";
 
 export const stateWords: Readonly<Record<Pairing["state"], string>> = {
@@ -17,18 +18,30 @@ export const stateColors: Readonly<Record<Pairing["state"], string>> = {
   proven: "sound",
   ran: "quiet",
 };
+export const fromWords: Readonly<Record<Told["from"], string>> = {
+  hand: "as read",
+  measured: "as measured",
+  decided: "as it will be made",
+  book: "by the book",
+};
 export const preferenceWords: Readonly<Record<Preference, string>> = {
   "fewest-changes": "fewest changes",
   cheapest: "cheapest",
+  soonest: "soonest",
   proven: "proven first",
+  "original-look": "original look",
 };
-export const transferWords: Readonly<Record<Transfer, string>> = {
+export const workWords: Readonly<Record<Work, string>> = {
   keep: "keep",
   transfer: "take over",
   "from-shelf": "from the shelf",
   "fit-new": "fit",
   buy: "buy",
   remedy: "make fit",
+  settle: "does not go on:",
+  look: "look first:",
+  "goes-on": "goes on",
+  label: "on the label:",
 };
 export const remedyWords: Readonly<Record<Remedy["kind"], string>> = {
   bridging: "bridging part",
