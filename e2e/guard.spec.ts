@@ -33,6 +33,9 @@ test("an inspector corrects what an inspector may write, and nothing else", asyn
   expect(await post(inspector, { ...stranger, payload: { ...stranger.payload, supersedes: [estimate.id] } })).toEqual([
     "successor-of-another-type",
   ]);
+  // With an older clock a second opening would stand before the first and take the job over.
+  const rival = { ...bench.entries[0]!, id: `0000${strike(estimate.id).id.slice(4)}` };
+  expect(await post(lead, rival, bench.entries[0]!)).toEqual(["opened-already", "kept-before"]);
   // A lead's strike of it is a lead's to take back; both in one batch too.
   const struck = strike(estimate.id);
   expect(await post(lead, struck)).toEqual(["kept"]);

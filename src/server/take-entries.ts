@@ -94,6 +94,8 @@ function answerOf(entry: Envelope, kept: Kept | undefined): EntryAnswer {
   switch (kept.outcome) {
     case "id-taken":
       return refusedAnswer(entry.id, problem("id-taken"));
+    case "opened-already":
+      return refusedAnswer(entry.id, problem("opened-already"));
     case "chain-too-long":
       return refusedAnswer(entry.id, problem("chain-too-long", [], { most: longestChain }));
     default:

@@ -11,7 +11,7 @@ import type { StreamKind } from "@/core/entry/declare";
  */
 export type Kept =
   | { readonly id: string; readonly outcome: "kept" | "kept-before"; readonly seq: number }
-  | { readonly id: string; readonly outcome: "id-taken" | "chain-too-long" };
+  | { readonly id: string; readonly outcome: "id-taken" | "chain-too-long" | "opened-already" };
 
 /** So many corrections of corrections, or strikes of strikes, may follow each other. */
 export const longestChain = 1000;
@@ -47,6 +47,12 @@ async function knownRows(connection: Connection, ids: readonly string[]): Promis
   return known;
 }
 
+/** Whether a job's stream has the entry that opens it. */
+async function isOpened(connection: Connection, stream: string): Promise<boolean> {
+  const sql = "SELECT id FROM entry WHERE stream_id = ? AND type = 'job-opened' LIMIT 1";
+  return (await select(connection, sql, [stream])).length > 0;
+}
+
 /** As appendEntries, inside a transaction that does other work too. */
 export async function appendWithin(
   connection: Connection,
@@ -66,6 +72,8 @@ export async function appendWithin(
   const known = await knownRows(connection, [
     ...new Set([...entries.map((entry) => entry.id), ...entries.flatMap(namedIn)]),
   ]);
+  // A second opening with an older clock would take the job over: its name, its order and its pack.
+  let opened = entries.some(({ type }) => type === "job-opened") && (await isOpened(connection, stream));
   let seq = head.head_seq;
   const answers: Kept[] = [];
   const fresh: Envelope[] = [];
@@ -85,6 +93,13 @@ export async function appendWithin(
     if (depth > longestChain) {
       answers.push({ id, outcome: "chain-too-long" });
       continue;
+    }
+    if (entry.type === "job-opened") {
+      if (opened) {
+        answers.push({ id, outcome: "opened-already" });
+        continue;
+      }
+      opened = true;
     }
     seq += 1;
     rows.push([

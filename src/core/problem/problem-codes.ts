@@ -486,6 +486,7 @@ export const problemCodes = {
   "unknown-stream": error(),
   "id-taken": error(),
   "chain-too-long": error({ most: number }),
+  "opened-already": error(),
   "not-for-this-stream": error({ type: text }),
   "stands-for-ever": error({ type: text }),
   "successor-of-another-type": error({ type: text, target: text }),

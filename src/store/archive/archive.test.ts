@@ -233,6 +233,8 @@ test("an archive from elsewhere changes no limit for new jobs, strikes nothing t
     v: 1,
   });
   const own = { ...opened.find(({ type }) => type === "job-opened")!, id: "019ac000-0000-7000-8000-0000000000ae", stream: stranger }; // prettier-ignore
+  const rival = { ...opened.find(({ type }) => type === "job-opened")!, id: own.id };
+  expect(await codes(database, await withPack("rival.zip", [...opened, rival]))).toEqual(["opened-already"]);
   const strike = act("af", "entry-struck", { strikes: [opened[3]!.id] });
   expect(await codes(database, await withPack("strikes.zip", [own, strike]))).toEqual(["import-strikes-others"]);
   const settings = act("b0", "settings-changed", { settings: { currency: "EUR", labourRate: 1, alwaysNew: [] } });

@@ -103,6 +103,9 @@ export async function importArchive(
     return refused(problem("import-strikes-others", [], { count: overreaching.length, id: overreaching[0]!.id }));
   const kind = await streamKind(database, first!.stream);
   if (kind !== null && kind !== "job") return refused(problem("import-not-a-job"));
+  const openings = new Set(opened.map(({ id }) => id));
+  if (openings.size > 1 || (kind !== null && fresh.some(({ id }) => openings.has(id))))
+    return refused(problem("opened-already"));
   const name = opened.at(-1)!.payload.name;
   const mark = markOf(fresh);
   if (kind !== null && fresh.length > 0 && agreed !== mark) {

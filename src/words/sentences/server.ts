@@ -21,6 +21,8 @@ export const serverSentences = {
   "id-taken": () => "An entry with this id and another content is already kept. Reload the page and enter it again.",
   "chain-too-long": (p) =>
     `This would be correction ${p.most + 1} of corrections of one entry. Strike the last one and enter it anew.`,
+  "opened-already": () =>
+    "This job is open already, and a job is opened once. Nothing of it was saved: open another job, or note what is new at Intake.",
   "not-for-this-stream": (p) => `An entry “${plain(p.type)}” does not belong here. Nothing of it was saved.`,
   "stands-for-ever": (p) => `“${capital(plain(p.type))}” stands for ever: nothing strikes it or takes its place.`,
   "successor-of-another-type": (p) =>
