@@ -84,10 +84,10 @@ for (let round = 0; round < cold + 100; round += 1) {
   bench.add("attribute-read", { part: bench.partIn.get(slot)!, attribute: "x1", value: words[round % 4]!, how: "read", words: null, supersedes: before ? [before.id] : [] } as never); // prettier-ignore
   const entries = [...bench.entries];
   let began = performance.now();
-  const { job, order, diagnosis } = judge(entries, asOf);
+  const { job, order, diagnosis, identity } = judge(entries, asOf);
   if (round >= cold) whole.push(performance.now() - began);
   began = performance.now();
-  matchJudgement.assess(small, job, order, diagnosis.sightings, []);
+  matchJudgement.assess(small, job, order, diagnosis.sightings, [], identity);
   if (round >= cold) times.push(performance.now() - began);
 }
 

@@ -113,7 +113,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     const measured = measureOf(job, order);
     const lots = lotsNow(job, measured);
     const sightings = sightingsNow(job, order, findings, measured, strip, crack, ledger, identity);
-    const match = matchOf(job, order, sightings, rowsThatMeet(measured));
+    const match = matchOf(job, order, sightings, rowsThatMeet(measured), identity);
     const diagnosis = diagnoseOf(job, order, sightings, lots, contamination, match);
     const withItsLots = withLots(condition, lots);
     const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);

@@ -66,6 +66,10 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
   "stories-past-one":
     "The stories and 'nothing happened' share all of the probability, so that the stories stay below 1.",
   "shows-what-it-leaves": "A story can say only of a tell that it frees what it then shows.",
+  "origin-of-nothing":
+    "Slots, steps, joints and quantities are the engine's. What depends on where a part comes from is said of its class.",
+  "unknown-built-revision":
+    "Which revision an engine was built with follows from its number: identity.places, rules, revisions. Name part and revision as they stand there.",
   "unknown-answer":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "unknown-evidence":

@@ -400,6 +400,35 @@ test("a wrong pair makes the cause that it has likelier, in its own place, and a
   expect(prior()).toMatchObject({ pairs: [], probability: before });
 });
 
+// Common practice, no source: what shakes after it was put together is first what was put together.
+test("what was matched wrong is the first thing looked for when it shakes after start, and its mark settles it", () => {
+  const likeliest = (bench: TestBench) => {
+    const { diagnosis } = judged(bench);
+    const priors = new Map(diagnosis.priors.map((each) => [each.node, each.probability]));
+    const [first] = new Inference(diagnosis.network!, priors, diagnosis.sightings).posterior().causes;
+    return [first!.node, first!.probability > 0.95];
+  };
+  const engine = (mark: number | null, teethOff: number | null, told = "vibrates") => {
+    const bench = new TestBench(pellbrook, { engine: { number: null, variant: "v-v4" } });
+    bench.add("intake-noted", { section: "symptom", item: told, part: null, place: null, value: true });
+    const read = { how: "counted" as const, words: null };
+    if (teethOff !== null) bench.add("attribute-read", { part: bench.partIn.get("balance-shaft")!, attribute: "teeth-off", value: teethOff, ...read }); // prettier-ignore
+    if (mark !== null) answer(bench, "marks-off", mark);
+    return bench;
+  };
+  expect(likeliest(engine(null, null))).toEqual(["mountings-soft", false]);
+  expect(likeliest(engine(null, 1))).toEqual(["balance-shaft-off", false]);
+  expect(likeliest(engine(1, 1))).toEqual(["balance-shaft-off", true]);
+  // They were looked at and meet, whatever somebody counted: it is something else.
+  expect(likeliest(engine(0, null))[0]).not.toBe("balance-shaft-off");
+  // Cream in the tank: a cooler that is through is commoner than an element of another revision, until one was fitted.
+  expect(likeliest(engine(null, null, "cream"))[0]).toBe("cooler-through");
+  const mixed = engine(null, null, "cream");
+  mixed.add("attribute-read", { part: mixed.partIn.get("cooler-element")!, attribute: "element", value: "r3", how: "read", words: null }); // prettier-ignore
+  mixed.add("attribute-read", { part: mixed.partIn.get("cooler-housing")!, attribute: "housing", value: "flat", how: "read", words: null }); // prettier-ignore
+  expect(likeliest(mixed)[0]).toBe("element-mixed");
+});
+
 test("nothing left that would confirm a cause in question is said, and never of an engine nobody looked at", () => {
   const bench = new TestBench(orrinshaw);
   const told = () => {

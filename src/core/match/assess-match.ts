@@ -2,6 +2,8 @@ import { z } from "zod";
 import type { Sighting } from "../diagnose/sightings";
 import type { Part, Signed } from "../entry/fold";
 import { createGroups, groupBy } from "../group";
+import type { IdentityResult } from "../identify/assess-identity";
+import { builtWith } from "../identify/built-with";
 import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { jobSituation, type Order } from "../order/order";
@@ -12,16 +14,16 @@ import { goes } from "../plan/same-option";
 import type { RowResult } from "../measure/assess-row";
 import { plainNumber } from "../parts/part-situation";
 import { problem, type Problem } from "../problem/problem";
-import { Ends, valueWords, type Candidate, type MatchRead, type ReadingsOf, type Told } from "./ends";
+import { Ends, valueWords, type Candidate, type End, type MatchRead, type ReadingsOf, type Told } from "./ends";
 import { sizesOf } from "./sizes";
 import { suits } from "./own-verdict";
 import { judgeMating, type Into } from "./judge-mating";
-import { application, attributesAt, matingPlaces, placeId, type MatingPlace } from "./places";
+import { application, attributesAt, isOutside, matingPlaces, placeId, type MatingPlace } from "./places";
 
 /** One end of a pairing as it is now. */
 export interface PairEnd {
-  /** Null for what the engine goes into. */
-  readonly candidate: Candidate | null;
+  /** Null where its place is empty. */
+  readonly of: End | null;
   readonly name: string;
   readonly attribute: string;
   readonly told: Told | null;
@@ -29,7 +31,6 @@ export interface PairEnd {
 
 /** Something that can be looked at to settle a pairing. */
 export interface Check {
-  readonly candidate: Candidate | null;
   readonly name: string;
   readonly attribute: string;
   readonly minutes: number;
@@ -64,12 +65,11 @@ export interface MatchResult {
   /** Lines of the working lists that are done, by their ids. */
   readonly ticked: ReadonlySet<string>;
   readonly judge: Judge;
-  /** What an attribute of a candidate is, or of what the engine goes into where that is null. */
-  readonly told: (candidate: Candidate | null, attribute: string) => Told | null;
+  readonly told: (of: End, attribute: string) => Told | null;
   readonly problems: readonly Problem[];
 }
 
-/** How a mating stands with any candidates at its ends, in their order; null for an empty place. */
+/** How a mating stands with any candidates at its ends, in their order; null for an empty place and for what is outside. */
 export type Judge = (place: MatingPlace, candidates: readonly (Candidate | null)[]) => Pick<Pairing, "allowed" | "state" | "checks">; // prettier-ignore
 
 const nothing: MatchResult = {
@@ -85,6 +85,13 @@ const nothing: MatchResult = {
   told: () => null,
   problems: [],
 };
+
+/** What is at the ends of a mating with these candidates in its places. */
+const endsAt = (ends: readonly string[], picked: readonly (Candidate | null)[]): readonly (End | null)[] =>
+  ends.map((end, at) => (isOutside(end) ? end : (picked[at] ?? null)));
+
+const outsideNames = { application: "what it goes into", built: "what it was built with" };
+const nameOfEnd = (end: End): string => (typeof end === "string" ? outsideNames[end] : end.name);
 
 /** What may go into a place, and which of it does. */
 function candidatesAt(
@@ -169,6 +176,7 @@ export function assessMatch(
   order: Order,
   sightings: readonly Sighting[],
   measured: readonly RowResult[],
+  identity: Pick<IdentityResult, "places"> | null,
 ): MatchResult {
   const { match } = pack.pack;
   if (!match) return nothing;
@@ -176,9 +184,17 @@ export function assessMatch(
   const into: Into = { variant: order.variant, application: order.application.kind };
   // Of a donor that is the job itself its own parts are a donor's.
   const own = [...job.parts.values()].some(({ origin }) => origin === "engine") ? "engine" : "donor";
-  const ends = new Ends(pack, match, readingsIn(pack)(job.attributes), order, own, sizesOf(measured, job.decisions));
+  const ends = new Ends(
+    pack,
+    match,
+    readingsIn(pack)(job.attributes),
+    order,
+    own,
+    sizesOf(measured, job.decisions),
+    builtWith(identity),
+  );
   const places = matingPlaces(pack, situation);
-  const slots = [...new Set(places.flatMap(({ ends: of }) => of))].filter((each) => each !== application);
+  const slots = [...new Set(places.flatMap(({ ends: of }) => of))].filter((each) => !isOutside(each));
   const partsOf = groupBy(
     [...job.parts.values()],
     (part) =>
@@ -190,19 +206,18 @@ export function assessMatch(
   const seen = new Set(sightings.flatMap(({ node, grade }) => (grade > 0 ? [node.split("@")[0]!] : [])));
 
   const judge: Judge = ({ mating, ends: of }, picked) => {
-    const isEmpty = picked.some((each, at) => each === null && of[at] !== application);
-    if (isEmpty) return { allowed: null, state: "open", checks: [] };
-    const judged = judgeMating(mating, of.length, (end, attribute) => ends.told(picked[end] ?? null, attribute)?.value ?? null, into); // prettier-ignore
+    const met = endsAt(of, picked);
+    if (met.includes(null)) return { allowed: null, state: "open", checks: [] };
+    const judged = judgeMating(mating, of.length, (end, attribute) => ends.told(met[end]!, attribute)?.value ?? null, into); // prettier-ignore
     if (judged.allowed !== null)
       return { allowed: judged.allowed, state: judged.allowed ? "proven" : "wrong", checks: [] };
-    const cameRunning = picked.every((each, at) => (of[at] === application ? returns === true : each!.cameHere));
+    const cameRunning = met.every((each) => (each === application ? returns === true : each === "built" || (each as Candidate).cameHere)); // prettier-ignore
     const isSuspected = mating.wrong.findings.some((finding) => seen.has(finding));
     // That it ran says that it fits; what family it is of, and whether it was tested, is another question.
     if (cameRunning && !isSuspected && mating.is !== "interchange") return { allowed: true, state: "ran", checks: [] };
     const checks = judged.asks.map(({ end, attribute }): Check => {
       const { check, name } = ends.attributes.get(attribute)!;
-      const candidate = picked[end] ?? null;
-      return { candidate, name: `${candidate?.name ?? "what it goes into"}: ${name}`, attribute, ...check };
+      return { name: `${nameOfEnd(met[end]!)}: ${name}`, attribute, ...check };
     });
     return { allowed: null, state: "open", checks: checks.sort((a, b) => a.minutes - b.minutes) };
   };
@@ -210,16 +225,16 @@ export function assessMatch(
   const remedies = groupBy(job.remedies, ({ mating, ends: of }) => placeId(mating, of));
   const pairings = places.map((place): Pairing => {
     const { mating, ends: of } = place;
-    const picked = of.map((each) => (each === application ? null : candidates.get(each)!.inPlace));
+    const picked = of.map((each) => candidates.get(each)?.inPlace ?? null);
     const found = judge(place, picked);
-    const paired = picked.map((candidate, at): PairEnd => {
+    const met = endsAt(of, picked);
+    const paired = met.map((each, at): PairEnd => {
       const [attribute] = attributesAt(mating, at) as [string];
-      const isEmpty = candidate === null && of[at] !== application;
       return {
-        candidate,
-        name: of[at] === application ? "what it goes into" : (candidate?.name ?? pack.slots.get(of[at]!)!.name),
+        of: each,
+        name: each === null ? pack.slots.get(of[at]!)!.name : nameOfEnd(each),
         attribute,
-        told: isEmpty ? null : ends.told(candidate, attribute),
+        told: each && ends.told(each, attribute),
       };
     });
     // Two who chose differently chose nothing, and it is done only where nobody says that it is still meant.
@@ -238,7 +253,7 @@ export function assessMatch(
       otherIs: said(other),
       looks: mating.wrong.looks,
     });
-    const isEmpty = picked.some((each, at) => each === null && of[at] !== application);
+    const isEmpty = met.includes(null);
     const isForeign = picked.some((each) => each !== null && !each.cameHere);
     const about = [place.id];
     const isBridged = found.allowed !== true && remedy !== undefined;
@@ -291,10 +306,11 @@ export function assessMatch(
     quantities: match.quantities.filter(({ onlyIf }) => !onlyIf || holds(onlyIf, ofNoPart(situation)) === true),
     ticked: tickedOf(job),
     judge,
-    told: (candidate, attribute) => ends.told(candidate, attribute),
+    told: (of, attribute) => ends.told(of, attribute),
     problems: [
       ...(hasApplication && isAnyone && returns === null ? [problem("return-unknown", [application])] : []),
-      ...[null, ...here].flatMap((each) => ends.problems(each)),
+      ...ends.problems(application),
+      ...here.flatMap((each) => ends.problems(each)),
       ...oldStock(job),
       ...job.picked.flatMap(({ slot, part }) => {
         const decided =
@@ -326,7 +342,7 @@ export const matchJudgement = judgement({
   assess: assessMatch,
   problems: ({ problems }) => problems,
   progress: ({ pairings }) => {
-    const there = pairings.filter(({ ends }) => ends.some(({ candidate }) => candidate !== null));
+    const there = pairings.filter(({ ends }) => ends.some(({ of }) => of !== null && typeof of !== "string"));
     return there.length === 0 ? null : { done: there.filter(({ allowed }) => allowed === true).length, total: there.length }; // prettier-ignore
   },
   json: {

@@ -2,8 +2,8 @@ import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
-import { holds, type Situation } from "../pack/conditions";
-import type { Attribute, AttributeValue, Match } from "../pack/schema-match";
+import { holds, ofNoPart, type Situation } from "../pack/conditions";
+import type { Attribute, AttributeValue, Match, Outside } from "../pack/schema-match";
 import type { Slot } from "../pack/schema";
 import { partSituation } from "../parts/part-situation";
 import { problem, type Problem } from "../problem/problem";
@@ -37,6 +37,9 @@ export interface Candidate {
   readonly cameHere: boolean;
 }
 
+/** What meets in a mating: a candidate, or what is outside of all parts. */
+export type End = Candidate | Outside;
+
 /** Where a value is from: read off the part in hand, measured, what it will measure once it is made good, or the book. */
 export interface Told {
   readonly value: Value;
@@ -67,6 +70,10 @@ const differ = (a: Value, b: Value): boolean =>
 /** What was read of parts, and of what the engine goes into, by their ids. */
 export type ReadingsOf = ReadonlyMap<string, readonly Signed<"attribute-read">[]>;
 
+/** What entries name it by that read it: a part, null for what the engine goes into; undefined for what nobody can read. */
+export const readAs = (end: End): string | null | undefined =>
+  end === application ? null : typeof end === "string" ? undefined : end.part?.id;
+
 /** What is known of every end of every mating, by hand and by the book. */
 export class Ends {
   readonly #pack: CompiledPack;
@@ -78,10 +85,21 @@ export class Ends {
   /** The same by attribute, of parts that were asked for: most of those that are there meet nothing. */
   readonly #read = new Map<string, ReadonlyMap<string, readonly Signed<"attribute-read">[]>>();
   /** What was told before: an end meets several others. */
-  readonly #known = new Map<Candidate | null, Map<string, Told | null>>();
+  readonly #known = new Map<End, Map<string, Told | null>>();
+  readonly #builtWith: ReadonlyMap<string, string>;
   readonly attributes: ReadonlyMap<string, Attribute>;
 
-  constructor(pack: CompiledPack, match: Match, ofPart: ReadingsOf, order: Order, own: Part["origin"], sizeOf: SizeOf) {
+  /** @param builtWith  revisions of parts that the engine is sure to have been built with, by what the book calls the part */
+  constructor(
+    pack: CompiledPack,
+    match: Match,
+    ofPart: ReadingsOf,
+    order: Order,
+    own: Part["origin"],
+    sizeOf: SizeOf,
+    builtWith: ReadonlyMap<string, string>,
+  ) {
+    this.#builtWith = builtWith;
     this.#sizeOf = sizeOf;
     this.#pack = pack;
     this.#match = match;
@@ -121,7 +139,8 @@ export class Ends {
   }
 
   /** What the book says: what holds on a condition before what holds always; null where it says nothing, or several things. */
-  #byBook(candidate: Candidate | null, attribute: string): Value | null {
+  #byBook(end: End, attribute: string): Value | null {
+    const candidate = typeof end === "string" ? null : end;
     // Of a part by its number what the catalogue says of it comes before what holds for such parts.
     const sold = candidate?.offer?.sold.attributes;
     if (sold && Object.hasOwn(sold, attribute)) return toValue(sold[attribute]!);
@@ -136,12 +155,14 @@ export class Ends {
     for (const { of, onlyIf, values } of this.#match.known) {
       const value = values[attribute];
       if (value === undefined || !Object.hasOwn(values, attribute)) continue;
-      if ("question" in of) {
-        if (candidate !== null) continue;
+      if ("built" in of) {
+        if (end !== "built" || this.#builtWith.get(of.built) !== of.revision) continue;
+      } else if ("question" in of) {
+        if (end !== application) continue;
         const answer = notes.value("application", of.question);
         if (typeof answer !== "string" || !of.options.includes(answer)) continue;
       } else if (candidate === null || !(of.classes.includes(candidate.slot.class) || of.slots.includes(candidate.slot.id))) continue; // prettier-ignore
-      const answer = onlyIf ? holds(onlyIf, own ?? { ...job, series: null, revision: null }) : true;
+      const answer = onlyIf ? holds(onlyIf, own ?? ofNoPart(job)) : true;
       if (answer !== false) said.push({ value: toValue(value), sure: answer === true, onCondition: onlyIf !== undefined }); // prettier-ignore
     }
     const sure = said.filter((each) => each.sure && each.onCondition);
@@ -150,34 +171,34 @@ export class Ends {
     return first && asked.every(({ value }) => !differ(value, first.value)) ? first.value : null;
   }
 
-  /** What an attribute of a candidate is, or of what the engine goes into where that is null. The part in hand beats the book. */
-  told(candidate: Candidate | null, attribute: string): Told | null {
-    const of = this.#known.get(candidate) ?? new Map<string, Told | null>();
-    this.#known.set(candidate, of);
+  /** What an attribute of what is at an end is. The part in hand beats the book. */
+  told(end: End, attribute: string): Told | null {
+    const of = this.#known.get(end) ?? new Map<string, Told | null>();
+    this.#known.set(end, of);
     const known = of.get(attribute);
     if (known !== undefined) return known;
-    const told = this.#find(candidate, attribute);
+    const told = this.#find(end, attribute);
     of.set(attribute, told);
     return told;
   }
 
-  #find(candidate: Candidate | null, attribute: string): Told | null {
-    const part = candidate === null ? null : (candidate.part?.id ?? undefined);
+  #find(end: End, attribute: string): Told | null {
+    const part = readAs(end);
     const hand = part === undefined ? null : this.#byHand(part, attribute);
     if (hand) return { value: hand, from: "hand" };
     // What two read differently is not known, whatever else says.
     if (part !== undefined && this.readings(part, attribute).length > 1) return null;
-    const size = candidate?.part ? this.#measured(candidate.part, candidate.slot.class, attribute) : null;
+    const size = typeof end !== "string" && end.part ? this.#measured(end.part, end.slot.class, attribute) : null;
     if (size) return size;
-    const book = this.#byBook(candidate, attribute);
+    const book = this.#byBook(end, attribute);
     return book ? { value: book, from: "book" } : null;
   }
 
   /** What is amiss with what was read of a part: two people differ, or it is not what the book says such a part is. */
-  problems(candidate: Candidate | null): readonly Problem[] {
-    const part = candidate === null ? null : candidate.part?.id;
+  problems(end: End): readonly Problem[] {
+    const part = readAs(end);
     if (part === undefined) return [];
-    const name = candidate?.name ?? "what it goes into";
+    const name = typeof end === "string" ? "what it goes into" : end.name;
     if (!this.#ofPart.has(part ?? application)) return [];
     return [...this.attributes.values()].flatMap((attribute): Problem[] => {
       const readings = this.readings(part, attribute.id);
@@ -186,7 +207,7 @@ export class Ends {
       const where = [part ?? application, attribute.id];
       if (readings.some(({ value }) => value !== readings[0]!.value)) return [problem("attribute-differs", where, params)]; // prettier-ignore
       const hand = this.#byHand(part, attribute.id);
-      const book = this.#byBook(candidate, attribute.id);
+      const book = this.#byBook(end, attribute.id);
       if (!hand || !book || !differ(hand, book)) return [];
       return [
         problem("attribute-disagrees", where, {

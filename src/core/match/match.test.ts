@@ -162,6 +162,21 @@ describe("one engine of several", () => {
     );
   });
 
+  test("its number says what it was built with: a part of another revision is refused, and while nobody read it, it is asked for", () => {
+    const with3 = (...numbers: readonly string[]) => {
+      const bench = tram();
+      for (const text of numbers) bench.add("number-read", { place: "works-number", text });
+      pick(bench, "cooler-element", bring(bench, "cooler-element", "DN-OC", { element: "r3" }));
+      return matchOf(bench).pairings.find(({ place }) => place.mating.id === "element-as-built")!;
+    };
+    expect(with3()).toMatchObject({ allowed: null, checks: [{ attribute: "element-built", minutes: 2 }] });
+    // The early shift of 13 March 1972 still fitted B, the late one C.
+    expect([with3("211E0416").state, with3("211L0417").state]).toEqual(["wrong", "proven"]);
+    expect([with3("211L0417", "211E0416").state, with3("moon").state]).toEqual(["open", "open"]);
+    // Its own ran with it; a book that knows better is believed all the same.
+    expect(stateAt(tram(), "element-as-built cooler-element built")).toBe("ran");
+  });
+
   test("a part from elsewhere is not known to fit until somebody looks: the quickest check is asked for", () => {
     const bench = tram();
     const part = bring(bench, "starter", "DN-ST");
@@ -666,6 +681,9 @@ test("the linter says what is wrong with what goes with what, and where", () => 
     ["ends-unlike match matings", (match) => void (mating(match, "drive-bolts").otherAttribute = "pilot")],
     ["unknown-answer match known", (match) => void (match.known[0]!.of = { question: "installation", options: ["moon"] })], // prettier-ignore
     ["mating-nowhere match matings", (match) => void (mating(match, "drive-bolts").one = { classes: ["moon"] })],
+    ["mating-nowhere match matings", (match) => void (mating(match, "drive-bolts").one = "built")],
+    ["unknown-built-revision match known", (match) => void (match.known[0]!.of = { built: "oil-cooler element", revision: "E" })], // prettier-ignore
+    ["origin-of-nothing match matings", (match) => void (mating(match, "drive-bolts").onlyIf = { origins: ["donor"] })],
     ["id-twice match matings", (match) => void match.matings.push({ ...mating(match, "drive-bolts") })],
     [
       "test-not-named match matings",

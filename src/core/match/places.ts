@@ -1,6 +1,6 @@
 import type { Pack } from "../pack/schema";
 import { holds, ofNoPart, type JobSituation } from "../pack/conditions";
-import type { Mating, MatingEnd } from "../pack/schema-match";
+import { outsides, type Mating, type MatingEnd, type Outside } from "../pack/schema-match";
 import { inPairs, slotsOf } from "../pack/slots-of";
 import { keptBeside } from "../same";
 
@@ -9,9 +9,11 @@ interface WithPack {
 }
 
 /** What the engine goes into, as an end like any other. */
-export const application = "application";
+export const application = "application" satisfies Outside;
 
-/** One place where a mating holds: its ends in order, slots or what the engine goes into. */
+export const isOutside = (end: string): end is Outside => (outsides as readonly string[]).includes(end);
+
+/** One place where a mating holds: its ends in order, slots or what is outside of them. */
 export interface MatingPlace {
   /** The mating and its ends: what entries name it by. */
   readonly id: string;
@@ -34,7 +36,7 @@ export function attributesAt(mating: Mating, end: number): readonly string[] {
 export const placeId = (mating: string, at: readonly string[]): string => [mating, ...at].join(" ");
 
 const endsOf = (pack: WithPack, end: MatingEnd): readonly string[] =>
-  end === application ? [application] : slotsOf(pack, end);
+  typeof end === "string" ? [end] : slotsOf(pack, end);
 
 function placesOf(pack: WithPack, mating: Mating): readonly (readonly string[])[] {
   if (mating.is === "interchange") return slotsOf(pack, mating.of).map((slot) => [slot]);

@@ -6,7 +6,7 @@ import { slotsOf } from "../pack/slots-of";
 import type { Chooser, Relation } from "../plan/pick";
 import type { MatchResult } from "./assess-match";
 import type { Candidate } from "./ends";
-import { application, type MatingPlace } from "./places";
+import { isOutside, type MatingPlace } from "./places";
 
 export const preferences = ["fewest-changes", "cheapest", "soonest", "proven", "original-look"] as const;
 export type Preference = (typeof preferences)[number];
@@ -55,7 +55,7 @@ const usualPrice = 1000;
 /** Combinations of one place that are tried to see whether any of it is open. */
 const mostTried = 1024;
 
-const slotsIn = ({ ends }: MatingPlace) => [...new Set(ends.filter((end) => end !== application))];
+const slotsIn = ({ ends }: MatingPlace) => [...new Set(ends.filter((end) => !isOutside(end)))];
 
 function priceOf(pack: CompiledPack, { part, offer, slot }: Candidate): number | null {
   if (part !== null) return 0;

@@ -116,7 +116,7 @@ export function intoList(match: MatchResult): WorkLine[] {
     .sort((a, b) => rank[a.state] - rank[b.state])
     .map(({ place, mating, state, remedy, checks, ends }): WorkLine => {
       if (state === "bridged" && remedy) return remedyLine(match, "into", null, place, remedy.remedy);
-      const part = ends.find(({ candidate }) => candidate !== null)?.name ?? mating.name;
+      const part = ends.find(({ of }) => of !== null && typeof of !== "string")?.name ?? mating.name;
       const id = `into: ${place.id} ${state}`;
       const common = { id, slot: null, name: mating.name, then: [], isDone: match.ticked.has(id), remedy: null };
       if (state === "wrong") return { ...common, what: "settle", of: mating.wrong.looks, isDone: false, isTickable: false }; // prettier-ignore

@@ -2,7 +2,7 @@ import { keptBeside, keptByName } from "../same";
 import { compilePack, type CompiledPack } from "./compile-pack";
 import type { Characteristic, Feature, Life, Limit, Limits, Pack, PartClass } from "./schema";
 import { lifeUnits } from "./schema";
-import type { Condition } from "./schema-base";
+import type { Condition, PartOrigin } from "./schema-base";
 
 /** What conditions are held against. Null is unknown, and never what is only likely. */
 export interface Situation {
@@ -12,17 +12,18 @@ export interface Situation {
   /** Of the part: null for what speaks of no part, or of one nobody knows it of. */
   readonly series: string | null;
   readonly revision: string | null;
+  readonly origin: PartOrigin | null;
 }
 
 /** The same of a job, where no part is spoken of. */
 export type JobSituation = Pick<Situation, "variant" | "application" | "schools">;
 
-export const ofNoPart = (job: JobSituation): Situation => ({ ...job, series: null, revision: null });
+export const ofNoPart = (job: JobSituation): Situation => ({ ...job, series: null, revision: null, origin: null });
 
 /**
  * Whether a condition holds: false where anything it names is surely otherwise, null where that cannot be told.
  *
- * @example holds({ variants: ["a"] }, { variant: null, application: null, schools: new Map(), series: null, revision: null }) // null
+ * @example holds({ variants: ["a"] }, { variant: null, application: null, schools: new Map(), series: null, revision: null, origin: null }) // null
  */
 export function holds(condition: Condition, situation: Situation): boolean | null {
   const among = (known: string | null, named: readonly string[] | undefined) =>
@@ -32,12 +33,13 @@ export function holds(condition: Condition, situation: Situation): boolean | nul
     among(situation.application, condition.applications),
     among(situation.series, condition.series),
     among(situation.revision, condition.revisions),
+    among(situation.origin, condition.origins),
     ...(condition.schools ?? []).map(({ school, option }) => among(situation.schools.get(school) ?? null, [option])),
   ];
   return answers.includes(false) ? false : answers.includes(null) ? null : true;
 }
 
-export const conditionKinds = ["variant", "application", "series", "revision", "school"] as const;
+export const conditionKinds = ["variant", "application", "series", "revision", "origin", "school"] as const;
 export type ConditionKind = (typeof conditionKinds)[number];
 
 /** What a condition asks about that nobody knows. */
@@ -48,6 +50,7 @@ function unknownIn(condition: Condition, situation: Situation): ConditionKind[] 
     application: condition.applications && situation.application === null,
     series: condition.series && situation.series === null,
     revision: condition.revisions && situation.revision === null,
+    origin: condition.origins && situation.origin === null,
     school: condition.schools?.some(({ school }) => (situation.schools.get(school) ?? null) === null),
   };
   return conditionKinds.filter((kind) => asked[kind]);
@@ -111,8 +114,8 @@ const keptFeatures = keptByName<Feature, Feature>();
 const hasConditions = ({ governing, derived }: Pick<Feature, "governing" | "derived">) =>
   [governing, ...derived].some(({ limitsWhere }) => limitsWhere.length > 0);
 
-const keyOf = ({ variant, application, schools, series, revision }: Situation) =>
-  JSON.stringify([variant, application, [...schools], series, revision]);
+const keyOf = ({ variant, application, schools, series, revision, origin }: Situation) =>
+  JSON.stringify([variant, application, [...schools], series, revision, origin]);
 
 /** A feature with the limits that hold for a part. */
 export const featureFor = (feature: Feature, situation: Situation): Feature =>

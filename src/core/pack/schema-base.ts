@@ -11,15 +11,20 @@ export const Id = z
 export const Text = z.string().trim().min(1).max(400);
 export const Finite = z.number().refine(Number.isFinite);
 
+/** Where a part came from: in this engine, out of another, off the shelf, or bought. */
+export const partOrigins = ["engine", "donor", "shelf", "supplier"] as const;
+export type PartOrigin = (typeof partOrigins)[number];
+
 /**
  * When something holds: all that is named has to be so, by one of those named. Of the engine its variant, of a part its
- * own series and revision, of the job its schools and application.
+ * own series, revision and origin, of the job its schools and application.
  */
 export const Condition = z
   .strictObject({
     variants: z.array(Id).min(1).max(50).optional(),
     series: z.array(Id).min(1).max(20).optional(),
     revisions: z.array(Id).min(1).max(50).optional(),
+    origins: z.array(z.enum(partOrigins)).min(1).max(4).optional(),
     schools: z
       .array(z.strictObject({ school: Id, option: Id }))
       .min(1)

@@ -32,16 +32,24 @@ export const AttributeValue = z.union([
   z.strictObject({ min: Finite, max: Finite }).refine(({ min, max }) => min <= max, "min is above max"),
 ]);
 
-/** What the book says of some parts, or of an answer to what the engine goes into. */
+/** What the book says of some parts, of an answer to what the engine goes into, or of what it was built with by its number. */
 const KnownValues = z.strictObject({
-  of: z.union([Parts, z.strictObject({ question: Id, options: z.array(Id).min(1).max(20) })]),
+  of: z.union([
+    Parts,
+    z.strictObject({ question: Id, options: z.array(Id).min(1).max(20) }),
+    z.strictObject({ built: Text, revision: Text }),
+  ]),
   onlyIf: Condition.optional(),
   values: z.record(Id, AttributeValue),
   ref: Ref,
 });
 
-/** One side of a mating: some parts, or what the engine goes into. */
-const End = z.union([z.literal("application"), Parts]);
+/** What is no part and yet an end of a mating: what the engine goes into, and the engine as its number says it was built. */
+export const outsides = ["application", "built"] as const;
+export type Outside = (typeof outsides)[number];
+
+/** One side of a mating: some parts, or what is outside of them. */
+const End = z.union([z.enum(outsides), Parts]);
 
 export const remedyKinds = [
   "bridging",

@@ -34,5 +34,6 @@ export const partSituation = (part: Part | null, partClass: PartClass, job: JobS
           ...ofNoPart(job),
           series: partClass.series.some(({ id }) => id === series) ? series : null,
           revision: revision?.id ?? null,
+          origin: part.origin,
         };
       });

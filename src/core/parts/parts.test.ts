@@ -1,9 +1,9 @@
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, judged, needAt } from "../fixtures/choices";
-import { json, orrinshaw } from "../fixtures/load";
+import { json, orrinshaw, pellbrook } from "../fixtures/load";
 import { takeAlong } from "../entry/carried";
 import { standingEntries } from "../entry/fold";
-import { holds, ofNoPart, packFor } from "../pack/conditions";
+import { holds, lifeFor, ofNoPart, packFor } from "../pack/conditions";
 import { readPack, type CompiledPack } from "../pack/compile-pack";
 import type { Pack } from "../pack/schema";
 
@@ -23,7 +23,7 @@ function changed(change: (pack: Raw) => void): CompiledPack {
 const classOf = (pack: Raw, id: string) => pack.classes.find((each) => each.id === id)!;
 const featureOf = (pack: Raw, of: string, id: string) => classOf(pack, of).features.find((each) => each.id === id)!;
 
-const unknown = { variant: null, application: null, schools: new Map(), series: null, revision: null };
+const unknown = { variant: null, application: null, schools: new Map(), series: null, revision: null, origin: null };
 
 test("a condition holds, does not, or cannot be told", () => {
   const condition = { variants: ["6m-1"], series: ["a", "b"] };
@@ -32,6 +32,24 @@ test("a condition holds, does not, or cannot be told", () => {
   expect(holds(condition, { ...unknown, variant: "6m-1" })).toBe(null);
   expect(holds(condition, { ...unknown, variant: "6m-1", series: "b" })).toBe(true);
   expect(holds({ schools: [{ school: "s", option: "o" }] }, { ...unknown, schools: new Map([["s", "o"]]) })).toBe(true);
+});
+
+// Common practice, no source: what is sold today is not what was fitted then, and its life is its own.
+test("a life holds by where a part is from; of one that nobody has yet the shortest", () => {
+  const chain = pellbrook.classes.get("timing-chain")!;
+  const lives = (["engine", "donor", "supplier", null] as const).map(
+    (origin) => lifeFor(chain, { ...unknown, origin })?.hours,
+  );
+  expect(lives).toEqual([10_000, 10_000, 6000, 6000]);
+  const over = (origin: "donor" | "supplier") => {
+    const bench = new TestBench(pellbrook, { hoursWanted: 8000 });
+    const part = bench.newId();
+    bench.add("part-tagged", { part, class: "timing-chain", tag: "TC-X", origin });
+    bench.add("intake-noted", { section: "history", item: "hours-since-new", part, place: null, value: 500 });
+    const { options } = judged(bench).inHand.loose.find((each) => each.part.id === part)!;
+    return options[0]!.reasons.filter(({ code }) => code === "life-over").map(({ params }) => params);
+  };
+  expect([over("donor"), over("supplier")]).toMatchObject([[], [{ life: 6000 }]]);
 });
 
 describe("limits by series", () => {

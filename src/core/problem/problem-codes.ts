@@ -584,6 +584,8 @@ export const problemCodes = {
   "unknown-evidence": error({ id: text }),
   "shows-what-it-leaves": error({ story: text, tell: text }),
   "unknown-answer": error({ tell: text, answer: text }),
+  "origin-of-nothing": error(),
+  "unknown-built-revision": error({ part: text, revision: text }),
   "range-backwards": error({ from: number, to: number }),
   "ranges-without-serial": error(),
   "ranges-overlap": error({ with: number }),

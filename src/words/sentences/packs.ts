@@ -47,6 +47,9 @@ export const packSentences = {
   "variant-without-prior": (p) => `the variant “${p.variant}” has no prior.`,
   "stories-past-one": (p) => `the priors of the stories add up to ${p.sum}; they must stay below 1.`,
   "shows-what-it-leaves": (p) => `the story “${p.story}” says what “${p.tell}” shows without freeing it.`,
+  "origin-of-nothing": () => "An origin is a part's, and no part is spoken of here.",
+  "unknown-built-revision": (p) =>
+    `No number of this pack says that an engine was built with ${p.part} ${p.revision}. Name a revision that a rule of Identify has.`,
   "unknown-answer": (p) => `“${p.tell}” has no answer “${p.answer}”.`,
   "unknown-evidence": (p) => `there is no place and no tell “${p.id}”.`,
   "range-backwards": (p) => `the range runs from ${p.from} to ${p.to}.`,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Id } from "../../pack/schema-base";
+import { Id, partOrigins } from "../../pack/schema-base";
 import { Against, Carried, Finite, Uuid, Words, mostCarried, supersedes } from "../shapes";
 import { declare } from "../declare";
 
@@ -32,7 +32,7 @@ export const partsEntries = {
       part: Uuid,
       class: Id,
       tag: z.string().trim().min(1).max(24),
-      origin: z.enum(["engine", "donor", "shelf", "supplier"]),
+      origin: z.enum(partOrigins),
       supersedes,
     }),
   }),

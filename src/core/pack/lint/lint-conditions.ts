@@ -5,7 +5,7 @@ import { innerExprs } from "../walk-expr";
 import type { LintContext } from "./lint-context";
 import { schoolsOf } from "./lint-zones";
 
-/** Series and revisions belong to a class: outside of one nobody can say whose they would be. */
+/** Series, revisions and origins are a part's: where none is spoken of nobody can say whose they would be. */
 type OfClass = Pick<PartClass, "series" | "revisions"> | null;
 
 function lintCondition({ pack, report }: LintContext, condition: Condition, of: OfClass, path: Path): void {
@@ -20,10 +20,14 @@ function lintCondition({ pack, report }: LintContext, condition: Condition, of: 
   without("variants", pack.variants, (variant, at) => report("unknown-variant", at, { variant }));
   without("series", of?.series ?? [], (series, at) => report("unknown-series", at, { series }));
   without("revisions", of?.revisions ?? [], (revision, at) => report("unknown-revision", at, { revision }));
+  if (condition.origins && of === null) report("origin-of-nothing", [...path, "origins"]);
   for (const { school, option } of condition.schools ?? [])
     if (!schools.get(school)?.has(option))
       report("unknown-school", [...path, "schools"], { id: `${school}/${option}` });
 }
+
+/** Parts of several classes have an origin each, and no series in common. */
+const anyPart: OfClass = { series: [], revisions: [] };
 
 const asksOwn = (expr: Expr): readonly string[] => ("own" in expr ? [expr.own] : innerExprs(expr).flatMap(asksOwn));
 
@@ -45,7 +49,7 @@ export function lintConditions(lint: LintContext): void {
   each(pack.match?.matings ?? [], ["match", "matings"], ({ onlyIf }, path) => check(onlyIf, null, path));
   each(pack.match?.quantities ?? [], ["match", "quantities"], ({ onlyIf }, path) => check(onlyIf, null, path));
   each(pack.match?.known ?? [], ["match", "known"], ({ of, onlyIf }, path) =>
-    check(onlyIf, "classes" in of && of.classes.length === 1 ? (classes.get(of.classes[0]!) ?? null) : null, path),
+    check(onlyIf, "classes" in of ? ((of.classes.length === 1 && classes.get(of.classes[0]!)) || anyPart) : null, path),
   );
   each(pack.consequences, ["consequences"], (each, path) => check(each.onlyIf, classes.get(each.class) ?? null, path));
   each(pack.classes, ["classes"], (partClass, path) => {

@@ -42,12 +42,20 @@ export function lintMatch(lint: LintContext): void {
   const value = (of: Attribute | null, given: AttributeValue, at: Path) =>
     typeof given === "string" ? word(of, given, at) : figure(of, at);
   const end = (given: MatingEnd, at: Path) => {
-    if (given !== "application") parts(given, at);
+    if (typeof given !== "string") parts(given, at);
   };
+  const fitted = new Set(
+    (pack.identity?.places ?? []).flatMap(({ rules }) =>
+      rules.flatMap(({ revisions }) => revisions.map(({ part, revision }) => `${part} ${revision}`)),
+    ),
+  );
   if (match.looks) parts(match.looks, [...path, "looks"]);
   each(match.known, [...path, "known"], ({ of, values, ref }, at) => {
     checkRef(ref, [...at, "ref"]);
-    if (!("question" in of)) parts(of, [...at, "of"]);
+    if ("built" in of) {
+      const { built: part, revision } = of;
+      if (!fitted.has(`${part} ${revision}`)) report("unknown-built-revision", [...at, "of"], { part, revision });
+    } else if (!("question" in of)) parts(of, [...at, "of"]);
     else {
       const question = pack.intake?.questions.find(({ id }) => id === of.question);
       for (const option of of.options)
@@ -123,9 +131,10 @@ export function lintMatch(lint: LintContext): void {
     }
   };
   each(match.matings, [...path, "matings"], matingAt);
-  const isAnywhere = (given: MatingEnd) => given === "application" || slotsOf({ pack }, given).length > 0;
+  const isAnywhere = (given: MatingEnd) => typeof given === "string" || slotsOf({ pack }, given).length > 0;
   each(match.matings, [...path, "matings"], (mating, at) => {
     const of = "of" in mating ? [mating.of] : [mating.one, mating.other];
-    if (!of.every(isAnywhere)) report("mating-nowhere", at, { mating: mating.id });
+    // Of two that are no part neither can be changed.
+    if (!of.every(isAnywhere) || of.every((end) => typeof end === "string")) report("mating-nowhere", at, { mating: mating.id });
   });
 }

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
-import { valueWords, type Candidate } from "@/core/match/ends";
+import { readAs, valueWords, type End } from "@/core/match/ends";
 import { parseReading } from "@/core/quantity/parse-quantity";
 import { unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
@@ -12,15 +12,15 @@ import { QuietButton } from "../../kit/SayWhy";
 import { SmallInput } from "../../kit/SmallInput";
 
 /** What an attribute of a part is, or of what the engine goes into: as it is known, and as somebody reads it now. */
-export function AttributeField({ candidate, attribute: id }: { candidate: Candidate | null; attribute: string }) {
+export function AttributeField({ of, attribute: id }: { of: End; attribute: string }) {
   const { assessment, append, mayWrite, wording } = useJob();
   const { match, told } = assessment.match;
   const [typed, setTyped] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   const attribute = match!.attributes.find((each) => each.id === id)!;
-  const part = candidate === null ? null : (candidate.part?.id ?? undefined);
+  const part = readAs(of);
   const readings = assessment.job.attributes.filter((each) => each.part === part && each.attribute === id);
-  const known = told(candidate, id);
+  const known = told(of, id);
   const unit = attribute.unit === undefined ? null : unitById(attribute.unit)!;
   const note = (value: string | number | null) => {
     if (part === undefined) return;
@@ -56,7 +56,7 @@ export function AttributeField({ candidate, attribute: id }: { candidate: Candid
           : readings.length > 1
             ? "read differently by two people"
             : "not known"}
-        {part === undefined ? "" : `. ${attribute.check.text} ${attribute.check.minutes} min`}
+        {part === undefined && of !== "built" ? "" : `. ${attribute.check.text} ${attribute.check.minutes} min`}
       </chakra.p>
       {part !== undefined && unit === null && (
         <Flex gap="6px" wrap="wrap" mt="5px" role="group" aria-label={attribute.name}>

@@ -59,7 +59,7 @@ export function IntoTab({ onOpen }: { onOpen: (pairing: Pairing) => void }) {
               What it is like
             </Heading>
             {asked.map((attribute) => (
-              <AttributeField key={attribute} candidate={null} attribute={attribute} />
+              <AttributeField key={attribute} of={application} attribute={attribute} />
             ))}
           </Box>
         )}

@@ -3,7 +3,7 @@ import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import { groupBy } from "@/core/group";
 import type { Pairing } from "@/core/match/assess-match";
-import { application } from "@/core/match/places";
+import { application, isOutside } from "@/core/match/places";
 import type { SlotState } from "@/core/plan/slot-state";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
@@ -100,7 +100,7 @@ export function MatchStation() {
     };
     for (const { place, state, allowed } of pairings)
       for (const slot of place.ends)
-        if (slot !== application) worst(slot, allowed === true ? "sound" : state === "wrong" ? "refused" : "partly");
+        if (!isOutside(slot)) worst(slot, allowed === true ? "sound" : state === "wrong" ? "refused" : "partly");
     return found;
   }, [pairings]);
   if (!match)

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { Pairing } from "@/core/match/assess-match";
-import { application, attributesAt } from "@/core/match/places";
+import { attributesAt, isOutside } from "@/core/match/places";
 import type { Remedy } from "@/core/pack/schema-match";
 import { capital } from "@/words/capital";
 import { sayAmount } from "@/words/say-money";
@@ -78,16 +78,16 @@ export function PairingDetail({ pairing }: { pairing: Pairing }) {
           Quickest: {checks[0].text} ({checks[0].minutes} min)
         </chakra.p>
       )}
-      {ends.map((end, at) => (
+      {ends.map(({ of, name }, at) => (
         <Box key={place.ends[at]} mt="14px">
           <chakra.h3 fontSize="13px" color="quiet">
-            {capital(end.name)}
+            {capital(name)}
           </chakra.h3>
-          {end.candidate === null && place.ends[at] !== application ? (
+          {of === null ? (
             <chakra.p fontSize="14px">Its place is empty.</chakra.p>
           ) : (
             attributesAt(mating, at).map((attribute) => (
-              <AttributeField key={attribute} candidate={end.candidate} attribute={attribute} />
+              <AttributeField key={attribute} of={of} attribute={attribute} />
             ))
           )}
         </Box>
