@@ -49,7 +49,7 @@ export function lintConditions(lint: LintContext): void {
   each(pack.match?.matings ?? [], ["match", "matings"], ({ onlyIf }, path) => check(onlyIf, null, path));
   each(pack.match?.quantities ?? [], ["match", "quantities"], ({ onlyIf }, path) => check(onlyIf, null, path));
   each(pack.match?.known ?? [], ["match", "known"], ({ of, onlyIf }, path) =>
-    check(onlyIf, "classes" in of ? ((of.classes.length === 1 && classes.get(of.classes[0]!)) || anyPart) : null, path),
+    check(onlyIf, "classes" in of ? (of.classes.length === 1 && classes.get(of.classes[0]!)) || anyPart : null, path),
   );
   each(pack.consequences, ["consequences"], (each, path) => check(each.onlyIf, classes.get(each.class) ?? null, path));
   each(pack.classes, ["classes"], (partClass, path) => {

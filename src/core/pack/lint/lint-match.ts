@@ -135,6 +135,7 @@ export function lintMatch(lint: LintContext): void {
   each(match.matings, [...path, "matings"], (mating, at) => {
     const of = "of" in mating ? [mating.of] : [mating.one, mating.other];
     // Of two that are no part neither can be changed.
-    if (!of.every(isAnywhere) || of.every((end) => typeof end === "string")) report("mating-nowhere", at, { mating: mating.id });
+    if (!of.every(isAnywhere) || of.every((end) => typeof end === "string"))
+      report("mating-nowhere", at, { mating: mating.id });
   });
 }

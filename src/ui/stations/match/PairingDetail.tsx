@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { Pairing } from "@/core/match/assess-match";
-import { attributesAt, isOutside } from "@/core/match/places";
+import { attributesAt } from "@/core/match/places";
 import type { Remedy } from "@/core/pack/schema-match";
 import { capital } from "@/words/capital";
 import { sayAmount } from "@/words/say-money";
