@@ -16,7 +16,7 @@ export const matchSentences = {
     `${p.part} is old stock by its number, ${p.number}: ${p.newest} took its place. Send it back, or say why it may stay.`,
   "picked-let-go": (p) => `${p.part} is picked to go in, and decided to go: settle which of it stands.`,
   "mating-wrong": (p) => `${both(p)}. They do not go together. ${p.looks}`,
-  "mating-open": (p) => `${both(p)}. Whether they go together is not known${p.check ? `: ${p.check}` : ""}.`,
+  "mating-open": (p) => `${both(p)}. Whether they go together is not known${p.check ? `: ${p.check}` : "."}`,
   "mating-bridged": (p) => `${p.mating}: they go together by ${p.remedy}.`,
   "remedy-owed": (p) => `${p.mating}: they go together once this is done: ${p.remedy}.`,
   "remedy-unlawful": (p) => `${p.remedy}: ${p.text}`,

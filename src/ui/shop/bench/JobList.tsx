@@ -180,7 +180,10 @@ function useLines(page: CardPage) {
       parts.push(...part.lines);
       ({ total } = part);
     }
-    setShown({ lines: parts, total });
+    // What came meanwhile below them stays.
+    const here = new Set(parts.map(({ id }) => id));
+    const below = (lines: readonly CardLine[]) => lines.slice(parts.length).filter(({ id }) => !here.has(id));
+    setShown((now) => ({ lines: [...parts, ...below(now.lines)], total }));
   }, [ask, count]);
   const isBehind = shown.lines.some(({ isFresh }) => !isFresh);
   useEffect(() => {
@@ -200,8 +203,11 @@ function useLines(page: CardPage) {
   const isFirst = count === given.lines.length && count < given.total;
   useEffect(() => {
     if (!isFirst) return;
-    const timer = setTimeout(() => void more(), 0);
-    return () => clearTimeout(timer);
+    const [soon, later] = [setTimeout(() => void more(), 0), setInterval(() => void more(), restMs)];
+    return () => {
+      clearTimeout(soon);
+      clearInterval(later);
+    };
   }, [isFirst, more]);
   return { ...shown, more };
 }

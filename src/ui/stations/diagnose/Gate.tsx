@@ -14,13 +14,14 @@ import { QuietButton } from "../../kit/SayWhy";
 import { SmallInput } from "../../kit/SmallInput";
 import type { Inferred } from "./use-inference";
 
-const gateWords: Readonly<Record<GateState, string>> = {
-  "no-network": "the pack knows no causes",
-  "not-asked": "nothing names a failure: an overhaul by hours needs no cause",
-  open: "not settled",
-  settled: "settled",
-  "no-failure": "no failure event",
-  undetermined: "cannot be determined, signed",
+/** How it stands with the cause: as a sentence begins, and the word that matters. */
+const gateWords: Readonly<Record<GateState, readonly [string, string]>> = {
+  "no-network": ["", "The pack knows no causes"],
+  "not-asked": ["An overhaul by hours needs no cause: ", "nothing names a failure"],
+  open: ["The cause is ", "not settled"],
+  settled: ["The cause is ", "settled"],
+  "no-failure": ["There was ", "no failure event"],
+  undetermined: ["The cause ", "cannot be determined, signed"],
 };
 
 const quietly = { variant: "outline", borderColor: "lineStrong", color: "ink" } as const;
@@ -67,12 +68,14 @@ export function Gate({
     if (form === null || !reason.trim() || (form === "undetermined" && !precautions.trim())) return;
     settle([], { verdict: form, reason: reason.trim(), precautions: precautions.trim() || null });
   };
+  const [opening, state] = gateWords[gate];
   const ready = posterior !== null && chain !== null && !isBehind;
   const chosenProbability = posterior?.causes.find(({ node }) => node === chosen)?.probability;
   return (
     <Box mt="8px" mb="4px">
       <chakra.p fontSize="15px">
-        The cause is <chakra.strong color={gate === "open" ? "near" : "ink"}>{gateWords[gate]}</chakra.strong>
+        {opening}
+        <chakra.strong color={gate === "open" ? "near" : "ink"}>{state}</chakra.strong>
         {gate !== "open" && settlement && settlement.causes.length > 0
           ? `: ${settlement.causes
               .map(({ cause, place }) => {
