@@ -66,6 +66,92 @@ const keptRelations = keptByName<object, Relation & { readonly hung: () => boole
 const mayBe = (world: World, allowed: boolean | null) =>
   allowed === true || (allowed === null && world === "open-allowed");
 
+/** What couplings and agreements leave of the places of one group, each by its number there. */
+export interface Posed {
+  readonly relations: readonly Relation[];
+  /** Values that places have to agree on: places of their own, numbered after the others. */
+  readonly hubs: readonly Chooser[];
+  /** Whether something open was weighed, of what was asked so far. */
+  readonly hung: () => boolean;
+}
+
+/** What may be picked for a place: what somebody decided, or all that is on offer. */
+export const offersAt = ({ pin, options }: Candidate): readonly Option[] => (pin ? [pin] : options);
+
+/** @param stays  whether a place could keep the part it has, as far as that part goes */
+export function poseGroup(
+  { places, couplings, agreements }: Together,
+  candidates: ReadonlyMap<string, Candidate>,
+  world: World,
+  stays: (slot: string) => boolean,
+): Posed {
+  const number = new Map(places.map((slot, at) => [slot, at]));
+  const offers = places.map((slot) => offersAt(candidates.get(slot)!));
+  const placeOf = (slot: string) => candidates.get(slot)!.place;
+  const pinKey = (slot: string) => candidates.get(slot)!.pinKey;
+  const isPinned = (slot: string) => candidates.get(slot)!.pin !== null;
+  const fits: { readonly hung: () => boolean }[] = [];
+  const relations: Relation[] = [];
+  const hubs: Chooser[] = [];
+  for (const coupling of couplings) {
+    // What people decided for every end of it is theirs; it is said, and not undone.
+    if (coupling.places.every(isPinned)) continue;
+    const of = coupling.places.map((slot) => number.get(slot)!);
+    const basis = [...of, ...coupling.rests];
+    for (const slot of coupling.places) basis.push(placeOf(slot), pinKey(slot), stays(slot));
+    const fit = keptRelations(placeOf(coupling.places[0]!), `${world} ${coupling.id}`, basis, () => {
+      const someone = coupling.places.some(isPinned);
+      let hung = false;
+      return {
+        of,
+        hung: () => hung,
+        allows: (options) => {
+          const { allowed } = coupling.judge(
+            options.map((option, at) => offers[of[at]!]![option]!),
+            stays,
+          );
+          hung ||= allowed === null && !someone;
+          return mayBe(world, allowed) || (allowed === null && someone);
+        },
+      };
+    });
+    fits.push(fit);
+    relations.push(fit);
+  }
+  for (const { id, places: of, values, takes } of agreements) {
+    if (of.every(isPinned)) continue;
+    const hub = places.length + hubs.length;
+    hubs.push(
+      keptChoosers(placeOf(of[0]!), `${world} ${id}`, [values.length], () => ({
+        hung: false,
+        costs: values.map(() => 0),
+      })),
+    );
+    for (const slot of of) {
+      const at = number.get(slot)!;
+      relations.push(
+        keptRelations(placeOf(slot), `${world} ${id}`, [at, hub, pinKey(slot)], () => {
+          const taken = offers[at]!.map((option) => new Set(takes(slot, option)));
+          return {
+            of: [at, hub],
+            hung: () => false,
+            allows: ([option, value]) => taken[option!]!.has(values[value!]!),
+          };
+        }),
+      );
+    }
+  }
+  return { relations, hubs, hung: () => fits.some(({ hung }) => hung()) };
+}
+
+/** Whether a place could keep its part, as it is or as somebody decided. */
+export const mayStay = ({ pin, options }: Candidate, world: World): boolean =>
+  pin
+    ? !goes(pin.disposition)
+    : options.some(
+        ({ disposition, ways, allowed }) => !goes(disposition) && ways.length === 0 && mayBe(world, allowed),
+      );
+
 /**
  * The cheapest pick for all places in one of the two worlds: exact within each group of places that hang together.
  * Implications are followed afterwards, each group they reach settled again, until nothing more follows; they only take
@@ -94,23 +180,16 @@ export function settle(
   const stays = (slot: string): boolean => {
     const known = staying.get(slot);
     if (known !== undefined) return known;
-    const { pin, options } = candidates.get(slot)!;
-    const found = pin
-      ? !goes(pin.disposition)
-      : options.some(({ disposition, ways, allowed }) => !goes(disposition) && ways.length === 0 && mayBe(world, allowed)); // prettier-ignore
+    const found = mayStay(candidates.get(slot)!, world);
     staying.set(slot, found);
     return found;
   };
-  const pickOf = ({ places, couplings: among, agreements }: Together): Outcome => {
-    const number = new Map(places.map((slot, at) => [slot, at]));
-    const offers = places.map((slot) => {
-      const { pin, options } = candidates.get(slot)!;
-      return pin ? [pin] : options;
-    });
-    const placeOf = (slot: string) => candidates.get(slot)!.place;
-    const pinKey = (slot: string) => candidates.get(slot)!.pinKey;
-    const ofPlaces = places.map((slot, at) =>
-      keptChoosers(placeOf(slot), world, [pinKey(slot), signature(slot), labourRate], () => {
+  const pickOf = (group: Together): Outcome => {
+    const { places } = group;
+    const offers = places.map((slot) => offersAt(candidates.get(slot)!));
+    const ofPlaces = places.map((slot, at) => {
+      const { place, pinKey } = candidates.get(slot)!;
+      return keptChoosers(place, world, [pinKey, signature(slot), labourRate], () => {
         const answers = offers[at]!.map((option) => isPinned(slot) || meet([option, implied(slot, option)]).allowed);
         return {
           hung: answers.includes(null),
@@ -120,65 +199,15 @@ export function settle(
               : Infinity,
           ),
         };
-      }),
-    );
-    const choosers: Chooser[] = [...ofPlaces];
-    const fits: { readonly hung: () => boolean }[] = [];
-    const relations: Relation[] = [];
-    for (const coupling of among) {
-      // What people decided for every end of it is theirs; it is said, and not undone.
-      if (coupling.places.every(isPinned)) continue;
-      const of = coupling.places.map((slot) => number.get(slot)!);
-      const basis = [...of, ...coupling.rests];
-      for (const slot of coupling.places) basis.push(placeOf(slot), pinKey(slot), stays(slot));
-      const fit = keptRelations(placeOf(coupling.places[0]!), `${world} ${coupling.id}`, basis, () => {
-        const someone = coupling.places.some(isPinned);
-        let hung = false;
-        return {
-          of,
-          hung: () => hung,
-          allows: (options) => {
-            const { allowed } = coupling.judge(
-              options.map((option, at) => offers[of[at]!]![option]!),
-              stays,
-            );
-            hung ||= allowed === null && !someone;
-            return mayBe(world, allowed) || (allowed === null && someone);
-          },
-        };
       });
-      fits.push(fit);
-      relations.push(fit);
-    }
-    for (const { id, places: of, values, takes } of agreements) {
-      if (of.every(isPinned)) continue;
-      const hub = choosers.length;
-      choosers.push(
-        keptChoosers(placeOf(of[0]!), `${world} ${id}`, [values.length], () => ({
-          hung: false,
-          costs: values.map(() => 0),
-        })),
-      );
-      for (const slot of of) {
-        const at = number.get(slot)!;
-        relations.push(
-          keptRelations(placeOf(slot), `${world} ${id}`, [at, hub, pinKey(slot)], () => {
-            const taken = offers[at]!.map((option) => new Set(takes(slot, option)));
-            return {
-              of: [at, hub],
-              hung: () => false,
-              allows: ([option, value]) => taken[option!]!.has(values[value!]!),
-            };
-          }),
-        );
-      }
-    }
-    const found = cheapestPick(choosers, relations);
+    });
+    const { relations, hubs, hung } = poseGroup(group, candidates, world, stays);
+    const found = cheapestPick([...ofPlaces, ...hubs], relations);
     return {
       state: found.kind === "picked" ? "settled" : found.kind === "none" ? "no-pick" : "too-large",
       entries: found.kind === "picked" ? found.largest : found.kind === "too-large" ? found.entries : 0,
       // Only what can be settled was looked at through and through.
-      hung: found.kind !== "picked" || ofPlaces.some(({ hung }) => hung) || fits.some(({ hung }) => hung()),
+      hung: found.kind !== "picked" || ofPlaces.some((each) => each.hung) || hung(),
       picked: found.kind === "picked" ? offers.map((options, at) => options[found.pick[at]!]!) : null,
     };
   };
