@@ -159,6 +159,11 @@ const gauges = {
     repeatability: 0.0015,
     calibration: { expanded: 0.004, k: 2, ...calibrated },
   }),
+  chain: gauge("chain-stand", "Chain stand 0–300", ["length"], [0, 300], {
+    resolution: 0.02,
+    repeatability: 0.02,
+    calibration: { expanded: 0.04, k: 2, ...calibrated },
+  }),
   caliper: gauge("length-stand", "Length stand 0–150", ["length"], [0, 150], {
     resolution: 0.01,
     repeatability: 0.006,
@@ -1161,6 +1166,16 @@ tram1.log.add("attribute-read", {
   how: "counted",
   words: null,
 });
+// The bottom end is worn and still good; all that is judged by eye was looked over. What becomes of it is to be decided.
+readSheet(tram1, "crankshaft-journal", gauges.mic25, [
+  [49.979, 49.977],
+  [49.977, 49.975],
+  [49.978, 49.976],
+]);
+readSheet(tram1, "balance-shaft-journal", gauges.mic25, [[29.968, 29.966]]);
+readSheet(tram1, "timing-chain-stretch", gauges.chain, [[191.7, 191.6, 191.8]]);
+lookedOver(tram1);
+tram1.log.add("intake-noted", { section: "order", item: "chance-wanted", part: null, place: null, value: 85 });
 tram1.log.write("hill-tram-1");
 
 // The hill tram's drive engine, just arrived: nothing is asked yet but its number.

@@ -22,6 +22,7 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "entry-struck": ({ strikes }) =>
     `the strike of ${(strikes as unknown[]).length === 1 ? "an entry" : `${(strikes as unknown[]).length} entries`}`,
   "reason-given": () => "a reason",
+  "plan-adopted": ({ choices }) => `a plan for ${(choices as readonly unknown[]).length} parts`,
   "decision-made": ({ disposition }) =>
     `the decision “${dispositionWords[disposition as Disposition]?.toLowerCase() ?? String(disposition)}”`,
   "settings-taken": () => "the shop's settings, taken for this job",

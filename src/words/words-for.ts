@@ -100,6 +100,7 @@ export const orderWords: Readonly<Record<(typeof orderItems)[number], string>> =
   "hours-wanted": "Hours it has to run",
   "kilometres-wanted": "Kilometres it has to run",
   "cycles-wanted": "Cycles it has to run",
+  "chance-wanted": "Least chance to run them",
   budget: "Budget",
   "wanted-by": "Wanted by",
   "ask-above": "May go beyond the estimate by",

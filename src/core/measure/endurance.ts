@@ -4,6 +4,7 @@ import { partSituation } from "../parts/part-situation";
 import type { Part } from "../entry/fold";
 import type { Notes } from "../entry/notes";
 import type { Order } from "../order/order";
+import { gaussNodes, meanOver } from "../numeric/mean-over";
 import { normalCdf } from "../numeric/normal-cdf";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { lifeUnits } from "../pack/schema";
@@ -62,22 +63,6 @@ export function ageOf(part: Part, notes: Notes, counted: (typeof lifeUnits)[numb
   return { from: Math.min(sinceOverhaul ?? 0, sinceNew), to: sinceNew };
 }
 
-/** Gauss-Legendre nodes and weights on 0 to 1. @source  Abramowitz and Stegun, table 25.4, n = 8 (from memory) */
-const nodes: readonly (readonly [at: number, weight: number])[] = (
-  [
-    [0.1834346424956498, 0.362683783378362],
-    [0.525532409916329, 0.3137066458778873],
-    [0.7966664774136267, 0.2223810344533745],
-    [0.9602898564975363, 0.1012285362903763],
-  ] as const
-).flatMap(
-  ([x, weight]) =>
-    [
-      [(1 - x) / 2, weight / 2],
-      [(1 + x) / 2, weight / 2],
-    ] as const,
-);
-
 interface Course {
   readonly value: Estimate;
   /** The size it may have had when new: anywhere in the drawing band. */
@@ -99,7 +84,7 @@ function chanceToLast({ value, fresh: [low, high], limit, sign, hours, scatter }
   const u = standardUncertainty(value);
   const room = sign * (limit - value.value);
   let sum = 0;
-  for (const [place, weight] of nodes) {
+  for (const [place, weight] of gaussNodes) {
     const wear = Math.max(0, sign * (value.value - (low + place * (high - low))));
     // Of no age at all, any wear is too fast, and none says nothing.
     if (times === Infinity) sum += weight * (wear > 0 ? 0 : 0.5);
@@ -111,21 +96,6 @@ function chanceToLast({ value, fresh: [low, high], limit, sign, hours, scatter }
     }
   }
   return sum;
-}
-
-/** Mean over all ages between two, each as likely as the next. */
-function meanOver(from: number, to: number, at: (age: number) => number): number {
-  if (to <= from) return at(from);
-  // What changes fastest are small ages: pieces that double keep the sum exact there.
-  const edges = [from];
-  for (let edge = Math.max(from * 2, to / 64); edge < to; edge *= 2) edges.push(edge);
-  edges.push(to);
-  let sum = 0;
-  for (let piece = 1; piece < edges.length; piece += 1) {
-    const [low, high] = [edges[piece - 1]!, edges[piece]!];
-    for (const [place, weight] of nodes) sum += weight * (high - low) * at(low + place * (high - low));
-  }
-  return sum / (to - from);
 }
 
 /**

@@ -21,6 +21,8 @@ export interface Order {
   readonly hoursWanted: number | null;
   /** The same in whatever lives are counted in. */
   readonly wanted: Readonly<Record<(typeof lifeUnits)[number], number | null>>;
+  /** The least chance to run the hours wanted that the owner takes, from 0 to 1. */
+  readonly chanceWanted: number | null;
   readonly budget: number | null;
   readonly wantedBy: string | null;
   /** How far the shop may go beyond the estimate before it asks again. */
@@ -51,6 +53,7 @@ export const orderItems = [
   "hours-wanted",
   "kilometres-wanted",
   "cycles-wanted",
+  "chance-wanted",
   "budget",
   "wanted-by",
   "ask-above",
@@ -66,6 +69,8 @@ export const orderItemsOf = ({ pack }: CompiledPack) =>
 type OrderItem = (typeof orderItems)[number] | "variant";
 
 const numberOrNull = (value: unknown) => (typeof value === "number" ? value : null);
+/** What was noted in percent, as a share; what is none is not known. */
+const shareOf = (value: unknown) => (typeof value === "number" && value > 0 && value < 100 ? value / 100 : null);
 const textOrNull = (value: unknown) => (typeof value === "string" ? value : null);
 
 function applicationOf({ pack }: CompiledPack, { header }: Pick<Job, "header">, notes: Notes): Application {
@@ -103,6 +108,7 @@ export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes
       kilometres: numberOrNull(noted("kilometres-wanted")),
       cycles: numberOrNull(noted("cycles-wanted")),
     },
+    chanceWanted: shareOf(noted("chance-wanted")),
     budget: or("budget", numberOrNull, header?.budget ?? null),
     wantedBy: or("wanted-by", textOrNull, header?.wantedBy ?? null),
     askAbove: numberOrNull(noted("ask-above")),
@@ -124,6 +130,7 @@ export const orderJudgement = judgement({
     shape: {
       order: z.strictObject({
         hoursWanted: z.number().nullable(),
+        chanceWanted: z.number().nullable(),
         budget: z.number().nullable(),
         wantedBy: z.string().nullable(),
         askAbove: z.number().nullable(),

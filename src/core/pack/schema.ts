@@ -7,6 +7,7 @@ import { Consequence } from "./schema-consequences";
 import { Diagnosis } from "./schema-diagnosis";
 import { Match } from "./schema-match";
 import { Relation } from "./schema-relations";
+import { Worth } from "./schema-worth";
 import {
   Circuit,
   ClassCleaning,
@@ -581,48 +582,6 @@ export const Intake = z.strictObject({
     .max(100),
 });
 
-/** A price: as one figure, or between two with the likely one. */
-const Price = z.union([
-  z.number().min(0),
-  z
-    .strictObject({ low: z.number().min(0), likely: z.number().min(0), high: z.number().min(0) })
-    .refine(({ low, likely, high }) => low <= likely && likely <= high, "low, likely and high are not in order"),
-]);
-
-/** Money, in the shop's own currency, for the question whether a rebuild is sensible. */
-export const Worth = z.strictObject({
-  labourHours: z.number().positive(),
-  labourRate: z.number().positive(),
-  /** What a part costs to replace or to rework, and how often it has to be replaced where nobody has looked yet. */
-  classes: z
-    .array(
-      z.strictObject({
-        class: Id,
-        replace: Price,
-        rework: Price,
-        upgrade: Price.optional(),
-        likely: z.number().min(0).max(1),
-        /** Work at the bench or in the machine shop. */
-        minutes: z
-          .strictObject({
-            replace: z.number().min(0).optional(),
-            rework: z.number().min(0).optional(),
-            clean: z.number().min(0).optional(),
-          })
-          .optional(),
-      }),
-    )
-    .max(300),
-  /** Castings without which there is nothing to rebuild. */
-  castings: z.array(Id).max(20),
-  otherEngine: z.number().positive().nullable(),
-  donor: z.number().positive().nullable(),
-  partsValue: z.number().min(0),
-  /** Share of another engine's price beyond which it is bought instead. */
-  ceiling: z.strictObject({ share: z.number().positive().max(2), ref: Ref }),
-  ref: Ref,
-});
-
 export const Pack = z.strictObject({
   format: z.literal("ember-pack/1"),
   id: Id,
@@ -685,7 +644,6 @@ export type NumberRule = z.infer<typeof NumberRule>;
 export type Identity = z.infer<typeof Identity>;
 export type Tell = z.infer<typeof Tell>;
 export type Intake = z.infer<typeof Intake>;
-export type Worth = z.infer<typeof Worth>;
 export type Joint = z.infer<typeof Joint>;
 export type Ref = z.infer<typeof Ref>;
 export type Caution = z.infer<typeof Caution>;

@@ -15,10 +15,10 @@ import { planProblems } from "./plan-problems";
 import { proposeAll, type Proposed } from "./propose";
 import { isSettled, standingOf } from "./standing";
 
-type Planned = Pick<Job, "decisions" | "readings" | "occasions" | "cameOut">;
+type Planned = Pick<Job, "decisions" | "plans" | "readings" | "occasions" | "cameOut">;
 
 /** What becomes of each part: what the evidence allows, what is proposed, what was decided. */
-export interface PlanResult extends Pick<Proposed, "groups" | "changesFor"> {
+export interface PlanResult extends Pick<Proposed, "groups" | "changesFor" | "whole"> {
   readonly choices: readonly Choice[];
   readonly problems: readonly Problem[];
   readonly progress: Progress;
@@ -44,12 +44,19 @@ export function assessPlan(
     decisions: job.decisions,
     cameOut: job.cameOut,
   });
-  const { choices, groups, changesFor } = proposed;
+  const { choices, groups, changesFor, whole } = proposed;
   return {
     choices,
     groups,
     changesFor,
-    problems: planProblems(job, order, [...joints.values()], proposed, crack),
+    whole,
+    problems: planProblems(
+      job,
+      { pack, order, enduranceOf: (row) => endurance.get(row) ?? null },
+      [...joints.values()],
+      proposed,
+      crack,
+    ),
     progress: { done: choices.filter(isSettled).length, total: choices.length },
   };
 }
@@ -64,7 +71,7 @@ const optionJson = ({ disposition, ways, price, minutes, allowed, reasons }: Opt
 });
 
 export const planJudgement = judgement({
-  reads: ["decisions", "readings", "occasions", "cameOut"],
+  reads: ["decisions", "plans", "readings", "occasions", "cameOut"],
   assess: assessPlan,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => progress,

@@ -3,6 +3,13 @@ import type { Chooser, Relation } from "./pick";
 /** More combinations than this of one relation are not written out. */
 const mostCombinations = 1 << 14;
 
+/** A sum over what is chosen everywhere that may not go beyond a figure. */
+export interface Row {
+  /** By place and option; what is not said counts nothing. */
+  readonly of: readonly (readonly number[])[];
+  readonly atMost: number;
+}
+
 const column = (place: number, option: number): string => `x${place}_${option}`;
 
 /**
@@ -10,9 +17,14 @@ const column = (place: number, option: number): string => `x${place}_${option}`;
  * a row a place that takes exactly one, and for each relation what options of the others leave of its place with most
  * options: fewer rows than one for each combination that is not allowed, and a tighter bound.
  *
- * @returns  null where a relation has too many combinations to be written out
+ * @param sums  what may not go beyond a figure over all of it: a budget, a risk
+ * @returns     null where a relation has too many combinations to be written out
  */
-export function linearProgram(choosers: readonly Chooser[], relations: readonly Relation[]): string | null {
+export function linearProgram(
+  choosers: readonly Chooser[],
+  relations: readonly Relation[],
+  sums: readonly Row[] = [],
+): string | null {
   const finite = choosers.map(({ costs }) => costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])));
   const rows: string[] = [];
   for (const { of, allows } of relations) {
@@ -41,6 +53,10 @@ export function linearProgram(choosers: readonly Chooser[], relations: readonly 
     // A place with nothing left has no column: nothing can be chosen for it.
     ...finite.map((options, place) => ` p${place}: ${options.length > 0 ? options.map((option) => column(place, option)).join(" + ") : `0 ${all[0]?.name ?? "x"}`} = 1`), // prettier-ignore
     ...rows.map((row, at) => ` r${at}: ${row}`),
+    ...sums.map(({ of, atMost }, at) => {
+      const terms = finite.flatMap((options, place) => options.flatMap((option) => (of[place]?.[option] ? `${of[place][option]} ${column(place, option)}` : []))); // prettier-ignore
+      return ` s${at}: ${terms.length > 0 ? terms.join("\n  + ") : `0 ${all[0]?.name ?? "x"}`} <= ${atMost}`;
+    }),
     "Binary",
     ` ${all.map(({ name }) => name).join("\n ")}`,
     "End",

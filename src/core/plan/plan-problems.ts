@@ -2,6 +2,8 @@ import type { CrackResult } from "../crack/assess-crack";
 import type { Job } from "../entry/fold";
 import type { JointResult } from "../measure/assess-joint";
 import type { Order } from "../order/order";
+import { Pricing, type PricedGround } from "./priced";
+import { sameOption } from "./same-option";
 import { groupByKeys } from "../group";
 import { problem, type Problem } from "../problem/problem";
 import { nameOf, rowsOf, type Choice } from "./option";
@@ -30,15 +32,19 @@ function choiceProblems(choice: Choice, { certified }: Order, joints: readonly J
   const judged = [...needs.flatMap(({ row, restsOn }) => [row, ...restsOn]), ...joints];
   const [thumb] = certified && wanted.disposition === "reuse" ? judged.flatMap(byThumb) : [];
   const then = decisions.map(({ witness }) => witness.proposal);
+  // What a plan did to a part's mates changes what would be proposed for it beside them: that is no news.
   // Made by feature they were shown a proposal for each: of those the part's own is one.
   // What was decided and done is proposed as it is now: that is no change of mind.
-  const isNews = then.every((each) => each !== proposal.disposition) && !option?.made;
+  const isNews =
+    then.every((each) => each !== proposal.disposition) && !option?.made && decisions.some(({ plan }) => !plan);
   const changed = isNews ? then[0]! : null;
   const against = option?.reasons.find(({ severity }) => severity === "error");
   return [
     ...(unsettled === "off-offer" ? [problem("decided-off-offer", where, { row: name })] : []),
     ...(unsettled === "refused" ? [problem("decided-though-refused", where, { row: name })] : []),
-    ...(overrides && !reason ? [problem("override-without-reason", where, { row: name })] : []),
+    ...(overrides && !reason && (proposal.disposition === "hold" || decisions.some(({ plan }) => !plan))
+      ? [problem("override-without-reason", where, { row: name })]
+      : []),
     ...(changed ? [problem("evidence-changed", where, { row: name, then: changed, now: proposal.disposition })] : []),
     ...(thumb ? [problem("thumb-on-certified", where, { row: thumb.params.row, rule: thumb.params.rule })] : []),
     ...(wanted.disposition === "hold" ? [problem("on-hold", where, { row: name })] : []),
@@ -102,14 +108,37 @@ function fittedTooSoon(
   });
 }
 
+/** So much less likely, or more, to run the hours is other evidence than a plan was made on. */
+const news = 0.03;
+
+/** Parts of which a plan was adopted that are not as likely to run the hours as they were then. */
+function planNews(plans: Job["plans"], choices: readonly Choice[], ground: PricedGround): Problem[] {
+  if (plans.length === 0) return [];
+  const pricings = new Map(plans.map(({ id, terms: { hours } }) => [id, new Pricing(ground, hours)]));
+  const then = new Map(plans.flatMap(({ id, choices: of }) => of.map(({ part, chance }) => [`${id} ${part}`, chance])));
+  return choices.flatMap((choice) => {
+    const decided = decidedOn(choice);
+    const [by] = decided?.decisions.filter(({ plan }) => plan) ?? [];
+    // As the part is by itself: a plan weighs it so, and what mates say is held up by itself.
+    const option = decided && choice.alone.find((each) => sameOption(each, decided.wanted));
+    if (!by || !option) return [];
+    const { chance } = pricings.get(by.id)!.price(choice, option);
+    const was = then.get(`${by.id} ${by.part}`)!;
+    return Math.abs(chance - was) > news
+      ? [problem("plan-evidence-changed", [choice.slot.id], { row: nameOf(choice), then: was, now: chance })]
+      : [];
+  });
+}
+
 /** What holds decisions up, and what they would lead to. */
 export function planProblems(
-  job: Pick<Job, "readings" | "occasions">,
-  order: Order,
+  job: Pick<Job, "readings" | "occasions" | "plans">,
+  ground: PricedGround,
   joints: readonly JointResult[],
   { choices, groups, after }: Proposed,
   crack: CrackResult,
 ): Problem[] {
+  const { order } = ground;
   const at = new Map(choices.map((choice) => [choice.slot.id, { name: nameOf(choice) }]));
   const names = (slots: readonly string[]) => slots.flatMap((slot) => at.get(slot)?.name ?? []);
   const jointsAt = groupByKeys(joints, ({ row: { joint }, ends }) =>
@@ -119,6 +148,7 @@ export function planProblems(
     ...machiningProblems(job, choices, crack),
     ...choices.flatMap((choice) => choiceProblems(choice, order, jointsAt.get(choice.slot.id) ?? [])),
     ...fittedTooSoon(job, choices, after),
+    ...planNews(job.plans, choices, ground),
     ...groups.flatMap((group): Problem[] => {
       if (group.state === "settled") return [];
       if (group.state === "too-large") return [tooLarge(group, at)];

@@ -399,6 +399,7 @@ export const problemCodes = {
   "decided-twice": debt("decide")({ row: text, count: number }),
   "override-without-reason": debt("decide")({ row: text }),
   "evidence-changed": debt("decide")({ row: text, then: text, now: text }),
+  "plan-evidence-changed": debt("decide")({ row: text, then: number, now: number }),
   "thumb-on-certified": danger("decide")({ row: text, rule: text }),
   "on-hold": unknown("decide")({ row: text }),
 

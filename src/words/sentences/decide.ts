@@ -88,6 +88,8 @@ export const decideSentences = {
     `${capital(p.row)}: the decision goes against the proposal, and the reason is missing.`,
   "evidence-changed": (p) =>
     `${capital(p.row)}: when it was decided the proposal was “${dispositionWords[p.then as Disposition]}”, now it is “${dispositionWords[p.now as Disposition]}”. Decide again.`,
+  "plan-evidence-changed": (p) =>
+    `${capital(p.row)}: when the plan was adopted it was ${percent(p.then)} likely to run the hours, now ${percent(p.now)}. Make the plan anew, or decide it by itself.`,
   "thumb-on-certified": (p) =>
     `${capital(p.row)} is used again by a rule of thumb (${p.rule}). On a certified engine only approved data decide: find its limit, or decide otherwise.`,
   "on-hold": (p) => `${capital(p.row)} is put on hold.`,

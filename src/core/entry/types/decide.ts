@@ -29,4 +29,34 @@ export const decideEntries = {
       supersedes,
     }),
   }),
+  /** A plan for all parts that nobody decided one by one, taken as a whole: it stands for each of them until somebody does. */
+  "plan-adopted": declare({
+    writer: "lead",
+    list: "plans",
+    payload: z.strictObject({
+      choices: z
+        .array(
+          z.strictObject({
+            part: Uuid,
+            disposition: Disposition,
+            ways: z.array(z.strictObject({ feature: Id, step: Id })).max(60),
+            /** What the program proposed then, and how likely it was to run the hours by this choice. */
+            proposal: Disposition,
+            chance: z.number().min(0).max(1),
+          }),
+        )
+        .min(1)
+        .max(600),
+      /** What it came to: money in minor units, the chance to run the hours, days until all of it is there. */
+      terms: z.strictObject({
+        hours: z.number().positive(),
+        chance: z.number().min(0).max(1),
+        now: z.number().int().min(0),
+        total: z.number().int().min(0),
+        days: z.number().int().min(0).nullable(),
+      }),
+      witness: Witness.pick({ core: true, pack: true, entries: true }),
+      supersedes,
+    }),
+  }),
 } as const;

@@ -33,12 +33,23 @@ function lintSlots({ pack, report }: LintContext, classes: ReadonlySet<string>, 
   });
 }
 
-function lintWorth({ pack: { worth }, report, checkRef }: LintContext, classes: ReadonlySet<string>): void {
+function lintWorth({ pack: { worth, slots: all }, report, checkRef }: LintContext, classes: ReadonlySet<string>): void {
   if (!worth) return;
+  const slots = new Set(all.map(({ id }) => id));
   checkRef(worth.ref, ["worth", "ref"]);
   checkRef(worth.ceiling.ref, ["worth", "ceiling", "ref"]);
   for (const id of [...worth.classes.map((each) => each.class), ...worth.castings])
     if (!classes.has(id)) report("unknown-class", ["worth"], { class: id });
+  if (worth.lasts) checkRef(worth.lasts.ref, ["worth", "lasts", "ref"]);
+  if (worth.floor) checkRef(worth.floor.ref, ["worth", "floor", "ref"]);
+  worth.classes.forEach(({ lasts, takes }, at) => {
+    const path = ["worth", "classes", at];
+    if (lasts) checkRef(lasts.ref, [...path, "lasts", "ref"]);
+    for (const { parts } of takes) {
+      for (const id of parts.classes) if (!classes.has(id)) report("unknown-class", [...path, "takes"], { class: id });
+      for (const id of parts.slots) if (!slots.has(id)) report("unknown-slot", [...path, "takes"], { slot: id });
+    }
+  });
 }
 
 /**

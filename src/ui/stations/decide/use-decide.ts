@@ -31,6 +31,8 @@ export const acceptable = (choices: readonly Choice[]): readonly Choice[] =>
 export function useDecide(): (choice: Choice, option: Option, reason: string | null) => void {
   const { append, log, pack } = useJob();
   return (choice, option, reason) => {
+    // A plan stands for the other parts, and gives way for this one by itself.
+    const before = choice.decisions.filter(({ plan }) => !plan);
     append("decision-made", {
       part: choice.part!.id,
       feature: null,
@@ -38,9 +40,7 @@ export function useDecide(): (choice: Choice, option: Option, reason: string | n
       ways: option.ways.map(({ feature, step }) => ({ feature, step })),
       reason,
       witness: makeWitness(choice, pack.sha256, log.entries),
-      ...(choice.decisions.length > 0
-        ? { supersedes: choice.decisions.slice(0, 20).map((decision) => decision.id) }
-        : {}),
+      ...(before.length > 0 ? { supersedes: before.slice(0, 20).map(({ id }) => id) } : {}),
     });
   };
 }

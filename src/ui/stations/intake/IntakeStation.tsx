@@ -124,6 +124,13 @@ export function IntakeStation() {
                   unit={item === "cycles-wanted" ? "cycles" : "km"}
                 />
               ))}
+            <NoteField
+              section="order"
+              item="chance-wanted"
+              label={orderWords["chance-wanted"]}
+              kind="number"
+              unit="%"
+            />
             <NoteField section="order" item="budget" label={orderWords.budget} kind="number" fallback={order.budget} />
             <NoteField
               section="order"

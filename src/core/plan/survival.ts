@@ -1,0 +1,33 @@
+import type { Age } from "../measure/endurance";
+import { meanOver } from "../numeric/mean-over";
+
+/** How long parts of a kind last: half of new ones run so many hours, the others scattered by a shape. */
+export interface Lasts {
+  readonly hours: number;
+  readonly shape: number;
+}
+
+/**
+ * How long a part lasts of which no pack says it: wide, so that it is never certain and never what a plan turns on.
+ * Common practice, no source.
+ */
+export const usualLasts = (hoursWanted: number): Lasts => ({ hours: 100 * hoursWanted, shape: 1.5 });
+
+/**
+ * Share of parts of an age that run so many hours more.
+ *
+ * @source  Weibull, A statistical distribution function of wide applicability (1951), written by its median, of those that reached the age
+ * @example survives({ hours: 1000, shape: 2 }, 0, 1000) // 0.5
+ */
+export const survives = ({ hours: median, shape }: Lasts, age: number, hours: number): number =>
+  2 ** ((age / median) ** shape - ((age + hours) / median) ** shape);
+
+/**
+ * The same of an age that is somewhere between two: each as likely as the next. Of one that nobody can bound it may have
+ * half of its kind behind it, and where nothing is known of it at all it is taken to have: not knowing is never new.
+ */
+export function survivesAge(lasts: Lasts, age: Age | null, hours: number): number {
+  if (age === null) return survives(lasts, lasts.hours, hours);
+  const to = age.to ?? Math.max(age.from, lasts.hours);
+  return meanOver(age.from, to, (at) => survives(lasts, at, hours));
+}

@@ -1,0 +1,256 @@
+import { assess } from "../assess";
+import { fold } from "../entry/fold";
+import { TestBench } from "../fixtures/bench";
+import { choiceAt, decide } from "../fixtures/choices";
+import { highsSolve } from "../fixtures/highs";
+import { demoJob, orrinshaw, pellbrook } from "../fixtures/load";
+import { seeded } from "../numeric/seeded";
+import type { CompiledPack } from "../pack/compile-pack";
+import { accessMinutes } from "./access";
+import { adoptedOf } from "./adopt-plan";
+import { linearProgram, pickOf } from "./linear-program";
+import { minorUnits } from "./price-option";
+import { decidedOn } from "./standing";
+import { survives, survivesAge } from "./survival";
+import { bestPlan, demandsOf, frontier, planOf, posePlan, undominated, type Plan, type PosedPlan } from "./whole-plan";
+
+const asOf = "2026-11-27T00:00:00Z";
+const solving = highsSolve();
+const free = { chance: null, budget: null };
+
+function pose(bench: TestBench, hours = 4000): PosedPlan {
+  const { plan, choices, order, endurance } = assess(bench.pack, bench.entries, asOf);
+  return posePlan(plan.whole(), choices, { pack: bench.pack, order, enduranceOf: (row) => endurance.get(row) ?? null }, hours); // prettier-ignore
+}
+async function best(
+  posed: PosedPlan,
+  ...[aim, demands]: [Parameters<typeof bestPlan>[1], Parameters<typeof bestPlan>[2]]
+): Promise<Plan> {
+  // prettier-ignore
+  const plan = await bestPlan(posed, aim, demands, await solving);
+  if (typeof plan === "string") throw new Error(plan);
+  return plan;
+}
+const becomes = (posed: PosedPlan, plan: Plan, slot: string): string => {
+  const at = posed.places.findIndex(({ choice }) => choice.slot.id === slot);
+  return posed.places[at]!.offers[plan.picks[at]!]!.option.disposition;
+};
+
+/** An engine of which only its hours are known. */
+const engine = (pack: CompiledPack = pellbrook, hours = 1500) => {
+  const bench = new TestBench(pack, { hoursWanted: 4000 });
+  bench.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: hours });
+  return bench;
+};
+/** One that was measured and looked over, and stands before its decisions. */
+const tram = () => TestBench.of(pellbrook, demoJob("hill-tram-1"));
+
+describe("how long a part lasts", () => {
+  // Weibull's law: 1/e are left at the characteristic life, which is the median over ln 2 to the power of 1 over the shape; a shape of 1 forgets its age.
+  test("half are left at the median, 1/e at the characteristic life, and chance alone forgets age", () => {
+    for (const shape of [1, 2.5, 4]) {
+      const lasts = { hours: 1000, shape };
+      expect(survives(lasts, 0, 1000)).toBeCloseTo(0.5, 12);
+      expect(survives(lasts, 0, 1000 / Math.LN2 ** (1 / shape))).toBeCloseTo(Math.exp(-1), 12);
+      expect(survives(lasts, 300, 400) * survives(lasts, 0, 300)).toBeCloseTo(survives(lasts, 0, 700), 12);
+    }
+    expect(survives({ hours: 1000, shape: 1 }, 5000, 700)).toBeCloseTo(survives({ hours: 1000, shape: 1 }, 0, 700), 12);
+  });
+
+  test("an age between two is all of them; one that nobody knows is never new", () => {
+    const lasts = { hours: 1000, shape: 3 };
+    let sum = 0;
+    for (let at = 0; at < 100_000; at += 1) sum += survives(lasts, 200 + (600 * (at + 0.5)) / 100_000, 500) / 100_000;
+    expect(survivesAge(lasts, { from: 200, to: 800 }, 500)).toBeCloseTo(sum, 6);
+    expect(survivesAge(lasts, null, 500)).toBeLessThan(survivesAge(lasts, { from: 200, to: null }, 500));
+    expect(survivesAge(lasts, { from: 0, to: null }, 500)).toBeLessThan(survives(lasts, 0, 500));
+  });
+
+  test("what has to come off before a part comes off again, there and back", () => {
+    const access = accessMinutes(orrinshaw);
+    // Drain 40, injectors 45: 85 there and 85 back. A ring goes with its piston.
+    expect(access.get("injector-3")).toBe(170);
+    expect(access.get("top-ring-2")).toBe(access.get("piston-2"));
+    expect(access.get("crankshaft")!).toBeGreaterThan(access.get("piston-2")!);
+    expect(accessMinutes(pellbrook).size).toBe(0);
+  });
+});
+
+describe("the plan against enumeration", () => {
+  test("with budget and chance as rows the program's optimum is that of all combinations, or there is none in either", async () => {
+    const solve = await solving;
+    for (let seed = 1; seed <= 40; seed += 1) {
+      const { next } = seeded(seed);
+      const many = (most: number) => Math.floor(next() * most);
+      const places = 5;
+      const choosers = Array.from({ length: places }, () => ({ costs: Array.from({ length: 3 }, () => many(500)) }));
+      const risks = choosers.map(({ costs }) => costs.map(() => many(40) / 100));
+      const relations = Array.from({ length: 4 }, () => {
+        const [a, b] = [many(places), many(places)];
+        const not = [many(3), many(3)];
+        return { of: a === b ? [a] : [a, b], allows: (options: readonly number[]) => !options.every((each, at) => each === not[at]) }; // prettier-ignore
+      });
+      const sums = [
+        { of: risks, atMost: 0.2 + next() * 0.8 },
+        { of: choosers.map(({ costs }) => costs), atMost: 400 + many(1200) },
+      ];
+      let least = Infinity;
+      for (let code = 0; code < 3 ** places; code += 1) {
+        const pick = Array.from({ length: places }, (_, at) => Math.floor(code / 3 ** at) % 3);
+        const sum = (of: readonly (readonly number[])[]) => pick.reduce((so, option, at) => so + of[at]![option]!, 0);
+        const isFine = relations.every(({ of, allows }) => allows(of.map((at) => pick[at]!)));
+        if (isFine && sums.every(({ of, atMost }) => sum(of) <= atMost + 1e-9)) least = Math.min(least, sum(choosers.map(({ costs }) => costs))); // prettier-ignore
+      }
+      const solved = await solve(linearProgram(choosers, relations, sums)!);
+      const cost =
+        typeof solved === "string"
+          ? Infinity
+          : pickOf(choosers, (column) => solved.get(column)!).reduce((so, option, at) => so + choosers[at]!.costs[option]!, 0); // prettier-ignore
+      expect([seed, cost]).toEqual([seed, least]);
+    }
+  });
+});
+
+describe("what a plan is made of", () => {
+  test("from the least to pay to the best chance nothing is worse in everything, and the surest costs most", async () => {
+    const posed = pose(tram());
+    const plans = await frontier(posed, await solving);
+    expect(plans.length).toBeGreaterThan(3);
+    expect(undominated(plans)).toEqual(plans);
+    const chances = plans.map(({ chance }) => chance);
+    expect(chances).toEqual([...chances].sort((a, b) => a - b));
+    expect(plans.at(-1)!.now).toBeGreaterThan(plans[0]!.now);
+    // Every one of them is a way that everything allows.
+    for (const { picks } of plans) {
+      expect(adopted(tram(), posed, planOf(posed, picks))).toEqual([]);
+    }
+  });
+
+  test("a tighter budget never makes it cheaper in all, and what gets cheaper is not dropped for it", async () => {
+    const posed = pose(engine());
+    const least = await best(posed, "total", free);
+    const surest = await best(posed, "chance", free);
+    let before = least.total;
+    for (const share of [1, 0.8, 0.6, 0.4, 0.2]) {
+      const plan = await bestPlan(
+        posed,
+        "total",
+        { chance: null, budget: Math.round(least.now * share) },
+        await solving,
+      );
+      if (typeof plan === "string") break;
+      expect([share, plan.now <= Math.round(least.now * share), plan.total >= before]).toEqual([share, true, true]);
+      before = plan.total;
+    }
+    expect(await bestPlan(posed, "total", { chance: surest.chance, budget: least.now }, await solving)).toBe("impossible"); // prettier-ignore
+    const at = posed.places.findIndex(({ offers }, place) => offers.length > 1 && offers[least.picks[place]!]!.now > 0);
+    const option = least.picks[at]!;
+    const cheaper = { ...posed, totals: posed.totals.map((costs, place) => (place === at ? costs.map((cost, each) => (each === option ? cost - 500 : cost)) : costs)) }; // prettier-ignore
+    expect((await best(cheaper, "total", free)).picks[at]).toBe(option);
+  });
+
+  test("the chance that the order asks for is met, to the least in all", async () => {
+    const posed = pose(engine());
+    const [least, surest] = [await best(posed, "total", free), await best(posed, "chance", free)];
+    const wanted = Math.sqrt(least.chance * surest.chance);
+    const plan = await best(posed, "total", demandsOf({ chanceWanted: wanted, budget: null }));
+    expect(plan.chance).toBeGreaterThanOrEqual(wanted - 1e-6);
+    expect(plan.total).toBeGreaterThanOrEqual(least.total);
+    expect(demandsOf({ chanceWanted: null, budget: 10.5 })).toEqual({ chance: null, budget: 10.5 * minorUnits });
+  });
+
+  // Common practice, no source: what is broken goes, whatever it would save; a failure that hurts people is not traded.
+  test("a broken rod is in no plan, and the floor of a part whose failure hurts people is not for sale", async () => {
+    const bench = engine(orrinshaw);
+    const rod = bench.partIn.get("rod-3")!;
+    bench.add("finding-made", { part: rod, place: "beam", finding: "bent", value: "broken", phase: "before-cleaning", words: null }); // prettier-ignore
+    const posed = pose(bench);
+    for (const aim of ["total", "now", "chance"] as const) expect([aim, becomes(posed, await best(posed, aim, free), "rod-3")]).toEqual([aim, "replace"]); // prettier-ignore
+    const strict = (chance: number): CompiledPack => {
+      const { worth } = pellbrook.pack;
+      const chain = { ...pellbrook.classes.get("timing-chain")!, rule: { atLeast: "guarded-acceptance" as const, ref: { source: "practice" } } }; // prettier-ignore
+      return {
+        ...pellbrook,
+        classes: new Map(pellbrook.classes).set("timing-chain", chain),
+        pack: { ...pellbrook.pack, worth: { ...worth!, floor: { chance, ref: { source: "practice" } } } },
+      };
+    };
+    const cheapest = async (pack: CompiledPack) => {
+      const asked = pose(engine(pack, 6000));
+      return becomes(asked, await best(asked, "now", free), "timing-chain");
+    };
+    expect([await cheapest(strict(0.01)), await cheapest(strict(0.97))]).toEqual(["reuse", "replace"]);
+  });
+});
+
+/** Adopts a plan; what then holds decisions up. */
+function adopted(bench: TestBench, posed: PosedPlan, plan: Plan): string[] {
+  const { open: _, ...said } = adoptedOf(posed, plan);
+  bench.add("plan-adopted", { ...said, witness: { core: "0", pack: "0".repeat(64), entries: "0".repeat(64) } });
+  return assess(bench.pack, bench.entries, asOf).holds.flatMap(({ code, station }) =>
+    station === "decide" ? code : [],
+  );
+}
+
+describe("a plan that was adopted", () => {
+  test("stands for every part until somebody decides one, for that one; struck it is gone; in whatever order", async () => {
+    const bench = tram();
+    const posed = pose(bench);
+    adopted(bench, posed, await best(posed, "total", free));
+    const plan = bench.entries.at(-1)!;
+    const standing = () => assess(bench.pack, bench.entries, asOf);
+    const of = (slot: string) => decidedOn(choiceAt(standing(), slot));
+    expect(of("timing-chain")).toMatchObject({ reason: null, decisions: [{ id: plan.id, plan: true }] });
+    const all = standing().choices.filter((choice) => decidedOn(choice)).length;
+    expect(all).toBe(standing().choices.length);
+    const own = decide(bench, "timing-chain", "hold");
+    expect(of("timing-chain")!.decisions.map(({ id }) => id)).toEqual([own.id]);
+    expect(of("starter")!.decisions[0]!.plan).toBe(true);
+    const shuffled = [...bench.entries].reverse();
+    expect(fold(shuffled).decisions).toEqual(fold(bench.entries).decisions);
+    // Another plan after it takes the place of both; one that is struck leaves what stood before.
+    adopted(bench, posed, await best(posed, "chance", free));
+    const later = bench.entries.at(-1)!;
+    bench.add("entry-struck", { strikes: [plan.id] });
+    expect(of("timing-chain")!.decisions.map(({ id }) => id)).toEqual([later.id]);
+    bench.add("entry-struck", { strikes: [later.id] });
+    expect(of("timing-chain")!.decisions.map(({ id }) => id)).toEqual([own.id]);
+    expect(of("starter")).toBeNull();
+  });
+
+  // Nobody looked, nothing was measured: a plan weighs what it does not know, and decides none of it.
+  test("of an engine nobody looked at decides nothing that cannot be judged yet", async () => {
+    const bench = engine();
+    const posed = pose(bench);
+    const { choices, open } = adoptedOf(posed, await best(posed, "now", free));
+    const held = assess(bench.pack, bench.entries, asOf).choices.filter(({ proposal }) => proposal.disposition === "hold"); // prettier-ignore
+    expect([open, choices.length]).toEqual([held.length, 22 - held.length]);
+    expect(open).toBeGreaterThan(15);
+    // One that says so all the same is asked for a reason.
+    const part = held[0]!.part!.id;
+    bench.add("plan-adopted", {
+      choices: [{ part, disposition: "reuse", ways: [], proposal: "hold", chance: 0.9 }],
+      terms: { hours: 4000, chance: 1, now: 0, total: 0, days: 0 },
+      witness: { core: "0", pack: "0".repeat(64), entries: "0".repeat(64) },
+    });
+    expect(assess(bench.pack, bench.entries, asOf).holds.map(({ code }) => code)).toContain("override-without-reason");
+  });
+
+  test("does not go past what is found afterwards: the part is held up, and a plan is made anew without it", async () => {
+    const bench = tram();
+    const posed = pose(bench);
+    expect(adopted(bench, posed, await best(posed, "now", free))).toEqual([]);
+    bench.add("finding-made", { part: bench.partIn.get("starter")!, place: null, finding: "teeth", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore
+    const codes = assess(bench.pack, bench.entries, asOf).holds.map(({ code }) => code);
+    expect(codes).toContain("decided-though-refused");
+    // So is what only makes it less likely: the balance shaft is older than anybody thought.
+    const older = tram();
+    adopted(older, posed, await best(posed, "total", free));
+    const shaft = older.partIn.get("balance-shaft")!;
+    older.add("intake-noted", { section: "history", item: "hours-since-new", part: shaft, place: null, value: 30_000 });
+    expect(assess(older.pack, older.entries, asOf).holds.flatMap(({ code, params }) => (code === "plan-evidence-changed" ? params.row : []))).toEqual(["balance shaft"]); // prettier-ignore
+    const again = pose(bench);
+    expect(again.places.every(({ isPinned }) => !isPinned)).toBe(true);
+    expect(becomes(again, await best(again, "now", free), "starter")).toBe("replace");
+  });
+});
