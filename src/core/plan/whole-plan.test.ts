@@ -3,7 +3,8 @@ import { fold } from "../entry/fold";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";
 import { highsSolve } from "../fixtures/highs";
-import { demoJob, orrinshaw, pellbrook } from "../fixtures/load";
+import { demoJob, json, orrinshaw, pellbrook } from "../fixtures/load";
+import { planCases } from "../fixtures/plan-cases";
 import { seeded } from "../numeric/seeded";
 import type { CompiledPack } from "../pack/compile-pack";
 import { accessMinutes } from "./access";
@@ -110,6 +111,19 @@ describe("the plan against enumeration", () => {
     }
   });
 });
+
+// glpsol 5.0 on the same LP files; made by scripts/crosscheck/glpsol.ts.
+test("plans of demo jobs cost what glpsol found, to a minor unit, and are impossible where it found none", async () => {
+  const { plans } = json("src/core/fixtures/reference/glpsol.json") as { plans: { name: string; objective: number | null }[] }; // prettier-ignore
+  const found = await Promise.all(
+    planCases().map(async ({ name, posed, demanded }) => {
+      const plan = await bestPlan(posed, "total", demanded, await solving);
+      return { name, objective: typeof plan === "string" ? null : plan.total };
+    }),
+  );
+  expect(found).toEqual(plans);
+  expect(plans.filter(({ objective }) => objective === null).length).toBeGreaterThan(1);
+}, 120_000);
 
 describe("what a plan is made of", () => {
   test("from the least to pay to the best chance nothing is worse in everything, and the surest costs most", async () => {
