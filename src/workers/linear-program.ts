@@ -3,12 +3,17 @@ import loadHighs from "highs";
 /** A linear program to be solved, in LP format. */
 export interface PosedProgram {
   readonly program: string;
+  /** Tells its answer from those of others. */
+  readonly id?: number;
+  /** To the last minor unit, and no longer than a minute. */
+  readonly exact?: boolean;
 }
 
 /** What its columns come to; that nothing satisfies it; or that the solver came to no end. */
-export type SolvedProgram =
+export type SolvedProgram = { readonly id?: number } & (
   | { readonly kind: "solved"; readonly columns: Readonly<Record<string, number>> }
-  | { readonly kind: "impossible" | "failed" };
+  | { readonly kind: "impossible" | "failed" }
+);
 
 const here = self as unknown as {
   onmessage: ((event: MessageEvent<PosedProgram>) => void) | null;
@@ -17,13 +22,15 @@ const here = self as unknown as {
 
 const loading = loadHighs();
 
-here.onmessage = ({ data: { program } }) =>
+const exactly = { mip_rel_gap: 0, mip_abs_gap: 0.5, time_limit: 60 };
+
+here.onmessage = ({ data: { program, id, exact } }) =>
   void loading.then((highs) => {
-    const solved = highs.solve(program);
+    const solved = highs.solve(program, exact ? exactly : {});
     const columns = solved.Columns as Readonly<Record<string, { Primal: number }>>;
     here.postMessage(
       solved.Status === "Optimal"
-        ? { kind: "solved", columns: Object.fromEntries(Object.entries(columns).map(([name, { Primal }]) => [name, Primal])) } // prettier-ignore
-        : { kind: solved.Status === "Infeasible" ? "impossible" : "failed" },
+        ? { id, kind: "solved", columns: Object.fromEntries(Object.entries(columns).map(([name, { Primal }]) => [name, Primal])) } // prettier-ignore
+        : { id, kind: solved.Status === "Infeasible" ? "impossible" : "failed" },
     );
   });

@@ -191,6 +191,55 @@ export async function frontier(
   return undominated(plans);
 }
 
+/** What the order gets: the least in all that meets it; or, where nothing does, what it would have to give way in. */
+export type Answer =
+  | { readonly kind: "met"; readonly plan: Plan }
+  | {
+      readonly kind: "unmet";
+      /** The best chance within the budget; null where nothing is within it. */
+      readonly within: Plan | null;
+      /** The least to pay for the chance; null where nothing has it. */
+      readonly sure: Plan | null;
+    }
+  | { readonly kind: "failed" };
+
+const orNull = (plan: Planned): Plan | null => (typeof plan === "string" ? null : plan);
+
+export async function answerOrder(posed: PosedPlan, demands: Demands, solve: Solve): Promise<Answer> {
+  const plan = await bestPlan(posed, "total", demands, solve);
+  if (typeof plan !== "string") return { kind: "met", plan };
+  if (plan !== "impossible") return { kind: "failed" };
+  const within = orNull(await bestPlan(posed, "chance", { ...demands, chance: null }, solve));
+  const sure = orNull(await bestPlan(posed, "now", { ...demands, budget: null }, solve));
+  return { kind: "unmet", within, sure };
+}
+
+/** What it would come to if one option were taken instead: the best plan with it that is as sure. */
+export interface Instead {
+  readonly option: number;
+  /** Null where no plan as sure has it. */
+  readonly plan: Plan | null;
+  /** Places besides its own that would go another way. */
+  readonly moved: readonly number[];
+}
+
+/** For each other option of a place that may be: the best plan as sure as this one that takes it. Worked out anew, exactly. */
+export async function insteadOf(
+  posed: PosedPlan,
+  plan: Plan,
+  place: number,
+  solve: Solve,
+): Promise<readonly Instead[]> {
+  const found: Instead[] = [];
+  for (const [option, cost] of posed.choosers[place]!.costs.entries()) {
+    if (!Number.isFinite(cost) || option === plan.picks[place]) continue;
+    const other = orNull(await bestPlan(posed, "total", { chance: plan.chance, budget: null, pin: [place, option] }, solve)); // prettier-ignore
+    const moved = other?.picks.flatMap((pick, at) => (at !== place && pick !== plan.picks[at] ? [at] : [])) ?? [];
+    found.push({ option, plan: other, moved });
+  }
+  return found;
+}
+
 /** What is demanded, from the order: its chance where it has one, its budget in minor units. */
 export const demandsOf = ({
   chanceWanted,

@@ -9,6 +9,7 @@ import {
   useState,
   type ComponentProps,
   type KeyboardEvent,
+  type ReactNode,
 } from "react";
 import { rowsOf, type Choice, type Option } from "@/core/plan/option";
 import { sameOption } from "@/core/plan/same-option";
@@ -25,11 +26,13 @@ import { StationLayout } from "../../job/StationLayout";
 import { inGroups } from "../../kit/groups";
 import { EngineMap } from "../../kit/EngineMap";
 import { Key } from "../../kit/Key";
+import { TabRow } from "../../kit/TabRow";
 import { alike, lineKey } from "./alike";
 import { GroupHeading, hasSay } from "./GroupHeading";
 import { LineRow } from "./LineRow";
 import { OptionList } from "./OptionList";
 import { PartCard } from "./PartCard";
+import { PlanTab } from "./plan/PlanTab";
 import { RenewSets } from "./RenewSets";
 import { acceptable, optionOn, useDecide } from "./use-decide";
 
@@ -43,7 +46,26 @@ export function DecideStation() {
         the report.
       </EmptyStation>
     );
-  return <Decisions />;
+  return <Tabs />;
+}
+
+type Tab = "parts" | "plan";
+
+/** Part by part, or all of them by one plan. */
+function Tabs() {
+  const [tab, setTab] = useState<Tab>("parts");
+  const tabs = (
+    <TabRow<Tab>
+      label="Parts of Decide"
+      here={tab}
+      onChoose={setTab}
+      items={[
+        { id: "parts", name: "Part by part" },
+        { id: "plan", name: "The plan" },
+      ]}
+    />
+  );
+  return tab === "parts" ? <Decisions tabs={tabs} /> : <PlanTab tabs={tabs} />;
 }
 
 const isOf = (choice: Choice, row: string | null) => row !== null && rowsOf(choice).some((each) => each.row.id === row);
@@ -61,7 +83,7 @@ function sayLeft(choices: readonly Choice[], ready: readonly Choice[]): string {
     .join(" and ");
 }
 
-function Decisions() {
+function Decisions({ tabs }: { tabs: ReactNode }) {
   const { pack, assessment, row: rowId, chooseRow, mayDecide, wording } = useJob();
   const decide = useDecide();
   const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
@@ -258,6 +280,7 @@ function Decisions() {
           <Heading as="h1" fontSize="22px" mb="4px">
             What becomes of each part
           </Heading>
+          {tabs}
           <Cautions station="decide" partClass={first.partClass.id} />
           <CauseActions
             actions={assessment.diagnosis.actions.filter(({ state }) => state === "open")}

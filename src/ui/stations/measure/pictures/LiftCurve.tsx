@@ -4,7 +4,7 @@ import { Chart, Legend, LineElement, LinearScale, PointElement, Tooltip } from "
 import { Line } from "react-chartjs-2";
 import type { RowResult } from "@/core/measure/assess-row";
 import { fromCore, type Unit } from "@/core/quantity/units";
-import { chartFont, useChartLook } from "./use-chart-look";
+import { chartFont, useChartLook } from "../../../kit/use-chart-look";
 
 Chart.register(LineElement, LinearScale, PointElement, Tooltip, Legend);
 

@@ -10,7 +10,7 @@ import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { useJob } from "../../../job/JobContext";
 import { useFetched } from "../../../kit/use-fetched";
-import { chartFont, useChartLook } from "./use-chart-look";
+import { chartFont, useChartLook } from "../../../kit/use-chart-look";
 
 Chart.register(LinearScale, LineElement, PointElement, Tooltip, Legend);
 

@@ -1,7 +1,7 @@
 "use client";
 import { useTheme } from "next-themes";
 import { useEffect, useState } from "react";
-import { colorVariable } from "../../../kit/color-variable";
+import { colorVariable } from "./color-variable";
 
 const roles = ["ink", "quiet", "line", "ember", "emberInk", "cool", "out", "sound", "near", "panel"] as const;
 export type ChartLook = Readonly<Record<(typeof roles)[number], string>>;

@@ -1,0 +1,193 @@
+"use client";
+import { Box, Button, Flex, Heading, Spinner, chakra } from "@chakra-ui/react";
+import Link from "next/link";
+import { useState, type ReactNode } from "react";
+import { adoptedOf } from "@/core/plan/adopt-plan";
+import { minorUnits } from "@/core/plan/price-option";
+import type { Answer, Plan } from "@/core/plan/whole-plan";
+import { entrySetFingerprint } from "@/core/plan/make-witness";
+import { coreVersion } from "@/core/version";
+import { grouped } from "@/words/grouped";
+import { percent } from "@/words/percent";
+import { sayDays, sayMinor, sayNext } from "@/words/say-plan";
+import { many } from "@/words/sentences/sentence";
+import { useJob } from "../../../job/JobContext";
+import { StationLayout } from "../../../job/StationLayout";
+import { Chip } from "../../../kit/Chip";
+import { QuietButton } from "../../../kit/SayWhy";
+import { useNote } from "../../intake/use-note";
+import { FrontierChart } from "./FrontierChart";
+import { PlanLines } from "./PlanLines";
+import { usePlans } from "./use-plans";
+import { WhyNot } from "./WhyNot";
+
+const keyOf = ({ picks }: Plan) => picks.join();
+
+const Figure = ({ name, children }: { name: string; children: ReactNode }) => (
+  <Box>
+    <chakra.span display="block" fontSize="12px" color="quiet">
+      {name}
+    </chakra.span>
+    <chakra.span fontSize="20px" lineHeight="1.2" fontVariantNumeric="tabular-nums">
+      {children}
+    </chakra.span>
+  </Box>
+);
+
+/** No plan meets the order: which of its demands it would have to give way in, each with one tap. */
+function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }>; currency: string | null }) {
+  const { assessment, mayDecide } = useJob();
+  const note = useNote();
+  const { chanceWanted, budget } = assessment.order;
+  const { within, sure } = answer;
+  const wants = [
+    ...(chanceWanted === null ? [] : [`${percent(chanceWanted)} sure`]),
+    ...(budget === null ? [] : [`for at most ${sayMinor(budget * minorUnits, currency)}`]),
+  ];
+  const content = within && chanceWanted !== null ? Math.floor(100 * within.chance) : null;
+  const pay = sure && budget !== null ? Math.ceil(sure.now / minorUnits) : null;
+  return (
+    <Box role="status" borderLeftWidth="3px" borderColor="near" pl="12px" py="4px" mb="10px">
+      <chakra.p fontSize="15px" color="near">
+        No plan is {wants.join(" ")}.
+      </chakra.p>
+      <Flex gap="8px" wrap="wrap" mt="4px">
+        {content !== null && content > 0 && (
+          <Chip isOn={false} disabled={!mayDecide} onClick={() => note("order", "chance-wanted", content)}>
+            be content with {content} %, the most that money buys
+          </Chip>
+        )}
+        {pay !== null && (
+          <Chip isOn={false} disabled={!mayDecide} onClick={() => note("order", "budget", pay)}>
+            pay up to {sayMinor(pay * minorUnits, currency)}, the least that is so sure
+          </Chip>
+        )}
+        {content === null && pay === null && (
+          <chakra.span fontSize="14px">Nothing goes together as it stands: see the parts that are held.</chakra.span>
+        )}{" "}
+        {/* prettier-ignore */}
+      </Flex>
+    </Box>
+  );
+}
+
+/** One plan for all parts: what it costs and how sure it is, beside others from the cheapest to the surest. */
+export function PlanTab({ tabs }: { tabs: ReactNode }) {
+  const { id, assessment, pack, log, append, mayDecide, nameOf } = useJob();
+  const { posed, plans, answer, isWorking, stop } = usePlans();
+  const [picked, setPicked] = useState<string | null>(null);
+  const [place, setPlace] = useState<number | null>(null);
+  const { order, job, diagnosis } = assessment;
+  const currency = order.settings?.currency ?? null;
+  const wanted = answer?.kind === "met" ? keyOf(answer.plan) : null;
+  const least = plans.reduce<Plan | null>((best, plan) => (best && best.total <= plan.total ? best : plan), null);
+  const at = Math.max(0, plans.findIndex((plan) => keyOf(plan) === (picked ?? wanted ?? (least && keyOf(least))))); // prettier-ignore
+  const plan = plans[at] ?? null;
+  const standing = job.plans.at(-1) ?? null;
+  const adopted = posed && plan ? adoptedOf(posed, plan) : null;
+  const adopt = () => {
+    if (!adopted) return;
+    const { open: _, ...said } = adopted;
+    append("plan-adopted", {
+      ...said,
+      witness: { core: coreVersion, pack: pack.sha256, entries: entrySetFingerprint(log.entries) },
+      ...(job.plans.length > 0 ? { supersedes: job.plans.map((each) => each.id) } : {}),
+    });
+  };
+  return (
+    <StationLayout
+      label="Why this way"
+      aside={posed && plan && place !== null ? <WhyNot key={`${keyOf(plan)} ${place}`} posed={posed} plan={plan} place={place} currency={currency} /> : null} // prettier-ignore
+      bar={
+        plan &&
+        adopted && (
+          <Flex
+            as="section"
+            aria-label="Plan"
+            align="center"
+            gap="22px"
+            px="18px"
+            py="12px"
+            borderTopWidth="1px"
+            borderColor="line"
+            bg="panel"
+            flexShrink={0}
+            wrap="wrap"
+          >
+            <Figure name="Paid now">{sayMinor(plan.now - plan.standIn, currency)}</Figure>
+            <Figure name={`To run ${grouped(posed!.hours)} h`}>{percent(plan.chance)}</Figure>
+            <Figure name="In all, with what is done over">{sayMinor(plan.total - plan.standIn, currency)}</Figure>
+            <Figure name="All there in">{sayDays(plan)}</Figure>
+            <Box flex="1" minWidth="160px" fontSize="13px" color="quiet">
+              {standing && (
+                <p>
+                  {`Adopted by ${nameOf(standing.author)} on ${standing.at.slice(0, 10)}: ${sayMinor(standing.terms.now, currency)}, ${percent(standing.terms.chance)}.`}
+                </p>
+              )}
+              {plan.unpriced > 0 && (
+                <p>{`${many(plan.unpriced, "part")} without a price: counted dear, not in the sum.`}</p>
+              )}
+              {adopted.open > 0 && <p>{`Leaves ${many(adopted.open, "part")} that cannot be judged yet.`}</p>}
+            </Box>
+            <Button
+              onClick={adopt}
+              disabled={!mayDecide || adopted.choices.length === 0}
+              bg="ember"
+              color="onEmber"
+              fontWeight={700}
+              height="44px"
+            >
+              {standing ? "Adopt this plan instead" : "Adopt this plan"}
+            </Button>
+          </Flex>
+        )
+      }
+    >
+      <Heading as="h1" fontSize="22px">
+        One plan for all parts
+      </Heading>
+      {tabs}
+      {posed === null ? (
+        <chakra.p fontSize="15px">
+          Nobody said how many hours it has to run, and without them no plan is better than another.{" "}
+          <Link href={`/jobs/${id}/intake`}>Say it at Intake</Link>.
+        </chakra.p>
+      ) : (
+        <>
+          {answer?.kind === "unmet" && <Unmet answer={answer} currency={currency} />}
+          {answer?.kind === "failed" && (
+            <chakra.p role="alert" fontSize="14px" color="near">
+              The solver came to no end within a minute. Decide some parts one by one, and it has less to weigh.
+            </chakra.p>
+          )}
+          {isWorking && (
+            <Flex align="center" gap="10px" fontSize="14px" color="quiet" minHeight="30px" role="status">
+              <Spinner size="sm" />
+              {plans.length === 0 ? "Weighing every part…" : `${many(plans.length, "plan")} so far…`}
+              <QuietButton onClick={stop}>that is enough</QuietButton>
+            </Flex>
+          )}
+          {plan && (
+            <>
+              {
+                plans.length > 1 &&
+                <FrontierChart plans={plans} at={at} wanted={order.chanceWanted} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
+              }
+              <chakra.p fontSize="14px" mt="6px">
+                {sayNext(plans, at, currency)}
+                {keyOf(plan) === wanted ? " This one costs least in all of those that the order asks for." : ""}
+                {diagnosis.gate === "open"
+                  ? " The cause of the failure is not settled: until it is put right, it may fail the same way again."
+                  : ""}
+                {plan.usual > 0
+                  ? ` How long ${many(plan.usual, "part")} last nobody wrote down: what is usual counts.`
+                  : ""}
+              </chakra.p>
+              <PlanLines posed={posed} plan={plan} place={place} currency={currency} onOpen={setPlace} />
+            </>
+          )}
+        </>
+      )}
+    </StationLayout>
+  );
+}

@@ -1,0 +1,37 @@
+"use client";
+import { useCallback, useEffect, useRef } from "react";
+import type { Solve } from "@/core/plan/whole-plan";
+import type { PosedProgram, SolvedProgram } from "@/workers/linear-program";
+
+/** A solver beside the page that answers one program after another; stopped, what waits is told that it failed. */
+export function useSolver(): { readonly solve: Solve; readonly stop: () => void } {
+  const worker = useRef<Worker | null>(null);
+  const waiting = useRef(new Map<number, (solved: Awaited<ReturnType<Solve>>) => void>());
+  const last = useRef(0);
+  const stop = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = null;
+    for (const told of waiting.current.values()) told("failed");
+    waiting.current.clear();
+  }, []);
+  useEffect(() => stop, [stop]);
+  const solve = useCallback<Solve>(
+    (program) =>
+      new Promise((told) => {
+        if (!worker.current) {
+          worker.current = new Worker(new URL("../../../../workers/linear-program.ts", import.meta.url), { type: "module" }); // prettier-ignore
+          worker.current.onmessage = ({ data }: MessageEvent<SolvedProgram>) => {
+            const answer = waiting.current.get(data.id!);
+            waiting.current.delete(data.id!);
+            answer?.(data.kind === "solved" ? new Map(Object.entries(data.columns)) : data.kind);
+          };
+          worker.current.onerror = stop;
+        }
+        last.current += 1;
+        waiting.current.set(last.current, told);
+        worker.current.postMessage({ program, id: last.current, exact: true } satisfies PosedProgram);
+      }),
+    [stop],
+  );
+  return { solve, stop };
+}
