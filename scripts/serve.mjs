@@ -118,12 +118,13 @@ const server = createServer((request, response) => {
     response.setHeader("Content-Security-Policy", policy(nonce));
   } else {
     delete headers["content-security-policy"];
-    // Whatever is opened by itself from here runs nothing; a page's worker loads the pieces of its own build.
+    // Whatever is opened by itself from here runs nothing; a page's worker loads the pieces of its own build, and the
+    // solver among them is compiled code.
     const isScript = /^\/_next\/static\/[^?]+\.js(?:\?|$)/u.test(request.url);
     response.setHeader(
       "Content-Security-Policy",
       isScript
-        ? "default-src 'none'; script-src 'self'; connect-src 'self'; frame-ancestors 'none'"
+        ? "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; frame-ancestors 'none'"
         : "default-src 'none'; frame-ancestors 'none'; sandbox",
     );
   }

@@ -24,13 +24,14 @@ const loading = loadHighs();
 
 const exactly = { mip_rel_gap: 0, mip_abs_gap: 0.5, time_limit: 60 };
 
-here.onmessage = ({ data: { program, id, exact } }) =>
-  void loading.then((highs) => {
-    const solved = highs.solve(program, exact ? exactly : {});
-    const columns = solved.Columns as Readonly<Record<string, { Primal: number }>>;
-    here.postMessage(
-      solved.Status === "Optimal"
-        ? { id, kind: "solved", columns: Object.fromEntries(Object.entries(columns).map(([name, { Primal }]) => [name, Primal])) } // prettier-ignore
-        : { id, kind: solved.Status === "Infeasible" ? "impossible" : "failed" },
-    );
-  });
+async function solve({ program, id, exact }: PosedProgram): Promise<SolvedProgram> {
+  const highs = await loading;
+  const { Status, Columns } = highs.solve(program, exact ? exactly : {});
+  if (Status !== "Optimal") return { id, kind: Status === "Infeasible" ? "impossible" : "failed" };
+  const columns = Columns as Readonly<Record<string, { Primal: number }>>;
+  return { id, kind: "solved", columns: Object.fromEntries(Object.entries(columns).map(([name, { Primal }]) => [name, Primal])) }; // prettier-ignore
+}
+
+// Where the solver cannot be started, or gives up in its own way, that is an answer too.
+here.onmessage = ({ data }) =>
+  void solve(data).then(here.postMessage.bind(here), () => here.postMessage({ id: data.id, kind: "failed" }));

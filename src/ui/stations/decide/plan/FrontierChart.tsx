@@ -17,12 +17,14 @@ export function FrontierChart({
   plans,
   at,
   wanted,
+  currency,
   onChoose,
 }: {
   plans: readonly Plan[];
   at: number;
   /** The least chance that the order asks for. */
   wanted: number | null;
+  currency: string | null;
   onChoose: (at: number) => void;
 }) {
   const look = useChartLook();
@@ -62,12 +64,23 @@ export function FrontierChart({
               },
               y: {
                 min: 0,
-                ticks: { color: look.quiet, font: chartFont },
+                title: { display: currency !== null, text: currency ?? "", color: look.quiet, font: chartFont },
+                ticks: { color: look.quiet, font: chartFont, maxTicksLimit: 5, callback: (value) => grouped(Number(value)) }, // prettier-ignore
                 grid: { color: look.line },
               },
             },
             plugins: {
-              legend: { position: "top", align: "start", labels: { color: look.quiet, font: chartFont, boxWidth: 16 } },
+              legend: {
+                position: "top",
+                align: "start",
+                labels: {
+                  color: look.quiet,
+                  font: chartFont,
+                  usePointStyle: true,
+                  pointStyle: "line",
+                  pointStyleWidth: 26,
+                },
+              },
               tooltip: { callbacks: { label: ({ parsed }) => `${(parsed.x ?? 0).toFixed(0)} %: ${grouped(parsed.y ?? 0)}` } }, // prettier-ignore
             },
           }}

@@ -123,10 +123,12 @@ export function PlanLines({
         <chakra.span textAlign="right">of the risk</chakra.span>
       </Box>
       {planLines(posed, plan).map(({ name, lines }) => (
-        <Box key={name} mb="10px">
-          <Heading as="h2" fontSize="14px" fontWeight={700} borderBottomWidth="1px" borderColor="lineStrong" py="5px">
-            {name}
-          </Heading>
+        <Box key={name}>
+          {lines.length > 1 && (
+            <Heading as="h2" fontSize="13px" color="quiet" fontWeight={400} px="8px" pt="12px" pb="3px">
+              {name}
+            </Heading>
+          )}
           <ul>
             {lines.map((line) => (
               <Line

@@ -171,7 +171,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
             <>
               {
                 plans.length > 1 &&
-                <FrontierChart plans={plans} at={at} wanted={order.chanceWanted} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
+                <FrontierChart plans={plans} at={at} wanted={order.chanceWanted} currency={currency} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
               }
               <chakra.p fontSize="14px" mt="6px">
                 {sayNext(plans, at, currency)}

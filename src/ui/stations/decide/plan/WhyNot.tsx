@@ -19,7 +19,7 @@ function Figures({ priced, currency }: { priced: Priced; currency: string | null
       <chakra.p fontSize="13px" fontVariantNumeric="tabular-nums">
         {isUnpriced ? "no price known" : `${sayMinor(now, currency)} now`} · {percent(chance)} to run the hours
       </chakra.p>
-      {made.length > 0 && (
+      {shares.length > 1 && made.length > 0 && (
         <chakra.p fontSize="12px" color="quiet">
           {made.map((share) => `${percent(share.chance)} ${shareWords[share.is]}`).join(", ")}
         </chakra.p>
