@@ -1,5 +1,6 @@
 import { pellbrook } from "@/core/fixtures/load";
 import { expect, test, TestBench } from "./bench";
+import { expectReadable } from "./readable";
 
 test("a plan for all parts: what the order cannot have is given way in by one tap, plans are compared, asked why, and adopted by one act", async ({
   shop,
@@ -47,6 +48,7 @@ test("a plan for all parts: what the order cannot have is given way in by one ta
   await expect(why.getByText(/in all|no plan that is/i).first()).toBeVisible();
   await list.getByRole("button", { name: /^Starter/i }).click();
   await expect(why).toContainText("Replace");
+  await expectReadable(page, "the plan");
 
   await bar.getByRole("button", { name: "Adopt this plan" }).click();
   await expect(bar).toContainText("Adopted by Wren Halloway");

@@ -1,6 +1,7 @@
-import AxeBuilder from "@axe-core/playwright";
 import { readFileSync } from "node:fs";
+import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "./bench";
+import { expectReadable } from "./readable";
 
 const streamOf = (name: string) =>
   (JSON.parse(readFileSync(`demo/${name}.ndjson`, "utf8").split("\n")[0]!) as { stream: string }).stream;
@@ -27,8 +28,6 @@ const screens: [path: string, heading: string, fits?: false][] = [
   [`/jobs/${sled}/decide`, "What becomes of each part"],
 ];
 
-const themes = ["dark", "light"] as const;
-
 /** By halves, which may be looked at side by side. */
 const halves = [screens.slice(0, screens.length / 2), screens.slice(screens.length / 2)];
 
@@ -43,29 +42,7 @@ for (const [at, half] of halves.entries())
       await page.goto(path);
       await expect(page.getByRole("heading", { name: heading, level: 1 })).toBeVisible();
       await expect(page.locator("html")).toHaveClass(/dark/);
-      for (const theme of themes) {
-        // Both palettes hang on the one class: the page need not be loaded again for the other.
-        await page.evaluate((chosen) => {
-          document.documentElement.classList.remove("dark", "light");
-          document.documentElement.classList.add(chosen);
-          document.documentElement.style.colorScheme = chosen;
-          // A colour half way from one theme to the other is neither's.
-          for (const change of document.getAnimations()) if (change instanceof CSSTransition) change.finish();
-        }, theme);
-        // What does not hang on colours is the same in both themes, and looked at once.
-        const axe = new AxeBuilder({ page }).options({ resultTypes: ["violations"] });
-        const { violations } = await (
-          theme === "dark" ? axe.withTags(["wcag2a", "wcag2aa", "wcag21aa"]) : axe.withRules(["color-contrast"])
-        ).analyze();
-        expect(
-          violations.map(({ id, nodes }) => [
-            path,
-            theme,
-            id,
-            nodes.slice(0, 3).map((node) => node.html.slice(0, 120)),
-          ]),
-        ).toEqual([]);
-      }
+      await expectReadable(page, path);
       if (fits)
         expect(
           await page.evaluate(

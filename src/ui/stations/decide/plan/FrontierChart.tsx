@@ -41,6 +41,7 @@ export function FrontierChart({
         aria-label={plans.map(({ chance, now, total }) => `${percent(chance)}: ${grouped(major(now))} now, ${grouped(major(total))} in all`).join("; ")} // prettier-ignore
       >
         <Scatter
+          aria-hidden
           data={{
             datasets: [
               { label: "paid now", data: spots(({ now }) => now), ...line(look.ember), pointRadius: plans.map((_, each) => (each === at ? 7 : 4)) }, // prettier-ignore

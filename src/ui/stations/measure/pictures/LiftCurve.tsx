@@ -34,6 +34,7 @@ export function LiftCurve({ rows, chosen, unit }: { rows: readonly RowResult[]; 
         .join(", ")}`}
     >
       <Line
+        aria-hidden
         data={{
           datasets: [
             {

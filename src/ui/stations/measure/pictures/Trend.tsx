@@ -72,6 +72,7 @@ export function Trend({ row }: { row: RowResult }) {
         aria-label={`${row.row.name} over time: ${mine.map((each) => `${each.visit.openedAt.slice(0, 10)} ${formatNumber(each.value, unit)}`).join(", ") || "not measured through at any visit of this engine"}`}
       >
         <Scatter
+          aria-hidden
           data={{
             datasets: [
               {
