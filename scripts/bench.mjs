@@ -9,7 +9,7 @@ import { freePort } from "./lib/ports.mjs";
 import { Processes, runCommand } from "./lib/processes.mjs";
 import { LaunchError, run, say } from "./lib/say.mjs";
 import { ensureChromium, ensureMariadb, ensurePackages } from "./lib/setup.mjs";
-import { times, yardstickRows } from "./bench/yardstick-rows.mjs";
+import { times, wholePlanRows, yardstickRows } from "./bench/yardstick-rows.mjs";
 import { startWeb } from "./lib/web.mjs";
 
 const distDir = ".next";
@@ -39,6 +39,8 @@ const verdict = (holds) => (holds ? "met" : "**not met**");
 function report({
   core,
   plan,
+  whole,
+  paying,
   teardown,
   flatness,
   identity,
@@ -202,6 +204,7 @@ function report({
       "printed",
       null,
     ]),
+    ...wholePlanRows(whole, paying),
     ...["number", "few", "many"].map((which) => [
       `${catalogue.parts.toLocaleString("en")} parts of a catalogue, found by ${{ number: "a number", few: "a word that 56 have", many: "a word that an eighth have" }[which]}, against a bare query by the same index`,
       `${ms(catalogue[which].oursMs)} / ${ms(catalogue[which].bareMs)}`,
@@ -287,6 +290,8 @@ async function main() {
   try {
     const core = await part("fold and assessment", "scripts/bench/core.ts");
     const plan = await part("the plan", "scripts/bench/plan.ts");
+    const whole = await part("one plan for all parts", "scripts/bench/whole-plan.ts");
+    const paying = await part("what the plan is worth", "scripts/bench/plan-yardstick.ts", ["500"]);
     const teardown = await part("ledger and zones", "scripts/bench/teardown.ts");
     const flatness = await part("flatness", "scripts/bench/flatness.ts");
     const identity = await part("identity", "scripts/bench/identity.ts");
@@ -320,6 +325,8 @@ async function main() {
     const text = report({
       core,
       plan,
+      whole,
+      paying,
       teardown,
       flatness,
       identity,

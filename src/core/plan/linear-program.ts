@@ -12,20 +12,18 @@ export interface Row {
 
 const column = (place: number, option: number): string => `x${place}_${option}`;
 
+/** Options that are not refused by themselves, by place. */
+const finiteOf = (choosers: readonly Chooser[]): readonly (readonly number[])[] =>
+  choosers.map(({ costs }) => costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])));
+
 /**
- * The same problem as `cheapestPick` has, as a linear program in the LP format that most solvers read: a binary an option,
- * a row a place that takes exactly one, and for each relation what options of the others leave of its place with most
- * options: fewer rows than one for each combination that is not allowed, and a tighter bound.
+ * What relations leave of places as rows of a linear program: for each what options of the others leave of its place with
+ * most options. The same whatever options cost, as long as the same ones are refused.
  *
- * @param sums  what may not go beyond a figure over all of it: a budget, a risk
- * @returns     null where a relation has too many combinations to be written out
+ * @returns  null where a relation has too many combinations to be written out
  */
-export function linearProgram(
-  choosers: readonly Chooser[],
-  relations: readonly Relation[],
-  sums: readonly Row[] = [],
-): string | null {
-  const finite = choosers.map(({ costs }) => costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])));
+export function relationRows(choosers: readonly Chooser[], relations: readonly Relation[]): readonly string[] | null {
+  const finite = finiteOf(choosers);
   const rows: string[] = [];
   for (const { of, allows } of relations) {
     const sizes = of.map((place) => finite[place]!.length);
@@ -45,6 +43,26 @@ export function linearProgram(
     };
     walk(0, []);
   }
+  return rows;
+}
+
+/**
+ * The same problem as `cheapestPick` has, as a linear program in the LP format that most solvers read: a binary an option,
+ * a row a place that takes exactly one, and for each relation what options of the others leave of its place with most
+ * options: fewer rows than one for each combination that is not allowed, and a tighter bound.
+ *
+ * @param sums  what may not go beyond a figure over all of it: a budget, a risk
+ * @param rows  what relations leave, where that was written out before
+ * @returns     null where a relation has too many combinations to be written out
+ */
+export function linearProgram(
+  choosers: readonly Chooser[],
+  relations: readonly Relation[],
+  sums: readonly Row[] = [],
+  rows: readonly string[] | null = relationRows(choosers, relations),
+): string | null {
+  if (rows === null) return null;
+  const finite = finiteOf(choosers);
   const all = finite.flatMap((options, place) => options.map((option) => ({ cost: choosers[place]!.costs[option]!, name: column(place, option) }))); // prettier-ignore
   return [
     "Minimize",

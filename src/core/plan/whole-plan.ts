@@ -1,5 +1,6 @@
 import type { Choice } from "./option";
-import { linearProgram, pickOf, type Row } from "./linear-program";
+import { keptBeside } from "../same";
+import { linearProgram, pickOf, relationRows, type Row } from "./linear-program";
 import type { Chooser, Relation } from "./pick";
 import { minorUnits } from "./price-option";
 import { Pricing, type Priced, type PricedGround } from "./priced";
@@ -96,21 +97,27 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: Price
   };
 }
 
+/** What relations leave, written out once for all that is asked of one plan. */
+const keptRows = keptBeside<PosedPlan["relations"], readonly string[] | null>();
+
 export type Aim = "total" | "now" | "chance";
 
 /** The plan as a linear program: the least of what is aimed at, under what is demanded. Null where it has too many combinations. */
 export function planProgram(posed: PosedPlan, aim: Aim, { chance, budget, pin }: Demands): string | null {
   const weights = { total: posed.totals, now: posed.nows, chance: posed.risks }[aim];
   const choosers = posed.choosers.map(({ costs }, place) => ({
-    costs: costs.map((cost, option) =>
-      !Number.isFinite(cost) || (pin?.[0] === place && pin[1] !== option) ? Infinity : weights[place]![option]!,
-    ),
+    costs: costs.map((cost, option) => (Number.isFinite(cost) ? weights[place]![option]! : Infinity)),
   }));
   const sums: Row[] = [
     ...(chance === null ? [] : [{ of: posed.risks, atMost: riskOf(chance) + near * posed.places.length }]),
     ...(budget === null ? [] : [{ of: posed.nows, atMost: budget }]),
   ];
-  return linearProgram(choosers, posed.relations, sums);
+  if (pin) {
+    const [place, option] = pin;
+    const others = posed.totals.map((costs, at) => costs.map((_, each) => (at === place && each !== option ? 1 : 0)));
+    sums.push({ of: others, atMost: 0 });
+  }
+  return linearProgram(choosers, posed.relations, sums, keptRows(posed.relations, [], () => relationRows(posed.choosers, posed.relations))); // prettier-ignore
 }
 
 /** What a choice of an option for every place comes to. */
