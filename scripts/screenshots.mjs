@@ -67,13 +67,14 @@ const views = [
     go: (page) => openStation(page, "Hill tram 1", "Match", "What goes with what"),
   },
   {
-    name: "settings",
+    name: "plan",
     theme: "light",
     go: (page) =>
-      page
-        .getByRole("link", { name: "Settings" })
-        .click()
-        .then(() => page.getByRole("heading", { name: "Settings of the shop" }).waitFor()),
+      openStation(page, "Hill tram 1", "Decide", "What becomes of each part")
+        .then(() => page.getByRole("button", { name: "The plan" }).click())
+        .then(() => page.getByRole("slider").waitFor())
+        .then(() => page.getByRole("button", { name: /^Timing chain/i }).click())
+        .then(() => page.getByText("Working it out").first().waitFor({ state: "detached" })),
   },
 ];
 
