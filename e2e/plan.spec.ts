@@ -63,4 +63,19 @@ test("a plan for all parts: what the order cannot have is given way in by one ta
   await page.getByRole("button", { name: "The plan" }).click();
   await expect(page.getByRole("listitem").getByRole("button", { name: /^Oil pick-up/i })).toContainText("decided");
   await expect(bar.getByRole("button", { name: "Adopt this plan instead" })).toBeVisible();
+
+  // What was decided is bought, and no more: ticked off it is an entry.
+  await page.getByRole("link", { name: /^Order/ }).click();
+  await expect(page.getByRole("heading", { name: "What is bought, and what is sent out" })).toBeVisible();
+  const buying = page.getByRole("region", { name: "To buy" });
+  await expect(buying.getByRole("listitem").filter({ hasText: "Starter" })).toContainText("6 days");
+  await buying.getByRole("checkbox", { name: /^Starter/ }).check();
+  await expect(buying.getByRole("listitem").filter({ hasText: "Starter" })).toContainText("ordered");
+  await expect.poll(async () => (await shop.written(bench)).filter(({ type }) => type === "line-ticked").length).toBe(1); // prettier-ignore
+  const csv = page.waitForEvent("download");
+  await buying.getByRole("button", { name: "as a CSV file" }).click();
+  const { createReadStream } = await import("node:fs");
+  const text = (await createReadStream((await (await csv).path())!).toArray()).join("");
+  expect(text).toMatch(/^part,number,revision or later,quantity/u);
+  expect(text).toMatch(/^starter,.*,yes\r?$/mu);
 });

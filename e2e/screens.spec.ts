@@ -23,6 +23,7 @@ const screens: [path: string, heading: string, fits?: false][] = [
   [`/jobs/${ferry}/decide`, "What becomes of each part"],
   [`/jobs/${ferry}/hand-over`, "Hand over"],
   [`/jobs/${ferry}/diagnose`, "What failed first"],
+  [`/jobs/${ferry}/order`, "What is bought, and what is sent out"],
   [`/jobs/${tram}/match`, "What goes with what"],
   [`/jobs/${heron}/parts`, "Parts in hand"],
   [`/jobs/${sled}/decide`, "What becomes of each part"],

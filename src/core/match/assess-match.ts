@@ -145,7 +145,7 @@ function readingsIn(pack: CompiledPack): (read: MatchRead["attributes"]) => Read
 }
 
 /** Lines that somebody ticked, where nobody says that they are not done. */
-const tickedOf = ({ lineTicks }: Pick<MatchRead, "lineTicks">): ReadonlySet<string> =>
+export const tickedOf = ({ lineTicks }: Pick<MatchRead, "lineTicks">): ReadonlySet<string> =>
   new Set(
     [...groupBy(lineTicks, ({ line }) => line)].flatMap(([line, of]) => (of.every(({ done }) => done) ? [line] : [])),
   );

@@ -9,6 +9,7 @@ import { IdentifyStation } from "./identify/IdentifyStation";
 import { IntakeStation } from "./intake/IntakeStation";
 import { MatchStation } from "./match/MatchStation";
 import { MeasureStation } from "./measure/MeasureStation";
+import { OrderStation } from "./order/OrderStation";
 import { StripStation } from "./strip/StripStation";
 
 /** The work surface of each station; null where this version of the program has none. */
@@ -22,7 +23,7 @@ export const surfaces: Readonly<Record<Station, ComponentType | null>> = {
   diagnose: DiagnoseStation,
   match: MatchStation,
   decide: DecideStation,
-  order: null,
+  order: OrderStation,
   build: null,
   "hand-over": HandOverStation,
 };
