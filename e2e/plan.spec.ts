@@ -53,6 +53,7 @@ test("a plan for all parts: what the order cannot have is given way in by one ta
 
   await bar.getByRole("button", { name: "Adopt this plan" }).click();
   await expect(bar).toContainText("Adopted by Wren Halloway");
+  await expect(bar.getByRole("button", { name: "This plan is adopted" })).toBeDisabled();
   await expect.poll(async () => (await shop.written(bench)).filter(({ type }) => type === "plan-adopted").length).toBe(1); // prettier-ignore
   await page.getByRole("button", { name: "Part by part" }).click();
   await expect(page.getByText("22 of 22")).toBeVisible();

@@ -2,9 +2,10 @@
 import { Box, Button, Flex, Heading, Spinner, chakra } from "@chakra-ui/react";
 import Link from "next/link";
 import { useState, type ReactNode } from "react";
-import { adoptedOf } from "@/core/plan/adopt-plan";
+import { adoptedOf, type Adopted } from "@/core/plan/adopt-plan";
 import { minorUnits } from "@/core/plan/price-option";
 import type { Answer, Plan } from "@/core/plan/whole-plan";
+import { optionKey } from "@/core/plan/same-option";
 import { entrySetFingerprint } from "@/core/plan/make-witness";
 import { coreVersion } from "@/core/version";
 import { grouped } from "@/words/grouped";
@@ -22,13 +23,14 @@ import { usePlans } from "./use-plans";
 import { WhyNot } from "./WhyNot";
 
 const keyOf = ({ picks }: Plan) => picks.join();
+const keyOfChoices = (choices: Adopted["choices"]) => choices.map((each) => `${each.part} ${optionKey(each)}`).sort().join(); // prettier-ignore
 
 const Figure = ({ name, children }: { name: string; children: ReactNode }) => (
   <Box>
     <chakra.span display="block" fontSize="12px" color="quiet">
       {name}
     </chakra.span>
-    <chakra.span fontSize="20px" lineHeight="1.2" fontVariantNumeric="tabular-nums">
+    <chakra.span fontSize={{ base: "16px", md: "20px" }} lineHeight="1.2" fontVariantNumeric="tabular-nums">
       {children}
     </chakra.span>
   </Box>
@@ -85,6 +87,8 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const plan = plans[at] ?? null;
   const standing = job.plans.at(-1) ?? null;
   const adopted = posed && plan ? adoptedOf(posed, plan) : null;
+  const isAdopted =
+    standing !== null && adopted !== null && keyOfChoices(standing.choices) === keyOfChoices(adopted.choices);
   const adopt = () => {
     if (!adopted) return;
     const { open: _, ...said } = adopted;
@@ -105,9 +109,10 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
             as="section"
             aria-label="Plan"
             align="center"
-            gap="22px"
+            columnGap={{ base: "16px", md: "22px" }}
+            rowGap="4px"
             px="18px"
-            py="12px"
+            py={{ base: "8px", md: "12px" }}
             borderTopWidth="1px"
             borderColor="line"
             bg="panel"
@@ -131,13 +136,13 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
             </Box>
             <Button
               onClick={adopt}
-              disabled={!mayDecide || adopted.choices.length === 0}
+              disabled={!mayDecide || isAdopted || adopted.choices.length === 0}
               bg="ember"
               color="onEmber"
               fontWeight={700}
               height="44px"
             >
-              {standing ? "Adopt this plan instead" : "Adopt this plan"}
+              {isAdopted ? "This plan is adopted" : standing ? "Adopt this plan instead" : "Adopt this plan"}
             </Button>
           </Flex>
         )
