@@ -42,8 +42,13 @@ function worn(pack: CompiledPack, hours: number, next: () => number): PosedPlan 
   });
   for (const part of bench.partIn.values())
     if (next() < 0.03) bench.add("part-scrapped", { part, why: "broken", made: "marked", certificate: null });
-  const { plan, choices, order, endurance } = judges.get(pack)!(bench.entries, asOf);
-  return posePlan(plan.whole(), choices, { pack, order, enduranceOf: (row) => endurance.get(row) ?? null }, hours);
+  const { plan, choices, order, endurance, match } = judges.get(pack)!(bench.entries, asOf);
+  return posePlan(
+    plan.whole(),
+    choices,
+    { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match },
+    hours,
+  );
 }
 
 /**

@@ -52,7 +52,7 @@ export function assessPlan(
     whole,
     problems: planProblems(
       job,
-      { pack, order, enduranceOf: (row) => endurance.get(row) ?? null },
+      { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match },
       [...joints.values()],
       proposed,
       crack,

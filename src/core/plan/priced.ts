@@ -1,4 +1,6 @@
 import { ageOf, type Endurance } from "../measure/endurance";
+import type { Candidate } from "../match/ends";
+import type { MatchResult } from "../match/assess-match";
 import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import { lifeFor, ofNoPart } from "../pack/conditions";
@@ -78,6 +80,8 @@ export interface PricedGround {
   readonly order: Order;
   /** By row of the job. */
   readonly enduranceOf: (row: string) => Endurance | null;
+  /** What Match picked for places: a part by its number, or one that lies there already. */
+  readonly match: Pick<MatchResult, "inPlace">;
 }
 
 /** Prices options of the places of one job. */
@@ -118,8 +122,13 @@ export class Pricing {
   #shares(choice: Choice, { disposition, allowed, reasons }: Option): readonly Share[] {
     const lasts = this.lastsOf(choice);
     const hours = this.#hours;
-    if (goes(disposition)) return [{ is: "age", chance: survives(lasts, 0, hours) }];
     const { order, enduranceOf } = this.#ground;
+    if (goes(disposition)) {
+      // What comes from a shelf or a donor is as old as it is.
+      const other = this.#instead(choice)?.part;
+      const isUsed = other && other.origin !== "supplier";
+      return [{ is: "age", chance: isUsed ? survivesAge(lasts, ageOf(other, order.notes), hours) : survives(lasts, 0, hours) }]; // prettier-ignore
+    }
     const told = reasons.filter(({ code, severity }) => severity !== "error" && toldCodes.has(code)).length;
     const doubted: Share[] = [
       ...(allowed === null ? [{ is: "open" as const, chance: 1 - doubts.open }] : []),
@@ -135,6 +144,25 @@ export class Pricing {
       { is: "age", chance: survivesAge(lasts, age, hours) },
       ...doubted,
     ];
+  }
+
+  /** What was picked for the place instead of the part that is in it. */
+  #instead({ slot, part }: Pick<Choice, "slot" | "part">): Candidate | null {
+    const picked = this.#ground.match.inPlace.get(slot.id) ?? null;
+    return picked?.offer || (picked?.part && picked.part.id !== part?.id) ? picked : null;
+  }
+
+  /** What a part costs that comes instead, where one was picked: nothing more where it is there already. */
+  #paid(
+    choice: Choice,
+    { disposition }: Option,
+  ): { readonly money: number | null; readonly days: number | null } | null {
+    const instead = goes(disposition) ? this.#instead(choice) : null;
+    if (!instead) return null;
+    const { offer } = instead;
+    if (!offer) return { money: 0, days: 0 };
+    const { price, leadDays } = offer.sold;
+    return { money: price === null ? null : Math.round(price * minorUnits), days: leadDays };
   }
 
   /** What it costs to do a place over: a new part, to get at it and back, and what it takes with it. */
@@ -158,9 +186,12 @@ export class Pricing {
   price(choice: Choice, option: Option): Priced {
     const shares = this.#shares(choice, option);
     const chance = shares.reduce((product, each) => product * each.chance, 1);
-    const isUnpriced = option.price === null;
+    const paid = this.#paid(choice, option);
+    const money = paid ? paid.money : option.price && meanOf(option.price);
+    const isUnpriced = money === null;
     const isUsual = !this.lastsOf(choice).isOwn;
-    const now = option.price ? meanOf(option.price) + this.#work(option.minutes ?? 0) : weightOf(option, this.#rate);
+    const now =
+      money === null ? weightOf({ ...option, price: null }, this.#rate) : money + this.#work(option.minutes ?? 0);
     const redo = this.redoOf(choice);
     const days = this.#prices.get(choice.partClass.id)?.days;
     const isBought = option.disposition === "replace" || option.disposition === "upgrade" || option.disposition === "rework"; // prettier-ignore
@@ -173,7 +204,7 @@ export class Pricing {
       isUsual,
       redo,
       total: now + Math.round((1 - chance) * redo),
-      days: isBought ? (days?.[option.disposition as "replace" | "upgrade" | "rework"] ?? null) : 0,
+      days: paid ? paid.days : isBought ? (days?.[option.disposition as "replace" | "upgrade" | "rework"] ?? null) : 0,
     };
   }
 }

@@ -20,8 +20,8 @@ const solving = highsSolve();
 const free = { chance: null, budget: null };
 
 function pose(bench: TestBench, hours = 4000): PosedPlan {
-  const { plan, choices, order, endurance } = assess(bench.pack, bench.entries, asOf);
-  return posePlan(plan.whole(), choices, { pack: bench.pack, order, enduranceOf: (row) => endurance.get(row) ?? null }, hours); // prettier-ignore
+  const { plan, choices, order, endurance, match } = assess(bench.pack, bench.entries, asOf);
+  return posePlan(plan.whole(), choices, { pack: bench.pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match }, hours); // prettier-ignore
 }
 async function best(
   posed: PosedPlan,
@@ -171,6 +171,15 @@ describe("what a plan is made of", () => {
     expect(plan.chance).toBeGreaterThanOrEqual(wanted - 1e-6);
     expect(plan.total).toBeGreaterThanOrEqual(least.total);
     expect(demandsOf({ chanceWanted: null, budget: 10.5 })).toEqual({ chance: null, budget: 10.5 * minorUnits });
+  });
+
+  test("what Match picked is what it costs: nothing more where it lies on the shelf, and then it is as old as it is", () => {
+    const { places } = pose(tram());
+    const fresh = (slot: string) => places.find(({ choice }) => choice.slot.id === slot)!.offers.find(({ option }) => option.disposition === "replace")!; // prettier-ignore
+    // A starter off the shelf, of which nobody knows the hours; a carburettor for which nothing was picked.
+    expect([fresh("starter").now, fresh("starter").days]).toEqual([0, 0]);
+    expect([fresh("carburettor").now, fresh("carburettor").days]).toEqual([31_000, 12]);
+    expect(fresh("starter").chance).toBeCloseTo(survives({ hours: 16_000, shape: 2 }, 16_000, 4000), 9);
   });
 
   // Common practice, no source: what is broken goes, whatever it would save; a failure that hurts people is not traded.

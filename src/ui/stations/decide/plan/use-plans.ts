@@ -33,14 +33,14 @@ interface Found {
 /** The plans of a job as it stands, worked out beside the page: a newer entry takes the place of what is under way. */
 export function usePlans(): Plans {
   const { assessment, pack } = useJob();
-  const { plan, choices, order, endurance } = assessment;
+  const { plan, choices, order, endurance, match } = assessment;
   const { solve, stop } = useSolver();
   const posed = useMemo(
     () =>
       order.hoursWanted === null
         ? null
-        : posePlan(plan.whole(), choices, { pack, order, enduranceOf: (row) => endurance.get(row) ?? null }, order.hoursWanted), // prettier-ignore
-    [plan, choices, order, endurance, pack],
+        : posePlan(plan.whole(), choices, { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match }, order.hoursWanted), // prettier-ignore
+    [plan, choices, order, endurance, match, pack],
   );
   const [found, setFound] = useState<Found | null>(null);
   useEffect(() => {
