@@ -5,6 +5,7 @@
  *
  *   tsx scripts/bench/plan-yardstick.ts [ENGINES]
  */
+import { ownVerdicts } from "@/core/match/own-verdict";
 import { createAssess } from "@/core/assess";
 import { TestBench } from "@/core/fixtures/bench";
 import { highsSolve } from "@/core/fixtures/highs";
@@ -42,11 +43,11 @@ function worn(pack: CompiledPack, hours: number, next: () => number): PosedPlan 
   });
   for (const part of bench.partIn.values())
     if (next() < 0.03) bench.add("part-scrapped", { part, why: "broken", made: "marked", certificate: null });
-  const { plan, choices, order, endurance, match } = judges.get(pack)!(bench.entries, asOf);
+  const { plan, choices, order, endurance, match, inHand } = judges.get(pack)!(bench.entries, asOf);
   return posePlan(
     plan.whole(),
     choices,
-    { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match },
+    { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match, own: ownVerdicts(choices, inHand, order) },
     hours,
   );
 }

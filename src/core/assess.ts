@@ -117,7 +117,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     const diagnosis = diagnoseOf(job, order, sightings, lots, contamination, match);
     const withItsLots = withLots(condition, lots);
     const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);
-    const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots, match);
+    const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots, match, inHand);
     const intake = intakeJudgement.assess(pack, job, order, plan.choices, identity);
     const record = recordJudgement.assess(pack, job, order, asOf.slice(0, 10));
 

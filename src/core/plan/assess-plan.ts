@@ -6,6 +6,8 @@ import { Disposition } from "../entry/schema";
 import { foundJson, OptionJson, WayJson } from "../json-parts";
 import { judgement, type Progress } from "../judgement";
 import type { MatchResult } from "../match/assess-match";
+import { ownVerdicts } from "../match/own-verdict";
+import type { PartsResult } from "../parts/assess-parts";
 import type { MeasureResult } from "../measure/assess-measure";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -32,6 +34,7 @@ export function assessPlan(
   crack: CrackResult,
   condition: ConditionResult,
   match: MatchResult,
+  inHand: PartsResult,
 ): PlanResult {
   const proposed = proposeAll(rows, {
     pack,
@@ -52,7 +55,13 @@ export function assessPlan(
     whole,
     problems: planProblems(
       job,
-      { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match },
+      {
+        pack,
+        order,
+        enduranceOf: (row) => endurance.get(row) ?? null,
+        match,
+        own: ownVerdicts(choices, inHand, order),
+      },
       [...joints.values()],
       proposed,
       crack,

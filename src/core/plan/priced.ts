@@ -1,4 +1,5 @@
 import { ageOf, type Endurance } from "../measure/endurance";
+import type { Verdict } from "../condition/verdict";
 import type { Candidate } from "../match/ends";
 import type { MatchResult } from "../match/assess-match";
 import { jobSituation, type Order } from "../order/order";
@@ -82,6 +83,8 @@ export interface PricedGround {
   readonly enduranceOf: (row: string) => Endurance | null;
   /** What Match picked for places: a part by its number, or one that lies there already. */
   readonly match: Pick<MatchResult, "inPlace">;
+  /** Whether such a one could be used by its own evidence. */
+  readonly own: (candidate: Candidate) => Verdict;
 }
 
 /** Prices options of the places of one job. */
@@ -125,9 +128,13 @@ export class Pricing {
     const { order, enduranceOf } = this.#ground;
     if (goes(disposition)) {
       // What comes from a shelf or a donor is as old as it is.
-      const other = this.#instead(choice)?.part;
+      const instead = this.#instead(choice);
+      const other = instead?.part;
       const isUsed = other && other.origin !== "supplier";
-      return [{ is: "age", chance: isUsed ? survivesAge(lasts, ageOf(other, order.notes), hours) : survives(lasts, 0, hours) }]; // prettier-ignore
+      return [
+        { is: "age", chance: isUsed ? survivesAge(lasts, ageOf(other, order.notes), hours) : survives(lasts, 0, hours) }, // prettier-ignore
+        ...(instead && this.#ground.own(instead).allowed === null ? [{ is: "open" as const, chance: 1 - doubts.open }] : []), // prettier-ignore
+      ];
     }
     const told = reasons.filter(({ code, severity }) => severity !== "error" && toldCodes.has(code)).length;
     const doubted: Share[] = [
@@ -146,10 +153,11 @@ export class Pricing {
     ];
   }
 
-  /** What was picked for the place instead of the part that is in it. */
+  /** What was picked for the place instead of the part that is in it; one that is refused is as good as none. */
   #instead({ slot, part }: Pick<Choice, "slot" | "part">): Candidate | null {
     const picked = this.#ground.match.inPlace.get(slot.id) ?? null;
-    return picked?.offer || (picked?.part && picked.part.id !== part?.id) ? picked : null;
+    const isOther = picked?.offer || (picked?.part && picked.part.id !== part?.id);
+    return isOther && this.#ground.own(picked).allowed !== false ? picked : null;
   }
 
   /** What a part costs that comes instead, where one was picked: nothing more where it is there already. */

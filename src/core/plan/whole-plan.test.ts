@@ -1,4 +1,5 @@
 import { assess } from "../assess";
+import { ownVerdicts } from "../match/own-verdict";
 import { fold } from "../entry/fold";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";
@@ -20,8 +21,8 @@ const solving = highsSolve();
 const free = { chance: null, budget: null };
 
 function pose(bench: TestBench, hours = 4000): PosedPlan {
-  const { plan, choices, order, endurance, match } = assess(bench.pack, bench.entries, asOf);
-  return posePlan(plan.whole(), choices, { pack: bench.pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match }, hours); // prettier-ignore
+  const { plan, choices, order, endurance, match, inHand } = assess(bench.pack, bench.entries, asOf);
+  return posePlan(plan.whole(), choices, { pack: bench.pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match, own: ownVerdicts(choices, inHand, order) }, hours); // prettier-ignore
 }
 async function best(
   posed: PosedPlan,
@@ -179,7 +180,13 @@ describe("what a plan is made of", () => {
     // A starter off the shelf, of which nobody knows the hours; a carburettor for which nothing was picked.
     expect([fresh("starter").now, fresh("starter").days]).toEqual([0, 0]);
     expect([fresh("carburettor").now, fresh("carburettor").days]).toEqual([31_000, 12]);
-    expect(fresh("starter").chance).toBeCloseTo(survives({ hours: 16_000, shape: 2 }, 16_000, 4000), 9);
+    // Nobody looked at it either; and one that was seen to be broken is as good as none: then a new one is paid for.
+    expect(fresh("starter").chance).toBeCloseTo(0.9 * survives({ hours: 16_000, shape: 2 }, 16_000, 4000), 9);
+    const bench = tram();
+    const lies = bench.entries.find(({ type, payload }) => type === "part-picked" && payload.slot === "starter")!.payload.part; // prettier-ignore
+    bench.add("finding-made", { part: String(lies), place: null, finding: "teeth", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore
+    const paid = pose(bench).places.find(({ choice }) => choice.slot.id === "starter")!.offers;
+    expect(paid.find(({ option }) => option.disposition === "replace")!.now).toBe(24_000);
   });
 
   // Common practice, no source: what is broken goes, whatever it would save; a failure that hurts people is not traded.

@@ -1,4 +1,5 @@
 "use client";
+import { ownVerdicts } from "@/core/match/own-verdict";
 import { useEffect, useMemo, useState } from "react";
 import {
   answerOrder,
@@ -33,14 +34,14 @@ interface Found {
 /** The plans of a job as it stands, worked out beside the page: a newer entry takes the place of what is under way. */
 export function usePlans(): Plans {
   const { assessment, pack } = useJob();
-  const { plan, choices, order, endurance, match } = assessment;
+  const { plan, choices, order, endurance, match, inHand } = assessment;
   const { solve, stop } = useSolver();
   const posed = useMemo(
     () =>
       order.hoursWanted === null
         ? null
-        : posePlan(plan.whole(), choices, { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match }, order.hoursWanted), // prettier-ignore
-    [plan, choices, order, endurance, match, pack],
+        : posePlan(plan.whole(), choices, { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match, own: ownVerdicts(choices, inHand, order) }, order.hoursWanted), // prettier-ignore
+    [plan, choices, order, endurance, match, inHand, pack],
   );
   const [found, setFound] = useState<Found | null>(null);
   useEffect(() => {
