@@ -23,12 +23,9 @@ import { optionsOfPart, type PartOptions } from "./options-of-part";
 import { weightOf } from "./price-option";
 import { needOf, type Rows } from "./row-needs";
 import { goes, optionKey, sameOption } from "./same-option";
-import type { Relation } from "./pick";
+import { wholeOf, type Whole } from "./whole";
 import {
   besideOthers,
-  mayStay,
-  offersAt,
-  poseGroup,
   verdictsBeside,
   samePick,
   settle,
@@ -72,14 +69,6 @@ export interface Proposed {
     slot: string,
     option: Option,
   ) => readonly { readonly slot: string; readonly option: Option }[] | null;
-}
-
-/** All places at once, with what may be picked for each and what they may not pick together. */
-export interface Whole {
-  readonly places: readonly { readonly slot: string; readonly offers: readonly Option[]; readonly isPinned: boolean }[];
-  /** Values that places have to agree on: places of their own, numbered after the others, with so many values each. */
-  readonly hubs: readonly number[];
-  readonly relations: readonly Relation[];
 }
 
 /** One place with its part, what may become of it, and what people said. */
@@ -418,42 +407,6 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
   };
 }
 
-/** What the plan is made from: groups beside each other, and what follows from one place for another as relations of the two. */
-function wholeOf(
-  candidates: ReadonlyMap<string, Candidate>,
-  groups: readonly Together[],
-  implications: Couplings["implications"],
-): Whole {
-  const world: World = "open-allowed";
-  const slots = groups.flatMap(({ places }) => places);
-  const number = new Map(slots.map((slot, at) => [slot, at]));
-  const offers = slots.map((slot) => offersAt(candidates.get(slot)!));
-  const hubs: number[] = [];
-  const relations: Relation[] = [];
-  const stays = (slot: string) => mayStay(candidates.get(slot)!, world);
-  for (const group of groups) {
-    const posed = poseGroup(group, candidates, world, stays);
-    const numberIn = (at: number) =>
-      at < group.places.length ? number.get(group.places[at]!)! : slots.length + hubs.length + at - group.places.length;
-    for (const { of, allows } of posed.relations) relations.push({ of: of.map(numberIn), allows });
-    hubs.push(...posed.hubs.map(({ costs }) => costs.length));
-  }
-  for (const { from, triggers, on, against } of implications)
-    for (const by of from)
-      for (const slot of on) {
-        if (slot === by || candidates.get(slot)!.pin !== null) continue;
-        const [one, other] = [number.get(by)!, number.get(slot)!];
-        if (!offers[one]!.some((option) => triggers(by, option))) continue;
-        relations.push({
-          of: [one, other],
-          allows: ([a, b]) =>
-            !triggers(by, offers[one]![a!]!) || against(slot, offers[other]![b!]!, by)?.allowed !== false,
-        });
-      }
-  const places = slots.map((slot, at) => ({ slot, offers: offers[at]!, isPinned: candidates.get(slot)!.pin !== null }));
-  return { places, hubs, relations };
-}
-
 /** Why a group of places could not be settled. */
 export const tooLarge = ({ places, entries }: Group, at: ReadonlyMap<string, Pick<Place, "name">>): Problem =>
   problem("pick-too-large", [...places].sort().slice(0, 1), {
@@ -462,7 +415,6 @@ export const tooLarge = ({ places, entries }: Group, at: ReadonlyMap<string, Pic
     entries,
   });
 
-/** Reasons that say the same of the same are one. */
 /** Of reasons that say the same of the same, the first. */
 function distinct(reasons: readonly Problem[]): readonly Problem[] {
   const byKey = new Map<string, Problem[]>();

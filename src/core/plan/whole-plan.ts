@@ -4,7 +4,7 @@ import { linearProgram, pickOf, relationRows, type Row } from "./linear-program"
 import type { Chooser, Relation } from "./pick";
 import { minorUnits } from "./price-option";
 import { Pricing, type Priced, type PricedGround } from "./priced";
-import type { Whole } from "./propose";
+import type { Whole } from "./whole";
 
 /** A place of the plan, with what may become of it and what each would cost and give. */
 export interface PlanPlace {
