@@ -55,6 +55,8 @@ test("an engine family of another arrangement passes through every screen, by it
   await page.getByRole("link", { name: /^Match/ }).click();
   await expect(page.getByText("says nothing of what goes with what")).toBeVisible();
   await page.getByRole("link", { name: /^Order/ }).click();
+  await expect(page.getByRole("region", { name: "To buy" })).toContainText(/rotor housing.*no price/i);
+  await page.getByRole("link", { name: /^Build/ }).click();
   await expect(page.getByText("This station is not there yet.")).toBeVisible();
   await page
     .getByRole("navigation", { name: "Stations" })
