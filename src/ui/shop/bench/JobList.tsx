@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useRouter } from "next/navigation";
-import { Suspense, use, useCallback, useEffect, useMemo, useState } from "react";
+import { Suspense, use, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { statesOn, type BrokenCard, type CardLine, type CardPage, type JobCard } from "@/core/card";
 import { unitById } from "@/core/quantity/units";
 import { stations, type Station } from "@/core/stations";
@@ -171,11 +171,13 @@ function useLines(page: CardPage) {
     return answer.ok ? ((await answer.json()) as CardPage) : null;
   }, []);
   const count = shown.lines.length;
+  // So many were asked for: of a list whose order changed meanwhile that is more than are shown.
+  const asked = useRef(page.lines.length);
   const again = useCallback(async () => {
     const parts: CardLine[] = [];
-    let total = 0;
-    for (let from = 0; from < Math.max(count, 1); from += atOnce) {
-      const part = await ask(from, Math.min(atOnce, Math.max(count - from, 1)));
+    let total = 1;
+    for (let from = 0; from < Math.min(total, Math.max(asked.current, 1)); from += atOnce) {
+      const part = await ask(from, Math.min(atOnce, Math.max(asked.current - from, 1)));
       if (!part) return;
       parts.push(...part.lines);
       ({ total } = part);
@@ -184,7 +186,7 @@ function useLines(page: CardPage) {
     const here = new Set(parts.map(({ id }) => id));
     const below = (lines: readonly CardLine[]) => lines.slice(parts.length).filter(({ id }) => !here.has(id));
     setShown((now) => ({ lines: [...parts, ...below(now.lines)], total }));
-  }, [ask, count]);
+  }, [ask]);
   const isBehind = shown.lines.some(({ isFresh }) => !isFresh);
   useEffect(() => {
     const look = () => void (document.visibilityState === "visible" && again().catch(() => {}));
@@ -197,7 +199,13 @@ function useLines(page: CardPage) {
   }, [isBehind, again]);
   const more = useCallback(async () => {
     const part = await ask(count, atOnce).catch(() => null);
-    if (part) setShown((now) => ({ lines: [...now.lines.slice(0, count), ...part.lines], total: part.total }));
+    if (!part) return;
+    asked.current = Math.max(asked.current, count + atOnce);
+    setShown(({ lines }) => {
+      const above = lines.slice(0, count);
+      const here = new Set(above.map(({ id }) => id));
+      return { lines: [...above, ...part.lines.filter(({ id }) => !here.has(id))], total: part.total };
+    });
   }, [ask, count]);
   // What comes with the page fills a window; the next ones come as soon as it is there.
   const isFirst = count === given.lines.length && count < given.total;
