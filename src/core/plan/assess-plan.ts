@@ -13,6 +13,7 @@ import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Problem } from "../problem/problem";
 import type { Choice, Option } from "./option";
+import type { Picks } from "./picked-instead";
 import { planProblems } from "./plan-problems";
 import { proposeAll, type Proposed } from "./propose";
 import { isSettled, standingOf } from "./standing";
@@ -48,6 +49,9 @@ export function assessPlan(
     cameOut: job.cameOut,
   });
   const { choices, groups, changesFor, whole } = proposed;
+  // Asked only where a plan was adopted.
+  let verdicts: ReturnType<typeof ownVerdicts> | undefined;
+  const own: Picks["own"] = (candidate) => (verdicts ??= ownVerdicts(choices, inHand, order))(candidate);
   return {
     choices,
     groups,
@@ -60,7 +64,7 @@ export function assessPlan(
         order,
         enduranceOf: (row) => endurance.get(row) ?? null,
         match,
-        own: ownVerdicts(choices, inHand, order),
+        own,
       },
       [...joints.values()],
       proposed,

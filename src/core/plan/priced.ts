@@ -1,7 +1,4 @@
 import { ageOf, type Endurance } from "../measure/endurance";
-import type { Verdict } from "../condition/verdict";
-import type { Candidate } from "../match/ends";
-import type { MatchResult } from "../match/assess-match";
 import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import { lifeFor, ofNoPart } from "../pack/conditions";
@@ -10,6 +7,7 @@ import type { Worth } from "../pack/schema-worth";
 import { groupBy } from "../group";
 import { accessMinutes } from "./access";
 import { rowsOf, type Choice, type Option } from "./option";
+import { pickedInstead, type Picks } from "./picked-instead";
 import { minorUnits, moneyOf, weightOf, type Money } from "./price-option";
 import { goes } from "./same-option";
 import { survives, survivesAge, usualLasts, type Lasts } from "./survival";
@@ -76,15 +74,11 @@ function wearOf(choice: Choice, enduranceOf: (row: string) => Endurance | null):
   }, 1);
 }
 
-export interface PricedGround {
+export interface PricedGround extends Picks {
   readonly pack: CompiledPack;
   readonly order: Order;
   /** By row of the job. */
   readonly enduranceOf: (row: string) => Endurance | null;
-  /** What Match picked for places: a part by its number, or one that lies there already. */
-  readonly match: Pick<MatchResult, "inPlace">;
-  /** Whether such a one could be used by its own evidence. */
-  readonly own: (candidate: Candidate) => Verdict;
 }
 
 /** Prices options of the places of one job. */
@@ -128,7 +122,7 @@ export class Pricing {
     const { order, enduranceOf } = this.#ground;
     if (goes(disposition)) {
       // What comes from a shelf or a donor is as old as it is.
-      const instead = this.#instead(choice);
+      const instead = pickedInstead(this.#ground, choice);
       const other = instead?.part;
       const isUsed = other && other.origin !== "supplier";
       return [
@@ -153,19 +147,12 @@ export class Pricing {
     ];
   }
 
-  /** What was picked for the place instead of the part that is in it; one that is refused is as good as none. */
-  #instead({ slot, part }: Pick<Choice, "slot" | "part">): Candidate | null {
-    const picked = this.#ground.match.inPlace.get(slot.id) ?? null;
-    const isOther = picked?.offer || (picked?.part && picked.part.id !== part?.id);
-    return isOther && this.#ground.own(picked).allowed !== false ? picked : null;
-  }
-
   /** What a part costs that comes instead, where one was picked: nothing more where it is there already. */
   #paid(
     choice: Choice,
     { disposition }: Option,
   ): { readonly money: number | null; readonly days: number | null } | null {
-    const instead = goes(disposition) ? this.#instead(choice) : null;
+    const instead = goes(disposition) ? pickedInstead(this.#ground, choice) : null;
     if (!instead) return null;
     const { offer } = instead;
     if (!offer) return { money: 0, days: 0 };

@@ -19,8 +19,11 @@ export const usualLasts = (hoursWanted: number): Lasts => ({ hours: 100 * hoursW
  * @source  Weibull, A statistical distribution function of wide applicability (1951), written by its median, of those that reached the age
  * @example survives({ hours: 1000, shape: 2 }, 0, 1000) // 0.5
  */
-export const survives = ({ hours: median, shape }: Lasts, age: number, hours: number): number =>
-  2 ** ((age / median) ** shape - ((age + hours) / median) ** shape);
+export function survives({ hours: median, shape }: Lasts, age: number, hours: number): number {
+  const spent = (age / median) ** shape;
+  // Of what is so far past its life that it cannot be reckoned, none.
+  return Number.isFinite(spent) ? 2 ** (spent - ((age + hours) / median) ** shape) : 0;
+}
 
 /**
  * The same of an age that is somewhere between two: each as likely as the next. Of one that nobody can bound it may have

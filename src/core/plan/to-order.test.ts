@@ -3,12 +3,13 @@ import { TestBench } from "../fixtures/bench";
 import { decide } from "../fixtures/choices";
 import { demoJob, pellbrook } from "../fixtures/load";
 import { tickedOf } from "../match/assess-match";
+import { ownVerdicts } from "../match/own-verdict";
 import { toOrder } from "./to-order";
 
 const asOf = "2026-11-27T00:00:00Z";
 const ordered = (bench: TestBench) => {
-  const { choices, match, job } = assess(bench.pack, bench.entries, asOf);
-  return toOrder(bench.pack, choices, match, tickedOf(job));
+  const { choices, match, inHand, order, job } = assess(bench.pack, bench.entries, asOf);
+  return toOrder(bench.pack, choices, { match, own: ownVerdicts(choices, inHand, order) }, tickedOf(job));
 };
 const tram = () => TestBench.of(pellbrook, demoJob("hill-tram-1"));
 
@@ -48,6 +49,15 @@ test("parts of one kind are one line; one that was picked by its number is anoth
   bench.add("line-ticked", { line: buy[0]!.id, done: true });
   decide(bench, "top-ring-4", "reuse", { reason: "It was new last year" });
   expect(ordered(bench).buy.map(({ slots, isOrdered }) => [slots.length, isOrdered])).toEqual([[3, false], [1, true]]); // prettier-ignore
+});
+
+test("a part off the shelf is not bought, until it is seen to be broken", () => {
+  const bench = tram();
+  decide(bench, "starter", "replace");
+  expect(ordered(bench).buy).toEqual([]);
+  const picked = bench.entries.find(({ type, payload }) => type === "part-picked" && payload.slot === "starter")!;
+  bench.add("finding-made", { part: String(picked.payload.part), place: null, finding: "teeth", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore
+  expect(ordered(bench).buy.map(({ name }) => name)).toEqual(["starter"]);
 });
 
 test("to the machine shop goes what is machined, with what it measures and the band it is brought to", () => {

@@ -1,7 +1,8 @@
-import type { MatchResult } from "../match/assess-match";
+import type { CataloguePart } from "../catalogue/catalogue-part";
 import type { CompiledPack } from "../pack/compile-pack";
 import { aspectId } from "./options-of-part";
 import type { Choice } from "./option";
+import { pickedInstead, type Picks } from "./picked-instead";
 import { minorUnits, type Money } from "./price-option";
 import { goes, optionKey } from "./same-option";
 import { decidedOn, whyUnsettled } from "./standing";
@@ -63,34 +64,35 @@ function bandOf(finishedMm: number, kind: string | undefined, fresh: { min?: num
  * What is bought and what goes to the machine shop, by what was decided and no more: an option that nobody decided, or whose
  * decision is refused by now, orders nothing.
  *
- * @param match   what is picked for places: its number is what is bought
+ * @param picks   what is picked for places: its number is what is bought
  * @param ticked  lines that are done, by their ids
  */
 export function toOrder(
   { pack }: CompiledPack,
   choices: readonly Choice[],
-  match: Pick<MatchResult, "inPlace">,
+  picks: Picks,
   ticked: ReadonlySet<string>,
 ): ToOrder {
-  const { inPlace } = match;
   const prices = new Map(pack.worth?.classes.map((each) => [each.class, each]));
   const settled = choices.map((choice) => {
     const decided = decidedOn(choice);
     const option = decided && whyUnsettled(decided) === null ? decided.option : null;
     return { choice, option: option?.disposition === "hold" ? null : option };
   });
-  const bought = new Map<string, { readonly choice: Choice; readonly price: Money | null }[]>();
+  const bought = new Map<
+    string,
+    { readonly choice: Choice; readonly price: Money | null; readonly sold: CataloguePart | null }[]
+  >();
   for (const { choice, option } of settled) {
     if (!option || !goes(option.disposition) || choice.part?.origin === "supplier") continue;
-    const picked = inPlace.get(choice.slot.id);
+    const picked = pickedInstead(picks, choice);
     // A part in hand was picked for the place: it comes from a shelf or a donor, not from a shop.
-    if (picked?.part && picked.part.id !== choice.part?.id) continue;
+    if (picked?.part) continue;
     const key = `${choice.partClass.id} ${option.disposition} ${picked?.offer?.id ?? ""}`;
-    bought.set(key, [...(bought.get(key) ?? []), { choice, price: option.price }]);
+    bought.set(key, [...(bought.get(key) ?? []), { choice, price: option.price, sold: picked?.offer?.sold ?? null }]);
   }
   const buy = [...bought.values()].map((of): BuyLine => {
-    const { choice } = of[0]!;
-    const sold = inPlace.get(choice.slot.id)?.offer?.sold ?? null;
+    const { choice, sold } = of[0]!;
     const slots = of.map((each) => each.choice.slot.id);
     const times = sold?.kit ? 1 : of.length;
     const own = sold?.price === null || sold?.price === undefined ? null : Math.round(sold.price * minorUnits) * times;

@@ -56,6 +56,7 @@ describe("how long a part lasts", () => {
       expect(survives(lasts, 0, 1000 / Math.LN2 ** (1 / shape))).toBeCloseTo(Math.exp(-1), 12);
       expect(survives(lasts, 300, 400) * survives(lasts, 0, 300)).toBeCloseTo(survives(lasts, 0, 700), 12);
     }
+    expect(survives({ hours: 1e-300, shape: 10 }, 5000, 700)).toBe(0);
     expect(survives({ hours: 1000, shape: 1 }, 5000, 700)).toBeCloseTo(survives({ hours: 1000, shape: 1 }, 0, 700), 12);
   });
 

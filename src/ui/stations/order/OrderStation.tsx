@@ -3,6 +3,7 @@ import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import Link from "next/link";
 import { useMemo, type ReactNode } from "react";
 import { tickedOf } from "@/core/match/assess-match";
+import { ownVerdicts } from "@/core/match/own-verdict";
 import type { Money } from "@/core/plan/price-option";
 import { toOrder, type BuyLine, type ShopLine } from "@/core/plan/to-order";
 import { formatNumber } from "@/core/quantity/format-quantity";
@@ -127,10 +128,10 @@ const daysWords = (days: number | null) => (days === null ? "nobody knows when" 
 /** What is bought and what goes to the machine shop, by what was decided and no more. */
 export function OrderStation() {
   const { id, assessment, pack, unitFor } = useJob();
-  const { choices, match, job, order } = assessment;
+  const { choices, match, inHand, job, order } = assessment;
   const { buy, shop, undecided } = useMemo(
-    () => toOrder(pack, choices, match, tickedOf(job)),
-    [pack, choices, match, job],
+    () => toOrder(pack, choices, { match, own: ownVerdicts(choices, inHand, order) }, tickedOf(job)),
+    [pack, choices, match, inHand, order, job],
   );
   const currency = order.settings?.currency ?? null;
   const title = (name: string) => `${job.header?.name ?? ""} · ${name}`;
