@@ -39,7 +39,9 @@ test("parts are decided alike at once, one by one, as a set, and never where nob
   await page.keyboard.press("1");
   await page.keyboard.press("5");
   await expect(line("connecting rod 5")).toContainText("decided");
-  expect((await made()).map(({ disposition }) => disposition)).toEqual([...Array<string>(5).fill("reuse"), "replace"]);
+  await expect
+    .poll(async () => (await made()).map(({ disposition }) => disposition))
+    .toEqual([...Array<string>(5).fill("reuse"), "replace"]);
 
   // Parts alike are taken apart where one of them goes another way.
   await line("liner 1, 2, 3, 4, 5, 6").click();
