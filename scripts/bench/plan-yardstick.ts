@@ -5,7 +5,6 @@
  *
  *   tsx scripts/bench/plan-yardstick.ts [ENGINES]
  */
-import { ownVerdicts } from "@/core/match/own-verdict";
 import { createAssess } from "@/core/assess";
 import { TestBench } from "@/core/fixtures/bench";
 import { highsSolve } from "@/core/fixtures/highs";
@@ -13,12 +12,12 @@ import { pellbrook, tarnwick, windrow } from "@/core/fixtures/load";
 import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { rowsOf } from "@/core/plan/option";
-import { bestPlan, posePlan, type PosedPlan } from "@/core/plan/whole-plan";
+import { planOfJob, type PosedPlan } from "@/core/plan/pose-plan";
+import { bestPlan, nothingDemanded as free } from "@/core/plan/whole-plan";
 
 const asOf = "2026-11-27T00:00:00Z";
 const count = Number(process.argv[2] ?? 500);
 const solve = await highsSolve();
-const free = { chance: null, budget: null };
 
 /** Packs with the hours a rebuild is made for, and how the engines among all are shared out. */
 const kinds: readonly { readonly pack: CompiledPack; readonly hours: number; readonly share: number }[] = [
@@ -43,13 +42,7 @@ function worn(pack: CompiledPack, hours: number, next: () => number): PosedPlan 
   });
   for (const part of bench.partIn.values())
     if (next() < 0.03) bench.add("part-scrapped", { part, why: "broken", made: "marked", certificate: null });
-  const { plan, choices, order, endurance, match, inHand } = judges.get(pack)!(bench.entries, asOf);
-  return posePlan(
-    plan.whole(),
-    choices,
-    { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match, own: ownVerdicts(choices, inHand, order) },
-    hours,
-  );
+  return planOfJob(pack, judges.get(pack)!(bench.entries, asOf), hours);
 }
 
 /**

@@ -6,16 +6,17 @@
 import loadHighs from "highs";
 import { planOfDemo } from "@/core/fixtures/plan-cases";
 import { seeded } from "@/core/numeric/seeded";
-import { bestPlan, frontier, insteadOf, planOf, type Demands, type PosedPlan, type Solve } from "@/core/plan/whole-plan"; // prettier-ignore
+import type { PosedPlan } from "@/core/plan/pose-plan";
+import { bestPlan, frontier, nothingDemanded as free, planOf, type Demands, type Solve } from "@/core/plan/whole-plan";
+import { insteadOf } from "@/core/plan/why-plan";
 
 const highs = await loadHighs();
 const exactly = { mip_rel_gap: 0, mip_abs_gap: 0.5, time_limit: 60 };
 const solve: Solve = async (program) => {
   const { Status, Columns } = highs.solve(program, exactly);
   if (Status !== "Optimal") return Status === "Infeasible" ? "impossible" : "failed";
-  return new Map(Object.entries(Columns as Record<string, { Primal: number }>).map(([name, { Primal }]) => [name, Primal])); // prettier-ignore
+  return { gap: 0, columns: new Map(Object.entries(Columns as Record<string, { Primal: number }>).map(([name, { Primal }]) => [name, Primal])) }; // prettier-ignore
 };
-const free: Demands = { chance: null, budget: null };
 
 /** The same plan with every price half as much to twice as much. */
 function priced(posed: PosedPlan, seed: number): PosedPlan {
@@ -27,9 +28,8 @@ function priced(posed: PosedPlan, seed: number): PosedPlan {
       return { ...each, now, total: now + each.total - each.now };
     }),
   }));
-  const hubs = posed.totals.slice(places.length);
-  const of = (figure: "now" | "total") => [...places.map(({ offers }) => offers.map((each) => each[figure])), ...hubs];
-  return { ...posed, places, nows: of("now"), totals: of("total") };
+  const of = (figure: "now" | "total", before: PosedPlan["totals"]) => [...places.map(({ offers }) => offers.map((each) => each[figure])), ...before.slice(places.length)]; // prettier-ignore
+  return { ...posed, places, nows: of("now", posed.nows), totals: of("total", posed.totals) };
 }
 
 const timed = async <T>(work: () => Promise<T> | T): Promise<readonly [T, number]> => {

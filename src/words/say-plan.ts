@@ -1,6 +1,7 @@
 import { minorUnits } from "@/core/plan/price-option";
 import type { Share } from "@/core/plan/priced";
 import type { Plan } from "@/core/plan/whole-plan";
+import type { Instead } from "@/core/plan/why-plan";
 import { percent } from "./percent";
 import { sayAmount } from "./say-money";
 import { many } from "./sentences/sentence";
@@ -31,13 +32,36 @@ export function sayNext(plans: readonly Plan[], at: number, currency: string | n
   return `${more}; the next ${sayMinor(Math.max(0, after.now - next.now), currency)} buys ${points(next, after)}.`;
 }
 
-/** What another option of a place would come to beside the plan: “60 more in all, 2 other parts go another way”. */
+const more = (difference: number, currency: string | null) =>
+  difference === 0 ? "as much in all" : `${sayMinor(Math.abs(difference), currency)} ${difference > 0 ? "more" : "less"} in all`; // prettier-ignore
+const others = (moved: number) => `${many(moved, "other part")} ${moved === 1 ? "goes" : "go"} another way`;
+
+/** What another option of a place would come to beside the plan: “60 more in all, as sure; 2 other parts go another way”. */
 export function sayInstead(plan: Plan, other: Plan | null, moved: number, currency: string | null): string {
   if (other === null) return `no plan that is ${percent(plan.chance)} sure has it`;
-  const difference = other.total - plan.total;
-  const cost =
-    difference === 0
-      ? "as much in all"
-      : `${sayMinor(Math.abs(difference), currency)} ${difference > 0 ? "more" : "less"} in all, as sure`;
-  return moved === 0 ? cost : `${cost}; ${many(moved, "other part")} ${moved === 1 ? "goes" : "go"} another way`;
+  const cost = `${more(other.total - plan.total, currency)}${other.total === plan.total ? "" : ", as sure"}`;
+  return moved === 0 ? cost : `${cost}; ${others(moved)}`;
+}
+
+/** What it would take for the plan to go another way: a lower price, or more chance at the price it has. */
+export function sayTurns({ now, chance }: NonNullable<Instead["turns"]>, currency: string | null): string {
+  const ways = [
+    ...(now === null ? [] : [now === 0 ? "for nothing" : `at ${sayMinor(now, currency)}`]),
+    ...(chance === null ? [] : [`if it were ${percent(chance)} sure to run the hours`]),
+  ];
+  return ways.length === 0 ? "Neither its price nor its life would turn the plan to it." : `The plan would turn to it ${ways.join(", or ")}.`; // prettier-ignore
+}
+
+/** One plan beside another: “60 more in all, 3 points less sure, 4 days later; 2 other parts go another way”. */
+export function sayBeside(before: Plan, after: Plan, moved: number, currency: string | null): string {
+  const sure = points(before, after);
+  const later = (after.days ?? 0) - (before.days ?? 0);
+  return [
+    [
+      more(after.total - before.total, currency),
+      sure === 0 ? "as sure" : `${many(Math.abs(sure), "point")} ${sure > 0 ? "surer" : "less sure"}`,
+      ...(later === 0 ? [] : [`${many(Math.abs(later), "day")} ${later > 0 ? "later" : "sooner"}`]),
+    ].join(", "),
+    ...(moved === 0 ? [] : [others(moved)]),
+  ].join("; ");
 }

@@ -18,3 +18,19 @@ export function clockAhead({ at, stamp }: Pick<Envelope, "at" | "stamp">): numbe
 /** When an entry counts as made: by its own clock, or where that ran ahead by the server's. */
 export const momentOf = (envelope: Pick<Envelope, "at" | "stamp">): string =>
   clockAhead(envelope) > 0 ? envelope.stamp!.at : envelope.at;
+
+/**
+ * Whole days from the day of one moment to that of another; less than 0 where it is over.
+ *
+ * @example daysBetween("2026-01-01T22:00:00Z", "2026-01-31") // 30
+ */
+export const daysBetween = (from: string, to: string): number =>
+  Math.round((Date.parse(to.slice(0, 10)) - Date.parse(from.slice(0, 10))) / 86_400_000);
+
+/**
+ * The day so many whole days after a moment.
+ *
+ * @example dayAfter("2026-01-30T12:00:00Z", 3) // "2026-02-02"
+ */
+export const dayAfter = (from: string, days: number): string =>
+  new Date(Date.parse(from.slice(0, 10)) + days * 86_400_000).toISOString().slice(0, 10);

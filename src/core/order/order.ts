@@ -15,6 +15,9 @@ export interface Application {
   readonly words: string | null;
 }
 
+export const bearers = ["owner", "shop"] as const;
+export type Bearer = (typeof bearers)[number];
+
 /** What is ordered: as the job was opened, and as Intake has it since. Null is unknown. */
 export interface Order {
   readonly notes: Notes;
@@ -25,6 +28,11 @@ export interface Order {
   readonly chanceWanted: number | null;
   readonly budget: number | null;
   readonly wantedBy: string | null;
+  /** What a day without the engine costs its owner. */
+  readonly dayRate: number | null;
+  /** Who bears what is done over, and the days it stands still. */
+  readonly redoBorneBy: Bearer | null;
+  readonly idleBorneBy: Bearer | null;
   /** How far the shop may go beyond the estimate before it asks again. */
   readonly askAbove: number | null;
   /** Whether the engine is used under a certificate, or carries passengers. */
@@ -56,6 +64,9 @@ export const orderItems = [
   "chance-wanted",
   "budget",
   "wanted-by",
+  "day-rate",
+  "redo-borne-by",
+  "idle-borne-by",
   "ask-above",
   "certified",
   "decision-rule",
@@ -69,8 +80,10 @@ export const orderItemsOf = ({ pack }: CompiledPack) =>
 type OrderItem = (typeof orderItems)[number] | "variant";
 
 const numberOrNull = (value: unknown) => (typeof value === "number" ? value : null);
+const amountOrNull = (value: unknown) => (typeof value === "number" && value >= 0 ? value : null);
 /** What was noted in percent, as a share; what is none is not known. */
 const shareOf = (value: unknown) => (typeof value === "number" && value > 0 && value < 100 ? value / 100 : null);
+const bearerOf = (value: unknown) => bearers.find((each) => each === value) ?? null;
 const textOrNull = (value: unknown) => (typeof value === "string" ? value : null);
 
 function applicationOf({ pack }: CompiledPack, { header }: Pick<Job, "header">, notes: Notes): Application {
@@ -111,6 +124,9 @@ export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes
     chanceWanted: shareOf(noted("chance-wanted")),
     budget: or("budget", numberOrNull, header?.budget ?? null),
     wantedBy: or("wanted-by", textOrNull, header?.wantedBy ?? null),
+    dayRate: amountOrNull(noted("day-rate")),
+    redoBorneBy: bearerOf(noted("redo-borne-by")),
+    idleBorneBy: bearerOf(noted("idle-borne-by")),
     askAbove: numberOrNull(noted("ask-above")),
     certified: typeof certified === "boolean" ? certified : null,
     rule: decisionRules.find((each) => each === rule) ?? header?.decisionRule ?? "simple",
@@ -133,6 +149,9 @@ export const orderJudgement = judgement({
         chanceWanted: z.number().nullable(),
         budget: z.number().nullable(),
         wantedBy: z.string().nullable(),
+        dayRate: z.number().nullable(),
+        redoBorneBy: z.enum(bearers).nullable(),
+        idleBorneBy: z.enum(bearers).nullable(),
         askAbove: z.number().nullable(),
         certified: z.boolean().nullable(),
         rule: z.string(),

@@ -22,6 +22,8 @@ const Days = z.number().int().min(0).max(1000);
 export const Worth = z.strictObject({
   labourHours: z.number().positive(),
   labourRate: z.number().positive(),
+  /** The day that its prices are of; without one they are taken for old. */
+  pricedOn: z.iso.date().optional(),
   /** What a part costs to replace or to rework, and how often it has to be replaced where nobody has looked yet. */
   classes: z
     .array(
@@ -49,6 +51,8 @@ export const Worth = z.strictObject({
           .default([]),
         /** Minutes to get at it and to put it all together again, where the steps of the strip do not say. */
         access: z.number().min(0).max(100_000).optional(),
+        /** Paid beside a new one, and back once the old one is sent in. */
+        deposit: z.number().min(0).optional(),
         /** Until it is there. */
         days: z
           .strictObject({ replace: Days.optional(), rework: Days.optional(), upgrade: Days.optional() })

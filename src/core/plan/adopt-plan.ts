@@ -1,5 +1,6 @@
 import type { Payload } from "../entry/schema";
-import type { Plan, PosedPlan } from "./whole-plan";
+import type { PosedPlan } from "./pose-plan";
+import type { Plan } from "./whole-plan";
 
 /** What an entry says of a plan that is adopted. */
 export type Adopted = Pick<Payload<"plan-adopted">, "choices" | "terms">;

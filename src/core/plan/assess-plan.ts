@@ -63,6 +63,7 @@ export function assessPlan(
         pack,
         order,
         enduranceOf: (row) => endurance.get(row) ?? null,
+        asOf: null,
         match,
         own,
       },

@@ -1,3 +1,4 @@
+import { daysBetween } from "../entry/clock";
 import { ageOf, type Endurance } from "../measure/endurance";
 import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -6,7 +7,7 @@ import { slotsOf } from "../pack/slots-of";
 import type { Worth } from "../pack/schema-worth";
 import { groupBy } from "../group";
 import { accessMinutes } from "./access";
-import { rowsOf, type Choice, type Option } from "./option";
+import { isMeasured, rowsOf, type Choice, type Option } from "./option";
 import { pickedInstead, type Picks } from "./picked-instead";
 import { minorUnits, moneyOf, weightOf, type Money } from "./price-option";
 import { goes } from "./same-option";
@@ -29,6 +30,10 @@ export interface Priced {
   readonly now: number;
   /** Nobody knows its price: what stands in for it counts in `now`, and is never shown as one. */
   readonly isUnpriced: boolean;
+  /** Its price is so old that it is taken wider than it stands. */
+  readonly isStale: boolean;
+  /** Paid beside it, and back once the old one is sent in. Where there is no old one it is gone, and counts in `now`. */
+  readonly deposit: number;
   /** Neither pack nor life says how long it lasts: what is usual counts. */
   readonly isUsual: boolean;
   /** What doing it over would cost, if it fails before. */
@@ -45,10 +50,32 @@ export interface Priced {
  */
 export const doubts = { open: 0.1, told: 0.02 } as const;
 
+/** Prices are good for so many days, and then taken wider by a share for as many more. Common practice, no source. */
+const [freshDays, widerBy, widestBy] = [90, 0.05, 0.5];
+
+/**
+ * A price as old as it is: what was asked long ago is asked today with less certainty, and rather more than less.
+ *
+ * @example agedMoney({ low: 100, likely: 100, high: 100 }, "2026-01-01", "2026-07-10") // { low: 89, likely: 100, high: 121 }
+ */
+export function agedMoney(money: Money, on: string | null, asOf: string): Money {
+  const days = on === null ? 2 * freshDays : daysBetween(on, asOf);
+  if (days <= freshDays) return money;
+  const by = Math.min(widestBy, (widerBy * days) / freshDays);
+  return { low: Math.round(money.low * (1 - by)), likely: money.likely, high: Math.round(money.high * (1 + 2 * by)) };
+}
+
 /** Of what is made good: the share of a new one's life, where the pack does not say. Common practice, no source. */
 export const usualReworked = 0.7;
 
 type Price = Worth["classes"][number];
+
+interface Paid {
+  readonly money: Money | null;
+  readonly isStale: boolean;
+  readonly days: number | null;
+  readonly deposit: number;
+}
 
 /** What objectives sum of a price between three figures: its mean. @source  Malcolm et al., PERT (1959): (low + 4 likely + high) / 6 */
 export const meanOf = ({ low, likely, high }: Money): number => Math.round((low + 4 * likely + high) / 6);
@@ -79,6 +106,8 @@ export interface PricedGround extends Picks {
   readonly order: Order;
   /** By row of the job. */
   readonly enduranceOf: (row: string) => Endurance | null;
+  /** The moment that prices are as old as; null where nothing is paid. */
+  readonly asOf: string | null;
 }
 
 /** Prices options of the places of one job. */
@@ -116,6 +145,12 @@ export class Pricing {
     return { ...(pack.pack.worth?.lasts ?? usualLasts(this.#hours)), isOwn: false };
   }
 
+  /** How often what is open turns out badly: of a part nobody measured at all, as often as such parts are replaced. */
+  #openOf(choice: Choice): number {
+    const isBlank = choice.needs.length > 0 && !isMeasured(choice);
+    return isBlank ? Math.max(doubts.open, Math.min(0.95, this.#prices.get(choice.partClass.id)?.likely ?? 0)) : doubts.open; // prettier-ignore
+  }
+
   #shares(choice: Choice, { disposition, allowed, reasons }: Option): readonly Share[] {
     const lasts = this.lastsOf(choice);
     const hours = this.#hours;
@@ -132,7 +167,7 @@ export class Pricing {
     }
     const told = reasons.filter(({ code, severity }) => severity !== "error" && toldCodes.has(code)).length;
     const doubted: Share[] = [
-      ...(allowed === null ? [{ is: "open" as const, chance: 1 - doubts.open }] : []),
+      ...(allowed === null ? [{ is: "open" as const, chance: 1 - this.#openOf(choice) }] : []),
       ...(told > 0 ? [{ is: "told" as const, chance: (1 - doubts.told) ** told }] : []),
     ];
     if (disposition === "rework") {
@@ -147,17 +182,32 @@ export class Pricing {
     ];
   }
 
-  /** What a part costs that comes instead, where one was picked: nothing more where it is there already. */
-  #paid(
-    choice: Choice,
-    { disposition }: Option,
-  ): { readonly money: number | null; readonly days: number | null } | null {
+  /** What a way to go is paid with: what was picked for the place at its own price, or the pack's. */
+  #paid(choice: Choice, { disposition, price }: Option): Paid {
+    const { pack, asOf } = this.#ground;
+    const { worth } = pack.pack;
+    const aged = (money: Money | null, on: string | null) => {
+      if (money === null || asOf === null || money.high === 0) return { money, isStale: false };
+      const now = agedMoney(money, on, asOf);
+      return { money: now, isStale: now !== money };
+    };
     const instead = goes(disposition) ? pickedInstead(this.#ground, choice) : null;
-    if (!instead) return null;
-    const { offer } = instead;
-    if (!offer) return { money: 0, days: 0 };
-    const { price, leadDays } = offer.sold;
-    return { money: price === null ? null : Math.round(price * minorUnits), days: leadDays };
+    if (instead && !instead.offer) return { money: moneyOf(0), isStale: false, days: 0, deposit: 0 };
+    if (instead?.offer) {
+      const { sold, takenAt } = instead.offer;
+      return {
+        ...aged(moneyOf(sold.price ?? undefined), takenAt),
+        days: sold.leadDays,
+        deposit: Math.round((sold.deposit ?? 0) * minorUnits),
+      };
+    }
+    const own = this.#prices.get(choice.partClass.id);
+    const takes = disposition === "replace" || disposition === "upgrade" || disposition === "rework" ? disposition : null; // prettier-ignore
+    return {
+      ...aged(price, worth?.pricedOn ?? null),
+      days: takes === null ? 0 : (own?.days?.[takes] ?? null),
+      deposit: takes === "replace" ? Math.round((own?.deposit ?? 0) * minorUnits) : 0,
+    };
   }
 
   /** What it costs to do a place over: a new part, to get at it and back, and what it takes with it. */
@@ -181,25 +231,23 @@ export class Pricing {
   price(choice: Choice, option: Option): Priced {
     const shares = this.#shares(choice, option);
     const chance = shares.reduce((product, each) => product * each.chance, 1);
-    const paid = this.#paid(choice, option);
-    const money = paid ? paid.money : option.price && meanOf(option.price);
-    const isUnpriced = money === null;
-    const isUsual = !this.lastsOf(choice).isOwn;
-    const now =
-      money === null ? weightOf({ ...option, price: null }, this.#rate) : money + this.#work(option.minutes ?? 0);
+    const { money, isStale, days, deposit } = this.#paid(choice, option);
+    // With no old part to send in the deposit is never paid back.
+    const lost = choice.part === null ? deposit : 0;
+    const now = money === null ? weightOf({ ...option, price: null }, this.#rate) : meanOf(money) + this.#work(option.minutes ?? 0); // prettier-ignore
     const redo = this.redoOf(choice);
-    const days = this.#prices.get(choice.partClass.id)?.days;
-    const isBought = option.disposition === "replace" || option.disposition === "upgrade" || option.disposition === "rework"; // prettier-ignore
     return {
       option,
       chance,
       shares,
-      now,
-      isUnpriced,
-      isUsual,
+      now: now + lost,
+      isUnpriced: money === null,
+      isStale,
+      isUsual: !this.lastsOf(choice).isOwn,
       redo,
-      total: now + Math.round((1 - chance) * redo),
-      days: paid ? paid.days : isBought ? (days?.[option.disposition as "replace" | "upgrade" | "rework"] ?? null) : 0,
+      total: now + lost + Math.round((1 - chance) * redo),
+      days,
+      deposit: deposit - lost,
     };
   }
 }

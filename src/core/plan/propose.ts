@@ -59,8 +59,8 @@ export interface Proposed {
   readonly groups: readonly Group[];
   /** By place, those that have to be made good before anything is fitted there. */
   readonly after: Couplings["after"];
-  /** All places together, for whoever weighs them otherwise than the proposals do. */
-  readonly whole: () => Whole;
+  /** All places together, for whoever weighs them otherwise than the proposals do; of one of them nobody's decision counts. */
+  readonly whole: (free?: string | null) => Whole;
   /**
    * The smallest change of other places that would let a way be gone: which of them would go another way. Null where
    * nothing would.
@@ -381,12 +381,12 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
     groups: [...worlds[0].groups, ...hopeful.stuck.map((group) => ({ ...group, state: "no-pick" as const }))],
     after: couplings.after,
     // What an earlier plan says is no decision against a better one.
-    whole: () =>
+    whole: (free = null) =>
       wholeOf(
         new Map(
           [...candidates].map(([slot, each]) => {
             const isPlanned = places.get(slot)!.decisions.some(({ plan }) => plan);
-            return [slot, isPlanned ? unpinned(each) : each] as const;
+            return [slot, isPlanned || slot === free ? unpinned(each) : each] as const;
           }),
         ),
         groups,

@@ -1,5 +1,4 @@
 import { assess } from "../assess";
-import { ownVerdicts } from "../match/own-verdict";
 import { fold } from "../entry/fold";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";
@@ -14,16 +13,14 @@ import { linearProgram, pickOf } from "./linear-program";
 import { minorUnits } from "./price-option";
 import { decidedOn } from "./standing";
 import { survives, survivesAge } from "./survival";
-import { bestPlan, demandsOf, frontier, planOf, posePlan, undominated, type Plan, type PosedPlan } from "./whole-plan";
+import { planOfJob, type PosedPlan } from "./pose-plan";
+import { bestPlan, demandsOf, frontier, nothingDemanded as free, planOf, undominated, type Plan } from "./whole-plan";
 
 const asOf = "2026-11-27T00:00:00Z";
 const solving = highsSolve();
-const free = { chance: null, budget: null };
 
-function pose(bench: TestBench, hours = 4000): PosedPlan {
-  const { plan, choices, order, endurance, match, inHand } = assess(bench.pack, bench.entries, asOf);
-  return posePlan(plan.whole(), choices, { pack: bench.pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match, own: ownVerdicts(choices, inHand, order) }, hours); // prettier-ignore
-}
+const pose = (bench: TestBench, hours = 4000): PosedPlan =>
+  planOfJob(bench.pack, assess(bench.pack, bench.entries, asOf), hours);
 async function best(
   posed: PosedPlan,
   ...[aim, demands]: [Parameters<typeof bestPlan>[1], Parameters<typeof bestPlan>[2]]
@@ -108,7 +105,7 @@ describe("the plan against enumeration", () => {
       const cost =
         typeof solved === "string"
           ? Infinity
-          : pickOf(choosers, (column) => solved.get(column)!).reduce((so, option, at) => so + choosers[at]!.costs[option]!, 0); // prettier-ignore
+          : pickOf(choosers, (column) => solved.columns.get(column)!).reduce((so, option, at) => so + choosers[at]!.costs[option]!, 0); // prettier-ignore
       expect([seed, cost]).toEqual([seed, least]);
     }
   });
@@ -169,10 +166,10 @@ describe("what a plan is made of", () => {
     const posed = pose(engine());
     const [least, surest] = [await best(posed, "total", free), await best(posed, "chance", free)];
     const wanted = Math.sqrt(least.chance * surest.chance);
-    const plan = await best(posed, "total", demandsOf({ chanceWanted: wanted, budget: null }));
+    const plan = await best(posed, "total", demandsOf({ chanceWanted: wanted, budget: null, wantedBy: null }, asOf));
     expect(plan.chance).toBeGreaterThanOrEqual(wanted - 1e-6);
     expect(plan.total).toBeGreaterThanOrEqual(least.total);
-    expect(demandsOf({ chanceWanted: null, budget: 10.5 })).toEqual({ chance: null, budget: 10.5 * minorUnits });
+    expect(demandsOf({ chanceWanted: null, budget: 10.5, wantedBy: "2026-12-07" }, asOf)).toEqual({ chance: null, budget: 10.5 * minorUnits, days: 10 }); // prettier-ignore
   });
 
   test("what Match picked is what it costs: nothing more where it lies on the shelf, and then it is as old as it is", () => {

@@ -1,4 +1,5 @@
 "use client";
+import { daysBetween } from "@/core/entry/clock";
 import { Box, Button, Flex, Grid, Heading, Table, chakra } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
@@ -25,7 +26,6 @@ interface Props {
 
 const mm = unitById("mm")!;
 const soonDays = 30;
-const daysTo = (day: string, today: string) => Math.round((Date.parse(day) - Date.parse(today)) / 86_400_000);
 
 /** A figure of a certificate as it was given, without the noise of its conversion: “0.0012”, “5”. */
 const plain = (value: number, unit: Unit) => String(Number(fromCore(value, unit).toPrecision(6))).replace("-", "−");
@@ -33,7 +33,7 @@ const range = ([from, to]: Gauge["range"], unit: Unit) =>
   `${plain(from, unit)}${from < 0 ? " to " : "–"}${plain(to, unit)} ${unit.symbol}`;
 
 function Due({ day, today }: { day: string; today: string }) {
-  const days = daysTo(day, today);
+  const days = daysBetween(today, day);
   const tone = days < 0 ? "out" : days <= soonDays ? "near" : "inherit";
   return (
     <chakra.span color={tone} fontWeight={days <= soonDays ? 600 : 400} whiteSpace="nowrap">

@@ -3,7 +3,7 @@ import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { hourItems } from "@/core/intake/assess-intake";
 import { decisionRules } from "@/core/entry/schema";
-import { orderItemsOf } from "@/core/order/order";
+import { orderItemsOf, bearers } from "@/core/order/order";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayRef } from "@/words/say-option";
@@ -139,6 +139,18 @@ export function IntakeStation() {
               kind="date"
               fallback={order.wantedBy}
             />
+            <NoteField section="order" item="day-rate" label={orderWords["day-rate"]} kind="number" />
+            {(["redo-borne-by", "idle-borne-by"] as const).map((item) => (
+              <Choose
+                key={item}
+                label={orderWords[item]}
+                options={bearers.map((id) => ({ id, name: `the ${id}` }))}
+                value={asText(notes.value("order", item))}
+                unknown="nobody said"
+                disabled={disabled}
+                onChoose={(id) => note("order", item, id)}
+              />
+            ))}
             <NoteField section="order" item="ask-above" label={orderWords["ask-above"]} kind="number" />
             <Choose
               label={orderWords.certified}

@@ -1,6 +1,7 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import type { Plan, PosedPlan } from "@/core/plan/whole-plan";
+import type { PosedPlan } from "@/core/plan/pose-plan";
+import type { Plan } from "@/core/plan/whole-plan";
 import { capital } from "@/words/capital";
 import { sayOption } from "@/words/say-option";
 import { sayMinor } from "@/words/say-plan";

@@ -4,22 +4,27 @@ import Link from "next/link";
 import { useState, type ReactNode } from "react";
 import { adoptedOf, type Adopted } from "@/core/plan/adopt-plan";
 import { minorUnits } from "@/core/plan/price-option";
-import type { Answer, Plan } from "@/core/plan/whole-plan";
+import type { PosedPlan } from "@/core/plan/pose-plan";
+import { planProgram, type Answer, type Plan } from "@/core/plan/whole-plan";
+import { movedBetween, type Unknown } from "@/core/plan/why-plan";
+import { dayAfter } from "@/core/entry/clock";
 import { optionKey } from "@/core/plan/same-option";
 import { entrySetFingerprint } from "@/core/plan/make-witness";
 import { coreVersion } from "@/core/version";
+import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
-import { sayDays, sayMinor, sayNext } from "@/words/say-plan";
+import { sayBeside, sayDays, sayMinor, sayNext } from "@/words/say-plan";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../../job/JobContext";
 import { StationLayout } from "../../../job/StationLayout";
 import { Chip } from "../../../kit/Chip";
+import { downloadText } from "../../../kit/download";
 import { QuietButton } from "../../../kit/SayWhy";
 import { useNote } from "../../intake/use-note";
-import { FrontierChart } from "./FrontierChart";
+import { FrontierChart, type By } from "./FrontierChart";
 import { PlanLines } from "./PlanLines";
-import { usePlans } from "./use-plans";
+import { usePlans, type Tried } from "./use-plans";
 import { WhyNot } from "./WhyNot";
 
 const keyOf = ({ picks }: Plan) => picks.join();
@@ -40,14 +45,16 @@ const Figure = ({ name, children }: { name: string; children: ReactNode }) => (
 function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }>; currency: string | null }) {
   const { assessment, mayDecide } = useJob();
   const note = useNote();
-  const { chanceWanted, budget } = assessment.order;
-  const { within, sure } = answer;
+  const { chanceWanted, budget, wantedBy } = assessment.order;
+  const { within, sure, later } = answer;
   const wants = [
     ...(chanceWanted === null ? [] : [`${percent(chanceWanted)} sure`]),
     ...(budget === null ? [] : [`for at most ${sayMinor(budget * minorUnits, currency)}`]),
+    ...(wantedBy === null ? [] : [`there by ${wantedBy}`]),
   ];
   const content = within && chanceWanted !== null ? Math.floor(100 * within.chance) : null;
   const pay = sure && budget !== null ? Math.ceil(sure.now / minorUnits) : null;
+  const until = later?.days == null ? null : dayAfter(assessment.asOf, later.days);
   return (
     <Box role="status" borderLeftWidth="3px" borderColor="near" pl="12px" py="4px" mb="10px">
       <chakra.p fontSize="15px" color="near">
@@ -64,7 +71,12 @@ function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }
             pay up to {sayMinor(pay * minorUnits, currency)}, the least that is so sure
           </Chip>
         )}
-        {content === null && pay === null && (
+        {until !== null && (
+          <Chip isOn={false} disabled={!mayDecide} onClick={() => note("order", "wanted-by", until)}>
+            wait until {until}, the soonest that is so
+          </Chip>
+        )}
+        {content === null && pay === null && until === null && (
           <chakra.span fontSize="14px">Nothing goes together as it stands: see the parts that are held.</chakra.span>
         )}{" "}
         {/* prettier-ignore */}
@@ -73,18 +85,86 @@ function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }
   );
 }
 
+/** What it comes to besides what is paid now, and who bears it. */
+function Besides({ posed, plan, currency }: { posed: PosedPlan; plan: Plan; currency: string | null }) {
+  const { redoBorneBy, idleBorneBy } = useJob().assessment.order;
+  const borne = (by: string | null) => (by === null ? "" : `, borne by the ${by}`);
+  const causes = plan.causes.map((at) => posed.causes[at]!.left);
+  const lines = [
+    ...(plan.redo > 0 ? [`${sayMinor(plan.redo, currency)} is what is done over${borne(redoBorneBy)}.`] : []),
+    ...(plan.idle > 0 ? [`${sayMinor(plan.idle, currency)} is the days it stands still${borne(idleBorneBy)}.`] : []),
+    ...(plan.deposit > 0 ? [`${sayMinor(plan.deposit, currency)} deposit comes back with the old parts.`] : []),
+    ...causes.map(({ name, again }) =>
+      name === ""
+        ? `Why it failed is not settled: it is taken to fail the same way again ${percent(again)} of the time.`
+        : `${capital(name)} is not put right by this plan: ${percent(again)} to fail the same way again.`,
+    ),
+    ...(plan.gap > 0 ? [`The best that a minute found: another may be up to ${percent(plan.gap)} less in all.`] : []),
+    ...(plan.stale > 0 ? [`The price of ${many(plan.stale, "part")} is older than 90 days, and taken wider.`] : []),
+    ...(plan.usual > 0 ? [`How long ${many(plan.usual, "part")} last nobody wrote down: what is usual counts.`] : []),
+  ];
+  return lines.map((line) => <p key={line}>{line}</p>);
+}
+
+/** What is worth knowing before anything is decided: three of what is still open. */
+function WorthKnowing({
+  posed,
+  unknowns,
+  currency,
+  onOpen,
+}: {
+  posed: PosedPlan;
+  unknowns: readonly Unknown[];
+  currency: string | null;
+  onOpen: (place: number) => void;
+}) {
+  // prettier-ignore
+  if (unknowns.length === 0) return null;
+  return (
+    <chakra.section aria-label="Worth knowing first" mt="10px" fontSize="14px">
+      <Heading as="h2" fontSize="13px" fontWeight={400} color="quiet">
+        Worth knowing before anything is decided
+      </Heading>
+      <ul>
+        {unknowns.slice(0, 3).map(({ place, worth }) => (
+          <li key={place}>
+            <QuietButton onClick={() => onOpen(place)}>{posed.places[place]!.choice.slot.name}</QuietButton>:{" "}
+            {sayMinor(worth, currency)} to be expected, less what it takes to look
+          </li>
+        ))}
+      </ul>
+    </chakra.section>
+  );
+}
+
+const nothingTried: Tried = new Map();
+
 /** One plan for all parts: what it costs and how sure it is, beside others from the cheapest to the surest. */
 export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const { id, assessment, pack, log, append, mayDecide, nameOf } = useJob();
-  const { posed, plans, answer, isWorking, stop } = usePlans();
+  const [tried, setTried] = useState<Tried>(nothingTried);
+  const [before, setBefore] = useState<Plan | null>(null);
+  const [by, setBy] = useState<By>("chance");
+  const { posed, demands, plans: bySure, soon, answer, unknowns, isWorking, stop } = usePlans(tried);
   const [picked, setPicked] = useState<string | null>(null);
   const [place, setPlace] = useState<number | null>(null);
-  const { order, job, diagnosis } = assessment;
+  const { order, job } = assessment;
   const currency = order.settings?.currency ?? null;
+  const plans = by === "days" && soon.length > 0 ? soon : bySure;
   const wanted = answer?.kind === "met" ? keyOf(answer.plan) : null;
   const least = plans.reduce<Plan | null>((best, plan) => (best && best.total <= plan.total ? best : plan), null);
   const at = Math.max(0, plans.findIndex((plan) => keyOf(plan) === (picked ?? wanted ?? (least && keyOf(least))))); // prettier-ignore
   const plan = plans[at] ?? null;
+  const tryIt = (where: number, option: number | null) => {
+    if (!posed || !plan) return;
+    const { id: slot } = posed.places[where]!.choice.slot;
+    const next = new Map(tried);
+    if (option === null) next.delete(slot);
+    else next.set(slot, option);
+    setBefore(next.size === 0 ? null : (before ?? plan));
+    setTried(next.size === 0 ? nothingTried : next);
+    setPicked(null);
+  };
   const standing = job.plans.at(-1) ?? null;
   const adopted = posed && plan ? adoptedOf(posed, plan) : null;
   const isAdopted =
@@ -101,7 +181,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   return (
     <StationLayout
       label="Why this way"
-      aside={posed && plan && place !== null ? <WhyNot key={`${keyOf(plan)} ${place}`} posed={posed} plan={plan} place={place} currency={currency} /> : null} // prettier-ignore
+      aside={posed && plan && place !== null ? <WhyNot key={`${keyOf(plan)} ${place}`} {...{ posed, plan, place, demands, currency }} tried={tried.get(posed.places[place]!.choice.slot.id) ?? null} onTry={(option) => tryIt(place, option)} /> : null} // prettier-ignore
       bar={
         plan &&
         adopted && (
@@ -174,20 +254,65 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
           )}
           {plan && (
             <>
+              {soon.length > 1 && (
+                <Flex gap="6px" justify="flex-end" role="group" aria-label="Plans by">
+                  <Chip isOn={by === "chance"} onClick={() => setBy("chance")}>
+                    by chance
+                  </Chip>
+                  <Chip isOn={by === "days"} onClick={() => setBy("days")}>
+                    by days
+                  </Chip>
+                </Flex>
+              )}
               {
                 plans.length > 1 &&
-                <FrontierChart plans={plans} at={at} wanted={order.chanceWanted} currency={currency} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
+                <FrontierChart by={by} plans={plans} at={at} wanted={by === "days" ? (demands.days ?? null) : order.chanceWanted && 100 * order.chanceWanted} currency={currency} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
               }
+              {before && (
+                <Flex
+                  role="status"
+                  gap="12px"
+                  align="baseline"
+                  wrap="wrap"
+                  borderLeftWidth="3px"
+                  borderColor="ember"
+                  pl="12px"
+                  mt="6px"
+                  fontSize="14px"
+                >
+                  {" "}
+                  {/* prettier-ignore */}
+                  <span>
+                    {`With what is tried, beside the plan before: ${sayBeside(before, plan, movedBetween(before, plan).filter((each) => !tried.has(posed.places[each]!.choice.slot.id)).length, currency)}.`}
+                  </span>
+                  <QuietButton
+                    onClick={() =>
+                      [...tried.keys()].length > 0 && (setTried(nothingTried), setBefore(null), setPicked(null))
+                    }
+                  >
+                    {" "}
+                    {/* prettier-ignore */}
+                    let it be
+                  </QuietButton>
+                </Flex>
+              )}
               <chakra.p fontSize="14px" mt="6px">
-                {sayNext(plans, at, currency)}
+                {by === "chance" ? sayNext(plans, at, currency) : ""}
                 {keyOf(plan) === wanted ? " This one costs least in all of those that the order asks for." : ""}
-                {diagnosis.gate === "open"
-                  ? " The cause of the failure is not settled: until it is put right, it may fail the same way again."
-                  : ""}
-                {plan.usual > 0
-                  ? ` How long ${many(plan.usual, "part")} last nobody wrote down: what is usual counts.`
-                  : ""}
               </chakra.p>
+              <Box fontSize="13px" color="quiet">
+                <Besides posed={posed} plan={plan} currency={currency} />
+                <QuietButton
+                  onClick={() =>
+                    downloadText(`${job.header?.name ?? "plan"}.lp`, planProgram(posed, "total", demands) ?? "")
+                  }
+                >
+                  {" "}
+                  {/* prettier-ignore */}
+                  as a linear program
+                </QuietButton>
+              </Box>
+              {unknowns && <WorthKnowing posed={posed} unknowns={unknowns} currency={currency} onOpen={setPlace} />}
               <PlanLines posed={posed} plan={plan} place={place} currency={currency} onOpen={setPlace} />
             </>
           )}

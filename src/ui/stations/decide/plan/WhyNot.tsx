@@ -1,18 +1,21 @@
 "use client";
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import { insteadOf, type Instead, type Plan, type PosedPlan } from "@/core/plan/whole-plan";
+import { planOfJob, type PosedPlan } from "@/core/plan/pose-plan";
+import { bestPlan, type Demands, type Plan } from "@/core/plan/whole-plan";
+import { insteadOf, movedBetween, type Instead } from "@/core/plan/why-plan";
 import type { Priced } from "@/core/plan/priced";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { sayOption } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
-import { sayInstead, sayMinor, shareWords } from "@/words/say-plan";
+import { sayBeside, sayInstead, sayMinor, sayTurns, shareWords } from "@/words/say-plan";
 import { useJob } from "../../../job/JobContext";
+import { QuietButton } from "../../../kit/SayWhy";
 import { useSolver } from "./use-solver";
 
 function Figures({ priced, currency }: { priced: Priced; currency: string | null }) {
-  const { chance, shares, now, redo, isUnpriced } = priced;
+  const { chance, shares, now, redo, isUnpriced, isStale, deposit } = priced;
   const made = shares.filter((share) => share.chance < 0.9995);
   return (
     <>
@@ -26,36 +29,65 @@ function Figures({ priced, currency }: { priced: Priced; currency: string | null
       )}
       <chakra.p fontSize="12px" color="quiet">
         Failing before, it costs {sayMinor(redo, currency)}.
+        {isStale ? " Its price is old, and taken wider than it stands." : ""}
+        {deposit > 0 ? ` ${sayMinor(deposit, currency)} deposit beside it, back with the old part.` : ""}
       </chakra.p>
     </>
   );
 }
 
-/** Why the plan goes this way with a part, and what each other way would come to: worked out anew, for a plan as sure. */
-export function WhyNot({
-  posed,
-  plan,
-  place,
-  currency,
-}: {
-  posed: PosedPlan;
-  plan: Plan;
-  place: number;
-  currency: string | null;
-}) {
-  // prettier-ignore
-  const { wording } = useJob();
+/** What a decision costs: the plan as sure as this one that nobody held to it. */
+function PinCost({ posed, plan, place, currency }: Pick<Props, "posed" | "plan" | "place" | "currency">) {
+  const { assessment, pack } = useJob();
   const { solve, stop } = useSolver();
-  const { choice, offers, isPinned } = posed.places[place]!;
-  const [found, setFound] = useState<readonly Instead[] | null>(null);
+  const [without, setWithout] = useState<Plan | null>(null);
   useEffect(() => {
     let isOver = false;
-    void insteadOf(posed, plan, place, solve).then((all) => !isOver && setFound(all));
+    const free = planOfJob(pack, assessment, posed.hours, posed.places[place]!.choice.slot.id);
+    void bestPlan(free, "total", { chance: plan.chance, budget: null }, solve).then(
+      (found) => !isOver && setWithout(typeof found === "string" ? null : found),
+    );
     return () => {
       isOver = true;
       stop();
     };
-  }, [posed, plan, place, solve, stop]);
+  }, [assessment, pack, posed, plan, place, solve, stop]);
+  return (
+    <chakra.p fontSize="13px" color="quiet" mt="4px" aria-live="polite">
+      Somebody decided it: the plan keeps to that.
+      {without && ` Without it: ${sayBeside(plan, without, movedBetween(plan, without, place).length, currency)}.`}
+    </chakra.p>
+  );
+}
+
+interface Props {
+  readonly posed: PosedPlan;
+  readonly plan: Plan;
+  readonly place: number;
+  readonly demands: Demands;
+  readonly currency: string | null;
+  /** The option that is tried here instead of what is best; null where none is. */
+  readonly tried: number | null;
+  readonly onTry: (option: number | null) => void;
+}
+
+/** Why the plan goes this way with a part, and what each other way would come to: worked out anew, for a plan as sure. */
+export function WhyNot({ posed, plan, place, demands, currency, tried, onTry }: Props) {
+  const { wording } = useJob();
+  const { solve, stop } = useSolver();
+  const { choice, offers, isPinned } = posed.places[place]!;
+  const [found, setFound] = useState<readonly Instead[] | null>(null);
+  const { pins } = demands;
+  useEffect(() => {
+    let isOver = false;
+    void insteadOf(posed, plan, place, solve, { chance: null, budget: null, ...(pins ? { pins } : {}) }).then(
+      (all) => !isOver && setFound(all),
+    );
+    return () => {
+      isOver = true;
+      stop();
+    };
+  }, [posed, plan, place, pins, solve, stop]);
   const chosen = offers[plan.picks[place]!]!;
   const others = offers.flatMap((priced, option) => (option === plan.picks[place] ? [] : [{ priced, option }]));
   return (
@@ -67,11 +99,10 @@ export function WhyNot({
         {sayOption(chosen.option)}
       </chakra.p>
       <Figures priced={chosen} currency={currency} />
-      {isPinned && (
-        <chakra.p fontSize="13px" color="quiet" mt="4px">
-          Somebody decided it: the plan keeps to that.
-        </chakra.p>
-      )}
+      {isPinned && <PinCost posed={posed} plan={plan} place={place} currency={currency} />}
+      {tried !== null &&
+        <QuietButton onClick={() => onTry(null)}>let the plan choose here again</QuietButton> // prettier-ignore
+      }
       {others.length > 0 && (
         <Heading as="h3" fontSize="15px" mt="16px">
           Why not another way
@@ -102,7 +133,9 @@ export function WhyNot({
                         ? ""
                         : "Working it out…"}
                   </Box>
+                  {instead?.turns && <chakra.p fontSize="13px">{sayTurns(instead.turns, currency)}</chakra.p>}
                   <Figures priced={priced} currency={currency} />
+                  {instead && !isPinned && <QuietButton onClick={() => onTry(option)}>try it in the plan</QuietButton>}
                 </>
               )}
             </chakra.li>

@@ -1,75 +1,95 @@
 "use client";
-import { ownVerdicts } from "@/core/match/own-verdict";
 import { useEffect, useMemo, useState } from "react";
+import { planOfJob, type PosedPlan } from "@/core/plan/pose-plan";
 import {
   answerOrder,
   demandsOf,
   frontier,
-  posePlan,
+  soonest,
   undominated,
   type Answer,
+  type Demands,
   type Plan,
-  type PosedPlan,
 } from "@/core/plan/whole-plan";
+import { worthKnowing, type Unknown } from "@/core/plan/why-plan";
 import { useJob } from "../../../job/JobContext";
 import { useSolver } from "./use-solver";
 
-export interface Plans {
-  /** Null where nobody said how long it has to run. */
-  readonly posed: PosedPlan | null;
-  /** From the cheapest to the surest, as far as they are found. */
-  readonly plans: readonly Plan[];
-  readonly answer: Answer | null;
-  readonly isWorking: boolean;
-  readonly stop: () => void;
-}
+/** Options that are tried in places, by the names of both: `slot` and the key of the option. */
+export type Tried = ReadonlyMap<string, number>;
 
 interface Found {
   readonly of: PosedPlan;
+  readonly tried: Tried;
+  /** From the cheapest to the surest, as far as they are found. */
   readonly plans: readonly Plan[];
+  /** From the soonest to the cheapest, of those that the order asks for. */
+  readonly soon: readonly Plan[];
   readonly answer: Answer | null;
+  /** Null while it is not worked out yet. */
+  readonly unknowns: readonly Unknown[] | null;
   readonly isWorking: boolean;
 }
 
-/** The plans of a job as it stands, worked out beside the page: a newer entry takes the place of what is under way. */
-export function usePlans(): Plans {
+export interface Plans extends Omit<Found, "of" | "tried"> {
+  /** Null where nobody said how long it has to run. */
+  readonly posed: PosedPlan | null;
+  readonly demands: Demands;
+  readonly stop: () => void;
+}
+
+/**
+ * The plans of a job as it stands, worked out beside the page: a newer entry takes the place of what is under way.
+ *
+ * @param tried  options that are tried in places instead of what is best there
+ */
+export function usePlans(tried: Tried): Plans {
   const { assessment, pack } = useJob();
-  const { plan, choices, order, endurance, match, inHand } = assessment;
+  const { order, asOf } = assessment;
   const { solve, stop } = useSolver();
+  const day = asOf.slice(0, 10);
+  const { plan, choices, endurance, match, inHand, diagnosis } = assessment;
   const posed = useMemo(
     () =>
       order.hoursWanted === null
         ? null
-        : posePlan(plan.whole(), choices, { pack, order, enduranceOf: (row) => endurance.get(row) ?? null, match, own: ownVerdicts(choices, inHand, order) }, order.hoursWanted), // prettier-ignore
-    [plan, choices, order, endurance, match, inHand, pack],
+        : planOfJob(pack, { plan, choices, order, endurance, match, inHand, diagnosis, asOf: day }, order.hoursWanted),
+    [plan, choices, order, endurance, match, inHand, diagnosis, pack, day],
   );
+  const demands = useMemo((): Demands => {
+    const pins = posed?.places.flatMap(({ choice }, place) => {
+      const option = tried.get(choice.slot.id);
+      return option === undefined ? [] : [[place, option] as const];
+    });
+    return { ...demandsOf(order, day), ...(pins && pins.length > 0 ? { pins } : {}) };
+  }, [order, day, tried, posed]);
   const [found, setFound] = useState<Found | null>(null);
   useEffect(() => {
     if (!posed) return;
     let isOver = false;
-    const tell = (now: Omit<Found, "of">) => {
-      if (!isOver) setFound({ of: posed, ...now });
+    let so: Found = { of: posed, tried, plans: [], soon: [], answer: null, unknowns: null, isWorking: true };
+    const tell = (more: Partial<Found>) => {
+      so = { ...so, ...more };
+      if (!isOver) setFound(so);
     };
     const work = async () => {
-      const answer = await answerOrder(posed, demandsOf(order), solve);
+      const base: Demands = { chance: null, budget: null, pins: demands.pins };
+      const answer = await answerOrder(posed, demands, solve);
       const own = answer.kind === "met" ? [answer.plan] : [];
-      tell({ plans: own, answer, isWorking: true });
+      tell({ plans: own, answer });
       const all = (others: readonly Plan[]) => undominated([...own, ...others]);
-      const others = await frontier(posed, solve, (so) => tell({ plans: all(so), answer, isWorking: true }));
-      tell({ plans: all(others), answer, isWorking: false });
+      const others = await frontier(posed, solve, (plans) => tell({ plans: all(plans) }), base);
+      tell({ plans: all(others) });
+      tell({ soon: await soonest(posed, solve, undefined, { ...demands, days: null }) });
+      tell({ unknowns: await worthKnowing(posed, solve), isWorking: false });
     };
     void work();
     return () => {
       isOver = true;
       stop();
     };
-  }, [posed, order, solve, stop]);
-  const isNow = found !== null && found.of === posed;
-  return {
-    posed,
-    plans: isNow ? found.plans : [],
-    answer: isNow ? found.answer : null,
-    isWorking: posed !== null && (!isNow || found.isWorking),
-    stop,
-  };
+  }, [posed, demands, tried, solve, stop]);
+  const isNow = found !== null && found.of === posed && found.tried === tried;
+  const { plans, soon, answer, unknowns } = isNow ? found : { plans: [], soon: [], answer: null, unknowns: null };
+  return { posed, demands, plans, soon, answer, unknowns, isWorking: posed !== null && (!isNow || found.isWorking), stop }; // prettier-ignore
 }

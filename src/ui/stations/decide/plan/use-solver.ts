@@ -23,7 +23,7 @@ export function useSolver(): { readonly solve: Solve; readonly stop: () => void 
           worker.current.onmessage = ({ data }: MessageEvent<SolvedProgram>) => {
             const answer = waiting.current.get(data.id!);
             waiting.current.delete(data.id!);
-            answer?.(data.kind === "solved" ? new Map(Object.entries(data.columns)) : data.kind);
+            answer?.(data.kind === "solved" ? { columns: new Map(Object.entries(data.columns)), gap: data.gap } : data.kind); // prettier-ignore
           };
           worker.current.onerror = stop;
         }
