@@ -1,4 +1,5 @@
 import type { Assessment, Figure } from "./assessment";
+import { buyingJudgement } from "./buying/assess-buying";
 import { cleanJudgement } from "./clean/assess-clean";
 import { crackJudgement } from "./crack/assess-crack";
 import { conditionJudgement } from "./condition/assess-condition";
@@ -118,6 +119,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
     const withItsLots = withLots(condition, lots);
     const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);
     const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots, match, inHand);
+    const buying = buyingJudgement.assess(pack, job, lots, asOf.slice(0, 10));
     const intake = intakeJudgement.assess(pack, job, order, plan.choices, identity);
     const record = recordJudgement.assess(pack, job, order, asOf.slice(0, 10));
 
@@ -135,6 +137,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
       ...diagnoseJudgement.problems(diagnosis),
       ...matchJudgement.problems(match),
       ...planJudgement.problems(plan),
+      ...buyingJudgement.problems(buying),
     ];
     const { standing: holds, lifted } = partHolds(holdsAmong(found), job.lifted);
     const assessment: Assessment = {
@@ -156,6 +159,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
       match,
       inHand,
       plan,
+      buying,
       rows: measured.rows,
       joints: measured.joints,
       endurance: measured.endurance,

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { Assessment } from "./assessment";
+import { buyingJudgement } from "./buying/assess-buying";
 import { cleanJudgement } from "./clean/assess-clean";
 import { partsJudgement } from "./parts/assess-parts";
 import { conditionJudgement } from "./condition/assess-condition";
@@ -38,6 +39,7 @@ export const AssessmentJson = z.strictObject({
   ...matchJudgement.json.shape,
   ...partsJudgement.json.shape,
   ...planJudgement.json.shape,
+  ...buyingJudgement.json.shape,
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(FoundJson) })),
   teardown: z.strictObject({
     ...stripJudgement.json.shape,
@@ -73,6 +75,7 @@ export function toAssessmentJson(assessment: Assessment): AssessmentJson {
     ...matchJudgement.json.of(assessment.match),
     ...partsJudgement.json.of(assessment.inHand),
     ...planJudgement.json.of(assessment.plan),
+    ...buyingJudgement.json.of(assessment.buying),
     handOvers: assessment.handOvers.map(({ handOver, differences }) => ({
       entry: handOver.id,
       to: handOver.to,

@@ -1,3 +1,4 @@
+import type { BuyingResult } from "./buying/assess-buying";
 import type { CleanResult } from "./clean/assess-clean";
 import type { PartsResult } from "./parts/assess-parts";
 import type { ConditionResult } from "./condition/assess-condition";
@@ -54,6 +55,8 @@ export interface Assessment {
   /** Whether what is there, or meant to be, goes together. */
   readonly match: MatchResult;
   readonly plan: PlanResult;
+  /** How what was ordered stands. */
+  readonly buying: BuyingResult;
   /** What of the two is asked for everywhere, at hand. */
   readonly rows: MeasureResult["rows"];
   readonly joints: MeasureResult["joints"];

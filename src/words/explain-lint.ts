@@ -130,6 +130,8 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "unknown-step":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-operation":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "unknown-position":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "unknown-node":

@@ -9,6 +9,7 @@ import { matchSentences } from "./sentences/match";
 import { fileSentences } from "./sentences/files";
 import { identifySentences } from "./sentences/identify";
 import { intakeSentences } from "./sentences/intake";
+import { orderSentences } from "./sentences/order";
 import { packSentences } from "./sentences/packs";
 import { photoSentences } from "./sentences/photos";
 import type { Say, Sentence } from "./sentences/sentence";
@@ -33,6 +34,7 @@ const sentences: { readonly [C in ProblemCode]: Sentence<C> } = {
   ...diagnoseSentences,
   ...matchSentences,
   ...decideSentences,
+  ...orderSentences,
   ...witnessSentences,
   ...photoSentences,
   ...fileSentences,

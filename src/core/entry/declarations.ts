@@ -6,6 +6,7 @@ import { matchEntries } from "./types/match";
 import { identifyEntries } from "./types/identify";
 import { jobEntries } from "./types/job";
 import { measureEntries } from "./types/measure";
+import { orderEntries } from "./types/order";
 import { partsEntries } from "./types/parts";
 import { photosEntries } from "./types/photos";
 import { recordEntries } from "./types/record";
@@ -27,6 +28,7 @@ export const declarations = {
   ...diagnoseEntries,
   ...matchEntries,
   ...decideEntries,
+  ...orderEntries,
   ...shopEntries,
   ...shelfEntries,
 } as const;

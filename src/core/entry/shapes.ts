@@ -124,6 +124,15 @@ export const ShopSettings = z.strictObject({
   labourRate: z.number().min(0).max(100_000).nullable(),
   /** What is always renewed, whatever it measures. */
   alwaysNew: z.array(z.enum(renewKinds)).max(renewKinds.length),
+  /** When the bench is worked at; where it is not said, what is usual. */
+  calendar: z
+    .strictObject({
+      hours: z.number().gt(0).max(24),
+      people: z.number().int().min(1).max(50),
+      /** Days on which nobody works besides Saturdays and Sundays. */
+      closed: z.array(Day).max(400),
+    })
+    .optional(),
 });
 export type ShopSettings = z.infer<typeof ShopSettings>;
 

@@ -1,6 +1,7 @@
 import type { Disposition } from "../entry/schema";
 import { groupBy } from "../group";
 import type { Choice, Option } from "../plan/option";
+import { meanOf } from "../plan/priced";
 import { minorUnits, moneyOf } from "../plan/price-option";
 import { goes } from "../plan/same-option";
 import { decidedOrProposed } from "../plan/standing";
@@ -39,15 +40,20 @@ export interface WorthResult {
 type Price = NonNullable<CompiledPack["pack"]["worth"]>["classes"][number];
 
 /** What a part costs that goes this way; one that nobody can judge yet as often as such parts are replaced. */
-function costOf({ disposition, price }: Option, { replace, likely }: Price): number {
-  if (disposition === "hold") return (likely * (moneyOf(replace)?.likely ?? 0)) / minorUnits;
-  return (price?.likely ?? 0) / minorUnits;
+function costOf({ disposition, price }: Option, ofClass: Price): number {
+  if (disposition === "hold") return unseenCost(ofClass);
+  return price ? meanOf(price) / minorUnits : 0;
 }
+
+/** What a part costs of which nobody knows more than its kind: one still in this engine, or one that comes with a donor. */
+const unseenCost = ({ replace, likely }: Price): number => (likely * meanOf(moneyOf(replace)!)) / minorUnits;
 
 /**
  * Whether a rebuild is sensible at all, from what it is expected to cost. A part that was judged costs what its proposal
  * costs; one that nobody has looked at costs its price times how often it has to be replaced. Beyond a share of another
- * engine's price that is bought instead; without a sound casting there is nothing to rebuild.
+ * engine's price that is bought instead; without a sound casting there is nothing to rebuild. Making one of two takes the
+ * pack's hours beside, and gets at each place the better of both; where the pack says no hours, nobody can tell. Parts are all
+ * that is left where no other way is within the budget.
  *
  * @source  expected value; the ceiling is the pack's, common practice where it says so
  */
@@ -63,7 +69,8 @@ export function worthRebuilding(
     const price = prices.get(choice.partClass.id);
     if (!price) return [];
     const way = decidedOrProposed(choice);
-    return [{ choice, way, cost: costOf(way, price) }];
+    const cost = costOf(way, price);
+    return [{ choice, way, cost, ofTwo: Math.min(cost, unseenCost(price)) }];
   });
   const parts = priced.reduce((sum, { cost }) => sum + cost, 0);
   const judged = priced.filter(({ way }) => way.disposition !== "hold").length;
@@ -76,12 +83,14 @@ export function worthRebuilding(
     }))
     .filter(({ amount }) => amount > 0)
     .sort((a, b) => b.amount - a.amount);
-  const labour = worth.labourHours * (order.settings?.labourRate ?? worth.labourRate);
+  const rate = order.settings?.labourRate ?? worth.labourRate;
+  const labour = worth.labourHours * rate;
   const rebuild = labour + parts;
   const lost = choices
     .filter((choice) => worth.castings.includes(choice.partClass.id) && goes(decidedOrProposed(choice).disposition))
     .map(({ slot }) => slot.name);
-  const merge = worth.donor === null ? null : worth.donor + labour * 1.2;
+  // Of two engines each place has the better part of both: this one's as it was judged, the donor's as such parts are.
+  const merge = worth.donor === null || !worth.merge ? null : worth.donor + labour + worth.merge.labourHours * rate + priced.reduce((sum, { ofTwo }) => sum + ofTwo, 0); // prettier-ignore
   const costs = { rebuild, merge, "other-engine": worth.otherEngine, "part-out": -worth.partsValue };
   const ceiling = worth.otherEngine === null ? null : worth.otherEngine * worth.ceiling.share;
   const figures = {
@@ -104,7 +113,7 @@ export function worthRebuilding(
     ).flatMap(([course, cost]) => (cost === null ? [] : [{ course, cost }]));
     const [cheapest] = ways.sort((a, b) => a.cost - b.cost);
     if (!cheapest) return "part-out";
-    return order.budget !== null && cheapest.cost > order.budget * 1.5 ? "part-out" : cheapest.course;
+    return order.budget !== null && cheapest.cost > order.budget ? "part-out" : cheapest.course;
   };
   const known = priced.length === 0 ? 0 : judged / priced.length;
   if (judged === 0)

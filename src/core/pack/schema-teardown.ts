@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { unitById } from "../quantity/units";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
+import { Renewed } from "./schema-shop";
 import { natures } from "./schema-consequences";
 
 const Named = z.strictObject({ id: Id, name: Text });
@@ -47,6 +48,8 @@ export const StripStep = z.strictObject({
   /** Timing or positions that it locks or marks. */
   secures: z.array(Id).max(20).default([]),
   minutes: z.number().positive().max(6000),
+  /** What goes in new when it is put together again. */
+  renew: z.array(Renewed).max(40).default([]),
   tools: Text.optional(),
   note: z.string().trim().min(1).max(600).optional(),
   caution: Text.optional(),

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Id, Ref } from "./schema-base";
+import { Id, Ref, Text } from "./schema-base";
 import { Parts } from "./schema-relations";
 
 /** A price: as one figure, or between two with the likely one. */
@@ -60,6 +60,20 @@ export const Worth = z.strictObject({
       }),
     )
     .max(300),
+  /** Sets at one price: what they hold, for all places of an engine. */
+  kits: z
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        number: z.string().trim().min(1).max(60).optional(),
+        parts: Parts,
+        price: Price,
+        days: Days.optional(),
+      }),
+    )
+    .max(20)
+    .default([]),
   /** The same of parts of which nothing of it is said. */
   lasts: Lasts.optional(),
   /** What a part whose failure hurts people has at least, whatever it costs: the chance to reach the hours wanted. */
@@ -71,6 +85,8 @@ export const Worth = z.strictObject({
   partsValue: z.number().min(0),
   /** Share of another engine's price beyond which it is bought instead. */
   ceiling: z.strictObject({ share: z.number().positive().max(2), ref: Ref }),
+  /** What making one good engine of two takes beside the labour of a rebuild: telling, cleaning and measuring twice as many parts. */
+  merge: z.strictObject({ labourHours: z.number().positive(), ref: Ref }).optional(),
   ref: Ref,
 });
 

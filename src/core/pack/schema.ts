@@ -7,6 +7,7 @@ import { Consequence } from "./schema-consequences";
 import { Diagnosis } from "./schema-diagnosis";
 import { Match } from "./schema-match";
 import { Relation } from "./schema-relations";
+import { ShopOperation } from "./schema-shop";
 import { Worth } from "./schema-worth";
 import {
   Circuit,
@@ -623,6 +624,8 @@ export const Pack = z.strictObject({
   /** What goes with what, and with what the engine goes into. */
   match: Match.optional(),
   strip: Strip.optional(),
+  /** What is done in the machine shop, and in which order. */
+  shop: z.array(ShopOperation).max(100).default([]),
   circuits: z.array(Circuit).max(20).default([]),
   ledger: Ledger.optional(),
   /** What makes this engine fail, and by what that is known. */

@@ -18,7 +18,7 @@ import { planProblems } from "./plan-problems";
 import { proposeAll, type Proposed } from "./propose";
 import { isSettled, standingOf } from "./standing";
 
-type Planned = Pick<Job, "decisions" | "plans" | "readings" | "occasions" | "cameOut">;
+type Planned = Pick<Job, "decisions" | "plans" | "declined" | "readings" | "occasions" | "cameOut">;
 
 /** What becomes of each part: what the evidence allows, what is proposed, what was decided. */
 export interface PlanResult extends Pick<Proposed, "groups" | "changesFor" | "whole"> {
@@ -85,7 +85,7 @@ const optionJson = ({ disposition, ways, price, minutes, allowed, reasons }: Opt
 });
 
 export const planJudgement = judgement({
-  reads: ["decisions", "plans", "readings", "occasions", "cameOut"],
+  reads: ["decisions", "plans", "declined", "readings", "occasions", "cameOut"],
   assess: assessPlan,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => progress,

@@ -130,9 +130,21 @@ function planNews(plans: Job["plans"], choices: readonly Choice[], ground: Price
   });
 }
 
+/** Work that the owner declined: what it may lead to is theirs to know, and nobody does it all the same. */
+function declinedProblems(declined: Job["declined"], choices: readonly Choice[]): Problem[] {
+  const at = new Map(choices.flatMap((choice) => (choice.part ? [[choice.part.id, choice] as const] : [])));
+  return declined.flatMap(({ part, disposition, what, by }) => {
+    const choice = at.get(part);
+    if (!choice) return [];
+    const params = { row: nameOf(choice), what, by };
+    const isDone = decidedOn(choice)?.wanted.disposition === disposition;
+    return [problem(isDone ? "declined-yet-decided" : "work-declined", [part], params)];
+  });
+}
+
 /** What holds decisions up, and what they would lead to. */
 export function planProblems(
-  job: Pick<Job, "readings" | "occasions" | "plans">,
+  job: Pick<Job, "readings" | "occasions" | "plans" | "declined">,
   ground: PricedGround,
   joints: readonly JointResult[],
   { choices, groups, after }: Proposed,
@@ -149,6 +161,7 @@ export function planProblems(
     ...choices.flatMap((choice) => choiceProblems(choice, order, jointsAt.get(choice.slot.id) ?? [])),
     ...fittedTooSoon(job, choices, after),
     ...planNews(job.plans, choices, ground),
+    ...declinedProblems(job.declined, choices),
     ...groups.flatMap((group): Problem[] => {
       if (group.state === "settled") return [];
       if (group.state === "too-large") return [tooLarge(group, at)];

@@ -1,5 +1,7 @@
 import { assess } from "../assess";
+import type { OwedAction } from "../diagnose/assess-diagnose";
 import { fold } from "../entry/fold";
+import { ownVerdicts } from "../match/own-verdict";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";
 import { highsSolve } from "../fixtures/highs";
@@ -13,8 +15,10 @@ import { linearProgram, pickOf } from "./linear-program";
 import { minorUnits } from "./price-option";
 import { decidedOn } from "./standing";
 import { survives, survivesAge } from "./survival";
-import { planOfJob, type PosedPlan } from "./pose-plan";
-import { bestPlan, demandsOf, frontier, nothingDemanded as free, planOf, undominated, type Plan } from "./whole-plan";
+import { causesLeft, failsAgain } from "./causes-left";
+import { planOfJob, posePlan, type PosedPlan } from "./pose-plan";
+import { answerOrder, bestPlan, demandsOf, frontier, nothingDemanded as free, planOf, soonest, undominated, type Plan } from "./whole-plan"; // prettier-ignore
+import { insteadOf, worthKnowing } from "./why-plan";
 
 const asOf = "2026-11-27T00:00:00Z";
 const solving = highsSolve();
@@ -176,15 +180,16 @@ describe("what a plan is made of", () => {
     const { places } = pose(tram());
     const fresh = (slot: string) => places.find(({ choice }) => choice.slot.id === slot)!.offers.find(({ option }) => option.disposition === "replace")!; // prettier-ignore
     // A starter off the shelf, of which nobody knows the hours; a carburettor for which nothing was picked.
-    expect([fresh("starter").now, fresh("starter").days]).toEqual([0, 0]);
-    expect([fresh("carburettor").now, fresh("carburettor").days]).toEqual([31_000, 12]);
+    // Fitting takes a quarter of an hour of the starter and 25 minutes of the carburettor, at 46 an hour.
+    expect([fresh("starter").now, fresh("starter").days]).toEqual([1_150, 0]);
+    expect([fresh("carburettor").now, fresh("carburettor").days]).toEqual([31_000 + 1_917, 12]);
     // Nobody looked at it either; and one that was seen to be broken is as good as none: then a new one is paid for.
     expect(fresh("starter").chance).toBeCloseTo(0.9 * survives({ hours: 16_000, shape: 2 }, 16_000, 4000), 9);
     const bench = tram();
     const lies = bench.entries.find(({ type, payload }) => type === "part-picked" && payload.slot === "starter")!.payload.part; // prettier-ignore
     bench.add("finding-made", { part: String(lies), place: null, finding: "teeth", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore
     const paid = pose(bench).places.find(({ choice }) => choice.slot.id === "starter")!.offers;
-    expect(paid.find(({ option }) => option.disposition === "replace")!.now).toBe(24_000);
+    expect(paid.find(({ option }) => option.disposition === "replace")!.now).toBe(24_000 + 1_150);
   });
 
   // Common practice, no source: what is broken goes, whatever it would save; a failure that hurts people is not traded.
@@ -280,5 +285,152 @@ describe("a plan that was adopted", () => {
     const again = pose(bench);
     expect(again.places.every(({ isPinned }) => !isPinned)).toBe(true);
     expect(becomes(again, await best(again, "now", free), "starter")).toBe("replace");
+  });
+});
+
+describe("why, and what for", () => {
+  test("a price that would turn the plan turns it, to the minor unit; so does a chance at the price it has", async () => {
+    const posed = pose(engine());
+    const plan = await best(posed, "total", free);
+    const solve = await solving;
+    let turned = 0;
+    for (const slot of [
+      "timing-chain",
+      "starter",
+      "oil-pick-up",
+      "crankshaft",
+      "carburettor",
+      "inlet-manifold",
+      "cooler-housing",
+      "flywheel",
+    ]) {
+      const place = posed.places.findIndex(({ choice }) => choice.slot.id === slot);
+      for (const { option, plan: other, turns } of await insteadOf(posed, plan, place, solve)) {
+        if (!other || turns?.now == null) continue;
+        const more = other.total - plan.total;
+        const cheaper = (by: number): PosedPlan => {
+          const less = (figures: PosedPlan["totals"]) => figures.map((costs, at) => (at === place ? costs.map((cost, each) => (each === option ? cost - by : cost)) : costs)); // prettier-ignore
+          return { ...posed, totals: less(posed.totals), nows: less(posed.nows) };
+        };
+        const pick = async (by: number) =>
+          (await best(cheaper(by), "total", { ...free, chance: plan.chance })).picks[place];
+        expect([slot, option, await pick(more + 1)]).toEqual([slot, option, option]);
+        expect([slot, option, (await pick(more - 1)) === option]).toEqual([slot, option, false]);
+        turned += 1;
+      }
+    }
+    expect(turned).toBeGreaterThan(1);
+  });
+
+  test("knowing is never worth less than nothing, and nothing at all where all is known", async () => {
+    const blank = engine(pellbrook, 6000);
+    const unknowns = await worthKnowing(pose(blank), await solving);
+    expect(unknowns.length).toBeGreaterThan(2);
+    expect(unknowns.map(({ worth }) => worth)).toEqual(unknowns.map(({ worth }) => worth).sort((a, b) => b - a));
+    expect(unknowns.every(({ worth, good }) => worth > 0 && good > 0 && good < 1)).toBe(true);
+    const known = engine();
+    known.readRestAsNew();
+    expect(await worthKnowing(pose(known), await solving)).toEqual([]);
+    // One thing open of one part: by hand. It fails as often as that, or a new one is bought without asking.
+    const doubtful = engine();
+    doubtful.readRestAsNew();
+    doubtful.add("finding-made", { part: doubtful.partIn.get("starter")!, place: null, finding: "teeth", value: "slight", phase: "before-cleaning", words: null }); // prettier-ignore
+    const posed = pose(doubtful);
+    const place = posed.places.findIndex(({ choice }) => choice.slot.id === "starter");
+    const [keep] = posed.places[place]!.offers;
+    const open = keep!.shares.find(({ is }) => is === "open");
+    if (open) {
+      const others = posed.places[place]!.offers.filter(({ option }) => option.disposition !== "reuse" && option.allowed !== false); // prettier-ignore
+      const instead = Math.min(...others.map(({ total }) => total));
+      const at = (chance: number) => Math.min(instead, keep!.now + Math.round((1 - chance) * keep!.redo));
+      const byHand = Math.round(at(keep!.chance) - open.chance * at(keep!.chance / open.chance) - (1 - open.chance) * at(0)); // prettier-ignore
+      const found = (await worthKnowing(posed, await solving)).find((each) => each.place === place)?.worth ?? 0;
+      expect(Math.abs(found - Math.max(0, byHand))).toBeLessThanOrEqual(1);
+    }
+  });
+
+  test("a decision costs what the plan without it saves, and never less than nothing", async () => {
+    const bench = tram();
+    const posed = pose(bench);
+    const least = await best(posed, "total", free);
+    decide(bench, "crankshaft", becomes(posed, least, "crankshaft") === "replace" ? "reuse" : "replace", { reason: "Asked for" }); // prettier-ignore
+    const held = await best(pose(bench), "total", free);
+    const freed = planOfJob(pellbrook, assess(pellbrook, bench.entries, asOf), 4000, "crankshaft");
+    expect(freed.places.every(({ isPinned }) => !isPinned)).toBe(true);
+    expect((await best(freed, "total", free)).total).toBe(least.total);
+    expect(held.total).toBeGreaterThan(least.total);
+  });
+});
+
+describe("what all places share", () => {
+  const noted = (bench: TestBench, item: string, value: number | string) => bench.add("intake-noted", { section: "order", item, part: null, place: null, value }); // prettier-ignore
+
+  test("idle days cost what they cost: dear ones buy what is there sooner, and a date leaves only what keeps it", async () => {
+    const bench = engine(pellbrook, 3000);
+    bench.readRestAsNew();
+    const cheap = await best(pose(bench), "total", free);
+    noted(bench, "day-rate", 900);
+    const posed = pose(bench);
+    const dear = await best(posed, "total", free);
+    expect([cheap.idle, dear.idle]).toEqual([0, 90_000 * dear.days!]);
+    expect(dear.days!).toBeLessThanOrEqual(cheap.days!);
+    expect(dear.total).toBe(dear.now + dear.redo + dear.idle);
+    const soon = await soonest(posed, await solving);
+    expect(soon.map(({ days }) => days)).toEqual(soon.map(({ days }) => days).sort((a, b) => a! - b!));
+    expect(soon.map(({ total }) => total)).toEqual(soon.map(({ total }) => total).sort((a, b) => b - a));
+    expect(soon.at(-1)!.total).toBe(dear.total);
+    const first = soon[0]!.days!;
+    expect((await best(posed, "now", { ...free, days: first })).days).toBeLessThanOrEqual(first);
+    // Too late and not sure enough: what would have to give way is named.
+    const surest = await best(posed, "chance", free);
+    const answer = await answerOrder(posed, { chance: surest.chance, budget: null, days: first }, await solving);
+    if (answer.kind !== "unmet") throw new Error(answer.kind);
+    expect([answer.later!.chance >= surest.chance - 1e-5, (answer.later!.days ?? Infinity) > first, answer.within!.days! <= first]).toEqual([true, true, true]); // prettier-ignore
+  });
+
+  test("a cause that is left fails the engine again: once, however many parts keep it, and not where all are new", async () => {
+    const posedWith = (slots: readonly string[], onlyNew = false) => {
+      const bench = engine();
+      bench.readRestAsNew();
+      const { plan, choices, order, endurance, match, inHand } = assess(pellbrook, bench.entries, asOf);
+      const ground = { pack: pellbrook, order, asOf, match, enduranceOf: (row: string) => endurance.get(row) ?? null, own: ownVerdicts(choices, inHand, order) }; // prettier-ignore
+      return posePlan(plan.whole(), choices, { ...ground, causes: [{ name: "the pump starves", again: 0.5, slots, onlyNew }] }, 4000); // prettier-ignore
+    };
+    const keepers = ["flywheel", "carburettor", "inlet-manifold", "cooler-housing"];
+    const bare = await best(posedWith([]), "chance", free);
+    expect(bare.causes).toEqual([0]);
+    const posed = posedWith(keepers);
+    const surest = await best(posed, "chance", free);
+    expect([surest.causes, keepers.map((slot) => becomes(posed, surest, slot))]).toEqual([
+      [],
+      keepers.map(() => "replace"),
+    ]);
+    expect(surest.chance).toBeGreaterThan(1.8 * bare.chance);
+    // One that stays keeps it, and costs as much as four that do.
+    const picks = (kept: number) => posed.places.map(({ choice, offers }, place) => {
+      const at = keepers.indexOf(choice.slot.id);
+      return at < 0 ? surest.picks[place]! : offers.findIndex(({ option }) => option.disposition === (at < kept ? "reuse" : "replace")); // prettier-ignore
+    }); // prettier-ignore
+    const [one, four] = [planOf(posed, picks(1)), planOf(posed, picks(4))];
+    expect([one.causes, four.causes]).toEqual([[0], [0]]);
+    expect(one.chance / four.chance).toBeGreaterThan(0.9);
+    // What the program weighs is what the plan comes to.
+    const pinned = await best(posed, "total", { ...free, pins: [[posed.places.findIndex(({ choice }) => choice.slot.id === keepers[0]), picks(1)[posed.places.findIndex(({ choice }) => choice.slot.id === keepers[0])]!]] }); // prettier-ignore
+    expect(pinned.causes).toEqual([0]);
+    expect(pinned.total).toBe(pinned.now + pinned.redo + pinned.idle);
+  });
+
+  test("an engine that failed of what nobody has settled is taken to fail again; settled and put right it is not", () => {
+    const left = (gate: "open" | "settled" | "not-asked", actions: readonly OwedAction[] = []) => causesLeft(pellbrook, { gate, actions, network: null }); // prettier-ignore
+    expect(left("not-asked")).toEqual([]);
+    expect(left("open")).toEqual([{ name: "", again: failsAgain.unknown, slots: [], onlyNew: false }]);
+    const action = (id: string, does: "repair" | "replace" | "check" | "advise", state: OwedAction["state"], of?: string): OwedAction =>
+      ({ cause: "c", place: null, causeName: "the chain stretched", action: { id, text: id, does, ...(of ? { class: of } : {}) }, state, answer: null }); // prettier-ignore
+    expect(left("settled", [action("a", "advise", "open"), action("b", "replace", "done", "timing-chain")])).toEqual(
+      [],
+    );
+    expect(left("settled", [action("b", "replace", "open", "timing-chain")])).toMatchObject([{ slots: ["timing-chain"], onlyNew: true, again: 0.5 }]); // prettier-ignore
+    // What no part puts right stays, whatever is bought; refused work is left too.
+    expect(left("settled", [action("b", "replace", "refused", "timing-chain"), action("c", "check", "open")])).toMatchObject([{ slots: [] }]); // prettier-ignore
   });
 });

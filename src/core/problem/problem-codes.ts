@@ -399,6 +399,8 @@ export const problemCodes = {
   "decided-twice": debt("decide")({ row: text, count: number }),
   "override-without-reason": debt("decide")({ row: text }),
   "evidence-changed": debt("decide")({ row: text, then: text, now: text }),
+  "work-declined": notice({ row: text, what: text, by: text }),
+  "declined-yet-decided": debt("decide")({ row: text, what: text, by: text }),
   "plan-evidence-changed": debt("decide")({ row: text, then: number, now: number }),
   "thumb-on-certified": danger("decide")({ row: text, rule: text }),
   "on-hold": unknown("decide")({ row: text }),
@@ -474,6 +476,15 @@ export const problemCodes = {
   "room-short": error(),
   "pack-not-offered": error({ id: text, revision: number }),
   "offer-changed": error(),
+
+  // What is bought, and what arrives
+  "delivery-amiss": notice({ name: text, supplier: text, count: number, why: text }),
+  "delivery-overdue": notice({ name: text, supplier: text, due: text, days: number }),
+  "received-beyond": notice({ name: text, count: number, ordered: number }),
+  "received-unordered": debt("order")({ what: text, count: number }),
+  "box-twice": debt("order")({ name: text, box: text }),
+  "box-unread": unknown("order")({ name: text, count: number }),
+  "cores-beyond": debt("order")({ name: text, count: number, ordered: number }),
 
   // Answers of the server
   "signed-out": error(),
@@ -598,6 +609,7 @@ export const problemCodes = {
   "unknown-place": error({ id: text }),
   "unknown-method": error({ id: text }),
   "unknown-step": error({ id: text }),
+  "unknown-operation": error({ id: text }),
   "unknown-position": error({ id: text }),
   "unknown-node": error({ id: text }),
   "unknown-school": error({ id: text }),

@@ -91,6 +91,7 @@ export const packSentences = {
   "unknown-place": (p) => `this part class has no place “${p.id}”.`,
   "unknown-method": (p) => `there is no method “${p.id}”.`,
   "unknown-step": (p) => `there is no step “${p.id}”.`,
+  "unknown-operation": (p) => `there is no operation “${p.id}” in shop.`,
   "unknown-position": (p) => `there is no position “${p.id}”.`,
   "unknown-node": (p) => `the circuit has no node “${p.id}”.`,
   "unknown-school": (p) => `there is no school and option “${p.id}”.`,

@@ -1,7 +1,10 @@
-import type { Problem } from "../../problem/problem";
+import type { Path, Problem } from "../../problem/problem";
 import { stations } from "../../stations";
+import { unreachableSteps } from "../../strip/step-order";
 import { bareNumber, powersOfUnit, type Kinds } from "../expr-dimension";
 import type { Pack } from "../schema";
+import type { Parts } from "../schema-relations";
+import type { ShopOperation } from "../schema-shop";
 import { lintContext, type LintContext } from "./lint-context";
 import { lintConditions } from "./lint-conditions";
 import { lintConsequences } from "./lint-consequences";
@@ -33,9 +36,17 @@ function lintSlots({ pack, report }: LintContext, classes: ReadonlySet<string>, 
   });
 }
 
-function lintWorth({ pack: { worth, slots: all }, report, checkRef }: LintContext, classes: ReadonlySet<string>): void {
+function lintWorth(
+  { pack: { worth, slots: all }, report, checkRef, ids }: LintContext,
+  classes: ReadonlySet<string>,
+): void {
+  // prettier-ignore
   if (!worth) return;
   const slots = new Set(all.map(({ id }) => id));
+  const checkParts = (parts: Parts, path: Path) => {
+    for (const id of parts.classes) if (!classes.has(id)) report("unknown-class", path, { class: id });
+    for (const id of parts.slots) if (!slots.has(id)) report("unknown-slot", path, { slot: id });
+  };
   checkRef(worth.ref, ["worth", "ref"]);
   checkRef(worth.ceiling.ref, ["worth", "ceiling", "ref"]);
   for (const id of [...worth.classes.map((each) => each.class), ...worth.castings])
@@ -45,9 +56,28 @@ function lintWorth({ pack: { worth, slots: all }, report, checkRef }: LintContex
   worth.classes.forEach(({ lasts, takes }, at) => {
     const path = ["worth", "classes", at];
     if (lasts) checkRef(lasts.ref, [...path, "lasts", "ref"]);
-    for (const { parts } of takes) {
-      for (const id of parts.classes) if (!classes.has(id)) report("unknown-class", [...path, "takes"], { class: id });
-      for (const id of parts.slots) if (!slots.has(id)) report("unknown-slot", [...path, "takes"], { slot: id });
+    for (const { parts } of takes) checkParts(parts, [...path, "takes"]);
+  });
+  ids(worth.kits, ["worth", "kits"]);
+  if (worth.merge) checkRef(worth.merge.ref, ["worth", "merge", "ref"]);
+  worth.kits.forEach(({ parts }, at) => checkParts(parts, ["worth", "kits", at, "parts"]));
+}
+
+/** Operations of the machine shop: known ones, in an order that ends, of features that are brought to a size. */
+function lintShop({ pack, report, checkRef, ids, each }: LintContext, operations: readonly ShopOperation[]): void {
+  const known = ids(operations, ["shop"]);
+  const classes = new Map(pack.classes.map((partClass) => [partClass.id, partClass]));
+  const circle = unreachableSteps(operations);
+  if (circle.length > 0) report("steps-in-circle", ["shop"], { steps: circle.join(", ") });
+  each(operations, ["shop"], ({ does, with: beside, after, ref }, path) => {
+    checkRef(ref, [...path, "ref"]);
+    for (const id of [...beside, ...after]) if (!known.has(id)) report("unknown-operation", path, { id });
+    for (const { class: of, features } of does) {
+      const partClass = classes.get(of);
+      if (!partClass) report("unknown-class", [...path, "does"], { class: of });
+      for (const id of features ?? [])
+        if (partClass && !partClass.features.some((feature) => feature.id === id))
+          report("unknown-feature", [...path, "does"], { feature: id });
     }
   });
 }
@@ -91,6 +121,7 @@ export function lintPack(pack: Pack): Problem[] {
   lintDiagnosis(lint);
   lintMatch(lint);
   lintWorth(lint, classes);
+  lintShop(lint, pack.shop);
   const features = featuresIn(pack);
   pack.joints.forEach((joint, at) => lintJoint(lint, joint, engine, features, ["joints", at]));
   pack.figures.forEach((figure, at) => {

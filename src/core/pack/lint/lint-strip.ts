@@ -26,6 +26,7 @@ export function lintStrip(lint: LintContext, strip: Strip, slots: ReadonlySet<st
   const removed = new Map<string, string>();
   each(steps, [...path, "steps"], (step, at) => {
     checkRef(step.ref, [...at, "ref"]);
+    ids(step.renew, [...at, "renew"]);
     for (const id of step.after) if (!stepIds.has(id)) report("unknown-step", [...at, "after"], { id });
     for (const id of [...step.loses, ...step.secures]) if (!positionIds.has(id)) report("unknown-position", at, { id });
     for (const slot of step.removes) {

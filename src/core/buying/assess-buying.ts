@@ -1,0 +1,172 @@
+import { z } from "zod";
+import { daysBetween } from "../entry/clock";
+import type { Job, Signed } from "../entry/fold";
+import { judgement } from "../judgement";
+import type { CompiledPack } from "../pack/compile-pack";
+import type { Lot } from "../parts/lots";
+import { problem, type Problem } from "../problem/problem";
+
+export type Purchase = Signed<"purchase-made">;
+export type Receipt = Signed<"goods-received">;
+
+/** Why something that arrived is not what was ordered; what is told to the supplier. */
+export type Amiss = "wrong" | "damaged" | "missing" | "old-revision" | "other-number" | "lot-out";
+
+/** How a line of an order stands. */
+export interface OrderedLine {
+  readonly purchase: Purchase;
+  readonly line: Purchase["lines"][number];
+  readonly receipts: readonly Receipt[];
+  /** Arrived and as ordered. */
+  readonly arrived: number;
+  /** Arrived and not as ordered, by why. */
+  readonly amiss: ReadonlyMap<Amiss, number>;
+  /** Of those that arrived, the ones of which nobody read what was asked for. */
+  readonly unread: number;
+  /** Still to come. */
+  readonly open: number;
+  readonly isOverdue: boolean;
+  /** Old parts that went back for their deposit. */
+  readonly coresBack: number;
+}
+
+export interface BuyingResult {
+  readonly ordered: readonly OrderedLine[];
+  /** What came and nobody ordered. */
+  readonly unordered: readonly Receipt[];
+  /** Places for which something was ordered that is not refused. */
+  readonly covered: ReadonlySet<string>;
+  /** By name, how much of what steps use up was ordered. */
+  readonly usedUp: ReadonlyMap<string, number>;
+  /** The first day on which something was promised that is not there. */
+  readonly due: string | null;
+  readonly problems: readonly Problem[];
+}
+
+/**
+ * What is wrong with a box by what stands on it, whatever it was called when it was taken in. A number is the same however it
+ * is spaced; one that was not read says nothing.
+ */
+function amissWith({ classes }: CompiledPack, line: OrderedLine["line"], receipt: Receipt): Amiss | null {
+  if (receipt.state !== "right") return receipt.state;
+  const bare = (text: string) => text.toUpperCase().replace(/[^A-Z0-9]+/gu, "");
+  const known = line.class === null ? undefined : classes.get(line.class);
+  const byNumber = receipt.number === null ? undefined : known?.revisions.find(({ numbers }) => numbers.some((each) => bare(each) === bare(receipt.number!))); // prettier-ignore
+  const revision = receipt.revision ?? byNumber?.id ?? null;
+  const same = (one: string) => revision !== null && bare(one) === bare(revision);
+  if (line.revisions.length > 0 && revision !== null && !line.revisions.some(same)) return "old-revision";
+  const isOther = receipt.number !== null && line.number !== null && bare(receipt.number) !== bare(line.number) && !byNumber; // prettier-ignore
+  return isOther ? "other-number" : null;
+}
+
+/** Whether a box says all that was ordered by. */
+const isRead = ({ number, revisions }: OrderedLine["line"], receipt: Receipt): boolean =>
+  (number === null || receipt.number !== null) && (revisions.length === 0 || receipt.revision !== null || receipt.number !== null); // prettier-ignore
+
+/** Receipts of one line, each box once. */
+function onceEach(receipts: readonly Receipt[]): {
+  readonly once: readonly Receipt[];
+  readonly twice: readonly Receipt[];
+} {
+  const seen = new Set<string>();
+  const twice = receipts.filter(({ box }) => box !== null && seen.size === seen.add(box).size);
+  return { once: receipts.filter((receipt) => !twice.includes(receipt)), twice };
+}
+
+/** How what was ordered stands: what came, as what, what is late, which old parts are owed. */
+export function assessBuying(
+  pack: CompiledPack,
+  { purchases, receipts, coresReturned }: Pick<Job, "purchases" | "receipts" | "coresReturned">,
+  lots: readonly Lot[],
+  today: string,
+): BuyingResult {
+  const problems: Problem[] = [];
+  const refused = new Set(
+    lots.flatMap(({ verdict, parts }) => (verdict === "refused" ? parts.map(({ id }) => id) : [])),
+  );
+  const known = new Set<string>();
+  const ordered = purchases.flatMap((purchase) =>
+    purchase.lines.map((line): OrderedLine => {
+      const mine = receipts.filter((receipt) => receipt.purchase === purchase.id && receipt.line === line.line);
+      for (const { id } of mine) known.add(id);
+      const { once, twice } = onceEach(mine);
+      for (const { id, box } of twice) problems.push(problem("box-twice", [id], { name: line.name, box: box! }));
+      const amiss = new Map<Amiss, number>();
+      let [arrived, unread] = [0, 0];
+      for (const receipt of once) {
+        const why = amissWith(pack, line, receipt);
+        const out = why ? 0 : receipt.parts.filter((part) => refused.has(part)).length;
+        if (why) amiss.set(why, (amiss.get(why) ?? 0) + receipt.quantity);
+        if (out > 0) amiss.set("lot-out", (amiss.get("lot-out") ?? 0) + out);
+        if (why) continue;
+        arrived += receipt.quantity - out;
+        if (!isRead(line, receipt)) unread += receipt.quantity;
+      }
+      const path = [purchase.id, line.line];
+      for (const [why, count] of amiss)
+        if (why !== "missing") problems.push(problem("delivery-amiss", path, { name: line.name, supplier: purchase.supplier, count, why })); // prettier-ignore
+      if (unread > 0) problems.push(problem("box-unread", path, { name: line.name, count: unread }));
+      if (arrived > line.quantity) problems.push(problem("received-beyond", path, { name: line.name, count: arrived, ordered: line.quantity })); // prettier-ignore
+      const open = Math.max(0, line.quantity - arrived);
+      const isOverdue = open > 0 && purchase.due !== null && purchase.due < today;
+      if (isOverdue) problems.push(problem("delivery-overdue", path, { name: line.name, supplier: purchase.supplier, due: purchase.due!, days: daysBetween(purchase.due!, today) })); // prettier-ignore
+      const back = coresReturned.filter((each) => each.purchase === purchase.id && each.line === line.line);
+      const coresBack = back.reduce((sum, { quantity }) => sum + quantity, 0);
+      if (coresBack > line.quantity) problems.push(problem("cores-beyond", path, { name: line.name, count: coresBack, ordered: line.quantity })); // prettier-ignore
+      return { purchase, line, receipts: once, arrived, amiss, unread, open, isOverdue, coresBack };
+    }),
+  );
+  const unordered = receipts.filter(({ id }) => !known.has(id));
+  for (const { id, number, words, quantity } of unordered)
+    problems.push(problem("received-unordered", [id], { what: number ?? words ?? "?", count: quantity }));
+  const covered = new Set(ordered.flatMap(({ line, amiss }) => line.slots.slice(0, line.slots.length - (amiss.get("lot-out") ?? 0)))); // prettier-ignore
+  const usedUp = new Map<string, number>();
+  for (const { line } of ordered)
+    if (line.class === null && line.slots.length === 0)
+      usedUp.set(line.name, (usedUp.get(line.name) ?? 0) + line.quantity);
+  const due = ordered.flatMap(({ purchase, open }) => (open > 0 && purchase.due ? purchase.due : [])).sort()[0] ?? null;
+  return { ordered, unordered, covered, usedUp, due, problems };
+}
+
+export const buyingJudgement = judgement({
+  reads: ["purchases", "receipts", "coresReturned"],
+  assess: assessBuying,
+  problems: ({ problems }) => problems,
+  progress: () => null,
+  json: {
+    shape: {
+      ordered: z.array(
+        z.strictObject({
+          purchase: z.string(),
+          line: z.string(),
+          name: z.string(),
+          number: z.string().nullable(),
+          quantity: z.number(),
+          arrived: z.number(),
+          amiss: z.record(z.string(), z.number()),
+          open: z.number(),
+          due: z.string().nullable(),
+          isOverdue: z.boolean(),
+          deposit: z.number(),
+          coresBack: z.number(),
+        }),
+      ),
+    },
+    of: ({ ordered }) => ({
+      ordered: ordered.map(({ purchase, line, arrived, amiss, open, isOverdue, coresBack }) => ({
+        purchase: purchase.id,
+        line: line.line,
+        name: line.name,
+        number: line.number,
+        quantity: line.quantity,
+        arrived,
+        amiss: Object.fromEntries(amiss),
+        open,
+        due: purchase.due,
+        isOverdue,
+        deposit: line.deposit,
+        coresBack,
+      })),
+    }),
+  },
+});

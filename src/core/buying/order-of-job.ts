@@ -1,0 +1,23 @@
+import type { Assessment } from "../assessment";
+import { tickedOf } from "../match/assess-match";
+import { ownVerdicts } from "../match/own-verdict";
+import type { CompiledPack } from "../pack/compile-pack";
+import { machineShop, type MachineShop } from "./machine-shop";
+import { scheduleOf, type Schedule } from "./schedule";
+import { toOrder, type ToOrder } from "./to-order";
+
+export interface JobOrder {
+  readonly toBuy: ToOrder;
+  readonly shop: MachineShop;
+  /** Null where the pack says nothing of labour. */
+  readonly schedule: Schedule | null;
+}
+
+/** What a job buys and sends out, by what was decided, and when it is done with it. */
+export function orderOfJob(pack: CompiledPack, assessment: Assessment): JobOrder {
+  const { choices, match, inHand, order, job, buying, strip, asOf } = assessment;
+  const picks = { match, own: ownVerdicts(choices, inHand, order) };
+  const toBuy = toOrder({ pack, choices, picks, job, buying, strip, ticked: tickedOf(job), asOf });
+  const shop = machineShop(pack, choices, job);
+  return { toBuy, shop, schedule: scheduleOf(pack, assessment, toBuy.lines, shop) };
+}

@@ -1,0 +1,27 @@
+import { many, type Sentences } from "./sentence";
+
+/** Why what arrived is not what was ordered; what the supplier is told. */
+export const amissWords = {
+  wrong: "not what was ordered",
+  damaged: "damaged",
+  missing: "missing from the box",
+  "old-revision": "of a revision that is not taken",
+  "other-number": "of another number",
+  "lot-out": "of a lot that measures outside its limit",
+} as const;
+
+/** What is bought, and what arrives. */
+export const orderSentences = {
+  "delivery-amiss": (p) =>
+    `${p.name}, ${p.count} from ${p.supplier}: ${amissWords[p.why as keyof typeof amissWords] ?? p.why}. Tell them, and order anew.`,
+  "delivery-overdue": (p) => `${p.name} from ${p.supplier} was promised for ${p.due}: ${many(p.days, "day")} late.`,
+  "received-beyond": (p) => `${p.name}: ${p.count} came, ${p.ordered} were ordered.`,
+  "received-unordered": (p) =>
+    `${p.count} × ${p.what} came and nobody ordered it: find the order it belongs to, or strike it.`,
+  "box-twice": (p) => `Box ${p.box} with ${p.name} was taken in twice. It counts once: strike one of them.`,
+  "box-unread": (p) => `${p.name}, ${p.count}: nobody read the number or revision that was asked for. Read it.`,
+  "cores-beyond": (p) => `${p.name}: ${p.count} old parts went back for ${p.ordered} that were bought.`,
+  "work-declined": (p) => `${p.row}: ${p.by} declined ${p.what}.`,
+  "declined-yet-decided": (p) =>
+    `${p.row}: ${p.by} declined ${p.what}, and it was decided all the same. Ask again, or decide otherwise.`,
+} satisfies Sentences;
