@@ -25,6 +25,7 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/jobs/[job]/links": { GET: { least: "lead", ofJob: true }, POST: { least: "lead", ofJob: true } },
   "/api/jobs/[job]/links/[link]": { DELETE: { least: "lead", ofJob: true } },
   "/api/jobs/[job]/live": { GET: { least: "viewer", ofJob: true } },
+  "/api/jobs/[job]/papers/[paper]": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/photos/[photo]/[size]": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/record": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/report": { GET: { least: "viewer", ofJob: true } },
@@ -79,6 +80,7 @@ const at = (route: string, job = nobodyHere) =>
     .replace("[feature]", "bore")
     .replace("[photo]", "a".repeat(64))
     .replace("[size]", "small")
+    .replace("[paper]", "shopping")
     .replace("[token]", "x".repeat(22));
 const bodyFor = (route: string) =>
   route.endsWith("/links")

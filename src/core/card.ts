@@ -20,6 +20,8 @@ export interface JobCard {
   readonly application: string | null;
   /** A day, as the order has it. */
   readonly wantedBy: string | null;
+  /** Lines of orders that are not there on the day they were promised for. */
+  readonly late: number;
   /** Handed over: nobody works on it any more. */
   readonly isOver: boolean;
   readonly unit: string;
@@ -70,6 +72,7 @@ export function cardOf(pack: CompiledPack, assessment: Assessment): JobCard {
     hoursWanted: order.hoursWanted,
     application: order.application.words,
     wantedBy: order.wantedBy,
+    late: assessment.buying.ordered.filter(({ isOverdue }) => isOverdue).length,
     isOver: job.handOvers.length > 0,
     unit: job.header?.unit ?? "mm",
     station,

@@ -30,6 +30,7 @@ const card = (name: string, over: Partial<JobCard> = {}): JobCard => ({
   hoursWanted: null,
   application: null,
   wantedBy: null,
+  late: 0,
   isOver: false,
   unit: "mm",
   station: "measure",

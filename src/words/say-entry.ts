@@ -23,7 +23,8 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
     `the strike of ${(strikes as unknown[]).length === 1 ? "an entry" : `${(strikes as unknown[]).length} entries`}`,
   "reason-given": () => "a reason",
   "plan-adopted": ({ choices }) => `a plan for ${(choices as readonly unknown[]).length} parts`,
-  "purchase-made": ({ supplier, lines }) => `an order of ${(lines as readonly unknown[]).length} lines at ${String(supplier)}`,
+  "purchase-made": ({ supplier, lines }) =>
+    `an order of ${(lines as readonly unknown[]).length} lines at ${String(supplier)}`,
   "goods-received": ({ quantity, state }) => `${String(quantity)} received, ${String(state)}`,
   "core-returned": ({ quantity }) => `${String(quantity)} old parts sent back`,
   "sent-out": ({ parts, to }) => `${(parts as readonly unknown[]).length} parts sent out to ${String(to)}`,

@@ -5,12 +5,14 @@ import { capital } from "@/words/capital";
 import { useJob } from "../job/JobContext";
 import { Pick } from "../job/PartKnown";
 import { SmallInput } from "../kit/SmallInput";
+import { useTagNew } from "./use-tag-new";
 
 const most = 200;
 
 /** What came in a box: so many parts of one kind, each with a tag, the number that stands on it and its lot. */
 export function OpenBox({ onDone }: { onDone: () => void }) {
-  const { pack, append, newId, assessment } = useJob();
+  const { pack } = useJob();
+  const tagNew = useTagNew();
   const [kind, setKind] = useState("");
   const [count, setCount] = useState("1");
   const [number, setNumber] = useState("");
@@ -23,24 +25,7 @@ export function OpenBox({ onDone }: { onDone: () => void }) {
     const wanted = Number(count);
     if (!partClass) return setWrong("Say what kind of part it is.");
     if (!Number.isInteger(wanted) || wanted < 1 || wanted > most) return setWrong(`How many: 1 to ${most}.`);
-    const taken = new Set([...assessment.job.parts.values()].map(({ tag }) => tag));
-    let at = 0;
-    const nextTag = () => {
-      do at += 1;
-      while (taken.has(`${partClass.tag}-N${at}`));
-      return `${partClass.tag}-N${at}`;
-    };
-    for (let made = 0; made < wanted; made += 1) {
-      const part = newId();
-      append("part-tagged", { part, class: kind, tag: nextTag(), origin: "supplier" });
-      const known = [
-        ["number", number],
-        ["lot", lot],
-        ["supplier", supplier],
-      ] as const;
-      for (const [item, value] of known)
-        if (value.trim() !== "") append("part-noted", { part, item, feature: null, value: value.trim() });
-    }
+    tagNew(kind, wanted, { number, lot, supplier });
     onDone();
   };
   const field = (value: string, set: (value: string) => void, label: string, width: string) => (

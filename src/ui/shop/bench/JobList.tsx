@@ -121,6 +121,9 @@ function JobRow({ id, card, isFresh }: { id: string; card: JobCard; isFresh: boo
             ) : (
               "no date"
             )}
+            {card.late > 0 && (
+              <chakra.span color="out">{` · ${many(card.late, "delivery", "deliveries")} late`}</chakra.span>
+            )}
           </chakra.span>
         </Box>
       </Grid>

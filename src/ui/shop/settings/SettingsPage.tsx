@@ -1,6 +1,7 @@
 "use client";
 import { Box, Button, Checkbox, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
 import { useMemo, useState, type FormEvent } from "react";
+import { usualCalendar } from "@/core/buying/schedule";
 import { foldShop } from "@/core/entry/fold-shop";
 import { ShopSettings, type Envelope } from "@/core/entry/schema";
 import { renewKinds } from "@/core/pack/schema-relations";
@@ -18,16 +19,27 @@ interface Props {
   readonly entries: readonly Envelope[];
 }
 
-type Draft = { readonly currency: string; readonly rate: string; readonly alwaysNew: ShopSettings["alwaysNew"] };
+interface Draft {
+  readonly currency: string;
+  readonly rate: string;
+  readonly alwaysNew: ShopSettings["alwaysNew"];
+  /** At the bench on a working day; people; days on which nobody works. All empty where what is usual is to count. */
+  readonly hours: string;
+  readonly people: string;
+  readonly closed: string;
+}
 
 const draftOf = (settings: ShopSettings | null): Draft => ({
   currency: settings?.currency ?? "",
   rate: settings?.labourRate?.toString() ?? "",
   alwaysNew: settings?.alwaysNew ?? [],
+  hours: settings?.calendar?.hours.toString() ?? "",
+  people: settings?.calendar?.people.toString() ?? "",
+  closed: settings?.calendar?.closed.join(" ") ?? "",
 });
 
 /** What was typed as settings; null with what is wrong with it. */
-function read({ currency, rate, alwaysNew }: Draft) {
+function read({ currency, rate, alwaysNew, hours, people, closed }: Draft) {
   // What is no number is wrong, and not unknown.
   const labourRate = rate.trim() === "" ? null : (readDecimal(rate) ?? Number.NaN);
   const wrong = {
@@ -39,8 +51,26 @@ function read({ currency, rate, alwaysNew }: Draft) {
         ? "A number, in the same currency; empty for the rate that each pack brings."
         : null,
   };
-  const parsed = ShopSettings.safeParse({ currency: currency.trim().toUpperCase(), labourRate, alwaysNew });
-  return { settings: wrong.currency || wrong.rate || !parsed.success ? null : parsed.data, wrong };
+  const usual = [hours, people, closed].every((text) => text.trim() === "");
+  const calendar = {
+    hours: hours.trim() === "" ? usualCalendar.hours : readDecimal(hours),
+    people: people.trim() === "" ? usualCalendar.people : readDecimal(people),
+    closed: closed.split(/[\s,;]+/u).filter(Boolean),
+  };
+  const parsed = ShopSettings.safeParse({
+    currency: currency.trim().toUpperCase(),
+    labourRate,
+    alwaysNew,
+    ...(usual ? {} : { calendar }),
+  });
+  const at = (key: string) => parsed.error?.issues.some(({ path }) => path[0] === "calendar" && path[1] === key);
+  const told = {
+    ...wrong,
+    hours: at("hours") ? "Hours of one person on a working day: above 0, at most 24." : null,
+    people: at("people") ? "A whole number of people, from 1 to 50." : null,
+    closed: at("closed") ? "Days as 2026-12-24, with a space between them." : null,
+  };
+  return { settings: wrong.currency || wrong.rate || !parsed.success ? null : parsed.data, wrong: told };
 }
 
 /** What the shop counts and works by. Open jobs keep what they took; each takes what is new by an act of its own. */
@@ -95,6 +125,30 @@ export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
             />
             <Field.ErrorText>{wrong.rate}</Field.ErrorText>
           </Field.Root>
+          {(
+            [
+              ["hours", "Hours at the bench, of one person a working day", String(usualCalendar.hours)],
+              ["people", "People at the bench", String(usualCalendar.people)],
+              ["closed", "Days on which nobody works, besides weekends", "2026-12-24 2026-12-25"],
+            ] as const
+          ).map(([key, label, placeholder]) => (
+            <Field.Root
+              key={key}
+              invalid={asked && wrong[key] !== null}
+              disabled={!isLead}
+              maxWidth={key === "closed" ? "460px" : "260px"}
+            >
+              <Field.Label>{label}</Field.Label>
+              <Input
+                value={shown[key]}
+                maxLength={key === "closed" ? 4000 : 6}
+                placeholder={placeholder}
+                inputMode={key === "closed" ? undefined : "decimal"}
+                onChange={(event) => change({ [key]: event.currentTarget.value })}
+              />
+              <Field.ErrorText>{wrong[key]}</Field.ErrorText>
+            </Field.Root>
+          ))}
           <Box as="fieldset">
             <chakra.legend fontSize="14px" fontWeight={500}>
               Always renewed, whatever it measures

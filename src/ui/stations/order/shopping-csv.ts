@@ -1,17 +1,19 @@
 import Papa from "papaparse";
+import type { BuyLine } from "@/core/buying/to-order";
 import { minorUnits } from "@/core/plan/price-option";
-import type { BuyLine } from "@/core/plan/to-order";
 
 const major = (minor: number) => (minor / minorUnits).toFixed(2);
 
 /** The shopping list as a table that any spreadsheet opens; what would be a formula there is kept as text. */
 export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null): string =>
   Papa.unparse(
-    lines.map(({ name, number, revision, slots, price, deposit, days, supplier, isOrdered }) => ({
+    lines.map(({ name, number, revisions, quantity, unit, holds, slots, price, deposit, days, supplier }) => ({
       part: name,
       number: number ?? "",
-      "revision or later": revision ?? "",
-      quantity: slots.length,
+      revisions: revisions.join(" "),
+      quantity,
+      unit: unit ?? "",
+      holds: holds.join("; "),
       places: slots.join(" "),
       supplier: supplier ?? "",
       currency: currency ?? "",
@@ -19,7 +21,6 @@ export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null):
       "price at most": price === null ? "" : major(price.high),
       deposit: deposit === 0 ? "" : major(deposit),
       days: days ?? "",
-      ordered: isOrdered ? "yes" : "no",
     })),
     { escapeFormulae: true },
   );

@@ -23,6 +23,7 @@ import { downloadText } from "../../../kit/download";
 import { QuietButton } from "../../../kit/SayWhy";
 import { useNote } from "../../intake/use-note";
 import { FrontierChart, type By } from "./FrontierChart";
+import { ForOwner } from "./ForOwner";
 import { PlanLines } from "./PlanLines";
 import { usePlans, type Tried } from "./use-plans";
 import { WhyNot } from "./WhyNot";
@@ -312,6 +313,13 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                   as a linear program
                 </QuietButton>
               </Box>
+              <ForOwner
+                posed={posed}
+                plans={bySure}
+                wanted={answer?.kind === "met" ? answer.plan : null}
+                currency={currency}
+              />{" "}
+              {/* prettier-ignore */}
               {unknowns && <WorthKnowing posed={posed} unknowns={unknowns} currency={currency} onOpen={setPlace} />}
               <PlanLines posed={posed} plan={plan} place={place} currency={currency} onOpen={setPlace} />
             </>

@@ -12,6 +12,7 @@ import { sayProblem } from "@/words/say-problem";
 import { sayBeside, sayInstead, sayMinor, sayTurns, shareWords } from "@/words/say-plan";
 import { useJob } from "../../../job/JobContext";
 import { QuietButton } from "../../../kit/SayWhy";
+import { Decline } from "./Decline";
 import { useSolver } from "./use-solver";
 
 function Figures({ priced, currency }: { priced: Priced; currency: string | null }) {
@@ -100,9 +101,19 @@ export function WhyNot({ posed, plan, place, demands, currency, tried, onTry }: 
       </chakra.p>
       <Figures priced={chosen} currency={currency} />
       {isPinned && <PinCost posed={posed} plan={plan} place={place} currency={currency} />}
-      {tried !== null &&
+      {
+        tried !== null &&
         <QuietButton onClick={() => onTry(null)}>let the plan choose here again</QuietButton> // prettier-ignore
       }
+      {(chosen.option.disposition === "replace" || chosen.option.disposition === "rework" || chosen.option.disposition === "upgrade") && ( // prettier-ignore
+        <Decline
+          choice={choice}
+          priced={chosen}
+          keeps={offers.find(({ option }) => option.disposition === "reuse" && option.allowed !== false) ?? null}
+          hours={posed.hours}
+          currency={currency}
+        />
+      )}
       {others.length > 0 && (
         <Heading as="h3" fontSize="15px" mt="16px">
           Why not another way

@@ -1,0 +1,115 @@
+import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Assessment } from "@/core/assessment";
+import { orderOfJob } from "@/core/buying/order-of-job";
+import { sumOf } from "@/core/buying/to-order";
+import type { CompiledPack } from "@/core/pack/compile-pack";
+import { formatNumber } from "@/core/quantity/format-quantity";
+import { unitById } from "@/core/quantity/units";
+import { writeTagCode } from "@/core/strip/tag-code";
+import { capital } from "@/words/capital";
+import { sayMoney } from "@/words/say-money";
+import { renderPdf } from "../render-pdf";
+
+export const papers = ["shopping", "machine-shop"] as const;
+export type Paper = (typeof papers)[number];
+
+const mm = 72 / 25.4;
+const quiet = "#6d6258";
+const rules = {
+  hLineWidth: () => 0.5,
+  vLineWidth: () => 0,
+  hLineColor: () => "#cfc5b9",
+  paddingTop: () => 4,
+  paddingBottom: () => 4,
+};
+
+const page = (title: string, content: Content[]): TDocumentDefinitions => ({
+  pageSize: "A4",
+  pageMargins: [16 * mm, 16 * mm, 16 * mm, 18 * mm],
+  defaultStyle: { font: "Atkinson", fontSize: 10 },
+  info: { title },
+  footer: (at, of) => ({ text: `${title} · ${at} of ${of}`, fontSize: 8, color: quiet, margin: [16 * mm, 6 * mm, 16 * mm, 0] }), // prettier-ignore
+  content: [{ text: title, bold: true, fontSize: 17, margin: [0, 0, 0, 8] }, ...content],
+});
+
+const heads = (...names: string[]): TableCell[] => names.map((text) => ({ text, color: quiet, fontSize: 9 }));
+
+/** What is bought of one supplier; of nobody in particular where it is empty. */
+function shopping(pack: CompiledPack, assessment: Assessment, supplier: string): TDocumentDefinitions {
+  const name = assessment.job.header?.name ?? "";
+  const currency = assessment.order.settings?.currency ?? null;
+  const lines = orderOfJob(pack, assessment).toBuy.lines.filter((line) => (line.supplier ?? "") === supplier);
+  const title = `${name}: to buy${supplier === "" ? "" : ` from ${supplier}`}`;
+  if (lines.length === 0) return page(title, [{ text: "There is nothing to buy here." }]);
+  return page(title, [
+    {
+      table: {
+        headerRows: 1,
+        widths: ["auto", "*", "auto", "auto", "auto"],
+        body: [
+          heads("how many", "what", "number", "revision", "about"),
+          ...lines.map(({ quantity, unit, name: what, holds, number, revisions, price }): TableCell[] => [
+            { text: unit === null ? String(quantity) : `${quantity} ${unit}` },
+            { stack: [{ text: capital(what), bold: true }, ...(holds.length > 0 ? [{ text: holds.join(", "), fontSize: 8, color: quiet }] : [])] }, // prettier-ignore
+            { text: number ?? "" },
+            { text: revisions.join(" or ") },
+            { text: price === null ? "" : sayMoney(price, currency), alignment: "right" },
+          ]),
+        ],
+      },
+      layout: rules,
+    },
+    { text: `In all about ${sayMoney(sumOf(lines.flatMap(({ price }) => price ?? [])), currency)}.`, margin: [0, 10, 0, 0] }, // prettier-ignore
+  ]);
+}
+
+/** For each part that is machined a page part of its own: its code, what is done to it in which order, and what it has to measure. */
+function handOuts(pack: CompiledPack, assessment: Assessment): TDocumentDefinitions {
+  const { job } = assessment;
+  const { shop } = orderOfJob(pack, assessment);
+  const title = `${job.header?.name ?? ""}: for the machine shop`;
+  const unit = unitById(job.header?.unit ?? "mm")!;
+  if (shop.lines.length === 0) return page(title, [{ text: "Nothing that was decided is machined." }]);
+  return page(
+    title,
+    shop.lines.map((line): Content => ({
+      unbreakable: true,
+      margin: [0, 0, 0, 14],
+      columns: [
+        { qr: job.id ? writeTagCode({ job: job.id, part: line.part }) : line.tag, fit: 26 * mm, eccLevel: "M", width: 32 * mm }, // prettier-ignore
+        {
+          width: "*",
+          stack: [
+            { text: `${capital(line.name)} · ${line.tag}`, bold: true, fontSize: 13 },
+            ...line.ways.map(({ name, of, measuredMm, toMm }) => ({
+              text: [
+                { text: capital(name), bold: true },
+                of === null ? "" : `, ${of}`,
+                toMm === null ? "" : `: to ${formatNumber(toMm.min, unit)} – ${formatNumber(toMm.max, unit)} ${unit.symbol}`, // prettier-ignore
+                measuredMm === null ? "" : ` (measures ${formatNumber(measuredMm, unit)})`,
+              ],
+              margin: [0, 3, 0, 0] as [number, number, number, number],
+            })),
+            {
+              ol: line.operations.map(({ name, finish, caution }) => [capital(name), finish, caution].filter(Boolean).join(". ")), // prettier-ignore
+              margin: [0, 4, 0, 0],
+              fontSize: 9,
+            },
+            { text: "Back on: ______________   Measured: ______________   By: ______________", margin: [0, 8, 0, 0], color: quiet }, // prettier-ignore
+          ],
+        },
+      ],
+    })),
+  );
+}
+
+/** A sheet of paper that goes out of the house. */
+export function paperOf(
+  paper: Paper,
+  pack: CompiledPack,
+  assessment: Assessment,
+  supplier: string,
+): Promise<Uint8Array<ArrayBuffer>> {
+  // prettier-ignore
+  return renderPdf(paper === "shopping" ? shopping(pack, assessment, supplier) : handOuts(pack, assessment));
+}
