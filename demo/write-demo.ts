@@ -19,7 +19,15 @@ import { Inference } from "../src/core/diagnose/infer";
 import { makeDiagnosisWitness } from "../src/core/diagnose/make-diagnosis-witness";
 import { nodeId } from "../src/core/diagnose/unfold";
 import { makeHandOverWitness } from "../src/core/hand-over/make-hand-over-witness";
-import { makeWitness } from "../src/core/plan/make-witness";
+import { entrySetFingerprint, makeWitness } from "../src/core/plan/make-witness";
+import { adoptedOf } from "../src/core/plan/adopt-plan";
+import { planOfJob } from "../src/core/plan/pose-plan";
+import { bestPlan, demandsOf } from "../src/core/plan/whole-plan";
+import { highsSolve } from "../src/core/fixtures/highs";
+import { nextTags } from "../src/core/parts/next-tags";
+import { orderOfJob } from "../src/core/buying/order-of-job";
+import type { BuyLine } from "../src/core/buying/to-order";
+import { coreVersion } from "../src/core/version";
 import { takeAlong } from "../src/core/entry/carried";
 import { standingEntries } from "../src/core/entry/fold";
 import type { PartItem } from "../src/core/entry/types/parts";
@@ -52,6 +60,11 @@ class Log {
 
   wait(seconds: number): void {
     this.#now += seconds * 1000;
+  }
+
+  /** The moment it stands at. */
+  get now(): string {
+    return new Date(this.#now).toISOString();
   }
 
   newId(): string {
@@ -806,6 +819,128 @@ const fromDonor = (
 fromDonor(marigold, "crankshaft", "D-KW", { "built-for": "s" });
 fromDonor(marigold, "injection-pump", "D-IP", { "built-for": "s", "lift-drive": "cam" });
 fromDonor(marigold, "sump", "D-SU", { "built-for": "s", "sump-tilt": "level" });
+/** The plan that costs least in all of those that the order asks for, taken as a whole. */
+async function adoptPlan({ log, pack }: Opened): Promise<void> {
+  const judged = assess(pack, log.entries, log.now);
+  const posed = planOfJob(pack, judged, judged.order.hoursWanted!);
+  const plan = await bestPlan(posed, "total", demandsOf(judged.order, log.now), await highsSolve());
+  if (typeof plan === "string") throw new Error(plan);
+  const { open: _, ...said } = adoptedOf(posed, plan);
+  log.add("plan-adopted", {
+    ...said,
+    witness: { core: coreVersion, pack: pack.sha256, entries: entrySetFingerprint(log.entries) },
+  });
+}
+/** Parts of one kind that came out of a supplier's box, tagged. */
+function boxed({ log, pack }: Opened, kind: string, count: number, lot: string | null, supplier: string): string[] {
+  const taken = new Set(
+    log.entries.flatMap(({ type, payload }) => (type === "part-tagged" ? String(payload.tag) : [])),
+  );
+  return nextTags(pack.classes.get(kind)!.tag, count, taken).map((tag) => {
+    const part = log.newId();
+    log.add("part-tagged", { part, class: kind, tag, origin: "supplier" });
+    log.add("part-noted", { part, item: "supplier", feature: null, value: supplier });
+    if (lot !== null) log.add("part-noted", { part, item: "lot", feature: null, value: lot });
+    return part;
+  });
+}
+{
+  // Before anything of it is ground the crank is crack-checked: the hot journal has none.
+  const { log } = marigold;
+  log.add("crack-checked", {
+    part: partOf(marigold, "crankshaft"),
+    method: "magnetic",
+    zones: [],
+    when: "before-machining",
+    found: "nothing",
+    preparation: "washed, degaussed, all round",
+    by: null,
+  });
+}
+await adoptPlan(marigold);
+{
+  // What can be judged is bought; the crank is out to be ground. Half of it came, and one lot is refused.
+  const { log } = marigold;
+  const tappets = slotsOf(marigold, "tappet");
+  const standing = [...log.entries];
+  const proposed = new Map(assess(orrinshaw, standing, log.now).choices.map((choice) => [choice.slot.id, choice]));
+  for (const slot of tappets)
+    log.add("decision-made", {
+      part: partOf(marigold, slot),
+      feature: null,
+      disposition: "replace",
+      ways: [],
+      reason: "They ran on the same dirty oil: new ones, measured before any is fitted",
+      witness: makeWitness(proposed.get(slot)!, orrinshaw.sha256, standing),
+    });
+  const judged = assess(orrinshaw, log.entries, log.now);
+  const { lines } = orderOfJob(orrinshaw, judged).toBuy;
+  const order = (supplier: string, due: string, wanted: (line: BuyLine) => boolean) => {
+    const of = lines.filter(wanted);
+    const purchase = log.add("purchase-made", {
+      supplier,
+      due,
+      words: null,
+      lines: of.map(({ name, class: kind, number, revisions, slots, quantity, price, deposit }, at) => ({
+        line: String(at + 1),
+        name,
+        class: kind,
+        number,
+        revisions: [...revisions],
+        slots: [...slots],
+        quantity,
+        price: price?.likely ?? null,
+        deposit,
+      })),
+    });
+    const receive = (name: string, rest: Partial<Payload<"goods-received">>) => {
+      const at = of.findIndex((line) => line.name.includes(name));
+      const { class: kind, quantity } = of[at]!;
+      const count = rest.quantity ?? quantity;
+      const parts = kind === null || (rest.state ?? "right") !== "right" ? [] : boxed(marigold, kind, count, rest.lot ?? null, supplier); // prettier-ignore
+      log.add("goods-received", {
+        purchase: purchase.id,
+        line: String(at + 1),
+        box: null,
+        quantity: count,
+        number: null,
+        revision: null,
+        lot: null,
+        state: "right",
+        words: null,
+        parts,
+        ...rest,
+      });
+      return parts;
+    };
+    return receive;
+  };
+  log.wait(86_400);
+  const spares = order("Lock Street Spares", "2026-11-30", ({ what, name }) => what !== "used-up" && name !== "tappet");
+  const mill = order("Weir Valley Tappets", "2026-11-27", ({ name }) => name === "tappet");
+  order("Quay Oils and Seals", "2026-12-02", ({ what }) => what === "used-up");
+  log.add("sent-out", { parts: [partOf(marigold, "crankshaft")], to: "Weir Grinding Works", due: "2026-12-04" });
+  log.wait(2 * 86_400);
+  spares("liner", { box: "LS-40117" });
+  spares("big-end shell", { box: "LS-40117" });
+  spares("main shell", { box: "LS-40117" });
+  spares("thrust washers", { box: "LS-40118" });
+  spares("piston", { quantity: 1, box: "LS-40119", state: "damaged", words: "crown dented, box crushed" });
+  const fresh = mill("tappet", { box: "WV-2261", lot: "T-0921" });
+  // New ones leak faster than they may: the lot goes back as a lot.
+  const stopwatch = openOccasion(log, gauges.watch, null);
+  for (const [at, seconds] of [31, 6.5, 28].entries())
+    log.add("reading-taken", {
+      occasion: stopwatch,
+      part: fresh[at]!,
+      feature: "leak-down",
+      point: "time",
+      value: seconds,
+      typed: String(seconds),
+      unit: "s",
+      kept: "far-from-size",
+    });
+}
 marigold.log.write("ferry-marigold");
 
 // The same engine five years ago: handed over, and come back since.
@@ -1154,11 +1289,14 @@ note(tram1, [
 // A starter of the later engine was at hand, and a cooler element of the newest revision.
 tram1.log.add("intake-noted", { section: "order", item: "variant", part: null, place: null, value: "v-v4" });
 tram1.log.add("return-said", { returns: true, words: null });
-for (const [slot, tag, read] of [
-  ["starter", "S-ST", { module: "m-20", "degree-plate": "from-rear", window: "clear" }],
-  ["cooler-element", "S-CE", { element: "r3" }],
-] as const)
-  tram1.log.add("part-picked", { slot, part: fromDonor(tram1, slot, tag, read, "shelf"), why: null });
+for (const [slot, tag, hours, read] of [
+  ["starter", "S-ST", 1900, { module: "m-20", "degree-plate": "from-rear", window: "clear" }],
+  ["cooler-element", "S-CE", 600, { element: "r3" }],
+] as const) {
+  const part = fromDonor(tram1, slot, tag, read, "shelf");
+  tram1.log.add("intake-noted", { section: "history", item: "hours-since-new", part, place: null, value: hours });
+  tram1.log.add("part-picked", { slot, part, why: null });
+}
 tram1.log.add("attribute-read", {
   part: partOf(tram1, "balance-shaft"),
   attribute: "teeth-off",
@@ -1176,6 +1314,9 @@ readSheet(tram1, "balance-shaft-journal", gauges.mic25, [[29.968, 29.966]]);
 readSheet(tram1, "timing-chain-stretch", gauges.chain, [[191.7, 191.6, 191.8]]);
 lookedOver(tram1);
 tram1.log.add("intake-noted", { section: "order", item: "chance-wanted", part: null, place: null, value: 85 });
+tram1.log.add("intake-noted", { section: "order", item: "day-rate", part: null, place: null, value: 40 });
+tram1.log.add("intake-noted", { section: "order", item: "redo-borne-by", part: null, place: null, value: "shop" });
+tram1.log.add("intake-noted", { section: "order", item: "idle-borne-by", part: null, place: null, value: "owner" });
 tram1.log.write("hill-tram-1");
 
 // The hill tram's drive engine, just arrived: nothing is asked yet but its number.

@@ -1,4 +1,6 @@
 import type { Assessment } from "../assessment";
+import { groupBy } from "../group";
+import type { Choice } from "../plan/option";
 import { dayAfter, daysBetween } from "../entry/clock";
 import { seeded } from "../numeric/seeded";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -22,7 +24,7 @@ export const usualCalendar: Calendar = { hours: 6, people: 1, closed: [] };
 export interface Awaited {
   readonly id: string;
   readonly name: string;
-  readonly what: "bench" | "bought" | "ordered" | "machine-shop";
+  readonly what: "bench" | "bought" | "ordered" | "machine-shop" | "undecided";
   /** As it is told; null where nobody knows, and the longest that is known stands in for it. */
   readonly days: number | null;
   /** From 0 to 1. */
@@ -40,7 +42,7 @@ export interface Schedule {
   readonly assembly: number;
   /** What is waited for, what decides most often first. */
   readonly awaited: readonly Awaited[];
-  /** Parts that nobody decided: what they take is not in it. */
+  /** Parts that nobody decided: what is proposed for them counts, and where nothing can be, new ones as often as such parts are replaced. */
   readonly undecided: number;
   readonly calendar: Calendar;
 }
@@ -100,6 +102,8 @@ interface Task {
   readonly isAfterBench: boolean;
   /** Others that end before it begins, by their numbers. */
   readonly after: readonly number[];
+  /** How likely it is needed at all. */
+  readonly chance: number;
 }
 
 const spanOf = (days: number, by: readonly [number, number, number]) => by.map((share) => share * days) as unknown as Task["span"]; // prettier-ignore
@@ -120,9 +124,32 @@ function shopTasks({ lines }: MachineShop, longest: number): Task[] {
       isAfterBench: line.state === "here",
       // Two that wait for each other wait for neither: the pack's order of operations has no circle, the parts' might.
       after: waiting.flatMap((other, at) => (comesBefore(other, line) && !comesBefore(line, other) ? at : [])),
+      chance: 1,
     };
   });
   return tasks;
+}
+
+/** What parts may take that nobody decided, by kind: as it is proposed; where nothing can be, as often as such parts are replaced. */
+function openTasks({ worth }: CompiledPack["pack"], open: readonly Choice[], longest: number): Task[] {
+  const known = new Map(worth?.classes.map((each) => [each.class, each]));
+  const byKind = groupBy(open, ({ partClass, proposal }) => `${partClass.id} ${proposal.disposition === "hold"}`);
+  return [...byKind].flatMap(([kind, of]): Task[] => {
+    const { partClass, slot } = of[0]!;
+    const own = known.get(partClass.id);
+    const isHeld = of[0]!.proposal.disposition === "hold";
+    const all = of.flatMap(({ proposal: { disposition } }): (number | null)[] => {
+      if (disposition === "reuse" || disposition === "clean" || disposition === "keep") return [];
+      if (disposition !== "hold") return [own?.days?.[disposition] ?? null];
+      return [own ? Math.max(0, own.days?.replace ?? 0, own.days?.rework ?? 0) : null];
+    });
+    if (all.length === 0) return [];
+    const days = all.includes(null) ? null : Math.max(...(all as number[]));
+    const name = of.length === 1 ? slot.name : `${of.length} × ${partClass.name}`;
+    // Of several it is enough that one is.
+    const chance = isHeld ? 1 - (1 - (own?.likely ?? 1)) ** of.length : 1;
+    return [{ id: `open: ${kind}`, name, what: "undecided", days, span: spanOf(days ?? longest, spreads.waited), isAfterBench: true, after: [], chance }]; // prettier-ignore
+  });
 }
 
 /** Tasks in an order in which none comes before what it waits for; what waits in a circle is let go. */
@@ -162,18 +189,20 @@ export function scheduleOf(
   const work = choices.reduce((sum, choice) => sum + (settledOption(choice)?.minutes ?? 0), 0);
   const assembly = together + work + shop.lines.length * minutesBack;
 
+  const undecided = choices.filter((choice) => settledOption(choice) === null && !buying.covered.has(choice.slot.id));
   const told = [...toBuy.map(({ days }) => days), ...shop.lines.map(({ days }) => days)].flatMap((days) => days ?? []);
   const longest = Math.max(7, ...told);
   const tasks: Task[] = [
     ...shopTasks(shop, longest),
-    ...toBuy.map((line): Task => ({ id: line.id, name: line.name, what: "bought", days: line.days, span: spanOf(line.days ?? longest, spreads.waited), isAfterBench: false, after: [] })), // prettier-ignore
+    ...toBuy.map((line): Task => ({ id: line.id, name: line.name, what: "bought", days: line.days, span: spanOf(line.days ?? longest, spreads.waited), isAfterBench: false, after: [], chance: 1 })), // prettier-ignore
+    ...openTasks(pack, undecided, longest),
     ...buying.ordered
       .filter((line) => line.open > 0)
       .map(({ purchase, line }): Task => {
         const left = purchase.due === null ? null : daysBetween(today, purchase.due);
         // What is late already comes nobody knows when.
         const isKnown = left !== null && left >= 0;
-        return { id: `${purchase.id} ${line.line}`, name: line.name, what: "ordered", days: isKnown ? left : null, span: isKnown ? spanOf(left, spreads.promised) : spanOf(longest / 2, spreads.waited), isAfterBench: false, after: [] }; // prettier-ignore
+        return { id: `${purchase.id} ${line.line}`, name: line.name, what: "ordered", days: isKnown ? left : null, span: isKnown ? spanOf(left, spreads.promised) : spanOf(longest / 2, spreads.waited), isAfterBench: false, after: [], chance: 1 }; // prettier-ignore
       }),
   ];
   const sequence = inOrder(tasks);
@@ -186,9 +215,9 @@ export function scheduleOf(
     const measuredBy = benchEnd(today, 0, before * pace(), calendar);
     const finished = tasks.map(() => 0);
     for (const at of sequence) {
-      const { span, isAfterBench, after } = tasks[at]!;
+      const { span, isAfterBench, after, chance } = tasks[at]!;
       const start = Math.max(isAfterBench ? measuredBy : 0, ...after.map((early) => finished[early]!));
-      finished[at] = start + triangular(span, next());
+      finished[at] = next() < chance ? start + triangular(span, next()) : 0;
     }
     const last = Math.max(measuredBy, ...finished);
     if (last === measuredBy) onBench += 1;
@@ -210,7 +239,7 @@ export function scheduleOf(
     before: before / 60,
     assembly: assembly / 60,
     awaited: awaited.sort((a, b) => b.critical - a.critical || (a.id < b.id ? -1 : 1)),
-    undecided: choices.filter((choice) => settledOption(choice) === null).length,
+    undecided: undecided.length,
     calendar,
   };
 }

@@ -64,6 +64,7 @@ export function assessPlan(
         order,
         enduranceOf: (row) => endurance.get(row) ?? null,
         asOf: null,
+        covered: new Set(),
         match,
         own,
       },

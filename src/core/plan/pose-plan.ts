@@ -174,7 +174,7 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
  */
 export function planOfJob(
   pack: CompiledPack,
-  { plan, choices, order, endurance, match, inHand, diagnosis, asOf }: Pick<Assessment, "plan" | "choices" | "order" | "endurance" | "match" | "inHand" | "diagnosis" | "asOf">, // prettier-ignore
+  { plan, choices, order, endurance, match, inHand, diagnosis, buying, asOf }: Pick<Assessment, "plan" | "choices" | "order" | "endurance" | "match" | "inHand" | "diagnosis" | "buying" | "asOf">, // prettier-ignore
   hours: number,
   free: string | null = null,
 ): PosedPlan {
@@ -183,6 +183,7 @@ export function planOfJob(
     order,
     match,
     asOf,
+    covered: buying.covered,
     enduranceOf: (row: string) => endurance.get(row) ?? null,
     own: ownVerdicts(choices, inHand, order),
     causes: causesLeft(pack, diagnosis),

@@ -108,6 +108,8 @@ export interface PricedGround extends Picks {
   readonly enduranceOf: (row: string) => Endurance | null;
   /** The moment that prices are as old as; null where nothing is paid. */
   readonly asOf: string | null;
+  /** Places for which a part was ordered: it is paid, whatever becomes of the place. */
+  readonly covered: ReadonlySet<string>;
 }
 
 /** Prices options of the places of one job. */
@@ -192,6 +194,7 @@ export class Pricing {
       return { money: now, isStale: now !== money };
     };
     const instead = goes(disposition) ? pickedInstead(this.#ground, choice) : null;
+    if (disposition === "replace" && this.#ground.covered.has(choice.slot.id)) return { money: moneyOf(0), isStale: false, days: 0, deposit: 0 }; // prettier-ignore
     if (instead && !instead.offer) return { money: moneyOf(0), isStale: false, days: 0, deposit: 0 };
     if (instead?.offer) {
       const { sold, takenAt } = instead.offer;

@@ -12,6 +12,8 @@ export interface Demands {
   readonly chance: number | null;
   /** To be paid now, in minor units. */
   readonly budget: number | null;
+  /** To be expected in all, in minor units. */
+  readonly total?: number | null;
   /** Until all of it is there. What nobody knows counts as long as the longest that is known. */
   readonly days?: number | null;
   /** These options in those places, all by their numbers. */
@@ -55,7 +57,7 @@ const keptRows = keptBeside<PosedPlan["relations"], readonly string[] | null>();
 export type Aim = "total" | "now" | "chance";
 
 /** The plan as a linear program: the least of what is aimed at, under what is demanded. Null where it has too many combinations. */
-export function planProgram(posed: PosedPlan, aim: Aim, { chance, budget, days, pins }: Demands): string | null {
+export function planProgram(posed: PosedPlan, aim: Aim, { chance, budget, total, days, pins }: Demands): string | null {
   const weights = { total: posed.totals, now: posed.nows, chance: posed.risks }[aim];
   const choosers = posed.choosers.map(({ costs }, place) => ({
     costs: costs.map((cost, option) => (Number.isFinite(cost) ? weights[place]![option]! : Infinity)),
@@ -64,6 +66,7 @@ export function planProgram(posed: PosedPlan, aim: Aim, { chance, budget, days, 
   const sums: Row[] = [
     ...(chance === null ? [] : [{ of: posed.risks, atMost: riskOf(chance) + near * posed.risks.length }]),
     ...(budget === null ? [] : [{ of: posed.nows, atMost: budget }]),
+    ...(total == null ? [] : [{ of: posed.totals, atMost: total }]),
     ...(late === null
       ? []
       : [{ of: posed.places.map(({ offers }) => offers.map((each) => (daysOf(posed, each) > late ? 1 : 0))), atMost: 0 }]), // prettier-ignore
@@ -130,6 +133,9 @@ export async function bestPlan(posed: PosedPlan, aim: Aim, demands: Demands, sol
   );
 }
 
+/** A plan is shown as the cheapest now while it comes to no more in all than so many times the least. */
+const dearest = 1.5;
+
 /** So many plans between the cheapest and the surest are looked for. */
 const steps = 8;
 
@@ -164,7 +170,8 @@ export async function frontier(
   };
   const least = take(await bestPlan(posed, "total", base, solve));
   if (!least) return [];
-  const cheapest = take(await bestPlan(posed, "now", base, solve)) ?? least;
+  // What is hardly paid for now and fails for certain is no plan of anybody who knows it.
+  const cheapest = take(await bestPlan(posed, "now", { ...base, total: Math.round(least.total * dearest) }, solve)) ?? least; // prettier-ignore
   const surest = take(await bestPlan(posed, "chance", base, solve)) ?? least;
   // Nobody who thinks twice pays less than the least in all: one step to it is enough, the others lead on from there.
   const [low, from, to] = [cheapest, least, surest].map(({ chance }) => riskOf(chance)) as [number, number, number];

@@ -1,5 +1,7 @@
+import { groupBy } from "../group";
+import { hashText, seeded } from "../numeric/seeded";
 import type { PosedPlan } from "./pose-plan";
-import { riskOf } from "./pose-plan";
+import type { Priced } from "./priced";
 import { bestPlan, nothingDemanded, orNull, type Demands, type Plan, type Solve } from "./whole-plan";
 
 /** What it would come to if one option were taken instead: the best plan with it that is as sure. */
@@ -49,58 +51,94 @@ export async function insteadOf(
   return found;
 }
 
-/** Something that nobody knows yet, and what it is worth to know it before anything is decided: minor units, at most. */
+/** Parts of one kind of which something is open, and what it is worth to know it of all of them before anything is decided. */
 export interface Unknown {
-  readonly place: number;
-  /** How likely it is to turn out well. */
+  readonly places: readonly number[];
+  /** How likely each of them is to turn out well, at worst. */
   readonly good: number;
+  /** In minor units; what it takes to look comes off it. */
   readonly worth: number;
 }
 
-/** More of them are not weighed: those that cost most if they turn out badly come first. */
-const mostUnknowns = 24;
+/** What turns out badly in one world, and how likely that world is. */
+interface World {
+  readonly weight: number;
+  readonly bad: ReadonlySet<number>;
+}
 
-/** The plan as it were if what is open of a part turned out well, or badly. */
-function inWorld(posed: PosedPlan, place: number, isGood: boolean): PosedPlan {
-  const offers = posed.places[place]!.offers.map((priced) => {
-    const open = priced.shares.find(({ is }) => is === "open");
-    // What is chosen of another part knows nothing of this one.
-    if (!open || priced.option.disposition === "replace" || priced.option.disposition === "upgrade") return priced;
-    const chance = isGood ? priced.chance / open.chance : 0;
-    return { ...priced, chance, total: priced.now + Math.round((1 - chance) * priced.redo) };
+/** More kinds are not weighed: those that cost most if they turn out badly come first. Of several parts so many worlds are drawn. */
+const [mostUnknowns, drawn] = [12, 7];
+
+const isNew = ({ option: { disposition } }: Priced) => disposition === "replace" || disposition === "upgrade";
+const openOf = ({ shares }: Priced) => shares.find(({ is }) => is === "open")?.chance;
+
+/** The same of what is open of a part: what is chosen instead of it knows nothing of it. */
+function turnedOut(priced: Priced, good: number): Priced {
+  const open = openOf(priced);
+  if (open === undefined || isNew(priced)) return priced;
+  const chance = (priced.chance / open) * good;
+  return { ...priced, chance, total: priced.now + Math.round((1 - chance) * priced.redo) };
+}
+
+/** The plan as it were if what is open of some parts turned out well by so much: 1 for sure, 0 not at all. */
+function inWorld(posed: PosedPlan, known: ReadonlyMap<number, number>): PosedPlan {
+  const places = posed.places.map((place, at) => {
+    const good = known.get(at);
+    return good === undefined ? place : { ...place, offers: place.offers.map((each) => turnedOut(each, good)) };
   });
-  const instead = <T>(of: readonly T[], own: T) => of.map((each, at) => (at === place ? own : each));
-  const costs = posed.choosers[place]!.costs.map((cost, option) => (Number.isFinite(cost) ? offers[option]!.total : cost)); // prettier-ignore
+  const totals = posed.totals.map((costs, at) => (known.has(at) ? places[at]!.offers.map(({ total }) => total) : costs)); // prettier-ignore
   return {
     ...posed,
-    places: instead(posed.places, { ...posed.places[place]!, offers }),
-    choosers: instead(posed.choosers, { costs }),
-    totals: instead(posed.totals, offers.map(({ total }) => total)), // prettier-ignore
-    risks: instead(posed.risks, offers.map(({ chance }) => riskOf(chance))), // prettier-ignore
+    places,
+    choosers: posed.choosers.map(({ costs }, at) => ({ costs: costs.map((cost, option) => (Number.isFinite(cost) ? totals[at]![option]! : cost)) })), // prettier-ignore
+    totals,
   };
 }
 
+/** How it may turn out: each way where there is but one part; of several all well, and some of the others, the same each time. */
+function worldsOf(goods: ReadonlyMap<number, number>, seed: string): readonly World[] {
+  const all = [...goods.values()].reduce((product, good) => product * good, 1);
+  const well: World = { weight: all, bad: new Set() };
+  if (goods.size === 1) return [well, { weight: 1 - all, bad: new Set(goods.keys()) }];
+  const { next } = seeded(hashText(seed));
+  const others = Array.from({ length: drawn }, (): World => {
+    for (let tries = 0; tries < 200; tries += 1) {
+      const bad = new Set([...goods].flatMap(([place, good]) => (next() < good ? [] : place)));
+      if (bad.size > 0) return { weight: (1 - all) / drawn, bad };
+    }
+    return { weight: (1 - all) / drawn, bad: new Set(goods.keys()) };
+  });
+  return [well, ...others];
+}
+
 /**
- * What is worth knowing of what is still open: by how much the least to be expected in all would fall if it were known before
- * anything is decided. Nothing is demanded of the plans: under demands knowing may cost.
+ * What is worth knowing of what is still open: by how much the least to be expected in all would fall if it were known of all
+ * parts of a kind before anything is decided. Nothing is demanded of the plans: under demands knowing may cost. What is to be
+ * expected without knowing is reckoned over the same worlds, so that it is never worth less than nothing.
  *
  * @source  Raiffa and Schlaifer, Applied Statistical Decision Theory (1961): expected value of perfect information
- * @returns the best first, those that are worth something; never less than nothing
+ * @returns the best first, those that are worth something
  */
 export async function worthKnowing(posed: PosedPlan, solve: Solve): Promise<readonly Unknown[]> {
-  const least = orNull(await bestPlan(posed, "total", nothingDemanded, solve));
-  if (!least) return [];
-  const open = posed.places.flatMap(({ offers, isPinned }, place) => {
-    const own = offers.filter(({ option }) => option.disposition !== "replace" && option.disposition !== "upgrade");
-    const good = own.flatMap(({ shares }) => shares.filter(({ is }) => is === "open"))[0]?.chance;
-    return good === undefined || isPinned ? [] : [{ place, good, most: (1 - good) * Math.max(...own.map(({ redo }) => redo)) }]; // prettier-ignore
+  const least = async (of: PosedPlan) => orNull(await bestPlan(of, "total", nothingDemanded, solve))?.total ?? null;
+  const open = posed.places.flatMap(({ choice, offers, isPinned }, place) => {
+    const good = offers.flatMap((each) => (isNew(each) ? [] : (openOf(each) ?? [])))[0];
+    return good === undefined || isPinned ? [] : [{ place, good, kind: choice.partClass.id, most: (1 - good) * Math.max(...offers.map(({ redo }) => redo)) }]; // prettier-ignore
   });
-  open.sort((a, b) => b.most - a.most || a.place - b.place);
+  const kinds = [...groupBy(open, ({ kind }) => kind)].map(([kind, of]) => ({ kind, of, most: of.reduce((sum, each) => sum + each.most, 0) })); // prettier-ignore
+  kinds.sort((a, b) => b.most - a.most || (a.kind < b.kind ? -1 : 1));
   const found: Unknown[] = [];
-  for (const { place, good } of open.slice(0, mostUnknowns)) {
-    const well = orNull(await bestPlan(inWorld(posed, place, true), "total", nothingDemanded, solve));
-    const badly = orNull(await bestPlan(inWorld(posed, place, false), "total", nothingDemanded, solve));
-    if (well && badly) found.push({ place, good, worth: Math.round(least.total - good * well.total - (1 - good) * badly.total) }); // prettier-ignore
+  for (const { kind, of } of kinds.slice(0, mostUnknowns)) {
+    const goods = new Map(of.map(({ place, good }) => [place, good]));
+    const worlds = worldsOf(goods, kind);
+    const isGood = (place: number, { bad }: World) => (bad.has(place) ? 0 : 1);
+    const mean = new Map([...goods.keys()].map((place) => [place, worlds.reduce((sum, world) => sum + world.weight * isGood(place, world), 0)])); // prettier-ignore
+    let worth = await least(inWorld(posed, mean));
+    for (const world of worlds) {
+      const known = await least(inWorld(posed, new Map([...goods.keys()].map((place) => [place, isGood(place, world)])))); // prettier-ignore
+      worth = worth === null || known === null ? null : worth - world.weight * known;
+    }
+    if (worth !== null) found.push({ places: [...goods.keys()], good: Math.min(...goods.values()), worth: Math.round(worth) }); // prettier-ignore
   }
-  return found.filter(({ worth }) => worth > 0).sort((a, b) => b.worth - a.worth || a.place - b.place);
+  return found.filter(({ worth }) => worth > 0).sort((a, b) => b.worth - a.worth || a.places[0]! - b.places[0]!);
 }

@@ -12,6 +12,7 @@ const whatWords: Readonly<Record<Awaited["what"], string>> = {
   bought: "still to be ordered",
   ordered: "on order",
   "machine-shop": "at the machine shop",
+  undecided: "not decided",
 };
 
 const hours = (value: number) => many(Math.round(value), "hour");
@@ -32,7 +33,7 @@ export function WhenTab({ schedule }: { schedule: Schedule | null }) {
         {inTime !== null &&
           ` Wanted by ${wantedBy}: ${inTime < 0.005 ? "it will not be" : `${percent(inTime)} of the times it is`}.`}
         {undecided > 0 &&
-          ` ${capital(many(undecided, "part"))} that nobody decided ${undecided === 1 ? "is" : "are"} not in it.`}{" "}
+          ` ${capital(many(undecided, "part"))} that nobody decided ${undecided === 1 ? "counts" : "count"} as proposed, or as such parts go.`}{" "}
         {/* prettier-ignore */}
       </chakra.p>
       <chakra.p fontSize="13px" color="quiet" mt="6px">

@@ -66,7 +66,8 @@ export function Decline({
           {each.by} declined {each.what} {howWords[each.how]} on {each.on}. {each.warning}
         </chakra.p>
       ))}
-      {mayDecide && !isOpen &&
+      {
+        mayDecide && !isOpen &&
         <QuietButton onClick={() => setOpen(true)}>the owner does not want this done</QuietButton> // prettier-ignore
       }
       {isOpen && (

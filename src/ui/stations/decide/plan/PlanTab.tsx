@@ -127,12 +127,17 @@ function WorthKnowing({
         Worth knowing before anything is decided
       </Heading>
       <ul>
-        {unknowns.slice(0, 3).map(({ place, worth }) => (
-          <li key={place}>
-            <QuietButton onClick={() => onOpen(place)}>{posed.places[place]!.choice.slot.name}</QuietButton>:{" "}
-            {sayMinor(worth, currency)} to be expected, less what it takes to look
-          </li>
-        ))}
+        {unknowns.slice(0, 3).map(({ places, worth }) => {
+          const { slot, partClass } = posed.places[places[0]!]!.choice;
+          return (
+            <li key={places[0]}>
+              <QuietButton onClick={() => onOpen(places[0]!)}>
+                {places.length === 1 ? slot.name : `${places.length} × ${partClass.name}`}
+              </QuietButton>
+              : {sayMinor(worth, currency)} to be expected, less what it takes to look
+            </li>
+          );
+        })}
       </ul>
     </chakra.section>
   );

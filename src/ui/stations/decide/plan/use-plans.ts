@@ -48,13 +48,17 @@ export function usePlans(tried: Tried): Plans {
   const { order, asOf } = assessment;
   const { solve, stop } = useSolver();
   const day = asOf.slice(0, 10);
-  const { plan, choices, endurance, match, inHand, diagnosis } = assessment;
+  const { plan, choices, endurance, match, inHand, diagnosis, buying } = assessment;
   const posed = useMemo(
     () =>
       order.hoursWanted === null
         ? null
-        : planOfJob(pack, { plan, choices, order, endurance, match, inHand, diagnosis, asOf: day }, order.hoursWanted),
-    [plan, choices, order, endurance, match, inHand, diagnosis, pack, day],
+        : planOfJob(
+            pack,
+            { plan, choices, order, endurance, match, inHand, diagnosis, buying, asOf: day },
+            order.hoursWanted,
+          ),
+    [plan, choices, order, endurance, match, inHand, diagnosis, buying, pack, day],
   );
   const demands = useMemo((): Demands => {
     const pins = posed?.places.flatMap(({ choice }, place) => {
