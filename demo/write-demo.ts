@@ -1313,7 +1313,7 @@ readSheet(tram1, "crankshaft-journal", gauges.mic25, [
 readSheet(tram1, "balance-shaft-journal", gauges.mic25, [[29.968, 29.966]]);
 readSheet(tram1, "timing-chain-stretch", gauges.chain, [[191.7, 191.6, 191.8]]);
 lookedOver(tram1);
-tram1.log.add("intake-noted", { section: "order", item: "chance-wanted", part: null, place: null, value: 85 });
+tram1.log.add("intake-noted", { section: "order", item: "chance-wanted", part: null, place: null, value: 68 });
 tram1.log.add("intake-noted", { section: "order", item: "day-rate", part: null, place: null, value: 40 });
 tram1.log.add("intake-noted", { section: "order", item: "redo-borne-by", part: null, place: null, value: "shop" });
 tram1.log.add("intake-noted", { section: "order", item: "idle-borne-by", part: null, place: null, value: "owner" });

@@ -47,8 +47,23 @@ test("a plan for all parts: what the order cannot have is given way in by one ta
   const why = page.getByRole("complementary", { name: "Why this way" });
   await expect(why.getByRole("heading", { name: "Timing chain" })).toBeVisible();
   await expect(why.getByText(/in all|no plan that is/i).first()).toBeVisible();
+  await why.getByRole("button", { name: "try it in the plan" }).first().click();
+  await expect(page.getByText(/^With what is tried, beside the plan before:/)).toBeVisible();
+  await page.getByRole("button", { name: "let it be" }).click();
+  await expect(page.getByText(/^With what is tried/)).toHaveCount(0);
+  await expect(page.getByText("so far…")).toHaveCount(0);
   await list.getByRole("button", { name: /^Starter/i }).click();
   await expect(why).toContainText("Replace");
+  await why.getByRole("button", { name: "the owner does not want this done" }).click();
+  await why.getByLabel("Whose word").fill("The winch company");
+  await why.getByRole("button", { name: "Declined" }).click();
+  await expect(why).toContainText("The winch company declined replace: starter");
+  await page.getByRole("button", { name: "estimate for the owner" }).click();
+  const estimate = page.getByRole("region", { name: "Estimate for the owner" });
+  await estimate.getByRole("button", { name: "Write down as the estimate" }).first().click();
+  await expect(estimate.getByRole("button", { name: "Written down" })).toBeVisible();
+  await expect(estimate.getByRole("button", { name: /^Write down as a change of/ }).first()).toBeVisible();
+  await estimate.getByRole("button", { name: "close" }).click();
   await expectReadable(page, "the plan");
 
   await bar.getByRole("button", { name: "Adopt this plan" }).click();
@@ -66,17 +81,57 @@ test("a plan for all parts: what the order cannot have is given way in by one ta
   await expect(page.getByRole("listitem").getByRole("button", { name: /^Oil pick-up/i })).toContainText("decided");
   await expect(bar.getByRole("button", { name: "Adopt this plan instead" })).toBeVisible();
 
-  // What was decided is bought, and no more: ticked off it is an entry.
+  // What was decided is bought, and no more: an order is an entry, and so is what arrives of it.
   await page.getByRole("link", { name: /^Order/ }).click();
   await expect(page.getByRole("heading", { name: "What is bought, and what is sent out" })).toBeVisible();
   const buying = page.getByRole("region", { name: "To buy" });
   await expect(buying.getByRole("listitem").filter({ hasText: "Starter" })).toContainText("6 days");
-  await buying.getByRole("checkbox", { name: /^Starter/ }).check();
-  await expect(buying.getByRole("listitem").filter({ hasText: "Starter" })).toContainText("ordered");
-  await expect.poll(async () => (await shop.written(bench)).filter(({ type }) => type === "line-ticked").length).toBe(1); // prettier-ignore
   const csv = page.waitForEvent("download");
   await buying.getByRole("button", { name: "as a CSV file" }).click();
   const text = readFileSync(await (await csv).path(), "utf8");
-  expect(text).toMatch(/^part,number,revision or later,quantity/u);
-  expect(text).toMatch(/^starter,.*,yes\r?$/mu);
+  expect(text).toMatch(/^part,number,revisions,quantity/u);
+  expect(text).toMatch(/^starter,/mu);
+  const pdf = await page.request.get((await buying.getByRole("link", { name: "as a PDF" }).getAttribute("href"))!);
+  expect([pdf.status(), (await pdf.body()).subarray(0, 5).toString()]).toEqual([200, "%PDF-"]);
+  await buying.getByRole("checkbox", { name: /^Starter/ }).check();
+  const form = page.getByRole("form", { name: "Write down the order" });
+  await form.getByRole("button", { name: "Write it down as ordered" }).click();
+  await expect(form.getByRole("alert")).toContainText("whom it is ordered of");
+  await form.getByLabel("Supplier").fill("Lock Street Spares");
+  await form.getByLabel("Promised for").fill("soon");
+  await form.getByRole("button", { name: "Write it down as ordered" }).click();
+  await expect(form.getByRole("alert")).toContainText("is no day");
+  await form.getByLabel("Promised for").fill("2099-03-01");
+  await form.getByRole("button", { name: "Write it down as ordered" }).click();
+  await expect(buying.getByRole("listitem").filter({ hasText: "Starter" })).toHaveCount(0);
+  await page.getByRole("button", { name: /^On order/ }).click();
+  const order = page.getByRole("region", { name: "Lock Street Spares" });
+  await expect(order).toContainText("1 to come");
+  const arrives = async (number: string, how: string) => {
+    await page.getByRole("button", { name: "Something arrived" }).click();
+    const arrived = page.getByRole("form", { name: "What arrived" });
+    await arrived.getByLabel("Number on it").fill(number);
+    await arrived.getByLabel("How it came").selectOption({ label: how });
+    return arrived;
+  };
+  const stray = await arrives("ZZ-9", "as ordered");
+  await stray.getByLabel("How many").fill("none");
+  await stray.getByRole("button", { name: "Take it in" }).click();
+  await expect(stray.getByRole("alert")).toContainText("a number above 0");
+  await stray.getByLabel("How many").fill("1");
+  await stray.getByRole("button", { name: "Take it in" }).click();
+  await expect(page.getByRole("region", { name: "Came and nobody ordered it" })).toContainText("ZZ-9");
+  const broken = await arrives("", "damaged");
+  await broken.getByLabel("Line it is for").selectOption({ label: "Starter, Lock Street Spares: 1 open" });
+  await broken.getByRole("button", { name: "Take it in" }).click();
+  await expect(order).toContainText("1 damaged: tell Lock Street Spares.");
+  const right = await arrives("", "as ordered");
+  await right.getByLabel("Line it is for").selectOption({ label: "Starter, Lock Street Spares: 1 open" });
+  await right.getByRole("button", { name: "Take it in" }).click();
+  await expect(order).toContainText("all here");
+  await expect(page.getByRole("region", { name: "Here for this engine" })).toContainText("Starter");
+  await expectReadable(page, "on order");
+  await page.getByRole("button", { name: /^Ready when/ }).click();
+  await expect(page.getByText(/^Likely ready on 20/)).toBeVisible();
+  await expect.poll(async () => (await shop.written(bench)).filter(({ type }) => type === "goods-received").length).toBe(3); // prettier-ignore
 });

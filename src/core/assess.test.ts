@@ -91,7 +91,10 @@ test("assessing a job as it grows gives at every step what assessing it whole gi
 
 test("a row that nothing touched keeps its result, and one that was measured gets a new one", () => {
   const all = demoJob("ferry-marigold");
-  const entries = all.slice(0, all.findLastIndex(({ type }) => type === "reading-taken") + 1);
+  // Of a part that is in the engine: what is read of one in its box is not a row of it.
+  const installed = new Set(all.flatMap(({ type, payload }) => (type === "part-installed" ? payload.part : [])));
+  const isOfEngine = ({ type, payload }: Envelope) => type === "reading-taken" && installed.has(payload.part);
+  const entries = all.slice(0, all.findLastIndex(isOfEngine) + 1);
   const judge = createAssess(orrinshaw);
   const before = judge(entries.slice(0, -1), asOf);
   const after = judge(entries, asOf);

@@ -2,6 +2,7 @@ import { minorUnits } from "@/core/plan/price-option";
 import { goes } from "@/core/plan/same-option";
 import { riskOf, type PosedPlan } from "@/core/plan/pose-plan";
 import type { Plan } from "@/core/plan/whole-plan";
+import { capital } from "./capital";
 import { grouped } from "./grouped";
 import { percent } from "./percent";
 import { sayMinor } from "./say-plan";
@@ -38,7 +39,7 @@ export function sayEstimate(posed: PosedPlan, plan: Plan, labour: number, curren
   return {
     amount,
     gets: [
-      `An engine that runs ${grouped(posed.hours)} hours ${percent(plan.chance)} of the times.`,
+      `An engine that reaches ${grouped(posed.hours)} hours: ${percent(plan.chance)} sure.`,
       [
         ...(fresh > 0 ? [`${many(fresh, "part")} new`] : []),
         ...(made > 0 ? [`${made} made good`] : []),
@@ -58,7 +59,7 @@ export function sayEstimate(posed: PosedPlan, plan: Plan, labour: number, curren
         .slice(0, mostRisks)
         .map(
           ({ choice, priced }) =>
-            `The ${choice.slot.name} does not last in ${percent(1 - priced.chance)} of the times: ${sayMinor(priced.redo, currency)} then.`,
+            `${capital(choice.slot.name)}: ${percent(1 - priced.chance)} to fail before; ${sayMinor(priced.redo, currency)} then.`,
         ),
     ],
   };

@@ -19,9 +19,11 @@ type Tab = "buy" | "ordered" | "shop" | "when";
 export function OrderStation() {
   const { assessment, pack } = useJob();
   const { toBuy, shop, schedule } = useMemo(() => orderOfJob(pack, assessment), [pack, assessment]);
-  const [tab, setTab] = useState<Tab>("buy");
   const coming = assessment.buying.ordered.filter(({ open }) => open > 0);
   const away = shop.lines.filter(({ state }) => state !== "measured");
+  // It opens where there is something to do.
+  const [chosen, setTab] = useState<Tab | null>(null);
+  const tab = chosen ?? (toBuy.lines.length === 0 && coming.length > 0 ? "ordered" : "buy");
   const tabs: readonly TabItem<Tab>[] = [
     { id: "buy", name: "To buy", count: toBuy.lines.length > 0 ? many(toBuy.lines.length, "line") : "" },
     {

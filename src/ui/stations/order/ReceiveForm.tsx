@@ -6,6 +6,7 @@ import { plainNumber } from "@/core/parts/part-situation";
 import { capital } from "@/words/capital";
 import { useJob } from "../../job/JobContext";
 import { readDecimal } from "../../kit/decimal";
+import { QuietButton } from "../../kit/SayWhy";
 import { SmallInput } from "../../kit/SmallInput";
 import { Pick } from "../../job/PartKnown";
 import { useTagNew } from "../../parts/use-tag-new";
@@ -100,6 +101,7 @@ export function ReceiveForm({ ordered, onDone }: { ordered: readonly OrderedLine
         <Button type="submit" size="sm" minHeight="38px" bg="ember" color="onEmber" fontWeight={700}>
           Take it in
         </Button>
+        <QuietButton onClick={onDone}>leave it</QuietButton>
       </Flex>
       {mine && (mine.line.number !== null || mine.line.revisions.length > 0) && (
         <chakra.p fontSize="13px" color="quiet" mt="6px">

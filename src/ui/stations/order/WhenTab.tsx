@@ -5,7 +5,7 @@ import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
-import { Right, Section } from "./Section";
+import { Section } from "./Section";
 
 const whatWords: Readonly<Record<Awaited["what"], string>> = {
   bench: "taking apart and measuring",
@@ -66,7 +66,9 @@ export function WhenTab({ schedule }: { schedule: Schedule | null }) {
                 <Box height="4px" borderRadius="2px" bg="ember" width={`${100 * critical}%`} />
               </Box>
             </Box>
-            <Right>{percent(critical)}</Right>
+            <chakra.span width="92px" textAlign="right" fontSize="13px" color="quiet" fontVariantNumeric="tabular-nums">
+              {percent(critical)}
+            </chakra.span>
           </chakra.li>
         ))}
       </Section>

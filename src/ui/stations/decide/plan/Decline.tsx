@@ -38,7 +38,7 @@ export function Decline({
   const what = `${sayOption(priced.option).toLowerCase()}: ${choice.slot.name}`;
   const [warning, setWarning] = useState(
     keeps
-      ? `Without it the ${choice.slot.name} does not last ${grouped(hours)} hours in ${percent(1 - keeps.chance)} of the times. Doing it over then costs about ${sayMinor(keeps.redo, currency)}.`
+      ? `Without it the ${choice.slot.name} is ${percent(1 - keeps.chance)} to fail before ${grouped(hours)} hours. Doing it over then costs about ${sayMinor(keeps.redo, currency)}.`
       : `The ${choice.slot.name} may not be used as it is: the engine must not run without this work.`,
   );
   const { part } = choice;

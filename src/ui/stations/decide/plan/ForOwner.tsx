@@ -9,7 +9,7 @@ import { estimateText, inMajor, sayEstimate } from "@/words/say-estimate";
 import { useJob } from "../../../job/JobContext";
 import { QuietButton } from "../../../kit/SayWhy";
 
-/** The plans an owner chooses between: the one the order asks for, the cheapest and the surest, each once. */
+/** The plans an owner chooses between: the one that the order asks for or that costs least in all, the cheapest and the surest, each once. */
 function toOffer(
   plans: readonly Plan[],
   wanted: Plan | null,
@@ -50,7 +50,7 @@ export function ForOwner({
       <QuietButton onClick={() => setOpen(true)}>estimate for the owner</QuietButton> // prettier-ignore
     );
   return (
-    <chakra.section aria-label="Estimate for the owner" mt="12px">
+    <chakra.section aria-label="Estimate for the owner" mt="12px" flexBasis="100%">
       <Flex justify="space-between" align="baseline">
         <Heading as="h2" fontSize="16px">
           Estimate for the owner

@@ -171,6 +171,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
     setTried(next.size === 0 ? nothingTried : next);
     setPicked(null);
   };
+  const program = () => (posed ? planProgram(posed, "total", demands) : null) ?? "";
   const standing = job.plans.at(-1) ?? null;
   const adopted = posed && plan ? adoptedOf(posed, plan) : null;
   const isAdopted =
@@ -308,23 +309,18 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
               </chakra.p>
               <Box fontSize="13px" color="quiet">
                 <Besides posed={posed} plan={plan} currency={currency} />
-                <QuietButton
-                  onClick={() =>
-                    downloadText(`${job.header?.name ?? "plan"}.lp`, planProgram(posed, "total", demands) ?? "")
-                  }
-                >
-                  {" "}
-                  {/* prettier-ignore */}
-                  as a linear program
-                </QuietButton>
               </Box>
-              <ForOwner
-                posed={posed}
-                plans={bySure}
-                wanted={answer?.kind === "met" ? answer.plan : null}
-                currency={currency}
-              />{" "}
-              {/* prettier-ignore */}
+              <Flex gap="16px" wrap="wrap">
+                <ForOwner
+                  posed={posed}
+                  plans={bySure}
+                  wanted={answer?.kind === "met" ? answer.plan : least}
+                  currency={currency}
+                />{" "}
+                {/* prettier-ignore */}
+                <QuietButton onClick={() => downloadText(`${job.header?.name ?? "plan"}.lp`, program())}>as a linear program</QuietButton>{" "}
+                {/* prettier-ignore */}
+              </Flex>
               {unknowns && <WorthKnowing posed={posed} unknowns={unknowns} currency={currency} onOpen={setPlace} />}
               <PlanLines posed={posed} plan={plan} place={place} currency={currency} onOpen={setPlace} />
             </>
