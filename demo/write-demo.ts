@@ -26,6 +26,7 @@ import { bestPlan, demandsOf } from "../src/core/plan/whole-plan";
 import { highsSolve } from "../src/core/fixtures/highs";
 import { nextTags } from "../src/core/parts/next-tags";
 import { orderOfJob } from "../src/core/buying/order-of-job";
+import { purchaseOf } from "../src/core/buying/purchase-of";
 import type { BuyLine } from "../src/core/buying/to-order";
 import { coreVersion } from "../src/core/version";
 import { takeAlong } from "../src/core/entry/carried";
@@ -877,22 +878,7 @@ await adoptPlan(marigold);
   const { lines } = orderOfJob(orrinshaw, judged).toBuy;
   const order = (supplier: string, due: string, wanted: (line: BuyLine) => boolean) => {
     const of = lines.filter(wanted);
-    const purchase = log.add("purchase-made", {
-      supplier,
-      due,
-      words: null,
-      lines: of.map(({ name, class: kind, number, revisions, slots, quantity, price, deposit }, at) => ({
-        line: String(at + 1),
-        name,
-        class: kind,
-        number,
-        revisions: [...revisions],
-        slots: [...slots],
-        quantity,
-        price: price?.likely ?? null,
-        deposit,
-      })),
-    });
+    const purchase = log.add("purchase-made", purchaseOf(of, supplier, due));
     const receive = (name: string, rest: Partial<Payload<"goods-received">>) => {
       const at = of.findIndex((line) => line.name.includes(name));
       const { class: kind, quantity } = of[at]!;

@@ -96,7 +96,7 @@ test("a plan for all parts: what the order cannot have is given way in by one ta
   await buying.getByRole("checkbox", { name: /^Starter/ }).check();
   const form = page.getByRole("form", { name: "Write down the order" });
   await form.getByRole("button", { name: "Write it down as ordered" }).click();
-  await expect(form.getByRole("alert")).toContainText("whom it is ordered of");
+  await expect(form.getByRole("alert")).toContainText("Say which supplier");
   await form.getByLabel("Supplier").fill("Lock Street Spares");
   await form.getByLabel("Promised for").fill("soon");
   await form.getByRole("button", { name: "Write it down as ordered" }).click();

@@ -1,9 +1,9 @@
 import { assess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { decide } from "../fixtures/choices";
-import { demoJob, orrinshaw, pellbrook } from "../fixtures/load";
+import { demoJob, json, orrinshaw, pellbrook } from "../fixtures/load";
 import type { Payload } from "../entry/schema";
-import type { CompiledPack } from "../pack/compile-pack";
+import { readPack, type CompiledPack } from "../pack/compile-pack";
 import { orderOfJob } from "./order-of-job";
 import { benchEnd, usualCalendar } from "./schedule";
 
@@ -165,4 +165,30 @@ describe("until it is handed over", () => {
     expect(plan().likely <= there.likely).toBe(true);
     expect(plan()).toEqual(plan());
   });
+});
+
+test("the linter names operations of the machine shop that are not there, go round in a circle or do nothing", () => {
+  interface Loose {
+    shop: { id: string; after?: string[]; with?: string[]; does?: { class: string; features?: string[] }[] }[];
+    worth: { kits: { parts: { classes: string[] } }[] };
+    strip: { steps: { renew?: { id: string; name: string; quantity: number }[] }[] };
+  }
+  const said = (change: (pack: Loose) => void) => {
+    const pack = structuredClone(json("packs/orrinshaw-6m.json")) as Loose;
+    change(pack);
+    const read = readPack(pack);
+    return read.ok ? [] : read.problems.map(({ code }) => code);
+  };
+  const at = (pack: Loose, id: string) => pack.shop.find((each) => each.id === id)!;
+  expect(said(() => {})).toEqual([]);
+  const faults: [string, (pack: Loose) => void][] = [
+    ["unknown-operation", (pack) => (at(pack, "grind-crank").after = ["polish"])],
+    ["steps-in-circle", (pack) => (at(pack, "crack-before").after = ["wash"])],
+    ["unknown-class", (pack) => (at(pack, "grind-crank").does = [{ class: "moon" }])],
+    ["unknown-feature", (pack) => (at(pack, "grind-crank").does = [{ class: "crankshaft", features: ["moon"] }])],
+    ["schema", (pack) => void ((at(pack, "crack-after").with = []), (at(pack, "crack-after").does = []))],
+    ["unknown-class", (pack) => (pack.worth.kits[0]!.parts.classes = ["moon"])],
+    ["id-twice", (pack) => void pack.strip.steps[0]!.renew!.push({ ...pack.strip.steps[0]!.renew![0]! })],
+  ];
+  for (const [code, change] of faults) expect([code, said(change).includes(code)]).toEqual([code, true]);
 });

@@ -55,6 +55,19 @@ test("parts of one kind are one line; one that was picked by its number is anoth
   expect([price.low < 7150, price.likely, price.high > 7150]).toEqual([true, 7150, true]);
 });
 
+test("a kind that meets no other is bought by a number all the same, of a pack that says nothing of what fits too", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew();
+  decide(bench, "water-pump", "replace", { reason: "Weeps" });
+  const sold = { ...kitten, pack: "orrinshaw-6m", number: "OR-WP-3", name: "water pump", class: "water-pump", price: 140 }; // prettier-ignore
+  const offer = bench.add("candidate-taken", { slot: "water-pump", sold, edition: bench.newId(), takenAt: asOf });
+  bench.add("part-picked", { slot: "water-pump", part: null, offer: offer.id, why: null });
+  expect(ordered(bench).toBuy.lines).toMatchObject([{ number: "OR-WP-3", price: { likely: 14_000 } }]);
+  const bare = { ...orrinshaw, pack: { ...orrinshaw.pack, match: undefined } };
+  const { toBuy } = orderOfJob(bare, assess(bare, bench.entries, asOf));
+  expect(toBuy.lines).toMatchObject([{ number: "OR-WP-3" }]);
+});
+
 test("a set is bought where it is cheaper than what it holds, for what is wanted of it and no more", () => {
   const bench = new TestBench(orrinshaw);
   bench.readRestAsNew();

@@ -166,6 +166,12 @@ function oldStock({ parts, scrapped, offers }: Pick<MatchRead, "parts" | "scrapp
   });
 }
 
+/** What may go into places, and what is in them. */
+const inPlaces = (candidates: ReadonlyMap<string, ReturnType<typeof candidatesAt>>): Pick<MatchResult, "candidates" | "inPlace"> => ({
+  candidates: new Map([...candidates].map(([slot, { all }]) => [slot, all])),
+  inPlace: new Map([...candidates].map(([slot, { inPlace }]) => [slot, inPlace])),
+}); // prettier-ignore
+
 /**
  * Whether the parts that are there, or meant to be, go and work together and with what the engine goes into. What is not
  * known never counts as fitting; a pairing that came running in this engine does, until something speaks against it.
@@ -179,11 +185,20 @@ export function assessMatch(
   identity: Pick<IdentityResult, "places"> | null,
 ): MatchResult {
   const { match } = pack.pack;
-  if (!match) return nothing;
-  const situation = jobSituation(order);
-  const into: Into = { variant: order.variant, application: order.application.kind };
   // Of a donor that is the job itself its own parts are a donor's.
   const own = [...job.parts.values()].some(({ origin }) => origin === "engine") ? "engine" : "donor";
+  const partsOf = groupBy(
+    [...job.parts.values()],
+    (part) =>
+      part.known.text("meant-for") ?? part.slot ?? job.cameOut.find((each) => each.part === part.id)?.slot ?? "",
+  );
+  const candidatesFor = (slots: readonly string[]) =>
+    new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf, own)]));
+  // What meets nothing may be bought by a number too.
+  const offered = job.offers.flatMap(({ slot }) => (pack.slots.has(slot) ? slot : []));
+  if (!match) return offered.length === 0 ? nothing : { ...nothing, ...inPlaces(candidatesFor([...new Set(offered)])) };
+  const situation = jobSituation(order);
+  const into: Into = { variant: order.variant, application: order.application.kind };
   const ends = new Ends(
     pack,
     match,
@@ -194,13 +209,8 @@ export function assessMatch(
     builtWith(identity),
   );
   const places = matingPlaces(pack, situation);
-  const slots = [...new Set(places.flatMap(({ ends: of }) => of))].filter((each) => !isOutside(each));
-  const partsOf = groupBy(
-    [...job.parts.values()],
-    (part) =>
-      part.known.text("meant-for") ?? part.slot ?? job.cameOut.find((each) => each.part === part.id)?.slot ?? "",
-  );
-  const candidates = new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf, own)]));
+  const meeting = places.flatMap(({ ends: of }) => of).filter((each) => !isOutside(each));
+  const candidates = candidatesFor([...new Set([...meeting, ...offered])]);
   const [said] = job.returns;
   const returns = said && job.returns.every((each) => each.returns === said.returns) ? said.returns : null;
   const seen = new Set(sightings.flatMap(({ node, grade }) => (grade > 0 ? [node.split("@")[0]!] : [])));
@@ -300,8 +310,7 @@ export function assessMatch(
     match,
     places,
     pairings,
-    candidates: new Map([...candidates].map(([slot, { all }]) => [slot, all])),
-    inPlace: new Map([...candidates].map(([slot, { inPlace }]) => [slot, inPlace])),
+    ...inPlaces(candidates),
     returns,
     quantities: match.quantities.filter(({ onlyIf }) => !onlyIf || holds(onlyIf, ofNoPart(situation)) === true),
     ticked: tickedOf(job),

@@ -6,6 +6,7 @@ import type { Choice } from "./option";
 import type { Chooser, Relation } from "./pick";
 import { minorUnits } from "./price-option";
 import { Pricing, type Priced, type PricedGround } from "./priced";
+import { byThumb } from "./row-needs";
 import { goes } from "./same-option";
 import type { Whole } from "./whole";
 
@@ -126,7 +127,9 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
     return { choice, isPinned, offers: offers.map((option) => pricing.price(choice, option)) };
   });
   const mayBe = ({ choice, offers, isPinned }: PlanPlace): readonly boolean[] => {
-    const allowed = offers.map(({ option }) => isPinned || option.allowed !== false);
+    // Under a certificate only approved data let a part back in, and experience elsewhere is none.
+    const byExperience = ground.order.certified === true && choice.needs.some(({ row, restsOn }) => [row, ...restsOn].some((each) => byThumb(each).length > 0)); // prettier-ignore
+    const allowed = offers.map(({ option }) => isPinned || (option.allowed !== false && !(byExperience && option.disposition === "reuse"))); // prettier-ignore
     if (floor === null || isPinned || choice.partClass.rule === undefined) return allowed;
     const best = Math.max(...offers.flatMap(({ chance }, option) => (allowed[option] ? chance : [])));
     return offers.map(({ chance }, option) => allowed[option]! && chance >= Math.min(floor, best));

@@ -214,6 +214,18 @@ describe("what a plan is made of", () => {
     };
     expect([await cheapest(strict(0.01)), await cheapest(strict(0.97))]).toEqual(["reuse", "replace"]);
   });
+
+  test("under a certificate no plan lets a part back in by a rule of thumb", () => {
+    const mayKeep = (certified: boolean | null) => {
+      // Its ring gaps go by the rule of thumb: the manual says nothing of them.
+      const bench = tram();
+      bench.add("intake-noted", { section: "order", item: "certified", part: null, place: null, value: certified });
+      const { places, choosers } = pose(bench);
+      const at = places.findIndex(({ choice }) => choice.slot.id === "top-ring-1");
+      return places[at]!.offers.some(({ option }, each) => option.disposition === "reuse" && Number.isFinite(choosers[at]!.costs[each]!)); // prettier-ignore
+    };
+    expect([mayKeep(null), mayKeep(false), mayKeep(true)]).toEqual([true, true, false]);
+  });
 });
 
 /** Adopts a plan; what then holds decisions up. */

@@ -1,7 +1,8 @@
 "use client";
-import { Button, Flex, chakra } from "@chakra-ui/react";
+import { chakra } from "@chakra-ui/react";
 import Link from "next/link";
-import { useState, type FormEvent } from "react";
+import { useState } from "react";
+import { purchaseOf } from "@/core/buying/purchase-of";
 import { sumOf, type BuyLine, type ToOrder } from "@/core/buying/to-order";
 import { dayAfter } from "@/core/entry/clock";
 import { groupBy } from "@/core/group";
@@ -12,9 +13,10 @@ import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
 import { downloadText } from "../../kit/download";
 import { QuietButton } from "../../kit/SayWhy";
-import { SmallInput } from "../../kit/SmallInput";
 import { SupplierQuote } from "../../shop/catalogue/SupplierQuote";
+import { ChooseNumber } from "./ChooseNumber";
 import { Right, Section } from "./Section";
+import { WhomAndDay } from "./WhomAndDay";
 import { shoppingCsv } from "./shopping-csv";
 
 export const daysWords = (days: number | null) =>
@@ -23,11 +25,8 @@ export const daysWords = (days: number | null) =>
 const quantityOf = ({ quantity, unit }: BuyLine) =>
   unit !== null ? `${quantity} ${unit} ` : quantity > 1 ? `${quantity} × ` : "";
 
-/** A day within the years that entries have. */
-const isDay = (text: string) => /^20\d\d-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/u.test(text) && !Number.isNaN(Date.parse(text)); // prettier-ignore
-
 function Line({ line, isTaken, onTake }: { line: BuyLine; isTaken: boolean; onTake: () => void }) {
-  const { assessment, mayWrite } = useJob();
+  const { assessment, mayWrite, mayDecide } = useJob();
   const currency = assessment.order.settings?.currency ?? null;
   const sold = assessment.job.offers.find((offer) => offer.sold.number === line.number)?.sold;
   const told = [
@@ -67,6 +66,7 @@ function Line({ line, isTaken, onTake }: { line: BuyLine; isTaken: boolean; onTa
         </Right>
       </chakra.label>
       {sold && <SupplierQuote part={sold} mayAsk={mayWrite} />}
+      {line.what === "part" && line.number === null && mayDecide && <ChooseNumber line={line} />}
     </chakra.li>
   );
 }
@@ -78,43 +78,17 @@ export function BuyTab({ toBuy }: { toBuy: ToOrder }) {
   const { job, order } = assessment;
   const currency = order.settings?.currency ?? null;
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
-  const [supplier, setSupplier] = useState("");
-  const [due, setDue] = useState("");
-  const [wrong, setWrong] = useState<string | null>(null);
   const mine = lines.filter((line) => taken.has(line.id));
   const suppliers = new Set(mine.flatMap((line) => line.supplier ?? []));
-  const asked = supplier || (suppliers.size === 1 ? [...suppliers][0]! : "");
   const longest = mine.some(({ days }) => days === null) ? null : Math.max(0, ...mine.map(({ days }) => days!));
-  const promised = due || (longest === null ? "" : dayAfter(now(), longest));
   const toggle = (line: string) => {
     const next = new Set(taken);
     if (!next.delete(line)) next.add(line);
     setTaken(next);
-    setWrong(null);
   };
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
-    if (asked.trim() === "") return setWrong("Say whom it is ordered of.");
-    if (promised !== "" && !isDay(promised)) return setWrong(`“${promised}” is no day: 2026-12-24, or nothing.`);
-    append("purchase-made", {
-      supplier: asked.trim().slice(0, 200),
-      due: promised === "" ? null : promised,
-      words: null,
-      lines: mine.map(({ name, class: of, number, revisions, slots, quantity, price, deposit }, at) => ({
-        line: String(at + 1),
-        name,
-        class: of,
-        number,
-        revisions: [...revisions],
-        slots: [...slots],
-        quantity,
-        price: price?.likely ?? null,
-        deposit,
-      })),
-    });
+  const keep = (supplier: string, due: string | null) => {
+    append("purchase-made", purchaseOf(mine, supplier, due));
     setTaken(new Set());
-    setSupplier("");
-    setDue("");
   };
   const bySupplier = groupBy(lines, (line) => line.supplier ?? "");
   return (
@@ -176,46 +150,18 @@ export function BuyTab({ toBuy }: { toBuy: ToOrder }) {
         );
       })}
       {mine.length > 0 && mayDecide && (
-        <chakra.form
-          onSubmit={keep}
-          aria-label="Write down the order"
-          position="sticky"
-          bottom="0"
-          bg="panel"
-          borderTopWidth="1px"
-          borderColor="line"
-          mt="14px"
-          p="10px 12px"
-        >
-          <Flex gap="10px" align="center" wrap="wrap" fontSize="14px">
-            <span>{many(mine.length, "line")}, ordered of</span>
-            <SmallInput
-              width="190px"
-              value={asked}
-              maxLength={200}
-              aria-label="Supplier"
-              placeholder="supplier"
-              onChange={(event) => setSupplier(event.currentTarget.value)}
-            />
-            <span>for</span>
-            <SmallInput
-              width="126px"
-              value={promised}
-              maxLength={10}
-              aria-label="Promised for"
-              placeholder="day, if told"
-              onChange={(event) => setDue(event.currentTarget.value)}
-            />
-            <Button type="submit" size="sm" minHeight="38px" bg="ember" color="onEmber" fontWeight={700}>
-              Write it down as ordered
-            </Button>
-            {wrong && (
-              <chakra.span role="alert" color="out" fontSize="13px">
-                {wrong}
-              </chakra.span>
-            )}
-          </Flex>
-        </chakra.form>
+        <WhomAndDay
+          name="Write down the order"
+          told={`${many(mine.length, "line")}, ordered of`}
+          whom="Supplier"
+          day={{ label: "Promised for", before: "for" }}
+          act="Write it down as ordered"
+          usual={{
+            whom: suppliers.size === 1 ? [...suppliers][0]! : "",
+            day: longest === null ? "" : dayAfter(now(), longest),
+          }}
+          onKeep={keep}
+        />
       )}
     </>
   );

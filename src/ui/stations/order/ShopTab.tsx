@@ -1,15 +1,16 @@
 "use client";
-import { Button, Flex, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { Flex, chakra } from "@chakra-ui/react";
+import { useState } from "react";
 import type { MachineShop, ShopLine, ShopWay } from "@/core/buying/machine-shop";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
+import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
 import { QuietButton } from "../../kit/SayWhy";
-import { SmallInput } from "../../kit/SmallInput";
 import { daysWords } from "./BuyTab";
 import { Right, Section } from "./Section";
+import { WhomAndDay } from "./WhomAndDay";
 
 const band = ({ min, max }: { min: number; max: number }, unit: Unit) =>
   Math.abs(max - min) < 1e-9 ? formatNumber(min, unit) : `${formatNumber(min, unit)}–${formatNumber(max, unit)}`;
@@ -44,23 +45,15 @@ export function ShopTab({ shop }: { shop: MachineShop }) {
   const { id, append, mayWrite, unitFor } = useJob();
   const unit = unitFor("mm");
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
-  const [to, setTo] = useState("");
-  const [due, setDue] = useState("");
-  const [wrong, setWrong] = useState<string | null>(null);
   const mine = shop.lines.filter(({ part, state }) => taken.has(part) && state === "here");
   const toggle = (part: string) => {
     const next = new Set(taken);
     if (!next.delete(part)) next.add(part);
     setTaken(next);
-    setWrong(null);
   };
-  const send = (event: FormEvent) => {
-    event.preventDefault();
-    if (to.trim() === "") return setWrong("Say to whom it goes.");
-    if (due !== "" && Number.isNaN(Date.parse(due))) return setWrong(`“${due}” is no day: 2026-12-24, or nothing.`);
-    append("sent-out", { parts: mine.map(({ part }) => part), to: to.trim(), due: due === "" ? null : due });
+  const send = (to: string, due: string | null) => {
+    append("sent-out", { parts: mine.map(({ part }) => part), to, due });
     setTaken(new Set());
-    setDue("");
   };
   if (shop.lines.length === 0)
     return (
@@ -133,46 +126,15 @@ export function ShopTab({ shop }: { shop: MachineShop }) {
         ))}
       </Section>
       {mine.length > 0 && mayWrite && (
-        <chakra.form
-          onSubmit={send}
-          aria-label="Send out"
-          position="sticky"
-          bottom="0"
-          bg="panel"
-          borderTopWidth="1px"
-          borderColor="line"
-          mt="14px"
-          p="10px 12px"
-        >
-          <Flex gap="10px" align="center" wrap="wrap" fontSize="14px">
-            <span>{mine.length} to</span>
-            <SmallInput
-              width="190px"
-              value={to}
-              maxLength={200}
-              aria-label="Machine shop"
-              placeholder="machine shop"
-              onChange={(event) => setTo(event.currentTarget.value)}
-            />
-            <span>back by</span>
-            <SmallInput
-              width="126px"
-              value={due}
-              maxLength={10}
-              aria-label="Back by"
-              placeholder="day, if told"
-              onChange={(event) => setDue(event.currentTarget.value)}
-            />
-            <Button type="submit" size="sm" minHeight="38px" bg="ember" color="onEmber" fontWeight={700}>
-              Send out
-            </Button>
-            {wrong && (
-              <chakra.span role="alert" color="out" fontSize="13px">
-                {wrong}
-              </chakra.span>
-            )}
-          </Flex>
-        </chakra.form>
+        <WhomAndDay
+          name="Send out"
+          told={`${many(mine.length, "part")} to`}
+          whom="Machine shop"
+          day={{ label: "Back by", before: "back by" }}
+          act="Send out"
+          usual={{ whom: "", day: "" }}
+          onKeep={send}
+        />
       )}
       {shop.operations.length > 0 && (
         <Section title="In this order" told="">
