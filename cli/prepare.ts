@@ -37,8 +37,8 @@ const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/dredger-sallow.ndjson", kind: "job" },
   { file: "demo/drainage-pump-3.ndjson", kind: "job" },
   { file: "demo/airship-larkspire.ndjson", kind: "job" },
-  { file: "demo/hill-tram-1.ndjson", kind: "job" },
   { file: "demo/hill-tram-2.ndjson", kind: "job" },
+  { file: "demo/hill-tram-1.ndjson", kind: "job" },
   { file: "demo/hovercraft-heron.ndjson", kind: "job" },
   { file: "demo/ice-sled-2.ndjson", kind: "job" },
 ];

@@ -1199,24 +1199,24 @@ airship.log.add("step-ticked", { step: "liquid", how: "done", words: null });
 airship.log.write("airship-larkspire");
 
 // The other tram: its bores are worn to one side, and one of them is scored.
-const tram1 = openJob({
+const tram2 = openJob({
   seed: 46,
   at: "2026-11-18T06:50:00Z",
   origin: "engine",
   of: pellbrook,
-  name: "Hill tram 1",
+  name: "Hill tram 2",
   engine: { number: "14 K 0392", variant: null },
   application: { kind: "tram", words: "Drive engine of the hill tram" },
   hoursWanted: 2500,
   budget: 3800,
   wantedBy: "2026-12-22",
 });
-note(tram1, [
+note(tram2, [
   ["history", "hours-since-new", 8200],
   ["history", "hours-since-overhaul", 8200],
 ]);
 {
-  const { log } = tram1;
+  const { log } = tram2;
   const gaugeUsed = boreGauge(5, 50, 100);
   const occasion = openOccasion(log, gaugeUsed, ring(76));
   // Heights from the top, thrust and axial; the foot is as the borer left it.
@@ -1231,7 +1231,7 @@ note(tram1, [
     sizes.forEach((size, index) =>
       log.add("reading-taken", {
         occasion,
-        part: partOf(tram1, `cylinder-${at + 1}`),
+        part: partOf(tram2, `cylinder-${at + 1}`),
         feature: "bore",
         point: points[index]!.id,
         value: size,
@@ -1244,7 +1244,7 @@ note(tram1, [
   [0.004, 0.002, 0.041, 0].forEach((depth, at) =>
     log.add("reading-taken", {
       occasion: deep,
-      part: partOf(tram1, `cylinder-${at + 1}`),
+      part: partOf(tram2, `cylinder-${at + 1}`),
       feature: "damage",
       point: "deepest",
       value: depth,
@@ -1262,7 +1262,7 @@ note(tram1, [
   ].forEach(([goes, stays], at) =>
     log.add("reading-taken", {
       occasion: feeler,
-      part: partOf(tram1, `top-ring-${at + 1}`),
+      part: partOf(tram2, `top-ring-${at + 1}`),
       feature: "gap",
       point: "gap",
       value: (goes! + stays!) / 2,
@@ -1273,53 +1273,53 @@ note(tram1, [
   );
 }
 // A starter of the later engine was at hand, and a cooler element of the newest revision.
-tram1.log.add("intake-noted", { section: "order", item: "variant", part: null, place: null, value: "v-v4" });
-tram1.log.add("return-said", { returns: true, words: null });
+tram2.log.add("intake-noted", { section: "order", item: "variant", part: null, place: null, value: "v-v4" });
+tram2.log.add("return-said", { returns: true, words: null });
 for (const [slot, tag, hours, read] of [
   ["starter", "S-ST", 1900, { module: "m-20", "degree-plate": "from-rear", window: "clear" }],
   ["cooler-element", "S-CE", 600, { element: "r3" }],
 ] as const) {
-  const part = fromDonor(tram1, slot, tag, read, "shelf");
-  tram1.log.add("intake-noted", { section: "history", item: "hours-since-new", part, place: null, value: hours });
-  tram1.log.add("part-picked", { slot, part, why: null });
+  const part = fromDonor(tram2, slot, tag, read, "shelf");
+  tram2.log.add("intake-noted", { section: "history", item: "hours-since-new", part, place: null, value: hours });
+  tram2.log.add("part-picked", { slot, part, why: null });
 }
-tram1.log.add("attribute-read", {
-  part: partOf(tram1, "balance-shaft"),
+tram2.log.add("attribute-read", {
+  part: partOf(tram2, "balance-shaft"),
   attribute: "teeth-off",
   value: 0,
   how: "counted",
   words: null,
 });
 // The bottom end is worn and still good; all that is judged by eye was looked over. What becomes of it is to be decided.
-readSheet(tram1, "crankshaft-journal", gauges.mic25, [
+readSheet(tram2, "crankshaft-journal", gauges.mic25, [
   [49.979, 49.977],
   [49.977, 49.975],
   [49.978, 49.976],
 ]);
-readSheet(tram1, "balance-shaft-journal", gauges.mic25, [[29.968, 29.966]]);
-readSheet(tram1, "timing-chain-stretch", gauges.chain, [[191.7, 191.6, 191.8]]);
-lookedOver(tram1);
-tram1.log.add("intake-noted", { section: "order", item: "chance-wanted", part: null, place: null, value: 68 });
-tram1.log.add("intake-noted", { section: "order", item: "day-rate", part: null, place: null, value: 40 });
-tram1.log.add("intake-noted", { section: "order", item: "redo-borne-by", part: null, place: null, value: "shop" });
-tram1.log.add("intake-noted", { section: "order", item: "idle-borne-by", part: null, place: null, value: "owner" });
-tram1.log.write("hill-tram-1");
+readSheet(tram2, "balance-shaft-journal", gauges.mic25, [[29.968, 29.966]]);
+readSheet(tram2, "timing-chain-stretch", gauges.chain, [[191.7, 191.6, 191.8]]);
+lookedOver(tram2);
+tram2.log.add("intake-noted", { section: "order", item: "chance-wanted", part: null, place: null, value: 68 });
+tram2.log.add("intake-noted", { section: "order", item: "day-rate", part: null, place: null, value: 40 });
+tram2.log.add("intake-noted", { section: "order", item: "redo-borne-by", part: null, place: null, value: "shop" });
+tram2.log.add("intake-noted", { section: "order", item: "idle-borne-by", part: null, place: null, value: "owner" });
+tram2.log.write("hill-tram-2");
 
 // The hill tram's drive engine, just arrived: nothing is asked yet but its number.
-const tram = openJob({
+const tram1 = openJob({
   seed: 44,
   at: "2026-11-24T06:50:00Z",
   origin: "engine",
   of: pellbrook,
-  name: "Hill tram 2",
+  name: "Hill tram 1",
   engine: { number: null, variant: null },
   application: { kind: null, words: null },
   hoursWanted: null,
   budget: null,
   wantedBy: null,
 });
-identify(tram, { "works-number": "2 11 L 0417" }, {});
-tram.log.write("hill-tram-2");
+identify(tram1, { "works-number": "2 11 L 0417" }, {});
+tram1.log.write("hill-tram-1");
 
 /** As it is typed; a gap that lies between two blades is two. */
 type Figure = number | string;
@@ -1557,6 +1557,6 @@ sled.log.write("ice-sled-2");
     ["known-asks", "From an engine that broke a rod: straightness and cracks before anything else."],
   ]);
   lay(airship, "Airship Larkspire", "cylinder-2", "cabinet A, certified");
-  lay(tram1, "Hill tram 1", "balance-shaft", "drawer 12");
+  lay(tram2, "Hill tram 2", "balance-shaft", "drawer 12");
   shelf.write("shelf");
 }

@@ -64,13 +64,13 @@ const views = [
   { name: "fits", go: openFits },
   {
     name: "match",
-    go: (page) => openStation(page, "Hill tram 1", "Match", "What goes with what"),
+    go: (page) => openStation(page, "Hill tram 2", "Match", "What goes with what"),
   },
   {
     name: "plan",
     theme: "light",
     go: (page) =>
-      openStation(page, "Hill tram 1", "Decide", "What becomes of each part")
+      openStation(page, "Hill tram 2", "Decide", "What becomes of each part")
         .then(() => page.getByRole("button", { name: "The plan" }).click())
         .then(() => page.getByRole("slider").waitFor())
         .then(() => page.getByRole("button", { name: /^Timing chain/i }).click())

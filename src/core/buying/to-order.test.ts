@@ -10,7 +10,7 @@ import { orderOfJob } from "./order-of-job";
 
 const asOf = "2026-11-27T00:00:00Z";
 const ordered = (bench: TestBench) => orderOfJob(bench.pack, assess(bench.pack, bench.entries, asOf));
-const tram = () => TestBench.of(pellbrook, demoJob("hill-tram-1"));
+const tram = () => TestBench.of(pellbrook, demoJob("hill-tram-2"));
 const kitten = {
   class: null, pack: "pellbrook-v4", revision: null, aliases: [], nicknames: [], supersededBy: null, currency: "EUR",
   deposit: null, leadDays: 6, supplier: "Lock Street Spares", attributes: {},

@@ -56,7 +56,7 @@ describe("next oversize of a bore", () => {
 });
 
 test("the tram's bores: all four are bored to the size of the worst, and what that does to the engine is told", () => {
-  const { choices } = assess(pellbrook, demoJob("hill-tram-1"), asOf);
+  const { choices } = assess(pellbrook, demoJob("hill-tram-2"), asOf);
   const bores = choices.filter(({ partClass }) => partClass.id === "cylinder");
   expect(bores.map((choice) => [choice.proposal.disposition, choice.proposal.ways[0]?.step])).toEqual(
     Array.from({ length: 4 }, () => ["rework", "o-50"]),

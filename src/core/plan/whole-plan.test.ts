@@ -46,7 +46,7 @@ const engine = (pack: CompiledPack = pellbrook, hours = 1500) => {
   return bench;
 };
 /** One that was measured and looked over, and stands before its decisions. */
-const tram = () => TestBench.of(pellbrook, demoJob("hill-tram-1"));
+const tram = () => TestBench.of(pellbrook, demoJob("hill-tram-2"));
 
 describe("how long a part lasts", () => {
   // Weibull's law: 1/e are left at the characteristic life, which is the median over ln 2 to the power of 1 over the shape; a shape of 1 forgets its age.

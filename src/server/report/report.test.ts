@@ -69,7 +69,7 @@ test("tells what failed first in three sentences and a picture, and what became 
 });
 
 test("tells what came from elsewhere, what does not go with it, and the quantities to label the engine with", () => {
-  const words = wordsOf(pellbrook, demoJob("hill-tram-1"));
+  const words = wordsOf(pellbrook, demoJob("hill-tram-2"));
   expect(words).toContain("made to fit Starter: S-ST, from the shelf. Oil-cooler element: S-CE, from the shelf.");
   expect(words).toMatch(/Starter pinion in the ring gear: .* They do not go together\. It grinds and jams/u);
   expect(words).toContain("Quantities, as built Engine oil with element: 4.1 L Coolant: 6.5 L");
