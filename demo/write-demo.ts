@@ -924,7 +924,7 @@ await adoptPlan(marigold);
       value: seconds,
       typed: String(seconds),
       unit: "s",
-      kept: "far-from-size",
+      ...(seconds < 15 ? { kept: "far-from-size" } : {}),
     });
 }
 marigold.log.write("ferry-marigold");

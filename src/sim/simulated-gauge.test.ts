@@ -46,7 +46,7 @@ test("keeps U's promise: of many gauges and settings about 95 in 100 values lie 
     const found = readingEstimate(
       { id: "r", value, part: "p", feature: "bore", point: "top-thrust" },
       { occasion: "o", phase: "cleaned", gauge, master, temperatures, at: "2026-11-24T00:00:00Z" },
-      10.5e-6,
+      { perK: 10.5e-6, standard: 0, source: "iron" },
     )!;
     if (Math.abs(found.value - 108.06) <= expandedUncertainty(found)) inside += 1;
   }

@@ -46,7 +46,7 @@ export const stationTable: Readonly<Record<Station, StationWords>> = {
     purpose: "Every wearing feature against its limit.",
     keys: [
       [["0–9", "⏎"], "take a reading, go on to the next empty cell"],
-      [["0.40/0.45"], "a gap: the blade that goes in, and the next that does not"],
+      [["0.40|0.45"], "a gap: the blade that goes in, and the next that does not"],
       [["Shift", "⏎"], "take it as a repeat of the one that is there"],
       [["Space"], "let the simulated gauge send its reading"],
       [["Backspace"], "strike a reading; the reason may follow later"],

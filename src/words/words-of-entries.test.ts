@@ -56,7 +56,10 @@ test("the micrometer that the rod housings were set on cancels in the demo's big
   const cancelled = jointBudget(joint, joint.governing.characteristic.expr, orrinshaw.facts).filter(
     (line) => line.cancels,
   );
-  expect(cancelled.map((line) => saySource(line, job))).toEqual(["calibration of Micrometer 50–75"]);
+  expect(cancelled.map((line) => saySource(line, job))).toEqual([
+    "how the part grows with warmth",
+    "calibration of Micrometer 50–75",
+  ]);
 });
 
 test("stories and the next check are whole sentences about this family", () => {

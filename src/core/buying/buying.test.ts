@@ -190,5 +190,6 @@ test("the linter names operations of the machine shop that are not there, go rou
     ["unknown-class", (pack) => (pack.worth.kits[0]!.parts.classes = ["moon"])],
     ["id-twice", (pack) => void pack.strip.steps[0]!.renew!.push({ ...pack.strip.steps[0]!.renew![0]! })],
   ];
-  for (const [code, change] of faults) expect([code, (said(change) as readonly string[]).includes(code)]).toEqual([code, true]);
+  for (const [code, change] of faults)
+    expect([code, (said(change) as readonly string[]).includes(code)]).toEqual([code, true]);
 });

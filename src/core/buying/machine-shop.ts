@@ -1,3 +1,4 @@
+import { byMoment } from "../entry/clock";
 import type { Job } from "../entry/fold";
 import type { RowResult } from "../measure/assess-row";
 import { shifted, shiftOf } from "../measure/size-made";
@@ -115,7 +116,7 @@ export function machineShop(
     if (settledOption(choice) === null && !isMade) return [];
     const { option, wanted } = decided;
     const out = sentOut.filter(({ parts }) => parts.includes(part.id)).at(-1) ?? null;
-    const back = cameBack.some((each) => each.part === part.id && (out === null || each.at >= out.at));
+    const back = cameBack.some((each) => each.part === part.id && (out === null || byMoment(each.at, out.at) >= 0));
     const id = `shop: ${part.id} ${optionKey(wanted)}`;
     const ways = wanted.ways.map((way) => shopWay(choice, way, option?.ways.find(({ feature, step }) => feature === way.feature && step === way.step))); // prettier-ignore
     const isMeasured = option?.made === true || (ways.length > 0 && ways.every(({ madeMm }) => madeMm !== null));

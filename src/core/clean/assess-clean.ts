@@ -1,3 +1,4 @@
+import { byMoment } from "../entry/clock";
 import { z } from "zod";
 import type { Job, Part, Signed } from "../entry/fold";
 import { keptBeside } from "../same";
@@ -101,13 +102,14 @@ export function assessClean(
     const partClass = pack.classes.get(part.class)!;
     const verdicts = treatmentsFor(pack, partClass);
     const where = [part.id];
-    const first = cleaned.map((each) => each.at).sort()[0]!;
+    const first = cleaned.map((each) => each.at).sort(byMoment)[0]!;
     const unseen =
       findings.byPart
         .get(part.id)
         ?.lines.filter(
           ({ kind, findings: seen }) =>
-            kind.lostByCleaning && !seen.some((finding) => finding.phase === "before-cleaning" && finding.at <= first),
+            kind.lostByCleaning &&
+            !seen.some((finding) => finding.phase === "before-cleaning" && byMoment(finding.at, first) <= 0),
         ) ?? [];
     const unproven = within.filter(({ clear }) => clear === null);
     return [

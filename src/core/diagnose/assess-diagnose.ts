@@ -1,3 +1,4 @@
+import { byMoment } from "../entry/clock";
 import { z } from "zod";
 import type { Job, Signed } from "../entry/fold";
 import { FoundJson, foundJson } from "../json-parts";
@@ -132,7 +133,7 @@ export function assessDiagnose(
     const count = job.settlements.length;
     return { ...common, gate: "open", problems: [problem("causes-differ", ["cause"], { count })] };
   }
-  const reopened = job.reopenings.filter(({ at }) => settlement === null || at > settlement.at);
+  const reopened = job.reopenings.filter(({ at }) => settlement === null || byMoment(at, settlement.at) > 0);
   if (!settlement || reopened.length > 0) {
     if (failure.length === 0 && reopened.length === 0) return { ...common, gate: "not-asked" };
     const why = reopened.at(-1)?.why ?? failure.slice(0, 3).join(", ");

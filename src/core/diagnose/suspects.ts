@@ -1,3 +1,4 @@
+import { byMoment } from "../entry/clock";
 import type { CleanResult } from "../clean/assess-clean";
 import type { EvidenceVerdict } from "../condition/finding-verdict";
 import type { Job, Part, Signed } from "../entry/fold";
@@ -140,11 +141,15 @@ export function assessContamination(
       const ways = partClass.harbours.proven.filter(
         ({ school }) => !school || order.schools.get(school.school) === school.option,
       );
-      const since = here.reduce((latest, { at }) => (at > latest ? at : latest), "");
+      const since = here
+        .map(({ at }) => at)
+        .sort(byMoment)
+        .at(-1);
+      const isLater = (at: string) => since === undefined || byMoment(at, since) > 0;
       const check = (checks.get(part.id) ?? []).filter((each) => each.circuit === circuit.id).at(-1) ?? null;
-      const isChecked = check !== null && check.clean && check.at > since && ways.some(({ how }) => how === check.how);
+      const isChecked = check !== null && check.clean && isLater(check.at) && ways.some(({ how }) => how === check.how);
       const passages = (passagesOf.get(part.id) ?? []).filter((each) => each.circuit.id === circuit.id);
-      const isOpened = passages.length > 0 && passages.every(({ clear, proofs }) => clear === true && proofs.at(-1)!.at > since); // prettier-ignore
+      const isOpened = passages.length > 0 && passages.every(({ clear, proofs }) => clear === true && isLater(proofs.at(-1)!.at)); // prettier-ignore
       const state = isChecked || (isOpened && ways.length > 0) ? "cleared" : ways.length === 0 ? "unprovable" : "open";
       return [{ part, partClass, circuit, node, sources: here, state, ways, check }];
     });

@@ -34,3 +34,14 @@ export const daysBetween = (from: string, to: string): number =>
  */
 export const dayAfter = (from: string, days: number): string =>
   new Date(Date.parse(from.slice(0, 10)) + days * 86_400_000).toISOString().slice(0, 10);
+
+/** Moments written alike, in UTC and with as many digits, are in order when their texts are: nearly all are. */
+const isPlain = (at: string) => at.length === 24 && at.endsWith("Z");
+
+/**
+ * Which of two moments comes first, in whatever zone each is written: below 0 for the first, above for the second.
+ *
+ * @example byMoment("2026-01-01T12:00:00+02:00", "2026-01-01T11:00:00Z") < 0 // true
+ */
+export const byMoment = (a: string, b: string): number =>
+  isPlain(a) && isPlain(b) ? (a < b ? -1 : a > b ? 1 : 0) : Date.parse(a) - Date.parse(b);

@@ -1,3 +1,4 @@
+import { byMoment } from "./clock";
 import { declarations } from "./declarations";
 import { problem, type Problem } from "../problem/problem";
 import { roles, type Entry, type EntryOf, type Role } from "./schema";
@@ -28,10 +29,7 @@ export interface Effective {
   readonly named: ReadonlySet<string>;
 }
 
-/** Moments written alike, in UTC and with as many digits, are in order when their texts are: nearly all are. */
-const isPlain = (at: string) => at.length === 24 && at.endsWith("Z");
 const inOrder = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
-const byMoment = (a: string, b: string) => (isPlain(a) && isPlain(b) ? inOrder(a, b) : Date.parse(a) - Date.parse(b));
 
 /** By the moment they count as made, then by id: a total order that does not depend on how entries arrived. */
 export const byTime = (a: Pick<Entry, "at" | "id">, b: Pick<Entry, "at" | "id">): number =>

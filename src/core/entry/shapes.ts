@@ -57,6 +57,8 @@ export const SettingMaster = z.strictObject({
   lengthMm: z.number().positive(),
   expandedMm: z.number().min(0),
   k: z.number().positive(),
+  /** Of a micrometer that was locked by hand: how well it was set, as a standard deviation. */
+  settingMm: z.number().min(0).optional(),
   expansionPerK: z.number().min(0).max(1e-4),
   /** The gauge that served as master, and the calibration it had: what was measured with it shares its error. */
   gauge: z.strictObject({ id: Id, calibratedOn: Day }).optional(),

@@ -10,7 +10,7 @@ import { unitById } from "../quantity/units";
 import { estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
 import { conformity, expandedUncertainty, stricter, type Conformity } from "./conformity";
-import { readingEstimate } from "./reading-estimate";
+import { readingEstimate, usualCoefficient, type Expansion } from "./reading-estimate";
 import { sizeMade, sizeNoted, type SizeMade } from "./size-made";
 import { decidingLimit, sizeWhenNew, wearLimit, wearShare } from "./wear";
 
@@ -151,6 +151,13 @@ export const isOfKind = ({ unit }: Pick<Reading, "unit">, feature: Pick<Feature,
 export const expansionOf = ({ partClass, at: { feature } }: Row): number | null =>
   unitById(feature.unit)!.dimension === "length" ? partClass.expansionPerK.value : null;
 
+/** The same with how well it is known: parts of one material share what nobody knows of it. */
+export function expansionIn(row: Row): Expansion | null {
+  const perK = expansionOf(row);
+  const { expansionPerK, material, id } = row.partClass;
+  return perK === null ? null : { perK, standard: expansionPerK.standard ?? perK * usualCoefficient, source: material ?? id }; // prettier-ignore
+}
+
 /** What was measured, by point. */
 export const measuredPoints = (points: readonly PointResult[]): ReadonlyMap<string, Estimate> =>
   new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
@@ -180,13 +187,13 @@ function assessReadings(
   const situation = partSituation(part, row.partClass, evidence.situation);
   const feature = featureFor(row.at.feature, situation);
   const phase = newestPhase(readings, occasions);
-  const expansionPerK = expansionOf(row);
+  const expansion = expansionIn(row);
   const read = feature.points.map((point) => {
     const here = readingsAt(point.id, phase, readings, occasions);
     const conflict = here.some((reading) => inConflict.has(reading.id));
     const single = here
       .filter((reading) => isOfKind(reading, feature))
-      .flatMap((reading) => readingEstimate(reading, occasions.get(reading.occasion)!, expansionPerK) ?? []);
+      .flatMap((reading) => readingEstimate(reading, occasions.get(reading.occasion)!, expansion) ?? []);
     // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
     return { point, readings: here, conflict, estimate: conflict || single.length === 0 ? null : mean(single) };
   });

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { jStat } from "jstat";
 import { normalCdf } from "../numeric/normal-cdf";
 import { estimate, exact } from "../quantity/estimate";
-import { accepts, conformity, probabilityWithin } from "./conformity";
+import { accepts, conformity, expandedUncertainty, probabilityWithin } from "./conformity";
 
 const at = (value: number, u: number) => estimate(value, [["all", u]]);
 
@@ -112,5 +112,42 @@ describe("four answers", () => {
       ),
       { numRuns: 100 },
     );
+  });
+});
+
+describe("on its limit", () => {
+  // 704 of 8,700 pairs lay outside: the slack was a share of the limit, and the dust of binary arithmetic is one of the sizes.
+  test("a difference of two sizes that is typed as large as its limit is inside, however large the sizes", () => {
+    let outside = 0;
+    for (let size = 10_000; size < 240_000; size += 137)
+      for (const limit of [20, 50, 85, 100, 250]) {
+        const difference = (size + limit) / 1000 - size / 1000;
+        for (const bounds of [{ max: limit / 1000 }, { min: limit / 1000 }])
+          if (
+            conformity(at(difference, 0.001), bounds).margin !== 0 ||
+            probabilityWithin(exact(difference), bounds) !== 1
+          )
+            outside += 1;
+      }
+    expect(outside).toBe(0);
+  });
+
+  test("a micrometre beyond is beyond", () =>
+    expect(conformity(at(0.101, 0), { max: 0.1 }).margin).toBeCloseTo(-0.001, 12));
+});
+
+describe("known from few readings", () => {
+  const few = (value: number, u: number, degrees: number) => estimate(value, [["repeat:r", u]], new Map([["repeat:r", { pool: "g", degrees }]])); // prettier-ignore
+
+  // jStat's Student t, an independent library; U came from t, P from a normal distribution, and what would settle it from k = 2.
+  test("mark, probability and U are by one distribution", () => {
+    for (const [away, degrees] of [[1, 2], [2.5, 3], [0.4, 9]] as const) // prettier-ignore
+      expect(probabilityWithin(few(10, 1, degrees), { max: 10 + away })).toBeCloseTo(jStat.studentt.cdf(away, degrees), 6); // prettier-ignore
+    for (const degrees of [2, 3, 9, 50]) {
+      const of = few(10, 1, degrees);
+      const limit = 10 + expandedUncertainty(of);
+      // On the edge of the guard band it is inside by 97.7 % whatever it was known from.
+      expect([degrees, probabilityWithin(of, { max: limit })]).toEqual([degrees, expect.closeTo((1 + 0.9545) / 2, 6)]);
+    }
   });
 });

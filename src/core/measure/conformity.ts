@@ -1,6 +1,7 @@
 import type { DecisionRule } from "../entry/schema";
 import { tQuantile } from "../numeric/t-quantile";
 import { normalCdf } from "../numeric/normal-cdf";
+import { tCdf } from "../numeric/t-cdf";
 import { effectiveDegrees, standardUncertainty, type Estimate } from "../quantity/estimate";
 
 /** Coverage of every expanded uncertainty shown: two standard deviations of a normal distribution. */
@@ -51,8 +52,8 @@ export interface Conformity {
 }
 
 /**
- * Probability that the true value lies within the bounds, for a normal distribution about the estimate; truncated
- * at zero for a quantity that cannot be negative.
+ * Probability that the true value lies within the bounds, for a normal distribution about the estimate, or Student's where
+ * it is known from few readings; truncated at zero for a quantity that cannot be negative.
  *
  * @param of           in any unit; no uncertainty is taken as exact
  * @param nonNegative  the quantity cannot be below zero
@@ -66,8 +67,13 @@ export function probabilityWithin(
   nonNegative = false,
 ): number {
   const u = standardUncertainty(of);
-  if (u === 0) return of.value >= min && of.value <= max ? 1 : 0;
-  const below = (x: number) => normalCdf((x - of.value) / u);
+  if (u === 0) return clean(of.value - min, min) >= 0 && clean(max - of.value, max) >= 0 ? 1 : 0;
+  const degrees = effectiveDegrees(of);
+  // By the same distribution as U: Student's where what dominates is known from few readings.
+  const below = (x: number) => {
+    const away = (x - of.value) / u;
+    return degrees === Infinity || !Number.isFinite(away) ? normalCdf(away) : tCdf(away, degrees);
+  };
   const floor = nonNegative ? 0 : -Infinity;
   const possible = 1 - below(floor);
   // All of the distribution below zero: the reading contradicts the quantity, and the nearest possible value is zero.
@@ -100,8 +106,16 @@ export function conformity(of: Estimate, bounds: Bounds, nonNegative = false): C
   return { ...nearest, mark, probability: probabilityWithin(of, bounds, nonNegative), expanded };
 }
 
-/** Takes off what binary arithmetic adds, so that 108.100 read on a limit of 108.100 lies on it: parts in 10^12. */
-const clean = (difference: number, near: number) => (Math.abs(difference) <= Math.abs(near) * 1e-12 ? 0 : difference);
+/** A difference this small is none: a millionth of a micrometre, and as little of whatever else is measured. */
+const least = 1e-9;
+
+/**
+ * Takes off what binary arithmetic adds, so that 108.100 read on a limit of 108.100 lies on it, and so does a difference of two
+ * such sizes on its own small limit.
+ */
+function clean(difference: number, near: number): number {
+  return Math.abs(difference) <= Math.max(least, Math.abs(near) * 1e-12) ? 0 : difference;
+}
 
 const acceptedMarks: Readonly<Record<DecisionRule, readonly Mark[]>> = {
   simple: ["inside", "inside-within-u"],

@@ -91,3 +91,21 @@ describe("a table", () => {
     expect(plan("108.02\n".repeat(20_001)).problems.map(({ code }) => code)).toEqual(["import-too-large"]);
   });
 });
+
+describe("nothing is swallowed", () => {
+  // A first line without a nought, or with a minus of its own, was taken for a heading, and all readings moved by one.
+  test.each([".0015\n.0020\n", "\u22120.02\n0.01\n", "\u2212 0.02\n0.01", "⅞\n1/2"])("%j has no heading", (text) => {
+    const { header, rows: lines } = readTable(text);
+    expect([header, lines.length]).toEqual([null, 2]);
+  });
+
+  // Two columns of whole figures became one of decimals: 50,52 was read as 50.52.
+  test("a comma between whole figures is asked about, and read as it is said", () => {
+    const text = "50,52\n51,49";
+    expect(readTable(text).isCommaUnclear).toBe(true);
+    expect(readTable(text, "columns")).toMatchObject({ rows: [["50", "52"], ["51", "49"]], isCommaUnclear: false }); // prettier-ignore
+    expect(readTable(text, "decimal")).toMatchObject({ rows: [["50,52"], ["51,49"]], isCommaUnclear: false });
+    for (const clear of ["108,041\n108,03", "50,05\n50,52", "1,2,3\n4,5,6", "a,b\n1,2", "1;50,52", "50.2,50.1"])
+      expect([clear, readTable(clear).isCommaUnclear]).toEqual([clear, false]);
+  });
+});

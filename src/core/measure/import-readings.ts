@@ -9,37 +9,58 @@ import type { Question } from "./question-reading";
 export interface PastedTable {
   readonly header: readonly string[] | null;
   readonly rows: readonly (readonly string[])[];
+  /** A comma stands once in every line between whole figures: decimals or two columns, and nobody but a person can tell. */
+  readonly isCommaUnclear: boolean;
 }
+
+/** How a comma is meant. */
+export type Comma = "decimal" | "columns";
 
 /** More readings than this are another program's data, not a sheet's. */
 export const mostPasted = 20_000;
 
-const number = /^\s*[+-]?\d+(?:[.,]\d+)?/u;
+/** Whether a cell begins with a figure, whatever sign or stroke it is written with. */
+const isFigure = (cell: string) => /^\s*[+\-\u2212\u2010-\u2013]?\s*(?:[.,]?\d|[¼-¾⅐-⅞])/u.test(cell);
+
+/** A line that is one figure with a decimal comma, or two whole ones with a comma between. */
+const oneComma = /^\s*[+\-\u2212]?\d+,(\d+)\s*[a-zµ"″]*\s*$/iu;
+
+/** No column has figures like these: three digits or more, or a nought in front. */
+const isSurelyDecimal = (line: string) => /^(?:\d{3,}|0\d+)$/u.test(oneComma.exec(line)?.[1] ?? "");
 
 /**
  * What separates columns. A comma does only where it cannot be a decimal one: it stands more often in a line than
  * once between figures, or beside words.
  */
-function separatorOf(lines: readonly string[]): string {
-  if (lines.some((line) => line.includes("\t"))) return "\t";
-  if (lines.some((line) => line.includes(";"))) return ";";
-  const isDecimal = (line: string) => /^\s*[+-]?\d+,\d+\s*[a-zµ"″]*\s*$/iu.test(line) || !line.includes(",");
-  return lines.every(isDecimal) ? "\t" : ",";
+function separatorOf(
+  lines: readonly string[],
+  comma: Comma | null,
+): { readonly separator: string; readonly isUnclear: boolean } {
+  // prettier-ignore
+  if (lines.some((line) => line.includes("\t"))) return { separator: "\t", isUnclear: false };
+  if (lines.some((line) => line.includes(";"))) return { separator: ";", isUnclear: false };
+  const hasComma = lines.filter((line) => line.includes(","));
+  const mayBeDecimal = hasComma.every((line) => oneComma.test(line));
+  const isUnclear = hasComma.length > 0 && mayBeDecimal && !hasComma.some(isSurelyDecimal);
+  const isDecimal = isUnclear && comma !== null ? comma === "decimal" : mayBeDecimal;
+  return { separator: isDecimal ? "\t" : ",", isUnclear };
 }
 
-/** Reads a table out of text: from a spreadsheet, or a CSV file with any of the usual separators, with BOM and quotes or without. */
-export function readTable(text: string): PastedTable {
+/**
+ * Reads a table out of text: from a spreadsheet, or a CSV file with any of the usual separators, with BOM and quotes or without.
+ *
+ * @param comma  what a comma is, where somebody said; null while nobody did
+ */
+export function readTable(text: string, comma: Comma | null = null): PastedTable {
   const plain = text.replace(/^\ufeff/u, "");
   const lines = plain.split(/\r\n|\n|\r/u).filter((line) => line.trim() !== "");
-  const { data } = Papa.parse<string[]>(lines.join("\n"), { delimiter: separatorOf(lines), skipEmptyLines: "greedy" });
+  const { separator, isUnclear } = separatorOf(lines, comma);
+  const { data } = Papa.parse<string[]>(lines.join("\n"), { delimiter: separator, skipEmptyLines: "greedy" });
   const rows = data.map((row) => row.map((cell) => cell.trim()));
   const [first] = rows;
-  const isHeader =
-    first !== undefined &&
-    rows.length > 1 &&
-    !first.some((cell) => number.test(cell)) &&
-    first.some((cell) => cell !== "");
-  return isHeader ? { header: first, rows: rows.slice(1) } : { header: null, rows };
+  const isHeader = first !== undefined && rows.length > 1 && !first.some(isFigure) && first.some((cell) => cell !== "");
+  const isCommaUnclear = isUnclear && comma === null;
+  return isHeader ? { header: first, rows: rows.slice(1), isCommaUnclear } : { header: null, rows, isCommaUnclear };
 }
 
 /** What a column is: the place of each line, one point of it, readings one after the other, or nothing of interest. */

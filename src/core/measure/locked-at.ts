@@ -13,6 +13,7 @@ export const lockedAt = (gauge: Gauge, lengthMm: number): SettingMaster => {
     lengthMm,
     expandedMm: calibration?.expanded ?? 2 * figuresOf(gauge).calibration,
     k: calibration?.k ?? 2,
+    settingMm: Math.max(gauge.resolution / Math.sqrt(12), figuresOf(gauge).repeatability),
     expansionPerK: scaleExpansionPerK,
     ...(calibration ? { gauge: { id, calibratedOn: calibration.on } } : {}),
   };

@@ -144,7 +144,10 @@ describe("a gap between two blades", () => {
     return parsed.ok ? [parsed.value.value, parsed.value.half ?? null] : parsed.problems[0]!.code;
   };
   test.each([
+    ["0.40|0.45", [0.425, 0.025]],
     ["0.40/0.45", [0.425, 0.025]],
+    ["10|12 thou", [0.2794, 0.0254]],
+    ["10 thou | 12", [0.2794, 0.0254]],
     ["0,40 / 0,45 mm", [0.425, 0.025]],
     ["0.016/0.018 in", [0.017 * 25.4, 0.001 * 25.4]],
     ["0.4", [0.4, null]],
@@ -158,8 +161,11 @@ describe("a gap between two blades", () => {
     ["0.45/0.40", "gap-backwards"],
     ["0.40/0.40", "gap-backwards"],
     ["0.40/", "unit-unknown"],
+    ["0.40|", "stroke-unclear"],
+    ["10/12", "stroke-unclear"],
     ["a/0.4", "not-a-number"],
-    ["0.4/5 kg", "unit-wrong-dimension"],
+    ["0.4/5 kg", "stroke-unclear"],
+    ["0.4|5 kg", "unit-wrong-dimension"],
   ])("%s is refused: %s", (text, code) => expect(read(text)).toBe(code));
 
   test("lies anywhere between them with equal chance: half the step by the root of three", () => {

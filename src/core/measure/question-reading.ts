@@ -36,6 +36,15 @@ const slipsOfLengths: typeof slips = [...slips, ["inches-taken-for-mm", 1 / 25.4
 const sizeShare = 0.05;
 const aboutShare = 0.25;
 
+/** Whether it lies between the least and the greatest that a part may have by the book, new or worn: that is no slip. */
+function isWithinLimits(value: number, { expr, limits, unit: own }: Feature["governing"], unit: string): boolean {
+  if (!("reduce" in expr) || expr.reduce === "range" || unitById(own)?.dimension !== unitById(unit)?.dimension)
+    return false;
+  const all = [limits.new, limits.reassembly, limits.inService];
+  const [lows, highs] = [all.flatMap((limit) => limit?.min ?? []), all.flatMap((limit) => limit?.max ?? [])];
+  return lows.length > 0 && highs.length > 0 && value >= Math.min(...lows) && value <= Math.max(...highs);
+}
+
 /**
  * Whether a reading makes sense for its point: asked at once, while the gauge is still in the part. It is held
  * against what a new part reads at that point where the pack says so, or against the new size; a small quantity
@@ -53,6 +62,7 @@ export function questionReading(value: number, { governing, unit, points }: Feat
     if (slip) return ask(slip[0], expected);
     return Math.abs(ratio - 1) > share ? ask("far-from-size", expected) : null;
   };
+  if (isWithinLimits(value, governing, unit)) return null;
   const nominal = points.find((point) => point.id === pointId)?.nominal;
   if (nominal !== undefined && nominal !== 0) return farFrom(nominal, aboutShare);
   // Of readings of another kind than the limits (a length of chain, a stretch in percent) the limits say nothing.

@@ -1,7 +1,7 @@
 import type { Occasion, Reading } from "../entry/fold";
 import { estimate, type Estimate } from "../quantity/estimate";
 import { figuresOf } from "./assumed-gauge";
-import { comparedAtTwenty, directAtTwenty } from "./to-twenty-degrees";
+import { comparedAtTwenty, directAtTwenty, type Body } from "./to-twenty-degrees";
 
 const rectangular = Math.sqrt(3);
 /** Where nobody looked at a thermometer: a workshop between 10 and 30 °C. Common practice, no source. */
@@ -23,8 +23,37 @@ function temperatureOf(what: "part" | "gauge" | "master", occasion: Occasion): T
     : { celsius: known, standardK, source: `${what}-temperature:${occasion.occasion}` };
 }
 
+/** How a part grows when it is warmed, and how well that is known: shared by all parts of one material. */
+export interface Expansion {
+  /** 1/K */
+  readonly perK: number;
+  /** Standard uncertainty, 1/K. */
+  readonly standard: number;
+  readonly source: string;
+}
+
+/**
+ * How well a coefficient of expansion is known, as a share of it, where nobody says.
+ *
+ * @source  JCGM 100:2008, H.1: 11.5e-6 ± 2e-6 /K with equal chance, which is 10 % as a standard deviation (from memory)
+ */
+export const usualCoefficient = 0.1;
+
+/** What not knowing a coefficient makes of a length: by how far it is from 20 °C, and as far as that is not known itself. */
+const coefficient = (length: number, { temperatureC }: Body, standard: number, { standardK }: Temperature): number =>
+  length * standard * Math.sign(temperatureC - referenceC || 1) * Math.hypot(temperatureC - referenceC, standardK);
+
 /** The error that all readings of a gauge share between two calibrations. */
 const calibrationOf = (gauge: string, on: string) => `calibration:${gauge}:${on}`;
+
+/**
+ * What a feeler says by one blade alone: it goes in, and nobody tried the next. The gap is that blade at least, and less than
+ * the next one's: anywhere between.
+ */
+const asRead = <R extends Pick<Reading, "value" | "half">>(reading: R, { feeler, resolution }: Occasion["gauge"]): R =>
+  feeler && reading.half === undefined && resolution > 0
+    ? { ...reading, value: reading.value + resolution / 2, half: resolution / 2 }
+    : reading;
 
 /** A gap is a range: the blade that goes in and the next one that does not. Anywhere between them with equal chance. */
 const spreadShown = ({ half }: Pick<Reading, "half">, resolution: number) =>
@@ -35,16 +64,17 @@ const spreadShown = ({ half }: Pick<Reading, "half">, resolution: number) =>
  * calibration, the setting and its master, and the temperatures are shared by all readings that used them.
  * Of resolution and repeatability the larger is taken, not both.
  *
- * @param expansionPerK  of the part; null where the reading is no length, and the bench's temperature is nothing to it
+ * @param expansion  of the part; null where the reading is no length, and the bench's temperature is nothing to it
  * @returns  null for a comparator reading without a setting master, which is tied to no size
  * @source  JCGM 100:2008, 4.3 and F.1 (from memory); resolution as a rectangular distribution of half-width r/2
  */
 export function readingEstimate(
-  reading: Pick<Reading, "id" | "value" | "half" | "point" | "feature" | "part">,
+  read: Pick<Reading, "id" | "value" | "half" | "point" | "feature" | "part">,
   occasion: Occasion,
-  expansionPerK: number | null,
+  expansion: Expansion | null,
 ): Estimate | null {
   const { gauge, master } = occasion;
+  const reading = asRead(read, gauge);
   const resolution = spreadShown(reading, gauge.resolution);
   const figures = figuresOf(gauge);
   const coarse = resolution > figures.repeatability;
@@ -64,18 +94,27 @@ export function readingEstimate(
     [coarse ? `resolution:${occasion.occasion}:${reading.part}:${reading.feature}:${reading.point}` : scatter, shown],
     [calibrationOf(gauge.id, figures.calibratedOn), figures.calibration],
   ];
-  if (expansionPerK === null) return estimate(reading.value, ofGauge, degreesOf(scatter));
+  if (expansion === null) return estimate(reading.value, ofGauge, degreesOf(scatter));
 
+  const { perK: expansionPerK } = expansion;
   const part = temperatureOf("part", occasion);
   const partBody = { expansionPerK, temperatureC: part.celsius };
-  const shared: [string, number][] = [...ofGauge, [part.source, -reading.value * expansionPerK * part.standardK]];
+  const shared: [string, number][] = [
+    ...ofGauge,
+    [part.source, -reading.value * expansionPerK * part.standardK],
+    [`part-expansion:${expansion.source}`, -coefficient(reading.value, partBody, expansion.standard, part)],
+  ];
 
   if (gauge.method === "direct") {
     const scaleOf = temperatureOf("gauge", occasion);
     const scaleBody = { expansionPerK: gauge.scaleExpansionPerK, temperatureC: scaleOf.celsius };
     return estimate(
       directAtTwenty(reading.value, scaleBody, partBody),
-      [...shared, [scaleOf.source, reading.value * gauge.scaleExpansionPerK * scaleOf.standardK]],
+      [
+        ...shared,
+        [scaleOf.source, reading.value * gauge.scaleExpansionPerK * scaleOf.standardK],
+        [`scale-expansion:${gauge.id}`, coefficient(reading.value, scaleBody, gauge.scaleExpansionPerK * usualCoefficient, scaleOf)], // prettier-ignore
+      ],
       degreesOf(scatter),
     );
   }
@@ -91,7 +130,10 @@ export function readingEstimate(
         master.gauge ? calibrationOf(master.gauge.id, master.gauge.calibratedOn) : `master:${master.id}`,
         master.expandedMm / master.k,
       ],
+      // A micrometer is locked at a size by the same hand and scale that read it.
+      ...(master.settingMm ? [[`master-setting:${occasion.occasion}`, master.settingMm] as [string, number]] : []),
       [masterAt.source, master.lengthMm * master.expansionPerK * masterAt.standardK],
+      [`master-expansion:${master.id}`, coefficient(master.lengthMm, masterBody, master.expansionPerK * usualCoefficient, masterAt)], // prettier-ignore
     ],
     degreesOf(scatter, `zero:${occasion.occasion}`),
   );

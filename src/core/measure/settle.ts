@@ -2,13 +2,13 @@ import { problem, type Problem } from "../problem/problem";
 import { standardUncertainty, type Estimate } from "../quantity/estimate";
 import { budgetOf } from "./uncertainty-budget";
 import type { CharacteristicResult } from "./assess-characteristic";
-import { coverageFactor, type Conformity } from "./conformity";
+import { coverageOf, type Conformity } from "./conformity";
 
 /** More repeats than this at each point are no plan. */
 const mostRepeats = 20;
 
-const ofTemperature = new Set(["part-temperature", "gauge-temperature", "master-temperature", "unknown-temperature"]);
-const ofGauge = new Set(["repeat", "resolution", "zero", "calibration", "master"]);
+const ofTemperature = new Set(["part-temperature", "gauge-temperature", "master-temperature", "unknown-temperature", "part-expansion", "scale-expansion", "master-expansion"]); // prettier-ignore
+const ofGauge = new Set(["repeat", "resolution", "zero", "calibration", "master", "master-setting"]);
 
 const variance = (of: Estimate, kinds: ReadonlySet<string>) =>
   budgetOf(of)
@@ -25,7 +25,8 @@ const variance = (of: Estimate, kinds: ReadonlySet<string>) =>
 export function whatWouldSettle(of: Estimate, held: Conformity, repeats: number, unit: string): Problem[] {
   if (held.mark === "inside" || held.mark === "outside") return [];
   // The answer is clear once U is no larger than the distance from the limit.
-  const wanted = Math.abs(held.margin) / coverageFactor;
+  const factor = coverageOf(of);
+  const wanted = Math.abs(held.margin) / factor;
   const total = standardUncertainty(of) ** 2;
   const room = wanted ** 2;
   const [temperature, gauge, scatter] = [
@@ -44,13 +45,13 @@ export function whatWouldSettle(of: Estimate, held: Conformity, repeats: number,
   if (gauge > 0 && room > others)
     ways.push(
       problem("settle-gauge", [], {
-        expanded: coverageFactor * Math.sqrt(room - others),
-        now: coverageFactor * Math.sqrt(gauge),
+        expanded: factor * Math.sqrt(room - others),
+        now: factor * Math.sqrt(gauge),
         unit,
       }),
     );
   if (ways.length > 0) return ways;
-  return [problem(wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { need: coverageFactor * wanted, unit })];
+  return [problem(wanted === 0 ? "settle-on-limit" : "settle-nothing", [], { need: factor * wanted, unit })];
 }
 
 /** The same for a characteristic that was judged. */

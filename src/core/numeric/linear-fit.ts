@@ -85,7 +85,9 @@ export function residualRange(basis: readonly (readonly number[])[], observed: r
   if (!weights) return null;
   const fitted = weights.map((row) => dot(row, observed));
   const residuals = observed.map((value, at) => value - dot(basis[at]!, fitted));
-  const [high, low] = [residuals.indexOf(Math.max(...residuals)), residuals.indexOf(Math.min(...residuals))];
+  const [high, first] = [residuals.indexOf(Math.max(...residuals)), residuals.indexOf(Math.min(...residuals))];
+  // Where all are alike, as where none is off, two of them are still two readings: their difference is not known to be nothing.
+  const low = high === first ? residuals.length - 1 : first;
   const [top, bottom] = [residualOf(basis, weights, high), residualOf(basis, weights, low)];
   return combination(
     top.map((value, at) => value - bottom[at]!),
@@ -120,13 +122,13 @@ export function circleShift(
   return weights && { x: combination(weights[1]!, readings), y: combination(weights[2]!, readings) };
 }
 
-/** The length of a vector of two fitted figures. */
+/** The length of a vector of two fitted figures; of none it may lie any way, and is as well known as along the first. */
 export function lengthOf(x: Fitted, y: Fitted): Fitted {
   const value = Math.hypot(x.value, y.value);
   return {
     value,
     partials: x.partials.map((partial, at) =>
-      value === 0 ? 0 : (x.value * partial + y.value * y.partials[at]!) / value,
+      value === 0 ? partial : (x.value * partial + y.value * y.partials[at]!) / value,
     ),
   };
 }

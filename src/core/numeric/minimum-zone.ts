@@ -1,4 +1,4 @@
-import { solve, type Fitted } from "./linear-fit";
+import { residualRange, solve, type Fitted } from "./linear-fit";
 
 /** A height over a place of the plane. */
 export type Height = readonly [x: number, y: number, z: number];
@@ -27,9 +27,9 @@ export function minimumZone(heights: readonly Height[]): Fitted | null {
     return { middle: (low + high) / 2, half: (high - low) / 2 };
   };
   const [sx, sy, sz] = [scaleOf(0), scaleOf(1), scaleOf(2)];
-  const none: Fitted = { value: 0, partials: heights.map(() => 0) };
   if (!spansPlane(heights)) return null;
-  if (sz.half === 0) return none;
+  // Where all are alike, two of them are still two readings: that they do not differ is known no better than they are.
+  if (sz.half === 0) return residualRange(heights.map(([x, y]) => [1, x, y]), heights.map(([, , z]) => z)); // prettier-ignore
   // All in the same range, so that one tolerance fits: a plane through them has coefficients near one.
   const points = heights.map(
     ([x, y, z]) =>

@@ -111,7 +111,9 @@ export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
   const parts = expr.args.map((arg) => evaluateExpr(arg, context));
   const missing = unique(parts.flatMap((part) => part.missing));
   const terms = parts.flatMap((part) => part.estimate ?? []);
-  if (terms.length < parts.length) return { estimate: null, missing };
+  // By nothing nothing is divided: a divisor that measures zero leaves the figure open.
+  const isByZero = "op" in expr && expr.op === "divide" && terms.slice(1).some(({ value }) => value === 0);
+  if (terms.length < parts.length || isByZero) return { estimate: null, missing };
   return { estimate: "op" in expr ? operators[expr.op](terms) : functions[expr.fn](terms[0]!), missing };
 }
 

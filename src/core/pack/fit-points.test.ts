@@ -69,6 +69,18 @@ describe("what is fitted", () => {
     );
     expect((Math.max(...shown) - Math.min(...shown)) / 2).toBeCloseTo(0.03, 9);
   });
+  // A face that reads alike everywhere, or a journal that turns true, had U = 0: as if nothing could be off that nobody saw.
+  test("of what reads alike everywhere is nothing, and known no better than it was read", () => {
+    for (const [kind, points] of [
+      ["flatness", face(() => 0)],
+      ["minimum-zone", face(() => 0)],
+      ["roundness", angles.map((angle) => ({ place: { angle }, value: 1 }))],
+      ["eccentricity", angles.map((angle) => ({ place: { angle }, value: 0 }))],
+    ] as const) {
+      const found = fit(kind, points as Placed[])!;
+      expect([kind, Math.abs(found.value) < 1e-12, standardUncertainty(found) > 0]).toEqual([kind, true, true]);
+    }
+  });
   test("too few points, or all in one line, say nothing", () => {
     expect(fit("flatness", face(() => 0).slice(0, 3))).toBeNull();
     expect(

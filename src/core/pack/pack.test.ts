@@ -62,6 +62,13 @@ describe("expressions", () => {
     expect(standardUncertainty(growth)).toBeCloseTo(Math.PI * 0.003, 12);
   });
 
+  // One threw the whole assessment.
+  test("a divisor that measures zero leaves the figure open", () => {
+    const expr = { op: "divide" as const, args: [{ const: 1 }, { reduce: "max" as const, points: {} }] };
+    const read = (of: number) => evaluateExpr(expr, { ...context({}), points: [{ id: "a", name: "a", short: "a", at: {} }] as never, measured: new Map([["a", exact(of)]]) }); // prettier-ignore
+    expect([read(4).estimate?.value, read(0)]).toEqual([0.25, { estimate: null, missing: [] }]);
+  });
+
   test("swept volume is cylinders x pi r² x stroke: plain geometry", () => {
     const litres = evaluateExpr(orrinshaw.pack.figures[0]!.expr, context({})).estimate!.value / 1e6;
     expect(litres).toBeCloseTo((6 * Math.PI * 54 ** 2 * 127) / 1e6, 12);

@@ -242,8 +242,8 @@ export const PartClass = z.strictObject({
   /** What it is measured and decided together with: kinds of part of one group stand under one name. */
   group: z.string().min(1).max(16).optional(),
   tag: z.string().regex(/^[A-Z]{1,4}$/u),
-  /** Linear thermal expansion, 1/K. */
-  expansionPerK: z.strictObject({ value: z.number().min(0).max(1e-4), ref: Ref }),
+  /** Linear thermal expansion, 1/K, and how well it is known: as a standard deviation, a tenth of it where it is left out. */
+  expansionPerK: z.strictObject({ value: z.number().min(0).max(1e-4), standard: z.number().min(0).max(1e-4).optional(), ref: Ref }), // prettier-ignore
   features: z.array(Feature).max(100),
   /** What it is made of: what cleans it and what a crack-check can see hang on it. */
   material: Id.optional(),

@@ -162,6 +162,8 @@ export const problemCodes = {
   "not-a-number": error({ typed: text }),
   "unit-unknown": error({ typed: text, spelled: text, wanted: text }),
   "unit-wrong-dimension": error({ typed: text, measures: text, wanted: text }),
+  "unit-ambiguous": error({ typed: text, one: text, other: text }),
+  "stroke-unclear": error({ typed: text }),
   "gap-backwards": error({ typed: text }),
   "ten-times-too-large": asked(expectation),
   "ten-times-too-small": asked(expectation),

@@ -37,10 +37,22 @@ describe("units", () => {
     kgf: ["kgf", "N"],
     lbf: ["lbf", "N"],
     "n-mm": ["N/mm", "N/mm"],
+    cuin: ["in^3", "mm^3"],
+    lb: ["lbm", "kg"],
+    oz: ["oz", "kg"],
+    "lbfin-rate": ["lbf/in", "N/mm"],
+    lbin: ["lbf in", "N m"],
+    kgfm: ["kgf m", "N m"],
+    kpa: ["kPa", "Pa"],
+    mpa: ["MPa", "Pa"],
+    psi: ["lbf/in^2", "Pa"],
+    rpm: ["cycle/minute", "rad/s"],
+    km: ["km", "km"],
+    mi: ["mi", "km"],
   };
 
   /** Counts, shares and the scales of hardness convert into nothing else. */
-  const alone = ["number", "percent", "hrc", "hb", "shore"];
+  const alone = ["number", "percent", "hrc", "hb", "shore", "k-diff", "f-diff", "tenth"];
   test.each(units.filter(({ id }) => !alone.includes(id)).map((each) => [each.id, each] as const))(
     "%s converts as mathjs converts it",
     (id, each) => {
@@ -74,6 +86,18 @@ describe("parseQuantity", () => {
     ["12.5 µm", 0.0125],
     ["  70.98 MM ", 70.98],
     ["0", 0],
+    ["1e-3", 0.001],
+    [".0015", 0.0015],
+    ['1/32"', 0.79375],
+    ["3/8 in", 9.525],
+    ['1 3/8"', 34.925],
+    ['1-3/8"', 34.925],
+    ['−1 3/8"', -34.925],
+    ["⅞ in", 22.225],
+    ["1⅞”", 47.625],
+    ["2.5 in.", 63.5],
+    ["2.5''", 63.5],
+    ["7 tenths", 0.01778],
   ])("reads %p as %p mm", (text, value) => expect(read(text)).toBeCloseTo(value, 9));
 
   test.each([
@@ -86,12 +110,40 @@ describe("parseQuantity", () => {
     ["12 parsec", "unit-unknown"],
     ["108 kg", "unit-wrong-dimension"],
     ["60 Nm", "unit-wrong-dimension"],
-    ["1e3", "unit-unknown"],
+    ["3/8", "stroke-unclear"],
+    ["10 thou/12", "stroke-unclear"],
+    ["10/12 thou", "stroke-unclear"],
+    ['3/7"', "stroke-unclear"],
+    ['3/0"', "not-a-number"],
+    ["5 mil", "unit-ambiguous"],
+    ["1e999", "not-a-number"],
     ["Infinity", "not-a-number"],
     ["1".repeat(41), "too-long"],
     ["__proto__", "not-a-number"],
     ["1 constructor", "unit-unknown"],
   ])("refuses %p with %s", (text, code) => expect(read(text)).toBe(code));
+
+  test("the same in every spelling of a unit, and a fraction whatever spaces stand in it", () => {
+    for (const unit of units)
+      for (const spelling of unit.spellings) {
+        const parsed = parseQuantity(`1.5 ${spelling.toUpperCase()}`, unit.dimension, unit);
+        expect([spelling, parsed.ok && parsed.value]).toMatchObject([spelling, { unit: unit.id, value: toCore(1.5, unit) }]); // prettier-ignore
+      }
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 40 }),
+        fc.integer({ min: 1, max: 127 }),
+        fc.constantFrom(2, 4, 8, 16, 32, 64, 128),
+        fc.array(fc.constantFrom("", " ", "\u00a0"), { minLength: 3, maxLength: 3 }),
+        (whole, above, below, [a, b, c]) => {
+          // prettier-ignore
+          const lead = whole === 0 ? "" : `${whole} `;
+          expect(read(`${lead}${above}${a}/${b}${below}${c}in`)).toBeCloseTo((whole + above / below) * 25.4, 9);
+        },
+      ),
+    );
+    expect([read("3/8", unitById("in")!), read("7 ft-lb")]).toEqual([expect.closeTo(9.525, 9), "unit-wrong-dimension"]);
+  });
 
   test("takes a bare number in the unit assumed", () => expect(read("4.25", unitById("in")!)).toBeCloseTo(107.95, 9));
 

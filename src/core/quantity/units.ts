@@ -9,9 +9,12 @@ export type Dimension =
   | "torque"
   | "imbalance"
   | "temperature"
+  | "temperature difference"
   | "angle"
   | "time"
   | "pressure"
+  | "speed of rotation"
+  | "distance"
   | "number"
   // Hardness scales are readings of different tests: none is another one in other units.
   | "rockwell-c hardness"
@@ -59,7 +62,7 @@ export const units: readonly Unit[] = [
     factor: inchMm,
     decimals: 4,
     symbol: "in",
-    spellings: ["in", "inch", "inches", '"', "″"],
+    spellings: ["in", "in.", "inch", "inches", '"', "″"],
   },
   {
     id: "thou",
@@ -67,30 +70,61 @@ export const units: readonly Unit[] = [
     factor: inchMm / 1000,
     decimals: 2,
     symbol: "thou",
-    spellings: ["thou", "thous", "mil", "mils"],
+    spellings: ["thou", "thous"],
   },
   { id: "mm2", dimension: "area", factor: 1, decimals: 1, symbol: "mm²", spellings: ["mm2", "mm²"] },
   { id: "mm3", dimension: "volume", factor: 1, decimals: 0, symbol: "mm³", spellings: ["mm3", "mm³"] },
   { id: "cm3", dimension: "volume", factor: 1000, decimals: 1, symbol: "cm³", spellings: ["cm3", "cm³", "cc", "ml"] },
   { id: "l", dimension: "volume", factor: 1e6, decimals: 3, symbol: "L", spellings: ["l", "litre", "litres", "liter"] },
+  // 16.387064 cm³: 25.4 mm cubed, exact.
+  { id: "cuin", dimension: "volume", factor: inchMm ** 3, decimals: 2, symbol: "in³", spellings: ["cu in", "cuin", "in3", "in³", "cid", "ci"] }, // prettier-ignore
+  // The avoirdupois pound is 0.45359237 kg and its ounce a sixteenth, exact since 1959 (from memory).
+  { id: "lb", dimension: "mass", factor: 0.45359237, decimals: 3, symbol: "lb", spellings: ["lb", "lbs", "lb."] },
+  { id: "oz", dimension: "mass", factor: 0.028349523125, decimals: 2, symbol: "oz", spellings: ["oz", "oz."] },
   { id: "kg", dimension: "mass", factor: 1, decimals: 3, symbol: "kg", spellings: ["kg"] },
   { id: "g", dimension: "mass", factor: 1e-3, decimals: 1, symbol: "g", spellings: ["g", "gram", "grams"] },
   { id: "n", dimension: "force", factor: 1, decimals: 0, symbol: "N", spellings: ["n", "newton", "newtons"] },
   { id: "kgf", dimension: "force", factor: 9.80665, decimals: 1, symbol: "kgf", spellings: ["kgf", "kp"] },
-  { id: "lbf", dimension: "force", factor: 4.4482216152605, decimals: 1, symbol: "lbf", spellings: ["lbf", "lb"] },
+  {
+    id: "lbf",
+    dimension: "force",
+    factor: 4.4482216152605,
+    decimals: 1,
+    symbol: "lbf",
+    spellings: ["lbf", "lb", "lbs", "lb."],
+  },
   { id: "n-mm", dimension: "stiffness", factor: 1, decimals: 2, symbol: "N/mm", spellings: ["n/mm"] },
+  // lbf by inch.
+  { id: "lbfin-rate", dimension: "stiffness", factor: 4.4482216152605 / inchMm, decimals: 1, symbol: "lbf/in", spellings: ["lbf/in", "lb/in", "lbs/in"] }, // prettier-ignore
   { id: "gmm", dimension: "imbalance", factor: 1, decimals: 0, symbol: "g·mm", spellings: ["gmm", "g·mm", "g.mm"] },
   // 28.349523125 g by 25.4 mm.
-  { id: "ozin", dimension: "imbalance", factor: 720.0778873750001, decimals: 2, symbol: "oz·in", spellings: ["ozin", "oz·in", "oz.in"] }, // prettier-ignore
-  { id: "nm", dimension: "torque", factor: 1, decimals: 1, symbol: "N·m", spellings: ["nm", "n·m", "n.m"] },
+  { id: "ozin", dimension: "imbalance", factor: 720.0778873750001, decimals: 2, symbol: "oz·in", spellings: ["ozin", "oz·in", "oz.in", "oz-in", "oz in", "inoz", "in-oz"] }, // prettier-ignore
+  {
+    id: "nm",
+    dimension: "torque",
+    factor: 1,
+    decimals: 1,
+    symbol: "N·m",
+    spellings: ["nm", "n·m", "n.m", "n-m", "n m"],
+  },
   {
     id: "lbft",
     dimension: "torque",
     factor: 1.3558179483314004,
     decimals: 1,
     symbol: "lb·ft",
-    spellings: ["lbft", "lb·ft", "ftlb", "ft·lb"],
+    spellings: ["lbft", "lb·ft", "ftlb", "ft·lb", "ft-lb", "lb-ft", "ft lb", "lb ft", "ft-lbs", "lbf·ft", "lbf-ft", "lbfft", "ft-lbf", "ftlbs"], // prettier-ignore
   },
+  // A twelfth of a foot.
+  {
+    id: "lbin",
+    dimension: "torque",
+    factor: 1.3558179483314004 / 12,
+    decimals: 1,
+    symbol: "lb·in",
+    spellings: ["lbin", "lb·in", "lb-in", "in-lb", "inlb", "in·lb", "in lb", "lb in", "in-lbs", "lbf·in", "lbf-in", "lbfin", "inlbs"], // prettier-ignore
+  },
+  { id: "kgfm", dimension: "torque", factor: 9.80665, decimals: 2, symbol: "kgf·m", spellings: ["kgfm", "kgf·m", "kgf-m", "kpm", "kgm", "kg-m", "kg·m", "mkg"] }, // prettier-ignore
   { id: "k", dimension: "temperature", factor: 1, decimals: 1, symbol: "K", spellings: ["k"] },
   {
     id: "c",
@@ -122,6 +156,18 @@ export const units: readonly Unit[] = [
   { id: "min", dimension: "time", factor: 60, decimals: 1, symbol: "min", spellings: ["min", "minute", "minutes"] },
   { id: "h", dimension: "time", factor: 3600, decimals: 0, symbol: "h", spellings: ["h", "hour", "hours"] },
   { id: "bar", dimension: "pressure", factor: 1e5, decimals: 2, symbol: "bar", spellings: ["bar"] },
+  { id: "kpa", dimension: "pressure", factor: 1e3, decimals: 0, symbol: "kPa", spellings: ["kpa"] },
+  { id: "mpa", dimension: "pressure", factor: 1e6, decimals: 3, symbol: "MPa", spellings: ["mpa", "n/mm2", "n/mm²"] },
+  // lbf by square inch.
+  { id: "psi", dimension: "pressure", factor: 4.4482216152605 / (inchMm / 1000) ** 2, decimals: 0, symbol: "psi", spellings: ["psi", "lb/in2", "lbf/in2", "lbf/in²"] }, // prettier-ignore
+  { id: "rpm", dimension: "speed of rotation", factor: (2 * Math.PI) / 60, decimals: 0, symbol: "rpm", spellings: ["rpm", "min-1", "r/min", "rev/min"] }, // prettier-ignore
+  { id: "km", dimension: "distance", factor: 1, decimals: 0, symbol: "km", spellings: ["km", "kilometre", "kilometres", "kilometer", "kilometers"] }, // prettier-ignore
+  // 1.609344 km: 5,280 feet of 12 inches, exact.
+  { id: "mi", dimension: "distance", factor: (5280 * 12 * inchMm) / 1e6, decimals: 0, symbol: "mi", spellings: ["mi", "mile", "miles"] }, // prettier-ignore
+  // A difference has no zero of its own.
+  { id: "k-diff", dimension: "temperature difference", factor: 1, decimals: 1, symbol: "K", spellings: ["k", "c", "°c", "degc"] }, // prettier-ignore
+  { id: "f-diff", dimension: "temperature difference", factor: 5 / 9, decimals: 1, symbol: "°F", spellings: ["f", "°f", "degf"] }, // prettier-ignore
+  { id: "tenth", dimension: "length", factor: inchMm / 10_000, decimals: 1, symbol: "tenths", spellings: ["tenth", "tenths"] }, // prettier-ignore
   { id: "number", dimension: "number", factor: 1, decimals: 0, symbol: "", spellings: ["pcs", "pieces"] },
   { id: "percent", dimension: "number", factor: 0.01, decimals: 2, symbol: "%", spellings: ["%", "percent"] },
   { id: "hrc", dimension: "rockwell-c hardness", factor: 1, decimals: 1, symbol: "HRC", spellings: ["hrc"] },
@@ -137,7 +183,10 @@ export const units: readonly Unit[] = [
 ];
 
 const byId = new Map(units.map((unit) => [unit.id, unit]));
-const bySpelling = new Map(units.flatMap((unit) => unit.spellings.map((spelling) => [spelling, unit] as const)));
+/** By how they are spelled: a pound is a mass to one and a force to another. */
+const bySpelling = new Map<string, Unit[]>();
+for (const unit of units)
+  for (const spelling of unit.spellings) bySpelling.set(spelling, [...(bySpelling.get(spelling) ?? []), unit]);
 
 /**
  * The unit with this id, or undefined.
@@ -151,10 +200,14 @@ export const unitById = (id: string): Unit | undefined => byId.get(id);
 /**
  * The unit a person means by this spelling, or undefined. Case does not matter.
  *
- * @param text  as a person types it, in any case
- * @example unitBySpelling("inches")!.id // "in"
+ * @param text       as a person types it, in any case
+ * @param dimension  what is measured: of units spelled alike the one that measures it
+ * @example unitBySpelling("lb", "force")!.id // "lbf"
  */
-export const unitBySpelling = (text: string): Unit | undefined => bySpelling.get(text.trim().toLowerCase());
+export function unitBySpelling(text: string, dimension?: Dimension): Unit | undefined {
+  const meant = bySpelling.get(text.trim().toLowerCase().replace(/\s+/gu, " "));
+  return meant?.find((unit) => unit.dimension === dimension) ?? meant?.[0];
+}
 
 /** What a value of a kind is shown in: lengths in the job's unit, all else in its own. */
 export const shownUnit = (id: string, lengths: Unit): Unit => {

@@ -16,6 +16,9 @@ export const typedSentences = {
   "unit-unknown": (p) => `“${p.spelled}” in “${p.typed}” is not a unit known here. ${typedIn(p.wanted)}`,
   "unit-wrong-dimension": (p) =>
     `“${p.typed}” is a ${p.measures}, and a ${p.wanted} is measured here. ${typedIn(p.wanted)}`,
+  "unit-ambiguous": (p) => `“${p.typed}”: type ${p.one} or ${p.other}, whichever is meant.`,
+  "stroke-unclear": (p) =>
+    `“${p.typed}”: a fraction is typed with its inches, as 3/8" or 3/8 in; a blade that goes in and the next that does not with a bar, as 0.40|0.45.`,
   "gap-backwards": (p) => `“${p.typed}”: first the blade that goes in, then the larger one that does not.`,
   "ten-times-too-large": (p, say) =>
     `${say.length(p.value)} is ten times what is expected here (about ${say.length(p.expected)}).`,

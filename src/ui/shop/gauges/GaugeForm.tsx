@@ -49,7 +49,7 @@ export function GaugeForm({ known, measured, onKeep, onLeave }: Props) {
   };
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    const read = readGauge(known?.id ?? `gauge-${newId()}`, draft, measured);
+    const read = readGauge(known?.id ?? `gauge-${newId()}`, draft, measured, known ?? null);
     if ("wrong" in read) return setWrong(read.wrong);
     onKeep(read.made);
   };

@@ -52,6 +52,15 @@ test("repeats give the scatter with one degree of freedom fewer than they are", 
   });
 });
 
+test("calibrated again it is known as well as it was; a scatter that is typed over is known as that is", () => {
+  const read = readGauge("g", { ...bore, scatter: "70.001 70.002; 70.003 70.004" }, measured);
+  if (!("made" in read)) throw new Error("not read");
+  const draft = { ...draftOf(read.made), on: "2027-10-30", due: "2028-10-30" };
+  expect(readGauge("g", draft, measured, read.made)).toMatchObject({ made: { repeatability: read.made.repeatability, repeatabilityDegrees: 3 } }); // prettier-ignore
+  const over = readGauge("g", { ...draft, scatter: "0.002" }, measured, read.made);
+  expect("made" in over && over.made.repeatabilityDegrees).toBeUndefined();
+});
+
 test("what is wrong is said field by field, all of it at once", () => {
   // Without a certificate and a scatter it is a gauge all the same; half of a certificate is none.
   expect(wrongOf(emptyGauge)).toEqual(["from", "name", "quantities", "resolution", "to"]);

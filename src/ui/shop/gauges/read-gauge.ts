@@ -80,11 +80,22 @@ function scatterOf(
   return { repeatability: ownScatter(numbers, Infinity)!.deviation, repeatabilityDegrees: numbers.length - 1 };
 }
 
-/** A gauge out of what was typed, or by field what is wrong. */
+/** A scatter that nobody typed over is known as well as it was. */
+const scatterAsBefore = ({ repeatability, repeatabilityDegrees }: Gauge) => ({
+  repeatability,
+  ...(repeatabilityDegrees === undefined ? {} : { repeatabilityDegrees }),
+});
+
+/**
+ * A gauge out of what was typed, or by field what is wrong.
+ *
+ * @param before  as it was, where it is calibrated again
+ */
 export function readGauge(
   id: string,
   draft: GaugeDraft,
   measured: ReadonlyMap<string, Dimension>,
+  before: Gauge | null = null,
 ): Read<Gauge, GaugeDraft> {
   const { wrong, figure, plain } = figures<GaugeDraft>(draft.unit);
   const unit = unitById(draft.unit)!;
@@ -100,7 +111,7 @@ export function readGauge(
   ];
   if (!wrong.from && !wrong.to && from >= to) wrong.to = "The upper end lies above the lower one.";
   const resolution = figure("resolution", draft.resolution, "The step of its display");
-  const scatter = scatterOf(draft.scatter, draft.unit);
+  const scatter = before && draft.scatter === draftOf(before).scatter ? scatterAsBefore(before) : scatterOf(draft.scatter, draft.unit); // prettier-ignore
   if (!scatter)
     wrong.scatter = `The standard deviation of its repeats in ${unit.symbol || "pieces"}, or five to ten repeats of one thing with blanks between; empty where nobody knows.`;
   // Without any of it there is no certificate; with some of it, it is to be whole.

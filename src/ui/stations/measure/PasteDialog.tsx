@@ -2,10 +2,11 @@
 import { Box, Button, Dialog, Flex, NativeSelect, Portal, Textarea, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { Occasion } from "@/core/entry/fold";
-import { guessColumns, planImport, readTable, type ColumnUse } from "@/core/measure/import-readings";
+import { guessColumns, planImport, readTable, type ColumnUse, type Comma } from "@/core/measure/import-readings";
 import { readingEntries } from "@/core/measure/take-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { sayProblem } from "@/words/say-problem";
+import { Chip } from "../../kit/Chip";
 import { useJob } from "../../job/JobContext";
 
 interface Props {
@@ -41,13 +42,15 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
       })),
     [sheet, assessment],
   );
-  const table = useMemo(() => readTable(text), [text]);
+  const [comma, setComma] = useState<Comma | null>(null);
+  const table = useMemo(() => readTable(text, comma), [text, comma]);
   const columns = useMemo(() => chosen ?? guessColumns(table, feature, rows), [chosen, table, feature, rows]);
   const plan = useMemo(
     () => planImport(table, columns, { feature, rows, unit, start }),
     [table, columns, feature, rows, unit, start],
   );
-  const taken = plan.readings.filter((reading) => keepOdd || !reading.question);
+  // Nothing is taken while nobody said what its commas are.
+  const taken = table.isCommaUnclear ? [] : plan.readings.filter((reading) => keepOdd || !reading.question);
   const odd = plan.readings.filter((reading) => reading.question);
 
   const take = () => {
@@ -64,6 +67,7 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
     void file?.text().then((content) => {
       setText(content);
       setChosen(null);
+      setComma(null);
     });
   const setColumn = (at: number, key: string) =>
     setChosen(columns.map((column, index) => (index === at ? columnOf(key) : column)));
@@ -84,6 +88,7 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
                   onChange={(event) => {
                     setText(event.currentTarget.value);
                     setChosen(null);
+                    setComma(null);
                   }}
                   aria-label="The table"
                   placeholder="Paste from a spreadsheet, with or without headings; figures with decimal point or comma, units as they are."
@@ -114,6 +119,29 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
                   />
                 </chakra.label>
               </Flex>
+              {(table.isCommaUnclear || comma !== null) && (
+                <Flex
+                  role="group"
+                  aria-label="What a comma is"
+                  gap="8px"
+                  align="center"
+                  wrap="wrap"
+                  mt="10px"
+                  fontSize="14px"
+                >
+                  {" "}
+                  {/* prettier-ignore */}
+                  <chakra.span color={comma === null ? "near" : "quiet"}>
+                    A comma here is either a decimal point or the end of a column:
+                  </chakra.span>
+                  <Chip isOn={comma === "decimal"} onClick={() => (setComma("decimal"), setChosen(null))}>
+                    a decimal point
+                  </Chip>
+                  <Chip isOn={comma === "columns"} onClick={() => (setComma("columns"), setChosen(null))}>
+                    two columns
+                  </Chip>
+                </Flex>
+              )}
               {table.rows.length > 0 && (
                 <Box overflowX="auto" mt="12px">
                   <chakra.table fontSize="13px" borderCollapse="collapse" aria-label="Preview">

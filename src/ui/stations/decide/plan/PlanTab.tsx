@@ -151,7 +151,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const [tried, setTried] = useState<Tried>(nothingTried);
   const [before, setBefore] = useState<Plan | null>(null);
   const [by, setBy] = useState<By>("chance");
-  const { posed, demands, plans: bySure, soon, answer, unknowns, isWorking, stop } = usePlans(tried);
+  const { posed, demands, plans: bySure, soon, answer, unknowns, isWorking, isStale, stop } = usePlans(tried);
   const [picked, setPicked] = useState<string | null>(null);
   const [place, setPlace] = useState<number | null>(null);
   const { order, job } = assessment;
@@ -223,7 +223,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
             </Box>
             <Button
               onClick={adopt}
-              disabled={!mayDecide || isAdopted || adopted.choices.length === 0}
+              disabled={!mayDecide || isStale || isAdopted || adopted.choices.length === 0}
               bg="ember"
               color="onEmber"
               fontWeight={700}

@@ -35,6 +35,8 @@ export interface Plans extends Omit<Found, "of" | "tried"> {
   /** Null where nobody said how long it has to run. */
   readonly posed: PosedPlan | null;
   readonly demands: Demands;
+  /** Made of evidence, or of what was tried, that is another by now: being worked out anew. */
+  readonly isStale: boolean;
   readonly stop: () => void;
 }
 
@@ -74,7 +76,8 @@ export function usePlans(tried: Tried): Plans {
     let so: Found = { of: posed, tried, plans: [], soon: [], answer: null, unknowns: null, isWorking: true };
     const tell = (more: Partial<Found>) => {
       so = { ...so, ...more };
-      if (!isOver) setFound(so);
+      // Nothing yet takes the place of nothing.
+      if (!isOver && (so.plans.length > 0 || so.answer?.kind !== "met")) setFound(so);
     };
     const work = async () => {
       const base: Demands = { chance: null, budget: null, pins: demands.pins };
@@ -93,7 +96,18 @@ export function usePlans(tried: Tried): Plans {
       stop();
     };
   }, [posed, demands, tried, solve, stop]);
+  // What was found before stands until something newer is: whoever reads it is not left with an empty page.
   const isNow = found !== null && found.of === posed && found.tried === tried;
-  const { plans, soon, answer, unknowns } = isNow ? found : { plans: [], soon: [], answer: null, unknowns: null };
-  return { posed, demands, plans, soon, answer, unknowns, isWorking: posed !== null && (!isNow || found.isWorking), stop }; // prettier-ignore
+  const shown = posed !== null && found !== null ? found : null;
+  return {
+    posed: shown?.of ?? posed,
+    demands,
+    plans: shown?.plans ?? [],
+    soon: shown?.soon ?? [],
+    answer: shown?.answer ?? null,
+    unknowns: shown?.unknowns ?? null,
+    isWorking: posed !== null && (!isNow || found.isWorking),
+    isStale: !isNow,
+    stop,
+  };
 }
