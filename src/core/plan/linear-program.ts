@@ -22,7 +22,7 @@ const finiteOf = (choosers: readonly Chooser[]): readonly (readonly number[])[] 
  *
  * @returns  null where a relation has too many combinations to be written out
  */
-export function relationRows(choosers: readonly Chooser[], relations: readonly Relation[]): readonly string[] | null {
+function relationRows(choosers: readonly Chooser[], relations: readonly Relation[]): readonly string[] | null {
   const finite = finiteOf(choosers);
   const rows: string[] = [];
   for (const { of, allows } of relations) {
@@ -46,37 +46,70 @@ export function relationRows(choosers: readonly Chooser[], relations: readonly R
   return rows;
 }
 
+/** What of a program is the same whatever options cost and whatever is asked: its columns, their rows, and that they are whole. */
+export interface Layout {
+  /** By place, the columns that there are. */
+  readonly columns: readonly (readonly { readonly option: number; readonly name: string }[])[];
+  readonly rows: string;
+  readonly binary: string;
+  /** A column that is there, for a row of nothing. */
+  readonly any: string;
+}
+
+/** Lays a problem out; null where a relation has too many combinations to be written out. */
+export function layOut(choosers: readonly Chooser[], relations: readonly Relation[]): Layout | null {
+  const rows = relationRows(choosers, relations);
+  if (rows === null) return null;
+  const columns = finiteOf(choosers).map((options, place) => options.map((option) => ({ option, name: column(place, option) }))); // prettier-ignore
+  const names = columns.flatMap((of) => of.map(({ name }) => name));
+  const any = names[0] ?? "x";
+  return {
+    columns,
+    any,
+    rows: [
+      // A place with nothing left has no column: nothing can be chosen for it.
+      ...columns.map((of, place) => ` p${place}: ${of.length > 0 ? of.map(({ name }) => name).join(" + ") : `0 ${any}`} = 1`), // prettier-ignore
+      ...rows.map((row, at) => ` r${at}: ${row}`),
+    ].join("\n"),
+    binary: ` ${names.join("\n ")}`,
+  };
+}
+
 /**
  * The same problem as `cheapestPick` has, as a linear program in the LP format that most solvers read: a binary an option,
  * a row a place that takes exactly one, and for each relation what options of the others leave of its place with most
  * options: fewer rows than one for each combination that is not allowed, and a tighter bound.
  *
- * @param sums  what may not go beyond a figure over all of it: a budget, a risk
- * @param rows  what relations leave, where that was written out before
- * @returns     null where a relation has too many combinations to be written out
+ * @param sums    what may not go beyond a figure over all of it: a budget, a risk
+ * @param layout  of the same places and relations, where it was made before
+ * @returns       null where a relation has too many combinations to be written out
  */
 export function linearProgram(
   choosers: readonly Chooser[],
   relations: readonly Relation[],
   sums: readonly Row[] = [],
-  rows: readonly string[] | null = relationRows(choosers, relations),
+  layout: Layout | null = layOut(choosers, relations),
 ): string | null {
-  if (rows === null) return null;
-  const finite = finiteOf(choosers);
-  const all = finite.flatMap((options, place) => options.map((option) => ({ cost: choosers[place]!.costs[option]!, name: column(place, option) }))); // prettier-ignore
+  if (layout === null) return null;
+  const { columns, rows, binary, any } = layout;
+  const terms = (of: (place: number, option: number) => number | undefined, all: boolean): string => {
+    let text = "";
+    for (let place = 0; place < columns.length; place += 1)
+      for (const { option, name } of columns[place]!) {
+        const weight = of(place, option);
+        if (all || weight) text += `${text === "" ? "" : "\n  + "}${weight ?? 0} ${name}`;
+      }
+    return text;
+  };
+  const asked = sums.map(({ of, atMost }, at) => ` s${at}: ${terms((place, option) => of[place]?.[option], false) || `0 ${any}`} <= ${atMost}`); // prettier-ignore
   return [
     "Minimize",
-    ` obj: ${all.map(({ cost, name }) => `${cost} ${name}`).join("\n  + ")}`,
+    ` obj: ${terms((place, option) => choosers[place]!.costs[option], true)}`,
     "Subject To",
-    // A place with nothing left has no column: nothing can be chosen for it.
-    ...finite.map((options, place) => ` p${place}: ${options.length > 0 ? options.map((option) => column(place, option)).join(" + ") : `0 ${all[0]?.name ?? "x"}`} = 1`), // prettier-ignore
-    ...rows.map((row, at) => ` r${at}: ${row}`),
-    ...sums.map(({ of, atMost }, at) => {
-      const terms = finite.flatMap((options, place) => options.flatMap((option) => (of[place]?.[option] ? `${of[place][option]} ${column(place, option)}` : []))); // prettier-ignore
-      return ` s${at}: ${terms.length > 0 ? terms.join("\n  + ") : `0 ${all[0]?.name ?? "x"}`} <= ${atMost}`;
-    }),
+    rows,
+    ...asked,
     "Binary",
-    ` ${all.map(({ name }) => name).join("\n ")}`,
+    binary,
     "End",
     "",
   ].join("\n");

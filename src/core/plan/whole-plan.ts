@@ -1,7 +1,7 @@
 import { daysBetween } from "../entry/clock";
 import type { Order } from "../order/order";
 import { keptBeside } from "../same";
-import { linearProgram, pickOf, relationRows, type Row } from "./linear-program";
+import { layOut, linearProgram, pickOf, type Layout, type Row } from "./linear-program";
 import { daysOf, near, riskOf, type PosedPlan } from "./pose-plan";
 import { minorUnits } from "./price-option";
 import type { Priced } from "./priced";
@@ -51,8 +51,8 @@ export interface Plan {
   readonly gap: number;
 }
 
-/** What relations leave, written out once for all that is asked of one plan. */
-const keptRows = keptBeside<PosedPlan["relations"], readonly string[] | null>();
+/** Laid out once for all that is asked of one plan. */
+const keptLayouts = keptBeside<PosedPlan["relations"], Layout | null>();
 
 export type Aim = "total" | "now" | "chance";
 
@@ -75,7 +75,7 @@ export function planProgram(posed: PosedPlan, aim: Aim, { chance, budget, total,
       atMost: 0,
     })),
   ];
-  return linearProgram(choosers, posed.relations, sums, keptRows(posed.relations, [], () => relationRows(posed.choosers, posed.relations))); // prettier-ignore
+  return linearProgram(choosers, posed.relations, sums, keptLayouts(posed.relations, [], () => layOut(posed.choosers, posed.relations))); // prettier-ignore
 }
 
 /** What a choice of an option for every place comes to. */
