@@ -231,13 +231,19 @@ export class Pricing {
     return Math.round(partOf(partClass.id) + this.#work(minutes) + taken);
   }
 
+  /** What stands in for a price that nobody knows: no less than a new part costs, so that not knowing is never the cheaper way. */
+  #dear({ partClass }: Choice, option: Option): number {
+    const fresh = moneyOf(this.#prices.get(partClass.id)?.replace);
+    return Math.max(weightOf({ ...option, price: null }, this.#rate), fresh ? meanOf(fresh) + 1 : 0);
+  }
+
   price(choice: Choice, option: Option): Priced {
     const shares = this.#shares(choice, option);
     const chance = shares.reduce((product, each) => product * each.chance, 1);
     const { money, isStale, days, deposit } = this.#paid(choice, option);
     // With no old part to send in the deposit is never paid back.
     const lost = choice.part === null ? deposit : 0;
-    const now = money === null ? weightOf({ ...option, price: null }, this.#rate) : meanOf(money) + this.#work(option.minutes ?? 0); // prettier-ignore
+    const now = money === null ? this.#dear(choice, option) : meanOf(money) + this.#work(option.minutes ?? 0);
     const redo = this.redoOf(choice);
     return {
       option,

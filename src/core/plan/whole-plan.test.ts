@@ -192,6 +192,19 @@ describe("what a plan is made of", () => {
     expect(paid.find(({ option }) => option.disposition === "replace")!.now).toBe(24_000 + 1_150);
   });
 
+  // A piston that could be made good by nobody knows whom was taken before a new one that has a price.
+  test("a way that nobody has a price for is never the cheaper one", () => {
+    const bench = new TestBench(orrinshaw, { hoursWanted: 1000 });
+    bench.readRestAsNew();
+    const odd = pose(bench, 1000).places.flatMap(({ choice, offers }) => {
+      const fresh = offers.find(({ option, isUnpriced }) => option.disposition === "replace" && !isUnpriced);
+      const unknown = offers.filter(({ isUnpriced }) => isUnpriced);
+      return fresh ? unknown.flatMap(({ now }) => (now < fresh.now - 5_000 ? choice.slot.id : [])) : [];
+    });
+    expect(odd).toEqual([]);
+    expect(pose(bench, 1000).places.some(({ offers }) => offers.some(({ isUnpriced }) => isUnpriced))).toBe(true);
+  });
+
   // Common practice, no source: what is broken goes, whatever it would save; a failure that hurts people is not traded.
   test("a broken rod is in no plan, and the floor of a part whose failure hurts people is not for sale", async () => {
     const bench = engine(orrinshaw);
