@@ -61,7 +61,13 @@ const views = [
       ),
   },
   { name: "owner", size: phone, go: openOwner },
-  { name: "fits", go: openFits },
+  {
+    name: "order",
+    go: (page) =>
+      openStation(page, "Ferry Marigold", "Order", "What is bought, and what is sent out").then(() =>
+        page.getByRole("button", { name: /^On order/ }).click(),
+      ),
+  },
   {
     name: "match",
     go: (page) => openStation(page, "Hill tram 2", "Match", "What goes with what"),
@@ -137,14 +143,6 @@ async function openDecide(page) {
   await page.getByRole("link", { name: /Ferry Marigold/ }).click();
   await page.getByRole("link", { name: /^Decide/ }).click();
   await page.getByRole("button", { name: /^Crankshaft/ }).click();
-}
-
-async function openFits(page) {
-  await openFerry(page);
-  await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: /^Fits/ }).click();
-  await page.getByRole("button", { name: /^Big-end clearances/ }).click();
-  await page.getByRole("button", { name: "What is the uncertainty made of?" }).click();
 }
 
 async function openHandOver(page) {
