@@ -1,4 +1,6 @@
 import { assess } from "../assess";
+import { TestBench } from "../fixtures/bench";
+import { needAt } from "../fixtures/choices";
 import { demoJob, pellbrook } from "../fixtures/load";
 import type { Rework } from "../pack/schema";
 import { exact } from "../quantity/estimate";
@@ -73,4 +75,26 @@ test("the tram's bores: all four are bored to the size of the worst, and what th
   expect(
     bores[0]!.options.find((option) => option.ways[0]?.step === "o-100")!.reasons.map((reason) => reason.code),
   ).toEqual(["wall-too-thin", "one-size-for-all"]);
+});
+
+// Under guarded rejection a size cleaned up that did so in one case of six; a class's own stricter rule was not asked.
+test("a size cleans up more likely than not whatever the job's rule, and surely where its class asks for that", () => {
+  const wayAt = (largest: number, rule: "simple" | "guarded-rejection", strict = false) => {
+    const cylinder = pellbrook.classes.get("cylinder")!;
+    const own = { ...cylinder, rule: { atLeast: "guarded-acceptance" as const, ref: { source: "practice" } } };
+    const rows = new Map([...pellbrook.rows].map(([id, row]) => [id, row.partClass.id === "cylinder" ? { ...row, partClass: own } : row])); // prettier-ignore
+    const pack = strict ? { ...pellbrook, rows, sheets: pellbrook.sheets.map((sheet) => ({ ...sheet, rows: sheet.rows.map(({ id }) => rows.get(id)!) })) } : pellbrook; // prettier-ignore
+    const bench = new TestBench(pack, { decisionRule: rule });
+    bench.readRestAsNew(["cylinder-bore"]);
+    const occasion = bench.occasion();
+    for (const row of pack.rows.values())
+      if (row.partClass.id === "cylinder" && row.at.feature.id === "bore")
+        bench.readAll(occasion, row.id, row.at.feature.points.map(() => largest)); // prettier-ignore
+    const need = needAt(assess(pack, bench.entries, asOf), "cylinder-1/bore");
+    return need.ways.find(({ id }) => id === "o-25")!.allowed;
+  };
+  // 76.250 is finished, 0.050 is honed off and 0.002 is a new one's scores: 76.1985 asks for half a micrometre more than there is.
+  expect([wayAt(76.1985, "simple"), wayAt(76.1985, "guarded-rejection")]).toEqual([false, false]);
+  expect([wayAt(76.1975, "simple"), wayAt(76.1975, "guarded-rejection")]).toEqual([true, true]);
+  expect([wayAt(76.1975, "simple", true), wayAt(76.15, "simple", true)]).toEqual([false, true]);
 });

@@ -218,7 +218,9 @@ function sizeOf(
   }
   // The greatest or smallest of some points is not yet that of all.
   const worst = row.governing.missing.length === 0 ? row.governing.estimate : null;
-  return nextSize(worst, allowances, rework, newMm, rule);
+  // What is to clean up does so more likely than not, however mildly the job judges wear; and its class may ask for more.
+  const asked = stricter(stricter(rule, "simple"), row.row.partClass.rule?.atLeast);
+  return nextSize(worst, allowances, rework, newMm, asked);
 }
 
 /** Whether the size a place was brought to lies clearly below what was worn and damaged before. */
