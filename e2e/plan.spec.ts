@@ -64,6 +64,8 @@ test("a plan for all parts: what the order cannot have is given way in by one ta
   await expect(estimate.getByRole("button", { name: "Written down" })).toBeVisible();
   await expect(estimate.getByRole("button", { name: /^Write down as a change of/ }).first()).toBeVisible();
   await estimate.getByRole("button", { name: "close" }).click();
+  await expect(page.getByText("so far…")).toHaveCount(0);
+  await expect(bar.getByRole("button", { name: "Adopt this plan" })).toBeEnabled();
   await expectReadable(page, "the plan");
 
   await bar.getByRole("button", { name: "Adopt this plan" }).click();

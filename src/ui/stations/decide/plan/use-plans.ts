@@ -12,11 +12,15 @@ import {
   type Plan,
 } from "@/core/plan/whole-plan";
 import { worthKnowing, type Unknown } from "@/core/plan/why-plan";
+import type { CompiledPack } from "@/core/pack/compile-pack";
+import { keptBeside } from "@/core/same";
 import { useJob } from "../../../job/JobContext";
 import { useSolver } from "./use-solver";
 
 /** Options that are tried in places, by the names of both: `slot` and the key of the option. */
 export type Tried = ReadonlyMap<string, number>;
+
+const keptPlans = keptBeside<CompiledPack, PosedPlan>();
 
 interface Found {
   readonly of: PosedPlan;
@@ -51,17 +55,22 @@ export function usePlans(tried: Tried): Plans {
   const { solve, stop } = useSolver();
   const day = asOf.slice(0, 10);
   const { plan, choices, endurance, match, inHand, diagnosis, buying } = assessment;
-  const posed = useMemo(
-    () =>
-      order.hoursWanted === null
-        ? null
-        : planOfJob(
-            pack,
-            { plan, choices, order, endurance, match, inHand, diagnosis, buying, asOf: day },
-            order.hoursWanted,
-          ),
-    [plan, choices, order, endurance, match, inHand, diagnosis, buying, pack, day],
-  );
+  const posed = useMemo(() => {
+    const { hoursWanted } = order;
+    if (hoursWanted === null) return null;
+    // An entry that moves nothing of it (an estimate, a word at another station) leaves the plan the very same.
+    const basis = [
+      hoursWanted,
+      day,
+      order,
+      match,
+      diagnosis,
+      [...buying.covered].join(" "),
+      ...choices,
+      ...inHand.loose,
+    ];
+    return keptPlans(pack, basis, () => planOfJob(pack, { plan, choices, order, endurance, match, inHand, diagnosis, buying, asOf: day }, hoursWanted)); // prettier-ignore
+  }, [plan, choices, order, endurance, match, inHand, diagnosis, buying, pack, day]);
   const demands = useMemo((): Demands => {
     const pins = posed?.places.flatMap(({ choice }, place) => {
       const option = tried.get(choice.slot.id);
