@@ -8,6 +8,7 @@ import type { Worth } from "../pack/schema-worth";
 import { groupBy } from "../group";
 import { accessMinutes } from "./access";
 import { isMeasured, rowsOf, type Choice, type Option } from "./option";
+import { aspectId } from "./options-of-part";
 import { pickedInstead, type Picks } from "./picked-instead";
 import { minorUnits, moneyOf, weightOf, type Money } from "./price-option";
 import { goes } from "./same-option";
@@ -100,6 +101,13 @@ function wearOf(choice: Choice, enduranceOf: (row: string) => Endurance | null):
     return product * Math.min(1, ...chances);
   }, 1);
 }
+
+/** Of sizes that cost alike the one that takes off least: what it leaves is another rebuild's. A minor unit for each size passed over. */
+const takenOff = ({ needs }: Choice, { ways }: Option): number =>
+  ways.reduce((sum, { feature, step }) => {
+    const steps = needs.find((need) => aspectId(need) === feature)?.row.row.at.feature.rework?.steps ?? [];
+    return sum + Math.max(0, steps.findIndex(({ id }) => id === step));
+  }, 0); // prettier-ignore
 
 export interface PricedGround extends Picks {
   readonly pack: CompiledPack;
@@ -254,7 +262,7 @@ export class Pricing {
       isStale,
       isUsual: !this.lastsOf(choice).isOwn,
       redo,
-      total: now + lost + Math.round((1 - chance) * redo),
+      total: now + lost + Math.round((1 - chance) * redo) + takenOff(choice, option),
       days,
       deposit: deposit - lost,
     };

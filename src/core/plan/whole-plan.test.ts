@@ -192,6 +192,14 @@ describe("what a plan is made of", () => {
     expect(paid.find(({ option }) => option.disposition === "replace")!.now).toBe(24_000 + 1_150);
   });
 
+  test("of sizes that cost alike the one that takes off least is bored", async () => {
+    const posed = pose(tram());
+    const plan = await best(posed, "total", free);
+    const { places } = posed;
+    const steps = places.flatMap(({ choice, offers }, at) => (choice.partClass.id === "cylinder" ? [offers[plan.picks[at]!]!.option.ways[0]?.step] : [])); // prettier-ignore
+    expect(steps).toEqual(["o-50", "o-50", "o-50", "o-50"]);
+  });
+
   // A piston that could be made good by nobody knows whom was taken before a new one that has a price.
   test("a way that nobody has a price for is never the cheaper one", () => {
     const bench = new TestBench(orrinshaw, { hoursWanted: 1000 });
