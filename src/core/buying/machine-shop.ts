@@ -44,6 +44,8 @@ export interface ShopLine {
   readonly state: "here" | "out" | "back" | "measured";
   /** Where it is, and until when, once it went out. */
   readonly out: { readonly to: string; readonly due: string | null } | null;
+  /** It came back damaged, or not as it was asked for. */
+  readonly isAmiss: boolean;
 }
 
 export interface MachineShop {
@@ -58,7 +60,6 @@ function shopWay(
   { feature, step }: Decided["wanted"]["ways"][number],
   said: ChosenWay | undefined,
 ): ShopWay {
-  // prettier-ignore
   const mine = needs.filter((need) => aspectId(need) === feature);
   const [first] = mine;
   const { rework, governing } = first?.row.row.at.feature ?? {};
@@ -70,7 +71,7 @@ function shopWay(
   const since = mine.flatMap(({ row }) => (row.phase === "reworked" ? sizeAt(row) : []));
   const made = since.length === 0 ? null : { min: Math.min(...since), max: Math.max(...since) };
   return {
-    name: said?.name ?? [rework?.name, size?.name].filter(Boolean).join(" ") ?? step,
+    name: (said?.name ?? [rework?.name, size?.name].filter(Boolean).join(" ")) || step,
     of: said?.of ?? null,
     measuredMm: asked === null || before.length === 0 ? null : rework!.kind === "oversize" ? Math.max(...before) : Math.min(...before), // prettier-ignore
     toMm: asked && { min: asked.min!, max: asked.max! },
@@ -85,9 +86,9 @@ function operationsFor(
   partClass: string,
   ways: Decided["wanted"]["ways"],
 ): readonly ShopOperation[] {
-  // prettier-ignore
   const taken = new Set(
-    all.flatMap(({ id, does }) =>
+    all.flatMap(
+      ({ id, does }) =>
       does.some(({ class: of, features }) => of === partClass && (!features || ways.some(({ feature }) => features.includes(feature)))) ? id : [], // prettier-ignore
     ),
   );
@@ -103,10 +104,10 @@ function operationsFor(
 export function machineShop(
   { pack }: CompiledPack,
   choices: readonly Choice[],
-  { sentOut, cameBack, lineTicks }: Pick<Job, "sentOut" | "cameBack" | "lineTicks">,
+  { sentOut, cameBack }: Pick<Job, "sentOut" | "cameBack">,
+  ticked: ReadonlySet<string>,
 ): MachineShop {
   const days = new Map(pack.worth?.classes.map((each) => [each.class, each.days?.rework ?? null]));
-  const ticked = new Set(lineTicks.flatMap(({ line, done }) => (done ? line : [])));
   const lines = choices.flatMap((choice): ShopLine[] => {
     const decided = decidedOn(choice);
     const { part, partClass, slot } = choice;
@@ -116,7 +117,7 @@ export function machineShop(
     if (settledOption(choice) === null && !isMade) return [];
     const { option, wanted } = decided;
     const out = sentOut.filter(({ parts }) => parts.includes(part.id)).at(-1) ?? null;
-    const back = cameBack.some((each) => each.part === part.id && (out === null || byMoment(each.at, out.at) >= 0));
+    const back = cameBack.filter((each) => each.part === part.id && (out === null || byMoment(each.at, out.at) >= 0)).at(-1); // prettier-ignore
     const id = `shop: ${part.id} ${optionKey(wanted)}`;
     const ways = wanted.ways.map((way) => shopWay(choice, way, option?.ways.find(({ feature, step }) => feature === way.feature && step === way.step))); // prettier-ignore
     const isMeasured = option?.made === true || (ways.length > 0 && ways.every(({ madeMm }) => madeMm !== null));
@@ -133,6 +134,7 @@ export function machineShop(
         days: days.get(partClass.id) ?? null,
         state: isMeasured ? "measured" : back || ticked.has(id) ? "back" : out ? "out" : "here",
         out: out && { to: out.to, due: out.due },
+        isAmiss: back !== undefined && back.state !== "right",
       },
     ];
   });

@@ -17,7 +17,8 @@ export interface JobOrder {
 export function orderOfJob(pack: CompiledPack, assessment: Assessment): JobOrder {
   const { choices, match, inHand, order, job, buying, strip, asOf } = assessment;
   const picks = { match, own: ownVerdicts(choices, inHand, order) };
-  const toBuy = toOrder({ pack, choices, picks, job, buying, strip, ticked: tickedOf(job), asOf });
-  const shop = machineShop(pack, choices, job);
+  const ticked = tickedOf(job);
+  const toBuy = toOrder({ pack, choices, picks, job, buying, strip, ticked, asOf });
+  const shop = machineShop(pack, choices, job, ticked);
   return { toBuy, shop, schedule: scheduleOf(pack, assessment, toBuy.lines, shop) };
 }

@@ -1,4 +1,5 @@
 import { problem, type Problem } from "../problem/problem";
+import { dayAfter } from "../entry/clock";
 import { mondayOfWeek } from "./iso-week";
 
 /** When an engine was built, as exactly as its number tells: some day from the first to the last, both included. */
@@ -17,9 +18,6 @@ export type Since =
 
 const two = (value: number) => String(value).padStart(2, "0");
 const daysIn = (year: number, month: number) => new Date(Date.UTC(year, month, 0)).getUTCDate();
-
-const dayAfter = (date: string, days: number) =>
-  new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
 type Values = ReadonlyMap<string, number>;
 

@@ -483,6 +483,7 @@ export const problemCodes = {
   "delivery-amiss": notice({ name: text, supplier: text, count: number, why: text }),
   "delivery-overdue": notice({ name: text, supplier: text, due: text, days: number }),
   "received-beyond": notice({ name: text, count: number, ordered: number }),
+  "came-back-amiss": passableDanger("order")({ tag: text, state: text, words: orNoText }),
   "received-unordered": debt("order")({ what: text, count: number }),
   "box-twice": debt("order")({ name: text, box: text }),
   "box-unread": unknown("order")({ name: text, count: number }),

@@ -16,6 +16,8 @@ export const orderSentences = {
     `${p.name}, ${p.count} from ${p.supplier}: ${amissWords[p.why as keyof typeof amissWords] ?? p.why}. Tell them, and order anew.`,
   "delivery-overdue": (p) => `${p.name} from ${p.supplier} was promised for ${p.due}: ${many(p.days, "day")} late.`,
   "received-beyond": (p) => `${p.name}: ${p.count} came, ${p.ordered} were ordered.`,
+  "came-back-amiss": (p) =>
+    `${p.tag} came back from the machine shop ${p.state}${p.words === null ? "" : `: ${p.words}`}. Look at it, and decide it anew.`,
   "received-unordered": (p) =>
     `${p.count} × ${p.what} came and nobody ordered it: find the order it belongs to, or strike it.`,
   "box-twice": (p) => `Box ${p.box} with ${p.name} was taken in twice. It counts once: strike one of them.`,

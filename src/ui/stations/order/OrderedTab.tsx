@@ -60,8 +60,6 @@ function Line({ ordered }: { ordered: OrderedLine }) {
                 })
               }
             >
-              {" "}
-              {/* prettier-ignore */}
               one went back
             </QuietButton>
           )}

@@ -104,12 +104,11 @@ export function ShopTab({ shop }: { shop: MachineShop }) {
                 <Way key={`${way.name} ${way.of}`} way={way} unit={unit} />
               ))}
             </chakra.span>
-            <Right>
-              {stateWords[line.state]}
+            <Right color={line.isAmiss ? "out" : "quiet"}>
+              {line.isAmiss ? "back, and not right" : stateWords[line.state]}
               {line.state === "out" && line.out
                 ? ` at ${line.out.to}${line.out.due ? `, back by ${line.out.due}` : ""}`
-                : ""}{" "}
-              {/* prettier-ignore */}
+                : ""}
               {line.state === "here" ? ` · ${daysWords(line.days)}` : ""}
             </Right>
             {line.state === "out" && mayWrite && (

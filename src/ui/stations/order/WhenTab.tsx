@@ -33,8 +33,7 @@ export function WhenTab({ schedule }: { schedule: Schedule | null }) {
         {inTime !== null &&
           ` Wanted by ${wantedBy}: ${inTime < 0.005 ? "it will not be" : `${percent(inTime)} of the times it is`}.`}
         {undecided > 0 &&
-          ` ${capital(many(undecided, "part"))} that nobody decided ${undecided === 1 ? "counts" : "count"} as proposed, or as such parts go.`}{" "}
-        {/* prettier-ignore */}
+          ` ${capital(many(undecided, "part"))} that nobody decided ${undecided === 1 ? "counts" : "count"} as proposed, or as such parts go.`}
       </chakra.p>
       <chakra.p fontSize="13px" color="quiet" mt="6px">
         At the bench {before >= 0.5 ? `${hours(before)} to take apart and measure, ` : ""}

@@ -79,8 +79,7 @@ function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }
         )}
         {content === null && pay === null && until === null && (
           <chakra.span fontSize="14px">Nothing goes together as it stands: see the parts that are held.</chakra.span>
-        )}{" "}
-        {/* prettier-ignore */}
+        )}
       </Flex>
     </Box>
   );
@@ -287,8 +286,6 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                   mt="6px"
                   fontSize="14px"
                 >
-                  {" "}
-                  {/* prettier-ignore */}
                   <span>
                     {`With what is tried, beside the plan before: ${sayBeside(before, plan, movedBetween(before, plan).filter((each) => !tried.has(posed.places[each]!.choice.slot.id)).length, currency)}.`}
                   </span>
@@ -297,8 +294,6 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                       [...tried.keys()].length > 0 && (setTried(nothingTried), setBefore(null), setPicked(null))
                     }
                   >
-                    {" "}
-                    {/* prettier-ignore */}
                     let it be
                   </QuietButton>
                 </Flex>
@@ -316,10 +311,10 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                   plans={bySure}
                   wanted={answer?.kind === "met" ? answer.plan : least}
                   currency={currency}
-                />{" "}
-                {/* prettier-ignore */}
-                <QuietButton onClick={() => downloadText(`${job.header?.name ?? "plan"}.lp`, program())}>as a linear program</QuietButton>{" "}
-                {/* prettier-ignore */}
+                />
+                <QuietButton onClick={() => downloadText(`${job.header?.name ?? "plan"}.lp`, program())}>
+                  as a linear program
+                </QuietButton>
               </Flex>
               {unknowns && <WorthKnowing posed={posed} unknowns={unknowns} currency={currency} onOpen={setPlace} />}
               <PlanLines posed={posed} plan={plan} place={place} currency={currency} onOpen={setPlace} />
