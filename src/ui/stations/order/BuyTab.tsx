@@ -36,7 +36,7 @@ function Line({ line, isTaken, onTake }: { line: BuyLine; isTaken: boolean; onTa
   ];
   return (
     <chakra.li borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line" py="4px">
-      <chakra.label display="flex" gap="12px" alignItems="center" minHeight="40px" fontSize="14px">
+      <chakra.label display="flex" flexWrap="wrap" gap="12px" alignItems="center" minHeight="40px" fontSize="14px">
         <chakra.input
           type="checkbox"
           width="18px"
@@ -47,7 +47,7 @@ function Line({ line, isTaken, onTake }: { line: BuyLine; isTaken: boolean; onTa
           disabled={!mayWrite}
           onChange={onTake}
         />
-        <chakra.span flex="1" minWidth="0" color={line.isOrdered ? "quiet" : undefined}>
+        <chakra.span flex="1 1 200px" minWidth="0" color={line.isOrdered ? "quiet" : undefined}>
           <chakra.strong>
             {quantityOf(line)}
             {capital(line.name)}

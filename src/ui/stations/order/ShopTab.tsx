@@ -76,6 +76,7 @@ export function ShopTab({ shop }: { shop: MachineShop }) {
           <chakra.li
             key={line.id}
             display="flex"
+            flexWrap="wrap"
             gap="12px"
             alignItems="center"
             py="7px"
@@ -98,7 +99,7 @@ export function ShopTab({ shop }: { shop: MachineShop }) {
             ) : (
               <chakra.span width="18px" flexShrink={0} />
             )}
-            <chakra.span flex="1" minWidth="0" fontSize="14px">
+            <chakra.span flex="1 1 200px" minWidth="0" fontSize="14px">
               <strong>{capital(line.name)}</strong> {line.tag}
               {line.ways.map((way) => (
                 <Way key={`${way.name} ${way.of}`} way={way} unit={unit} />

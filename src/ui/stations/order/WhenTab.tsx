@@ -60,7 +60,7 @@ export function WhenTab({ schedule }: { schedule: Schedule | null }) {
                 {what === "bench" ? "" : days === null ? ", nobody knows how long" : `, ${many(days, "day")}`}
               </chakra.span>
             </chakra.span>
-            <Box width="120px">
+            <Box width="120px" display={{ base: "none", md: "block" }}>
               <Box height="4px" borderRadius="2px" bg="line" aria-hidden>
                 <Box height="4px" borderRadius="2px" bg="ember" width={`${100 * critical}%`} />
               </Box>
