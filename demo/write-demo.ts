@@ -548,6 +548,8 @@ note(marigold, [
   ["history", "drowned", "no"],
   ["history", "earlier-work", "full"],
   ["school", "liners", "renew"],
+  ["school", "guides", "leave"],
+  ["school", "reground-cam", "hardened"],
   ["symptom", "knock", true],
   ["symptom", "metal", true],
   ["symptom", "stopped", true],
@@ -945,6 +947,7 @@ marigold.log.write("ferry-marigold");
   note(before, [
     ["order", "hours-wanted", 9000],
     ["order", "certified", true],
+    ["school", "guides", "leave"],
     ["history", "hours-since-new", 12100],
     ["history", "hours-since-overhaul", 12100],
   ]);
@@ -1007,6 +1010,7 @@ const launch = openJob({
     ["order", "wanted-by", "2027-02-26"],
     ["order", "certified", false],
     ["order", "decision-rule", "simple"],
+    ["school", "guides", "leave"],
     ["history", "hours-since-new", 12600],
     ["history", "hours-since-overhaul", null],
   ]);
@@ -1112,6 +1116,7 @@ const launch = openJob({
   note(dredger, [
     ["order", "hours-wanted", 4000],
     ["order", "certified", false],
+    ["school", "guides", "leave"],
     ["history", "hours-since-new", 8800],
     ["history", "hours-since-overhaul", null],
     ["history", "oil-interval", "often"],
@@ -1212,6 +1217,7 @@ const tram2 = openJob({
   wantedBy: "2026-12-22",
 });
 note(tram2, [
+  ["school", "tensioners", "leave"],
   ["history", "hours-since-new", 8200],
   ["history", "hours-since-overhaul", 8200],
 ]);

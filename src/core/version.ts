@@ -1,2 +1,2 @@
 /** Version of the core's judgements: raised when the same entries may be judged differently. */
-export const coreVersion = "0.9.0";
+export const coreVersion = "0.10.0";

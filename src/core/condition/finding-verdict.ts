@@ -18,6 +18,8 @@ export interface EvidenceVerdict extends Verdict {
   readonly on: readonly string[] | null;
   /** When it was last seen; null where it was not seen but tested, weighed or read. */
   readonly seenAt: string | null;
+  /** What makes the part good again; `allowed` is null where it cannot be told whether that is done here. */
+  readonly madeGood?: { readonly id: string; readonly name: string; readonly allowed: boolean | null };
 }
 
 type Then = Consequence["then"];
@@ -107,6 +109,12 @@ export function findingVerdict(
     source: strictest?.ref.source ?? null,
   };
   const where = [part.id, kind.id, place?.id ?? ""];
+  const ways = (strictest?.never ? [] : (strictest?.madeGood ?? [])).map(({ id, name, onlyIf }) => ({
+    id,
+    name,
+    allowed: onlyIf === undefined ? true : holds(onlyIf, situation),
+  }));
+  const good = ways.find((way) => way.allowed) ?? ways.find((way) => way.allowed === null);
   const code = { refuse: "seen-refuses", ask: "seen-asks", clean: "seen-cleans", tell: "seen-tells" } as const;
   const isDeep = strictest?.survivesMachining ?? survives(kind.nature);
   return {
@@ -118,5 +126,6 @@ export function findingVerdict(
     on: isDeep ? null : (partClass.places.find(({ id }) => id === place?.id)?.on ?? null),
     never: strictest?.never ?? kind.nature === "broken",
     seenAt: seen.at,
+    ...(good ? { madeGood: good } : {}),
   };
 }

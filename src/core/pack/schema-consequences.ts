@@ -42,6 +42,11 @@ export const Consequence = z.strictObject({
   school: z.strictObject({ school: Id, option: Id }).optional(),
   /** Holds only so. While that cannot be told a refusal asks, and all else follows as though it held. */
   onlyIf: Condition.optional(),
+  /** What makes the part good again: a surface coated or made anew. The first whose condition holds, else the first that may. */
+  madeGood: z
+    .array(z.strictObject({ id: Id, name: Text, onlyIf: Condition.optional() }))
+    .max(6)
+    .default([]),
   why: Text,
   ref: Ref,
 });

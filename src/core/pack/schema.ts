@@ -216,8 +216,8 @@ export const Feature = z.strictObject({
   /** Other features of the same part that speak for or against reuse: at the same place, or of the whole part. */
   restsOn: z.array(Id).max(20).default([]),
   rework: Rework.optional(),
-  /** What saves a part that is past its limit, up to another one, without taking anything off it: a liner turned by a quarter. */
-  remedy: z.strictObject({ id: Id, name: Text, within: Limit, ref: Ref }).optional(),
+  /** What saves a part that is past its limit, up to another one, without taking anything off it: a liner turned by a quarter. Only where its condition holds. */
+  remedy: z.strictObject({ id: Id, name: Text, within: Limit, onlyIf: Condition.optional(), ref: Ref }).optional(),
 });
 
 /** What a life is counted in. */

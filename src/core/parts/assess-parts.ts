@@ -8,7 +8,7 @@ import { assessJoint, type JointResult } from "../measure/assess-joint";
 import { slotFor, type MeasureResult } from "../measure/assess-measure";
 import type { RowResult } from "../measure/assess-row";
 import { enduranceOf } from "../measure/endurance";
-import type { Order } from "../order/order";
+import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass, Slot } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
@@ -85,7 +85,7 @@ export function assessParts(
     const basis = [pack, order, said, cracked, ...rows, ...(meantFor ? measured.joints.values() : [])];
     return keptInHand(part, basis, () => {
       const byRow = new Map(rows.map((row) => [row.row.id, row]));
-      const ground = { rule: order.rule, facts: pack.facts };
+      const ground = { rule: order.rule, facts: pack.facts, situation: jobSituation(order) };
       const needs = rows
         .filter(({ row }) => row.at.feature.decides)
         .map((row) => needOf(row, inJoint.has(row.row.id), byRow, ground));

@@ -17,6 +17,7 @@ const minutesToSettle: Partial<Readonly<Record<ProblemCode, number>>> = {
   "number-unknown": 5,
   "number-against-revision": 2,
   "limit-hangs-on": 2,
+  "way-hangs-on": 1,
   "own-size-unknown": 3,
   "not-measured-since-machining": 4,
   "not-measured": 4,

@@ -3,6 +3,7 @@ import type { PartCondition } from "../condition/assess-condition";
 import type { EvidenceVerdict } from "../condition/finding-verdict";
 import type { CrackPart } from "../crack/assess-crack";
 import type { Disposition } from "../entry/schema";
+import { groupBy } from "../group";
 import type { Endurance } from "../measure/endurance";
 import type { RowResult } from "../measure/assess-row";
 import type { Pack, PartClass } from "../pack/schema";
@@ -10,7 +11,7 @@ import { problem, type Problem } from "../problem/problem";
 import type { ChosenWay, Option } from "./option";
 import { minutesOf, priceOf } from "./price-option";
 import { optionKey, type WayToGo } from "./same-option";
-import type { Need, Way } from "./row-needs";
+import { wayHangsOn, type Need, type Way } from "./row-needs";
 
 /** Places of a part that are brought to one size together, or one place by itself. */
 interface Aspect {
@@ -44,10 +45,6 @@ export interface PartOptions {
 /** The most bundles that are laid out for one part. */
 const mostBundles = 64;
 
-/** How a crack's repair is called among the ways. */
-const crackAspect = "crack";
-const crackRepair = "crack-repair";
-
 export const aspectId = ({ row: { row } }: Need): string =>
   row.at.feature.rework?.oneSize ? row.at.feature.id : row.at.id;
 
@@ -65,6 +62,7 @@ function aspectsOf(needs: readonly Need[]): readonly Aspect[] {
 const refuse = (reason: Problem): Verdict => ({ allowed: false, reasons: [reason] });
 const open = (reason: Problem): Verdict => ({ allowed: null, reasons: [reason] });
 const tell = (reason: Problem): Verdict => ({ allowed: true, reasons: [reason] });
+const bothWays = (reason: Problem) => ({ done: tell(reason), undone: refuse(reason) });
 
 /** What the hours wanted say of a place that stays as it is: likelier not to reach them, and it is not proposed. */
 function lasting(endurance: Endurance | null, row: RowResult): Verdict[] {
@@ -83,7 +81,20 @@ interface Cracks {
   /** It was never checked: it does not stay as it is; before machining, the check itself is asked for. */
   readonly unchecked: Problem | null;
   /** What is open to repair; nothing else goes with the part while it is not. */
-  readonly repair: { readonly name: string; readonly cost: number; readonly reason: Problem } | null;
+  readonly repair: Mending | null;
+}
+
+/** What makes good not one place but the part: a crack closed, a surface made anew. It goes with every other way. */
+interface Mending {
+  readonly feature: string;
+  readonly step: string;
+  readonly name: string;
+  /** Beside what the class costs to make good, in major units; null where that is its price. */
+  readonly cost: number | null;
+  readonly done: Verdict;
+  readonly undone: Verdict | null;
+  /** The part may stay without it. */
+  readonly isOptional: boolean;
 }
 
 /** What crack-checks say: each crack for itself, and what nobody checked. A crack to be watched and one to be repaired are both. */
@@ -127,11 +138,33 @@ function cracksOf(crack: CrackPart | undefined): Cracks {
       repairs.length === 0
         ? null
         : {
+            feature: "crack",
+            step: "crack-repair",
             name,
             cost,
-            reason: problem("cracked-repairable", where, { tag, zones: zonesOf("repairable"), repair: name, cost }),
+            ...bothWays(
+              problem("cracked-repairable", where, { tag, zones: zonesOf("repairable"), repair: name, cost }),
+            ),
+            isOptional: false,
           },
   };
+}
+
+/** Surfaces that are made anew, each once however many findings ask for it; undone, those findings speak. */
+function madeGood(evidence: readonly EvidenceVerdict[], { id }: PartClass): Mending[] {
+  const asking = evidence.flatMap(({ madeGood: way, ...verdict }) => (way ? [{ way, ...verdict }] : []));
+  return [...groupBy(asking, ({ way }) => way.id)].map(([feature, [first, ...others]]) => ({
+    feature,
+    step: "made-good",
+    name: first!.way.name,
+    cost: null,
+    done: meet([
+      { allowed: true, reasons: [first!, ...others].flatMap(({ reasons }) => reasons) },
+      ...(first!.way.allowed ? [] : [wayHangsOn([id, feature], first!.way.name)]),
+    ]),
+    undone: null,
+    isOptional: [first!, ...others].every(({ allowed }) => allowed === true),
+  }));
 }
 
 /** A worn surface that was seen before the place was ground below it is not there any more. */
@@ -171,6 +204,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
   const evidence = (condition?.evidence ?? []).filter((each) => !isMachinedAway(each, needs));
   const ofPart = evidence.filter(({ on }) => on === null);
   const cracks = cracksOf(crack);
+  const mendings = [...(cracks.repair ? [cracks.repair] : []), ...madeGood(ofPart, partClass)];
   const renewed = alwaysNew ? [refuse(alwaysNew)] : [];
   const several = aspects.filter((aspect) => aspect.needs.some(({ ways }) => ways.length > 0)).length > 1;
 
@@ -191,9 +225,10 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     const machined = (need: Need) => steps.has(aspectId(need));
     const isAllMachined = needs.length > 0 && needs.every(machined);
     const isCleaned = disposition === "clean" || disposition === "rework";
-    const repaired = steps.get(crackAspect) !== undefined;
+    const mended = mendings.filter(({ feature }) => steps.has(feature));
     const speaking = ofPart.filter(
-      ({ survivesMachining, cleans }) => !(cleans && isCleaned) && (survivesMachining || !isAllMachined),
+      ({ survivesMachining, cleans, madeGood: way }) =>
+        !(cleans && isCleaned) && (survivesMachining || !isAllMachined) && !(way && steps.has(way.id)),
     );
     const places = aspects.flatMap((aspect): Verdict[] => {
       const step = steps.get(aspect.id);
@@ -216,16 +251,16 @@ export function optionsOfPart(ground: PartGround): PartOptions {
       ...renewed,
       ...cracks.always,
       ...(cracks.unchecked ? [(disposition === "rework" ? tell : open)(cracks.unchecked)] : []),
-      ...(cracks.repair && !repaired ? [refuse(cracks.repair.reason)] : []),
+      ...mendings.flatMap((each) => (steps.has(each.feature) ? [] : (each.undone ?? []))),
       ...places,
       ...ofPart.filter(({ cleans }) => cleans && isCleaned).map(({ reasons }) => ({ allowed: true, reasons })),
-      ...(repaired ? [tell(cracks.repair!.reason)] : []),
+      ...mended.map(({ done }) => done),
     ]);
     const ways = [...steps].map(([feature, step]): ChosenWay => {
       const aspect = aspects.find(({ id }) => id === feature);
       return aspect
         ? { feature, step, name: wayOf(aspect.needs[0]!, step)!.name, of: several ? aspect.name : null }
-        : { feature, step, name: cracks.repair!.name, of: null };
+        : { feature, step, name: mended.find((each) => each.feature === feature)!.name, of: null };
     });
     const isMade =
       ways.length > 0 &&
@@ -233,7 +268,8 @@ export function optionsOfPart(ground: PartGround): PartOptions {
         const of = aspects.find(({ id }) => id === feature)?.needs ?? [];
         return of.length > 0 && of.every(({ row }) => row.isMachined && row.size?.id === step);
       });
-    const isMachined = ways.some(({ feature }) => feature !== crackAspect);
+    const repairs = mended.flatMap(({ cost }) => cost ?? []);
+    const isMachined = ways.length > repairs.length;
     return {
       disposition,
       ways,
@@ -241,7 +277,12 @@ export function optionsOfPart(ground: PartGround): PartOptions {
       reasons: distinct(verdict.reasons),
       ...(verdict.allowed === false && never(speaking) ? { never: true as const } : {}),
       ...(isMade ? { made: true as const } : {}),
-      price: priceOf(disposition, price, isMachined, repaired ? cracks.repair!.cost : 0),
+      price: priceOf(
+        disposition,
+        price,
+        isMachined,
+        repairs.reduce((sum, each) => sum + each, 0),
+      ),
       minutes: minutesOf(disposition, price),
     };
   };
@@ -282,7 +323,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
       const aspect = aspects.find(({ id }) => id === feature);
       const isThere = aspect
         ? aspect.needs.every((need) => wayOf(need, step))
-        : feature === crackAspect && step === crackRepair && cracks.repair !== null;
+        : mendings.some((each) => each.feature === feature && each.step === step);
       if (!isThere) return null;
     }
     if ((disposition === "rework") !== steps.size > 0) return null;
@@ -302,7 +343,8 @@ export function optionsOfPart(ground: PartGround): PartOptions {
           ({ allowed }) => allowed === false,
         )
       : aspect.needs.some((need) => wayOf(need, step)!.allowed === false);
-  const repairing: readonly (readonly [string, string])[] = cracks.repair ? [[crackAspect, crackRepair]] : [];
+  const mendingBy = (of: readonly Mending[]) => of.map(({ feature, step }) => [feature, step] as const);
+  const [needed, all] = [mendingBy(mendings.filter(({ isOptional }) => !isOptional)), mendingBy(mendings)];
   const usable = aspects.map((aspect) => variantsOf(aspect).filter((step) => !isRefused(aspect, step)));
   const count = usable.reduce((product, steps) => product * steps.length, 1);
   // More than can be laid out: each place by itself takes its first way that is not refused, and only those stay to choose from.
@@ -311,12 +353,14 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     (sofar, steps) => sofar.flatMap((begun) => steps.map((step) => [...begun, step])),
     [[]],
   );
-  const stepsOf = (variant: readonly (string | null)[]): ReadonlyMap<string, string> =>
+  const stepsOf = (variant: readonly (string | null)[], repairing = needed): ReadonlyMap<string, string> =>
     new Map([
       ...repairing,
       ...variant.flatMap((step, at): [string, string][] => (step === null ? [] : [[aspects[at]!.id, step]])),
     ]);
-  const offered = combined.map(stepsOf).filter((steps) => steps.size > 0);
+  const offered = (needed.length < all.length ? [needed, all] : [all])
+    .flatMap((repairing) => combined.map((variant) => stepsOf(variant, repairing)))
+    .filter((steps) => steps.size > 0);
   // What is refused is listed too, with its reason: each such way by itself, all else as it would be.
   const listed = new Set(offered.map((steps) => optionKey({ disposition: "rework", ways: waysIn(steps) })));
   const refused = aspects.flatMap((aspect, at) =>

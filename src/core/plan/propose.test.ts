@@ -289,6 +289,7 @@ describe("what saves a part without machining", () => {
 
 test("a camshaft rests on each of its lobes and journals: one worn lobe, and it is not used again", () => {
   const bench = new TestBench(orrinshaw);
+  bench.add("intake-noted", { section: "school", item: "reground-cam", part: null, place: null, value: "never" });
   bench.readRestAsNew(["camshaft-lobe"]);
   const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["lift"] }, master: null });
   const sheet = orrinshaw.sheets.find(({ id }) => id === "camshaft-lobe")!;

@@ -7,7 +7,7 @@ import type { Endurance } from "../measure/endurance";
 import type { JointResult } from "../measure/assess-joint";
 import type { RowResult } from "../measure/assess-row";
 import type { MatchResult } from "../match/assess-match";
-import type { Order } from "../order/order";
+import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack, Row } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 import { keptBeside } from "../same";
@@ -117,7 +117,8 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
     );
   });
   const byPart = groupBy(decisions, ({ part }) => part);
-  const needGround = { rule: order.rule, facts: pack.facts };
+  const situation = jobSituation(order);
+  const needGround = { rule: order.rule, facts: pack.facts, situation };
   return new Map(
     [...bySlot].map(([slot, { all, deciding }]): [string, PlaceInHand] => {
       const first = rows.get(deciding[0]!.id)!;
@@ -131,6 +132,8 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
       };
       const mine = part ? (byPart.get(part.id) ?? []) : [];
       const basis: unknown[] = [order.rule, of.condition, of.crack, of.price, of.alwaysNew?.path[0], ...mine];
+      // Ways that only some shops go hang on more than what is measured.
+      if (all.some(({ at }) => at.feature.remedy?.onlyIf)) basis.push(situation);
       for (const { id } of all) {
         const result = rows.get(id)!;
         basis.push(result, inJoint.has(id), enduranceOf(result));

@@ -1,16 +1,19 @@
 import type { DecisionRule } from "../entry/schema";
+import { groupByKeys } from "../group";
 import { allAccepted, type CharacteristicResult } from "../measure/assess-characteristic";
 import type { JointResult } from "../measure/assess-joint";
 import { measuredPoints, type RowResult } from "../measure/assess-row";
 import { accepts, conformity, stricter } from "../measure/conformity";
 import { isByEye, rowId } from "../pack/compile-pack";
+import { holds, type JobSituation } from "../pack/conditions";
 import { emptyContext, evaluateExpr, ownSizeOf } from "../pack/evaluate-expr";
 import { isByThumb } from "../pack/rules-of-thumb";
 import type { Feature } from "../pack/schema";
 import { problem, type Problem, type ProblemOf } from "../problem/problem";
+import { partSituation } from "../parts/part-situation";
 import { exact } from "../quantity/estimate";
 import { keptBeside } from "../same";
-import type { Verdict } from "../condition/verdict";
+import { meet, type Verdict } from "../condition/verdict";
 import { layerOf, nextSize, type NextSize, type SizeStep } from "./next-size";
 
 /** What brings one measured place back: a size, a remedy, a sleeve. */
@@ -290,10 +293,17 @@ function sizesOnOffer(
   });
 }
 
-/** What saves the part without machining, where the value lies within what that is good for. */
-function remedyFor(row: RowResult, { remedy }: Feature, rule: DecisionRule): Way[] {
+/** A way that not every shop goes, where nobody said whether this one does. */
+export const wayHangsOn = (where: readonly string[], way: string): Verdict => ({
+  allowed: null,
+  reasons: [problem("way-hangs-on", where, { way })],
+});
+
+type Remedy = NonNullable<Feature["remedy"]>;
+
+/** What a remedy says of one place: within what it is good for, or past that too. */
+function withinRemedy(row: RowResult, remedy: Remedy, rule: DecisionRule): Verdict {
   const { governing } = row;
-  if (!remedy) return [];
   const result =
     governing.estimate && governing.missing.length === 0
       ? {
@@ -304,16 +314,35 @@ function remedyFor(row: RowResult, { remedy }: Feature, rule: DecisionRule): Way
       : null;
   const allowed = result && accepts(rule, result.conformity);
   const judged = { row: row.row, governing: { ...(result ?? governing), accepted: allowed }, derived: [] };
-  return [
-    {
-      id: remedy.id,
-      name: remedy.name,
-      finishedMm: null,
-      asNew: false,
-      allowed,
-      reasons: allowed === null ? [stillOpen(row)] : allowed ? [withinLimits(judged)!] : whyNotAll(judged),
-    },
-  ];
+  const reasons = allowed === null ? [stillOpen(row)] : allowed ? [withinLimits(judged)!] : whyNotAll(judged);
+  return { allowed, reasons };
+}
+
+/**
+ * What saves the part without bringing it to a size: the places it is meant for lie within what it is good for, and all
+ * others stay as they are.
+ *
+ * @param isDone  whether it is a way of this shop and for this engine; null where nobody can tell
+ */
+function remedies(
+  rows: readonly RowResult[],
+  rule: DecisionRule,
+  isDone: (remedy: Remedy) => boolean | null,
+  staying: (others: readonly RowResult[]) => Verdict,
+): Way[] {
+  const byId = groupByKeys(rows, ({ row }) => (row.at.feature.remedy ? [row.at.feature.remedy.id] : []));
+  return [...byId].flatMap(([id, places]) => {
+    const remedy = places[0]!.row.at.feature.remedy!;
+    const done = isDone(remedy);
+    if (done === false) return [];
+    const others = rows.filter((row) => !places.includes(row));
+    const verdict = meet([
+      ...places.map((row) => withinRemedy(row, row.row.at.feature.remedy!, rule)),
+      ...(others.length > 0 ? [staying(others)] : []),
+      ...(done ? [] : [wayHangsOn([places[0]!.row.id, id], remedy.name)]),
+    ]);
+    return [{ id, name: remedy.name, finishedMm: null, asNew: false, ...verdict }];
+  });
 }
 
 /** What brings a single place back to new where its fellows stay as they are. */
@@ -347,13 +376,17 @@ export interface Need {
 export interface NeedGround {
   readonly rule: DecisionRule;
   readonly facts: ReadonlyMap<string, number>;
+  readonly situation: JobSituation;
 }
 
 /** Worked out again only when a row it rests on is another. */
 const keptNeed = keptBeside<RowResult, Need>();
 
 /** @param isInJoint  whether the row is the end of a fit that gives way: then the fit speaks where it has no limit itself */
-export function needOf(row: RowResult, isInJoint: boolean, rows: Rows, { rule, facts }: NeedGround): Need {
+export function needOf(row: RowResult, isInJoint: boolean, rows: Rows, ground: NeedGround): Need {
+  const { rule, facts, situation } = ground;
+  const here = partSituation(row.part, row.row.partClass, situation);
+  const isDone = ({ onlyIf }: Remedy) => (onlyIf ? holds(onlyIf, here) : true);
   const { feature } = row.row.at;
   const related = relatedRows(row, feature.restsOn, rows);
   const basis = [
@@ -361,31 +394,40 @@ export function needOf(row: RowResult, isInJoint: boolean, rows: Rows, { rule, f
     ...related,
     ...relatedRows(row, feature.rework?.allowances.map((allowance) => allowance.feature) ?? [], rows),
   ];
-  return keptNeed(row, [rule, ...basis], () => {
-    const [size, onWorn] = [
-      sizeOf(row, feature, rows, { rule, facts }, "original"),
-      feature.rework?.offset ? sizeOf(row, feature, rows, { rule, facts }, "worn") : null,
-    ];
-    const isGroundBelow = isBelow(row, feature, rows, { rule, facts });
-    const machinedAway = new Set(feature.rework?.allowances.map((allowance) => allowance.feature));
-    const restsOn = related.filter(
-      (each) => !isGroundBelow || isSince(each) || !machinedAway.has(each.row.at.feature.id),
-    );
-    const stays = asItIs(row, restsOn, isInJoint, size);
-    return {
-      row,
-      restsOn,
-      size,
-      isGroundBelow,
-      asItIs: stays,
-      ways: [
-        ...sizesOnOffer(row, feature, size, onWorn, rows, facts).map((way) =>
-          // A size that it was brought to is judged as it is now, and need not be made again.
-          row.isMachined && way.id === row.size?.id ? { ...way, ...stays } : way,
-        ),
-        ...remedyFor(row, feature, stricter(rule, row.row.partClass.rule?.atLeast)),
-        ...restored(row, feature),
-      ],
-    };
-  });
+  return keptNeed(
+    row,
+    [rule, ...[row, ...related].map(({ row: { at } }) => at.feature.remedy && isDone(at.feature.remedy)), ...basis],
+    () => {
+      const [size, onWorn] = [
+        sizeOf(row, feature, rows, ground, "original"),
+        feature.rework?.offset ? sizeOf(row, feature, rows, ground, "worn") : null,
+      ];
+      const isGroundBelow = isBelow(row, feature, rows, ground);
+      const machinedAway = new Set(feature.rework?.allowances.map((allowance) => allowance.feature));
+      const restsOn = related.filter(
+        (each) => !isGroundBelow || isSince(each) || !machinedAway.has(each.row.at.feature.id),
+      );
+      const stays = asItIs(row, restsOn, isInJoint, size);
+      return {
+        row,
+        restsOn,
+        size,
+        isGroundBelow,
+        asItIs: stays,
+        ways: [
+          ...sizesOnOffer(row, feature, size, onWorn, rows, facts).map((way) =>
+            // A size that it was brought to is judged as it is now, and need not be made again.
+            row.isMachined && way.id === row.size?.id ? { ...way, ...stays } : way,
+          ),
+          ...remedies(
+            [row, ...restsOn],
+            stricter(rule, row.row.partClass.rule?.atLeast),
+            isDone,
+            ([first, ...others]) => asItIs(first!, others, isInJoint, size),
+          ),
+          ...restored(row, feature),
+        ],
+      };
+    },
+  );
 }

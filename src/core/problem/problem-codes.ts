@@ -374,6 +374,7 @@ export const problemCodes = {
   "number-unknown": notice({ tag: text, number: text }),
   "own-size-unknown": notice({ row: text, characteristic: text }),
   "limit-hangs-on": notice({ row: text, on: text }),
+  "way-hangs-on": notice({ way: text }),
   "life-over": error({ ...livedOf, from: number }),
   "life-unknown": notice({ ...livedOf, from: orNoNumber }),
 

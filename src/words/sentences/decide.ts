@@ -135,6 +135,8 @@ export const decideSentences = {
     `${capital(p.row)}: ${p.characteristic} is held against what it measured when it was new, which nobody noted. Read it off its record, or where it does not wear.`,
   "limit-hangs-on": (p) =>
     `Which limits hold for ${p.row} hangs on its ${p.on}: note it, or the strictest that may hold decides.`,
+  "way-hangs-on": (p) =>
+    `Not every shop does this (${p.way}): say at Intake which school this one follows before it is counted on.`,
   "life-over": (p) =>
     `Its life of ${grouped(p.life)} ${p.unit} ends before ${grouped(p.ahead)} more: it has run ${grouped(p.from)} ${p.unit} at least.`,
   "life-unknown": (p) =>

@@ -51,7 +51,11 @@ export function lintConditions(lint: LintContext): void {
   each(pack.match?.known ?? [], ["match", "known"], ({ of, onlyIf }, path) =>
     check(onlyIf, "classes" in of ? (of.classes.length === 1 && classes.get(of.classes[0]!)) || anyPart : null, path),
   );
-  each(pack.consequences, ["consequences"], (each, path) => check(each.onlyIf, classes.get(each.class) ?? null, path));
+  each(pack.consequences, ["consequences"], (one, path) => {
+    const of = classes.get(one.class) ?? null;
+    check(one.onlyIf, of, path);
+    each(one.madeGood, [...path, "madeGood"], ({ onlyIf }, at) => check(onlyIf, of, at));
+  });
   each(pack.classes, ["classes"], (partClass, path) => {
     const { features, livesWhere, series, revisions, incoming } = partClass;
     ids(series, [...path, "series"]);
@@ -76,11 +80,12 @@ export function lintConditions(lint: LintContext): void {
       for (const id of incoming.features)
         if (!known.has(id)) report("unknown-feature", [...path, "incoming", "features"], { feature: id });
     }
-    each(features, [...path, "features"], ({ governing, derived }, at) =>
+    each(features, [...path, "features"], ({ governing, derived, remedy }, at) => {
+      check(remedy?.onlyIf, partClass, [...at, "remedy"]);
       each([governing, ...derived], at, (item, here) => {
         each(item.limitsWhere, [...here, "limitsWhere"], ({ onlyIf }, where) => check(onlyIf, partClass, where));
         for (const id of asksOwn(item.expr)) if (!known.has(id)) report("unknown-feature", here, { feature: id });
-      }),
-    );
+      });
+    });
   });
 }
