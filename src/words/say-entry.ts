@@ -19,6 +19,8 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "part-removed": () => "a part taken out",
   "occasion-opened": ({ gauge }) => `set-up of ${(gauge as { name?: string } | undefined)?.name ?? "a gauge"}`,
   "reading-taken": ({ typed }) => `reading ${String(typed)}`,
+  "scatter-said": ({ is }) =>
+    is === "form" ? "what the repeats say of the part" : "what the repeats say of the gauge",
   "entry-struck": ({ strikes }) =>
     `the strike of ${(strikes as unknown[]).length === 1 ? "an entry" : `${(strikes as unknown[]).length} entries`}`,
   "reason-given": () => "a reason",

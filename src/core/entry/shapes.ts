@@ -61,7 +61,7 @@ export const SettingMaster = z.strictObject({
   settingMm: z.number().min(0).optional(),
   expansionPerK: z.number().min(0).max(1e-4),
   /** The gauge that served as master, and the calibration it had: what was measured with it shares its error. */
-  gauge: z.strictObject({ id: Id, calibratedOn: Day }).optional(),
+  gauge: z.strictObject({ id: Id, calibratedOn: Day, range: z.tuple([Finite, Finite]).optional() }).optional(),
 });
 export type SettingMaster = z.infer<typeof SettingMaster>;
 

@@ -22,7 +22,7 @@ import {
 import { enduranceOf, type Endurance } from "./endurance";
 import { measuringProblems } from "./measuring-problems";
 
-type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts">;
+type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid">;
 
 /** Everything that was measured, held against its limits. */
 export interface MeasureResult {
@@ -45,6 +45,7 @@ interface Remembered {
   readonly readings: readonly Reading[];
   readonly occasions: readonly (Occasion | undefined)[];
   readonly conflicts: readonly boolean[];
+  readonly scatters: string;
   readonly result: RowResult;
 }
 
@@ -67,12 +68,13 @@ const isSameSituation = (a: Evidence["situation"], b: Evidence["situation"]) =>
 function isCurrent(
   known: Remembered,
   { part, readings }: ReturnType<typeof evidenceFor>,
-  { rule, situation, occasions, inConflict }: Evidence,
+  { rule, situation, occasions, inConflict, scatters }: Evidence,
 ): boolean {
   if (
     known.rule !== rule ||
     !isSameSituation(known.situation, situation) ||
     known.readings.length !== readings.length ||
+    known.scatters !== scatters.key(readings) ||
     !isSamePart(known.part, part)
   )
     return false;
@@ -100,6 +102,7 @@ function createRow(): (row: Row, evidence: Evidence) => RowResult {
       readings,
       occasions: readings.map((reading) => evidence.occasions.get(reading.occasion)),
       conflicts: readings.map((reading) => evidence.inConflict.has(reading.id)),
+      scatters: evidence.scatters.key(readings),
       result,
     });
     return result;
@@ -108,7 +111,13 @@ function createRow(): (row: Row, evidence: Evidence) => RowResult {
 
 /** Readings that came behind those of a job in which nothing else of measuring changed, or null. */
 function grownBy(before: Measured, job: Measured): readonly Reading[] | null {
-  const isSame = job.parts === before.parts && job.occasions === before.occasions && job.conflicts === before.conflicts;
+  const isSame =
+    job.parts === before.parts &&
+    job.occasions === before.occasions &&
+    job.conflicts === before.conflicts &&
+    // A gauge of which somebody said that it scatters is read elsewhere too.
+    job.scattersSaid.length === 0 &&
+    before.scattersSaid.length === 0;
   return isSame &&
     job.readings.length >= before.readings.length &&
     before.readings.every((reading, at) => reading === job.readings[at])
@@ -170,7 +179,13 @@ function looseRows(pack: CompiledPack, job: Measured, evidence: Evidence): Reado
       if (slot === null) return [];
       const results = (rowsOf.get(slot) ?? []).map((row) => {
         const readings = looseReadings(row, part, evidence);
-        const basis: unknown[] = [evidence.rule, pack, evidence.situation, ...readings];
+        const basis: unknown[] = [
+          evidence.rule,
+          pack,
+          evidence.situation,
+          evidence.scatters.key(readings),
+          ...readings,
+        ];
         for (const { occasion, id } of readings)
           basis.push(evidence.occasions.get(occasion), evidence.inConflict.has(id));
         return keptLoose(part, row.id, basis, () => assessLoose(row, part, evidence));
@@ -247,7 +262,7 @@ export function createMeasure(pack: CompiledPack): Measure {
 }
 
 export const measureJudgement = judgement({
-  reads: ["readings", "parts", "occasions", "conflicts"],
+  reads: ["readings", "parts", "occasions", "conflicts", "scattersSaid"],
   assess: (pack: CompiledPack, job: Measured, order: Order): MeasureResult => createMeasure(pack)(job, order),
   problems: ({ problems }) => problems,
   progress: ({ progress }) => progress,

@@ -7,9 +7,10 @@ import { featureFor, hangsOn, type ConditionKind, type JobSituation } from "../p
 import { partSituation } from "../parts/part-situation";
 import { jobSituation, type Order } from "../order/order";
 import { unitById } from "../quantity/units";
-import { estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";
+import { add, estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
 import { conformity, expandedUncertainty, stricter, type Conformity } from "./conformity";
+import { scatterAt, scattersSaid, type OwnScatter, type ScatterIs, type ScattersSaid } from "./own-scatter";
 import { readingEstimate, usualCoefficient, type Expansion } from "./reading-estimate";
 import { sizeMade, sizeNoted, type SizeMade } from "./size-made";
 import { decidingLimit, sizeWhenNew, wearLimit, wearShare } from "./wear";
@@ -24,6 +25,8 @@ export interface PointResult {
   readonly wear: Estimate | null;
   readonly readings: readonly Reading[];
   readonly conflict: boolean;
+  /** Of its repeats, where they scatter beyond their gauge, and what was said of it. */
+  readonly scatter: (OwnScatter & { readonly is: ScatterIs }) | null;
 }
 
 export interface RowResult {
@@ -57,6 +60,7 @@ export interface Evidence {
   readonly readingsOf: ReadonlyMap<string, ReadonlyMap<string, readonly Reading[]>>;
   readonly occasions: ReadonlyMap<string, Occasion>;
   readonly inConflict: ReadonlySet<string>;
+  readonly scatters: ScattersSaid;
   readonly facts: ReadonlyMap<string, number>;
   readonly rule: DecisionRule;
   /** What is chosen for the job: what conditions of limits are held against. */
@@ -76,7 +80,7 @@ export function evidenceFor(
 
 /** Sorts a job's readings and parts into the places where rows look for them. */
 export function gatherEvidence(
-  job: Pick<Job, "readings" | "parts" | "occasions" | "conflicts">,
+  job: Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid">,
   facts: ReadonlyMap<string, number>,
   order: Order,
 ): Evidence {
@@ -95,6 +99,7 @@ export function gatherEvidence(
     readingsOf,
     occasions: job.occasions,
     inConflict: new Set(job.conflicts.flatMap((conflict) => conflict.successors)),
+    scatters: scattersSaid(job),
     facts,
     rule: order.rule,
     situation: jobSituation(order),
@@ -183,7 +188,7 @@ function assessReadings(
   readings: readonly Reading[],
   evidence: Omit<Evidence, "partIn" | "readingsOf">,
 ): RowResult {
-  const { occasions, inConflict, facts, rule: jobsRule } = evidence;
+  const { occasions, inConflict, scatters, facts, rule: jobsRule } = evidence;
   const situation = partSituation(part, row.partClass, evidence.situation);
   const feature = featureFor(row.at.feature, situation);
   const phase = newestPhase(readings, occasions);
@@ -191,11 +196,14 @@ function assessReadings(
   const read = feature.points.map((point) => {
     const here = readingsAt(point.id, phase, readings, occasions);
     const conflict = here.some((reading) => inConflict.has(reading.id));
-    const single = here
-      .filter((reading) => isOfKind(reading, feature))
-      .flatMap((reading) => readingEstimate(reading, occasions.get(reading.occasion)!, expansion) ?? []);
+    const repeats = here.filter((reading) => isOfKind(reading, feature));
+    const occasion = occasions.get(repeats[0]?.occasion ?? "");
     // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
-    return { point, readings: here, conflict, estimate: conflict || single.length === 0 ? null : mean(single) };
+    if (conflict || !occasion) return { point, readings: here, conflict, estimate: null, scatter: null };
+    const { own, is, scatter, form } = scatterAt(repeats, occasion, scatters);
+    const single = repeats.flatMap((reading) => readingEstimate(reading, occasion, expansion, scatter) ?? []);
+    const middle = single.length === 0 ? null : mean(single);
+    return { point, readings: here, conflict, estimate: middle && form ? add(middle, form) : middle, scatter: own && { ...own, is } }; // prettier-ignore
   });
   const measured = new Map(read.flatMap(({ point, estimate }) => (estimate ? [[point.id, estimate] as const] : [])));
 

@@ -124,19 +124,34 @@ describe("a clearance", () => {
 
 describe("what two ends share", () => {
   const own = bigEnd(good);
-  const shared = bigEnd(good, { master: locked });
+  const sameSize = { ...locked, lengthMm: good.journal, gauge: { ...locked.gauge, range: micrometer.range } };
+  const shared = bigEnd(good, { master: sameSize });
   const u = (bench: TestBench) => standardUncertainty(fit(bench).governing.estimate!);
   const budget = (bench: TestBench) =>
     jointBudget(fit(bench), fit(bench).governing.characteristic.expr, orrinshaw.facts);
 
+  const calibrationOf = (bench: TestBench, gauge: string) =>
+    budget(bench).find(({ kind, subject }) => kind === "calibration" && subject.startsWith(`${gauge}:`))!;
+
   test("cancels: a bore gauge zeroed on the micrometer of the journal owes nothing more to that micrometer", () => {
-    const calibration = budget(shared).find(
-      (line) => line.kind === "calibration" && line.subject.startsWith("micrometer:"),
-    )!;
+    const calibration = calibrationOf(shared, "micrometer");
     expect(calibration).toMatchObject({ standard: 0, cancels: true });
-    expect([...calibration.ends.values()].map(Math.abs)).toEqual([0.001, 0.001]);
+    expect([...calibration.ends.values()]).toEqual([expect.closeTo(0.001, 12), expect.closeTo(0.001, 12)]);
     // Set on a ring instead, the micrometer's 0.001 and the ring's 0.0005 both stay.
     expect(u(own) ** 2 - u(shared) ** 2).toBeCloseTo(0.001 ** 2 + 0.0005 ** 2, 12);
+  });
+
+  test("cancels the less the further apart the two sizes lie on that micrometer's own range", () => {
+    // 4.01 mm of 25: an angle of pi/2 x 4.01/25 between two errors of 0.001, by the law of cosines.
+    const range: [number, number] = [50, 75];
+    const elsewhere = bigEnd(good, {
+      journalGauge: { ...micrometer, range },
+      master: { ...locked, gauge: { ...locked.gauge, range } },
+    });
+    expect(calibrationOf(elsewhere, "micrometer").standard).toBeCloseTo(
+      0.001 * Math.sqrt(2 - 2 * Math.cos(((Math.PI / 2) * 4.01) / 25)),
+      9,
+    );
   });
 
   test("cancels for a setting master that served both ends", () => {
@@ -148,9 +163,9 @@ describe("what two ends share", () => {
   });
 
   test("does not cancel where it adds: both shells were read with one ball micrometer, and its error counts twice", () => {
-    const line = budget(own).find((each) => each.kind === "calibration" && each.subject.startsWith("ball:"))!;
+    const line = calibrationOf(own, "ball");
     expect(line).toMatchObject({ cancels: false });
-    expect(line.standard).toBeCloseTo(0.002, 12);
+    expect(line.standard).toBeCloseTo(0.002, 9);
   });
 
   test("leaves a budget that adds up", () => {

@@ -6,7 +6,7 @@ import { figuresOf } from "./assumed-gauge";
  * knows which error that would be, and nothing cancels.
  */
 export const lockedAt = (gauge: Gauge, lengthMm: number): SettingMaster => {
-  const { id, name, calibration, scaleExpansionPerK } = gauge;
+  const { id, name, calibration, range, scaleExpansionPerK } = gauge;
   return {
     id,
     name: `${name} at ${lengthMm.toFixed(3)}`,
@@ -15,6 +15,6 @@ export const lockedAt = (gauge: Gauge, lengthMm: number): SettingMaster => {
     k: calibration?.k ?? 2,
     settingMm: Math.max(gauge.resolution / Math.sqrt(12), figuresOf(gauge).repeatability),
     expansionPerK: scaleExpansionPerK,
-    ...(calibration ? { gauge: { id, calibratedOn: calibration.on } } : {}),
+    ...(calibration ? { gauge: { id, calibratedOn: calibration.on, range } } : {}),
   };
 };

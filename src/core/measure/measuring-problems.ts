@@ -17,6 +17,11 @@ function rowProblems(row: RowResult): readonly Problem[] {
     const conflict = point.conflict
       ? [problem("conflict", [row.row.id, point.point], { row: row.row.name, point: name })]
       : [];
+    const { scatter } = point;
+    const scattered =
+      scatter && scatter.is === null
+        ? [problem("scatter-unexplained", [row.row.id, point.point], { row: row.row.name, point: name, repeats: scatter.repeats, deviation: scatter.deviation, unit: feature.unit })] // prettier-ignore
+        : [];
     const asked = point.readings.flatMap((reading): Problem[] => {
       const where = [row.row.id, reading.point];
       if (!isOfKind(reading, feature))
@@ -31,7 +36,7 @@ function rowProblems(row: RowResult): readonly Problem[] {
       const question = questionReading(reading.value, feature, point.point);
       return question && reading.kept !== question.code ? [{ ...question, severity: "hold", path: where }] : [];
     });
-    return [...conflict, ...asked];
+    return [...conflict, ...scattered, ...asked];
   });
   problemsOf.set(row, found);
   return found;

@@ -1,6 +1,7 @@
 import type { Occasion, Reading } from "../entry/fold";
 import { estimate, type Estimate } from "../quantity/estimate";
 import { figuresOf } from "./assumed-gauge";
+import type { Scatter } from "./own-scatter";
 import { comparedAtTwenty, directAtTwenty, type Body } from "./to-twenty-degrees";
 
 const rectangular = Math.sqrt(3);
@@ -43,8 +44,24 @@ export const usualCoefficient = 0.1;
 const coefficient = (length: number, { temperatureC }: Body, standard: number, { standardK }: Temperature): number =>
   length * standard * Math.sign(temperatureC - referenceC || 1) * Math.hypot(temperatureC - referenceC, standardK);
 
-/** The error that all readings of a gauge share between two calibrations. */
-const calibrationOf = (gauge: string, on: string) => `calibration:${gauge}:${on}`;
+/**
+ * The error that readings of a gauge share between two calibrations: a part that is common to all its sizes and one that
+ * changes with size, as an angle does. At one size they share all of it; readings a whole range apart share nothing; and it
+ * is as large as the certificate says wherever it is read. A model of our own: certificates say nothing of it.
+ *
+ * @param along  how far along its range, 0 to 1; 0 where nobody knows
+ */
+function calibrationOf(gauge: string, on: string, standard: number, along: number): [string, number][] {
+  const angle = (Math.PI / 2) * Math.min(1, Math.max(0, along));
+  return [
+    [`calibration:${gauge}:${on}`, standard * Math.cos(angle)],
+    [`calibration-with-size:${gauge}:${on}`, standard * Math.sin(angle)],
+  ];
+}
+
+/** How far along a range a size lies. */
+const alongRange = (size: number, range: readonly [number, number] | undefined): number =>
+  range && range[1] > range[0] ? (size - range[0]) / (range[1] - range[0]) : 0;
 
 /**
  * What a feeler says by one blade alone: it goes in, and nobody tried the next. The gap is that blade at least, and less than
@@ -65,6 +82,7 @@ const spreadShown = ({ half }: Pick<Reading, "half">, resolution: number) =>
  * Of resolution and repeatability the larger is taken, not both.
  *
  * @param expansion  of the part; null where the reading is no length, and the bench's temperature is nothing to it
+ * @param scatter    of its repeats, where it is not the gauge's usual one
  * @returns  null for a comparator reading without a setting master, which is tied to no size
  * @source  JCGM 100:2008, 4.3 and F.1 (from memory); resolution as a rectangular distribution of half-width r/2
  */
@@ -72,6 +90,7 @@ export function readingEstimate(
   read: Pick<Reading, "id" | "value" | "half" | "point" | "feature" | "part">,
   occasion: Occasion,
   expansion: Expansion | null,
+  scatter: Scatter | null = null,
 ): Estimate | null {
   const { gauge, master } = occasion;
   const reading = asRead(read, gauge);
@@ -80,21 +99,33 @@ export function readingEstimate(
   const coarse = resolution > figures.repeatability;
   const shown = Math.max(resolution, figures.repeatability);
 
-  const scatter = `repeat:${reading.id}`;
+  const source = `repeat:${reading.id}`;
   // Readings of one gauge know of its scatter together: few of them make it no better known.
   const pool =
     figures.repeatabilityDegrees === undefined || coarse
       ? null
       : { pool: `repeat:${gauge.id}`, degrees: figures.repeatabilityDegrees };
-  const degreesOf = (...sources: readonly string[]) =>
-    pool ? new Map(sources.map((source) => [source, pool])) : undefined;
+  const own = scatter && scatter.deviation > shown ? scatter : null;
+  // A comparator hardly moves from its master: its error is about the same wherever that is.
+  const along = gauge.method === "direct" ? alongRange(reading.value, gauge.range) : 0;
+  const zero = `zero:${occasion.occasion}`;
+  const known = new Map([
+    ...(own ? [[source, own] as const] : pool ? [[source, pool] as const] : []),
+    ...(own?.isGauge ? [[zero, own] as const] : pool ? [[zero, pool] as const] : []),
+  ]);
+  const degreesOf = (...sources: readonly string[]) => {
+    const degrees = new Map(sources.flatMap((each) => (known.has(each) ? [[each, known.get(each)!] as const] : [])));
+    return degrees.size > 0 ? degrees : undefined;
+  };
 
   const ofGauge: [string, number][] = [
     // A display too coarse to show scatter rounds every repeat alike: such a contribution does not average out.
-    [coarse ? `resolution:${occasion.occasion}:${reading.part}:${reading.feature}:${reading.point}` : scatter, shown],
-    [calibrationOf(gauge.id, figures.calibratedOn), figures.calibration],
+    own || !coarse
+      ? [source, own?.deviation ?? shown]
+      : [`resolution:${occasion.occasion}:${reading.part}:${reading.feature}:${reading.point}`, shown],
+    ...calibrationOf(gauge.id, figures.calibratedOn, figures.calibration, along),
   ];
-  if (expansion === null) return estimate(reading.value, ofGauge, degreesOf(scatter));
+  if (expansion === null) return estimate(reading.value, ofGauge, degreesOf(source));
 
   const { perK: expansionPerK } = expansion;
   const part = temperatureOf("part", occasion);
@@ -115,7 +146,7 @@ export function readingEstimate(
         [scaleOf.source, reading.value * gauge.scaleExpansionPerK * scaleOf.standardK],
         [`scale-expansion:${gauge.id}`, coefficient(reading.value, scaleBody, gauge.scaleExpansionPerK * usualCoefficient, scaleOf)], // prettier-ignore
       ],
-      degreesOf(scatter),
+      degreesOf(source),
     );
   }
   if (!master) return null;
@@ -125,16 +156,20 @@ export function readingEstimate(
     comparedAtTwenty(master.lengthMm, reading.value - master.lengthMm, masterBody, partBody),
     [
       ...shared,
-      [`zero:${occasion.occasion}`, shown],
-      [
-        master.gauge ? calibrationOf(master.gauge.id, master.gauge.calibratedOn) : `master:${master.id}`,
-        master.expandedMm / master.k,
-      ],
+      [zero, own?.isGauge ? own.deviation : shown],
+      ...(master.gauge
+        ? calibrationOf(
+            master.gauge.id,
+            master.gauge.calibratedOn,
+            master.expandedMm / master.k,
+            alongRange(master.lengthMm, master.gauge.range),
+          )
+        : [[`master:${master.id}`, master.expandedMm / master.k] as [string, number]]),
       // A micrometer is locked at a size by the same hand and scale that read it.
       ...(master.settingMm ? [[`master-setting:${occasion.occasion}`, master.settingMm] as [string, number]] : []),
       [masterAt.source, master.lengthMm * master.expansionPerK * masterAt.standardK],
       [`master-expansion:${master.id}`, coefficient(master.lengthMm, masterBody, master.expansionPerK * usualCoefficient, masterAt)], // prettier-ignore
     ],
-    degreesOf(scatter, `zero:${occasion.occasion}`),
+    degreesOf(source, zero),
   );
 }

@@ -25,7 +25,8 @@ const ownOfReadings = new Set(["repeat", "resolution", "zero"]);
 const split = (source: string): [kind: string, subject: string] => {
   const at = source.indexOf(":");
   const [kind, subject] = at < 0 ? [source, ""] : [source.slice(0, at), source.slice(at + 1)];
-  return [kind, ownOfReadings.has(kind) ? "" : subject];
+  // The two parts of a calibration's error are of interest together.
+  return [kind === "calibration-with-size" ? "calibration" : kind, ownOfReadings.has(kind) ? "" : subject];
 };
 
 /** The source of a contribution that was marked with the end it came through. */

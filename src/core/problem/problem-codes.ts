@@ -300,6 +300,7 @@ export const problemCodes = {
 
   // Measure
   conflict: debt("measure")({ row: text, point: text }),
+  "scatter-unexplained": debt("measure")({ row: text, point: text, repeats: number, deviation: number, unit: text }),
   "setting-master-missing": unknown("measure")({ gauge: text }),
   "gauge-assumed": notice({ gauge: text, what: text }),
   "gauge-overdue": debt("measure")({ gauge: text, due: text }),

@@ -1,5 +1,5 @@
 "use client";
-import { Flex, Heading, chakra } from "@chakra-ui/react";
+import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { JointResult } from "@/core/measure/assess-joint";
 import type { Age } from "@/core/measure/endurance";
@@ -7,7 +7,6 @@ import type { RowResult } from "@/core/measure/assess-row";
 import { budgetOf, jointBudget } from "@/core/measure/uncertainty-budget";
 import { settling } from "@/core/measure/settle";
 import { extremeBias } from "@/core/numeric/extreme-bias";
-import { figuresOf } from "@/core/measure/assumed-gauge";
 import { ownScatter } from "@/core/measure/own-scatter";
 import { isByEye } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
@@ -170,28 +169,75 @@ function LargeFigure({ governing, brief }: Pick<RowResult, "governing"> & { brie
 
 /** What repeats say of their own scatter, beside the gauge's; few repeats need a coverage factor far above 2. */
 function Repeats({ row }: { row: RowResult }) {
-  const { assessment, unitFor } = useJob();
+  const { unitFor } = useJob();
   const unit = unitFor(row.row.at.feature.unit);
-  const told = row.points.flatMap((point) => {
-    const gauge = assessment.job.occasions.get(point.readings[0]?.occasion ?? "")?.gauge;
-    const pooled = gauge ? figuresOf(gauge).repeatability : 0;
-    const scatter = point.conflict
-      ? null
-      : ownScatter(
-          point.readings.map((reading) => reading.value),
-          pooled,
-        );
-    return scatter ? [{ name: row.row.at.feature.points.find((each) => each.id === point.point)!.name, scatter }] : [];
+  return row.points.map((point) => {
+    const told = point.conflict ? null : ownScatter(point.readings.map(({ value }) => value), Infinity); // prettier-ignore
+    if (!told) return null;
+    const { name } = row.row.at.feature.points.find((each) => each.id === point.point)!;
+    return (
+      <chakra.div key={point.point} mt="10px" fontSize="12px" color={point.scatter ? "near" : "quiet"}>
+        {told.repeats} repeats, {name}: scatter {formatUncertainty(told.deviation, unit, unit.decimals + 1)}; by
+        themselves U = {formatUncertainty(told.expanded, unit)} (k = {told.coverage.toFixed(2)}).
+        {point.scatter && <Beyond point={point} row={row} />}
+      </chakra.div>
+    );
   });
-  return told.map(({ name, scatter: { repeats, deviation, coverage, expanded, exceedsPooled } }) => (
-    <chakra.p key={name} mt="10px" fontSize="12px" color={exceedsPooled ? "near" : "quiet"}>
-      {repeats} repeats, {name}: scatter {formatUncertainty(deviation, unit, unit.decimals + 1)}; by themselves U ={" "}
-      {formatUncertainty(expanded, unit)} (k = {coverage.toFixed(2)}).
-      {exceedsPooled &&
-        " That is far beyond the gauge's own scatter: look at the part, the place and the gauge before going on."}
-    </chakra.p>
-  ));
 }
+
+const saidOfScatter = {
+  form: "Said to be the form of the part: it stands in the uncertainty of this place as that.",
+  gauge: "Said to be the gauge: all that it read in this set-up is taken to be as uncertain.",
+} as const;
+
+/** Repeats that scatter beyond their gauge: a person says what they come of. */
+function Beyond({ row, point }: { row: RowResult; point: RowResult["points"][number] }) {
+  const { assessment, append, mayWrite } = useJob();
+  const { occasion, part, feature } = point.readings[0]!;
+  const said = assessment.job.scattersSaid.filter(
+    (each) =>
+      each.occasion === occasion && each.part === part && each.feature === feature && each.point === point.point,
+  );
+  const { is } = point.scatter!;
+  return (
+    <>
+      {" "}
+      {is
+        ? saidOfScatter[is]
+        : "That is far beyond their gauge: all of it is in the uncertainty until somebody says what it comes of."}
+      {mayWrite && (
+        <Flex mt="6px" gap="8px" wrap="wrap" role="group" aria-label={`What the scatter of ${row.row.name} comes of`}>
+          {is ? (
+            <Small onClick={() => append("entry-struck", { strikes: said.map(({ id }) => id), undo: true })}>
+              Say otherwise
+            </Small>
+          ) : (
+            <>
+              {(["form", "gauge"] as const).map((each) => (
+                <Small
+                  key={each}
+                  onClick={() => {
+                    if (said.length > 0) append("entry-struck", { strikes: said.map(({ id }) => id), undo: true });
+                    append("scatter-said", { occasion, part, feature, point: point.point, is: each });
+                  }}
+                >
+                  {each === "form" ? "The part’s form" : "The gauge"}
+                </Small>
+              ))}
+              <chakra.span alignSelf="center">A slip: strike or correct the reading.</chakra.span>
+            </>
+          )}
+        </Flex>
+      )}
+    </>
+  );
+}
+
+const Small = ({ onClick, children }: { onClick: () => void; children: ReactNode }) => (
+  <Button size="xs" variant="outline" borderColor="lineStrong" color="ink" minHeight="28px" onClick={onClick}>
+    {children}
+  </Button>
+);
 
 /** What would make a value near its limit a clear answer. */
 function Settle({ governing, repeats }: { governing: RowResult["governing"]; repeats: number }) {

@@ -76,6 +76,8 @@ export const decideSentences = {
     p.type === "entry-struck"
       ? "A reading was struck; the reason is still owed."
       : "A reading was corrected; the reason is still owed.",
+  "scatter-unexplained": (p, say) =>
+    `${capital(p.row)}, ${p.point}: ${p.repeats} repeats scatter by ${say.plusMinus(p.deviation)}, far beyond their gauge. Was one a slip, is it the form of the part, or the gauge? Until somebody says, it is all in the uncertainty.`,
   "setting-master-missing": (p) =>
     `${p.gauge} is a comparator, and no setting master is recorded: its readings are tied to no size.`,
   "reading-of-another-kind": (p) =>

@@ -37,4 +37,10 @@ export const measureEntries = {
       supersedes,
     }),
   }),
+  /** What a person says of repeats that scatter beyond their gauge: the part is no rounder than that, or the gauge is no better. */
+  "scatter-said": declare({
+    writer: "inspector",
+    list: "scattersSaid",
+    payload: z.strictObject({ occasion: Uuid, part: Uuid, feature: Id, point: Id, is: z.enum(["form", "gauge"]), supersedes }), // prettier-ignore
+  }),
 } as const;
