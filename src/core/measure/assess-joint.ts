@@ -2,7 +2,8 @@ import type { DecisionRule } from "../entry/schema";
 import type { JointRow } from "../pack/compile-pack";
 import { emptyContext, type ExprContext } from "../pack/evaluate-expr";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
-import { measuredPoints, type RowResult } from "./assess-row";
+import { betweenPoints, measuredPoints, type RowResult } from "./assess-row";
+import { add } from "../quantity/estimate";
 import { stricter } from "./conformity";
 import { decidingLimit, sizeWhenNew } from "./wear";
 
@@ -17,12 +18,17 @@ export interface JointResult {
 
 /** Where the expressions of a joint find their points: one context for each end. */
 export function jointContext(ends: ReadonlyMap<string, RowResult>, facts: ReadonlyMap<string, number>): ExprContext {
-  const contextOf = ({ row, points }: RowResult): ExprContext => ({
-    points: row.at.feature.points,
-    measured: measuredPoints(points),
-    facts,
-    refs: new Map(),
-  });
+  const contextOf = ({ row, part, points }: RowResult): ExprContext => {
+    const between = betweenPoints(row, part);
+    const measured = measuredPoints(points);
+    return {
+      points: row.at.feature.points,
+      // All points of one place share what lies between them: neither the largest nor their mean is rid of it.
+      measured: between ? new Map([...measured].map(([point, of]) => [point, add(of, between)])) : measured,
+      facts,
+      refs: new Map(),
+    };
+  };
   return { ...emptyContext(facts), ends: new Map([...ends].map(([end, result]) => [end, contextOf(result)])) };
 }
 

@@ -163,6 +163,12 @@ export function expansionIn(row: Row): Expansion | null {
   return perK === null ? null : { perK, standard: expansionPerK.standard ?? perK * usualCoefficient, source: material ?? id }; // prettier-ignore
 }
 
+/** What lies between the points that were measured of a place: no size, and how uncertain it makes one; null where its pack says nothing. */
+export const betweenPoints = (row: Row, part: Part | null): Estimate | null => {
+  const { feature, id } = row.at;
+  return feature.sampling ? estimateOf(0, [[`form:${part?.id}:${id}`, feature.sampling.standardMm]]) : null;
+};
+
 /** What was measured, by point. */
 export const measuredPoints = (points: readonly PointResult[]): ReadonlyMap<string, Estimate> =>
   new Map(points.flatMap(({ point, estimate }) => (estimate ? [[point, estimate] as const] : [])));
@@ -244,14 +250,14 @@ function assessReadings(
     own: ownSizes(part, feature),
   };
   const rule = stricter(jobsRule, row.partClass.rule?.atLeast);
-  const between = feature.sampling && estimateOf(0, [[`form:${part?.id}:${row.at.id}`, feature.sampling.standardMm]]);
+  const between = betweenPoints(row, part);
   const governing = assessCharacteristic(
     characteristic,
     context,
     "fit" in characteristic.expr ? null : fresh,
     feature.wearsTowards,
     rule,
-    between,
+    between ?? undefined,
   );
   const refs = new Map<string, Estimate>();
   if (governing.estimate) {

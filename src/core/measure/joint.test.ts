@@ -2,7 +2,8 @@ import { jStat } from "jstat";
 import { assess } from "../assess";
 import { TestBench, testGauge, testMaster } from "../fixtures/bench";
 import { choiceAt } from "../fixtures/choices";
-import { orrinshaw } from "../fixtures/load";
+import { json, orrinshaw } from "../fixtures/load";
+import { readPack, type CompiledPack } from "../pack/compile-pack";
 import type { Gauge, Payload } from "../entry/schema";
 import { seeded } from "../numeric/seeded";
 import { standardUncertainty } from "../quantity/estimate";
@@ -102,6 +103,26 @@ describe("a clearance", () => {
       accepted: false,
       governing: { missing: expect.arrayContaining(["journal rear-across"]) as unknown },
     });
+  });
+
+  test("is as uncertain as what lies between the points of its ends, however many of them were read", () => {
+    // A housing that may differ by 0.004 between its three points: nothing of it averages out.
+    const changed = readPack({
+      ...(json("packs/orrinshaw-6m.json") as CompiledPack["pack"]),
+      classes: orrinshaw.pack.classes.map((each) => ({
+        ...each,
+        features: each.features.map((feature) =>
+          each.id === "rod" && feature.id === "big-end"
+            ? { ...feature, sampling: { standardMm: 0.004, ref: { source: "practice" } } }
+            : feature,
+        ),
+      })),
+    });
+    if (!changed.ok) throw new Error(JSON.stringify(changed.problems));
+    const bench = bigEnd(good);
+    const u = (pack: CompiledPack) =>
+      standardUncertainty(assess(pack, bench.entries, asOf).joints.get("big-end-clearance/b1")!.governing.estimate!);
+    expect(u(changed.value) ** 2 - u(orrinshaw) ** 2).toBeCloseTo(0.004 ** 2, 12);
   });
 
   test("bands of the pack follow from the bands of its parts", () => {

@@ -145,7 +145,16 @@ export const Rework = z.strictObject({
   /** Sizes on offer, as how far they are from the new diameter; none where only its new size can be restored. */
   steps: z.array(z.strictObject({ id: Id, name: Text, amount: z.number().positive() })).max(20),
   /** Damage and run-out that the finished diameter has to get under: factor times the related feature. */
-  allowances: z.array(z.strictObject({ feature: Id, factor: z.number().positive() })).max(10),
+  allowances: z
+    .array(
+      z.strictObject({
+        feature: Id,
+        factor: z.number().positive(),
+        /** A total run-out, on diameter: the part is machined about another axis than it was hardened about. */
+        shiftsAxis: z.boolean().default(false),
+      }),
+    )
+    .max(10),
   cleanUp: z.strictObject({ amount: z.number().min(0), ref: Ref }),
   /** Depth of the hardened layer of a new part, and how much of it must be left. */
   hardenedCase: Layer.optional(),

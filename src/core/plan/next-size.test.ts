@@ -57,6 +57,32 @@ describe("next oversize of a bore", () => {
   });
 });
 
+describe("a layer is thinnest where the axis moved to", () => {
+  // By hand: half the step off the layer, and half a total run-out more on one side; on a worn axis the whole lean.
+  const journal: Rework = { ...rework, kind: "undersize", wall: undefined, hardenedCase: { depth: 2, keep: 1.7, ref: { source: "practice" } } }; // prettier-ignore
+  const ground = (tir: number | null) =>
+    nextSize(exact(75.9), [{ estimate: tir === null ? null : exact(tir), factor: 1, axisShift: 0.5 }], journal, 76, "simple"); // prettier-ignore
+  test("a crank that runs out by 0.16 has 0.08 less under a journal: -0.50 leaves 1.67 of 2, and 1.7 must be left", () => {
+    expect(ground(0).steps.map((step) => step.layerLeftMm)).toEqual([1.875, 1.75, 1.625, 1.5]);
+    expect(ground(0).next!.name).toBe("+0.25");
+    const bent = ground(0.16).steps;
+    expect(bent.map(({ layerLeftMm }) => layerLeftMm!)).toEqual([1.795, 1.67, 1.545, 1.42].map((each) => expect.closeTo(each, 9))); // prettier-ignore
+    expect(bent.map(({ layerEnough }) => layerEnough)).toEqual([true, false, false, false]);
+  });
+  test("of a run-out that nobody measured it cannot be told; what is too thin without one is too thin", () =>
+    expect(ground(null).steps.map(({ layerEnough, possible }) => [layerEnough, possible])).toEqual([
+      [null, null],
+      [null, null],
+      [false, false],
+      [false, false],
+    ]));
+  test("a bore machined on its worn axis keeps its lean, and the wall is thinner by it on one side", () => {
+    const worn = nextSize(exact(76.05), [{ estimate: exact(0.1), factor: 0, axisShift: 1 }], rework, 76, "simple");
+    expect(worn.bound!.value).toBeCloseTo(76.1, 9);
+    expect(worn.steps.map(({ layerEnough }) => layerEnough)).toEqual([true, true, false, false]);
+  });
+});
+
 test("the tram's bores: all four are bored to the size of the worst, and what that does to the engine is told", () => {
   const { choices } = assess(pellbrook, demoJob("hill-tram-2"), asOf);
   const bores = choices.filter(({ partClass }) => partClass.id === "cylinder");

@@ -11,7 +11,7 @@ import { isByThumb } from "../pack/rules-of-thumb";
 import type { Feature } from "../pack/schema";
 import { problem, type Problem, type ProblemOf } from "../problem/problem";
 import { partSituation } from "../parts/part-situation";
-import { exact } from "../quantity/estimate";
+import { exact, type Estimate } from "../quantity/estimate";
 import { keptBeside } from "../same";
 import { meet, type Verdict } from "../condition/verdict";
 import { layerOf, nextSize, type NextSize, type SizeStep } from "./next-size";
@@ -162,9 +162,14 @@ export const byThumb = ({ row, governing, derived }: Judged): ProblemOf<"by-rule
 function tooThin({ row }: RowResult, step: SizeStep): Problem[] {
   const { rework } = row.at.feature;
   const layer = rework && layerOf(rework);
-  if (!layer || step.layerEnough) return [];
+  if (!layer || step.layerEnough !== false) return [];
   const code = rework.kind === "oversize" ? "wall-too-thin" : "case-too-thin";
-  return [problem(code, [row.id, step.id], { layerLeftMm: step.layerLeftMm!, keepMm: layer.keep })];
+  return [
+    problem(code, [row.id, step.id], {
+      layerLeftMm: step.layerLeftMm ?? layer.depth - step.amount / 2,
+      keepMm: layer.keep,
+    }),
+  ];
 }
 
 /** What a row's own measures and those it rests on say of using it as it is. */
@@ -204,20 +209,24 @@ function sizeOf(
   const { new: fresh } = row.feature.governing.limits;
   const newMm = rework?.kind === "oversize" ? fresh?.min : fresh?.max;
   if (!rework || newMm === undefined) return null;
-  const allowances = rework.allowances.map(({ feature: id, factor }) => {
-    const related = relatedRow(row, id, rows);
-    // What was under the surface before it was machined is not what is under it now.
-    const isKnown = related && related.governing.missing.length === 0 && (!row.isMachined || isSince(related));
-    return { factor, estimate: isKnown ? related.governing.estimate : null };
-  });
-  if (rework.offset && axis === "original") {
+  const allowances: { factor: number; axisShift?: number; estimate: Estimate | null }[] = rework.allowances.map(
+    ({ feature: id, factor, shiftsAxis }) => {
+      const related = relatedRow(row, id, rows);
+      // What was under the surface before it was machined is not what is under it now.
+      const isKnown = related && related.governing.missing.length === 0 && (!row.isMachined || isSince(related));
+      return { factor, axisShift: shiftsAxis ? factor / 2 : 0, estimate: isKnown ? related.governing.estimate : null };
+    },
+  );
+  if (rework.offset) {
     const { estimate, missing } = evaluateExpr(rework.offset, {
       points: feature.points,
       measured: measuredPoints(row.points),
       facts,
       refs: new Map(),
     });
-    allowances.push({ factor: 2, estimate: missing.length === 0 ? estimate : null });
+    // On the original axis the lean is bored away; on the worn one it stays, and the wall is thinner by it on one side.
+    const lean = missing.length === 0 ? estimate : null;
+    allowances.push(axis === "original" ? { factor: 2, estimate: lean } : { factor: 0, axisShift: 1, estimate: lean });
   }
   // The greatest or smallest of some points is not yet that of all.
   const worst = row.governing.missing.length === 0 ? row.governing.estimate : null;
@@ -266,22 +275,23 @@ function sizesOnOffer(
     const grows = rework.kind === "oversize";
     const byWornAxis =
       grows && step.possible === false && onWorn?.steps.find((each) => each.id === step.id)?.possible === true;
-    const reasons: Problem[] = !step.layerEnough
-      ? tooThin(row, step)
-      : held && size.bound
-        ? [
-            problem(step.possible ? "cleans-up" : "does-not-clean-up", where, {
-              grows,
-              finishedMm: step.finishedMm,
-              boundMm: size.bound.value,
-              expanded: held.expanded,
-              margin: held.margin,
-              probability: held.probability,
-              layerLeftMm: step.layerLeftMm,
-            }),
-            ...(byWornAxis ? [problem("on-worn-axis", where)] : []),
-          ]
-        : open.map(stillOpen);
+    const reasons: Problem[] =
+      step.layerEnough === false
+        ? tooThin(row, step)
+        : held && size.bound && step.possible !== null
+          ? [
+              problem(step.possible ? "cleans-up" : "does-not-clean-up", where, {
+                grows,
+                finishedMm: step.finishedMm,
+                boundMm: size.bound.value,
+                expanded: held.expanded,
+                margin: held.margin,
+                probability: held.probability,
+                layerLeftMm: step.layerLeftMm,
+              }),
+              ...(byWornAxis ? [problem("on-worn-axis", where)] : []),
+            ]
+          : open.map(stillOpen);
     return {
       id: step.id,
       name: `${rework.name} ${step.name}`,
