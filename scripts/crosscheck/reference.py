@@ -53,6 +53,50 @@ def spring():
     return {"loads": loads, "scatter": scatter, "bias": bias, "rate": {"mean": float(rate.mean()), "standard": float(rate.std())}, "loss": {"mean": float(loss.mean()), "standard": float(loss.std())}}
 
 
+def bounded(basis, observed, goal, sign):
+    """A form on or beside all of the observations by scipy's HiGHS: the greatest below them (sign 1), the least above (-1)."""
+    solved = optimize.linprog(goal, A_ub=sign * basis, b_ub=sign * observed, bounds=[(None, None)] * basis.shape[1], method="highs")
+    left = sign * (observed - basis @ solved.x)
+    return float(left.max())
+
+
+def zone(basis, observed):
+    """The narrowest zone of one form, by scipy's HiGHS."""
+    ones = numpy.ones((observed.size, 1))
+    solved = optimize.linprog([0] * basis.shape[1] + [1], A_ub=numpy.vstack([numpy.hstack([-basis, -ones]), numpy.hstack([basis, -ones])]), b_ub=numpy.concatenate([-observed, observed]), bounds=[(None, None)] * basis.shape[1] + [(0, None)], method="highs")
+    return float(2 * solved.x[-1])
+
+
+def ring(count):
+    angles = numpy.arange(count) * 360.0 / count
+    turn = numpy.radians(angles)
+    readings = numpy.round(0.02 * numpy.cos(turn - 0.4) + 0.005 * numpy.cos(3 * turn) + 0.002 * random.standard_normal(count), 4)
+    basis = numpy.column_stack([numpy.ones(count), numpy.cos(turn), numpy.sin(turn)])
+    return {"angles": angles.tolist(), "readings": readings.tolist(), "zone": zone(basis, readings), "inscribed": bounded(basis, readings, [-1, 0, 0], 1), "circumscribed": bounded(basis, readings, [1, 0, 0], -1)}
+
+
+def line(count):
+    x = numpy.arange(count) * 40.0
+    z = numpy.round(1e-4 * x + 0.01 * numpy.sin(x / 60) + 0.003 * random.standard_normal(count), 4)
+    basis = numpy.column_stack([numpy.ones(count), x])
+    left = z - numpy.polyval(numpy.polyfit(x, z, 1), x)
+    chord = lambda a, b, k: ((x[b] - x[k]) * z[a] + (x[k] - x[a]) * z[b]) / (x[b] - x[a])
+    off = [chord(a, b, k) - z[k] for a in range(count) for k in range(a + 1, count) for b in range(k + 1, count)]
+    return {"x": x.tolist(), "z": z.tolist(), "leastSquares": float(left.max() - left.min()), "zone": zone(basis, z), "straightEdge": float(max(max(off), -min(off)))}
+
+
+def bores(count):
+    """Axes of the bearings of one line bore, each by numpy's SVD, and the straight line that fits them best."""
+    stations, angles = numpy.arange(count) * 110.0, numpy.arange(8) * 45.0
+    turn = numpy.radians(angles)
+    basis = numpy.column_stack([numpy.ones(8), numpy.cos(turn), numpy.sin(turn)])
+    readings = numpy.round([0.01 * numpy.cos(turn - at) * (at % 3) + 0.003 * random.standard_normal(8) for at in range(count)], 4)
+    shifts = numpy.array([numpy.linalg.lstsq(basis, each, rcond=None)[0][1:] for each in readings])
+    through = numpy.column_stack([numpy.ones(count), stations])
+    left = shifts - through @ numpy.linalg.lstsq(through, shifts, rcond=None)[0]
+    return {"stations": stations.tolist(), "angles": angles.tolist(), "readings": readings.tolist(), "coaxiality": float(2 * numpy.hypot(*left.T).max()), "step": float(numpy.hypot(*numpy.diff(left, axis=0).T).max())}
+
+
 print(json.dumps({
     "made": {"by": "scripts/crosscheck/reference.py", "scipy": scipy.__version__, "numpy": numpy.__version__, "python": sys.version.split()[0]},
     "normal": [{"x": x, "below": float(stats.norm.cdf(x))} for x in numpy.linspace(-6, 6, 25).tolist()],
@@ -61,4 +105,7 @@ print(json.dumps({
     "circles": [circle(count) for count in (4, 8, 12, 36)],
     "faces": [face(4, 3), face(7, 3), face(6, 5), face(12, 8)],
     "spring": spring(),
+    "rings": [ring(count) for count in (5, 8, 12, 36)],
+    "lines": [line(count) for count in (3, 6, 15)],
+    "bores": [bores(count) for count in (3, 5, 7)],
 }, indent=1))

@@ -1,4 +1,5 @@
 import reference from "../fixtures/reference/scipy.json";
+import type { Fit } from "../pack/fit-kinds";
 import { fitPoints } from "../pack/fit-points";
 import { exact } from "../quantity/estimate";
 import { extremeBias } from "./extreme-bias";
@@ -39,6 +40,42 @@ describe(`scipy ${reference.made.scipy}, numpy ${reference.made.numpy}`, () => {
       }));
       expect(fitPoints("flatness", placed, null)!.value).toBeCloseTo(leastSquares, 9);
       expect(fitPoints("minimum-zone", placed, null)!.value).toBeCloseTo(minimumZone, 7);
+    },
+  );
+
+  const round = (angles: readonly number[], readings: readonly number[]) =>
+    angles.map((angle, at) => ({ place: { angle }, estimate: exact(readings[at]!) }));
+
+  test.each(reference.rings)("nearest two, inscribed and circumscribed circle over $angles.length angles", (ring) => {
+    const points = round(ring.angles, ring.readings);
+    const by = (fit: Fit) => fitPoints(fit, points, null)!.value;
+    expect(by("roundness-zone")).toBeCloseTo(ring.zone, 8);
+    expect(by("roundness-inscribed")).toBeCloseTo(ring.inscribed, 8);
+    expect(by("roundness-circumscribed")).toBeCloseTo(ring.circumscribed, 8);
+    // By definition no two circles lie nearer to each other than those of the zone.
+    for (const fit of ["roundness", "roundness-inscribed", "roundness-circumscribed"] as const)
+      expect(by(fit)).toBeGreaterThanOrEqual(ring.zone - 1e-9);
+  });
+
+  test.each(reference.lines)(
+    "straightness of $x.length points by both definitions, and under a straight-edge",
+    (line) => {
+      const points = line.x.map((x, at) => ({ place: { x, y: 0 }, estimate: exact(line.z[at]!) }));
+      const by = (fit: Fit) => fitPoints(fit, points, null)!.value;
+      expect(by("straightness")).toBeCloseTo(line.leastSquares, 9);
+      expect(by("straightness-zone")).toBeCloseTo(line.zone, 8);
+      expect(by("straight-edge")).toBeCloseTo(line.straightEdge, 9);
+    },
+  );
+
+  test.each(reference.bores)(
+    "line bore of $stations.length bearings",
+    ({ stations, angles, readings, coaxiality, step }) => {
+      const points = stations.flatMap((x, at) =>
+        angles.map((angle, each) => ({ place: { x, angle }, estimate: exact(readings[at]![each]!) })),
+      );
+      expect(fitPoints("coaxiality", points, null)!.value).toBeCloseTo(coaxiality, 9);
+      expect(fitPoints("neighbour-step", points, null)!.value).toBeCloseTo(step, 9);
     },
   );
 });

@@ -184,3 +184,37 @@ test("the linter wants a place for every point of a fit, and a face for a square
     expect.arrayContaining(["fit-without-place", "fit-without-face"]),
   );
 });
+
+test("every kind of fit follows its readings as its contributions say, and of a perfect part is known no better than they are", () => {
+  const shaft = (z: (x: number, angle: number) => number) =>
+    [0, 60, 130, 200].flatMap((x) => angles.map((angle) => ({ place: { x, angle, y: 0 }, value: z(x, angle) })));
+  const wavy = (x: number, angle: number) =>
+    0.02 * Math.sin(x / 31) * Math.cos(((angle - x) * Math.PI) / 180) + 0.004 * Math.cos((3 * angle * Math.PI) / 180) + 0.003 * Math.sin(x * 7 + angle * 3); // prettier-ignore
+  const round = (z: typeof wavy) => angles.map((angle) => ({ place: { angle }, value: z(40, angle) }));
+  const along = (z: typeof wavy) => [0, 35, 80, 120, 200].map((x) => ({ place: { x, y: 0 }, value: z(x, x) }));
+  const tried: readonly [Fit, (z: typeof wavy) => readonly Placed[]][] = [
+    ["straight-edge", (z) => face((x, y) => z(x, 3 * y))],
+    ["straightness", along],
+    ["straightness-zone", along],
+    ["roundness-zone", round],
+    ["roundness-inscribed", round],
+    ["roundness-circumscribed", round],
+    ["coaxiality", shaft],
+    ["neighbour-step", shaft],
+  ];
+  for (const [kind, of] of tried) {
+    const points = of(wavy);
+    const found = fit(kind, points)!;
+    // Each reading moved a little by itself moves the result by its share.
+    points.forEach((point, at) => {
+      const moved = points.map((each, index) => (index === at ? { ...point, value: point.value + 1e-7 } : each));
+      const slope = (value(fit(kind, moved)) - found.value) / 1e-7;
+      expect([kind, at, (found.contributions.get(`repeat:${at}`) ?? 0) / scatter]).toEqual([kind, at, expect.closeTo(slope, 4)]); // prettier-ignore
+    });
+    const perfect = fit(kind, of(() => 0))!; // prettier-ignore
+    expect([kind, perfect.value]).toEqual([kind, expect.closeTo(0, 9)]);
+    expect(standardUncertainty(perfect)).toBeGreaterThan(0);
+    // A calibration that all readings share is no form.
+    expect(Math.abs(found.contributions.get("calibration:dial") ?? 0)).toBeLessThan(1e-9);
+  }
+});

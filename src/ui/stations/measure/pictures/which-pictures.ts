@@ -21,8 +21,8 @@ export function picturesOf({ points, governing, derived }: Feature): readonly Pi
   const fits = [governing, ...derived].flatMap(({ expr }) => fitsIn(expr));
   const axes = Object.keys(points[0]!.at);
   const isRound = points.length > 3 && points.every(({ place }) => place?.angle !== undefined);
-  if (fits.includes("bow")) return ["axis", "trend"];
-  if (fits.includes("eccentricity") || fits.includes("roundness")) return ["polar", "trend"];
+  if (fits.some((fit) => fit === "bow" || fit === "coaxiality" || fit === "neighbour-step")) return ["axis", "trend"];
+  if (fits.some((fit) => fit === "eccentricity" || fit.startsWith("roundness"))) return ["polar", "trend"];
   if (fits.length > 0) return ["trend"];
   if (isRound) return ["curve", "band", "trend"];
   if (axes.length === 2 && points.length >= 4 && points.every(({ at }) => axes.every((axis) => at[axis] !== undefined)))
