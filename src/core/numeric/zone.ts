@@ -1,6 +1,8 @@
 import { residualRange, solve, type Fitted } from "./linear-fit";
 
 const mostExchanges = 5000;
+/** A share of the range of what was observed that is none. */
+const nothing = 1e-9;
 
 interface Mix {
   /** By column, how much of it; those that are not named have none. */
@@ -96,15 +98,18 @@ export function zoneWidth(basis: readonly (readonly number[])[], observed: reado
   const worth = near.flatMap((value) => sides.map((side) => side * value));
   const mix = dearestMix(columns, worth, [...new Array<number>(size).fill(0), 1]);
   if (!mix) return null;
+  // No form at all is still known no better than the readings are.
+  if (mix.prices[size]! <= nothing) return { value: 0, partials: residualRange(basis, observed)!.partials };
   const partials = observed.map(() => 0);
   for (const [at, share] of mix.shares) partials[at >> 1]! += 2 * sides[at % 2]! * share;
-  return { value: Math.max(0, 2 * mix.prices[size]! * half), partials };
+  return { value: 2 * mix.prices[size]! * half, partials };
 }
 
 /**
  * How far what was observed falls short of the least form that lies on or above all of it: of a journal, the
- * circumscribed circle.
+ * circumscribed circle. Where several are as small, of the one that all lies nearest to.
  *
+ * @param basis  as for `zoneWidth`
  * @returns  the greatest distance from it, with how it follows each observation; null where that form is not bounded
  * @example shortOfLeast([[1, 1, 0], [1, 0, 1], [1, -1, 0], [1, 0, -1]], [5, 4, 5, 4])!.value // 1
  */
@@ -112,25 +117,27 @@ export function shortOfLeast(basis: readonly (readonly number[])[], observed: re
   const size = basis[0]?.length ?? 0;
   if (basis.length <= size) return null;
   const { near, half } = scaled(observed);
-  const mix = dearestMix(basis, half === 0 ? near.map((_, at) => -at * 1e-9) : near, [1, ...new Array<number>(size - 1).fill(0)]); // prettier-ignore
-  if (mix?.shares.size !== size) return null;
-  const resting = [...mix.shares.keys()];
-  // The furthest of the others: those it rests on are no distance from it.
-  let [furthest, most] = [-1, -Infinity];
-  basis.forEach((row, at) => {
-    const short = row.reduce((sum, value, p) => sum + value * mix.prices[p]!, 0) - near[at]!;
-    if (!mix.shares.has(at) && short > most) [furthest, most] = [at, short];
-  });
-  // The form at the furthest place, as a mix of what it has at the places it rests on.
-  const weights = solve(
-    Array.from({ length: size }, (_, p) => resting.map((at) => basis[at]![p]!)),
-    basis[furthest]!,
-  );
-  if (!weights) return null;
+  if (half === 0) return residualRange(basis, observed);
+  const least = dearestMix(basis, near, [1, ...new Array<number>(size - 1).fill(0)]);
+  if (!least) return null;
+  // Of forms as small as that: all on or under it, and none further from it than can be helped.
+  const size0 = least.prices[0]!;
+  const rest = basis.map((row) => row.slice(1));
+  const columns = [...rest.map((row) => [...row, 0]), ...rest.map((row) => [...row.map((value) => -value), 1])];
+  const worth = [...near.map((value) => value - size0), ...near.map((value) => size0 - value)];
+  const mix = dearestMix(columns, worth, [...new Array<number>(size - 1).fill(0), 1]);
+  if (!mix) return null;
+  const value = mix.prices[size - 1]!;
+  if (value <= nothing) return { value: 0, partials: residualRange(basis, observed)!.partials };
   const partials = observed.map(() => 0);
-  resting.forEach((at, index) => (partials[at]! += weights[index]!));
-  partials[furthest]! -= 1;
-  return { value: Math.max(0, most * half), partials };
+  let ofSize = 0;
+  for (const [at, share] of mix.shares) {
+    const sign = at < basis.length ? 1 : -1;
+    partials[at % basis.length]! += sign * share;
+    ofSize -= sign * share;
+  }
+  for (const [at, share] of least.shares) partials[at]! += ofSize * share;
+  return { value: value * half, partials };
 }
 
 /** How far what was observed stands out from the greatest form that lies on or below all of it: of a bore, the inscribed circle. */

@@ -211,7 +211,10 @@ test("every kind of fit follows its readings as its contributions say, and of a 
       const slope = (value(fit(kind, moved)) - found.value) / 1e-7;
       expect([kind, at, (found.contributions.get(`repeat:${at}`) ?? 0) / scatter]).toEqual([kind, at, expect.closeTo(slope, 4)]); // prettier-ignore
     });
-    const perfect = fit(kind, of(() => 0))!; // prettier-ignore
+    const perfect = fit(
+      kind,
+      of((x, angle) => (kind.startsWith("round") ? 0.01 * Math.cos((angle * Math.PI) / 180) : 1e-4 * x)),
+    )!;
     expect([kind, perfect.value]).toEqual([kind, expect.closeTo(0, 9)]);
     expect(standardUncertainty(perfect)).toBeGreaterThan(0);
     // A calibration that all readings share is no form.
