@@ -108,6 +108,8 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
   "no-such-points": "A selector names places along the axes of the feature's points.",
   "thumb-without-diameter": "This rule of thumb is so much for each inch of diameter: give the diameter.",
   "thumb-with-diameter": "This rule of thumb is one figure for all sizes: leave the diameter out.",
+  "limit-of-another-kind":
+    "A limit is printed in a unit of the kind that its value is of: a length in mm or inches, a load in N or lbf. A tolerance zone is of a length.",
   "thumb-of-no-length": "Rules of thumb are of lengths.",
   "fit-without-place": "What is fitted to points has to know where they lie: give place.",
   "fit-without-face": "Only a fit over a face has a square to lie within.",

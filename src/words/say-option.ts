@@ -2,7 +2,7 @@ import type { Limit, Pack, Ref } from "@/core/pack/schema";
 import type { Option } from "@/core/plan/option";
 import type { Decided } from "@/core/plan/standing";
 import { formatNumber } from "@/core/quantity/format-quantity";
-import type { Unit } from "@/core/quantity/units";
+import { unitById, type Unit } from "@/core/quantity/units";
 import { capital } from "./capital";
 import { dispositionWords } from "./words-for";
 
@@ -17,6 +17,15 @@ export const sayOption = ({ disposition, ways = [] }: Said): string =>
 /** What was decided, in a few words; one that is no longer on offer is said to be. */
 export const sayDecided = ({ wanted, option }: Pick<Decided, "wanted" | "option">): string =>
   option ? sayOption(option) : `${dispositionWords[wanted.disposition]}, no longer on offer`;
+
+/** How a limit stands in its source, where that is not in core units; empty where it is. */
+export function sayPrinted({ printed }: Pick<Limit, "printed">): string {
+  if (!printed) return "";
+  if ("zone" in printed) return `printed as ${printed.size} ${printed.zone}`;
+  const { min, max, unit } = printed;
+  const figures = min !== undefined && max !== undefined ? `${min}–${max}` : max !== undefined ? `at most ${max}` : `at least ${min}`; // prettier-ignore
+  return `printed as ${figures} ${unitById(unit)?.symbol ?? unit}`;
+}
 
 /** A limit in the unit shown: “at most 108.100”, “at least 70.950”, “0.060–0.110”. */
 export function sayLimit({ min, max }: Pick<Limit, "min" | "max">, unit: Unit): string {

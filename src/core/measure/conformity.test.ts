@@ -136,6 +136,22 @@ describe("on its limit", () => {
     expect(conformity(at(0.101, 0), { max: 0.1 }).margin).toBeCloseTo(-0.001, 12));
 });
 
+test("a value and its limit scaled together keep their mark and their chance, whatever the unit", () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: -200_000, max: 200_000 }).map((off) => off / 1e6),
+      fc.double({ min: 1e-4, max: 0.05, noNaN: true }),
+      fc.constantFrom(1e-6, 1e-3, 25.4, 1000, 1e6),
+      (off, standard, factor) => {
+        const at = (by: number) => conformity(estimate(by * (1 + off), [["s", by * standard]]), { max: by });
+        const [one, other] = [at(1), at(factor)];
+        expect(other.mark).toBe(one.mark);
+        expect(other.probability).toBeCloseTo(one.probability, 9);
+      },
+    ),
+  );
+});
+
 describe("known from few readings", () => {
   const few = (value: number, u: number, degrees: number) => estimate(value, [["repeat:r", u]], new Map([["repeat:r", { pool: "g", degrees }]])); // prettier-ignore
 

@@ -106,7 +106,7 @@ export function conformity(of: Estimate, bounds: Bounds, nonNegative = false): C
   return { ...nearest, mark, probability: probabilityWithin(of, bounds, nonNegative), expanded };
 }
 
-/** A difference this small is none: a millionth of a micrometre, and as little of whatever else is measured. */
+/** A difference this small is none: a millionth of a micrometre, and of whatever is limited to less a ten-millionth of that. */
 const least = 1e-9;
 
 /**
@@ -114,7 +114,8 @@ const least = 1e-9;
  * such sizes on its own small limit.
  */
 function clean(difference: number, near: number): number {
-  return Math.abs(difference) <= Math.max(least, Math.abs(near) * 1e-12) ? 0 : difference;
+  const small = near === 0 ? least : Math.min(least, Math.abs(near) * 1e-7);
+  return Math.abs(difference) <= Math.max(small, Math.abs(near) * 1e-12) ? 0 : difference;
 }
 
 const acceptedMarks: Readonly<Record<DecisionRule, readonly Mark[]>> = {

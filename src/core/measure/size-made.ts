@@ -10,7 +10,7 @@ export interface SizeMade {
 export const shiftOf = ({ kind }: Pick<Rework, "kind">, amount: number): number =>
   kind === "oversize" ? amount : -amount;
 
-export const shifted = (limit: Limit, by: number): Limit => ({
+export const shifted = ({ printed: _, ...limit }: Limit, by: number): Limit => ({
   ...limit,
   ...(limit.min === undefined ? {} : { min: limit.min + by }),
   ...(limit.max === undefined ? {} : { max: limit.max + by }),

@@ -1,8 +1,8 @@
 import { exact, standardUncertainty, estimate, type Estimate } from "../quantity/estimate";
 import { json, orrinshaw, rotary } from "../fixtures/load";
-import { readPack } from "./compile-pack";
+import { readPack, type CompiledPack } from "./compile-pack";
 import { evaluateExpr } from "./evaluate-expr";
-import type { Expr, Point } from "./schema";
+import { Limit, type Expr, type Point } from "./schema";
 import { trend } from "./walk-expr";
 
 const point = (id: string, height: string, direction: string): Point => ({
@@ -184,5 +184,60 @@ describe("a pack", () => {
     change(pack);
     const read = readPack(pack);
     expect(read.ok ? [] : read.problems.map((found) => found.code)).toContain(code);
+  });
+});
+
+describe("a limit as it is printed", () => {
+  const ref = { source: "manual" };
+  const read = (limit: object) => Limit.safeParse({ ref, ...limit });
+
+  test("in inches or as a tolerance zone is brought to millimetres once, and says what was printed", () => {
+    expect(read({ max: 0.003, unit: "in" }).data).toEqual({ max: expect.closeTo(0.0762, 12), printed: { max: 0.003, unit: "in" }, ref }); // prettier-ignore
+    expect(read({ size: 60, zone: "H7" }).data).toEqual({
+      min: 60,
+      max: 60.03,
+      printed: { size: 60, zone: "H7" },
+      ref,
+    });
+    expect(read({ min: 1, max: 2 }).data).toEqual({ min: 1, max: 2, ref });
+    // Read again it is what it was: nothing is converted twice.
+    for (const limit of [
+      { max: 0.003, unit: "in" },
+      { size: 60, zone: "H7" },
+    ]) {
+      const once = read(limit).data;
+      expect(Limit.parse(once)).toEqual(once);
+    }
+  });
+
+  test("is refused where it says two things, nothing, or what no table has", () => {
+    for (const limit of [
+      {},
+      { unit: "in" },
+      { min: 2, max: 1, unit: "in" },
+      { size: 60 },
+      { zone: "H7" },
+      { size: 60, zone: "H7", max: 61 },
+      { size: 60, zone: "Q7" },
+      { max: 1, unit: "furlong" },
+    ])
+      // prettier-ignore
+      expect([limit, read(limit).success]).toEqual([limit, false]);
+  });
+
+  test("of another kind than its value is said to be", () => {
+    const pack = json("packs/windrow-r2.json") as CompiledPack["pack"];
+    const broken = readPack({
+      ...pack,
+      classes: pack.classes.map((each) => ({
+        ...each,
+        features: each.features.map((feature) =>
+          each.id === "rotor-housing" && feature.id === "width"
+            ? { ...feature, governing: { ...feature.governing, limits: { reassembly: { max: 3, unit: "n", ref: { source: "practice" } } } } } // prettier-ignore
+            : feature,
+        ),
+      })),
+    });
+    expect(broken.ok ? [] : broken.problems.map(({ code }) => code)).toEqual(["limit-of-another-kind"]);
   });
 });

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { unitById } from "../quantity/units";
+import { toCore, unitById } from "../quantity/units";
+import { largestFit, zoneOf } from "../tables/limits-and-fits";
 import { fits, type Fit } from "./fit-kinds";
 import { thumbIds } from "./thumb-rules";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
@@ -32,11 +33,58 @@ export const Source = z.strictObject({
   standing: z.enum(["published", "common-practice", "invented"]),
 });
 
-/** Bounds in core units, mm for lengths and SI for all else; at least one of them. The bounds themselves are allowed values. */
+const unitId = Id.refine((id) => unitById(id) !== undefined, "not a unit");
+
+/** How a limit stands in its source, where that is not in core units: figures in a unit, or a tolerance zone about a size in mm. */
+const Printed = z.union([
+  z.strictObject({ min: Finite.optional(), max: Finite.optional(), unit: unitId }),
+  z.strictObject({ size: z.number().positive().max(largestFit), zone: z.string().max(6) }),
+]);
+type Printed = z.infer<typeof Printed>;
+
+const isOrdered = ({ min, max }: { readonly min?: number | undefined; readonly max?: number | undefined }) =>
+  min === undefined || max === undefined || min <= max;
+
+/**
+ * Bounds of which at least one is there; the bounds themselves are allowed values. In core units, mm for lengths and SI for
+ * all else; or as they are printed, in a unit or as a tolerance zone (ISO 286) about a size in mm: then they are brought to
+ * core units once, here, and what was printed is kept beside them.
+ */
 export const Limit = z
-  .strictObject({ min: Finite.optional(), max: Finite.optional(), ref: Ref })
-  .refine(({ min, max }) => min !== undefined || max !== undefined, "a limit needs min, max or both")
-  .refine(({ min, max }) => min === undefined || max === undefined || min <= max, "min is above max");
+  .strictObject({
+    min: Finite.optional(),
+    max: Finite.optional(),
+    unit: unitId.optional(),
+    size: z.number().positive().max(largestFit).optional(),
+    zone: z.string().max(6).optional(),
+    /** Filled in when it is read. */
+    printed: Printed.optional(),
+    ref: Ref,
+  })
+  .refine(
+    ({ size, zone }) => (size === undefined) === (zone === undefined),
+    "a tolerance zone and the size it is about go together",
+  ) // prettier-ignore
+  .refine(
+    ({ size, zone }) => zone === undefined || zoneOf(size!, zone) !== null,
+    "is no tolerance zone of the tables (H7, js6, p6) at this size",
+  ) // prettier-ignore
+  .refine(
+    ({ min, max, unit, zone }) => zone === undefined || (min ?? max ?? unit) === undefined,
+    "a limit is figures or a tolerance zone, not both",
+  ) // prettier-ignore
+  .refine(
+    ({ min, max, zone }) => (min ?? max ?? zone) !== undefined,
+    "a limit needs min, max or both, or a tolerance zone",
+  )
+  .refine(isOrdered, "min is above max")
+  .transform(({ unit, size, zone, printed, ref, ...bounds }) => {
+    const limit = (of: { readonly min?: number | undefined; readonly max?: number | undefined }, as?: Printed) => ({ ...of, ...(as ? { printed: as } : {}), ref }); // prettier-ignore
+    if (zone !== undefined) return limit(zoneOf(size!, zone)!, { size: size!, zone });
+    if (unit === undefined) return limit(bounds, printed);
+    const core = Object.entries(bounds).map(([end, figure]) => [end, toCore(figure, unitById(unit)!)]);
+    return limit(Object.fromEntries(core) as typeof bounds, { ...bounds, unit });
+  });
 
 export const Limits = z.strictObject({
   /** The drawing band of a new part. */
@@ -62,8 +110,6 @@ export type Expr =
   | { over: string; reduce: "max" | "min"; each: Expr }
   | { end: string; each: Expr }
   | { across: string[]; reduce: "max" | "min" | "mean" | "range"; each: Expr };
-
-const unitId = Id.refine((id) => unitById(id) !== undefined, "not a unit");
 
 /** A small typed expression tree over measured points, those of a joint's ends, facts of the engine and exact numbers. */
 export const Expr: z.ZodType<Expr> = z.lazy(() =>

@@ -587,6 +587,7 @@ export const problemCodes = {
   "no-such-points": error({ axis: text, place: text }),
   "thumb-without-diameter": error({ rule: text }),
   "thumb-with-diameter": error({ rule: text }),
+  "limit-of-another-kind": error({ printed: text, unit: text }),
   "thumb-of-no-length": error({ rule: text, unit: text }),
   "fit-without-place": error({ point: text, fit: text }),
   "fit-without-face": error({ fit: text }),

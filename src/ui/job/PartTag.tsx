@@ -19,7 +19,7 @@ import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { sayProblem } from "@/words/say-problem";
-import { sayLimit, sayRef } from "@/words/say-option";
+import { sayLimit, sayPrinted, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
 import { ConformityMark, markColor, type ShownMark } from "../kit/ConformityMark";
 import { Leader } from "../kit/Leader";
@@ -288,7 +288,7 @@ const Source = ({ governing }: Pick<RowResult, "governing">) => {
   return (
     governing.limit && (
       <chakra.p fontSize="12px" color="quiet" mt="8px">
-        {sayRef(governing.limit.ref, wording.sources)}.{" "}
+        {[sayRef(governing.limit.ref, wording.sources), sayPrinted(governing.limit)].filter(Boolean).join(", ")}.{" "}
         {isByThumb(governing.limit)
           ? "The pack gives no limit, so experience elsewhere stands in."
           : "It is to be built in again, so the reassembly limit decides."}

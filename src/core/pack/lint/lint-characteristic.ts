@@ -10,8 +10,15 @@ const reachesOutside = (inner: Limit | undefined, outer: Limit | undefined): boo
   (inner?.max !== undefined && outer?.max !== undefined && inner.max > outer.max) ||
   (inner?.min !== undefined && outer?.min !== undefined && inner.min < outer.min);
 
-function lintLimits({ report, checkRef }: LintContext, limits: Limits, path: Path): void {
-  for (const [kind, limit] of Object.entries(limits)) if (limit) checkRef(limit.ref, [...path, kind, "ref"]);
+function lintLimits({ report, checkRef }: LintContext, limits: Limits, unit: string, path: Path): void {
+  for (const [kind, limit] of Object.entries(limits)) {
+    if (!limit) continue;
+    checkRef(limit.ref, [...path, kind, "ref"]);
+    const { printed } = limit;
+    const as = printed && ("zone" in printed ? "mm" : printed.unit);
+    if (as && unitById(as)!.dimension !== (unitById(unit)?.dimension ?? "number"))
+      report("limit-of-another-kind", [...path, kind], { printed: as, unit });
+  }
   const { new: fresh, reassembly, inService } = limits;
   if (reachesOutside(fresh, reassembly)) report("new-outside-reassembly", [...path, "reassembly"]);
   if (reachesOutside(reassembly, inService)) report("reassembly-outside-in-service", [...path, "inService"]);
@@ -34,7 +41,10 @@ export function lintCharacteristic(
   path: Path,
   ends?: ReadonlyMap<string, Axes>,
 ): void {
-  lintLimits(lint, item.limits, [...path, "limits"]);
+  lintLimits(lint, item.limits, item.unit, [...path, "limits"]);
+  lint.each(item.limitsWhere, [...path, "limitsWhere"], ({ limits }, at) =>
+    lintLimits(lint, limits, item.unit, [...at, "limits"]),
+  );
   lintExpr(lint, item.expr, axes, [...path, "expr"], ends);
   lintDimension(lint, item.expr, item.unit, kinds, [...path, "expr"]);
   lintThumb(lint, item, [...path, "thumb"]);
