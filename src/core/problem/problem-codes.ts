@@ -165,6 +165,8 @@ export const problemCodes = {
   "unit-ambiguous": error({ typed: text, one: text, other: text }),
   "stroke-unclear": error({ typed: text }),
   "gap-backwards": error({ typed: text }),
+  "tolerance-backwards": error({ typed: text }),
+  "tolerance-units": error({ typed: text }),
   "ten-times-too-large": asked(expectation),
   "ten-times-too-small": asked(expectation),
   "hundred-times-too-large": asked(expectation),

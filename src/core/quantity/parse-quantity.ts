@@ -158,3 +158,62 @@ export function parseReading(text: string, dimension: Dimension, assumed: Unit):
     unit: noGo.value.unit,
   });
 }
+
+/** A quantity between two ends that a person typed; the ends are one where no tolerance was. */
+export interface Toleranced {
+  readonly low: number;
+  readonly high: number;
+  readonly typed: string;
+  readonly unit: string;
+}
+
+const around = new RegExp(String.raw`^(.*?\d.*?)\s*(?:±|\+\s*/\s*-|\+-)\s*(.*)$`, "u");
+const upAndDown = new RegExp(
+  String.raw`^(.*?\d.*?)\s*([+-])\s*(${number})\s*/?\s*([+-])\s*(${number})\s*([^\d]*)$`,
+  "u",
+);
+const between = new RegExp(
+  String.raw`^([+-]?\s*${number}\s*[^\d\s.,+-]*)\s*(?:-|to|\.{2,3}|…)\s*([+-]?${number}\s*[^\d]*)$`,
+  "iu",
+);
+
+/**
+ * Reads a figure with its tolerance, as manuals print it: `12 ± 0.1`, `12 +/− 0.1`, `12 +0.1/−0.05`, `11.9–12.1`,
+ * `2.3600 to 2.3605 in`; and a figure alone. A unit that stands at one of them is that of all.
+ *
+ * @returns  its ends; or the problems of parseQuantity, tolerance-units where two units stand there, tolerance-backwards
+ *           where the first end is the larger
+ * @example  parseTolerance("12 ± 0.1", "length", mm) // low 11.9, high 12.1
+ */
+export function parseTolerance(text: string, dimension: Dimension, assumed: Unit): Outcome<Toleranced> {
+  const typed = text.trim();
+  const alone = parseQuantity(typed, dimension, assumed);
+  if (alone.ok) return done({ low: alone.value.value, high: alone.value.value, typed, unit: alone.value.unit });
+  if (typed.length > longest) return alone;
+  const plain = plainText(typed);
+  const [pm, ud, to] = [around.exec(plain), upAndDown.exec(plain), between.exec(plain)];
+  const sides = pm ? [pm[1]!, pm[2]!] : ud && ud[2] !== ud[4] ? [ud[1]!, ud[3]!, `${ud[5]!}${ud[6]!}`] : to ? [to[1]!, to[2]!] : null; // prettier-ignore
+  if (!sides) return alone;
+  const rests = sides.map((side) => spelledIn(side.trim())?.rest.trim() ?? "").filter((rest) => rest !== "");
+  const unit = unitFor(rests[0] ?? "", typed, dimension, assumed);
+  if (!unit.ok) return unit;
+  const parsed = sides.map((side) => parseQuantity(side, dimension, unit.value));
+  const wrong = parsed.find((each) => !each.ok);
+  if (wrong && !wrong.ok) return refused(...wrong.problems.map((each) => (each.code === "empty" ? notANumber(typed) : each))); // prettier-ignore
+  const values = parsed.flatMap((each) => (each.ok ? [each.value] : []));
+  if (values.some((each) => each.unit !== unit.value.id)) return refused(problem("tolerance-units", [], { typed }));
+  const [first, second, third] = values.map(({ value }) => value) as [number, number, number?];
+  // What is taken off and what is put on are sizes of their own: neither has a sign.
+  if ((pm && second < 0) || (third !== undefined && (second < 0 || third < 0))) return refused(notANumber(typed));
+  const offset = unit.value.offset ?? 0;
+  const by = (end: number) => end - offset;
+  const [low, high] = pm
+    ? [first - by(second), first + by(second)]
+    : third === undefined
+      ? [first, second]
+      : ud![2] === "+"
+        ? [first - by(third), first + by(second)]
+        : [first - by(second), first + by(third)];
+  if (low > high) return refused(problem("tolerance-backwards", [], { typed }));
+  return done({ low, high, typed, unit: unit.value.id });
+}

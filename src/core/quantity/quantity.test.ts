@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { unit as mathUnit } from "mathjs";
 import { formatNumber, formatQuantity, formatUncertainty } from "./format-quantity";
-import { parseQuantity } from "./parse-quantity";
+import { parseQuantity, parseTolerance } from "./parse-quantity";
 import { fromCore, toCore, unitById, units } from "./units";
 
 const mm = unitById("mm")!;
@@ -47,6 +47,13 @@ describe("units", () => {
     mpa: ["MPa", "Pa"],
     psi: ["lbf/in^2", "Pa"],
     rpm: ["cycle/minute", "rad/s"],
+    gpa: ["GPa", "Pa"],
+    kn: ["kN", "N"],
+    "m-s": ["m/s", "m/s"],
+    "ft-min": ["ft/minute", "m/s"],
+    "m-s2": ["m/s^2", "m/s^2"],
+    "kg-m3": ["kg/m^3", "kg/m^3"],
+    "g-cm3": ["g/cm^3", "kg/m^3"],
     km: ["km", "km"],
     mi: ["mi", "km"],
   };
@@ -168,4 +175,46 @@ test("a negative value that rounds to zero has no sign, others have a real minus
 test("an uncertainty is rounded up, never down, and not by the noise of binary arithmetic", () => {
   expect(formatUncertainty(0.0041, mm)).toBe("0.005");
   expect(formatUncertainty(0.1 + 0.2, mm)).toBe("0.300");
+});
+
+describe("a figure with its tolerance, as manuals print it", () => {
+  const mm = unitById("mm")!;
+  const read = (text: string) => {
+    const parsed = parseTolerance(text, "length", mm);
+    return parsed.ok ? [parsed.value.low, parsed.value.high] : parsed.problems[0]!.code;
+  };
+
+  test.each([
+    ["12 ± 0.1", 11.9, 12.1],
+    ["12±0,1 mm", 11.9, 12.1],
+    ["12 +/- 0.1", 11.9, 12.1],
+    ["12 +/\u2212 0.1", 11.9, 12.1],
+    ["12 +0.1/-0.05", 11.95, 12.1],
+    ["12 +0.1 \u22120.05", 11.95, 12.1],
+    ["12 -0.05 +0.1", 11.95, 12.1],
+    ["11.9-12.1", 11.9, 12.1],
+    ["11.9 \u2013 12.1 mm", 11.9, 12.1],
+    ["11.9 to 12.1", 11.9, 12.1],
+    ["11.9 \u2026 12.1", 11.9, 12.1],
+    ["2.3600 in to 2.3605 in", 59.944, 59.9567],
+    ["2.3600-2.3605 in", 59.944, 59.9567],
+    ["1 thou ± .5", 0.0127, 0.0381],
+    ["-0.02 to 0.01", -0.02, 0.01],
+    ["1-3/8 in", 34.925, 34.925],
+    ["12", 12, 12],
+  ])("%s", (text, low, high) => expect(read(text)).toEqual([expect.closeTo(low, 9), expect.closeTo(high, 9)]));
+
+  test("is asked about where it says nothing, two units or is turned round", () => {
+    expect([
+      read(""),
+      read("12 ± "),
+      read("12.1-11.9"),
+      read("12 ± 0.1 N"),
+      read("12 ± -0.1"),
+      read("12 mm to 1 in"),
+      read("3/8"),
+    ]).toEqual(
+      ["empty", "not-a-number", "tolerance-backwards", "unit-wrong-dimension", "not-a-number", "tolerance-units", "stroke-unclear"], // prettier-ignore
+    );
+  });
 });

@@ -14,6 +14,9 @@ export type Dimension =
   | "time"
   | "pressure"
   | "speed of rotation"
+  | "speed"
+  | "acceleration"
+  | "density"
   | "distance"
   | "number"
   // Hardness scales are readings of different tests: none is another one in other units.
@@ -161,6 +164,20 @@ export const units: readonly Unit[] = [
   // lbf by square inch.
   { id: "psi", dimension: "pressure", factor: 4.4482216152605 / (inchMm / 1000) ** 2, decimals: 0, symbol: "psi", spellings: ["psi", "lb/in2", "lbf/in2", "lbf/in²"] }, // prettier-ignore
   { id: "rpm", dimension: "speed of rotation", factor: (2 * Math.PI) / 60, decimals: 0, symbol: "rpm", spellings: ["rpm", "min-1", "r/min", "rev/min"] }, // prettier-ignore
+  { id: "gpa", dimension: "pressure", factor: 1e9, decimals: 0, symbol: "GPa", spellings: ["gpa", "kn/mm2", "kn/mm²"] },
+  { id: "kn", dimension: "force", factor: 1000, decimals: 1, symbol: "kN", spellings: ["kn"] },
+  { id: "m-s", dimension: "speed", factor: 1, decimals: 1, symbol: "m/s", spellings: ["m/s", "ms-1"] },
+  { id: "ft-min", dimension: "speed", factor: (12 * inchMm) / 60_000, decimals: 0, symbol: "ft/min", spellings: ["ft/min", "fpm"] }, // prettier-ignore
+  { id: "m-s2", dimension: "acceleration", factor: 1, decimals: 0, symbol: "m/s²", spellings: ["m/s2", "m/s²"] },
+  { id: "kg-m3", dimension: "density", factor: 1, decimals: 0, symbol: "kg/m³", spellings: ["kg/m3", "kg/m³"] },
+  {
+    id: "g-cm3",
+    dimension: "density",
+    factor: 1000,
+    decimals: 2,
+    symbol: "g/cm³",
+    spellings: ["g/cm3", "g/cm³", "g/cc"],
+  },
   { id: "km", dimension: "distance", factor: 1, decimals: 0, symbol: "km", spellings: ["km", "kilometre", "kilometres", "kilometer", "kilometers"] }, // prettier-ignore
   // 1.609344 km: 5,280 feet of 12 inches, exact.
   { id: "mi", dimension: "distance", factor: (5280 * 12 * inchMm) / 1e6, decimals: 0, symbol: "mi", spellings: ["mi", "mile", "miles"] }, // prettier-ignore

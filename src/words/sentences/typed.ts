@@ -20,6 +20,8 @@ export const typedSentences = {
   "stroke-unclear": (p) =>
     `“${p.typed}”: a fraction is typed with its inches, as 3/8" or 3/8 in; a blade that goes in and the next that does not with a bar, as 0.40|0.45.`,
   "gap-backwards": (p) => `“${p.typed}”: first the blade that goes in, then the larger one that does not.`,
+  "tolerance-backwards": (p) => `“${p.typed}”: first the smaller end, then the larger one.`,
+  "tolerance-units": (p) => `“${p.typed}” has two units: write both ends in one of them.`,
   "ten-times-too-large": (p, say) =>
     `${say.length(p.value)} is ten times what is expected here (about ${say.length(p.expected)}).`,
   "ten-times-too-small": (p, say) =>
