@@ -1,3 +1,4 @@
+import { figures } from "@/core/figures/figures";
 import type { packSentences } from "./sentences/packs";
 
 /** What each finding of the linter means, and what to do about it. */
@@ -108,6 +109,8 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
   "no-such-points": "A selector names places along the axes of the feature's points.",
   "thumb-without-diameter": "This rule of thumb is so much for each inch of diameter: give the diameter.",
   "thumb-with-diameter": "This rule of thumb is one figure for all sizes: leave the diameter out.",
+  "unknown-figure": `Figures that the program knows: ${figures.map(({ id, inputs, outputs }) => `${id} (with ${inputs.map((each) => each.id).join(", ")}; gives ${outputs.map((each) => each.id).join(", ")})`).join("; ")}.`,
+  "figure-input-missing": "A figure needs each of its inputs: an expression over points, a fact, or a constant.",
   "limit-of-another-kind":
     "A limit is printed in a unit of the kind that its value is of: a length in mm or inches, a load in N or lbf. A tolerance zone is of a length.",
   "thumb-of-no-length": "Rules of thumb are of lengths.",

@@ -1,4 +1,6 @@
 import { CoreError } from "../errors";
+import { evaluateFigure } from "../figures/figure";
+import { figureById } from "../figures/figures";
 import { add, divide, exact, mean, multiply, scale, subtract, propagate, type Estimate } from "../quantity/estimate";
 import { toCore, unitById } from "../quantity/units";
 import { fitPoints } from "./fit-points";
@@ -53,7 +55,7 @@ const unique = (ids: readonly string[]) => [...new Set(ids)];
  * The value of a pack expression over what was measured, with its contributions: the greatest of several
  * readings keeps the contributions of the reading it is, and a difference cancels what both readings share.
  *
- * @throws  CoreError unknown-fact, unknown-end for a pack that was not linted
+ * @throws  CoreError unknown-fact, unknown-end, unknown-figure for a pack that was not linted
  */
 export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
   if ("const" in expr)
@@ -106,6 +108,16 @@ export function evaluateExpr(expr: Expr, context: ExprContext): Evaluated {
     return {
       estimate: terms.length === 0 ? null : reducers[expr.reduce](terms),
       missing: parts.flatMap((part) => part.missing),
+    };
+  }
+  if ("figure" in expr) {
+    const figure = figureById(expr.figure);
+    if (!figure) throw new CoreError("unknown-figure", expr.figure);
+    const parts = Object.entries(expr.with).map(([id, inner]) => [id, evaluateExpr(inner, context)] as const);
+    const inputs = Object.fromEntries(parts.map(([id, { estimate }]) => [id, estimate]));
+    return {
+      estimate: evaluateFigure(figure, inputs).get(expr.gives) ?? null,
+      missing: unique(parts.flatMap(([, part]) => part.missing)),
     };
   }
   const parts = expr.args.map((arg) => evaluateExpr(arg, context));

@@ -1,4 +1,5 @@
 import { problem, type Problem } from "../problem/problem";
+import { figureById } from "../figures/figures";
 import { unitById, type Unit } from "../quantity/units";
 import type { Expr } from "./schema";
 
@@ -81,6 +82,22 @@ export function exprDimension(
       "each",
     ]);
   if ("each" in expr) return exprDimension(expr.each, kinds, [...path, "each"]);
+  if ("figure" in expr) {
+    const figure = figureById(expr.figure);
+    const gives = figure?.outputs.find(({ id }) => id === expr.gives);
+    if (!figure || !gives)
+      return leaf(null, problem("unknown-figure", path, { figure: `${expr.figure} ${expr.gives}` }));
+    const wrong = figure.inputs.flatMap(({ id, unit }): Problem[] => {
+      const inner = expr.with[id];
+      const at = [...path, "with", id];
+      if (!inner) return [problem("figure-input-missing", path, { figure: expr.figure, input: id })];
+      const { powers, problems } = exprDimension(inner, kinds, at);
+      const needed = powersOfUnit(unit)!;
+      return powers && !samePowers(powers, needed) ? [...problems, mismatch(at, needed, powers)] : problems;
+    });
+    const strange = Object.keys(expr.with).filter((id) => !figure.inputs.some((input) => input.id === id));
+    return leaf(powersOfUnit(gives.unit), ...wrong, ...strange.map((id) => problem("unknown-figure", [...path, "with", id], { figure: `${expr.figure} ${id}` }))); // prettier-ignore
+  }
   const parts = expr.args.map((arg, at) => exprDimension(arg, kinds, [...path, "args", at]));
   const problems = parts.flatMap((part) => part.problems);
   const known = parts.map(({ powers }) => powers).filter((powers) => powers !== null);

@@ -2,6 +2,7 @@ import { exact, standardUncertainty, estimate, type Estimate } from "../quantity
 import { json, orrinshaw, rotary } from "../fixtures/load";
 import { readPack, type CompiledPack } from "./compile-pack";
 import { evaluateExpr } from "./evaluate-expr";
+import { exprDimension } from "./expr-dimension";
 import { Limit, type Expr, type Point } from "./schema";
 import { trend } from "./walk-expr";
 
@@ -184,6 +185,36 @@ describe("a pack", () => {
     change(pack);
     const read = readPack(pack);
     expect(read.ok ? [] : read.problems.map((found) => found.code)).toContain(code);
+  });
+});
+
+describe("a figure in an expression", () => {
+  const swept: Extract<Expr, { figure: string }> = {
+    figure: "swept-volume",
+    gives: "engine",
+    with: { bore: { reduce: "mean", points: {} }, stroke: { const: 98, unit: "mm" }, cylinders: { const: 6 } },
+  };
+  test("is worked out from what was measured, with its uncertainty, and waits for what was not", () => {
+    // All four readings share a gauge: 2 u/d of the volume.
+    const read = (value: number) => estimate(value, [["gauge", 0.01]]);
+    const at = { tt: read(108), ta: read(108), lt: read(108), la: read(108) };
+    const { estimate: volume } = evaluateExpr(swept, context(at));
+    expect(volume!.value).toBeCloseTo(((6 * Math.PI) / 4) * 108 ** 2 * 98, 3);
+    expect(standardUncertainty(volume!) / volume!.value).toBeCloseTo((2 * 0.01) / 108, 6);
+    expect(evaluateExpr(swept, context({ tt: 108 })).missing).toEqual(["ta", "lt", "la"]);
+  });
+  test("is checked: its name, each of its inputs, and what they measure", () => {
+    const kinds = { facts: new Map(), points: { length: 1 }, governing: { length: 1 }, ends: new Map() };
+    const codes = (expr: Expr) => exprDimension(expr, kinds, []).problems.map(({ code }) => code);
+    expect(exprDimension(swept, kinds, [])).toEqual({ powers: { length: 3 }, problems: [] });
+    expect(codes({ ...swept, figure: "swept" })).toEqual(["unknown-figure"]);
+    expect(codes({ ...swept, with: { ...swept.with, pistons: { const: 6 } } })).toEqual(["unknown-figure"]);
+    expect(codes({ ...swept, with: { ...swept.with, cylinders: { const: 6, unit: "mm" } } })).toEqual([
+      "dimension-mismatch",
+    ]);
+    expect(codes({ ...swept, with: { bore: swept.with.bore!, stroke: swept.with.stroke! } })).toEqual([
+      "figure-input-missing",
+    ]);
   });
 });
 

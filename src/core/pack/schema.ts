@@ -105,6 +105,7 @@ export type Expr =
   | { own: string }
   | { op: "add" | "subtract" | "multiply" | "divide"; args: Expr[] }
   | { fn: "circumference" | "circle-area"; args: Expr[] }
+  | { figure: string; gives: string; with: Record<string, Expr> }
   | { reduce: "max" | "min" | "mean" | "range"; points: Record<string, string> }
   | { fit: Fit; points: Record<string, string>; within?: number | undefined }
   | { over: string; reduce: "max" | "min"; each: Expr }
@@ -121,6 +122,8 @@ export const Expr: z.ZodType<Expr> = z.lazy(() =>
     z.strictObject({ own: Id }),
     z.strictObject({ op: z.enum(["add", "subtract", "multiply", "divide"]), args: z.array(Expr).min(2).max(12) }),
     z.strictObject({ fn: z.enum(["circumference", "circle-area"]), args: z.array(Expr).length(1) }),
+    /** One of the program's figures: by its id, which of its results, and each of its inputs. */
+    z.strictObject({ figure: Id, gives: Id, with: z.record(Id, Expr) }),
     z.strictObject({ reduce: z.enum(["max", "min", "mean", "range"]), points: Selector }),
     z.strictObject({ fit: z.enum(fits), points: Selector, within: z.number().positive().optional() }),
     z.strictObject({ over: Id, reduce: z.enum(["max", "min"]), each: Expr }),

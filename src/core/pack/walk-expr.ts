@@ -1,11 +1,15 @@
+import type { Fit } from "./fit-kinds";
 import type { Expr } from "./schema";
 
 /** The expressions directly inside one. */
 export function innerExprs(expr: Expr): readonly Expr[] {
   if ("args" in expr) return expr.args;
+  if ("figure" in expr) return Object.values(expr.with);
   if ("each" in expr) return [expr.each];
   return [];
 }
+
+const widening: ReadonlySet<Fit> = new Set(["minimum-zone", "straightness-zone", "roundness-zone", "straight-edge"]);
 
 /** How a value moves as more of its points are measured: `open` where it may do either. */
 export type Trend = "rises" | "falls" | "fixed" | "open";
@@ -25,7 +29,7 @@ const together = (trends: readonly Trend[]): Trend => {
 export function trend(expr: Expr): Trend {
   if ("const" in expr || "fact" in expr || "own" in expr) return "fixed";
   // A zone over more points can only be wider; a least-squares fit may do either.
-  if ("fit" in expr) return expr.fit === "minimum-zone" ? "rises" : "open";
+  if ("fit" in expr) return widening.has(expr.fit) ? "rises" : "open";
   if ("points" in expr) return expr.reduce === "mean" ? "open" : expr.reduce === "min" ? "falls" : "rises";
   if ("over" in expr || "across" in expr)
     return expr.reduce !== "mean" &&

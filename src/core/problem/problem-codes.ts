@@ -589,6 +589,8 @@ export const problemCodes = {
   "no-such-points": error({ axis: text, place: text }),
   "thumb-without-diameter": error({ rule: text }),
   "thumb-with-diameter": error({ rule: text }),
+  "unknown-figure": error({ figure: text }),
+  "figure-input-missing": error({ figure: text, input: text }),
   "limit-of-another-kind": error({ printed: text, unit: text }),
   "thumb-of-no-length": error({ rule: text, unit: text }),
   "fit-without-place": error({ point: text, fit: text }),

@@ -75,6 +75,10 @@ export const packSentences = {
   "no-such-points": (p) => `no point of this feature has ${p.axis} “${p.place}”.`,
   "thumb-without-diameter": (p) => `the rule of thumb “${p.rule}” goes by a diameter, and none is given.`,
   "thumb-with-diameter": (p) => `the rule of thumb “${p.rule}” does not go by a diameter: leave it out.`,
+  "unknown-figure": (p) =>
+    `there is no figure “${p.figure}”: the page Figures lists what there is, and \`ember lint --explain\` how it is named.`,
+  "figure-input-missing": (p) =>
+    `the figure “${p.figure}” is worked out from “${p.input}” too, and nothing stands for it.`,
   "limit-of-another-kind": (p) => `the limit is printed in ${p.printed}, and its value is in ${p.unit}.`,
   "thumb-of-no-length": (p) => `the rule of thumb “${p.rule}” is of a length, and this is shown in ${p.unit}.`,
   "fit-without-place": (p) => `the point “${p.point}” has no place for ${p.fit}.`,
