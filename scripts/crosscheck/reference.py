@@ -97,6 +97,40 @@ def bores(count):
     return {"stations": stations.tolist(), "angles": angles.tolist(), "readings": readings.tolist(), "coaxiality": float(2 * numpy.hypot(*left.T).max()), "step": float(numpy.hypot(*numpy.diff(left, axis=0).T).max())}
 
 
+def lifetimes(count, shape, scale, last):
+    """Ages of which some are censored: Weibull by scipy's simplex search of the likelihood written with its own distribution."""
+    drawn = scale * random.weibull(shape, count)
+    looked = random.uniform(0.2, 1.6, count) * scale
+    items = []
+    for at, (end, look) in enumerate(zip(drawn, looked)):
+        if last and at % 2:
+            items.append({"age": round(float(look), 1), "is": "ended-by" if end < look else "good"})
+        else:
+            items.append({"age": round(float(min(end, look)), 1), "is": "ended" if end < look else "good"})
+
+    def height(theta):
+        law = stats.weibull_min(numpy.exp(theta[0]), scale=numpy.exp(theta[1]))
+        by = {"ended": law.logpdf, "good": law.logsf, "ended-by": law.logcdf}
+        return -sum(by[each["is"]](each["age"]) for each in items)
+
+    found = optimize.minimize(height, [0.3, numpy.log(scale)], method="Nelder-Mead", options={"xatol": 1e-10, "fatol": 1e-12, "maxiter": 4000})
+    return {"items": items, "shape": float(numpy.exp(found.x[0])), "scale": float(numpy.exp(found.x[1]))}
+
+
+def all_ended(count):
+    ages = numpy.round(900 * random.weibull(2.2, count), 1)
+    shape, _, scale = stats.weibull_min.fit(ages, floc=0)
+    return {"items": [{"age": float(age), "is": "ended"} for age in ages], "shape": float(shape), "scale": float(scale)}
+
+
+def ols(count, noise):
+    """A straight line by scipy's linregress."""
+    hours = numpy.round(numpy.sort(random.uniform(500, 22000, count)), 0)
+    value = numpy.round(70.98 - 2e-6 * hours + noise * random.standard_normal(count), 4)
+    found = stats.linregress(hours, value)
+    return {"hours": hours.tolist(), "value": value.tolist(), "slope": float(found.slope), "intercept": float(found.intercept), "standard": float(found.stderr)}
+
+
 print(json.dumps({
     "made": {"by": "scripts/crosscheck/reference.py", "scipy": scipy.__version__, "numpy": numpy.__version__, "python": sys.version.split()[0]},
     "normal": [{"x": x, "below": float(stats.norm.cdf(x))} for x in numpy.linspace(-6, 6, 25).tolist()],
@@ -108,4 +142,6 @@ print(json.dumps({
     "rings": [ring(count) for count in (5, 8, 12, 36)],
     "lines": [line(count) for count in (3, 6, 15)],
     "bores": [bores(count) for count in (3, 5, 7)],
+    "lifetimes": [all_ended(12), lifetimes(20, 1.6, 9000, False), lifetimes(40, 3.1, 14000, True)],
+    "rates": [ols(3, 0.001), ols(6, 0.002)],
 }, indent=1))

@@ -19,6 +19,7 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "part-removed": () => "a part taken out",
   "occasion-opened": ({ gauge }) => `set-up of ${(gauge as { name?: string } | undefined)?.name ?? "a gauge"}`,
   "reading-taken": ({ typed }) => `reading ${String(typed)}`,
+  "visits-taken": ({ visits }) => `${(visits as unknown[]).length} earlier visits, to reckon wear by`,
   "scatter-said": ({ is }) =>
     is === "form" ? "what the repeats say of the part" : "what the repeats say of the gauge",
   "entry-struck": ({ strikes }) =>

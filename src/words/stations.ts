@@ -55,6 +55,7 @@ export const stationTable: Readonly<Record<Station, StationWords>> = {
       [["Page ↑", "Page ↓"], "sheet before, sheet after"],
       [["G"], "set up the gauge"],
       [["P"], "what to measure next, in the order that suits"],
+      [["F"], "figures: the arithmetic of engines"],
       [["T"], "readings from a table: paste, or a CSV file"],
     ],
   },

@@ -1,5 +1,6 @@
 import type { Part } from "@/core/entry/fold";
 import type { PartItem } from "@/core/entry/types/parts";
+import type { FigureGroup } from "@/core/figures/figure";
 import type { HoldKind } from "@/core/problem/problem-codes";
 import type { Mark } from "@/core/measure/conformity";
 import type { renewKinds } from "@/core/pack/schema-relations";
@@ -11,6 +12,17 @@ import type { PlanOrder } from "@/core/plan/measuring-plan";
 import type { CrackWord } from "@/core/crack/crack-verdict";
 import type { AccountState } from "@/core/fragments/ledger";
 import type { Allowed } from "@/core/pack/schema-teardown";
+
+export const figureGroupWords: Readonly<Record<FigureGroup, string>> = {
+  capacity: "What a cylinder holds",
+  motion: "How it moves",
+  balance: "Balance",
+  fits: "Fits and warmth",
+  bolts: "Bolts",
+  springs: "Springs",
+  timing: "Timing",
+  layouts: "Two-stroke, rotary, radial",
+};
 
 export const holdWords: Readonly<Record<HoldKind, { readonly short: string; readonly long: string }>> = {
   danger: { short: "danger", long: "Going on could hurt an engine or a person" },

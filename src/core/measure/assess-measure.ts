@@ -20,9 +20,10 @@ import {
   type RowResult,
 } from "./assess-row";
 import { enduranceOf, type Endurance } from "./endurance";
+import type { VisitValue } from "./wear-rate";
 import { measuringProblems } from "./measuring-problems";
 
-type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid">;
+type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid" | "visitsTaken">;
 
 /** Everything that was measured, held against its limits. */
 export interface MeasureResult {
@@ -220,16 +221,26 @@ function createJoints(pack: CompiledPack): (rows: Rows, rule: DecisionRule) => R
     );
 }
 
+/** What earlier visits say of a place, as it was last taken into the job. */
+export const visitsOf = (taken: Job["visitsTaken"], { row, part }: RowResult): readonly VisitValue[] =>
+  taken.findLast((each) => each.part === part?.id && each.feature === row.at.id)?.visits ?? [];
+
 /** Notes and hours wanted change rarely, rows one by one. */
-function createEndurance(pack: CompiledPack): (rows: Rows, order: Order) => ReadonlyMap<string, Endurance> {
-  let before: { readonly order: Order; readonly of: WeakMap<RowResult, Endurance | null> } | null = null;
-  return (rows, order) => {
-    if (before?.order !== order) before = { order, of: new WeakMap() };
+function createEndurance(
+  pack: CompiledPack,
+): (rows: Rows, order: Order, taken: Job["visitsTaken"]) => ReadonlyMap<string, Endurance> {
+  let before: {
+    readonly order: Order;
+    readonly taken: Job["visitsTaken"];
+    readonly of: WeakMap<RowResult, Endurance | null>;
+  } | null = null;
+  return (rows, order, taken) => {
+    if (before?.order !== order || before.taken !== taken) before = { order, taken, of: new WeakMap() };
     const { of } = before;
     const found = new Map<string, Endurance>();
     for (const [id, row] of rows) {
       let endurance = of.get(row);
-      if (endurance === undefined) of.set(row, (endurance = enduranceOf(pack, row, order)));
+      if (endurance === undefined) of.set(row, (endurance = enduranceOf(pack, row, order, visitsOf(taken, row))));
       if (endurance) found.set(id, endurance);
     }
     return found;
@@ -254,7 +265,7 @@ export function createMeasure(pack: CompiledPack): Measure {
       rows,
       loose,
       joints: jointResults(rows, order.rule),
-      endurance: enduranceResults(rows, order),
+      endurance: enduranceResults(rows, order, job.visitsTaken),
       problems: measuringProblems(job, [...rows.values(), ...[...loose.values()].flat()]),
       progress: { done: [...rows.values()].reduce((sum, { measured }) => sum + measured, 0), total },
     };
@@ -262,7 +273,7 @@ export function createMeasure(pack: CompiledPack): Measure {
 }
 
 export const measureJudgement = judgement({
-  reads: ["readings", "parts", "occasions", "conflicts", "scattersSaid"],
+  reads: ["readings", "parts", "occasions", "conflicts", "scattersSaid", "visitsTaken"],
   assess: (pack: CompiledPack, job: Measured, order: Order): MeasureResult => createMeasure(pack)(job, order),
   problems: ({ problems }) => problems,
   progress: ({ progress }) => progress,

@@ -1,11 +1,13 @@
 import { uniformFloat64 } from "pure-rand/distribution/uniformFloat64";
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
+import { jStat } from "jstat";
 import { assess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt } from "../fixtures/choices";
 import { demoJob, orrinshaw } from "../fixtures/load";
 import type { Payload } from "../entry/schema";
 import { standardUncertainty } from "../quantity/estimate";
+import { hoursToLimit } from "./endurance";
 
 const asOf = "2026-11-24T00:00:00Z";
 type History = Readonly<Partial<Record<"hours-since-new" | "hours-since-overhaul", number | null>>>;
@@ -159,4 +161,57 @@ test("the ferry's journals: fine ones reach 6000 h, the starved one does not", (
   const { endurance } = assess(orrinshaw, demoJob("ferry-marigold"), asOf);
   expect(endurance.get("crankshaft/big-end-j1")!.probability).toBeGreaterThan(0.95);
   expect(endurance.get("crankshaft/big-end-j5")!.high).toBeLessThan(0.05);
+});
+
+describe("by earlier visits of the same part", () => {
+  const visits = [
+    { name: "first", on: "2016-03-01", hours: 4000, value: 70.99, standard: 0.002 },
+    { name: "second", on: "2021-03-01", hours: 12_000, value: 70.98, standard: 0.002 },
+  ];
+  const withVisits = (taken: readonly (typeof visits)[number][]) => {
+    const bench = new TestBench(orrinshaw, { hoursWanted: 6000 });
+    bench.checkForCracks();
+    bench.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: 20_000 });
+    const row = orrinshaw.rows.get("crankshaft/big-end-j1")!;
+    const gauge = { ...testGauge, method: "direct" as const, quantities: ["external-diameter"] };
+    bench.readAll(bench.occasion({ gauge, master: null }), row.id, row.at.feature.points.map(() => 70.97)); // prettier-ignore
+    const part = bench.partIn.get("crankshaft")!;
+    if (taken.length > 0) bench.add("visits-taken", { part, feature: "big-end-j1", visits: [...taken] });
+    const assessment = assess(orrinshaw, bench.entries, asOf);
+    return { assessment, row: assessment.rows.get(row.id)!, endurance: assessment.endurance.get(row.id)! };
+  };
+
+  test("the rate is that of the line through them, and the chance that of the line's own spread", () => {
+    const { endurance, row } = withVisits(visits);
+    // 0.010 mm in each 8,000 h: 70.9625 after 6,000 more, 0.0125 from the limit.
+    expect(endurance.rate).toMatchObject({
+      visits: 3,
+      perHour: expect.closeTo(-1.25e-6, 8) as number,
+      degrees: Infinity,
+    });
+    const u = standardUncertainty(row.governing.estimate!);
+    // Weighted least squares by hand about the last visit: x is -16,000, -8,000 and 0.
+    const [w, v] = [1 / 0.002 ** 2, 1 / u ** 2];
+    const [sw, sx, sxx] = [2 * w + v, -24_000 * w, (16_000 ** 2 + 8000 ** 2) * w];
+    const determinant = sw * sxx - sx * sx;
+    const at = 6000;
+    const line = (sxx - 2 * at * sx + at * at * sw) / determinant;
+    const spread = Math.hypot(Math.sqrt(line), 0.25 * 1.25e-6 * at);
+    expect(endurance.probability).toBeCloseTo(jStat.normal.cdf(0.0125 / spread, 0, 1), 3);
+  });
+
+  test("without them it goes by its age, and visits that are not before this one say nothing", () => {
+    const plain = withVisits([]).endurance;
+    expect(plain.rate).toBeNull();
+    const later = withVisits([{ ...visits[0]!, hours: 30_000 }]).endurance;
+    expect([later.rate, later.probability]).toEqual([null, plain.probability]);
+  });
+
+  test("hours to its limit are those at which the chance comes down to a half, and no more sure than that", () => {
+    const { row, assessment } = withVisits(visits);
+    const ahead = hoursToLimit(orrinshaw, row, assessment.order, visits)!;
+    // 0.020 mm left at 1.25 µm a thousand hours.
+    expect(ahead.likely! / 16_000).toBeCloseTo(1, 1);
+    expect([ahead.least < ahead.likely!, (ahead.most ?? Infinity) > ahead.likely!]).toEqual([true, true]);
+  });
 });

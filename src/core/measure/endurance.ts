@@ -10,6 +10,7 @@ import type { CompiledPack } from "../pack/compile-pack";
 import type { lifeUnits } from "../pack/schema";
 import { propagate, standardUncertainty, type Estimate } from "../quantity/estimate";
 import type { RowResult } from "./assess-row";
+import { chanceByRate, wearRate, type VisitValue, type WearRate } from "./wear-rate";
 import { sizeWhenNew, wearLimit } from "./wear";
 
 /** Hours, kilometres or cycles that a part has run: anywhere between two figures, the upper one perhaps unknown. */
@@ -34,6 +35,8 @@ export interface Endurance {
   readonly high: number;
   /** Hours after which the class is not used, whatever it measures. */
   readonly life: number | null;
+  /** By what earlier visits say of its rate; null where only its age says anything. */
+  readonly rate: WearRate | null;
 }
 
 /** How far the next hours may wear otherwise than those behind, relative, standard. Common practice, no source. */
@@ -102,10 +105,16 @@ function chanceToLast({ value, fresh: [low, high], limit, sign, hours, scatter }
  * How likely a part is to run the hours wanted before it is worn to the limit, or its life is over. Null where the row
  * is not measured through, has no limit that wear runs into, or does not wear with hours.
  *
- * @param row  measured through, of a feature that wears with hours
+ * @param row     measured through, of a feature that wears with hours
+ * @param visits  what it measured at earlier visits, as they were taken into the job
  * @returns    probabilities from 0 to 1 at both ends of its age and over all of it
  */
-export function enduranceOf(pack: CompiledPack, row: RowResult, order: Order): Endurance | null {
+export function enduranceOf(
+  pack: CompiledPack,
+  row: RowResult,
+  order: Order,
+  visits: readonly VisitValue[] = [],
+): Endurance | null {
   const { notes, hoursWanted } = order;
   const { feature, governing } = row;
   const { limits, nonNegative } = governing.characteristic;
@@ -137,6 +146,22 @@ export function enduranceOf(pack: CompiledPack, row: RowResult, order: Order): E
     hours: hoursWanted,
     scatter: pack.pack.wear?.rateScatter ?? usualRateScatter,
   };
+  const scatter = pack.pack.wear?.rateScatter ?? usualRateScatter;
+  const now = notes.value("history", "hours-since-new");
+  const rate =
+    visits.length > 0 && typeof now === "number"
+      ? wearRate([...visits, { hours: now, value: course.value.value, standard: standardUncertainty(course.value) }])
+      : null;
+  const wear = propagate(sign * (course.value.value - fresh.value), [
+    [course.value, sign],
+    [fresh, -sign],
+  ]);
+  // A line that begins at an earlier visit is about those hours alone, whatever the part had behind it by then.
+  if (rate && rate.hours === now) {
+    const chance =
+      life !== null && now + hoursWanted > life ? 0 : chanceByRate(rate, limit, sign, hoursWanted, scatter);
+    return { hoursWanted, age, limit, limitKind, wear, probability: chance, low: chance, high: chance, life, rate };
+  }
   const lasts = (hours: number) => life === null || hours + hoursWanted <= life;
   const at = (hours: number) => (lasts(hours) ? chanceToLast(course, hours) : 0);
   const atNoWear = () =>
@@ -161,13 +186,47 @@ export function enduranceOf(pack: CompiledPack, row: RowResult, order: Order): E
     age,
     limit,
     limitKind,
-    wear: propagate(sign * (course.value.value - fresh.value), [
-      [course.value, sign],
-      [fresh, -sign],
-    ]),
+    wear,
     probability: age === null || age.to === null ? null : overAges(age.from, age.to),
     low: Math.min(...ends),
     high: Math.max(...ends, best),
     life,
+    rate: null,
   };
+}
+
+/** Hours that are surely, likely and hardly still ahead: with 97.5, 50 and 2.5 % that it reaches them; null past any that matter. */
+export interface HoursToLimit {
+  readonly least: number;
+  readonly likely: number | null;
+  readonly most: number | null;
+}
+
+const mostHours = 1e6;
+
+/**
+ * How many hours a place still has before its limit, by the same reckoning as its chance to reach the hours wanted.
+ *
+ * @returns  null where that cannot be told
+ */
+export function hoursToLimit(
+  pack: CompiledPack,
+  row: RowResult,
+  order: Order,
+  visits: readonly VisitValue[] = [],
+): HoursToLimit | null {
+  const chance = (hoursWanted: number) =>
+    enduranceOf(pack, row, { ...order, hoursWanted }, visits)?.probability ?? null;
+  if (chance(0) === null) return null;
+  const hoursAt = (wanted: number): number | null => {
+    if ((chance(mostHours) ?? 0) >= wanted) return null;
+    let [from, to] = [0, mostHours];
+    for (let turn = 0; turn < 40 && to - from > 1; turn += 1) {
+      const middle = (from + to) / 2;
+      if ((chance(middle) ?? 0) >= wanted) from = middle;
+      else to = middle;
+    }
+    return from;
+  };
+  return { least: hoursAt(0.975) ?? mostHours, likely: hoursAt(0.5), most: hoursAt(0.025) };
 }

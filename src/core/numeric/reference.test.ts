@@ -5,7 +5,9 @@ import { exact } from "../quantity/estimate";
 import { extremeBias } from "./extreme-bias";
 import { circleShift } from "./linear-fit";
 import { normalCdf } from "./normal-cdf";
+import { wearRate } from "../measure/wear-rate";
 import { tQuantile } from "./t-quantile";
+import { fitWeibull, type Lifetime } from "./weibull";
 
 // Outside check: Debian's scipy and numpy, by scripts/crosscheck/reference.py; `npm run crosscheck` makes them anew.
 describe(`scipy ${reference.made.scipy}, numpy ${reference.made.numpy}`, () => {
@@ -76,6 +78,27 @@ describe(`scipy ${reference.made.scipy}, numpy ${reference.made.numpy}`, () => {
       );
       expect(fitPoints("coaxiality", points, null)!.value).toBeCloseTo(coaxiality, 9);
       expect(fitPoints("neighbour-step", points, null)!.value).toBeCloseTo(step, 9);
+    },
+  );
+
+  test.each(reference.lifetimes)(
+    "Weibull's law over $items.length ages, some of them of what is still good",
+    ({ items, shape, scale }) => {
+      const fit = fitWeibull(items as Lifetime[])!;
+      expect([fit.shape / shape, fit.scale / scale]).toEqual([expect.closeTo(1, 4), expect.closeTo(1, 4)]);
+      expect([fit.halfLow < fit.half, fit.half < fit.halfHigh, fit.count]).toEqual([true, true, items.length]);
+    },
+  );
+
+  test.each(reference.rates)(
+    "a rate of wear over $hours.length visits",
+    ({ hours, value, slope, intercept, standard }) => {
+      const rate = wearRate(hours.map((at, index) => ({ hours: at, value: value[index]!, standard: 1e-9 })))!;
+      expect([rate.perHour, rate.value - rate.perHour * rate.hours]).toEqual([
+        expect.closeTo(slope, 12),
+        expect.closeTo(intercept, 8),
+      ]);
+      expect(rate.standard / standard).toBeCloseTo(1, 4);
     },
   );
 });

@@ -1,6 +1,6 @@
 "use client";
-import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { Flex, Heading, chakra } from "@chakra-ui/react";
+import { useMemo, type ReactNode } from "react";
 import type { JointResult } from "@/core/measure/assess-joint";
 import type { Age } from "@/core/measure/endurance";
 import type { RowResult } from "@/core/measure/assess-row";
@@ -13,8 +13,10 @@ import { isByThumb } from "@/core/pack/rules-of-thumb";
 import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { coverageOf, expandedUncertainty, type Conformity } from "@/core/measure/conformity";
-import { otherUnit } from "@/core/quantity/units";
-import { usualRateScatter } from "@/core/measure/endurance";
+import { otherUnit, type Unit } from "@/core/quantity/units";
+import { hoursToLimit, usualRateScatter } from "@/core/measure/endurance";
+import { visitsOf } from "@/core/measure/assess-measure";
+import { rateInterval, type WearRate } from "@/core/measure/wear-rate";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
@@ -23,6 +25,7 @@ import { sayLimit, sayPrinted, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
 import { ConformityMark, markColor, type ShownMark } from "../kit/ConformityMark";
 import { Leader } from "../kit/Leader";
+import { Small } from "../kit/Small";
 import { Evidence } from "./Evidence";
 import { PartKnown } from "./PartKnown";
 import { UncertaintyBudget } from "./UncertaintyBudget";
@@ -115,7 +118,7 @@ function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
   const unit = unitFor(row.governing.characteristic.unit);
   const endurance = assessment.endurance.get(row.row.id);
   if (!endurance) return null;
-  const { hoursWanted, probability, low, high, age, limit, limitKind, life, wear } = endurance;
+  const { hoursWanted, probability, low, high, age, limit, limitKind, life, wear, rate } = endurance;
   const color = high < 0.5 ? "out" : (probability ?? low) < 0.9 ? "near" : "ink";
   const hours = sayHours(age);
   return (
@@ -129,16 +132,47 @@ function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
       </chakra.dl>
       {!brief && (
         <chakra.p fontSize="12px" color="quiet" mt="4px">
-          Worn {formatNumber(Math.max(0, wear.value), unit)} so far; {hours}. Straight on at that rate, give or take{" "}
-          {Math.round(100 * (pack.pack.wear?.rateScatter ?? usualRateScatter))} %, up to {formatNumber(limit, unit)}{" "}
-          {limitKind === "inService" ? "in service" : "for reassembly"}
+          {rate
+            ? `By ${rate.visits} visits ${sayRate(rate, unit)}.`
+            : `Worn ${formatNumber(Math.max(0, wear.value), unit)} so far; ${hours}.`}{" "}
+          Straight on at that rate, give or take {Math.round(100 * (pack.pack.wear?.rateScatter ?? usualRateScatter))}{" "}
+          %, up to {formatNumber(limit, unit)} {limitKind === "inService" ? "in service" : "for reassembly"}
           {life === null ? "" : `, and to the end of its life at ${grouped(life)} h`}.
-          {probability !== null && high - low > 0.05 ? ` By its age ${range(low, high)}.` : ""}
+          {probability !== null && high - low > 0.05 ? ` By its age ${range(low, high)}.` : ""} <StillAhead row={row} />
         </chakra.p>
       )}
     </>
   );
 }
+
+const perThousand = 1000;
+
+/** A rate of wear by a thousand hours, with U. */
+function sayRate(rate: WearRate, unit: Unit): string {
+  const [low, high] = rateInterval(rate);
+  const by = (perHour: number) => formatNumber(perHour * perThousand, unit, unit.decimals + 1);
+  return `${by(rate.perHour)} ${unit.symbol} in 1 000 h (${by(low)} to ${by(high)})`;
+}
+
+/** Hours until its limit, worked out for the one place that is looked at. */
+function StillAhead({ row }: { row: RowResult }) {
+  const { pack, assessment } = useJob();
+  const { order, job } = assessment;
+  const ahead = useMemo(
+    () => hoursToLimit(pack, row, order, visitsOf(job.visitsTaken, row)),
+    [pack, row, order, job.visitsTaken],
+  );
+  if (!ahead) return null;
+  const say = (hours: number | null) => (hours === null ? "more than anybody counts" : grouped(twoDigits(hours)));
+  return ahead.likely === null ? null : (
+    <>
+      {say(ahead.likely)} h to its limit, likely; surely {say(ahead.least)}, hardly {say(ahead.most)}.
+    </>
+  );
+}
+
+/** Hours to come are never known to more than two digits. */
+const twoDigits = (hours: number) => Number(hours.toPrecision(2));
 
 /** The one large figure of a tag. */
 function LargeFigure({ governing, brief }: Pick<RowResult, "governing"> & { brief: boolean }) {
@@ -232,12 +266,6 @@ function Beyond({ row, point }: { row: RowResult; point: RowResult["points"][num
     </>
   );
 }
-
-const Small = ({ onClick, children }: { onClick: () => void; children: ReactNode }) => (
-  <Button size="xs" variant="outline" borderColor="lineStrong" color="ink" minHeight="28px" onClick={onClick}>
-    {children}
-  </Button>
-);
 
 /** What would make a value near its limit a clear answer. */
 function Settle({ governing, repeats }: { governing: RowResult["governing"]; repeats: number }) {

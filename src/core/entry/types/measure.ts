@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Id } from "../../pack/schema-base";
-import { Finite, Gauge, Phase, SettingMaster, Temperatures, Uuid, supersedes } from "../shapes";
+import { Day, Finite, Gauge, Phase, SettingMaster, Temperatures, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 import { renamed, withGauge, type Json } from "../upcast";
 
@@ -42,5 +42,27 @@ export const measureEntries = {
     writer: "inspector",
     list: "scattersSaid",
     payload: z.strictObject({ occasion: Uuid, part: Uuid, feature: Id, point: Id, is: z.enum(["form", "gauge"]), supersedes }), // prettier-ignore
+  }),
+  /** What a place measured at earlier visits of the engine, taken into this job to reckon its rate of wear by. */
+  "visits-taken": declare({
+    writer: "inspector",
+    list: "visitsTaken",
+    payload: z.strictObject({
+      part: Uuid,
+      feature: Id,
+      visits: z
+        .array(
+          z.strictObject({
+            name: Words,
+            on: Day,
+            hours: z.number().min(0),
+            value: Finite,
+            standard: z.number().min(0),
+          }),
+        )
+        .min(1)
+        .max(20),
+      supersedes,
+    }),
   }),
 } as const;

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useCallback, useMemo, useState, type ClipboardEvent } from "react";
+import { useCallback, useMemo, useState, type ClipboardEvent, type ReactNode } from "react";
 import type { Assessment } from "@/core/assessment";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
@@ -13,6 +13,7 @@ import { JointTag, PartTag } from "../../job/PartTag";
 import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
 import { BandPlot } from "./BandPlot";
+import { FiguresDialog } from "./figures/FiguresDialog";
 import { FaceTable, gridOf } from "./FaceTable";
 import { GaugeBar } from "./GaugeBar";
 import { GaugePlace } from "./GaugePlace";
@@ -60,16 +61,37 @@ function LimitsLine({
   );
 }
 
+/** What can be done beside the sheets, in a word. */
+const Act = ({ onAct, children }: { onAct: () => void; children: ReactNode }) => (
+  <chakra.button
+    type="button"
+    fontSize="13px"
+    color="quiet"
+    minHeight="28px"
+    px="6px"
+    cursor="pointer"
+    textDecoration="underline"
+    textUnderlineOffset="3px"
+    whiteSpace="nowrap"
+    _hover={{ color: "ink" }}
+    onClick={onAct}
+  >
+    {children}
+  </chakra.button>
+);
+
 function SheetSurface({
   sheet,
   drafts,
   onChoose,
   onPlan,
+  onFigures,
 }: {
   sheet: Sheet;
   drafts: DraftState;
   onChoose: (sheet: AnySheet) => void;
   onPlan: () => void;
+  onFigures: () => void;
 }) {
   const { assessment } = useJob();
   const occasion = occasionFor(assessment.job, sheet.feature);
@@ -101,32 +123,12 @@ function SheetSurface({
   const tabs = useMemo(
     () => (
       <SheetTabs chosen={sheet} onChoose={onChoose}>
-        {(
-          [
-            ["what next", onPlan],
-            ["paste", () => setPasted("")],
-          ] as const
-        ).map(([words, act]) => (
-          <chakra.button
-            key={words}
-            type="button"
-            fontSize="13px"
-            color="quiet"
-            minHeight="28px"
-            px="6px"
-            cursor="pointer"
-            textDecoration="underline"
-            textUnderlineOffset="3px"
-            whiteSpace="nowrap"
-            _hover={{ color: "ink" }}
-            onClick={act}
-          >
-            {words}
-          </chakra.button>
-        ))}
+        <Act onAct={onPlan}>what next</Act>
+        <Act onAct={() => setPasted("")}>paste</Act>
+        <Act onAct={onFigures}>figures</Act>
       </SheetTabs>
     ),
-    [sheet, onChoose, onPlan],
+    [sheet, onChoose, onPlan, onFigures],
   );
   const pictures = useMemo(() => <Pictures sheet={sheet} row={row} />, [sheet, row]);
 
@@ -173,7 +175,15 @@ function SheetSurface({
   );
 }
 
-function JointSurface({ sheet, onChoose }: { sheet: JointSheet; onChoose: (sheet: AnySheet) => void }) {
+function JointSurface({
+  sheet,
+  onChoose,
+  onFigures,
+}: {
+  sheet: JointSheet;
+  onChoose: (sheet: AnySheet) => void;
+  onFigures: () => void;
+}) {
   const { assessment, unitFor, row, chooseRow } = useJob();
   const chosen =
     sheet.rows.find((each) => each.id === row) ??
@@ -188,7 +198,9 @@ function JointSurface({ sheet, onChoose }: { sheet: JointSheet; onChoose: (sheet
         </Heading>
         <LimitsLine of={joint.governing} />
       </Flex>
-      <SheetTabs chosen={sheet} onChoose={onChoose} />
+      <SheetTabs chosen={sheet} onChoose={onChoose}>
+        <Act onAct={onFigures}>figures</Act>
+      </SheetTabs>
       <JointTable sheet={sheet} chosen={chosen.id} onChoose={chooseRow} />
       <Box hideBelow="md">
         <BandPlot
@@ -240,7 +252,7 @@ function Sheets() {
     pack.sheets.find((each) => isOpen(each, assessment)) ??
     pack.sheets[0]!;
   const drafts = useState<ReadonlyMap<string, Draft>>(new Map());
-  const [planning, setPlanning] = useState(false);
+  const [open, setOpen] = useState<"plan" | "figures" | null>(null);
   const [seenRow, setSeenRow] = useState(row);
   if (row !== seenRow) {
     setSeenRow(row);
@@ -254,22 +266,28 @@ function Sheets() {
     },
     [chooseRow],
   );
-  const toPlan = useCallback(() => setPlanning(true), []);
+  const toPlan = useCallback(() => setOpen("plan"), []);
+  const toFigures = useCallback(() => setOpen("figures"), []);
   const turn = (by: 1 | -1) => go(all[(all.indexOf(sheet) + by + all.length) % all.length]!);
-  useKeys({ PageDown: () => turn(1), PageUp: () => turn(-1), p: () => setPlanning(true) }, !planning);
-  const plan = planning && <PlanDialog onClose={() => setPlanning(false)} />;
+  useKeys({ PageDown: () => turn(1), PageUp: () => turn(-1), p: toPlan, f: toFigures }, open === null);
+  const dialog = (
+    <>
+      {open === "plan" && <PlanDialog onClose={() => setOpen(null)} />}
+      {open === "figures" && <FiguresDialog onClose={() => setOpen(null)} />}
+    </>
+  );
 
   if (isJointSheet(sheet))
     return (
       <>
-        <JointSurface sheet={sheet} onChoose={go} />
-        {plan}
+        <JointSurface sheet={sheet} onChoose={go} onFigures={toFigures} />
+        {dialog}
       </>
     );
   return (
     <>
-      <SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} onPlan={toPlan} />
-      {plan}
+      <SheetSurface key={sheet.id} sheet={sheet} drafts={drafts} onChoose={go} onPlan={toPlan} onFigures={toFigures} />
+      {dialog}
     </>
   );
 }

@@ -1,14 +1,16 @@
 "use client";
-import { Box, chakra } from "@chakra-ui/react";
+import { Box, Flex, chakra } from "@chakra-ui/react";
 import { Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from "chart.js";
 import { Scatter } from "react-chartjs-2";
 import type { RowResult } from "@/core/measure/assess-row";
 import { changesAlong, rankAmong, trendOf, type PastReading, type TrendPoint, type Visit } from "@/core/measure/trend";
 import { formatNumber, formatQuantity } from "@/core/quantity/format-quantity";
-import { fromCore } from "@/core/quantity/units";
+import { standardUncertainty } from "@/core/quantity/estimate";
+import { fromCore, unitById } from "@/core/quantity/units";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { useJob } from "../../../job/JobContext";
+import { Small } from "../../../kit/Small";
 import { useFetched } from "../../../kit/use-fetched";
 import { chartFont, useChartLook } from "../../../kit/use-chart-look";
 
@@ -21,6 +23,43 @@ interface Past {
 }
 
 const yearOf = (iso: string) => new Date(iso).getTime() / (365.25 * 86_400_000) + 1970;
+
+/**
+ * How well an earlier value is known, where only what was read is kept of it: as though by a good gauge of the shop. Common
+ * practice, no source.
+ */
+const earlierStandardMm = 0.003;
+
+/** Earlier visits are taken into the job by a person, who knows whether it is the same part: from then on they say how it wears. */
+function TakeVisits({ row, earlier }: { row: RowResult; earlier: readonly TrendPoint[] }) {
+  const { assessment, append, mayWrite } = useJob();
+  const { part } = row;
+  const { id: feature, feature: measured } = row.row.at;
+  const usable = earlier.flatMap(({ visit, value }) => (visit.hours === null ? [] : [{ ...visit, hours: visit.hours, value }])); // prettier-ignore
+  if (!part || usable.length === 0) return null;
+  const taken = assessment.job.visitsTaken.filter((each) => each.part === part.id && each.feature === feature);
+  const isOther = usable.length !== (taken.at(-1)?.visits.length ?? 0);
+  const standard = Math.max(
+    unitById(measured.governing.unit)?.dimension === "length" ? earlierStandardMm : 0,
+    row.governing.estimate ? standardUncertainty(row.governing.estimate) : 0,
+  );
+  const take = () =>
+    append("visits-taken", {
+      part: part.id,
+      feature,
+      visits: usable.slice(-20).map(({ name, openedAt, hours, value }) => ({ name, on: openedAt.slice(0, 10), hours, value, standard })), // prettier-ignore
+    });
+  const leave = () => append("entry-struck", { strikes: taken.map(({ id }) => id), undo: true });
+  return (
+    <Flex mt="4px" gap="10px" align="baseline" wrap="wrap" fontSize="12px" color="quiet">
+      {taken.length > 0
+        ? `Its wear is reckoned by ${taken.at(-1)!.visits.length} earlier ${taken.at(-1)!.visits.length === 1 ? "visit" : "visits"}.`
+        : "Its wear is reckoned by its age alone."}
+      {mayWrite && isOther && <Small onClick={take}>It is the same part: reckon by these visits</Small>}
+      {mayWrite && taken.length > 0 && <Small onClick={leave}>Leave them out</Small>}
+    </Flex>
+  );
+}
 
 /** The same place at earlier visits of this engine, among all engines of its kind in the shop. */
 export function Trend({ row }: { row: RowResult }) {
@@ -151,6 +190,7 @@ export function Trend({ row }: { row: RowResult }) {
         {rank !== null && `Worn further than ${percent(rank)} of ${others.length} others. `}
         As last read at each visit, of whatever part was in this place.
       </chakra.p>
+      <TakeVisits row={row} earlier={mine.filter(({ visit }) => visit.stream !== id)} />
     </Box>
   );
 }
