@@ -93,6 +93,8 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "suspect-checked": ({ clean }) => (clean ? "a suspect part, proven clean" : "a suspect part, not clean"),
   "odds-adopted": ({ on }) => (on ? "the shop's own odds, adopted" : "the pack's odds alone"),
   "job-reopened": () => "the job, reopened",
+  "lives-counted": () => "how long its parts lasted, counted",
+  "lives-adopted": ({ on }) => (on ? "how long parts last by the shop's own" : "how long parts last by the pack alone"),
   "cause-counted": () => "a failure, counted",
   "master-registered": ({ master }) =>
     `the setting master ${(master as { name?: string } | undefined)?.name ?? ""}`.trimEnd(),

@@ -1,7 +1,7 @@
 import { groupBy } from "../group";
 import { effectiveEntries } from "./effective";
 import { readEntry } from "./read-entry";
-import type { Envelope, Gauge, SettingMaster, ShopSettings } from "./schema";
+import type { Envelope, Gauge, Payload, SettingMaster, ShopSettings } from "./schema";
 
 /** The shop's own measuring equipment and what it counts by, as it stands now. */
 export interface Shop {
@@ -13,6 +13,8 @@ export interface Shop {
   readonly settings: ShopSettings | null;
   /** Failed engines by their pack: what each turned out to have. */
   readonly failures: ReadonlyMap<string, readonly { readonly job: string; readonly causes: readonly string[] }[]>;
+  /** How long parts lasted, by their pack, of all engines that were counted. */
+  readonly lifetimes: ReadonlyMap<string, Payload<"lives-counted">["lifetimes"]>;
 }
 
 /** The equipment from the shop's stream: of each gauge and master the newest registration. */
@@ -31,11 +33,13 @@ export function foldShop(envelopes: readonly Envelope[]): Shop {
     string,
     { readonly job: string; readonly pack: string; readonly causes: readonly string[] }
   >();
+  const lived = new Map<string, Payload<"lives-counted">>();
   for (const entry of entries) {
     if (entry.type === "gauge-registered") gauges.set(entry.payload.gauge.id, entry.payload.gauge);
     if (entry.type === "master-registered") masters.set(entry.payload.master.id, entry.payload.master);
     if (entry.type === "settings-changed") settings = entry.payload.settings;
     if (entry.type === "cause-counted") counted.set(entry.payload.job, entry.payload);
+    if (entry.type === "lives-counted") lived.set(entry.payload.job, entry.payload);
   }
   const failures = groupBy([...counted.values()], ({ pack }) => pack);
   return {
@@ -44,6 +48,12 @@ export function foldShop(envelopes: readonly Envelope[]): Shop {
     masters: [...masters.values()],
     settings,
     failures,
+    lifetimes: new Map(
+      [...groupBy([...lived.values()], ({ pack }) => pack)].map(([pack, of]) => [
+        pack,
+        of.flatMap(({ lifetimes }) => lifetimes),
+      ]),
+    ),
   };
 }
 

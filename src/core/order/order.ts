@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Job } from "../entry/fold";
 import { Notes } from "../entry/notes";
-import { decisionRules, ShopSettings, type DecisionRule } from "../entry/schema";
+import { decisionRules, ShopSettings, type DecisionRule, type Payload } from "../entry/schema";
 import { judgement } from "../judgement";
 import type { JobSituation } from "../pack/conditions";
 import { keptBeside } from "../same";
@@ -45,6 +45,8 @@ export interface Order {
   readonly schools: ReadonlyMap<string, string | null>;
   /** What the shop counts and works by, as this job took it last; null where it took nothing yet. */
   readonly settings: ShopSettings | null;
+  /** How long parts of a class last by the shop's own, where this job goes by that. */
+  readonly lives: ReadonlyMap<string, Payload<"lives-adopted">["classes"][number]>;
 }
 
 const keptSituations = keptBeside<Order, JobSituation>();
@@ -104,7 +106,7 @@ function applicationOf({ pack }: CompiledPack, { header }: Pick<Job, "header">, 
  * @param job  its header and what was noted at Intake
  * @returns    null wherever nobody knows, never a zero for want of a figure
  */
-export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes" | "settings">): Order {
+export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes" | "settings" | "livesTaken">): Order {
   const { header } = job;
   const notes = new Notes(job.notes);
   const noted = (item: OrderItem) => notes.value("order", item);
@@ -134,11 +136,17 @@ export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes
     variant: or("variant", textOrNull, header?.engine.variant ?? null),
     schools: new Map(pack.pack.intake?.schools.map(({ id }) => [id, textOrNull(notes.value("school", id))])),
     settings: job.settings.at(-1)?.settings ?? null,
+    lives: livesOf(job.livesTaken),
   };
 }
 
+const livesOf = (taken: Job["livesTaken"]): Order["lives"] => {
+  const last = taken.at(-1);
+  return new Map(last?.on ? last.classes.map((each) => [each.class, each]) : []);
+};
+
 export const orderJudgement = judgement({
-  reads: ["header", "notes", "settings"],
+  reads: ["header", "notes", "settings", "livesTaken"],
   assess: assessOrder,
   problems: () => [],
   progress: () => null,
@@ -163,8 +171,14 @@ export const orderJudgement = judgement({
           cycles: z.number().nullable(),
         }),
         settings: ShopSettings.nullable(),
+        lives: z.array(z.strictObject({ class: z.string(), hours: z.number(), shape: z.number(), count: z.number() })),
       }),
     },
-    of: ({ notes: _, schools: __, ...order }) => ({ order }),
+    of: ({ notes: _, schools: __, lives, ...order }) => ({
+      order: {
+        ...order,
+        lives: [...lives.values()].map(({ class: of, hours, shape, count }) => ({ class: of, hours, shape, count })),
+      },
+    }),
   },
 });

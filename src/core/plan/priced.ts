@@ -144,9 +144,14 @@ export class Pricing {
     return Math.round((minutes / 60) * this.#rate * minorUnits);
   }
 
-  /** How long parts of a class last when new: as said of them, by the life they have, as said of the family, as is usual. */
+  /**
+   * How long parts of a class last when new: by the shop's own where the job goes by that, as said of them, by the life they
+   * have, as said of the family, as is usual.
+   */
   lastsOf({ partClass }: Pick<Choice, "partClass">): Lasts & { readonly isOwn: boolean } {
     const { pack, order } = this.#ground;
+    const shops = order.lives.get(partClass.id);
+    if (shops) return { hours: shops.hours, shape: Math.min(10, Math.max(0.5, shops.shape)), isOwn: true };
     const own = this.#prices.get(partClass.id)?.lasts;
     if (own) return { ...own, isOwn: true };
     const life = lifeFor(partClass, ofNoPart(jobSituation(order)));

@@ -59,4 +59,27 @@ export const decideEntries = {
       supersedes,
     }),
   }),
+  /** How long parts last by the shop's own, as this job takes it; off, only the pack's word counts. */
+  "lives-adopted": declare({
+    writer: "lead",
+    list: "livesTaken",
+    payload: z.strictObject({
+      on: z.boolean(),
+      classes: z
+        .array(
+          z.strictObject({
+            class: Id,
+            /** Half of them run so long. */
+            hours: z.number().positive(),
+            low: z.number().positive(),
+            high: z.number().positive(),
+            shape: z.number().positive(),
+            count: z.number().int().min(0).max(100_000),
+            ended: z.number().int().min(0).max(100_000),
+          }),
+        )
+        .max(300),
+      supersedes,
+    }),
+  }),
 } as const;

@@ -30,4 +30,17 @@ export const shopEntries = {
     stream: "shop",
     payload: z.strictObject({ job: Uuid, pack: Id, causes: z.array(Id).max(20), supersedes }),
   }),
+  /** How long the parts of an engine lasted whose hours were known: counted once for each job, at its hand-over. */
+  "lives-counted": declare({
+    writer: "lead",
+    stream: "shop",
+    payload: z.strictObject({
+      job: Uuid,
+      pack: Id,
+      lifetimes: z
+        .array(z.strictObject({ class: Id, age: z.number().positive(), is: z.enum(["ended", "ended-by", "good"]) }))
+        .max(500),
+      supersedes,
+    }),
+  }),
 } as const;

@@ -4,6 +4,7 @@ import { Download } from "lucide-react";
 import NextLink from "next/link";
 import { useState, type FormEvent } from "react";
 
+import { lifetimesOf } from "@/core/lives/lifetimes";
 import { makeHandOverWitness } from "@/core/hand-over/make-hand-over-witness";
 import { countDecided } from "@/core/plan/standing";
 import { formatQuantity } from "@/core/quantity/format-quantity";
@@ -50,6 +51,9 @@ function HandOvers() {
     const { gate, settlement } = assessment.diagnosis;
     if (shop.stream && gate === "settled" && settlement)
       shopLog.append("cause-counted", { job: id, pack: pack.pack.id, causes: [...new Set(settlement.causes.map(({ cause }) => cause))] }); // prettier-ignore
+    const lifetimes = lifetimesOf(assessment).slice(0, 500);
+    if (shop.stream && lifetimes.length > 0)
+      shopLog.append("lives-counted", { job: id, pack: pack.pack.id, lifetimes });
     setTo("");
     setAsked(false);
   };

@@ -26,6 +26,7 @@ import { FrontierChart, type By } from "./FrontierChart";
 import { ForOwner } from "./ForOwner";
 import { PlanLines } from "./PlanLines";
 import { usePlans, type Tried } from "./use-plans";
+import { ShopLives } from "./ShopLives";
 import { WhyNot } from "./WhyNot";
 
 const keyOf = ({ picks }: Plan) => picks.join();
@@ -320,6 +321,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
               <PlanLines posed={posed} plan={plan} place={place} currency={currency} onOpen={setPlace} />
             </>
           )}
+          <ShopLives />
         </>
       )}
     </StationLayout>
