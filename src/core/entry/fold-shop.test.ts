@@ -24,5 +24,6 @@ test("a shop has each gauge and master as last registered, whatever the order of
       settings,
       // Each job once, as it was counted last.
       failures: new Map([["orrinshaw-6m", [{ job, pack: "orrinshaw-6m", causes: ["jet-cracked"] }]]]),
+      lifetimes: new Map(),
     });
 });
