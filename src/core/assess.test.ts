@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { assess, createAssess } from "./assess";
+import { assess, createAssess, createJudge } from "./assess";
 import { toAssessmentJson } from "./assessment-json";
 import { TestBench, testGauge } from "./fixtures/bench";
 import { demoJob, orrinshaw } from "./fixtures/load";
@@ -87,6 +87,24 @@ test("assessing a job as it grows gives at every step what assessing it whole gi
     }),
     { numRuns: 12 },
   );
+});
+
+test("what was measured by itself, ahead of the whole, is the very same rows and fits that the whole then has", () => {
+  const { assess: whole, measuring } = createJudge(orrinshaw);
+  const entries = demoJob("survey-launch-tern");
+  const from = entries.length - 4;
+  whole(entries.slice(0, from), asOf);
+  for (let count = from; count <= entries.length; count += 1) {
+    const here = entries.slice(0, count);
+    const ahead = measuring(here);
+    // A bench may be two readings ahead before the rest follows, and the rest may be of what was before.
+    measuring(entries.slice(0, Math.min(entries.length, count + 1)));
+    const { rows, joints, job } = whole(here, asOf);
+    for (const [id, row] of ahead.rows) expect(rows.get(id)!.points).toEqual(row.points);
+    expect([...joints.keys()]).toEqual([...ahead.joints.keys()]);
+    expect(job.readings.map(({ id }) => id)).toEqual(ahead.job.readings.map(({ id }) => id));
+    expect(measuring(here).rows.get("liner-1/bore")).toBe(rows.get("liner-1/bore"));
+  }
 });
 
 test("a row that nothing touched keeps its result, and one that was measured gets a new one", () => {

@@ -18,7 +18,7 @@ import { intakeJudgement } from "./intake/assess-intake";
 import { remembered, type Progress } from "./judgement";
 import { matchJudgement } from "./match/assess-match";
 import { createMeetingRows } from "./match/sizes";
-import { createMeasure, measureJudgement, type MeasureResult } from "./measure/assess-measure";
+import { createMeasure, measureJudgement, type Measure, type MeasureResult } from "./measure/assess-measure";
 import { jobSituation, orderJudgement, type Order } from "./order/order";
 import { packFor } from "./pack/conditions";
 import type { CompiledPack } from "./pack/compile-pack";
@@ -56,26 +56,53 @@ const progressOf = (by: Partial<Record<Station, Progress | null>>): ReadonlyMap<
     ),
   );
 
+/** What was measured, and nothing that rests on it: what a bench shows at once. */
+export type Measuring = Pick<Assessment, "job" | "rows" | "joints">;
+
+/** One memory behind a whole assessment and the quick look at what was measured. */
+export interface Judge {
+  readonly assess: Assess;
+  /** The rows and joints that the whole assessment of these entries has: the very same ones. */
+  readonly measuring: (entries: readonly Envelope[]) => Measuring;
+}
+
 /**
  * An assessment of one pack that remembers what it made of the job before and works out anew only what rests on
  * something that changed. Gives what `assess` gives.
  */
-export function createAssess(pack: CompiledPack): Assess {
+export const createAssess = (pack: CompiledPack): Assess => createJudge(pack).assess;
+
+/** The same, with what was measured by itself. */
+export function createJudge(pack: CompiledPack): Judge {
   const fold = createFold();
   const orderOf = remembered(pack, orderJudgement);
   let judging: { readonly pack: CompiledPack; readonly judge: ReturnType<typeof createJudging> } | null = null;
-  return (entries, asOf) => {
+  const begin = (entries: readonly Envelope[]) => {
     const job = fold(entries);
     const order = orderOf(job);
     // The pack as it is for this engine: another one when somebody says which variant it is.
     const own = packFor(pack, jobSituation(order));
     if (judging?.pack !== own) judging = { pack: own, judge: createJudging(own) };
-    return judging.judge(job, order, asOf);
+    return { job, order, ...judging.judge };
+  };
+  return {
+    assess: (entries, asOf) => {
+      const { job, order, whole } = begin(entries);
+      return whole(job, order, asOf);
+    },
+    measuring: (entries) => {
+      const { job, order, measure } = begin(entries);
+      const { rows, joints } = measure(job, order);
+      return { job, rows, joints };
+    },
   };
 }
 
 /** The same of one pack as it is for one engine, for a job that was folded already. */
-function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: string) => Assessment {
+function createJudging(pack: CompiledPack): {
+  readonly whole: (job: Job, order: Order, asOf: string) => Assessment;
+  readonly measure: Measure;
+} {
   const figures = figuresOf(pack);
   const identifyOf = remembered(pack, identifyJudgement);
   const stripOf = remembered(pack, stripJudgement);
@@ -102,7 +129,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
   const rowsThatMeet = createMeetingRows(pack);
   const matchOf = remembered(pack, matchJudgement);
 
-  return (job, order, asOf) => {
+  const whole = (job: Job, order: Order, asOf: string): Assessment => {
     const identity = identifyOf(job, order);
     const strip = stripOf(job);
     const findings = findingsOf(job);
@@ -192,6 +219,7 @@ function createJudging(pack: CompiledPack): (job: Job, order: Order, asOf: strin
       })),
     };
   };
+  return { whole, measure: measureOf };
 }
 
 /**

@@ -4,13 +4,14 @@ import {
   createContext,
   useCallback,
   useContext,
+  useDeferredValue,
   useEffect,
   useMemo,
   useState,
   useSyncExternalStore,
   type ReactNode,
 } from "react";
-import { createAssess } from "@/core/assess";
+import { createJudge, type Measuring } from "@/core/assess";
 import type { Assessment } from "@/core/assessment";
 import type { Shop } from "@/core/entry/fold-shop";
 import type { EntryType, Envelope, Payload } from "@/core/entry/schema";
@@ -85,6 +86,14 @@ export interface JobView {
 }
 
 const Context = createContext<JobView | null>(null);
+const MeasuringContext = createContext<Measuring | null>(null);
+
+/** What was measured, to the last reading: while the rest of the assessment follows it by a moment. */
+export function useMeasuring(): Measuring {
+  const measuring = useContext(MeasuringContext);
+  if (!measuring) throw new CoreError("no-job", "useMeasuring needs a JobProvider around it");
+  return measuring;
+}
 
 /** The job that the page is about. */
 export function useJob(): JobView {
@@ -95,16 +104,39 @@ export function useJob(): JobView {
 
 const retryAfterMs = 2000;
 
-/** The assessment, or what went wrong with it: one job must not take the program down. */
-function useJudged(pack: CompiledPack, entries: readonly Envelope[], asOf: string): Assessment | Error {
-  const judge = useMemo(() => createAssess(pack), [pack]);
-  return useMemo(() => {
+/** Whether what came since is readings alone: a bench takes many, one after the other, and reads its own table meanwhile. */
+const areReadings = (before: readonly Envelope[], now: readonly Envelope[]) =>
+  now.length >= before.length && now.slice(before.length).every(({ type }) => type === "reading-taken");
+
+interface Judged {
+  /** The log as it is judged: behind it by a moment while readings come in. */
+  readonly shown: LogState;
+  /** What went wrong with it where it cannot be judged: one job must not take the program down. */
+  readonly assessment: Assessment | Error;
+  readonly measuring: Measuring | null;
+}
+
+/** A reading is painted with what it measures, and all that rests on it follows as soon as there is time. */
+function useJudged(pack: CompiledPack, state: LogState, asOf: string): Judged {
+  const judge = useMemo(() => createJudge(pack), [pack]);
+  const later = useDeferredValue(state);
+  const shown = areReadings(later.entries, state.entries) ? later : state;
+  const assessment = useMemo(() => {
     try {
-      return judge(entries, asOf);
+      return judge.assess(shown.entries, asOf);
     } catch (error) {
       return error as Error;
     }
-  }, [judge, entries, asOf]);
+  }, [judge, shown.entries, asOf]);
+  const measuring = useMemo(() => {
+    if (assessment instanceof Error) return null;
+    try {
+      return shown === state ? assessment : judge.measuring(state.entries);
+    } catch {
+      return assessment;
+    }
+  }, [judge, assessment, shown, state]);
+  return { shown, assessment, measuring };
 }
 
 const never = () => () => {};
@@ -173,7 +205,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, children }: P
   useEffect(() => void queue.restore(id, me.id), [queue, id, me.id]);
   const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);
 
-  const judged = useJudged(whole, state.entries, asOf);
+  const { shown, assessment: judged, measuring } = useJudged(whole, state, asOf);
   const assessment = judged instanceof Error ? null : judged;
   // As it is for this engine: what another variant has is not asked for.
   const pack = assessment ? packFor(whole, jobSituation(assessment.order)) : whole;
@@ -197,7 +229,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, children }: P
         hand,
         takeInHand,
         queued,
-        log: state,
+        log: shown,
         mayWrite: me.role !== "viewer",
         mayDecide: me.role === "lead",
         unit: wording.unit,
@@ -231,11 +263,15 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, children }: P
         newId,
         now: () => new Date().toISOString(),
       },
-    [id, pack, shop, me, assessment, wording, row, hand, queued, queue, state, met, log, told],
+    [id, pack, shop, me, assessment, wording, row, hand, queued, queue, shown, met, log, told],
   );
   if (!view) {
     const trouble = problem("job-unreadable", [id], { why: (judged as Error).message.slice(0, 200) });
     return <RawRecord me={me} job={{ id, name: null, entries: state.entries, people: met, trouble }} />;
   }
-  return <Context.Provider value={view}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={view}>
+      <MeasuringContext.Provider value={measuring}>{children}</MeasuringContext.Provider>
+    </Context.Provider>
+  );
 }

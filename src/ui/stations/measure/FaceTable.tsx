@@ -7,7 +7,7 @@ import type { Sheet } from "@/core/pack/compile-pack";
 import type { Feature } from "@/core/pack/schema";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import { capital } from "@/words/capital";
-import { useJob } from "../../job/JobContext";
+import { useJob, useMeasuring } from "../../job/JobContext";
 import { Rect, Svg, Text } from "../../kit/svg";
 import { ReadingCell } from "./ReadingCell";
 import { VerdictCell } from "./SheetTable";
@@ -86,7 +86,8 @@ function FlatnessMap({ row }: { row: RowResult }) {
 
 /** A face at the bench: its points as they lie on it, part by part, with its shape below. */
 export function FaceTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }) {
-  const { assessment, unit } = useJob();
+  const { unit } = useJob();
+  const { rows } = useMeasuring();
   const { feature } = sheet;
   const { down, across } = gridOf(feature)!;
   const [lines, columns] = [
@@ -95,7 +96,7 @@ export function FaceTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands })
   ];
   const cellOf = new Map(hands.cells.map((cell) => [cell.key, cell]));
   return sheet.rows.map(({ id, name }) => {
-    const row = assessment.rows.get(id)!;
+    const row = rows.get(id)!;
     return (
       <Box key={id} mb="14px">
         <Flex align="center" gap="14px" wrap="wrap">

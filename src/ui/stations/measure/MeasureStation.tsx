@@ -8,7 +8,7 @@ import type { Characteristic } from "@/core/pack/schema";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { Cautions } from "../../job/Cautions";
 import { useKeys } from "../../keys/use-keys";
-import { useJob } from "../../job/JobContext";
+import { useJob, useMeasuring } from "../../job/JobContext";
 import { JointTag, PartTag } from "../../job/PartTag";
 import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
@@ -93,8 +93,8 @@ function SheetSurface({
   onPlan: () => void;
   onFigures: () => void;
 }) {
-  const { assessment } = useJob();
-  const occasion = occasionFor(assessment.job, sheet.feature);
+  const { job } = useMeasuring();
+  const occasion = occasionFor(job, sheet.feature);
   const hands = useSheet(sheet, occasion, drafts);
   const [settingUp, setSettingUp] = useState(false);
   const [pasted, setPasted] = useState<string | null>(null);

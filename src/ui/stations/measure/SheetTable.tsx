@@ -7,7 +7,7 @@ import { standsByPoint, type RowResult } from "@/core/measure/assess-row";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import { markWords } from "@/words/words-for";
-import { useJob } from "../../job/JobContext";
+import { useJob, useMeasuring } from "../../job/JobContext";
 import { shownMark } from "../../job/PartTag";
 import { ConformityMark, markColor } from "../../kit/ConformityMark";
 import { ReadingCell } from "./ReadingCell";
@@ -125,6 +125,7 @@ const SheetRow = memo(function SheetRow({ row, cells, drafts, activeKey, isScrap
 /** The sheet at the bench: a line for each place, a cell for each point, what follows from them at the right. */
 export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }) {
   const { assessment } = useJob();
+  const { rows } = useMeasuring();
   const { points } = sheet.feature;
   const cellsOf = useMemo(() => groupBy(hands.cells, (cell) => cell.row.row.id), [hands.cells]);
   return (
@@ -155,7 +156,7 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
         </thead>
         <tbody>
           {sheet.rows.map(({ id }) => {
-            const row = assessment.rows.get(id)!;
+            const row = rows.get(id)!;
             const cells = cellsOf.get(id)!;
             const isScrapped = row.part !== null && assessment.crack.scrapped.has(row.part.id);
             return (

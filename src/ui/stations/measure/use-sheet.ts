@@ -14,7 +14,7 @@ import type { PointResult, RowResult } from "@/core/measure/assess-row";
 import { aroundOf, readingEntries, readTyped, whyNoReading } from "@/core/measure/take-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { problem, type Problem } from "@/core/problem/problem";
-import { useJob } from "../../job/JobContext";
+import { useJob, useMeasuring } from "../../job/JobContext";
 import { typeLikeAGauge } from "./type-like-a-gauge";
 import { useSimulatedGauge } from "./use-simulated-gauge";
 
@@ -102,20 +102,21 @@ function useRefused(cells: readonly Cell[], putDraft: PutDraft): void {
 
 /** The cells of a sheet in the measuring order. */
 function useCells(sheet: Sheet): readonly Cell[] {
-  const { assessment } = useJob();
+  const { rows } = useMeasuring();
   return useMemo(
     () =>
       sheet.rows.flatMap(({ id }) => {
-        const row = assessment.rows.get(id)!;
+        const row = rows.get(id)!;
         return row.points.map((point): Cell => ({ key: cellKey(id, point.point), row, point }));
       }),
-    [sheet, assessment],
+    [sheet, rows],
   );
 }
 
 /** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
 export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftState): SheetHands {
   const { assessment, unitFor, append, mayWrite, me, row: chosenRow, chooseRow } = useJob();
+  const { job, rows } = useMeasuring();
   const { feature } = sheet;
   const unit = unitFor(feature.unit);
   const width = feature.points.length;
@@ -173,12 +174,12 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftS
     if (!mayWrite) return complain(draft.text, problem("forbidden", [], { role: me.role }));
     const why = whyNoReading(row, occasion);
     if (why || !occasion) return complain(draft.text, why!);
-    const around = aroundOf(sheet, assessment.rows, row.row.id, point.point);
+    const around = aroundOf(sheet, rows, row.row.id, point.point);
     const read = readTyped(draft.text, row, point.point, unit, around);
     if (!read.ok) return complain(draft.text, read.problems[0]!);
     const { question } = read.value;
     if (question && draft.found?.code !== question.code) return complain(draft.text, question);
-    const { strikes, reading } = readingEntries(assessment.job, row, point.point, occasion, read.value, as);
+    const { strikes, reading } = readingEntries(job, row, point.point, occasion, read.value, as);
     if (strikes.length > 0) append("entry-struck", { strikes: [...strikes] });
     append("reading-taken", reading);
     putDraft(active.key, null);
