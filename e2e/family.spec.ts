@@ -64,7 +64,7 @@ test("an engine family of another arrangement passes through every screen, by it
     .click();
   const [report] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("link", { name: "Report, PDF" }).click(),
+    page.getByRole("link", { name: "For the owner, PDF" }).click(),
   ]);
   expect(report.suggestedFilename()).toBe("marsh-fan.pdf");
 

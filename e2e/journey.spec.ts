@@ -157,8 +157,10 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
     const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name }).click()]);
     return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
   };
-  const report = await download("Report, PDF");
-  expect(report.name).toBe("barge-plover.pdf");
+  const forOwner = await download("For the owner, PDF");
+  expect([forOwner.name, forOwner.bytes.subarray(0, 5).toString()]).toEqual(["barge-plover.pdf", "%PDF-"]);
+  const report = await download("Technical record, PDF");
+  expect(report.name).toBe("barge-plover.record.pdf");
   const pdf = await getDocument({ data: new Uint8Array(report.bytes), isEvalSupported: false, useSystemFonts: true })
     .promise;
   const pages = await Promise.all(

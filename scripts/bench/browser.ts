@@ -1,4 +1,4 @@
-import { chromium } from "@playwright/test";
+import { chromium, type Page } from "@playwright/test";
 import { build } from "esbuild";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { json, orrinshaw } from "@/core/fixtures/load";
@@ -62,26 +62,66 @@ await page.goto(`/jobs/${bench.maker.stream}/measure`);
 await page.getByRole("textbox").first().waitFor();
 await page.waitForFunction(() => document.activeElement instanceof HTMLInputElement);
 
-// From the key to the frame after the one in which the page answered it: by then it is painted.
-await page.evaluate(() => {
-  const times: number[] = [];
-  Object.assign(window, { emberTimes: times });
-  window.addEventListener(
-    "keydown",
-    (event) => {
-      if (event.key !== "Enter") return;
-      const began = performance.now();
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel();
-        channel.port1.onmessage = () => times.push(performance.now() - began);
-        channel.port2.postMessage(null);
-      });
-    },
-    { capture: true },
+/** From the key to the frame after the one in which the page answered it: by then it is painted. */
+const timeKeys = (of: Page) =>
+  of.evaluate(() => {
+    const times: number[] = [];
+    Object.assign(window, { emberTimes: times });
+    window.addEventListener(
+      "keydown",
+      (event) => {
+        if (event.key !== "Enter") return;
+        const began = performance.now();
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => times.push(performance.now() - began);
+          channel.port2.postMessage(null);
+        });
+      },
+      { capture: true },
+    );
+  });
+const timesOf = (of: Page) => of.evaluate(() => (window as unknown as { emberTimes: number[] }).emberTimes);
+const enter = async (of: Page, text: string, count: number) => {
+  await of.keyboard.type(text);
+  await of.keyboard.press("Enter");
+  await of.waitForFunction(
+    (wanted) => (window as unknown as { emberTimes: number[] }).emberTimes.length === wanted,
+    count,
   );
-});
+};
+await timeKeys(page);
+
+// The bare page: the same elements and styles, no program. On Enter it makes the row, the tag and the picture anew as they are.
+const bare = await browser.newPage({ bypassCSP: true, viewport: { width: 1280, height: 800 }, baseURL: address });
+await bare.goto("/sign-in");
+async function laidBare(): Promise<void> {
+  const html = (await page.content()).replace(/<script\b[^>]*>[\s\S]*?<\/script>/gu, "");
+  await bare.setContent(html, { waitUntil: "load" });
+  // The compiler names functions through a helper that the page does not have.
+  await bare.evaluate("globalThis.__name = (of) => of");
+  await bare.evaluate(() => {
+    const inputs = () => [...document.querySelectorAll<HTMLInputElement>("main input")];
+    const anew = (of: Element | null | undefined) => {
+      if (of) of.innerHTML = String(of.innerHTML);
+    };
+    let at = 0;
+    inputs()[0]?.focus();
+    window.addEventListener("keydown", (event) => {
+      if (event.key !== "Enter") return;
+      inputs()[at]?.setAttribute("value", inputs()[at]!.value);
+      anew(inputs()[at]?.closest("tr"));
+      anew(document.querySelector("aside"));
+      anew(document.querySelector("nav[aria-label=Pictures]")?.parentElement);
+      at = (at + 1) % inputs().length;
+      inputs()[at]?.focus();
+    });
+  });
+  await timeKeys(bare);
+}
 
 let typed = 0;
+const bareTimes: number[] = [];
 for (const sheet of orrinshaw.sheets.filter(({ id }) => typedInto.includes(id))) {
   for (
     let turns = 0;
@@ -93,17 +133,20 @@ for (const sheet of orrinshaw.sheets.filter(({ id }) => typedInto.includes(id)))
   await page.waitForFunction(
     () => document.activeElement instanceof HTMLInputElement && document.activeElement.value === "",
   );
+  await laidBare();
+  let here = 0;
   for (let row = 0; row < sheet.rows.length; row += 1) {
     for (const point of sheet.feature.points) {
-      await page.keyboard.type(asNew(sheet.feature, point).toFixed(3));
-      await page.keyboard.press("Enter");
+      const text = asNew(sheet.feature, point).toFixed(3);
       typed += 1;
-      await page.waitForFunction(
-        (count) => (window as unknown as { emberTimes: number[] }).emberTimes.length === count,
-        typed,
-      );
+      here += 1;
+      await page.bringToFront();
+      await enter(page, text, typed);
+      await bare.bringToFront();
+      await enter(bare, text, here);
     }
   }
+  bareTimes.push(...(await timesOf(bare)));
 }
 // The same computation as in the bench of identity, bundled for the browser and run there.
 const { outputFiles } = await build({
@@ -164,9 +207,12 @@ const inWorker = await page.evaluate(
 const identityTimes = (
   await page.evaluate(() => (window as unknown as { emberIdentity: number[] }).emberIdentity)
 ).sort((a, b) => a - b);
-const times = (await page.evaluate(() => (window as unknown as { emberTimes: number[] }).emberTimes)).sort(
-  (a, b) => a - b,
-);
+const times = (await timesOf(page)).sort((a, b) => a - b);
+bareTimes.sort((a, b) => a - b);
+const p95 = (sorted: readonly number[]) => sorted[Math.floor(sorted.length * 0.95)]!;
+/** A frame is a sixtieth of a second. */
+const frameMs = 1000 / 60;
+const framesIn = (all: readonly number[]) => all.reduce((sum, ms) => sum + Math.max(0, Math.ceil(ms / frameMs) - 1), 0);
 await browser.close();
 console.log(
   JSON.stringify({
@@ -176,7 +222,12 @@ console.log(
     workerReadings: many.filter(({ type }) => type === "reading-taken").length,
     longestFrameMs: inWorker.longest,
     p50Ms: times[Math.floor(times.length * 0.5)],
-    p95Ms: times[Math.floor(times.length * 0.95)],
+    p95Ms: p95(times),
+    bareP50Ms: bareTimes[Math.floor(bareTimes.length * 0.5)],
+    bareP95Ms: p95(bareTimes),
+    againstBare: p95(times) / p95(bareTimes),
+    lateFrames: framesIn(times),
+    bareLateFrames: framesIn(bareTimes),
     longestMs: times.at(-1),
     identityP95Ms: identityTimes[Math.floor(identityTimes.length * 0.95)],
   }),

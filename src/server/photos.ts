@@ -47,6 +47,9 @@ export async function finishPhoto(job: string, id: string): Promise<Outcome<Take
   return done({ photo: sha256, width, height });
 }
 
+/** Reads small photos of one job. */
+export const smallPhoto = (job: string) => (photo: string) => readThumbnail(database(), job, photo);
+
 /** For ever: what a fingerprint names does not change. Kept by this browser only. */
 const forEver = "private, max-age=31536000, immutable";
 

@@ -135,6 +135,10 @@ export const ShopSettings = z.strictObject({
       closed: z.array(Day).max(400),
     })
     .optional(),
+  /** As it stands on what goes out of the house. */
+  shop: z.strictObject({ name: z.string().trim().min(1).max(120), address: z.string().trim().max(300) }).optional(),
+  /** What is added to a bill, by its name here. */
+  tax: z.strictObject({ name: z.string().trim().min(1).max(40), percent: z.number().min(0).max(100) }).optional(),
 });
 export type ShopSettings = z.infer<typeof ShopSettings>;
 

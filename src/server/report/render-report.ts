@@ -2,9 +2,44 @@ import type { Assessment } from "@/core/assessment";
 import { jobSituation } from "@/core/order/order";
 import { packFor } from "@/core/pack/conditions";
 import type { CompiledPack } from "@/core/pack/compile-pack";
+import { photosForOwner } from "@/core/photo/photos";
 import { renderPdf } from "../render-pdf";
+import { ownerReport, type OwnerPhoto } from "./owner-report";
 import { reportDefinition } from "./report-definition";
 
-/** The report as a PDF file. */
-export const renderReport = (pack: CompiledPack, assessment: Assessment): Promise<Uint8Array<ArrayBuffer>> =>
-  renderPdf(reportDefinition(packFor(pack, jobSituation(assessment.order)), assessment));
+/** Which document of a job: a few pages for its owner, or all there is. */
+export type Report = "owner" | "record";
+
+/** Reads a photo as small JPEG; null where it is not there. */
+export type ReadPhoto = (photo: string) => Promise<Uint8Array | null>;
+
+/** So many photos are read at most: the document takes fewer. */
+const mostPhotos = 8;
+
+async function photosOf({ job }: Assessment, pack: CompiledPack, read: ReadPhoto): Promise<OwnerPhoto[]> {
+  const found = await Promise.all(
+    photosForOwner(job)
+      .slice(0, mostPhotos)
+      .map(async ({ photo, words, part }): Promise<OwnerPhoto | null> => {
+        const jpeg = await read(photo);
+        const slot = part && job.parts.get(part)?.slot;
+        return jpeg && { jpeg, words, of: (slot && pack.slots.get(slot)?.name) ?? null };
+      }),
+  );
+  return found.flatMap((each) => each ?? []);
+}
+
+/** A document of a job as a PDF file. */
+export async function renderReport(
+  report: Report,
+  pack: CompiledPack,
+  assessment: Assessment,
+  read: ReadPhoto,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const own = packFor(pack, jobSituation(assessment.order));
+  return renderPdf(
+    report === "owner"
+      ? ownerReport(own, assessment, await photosOf(assessment, own, read))
+      : reportDefinition(own, assessment),
+  );
+}

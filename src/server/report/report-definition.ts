@@ -1,50 +1,53 @@
-import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { variantOf, type Assessment } from "@/core/assessment";
-import { chainLineHeight, layOutChain, type ChainLine } from "@/core/diagnose/lay-out-chain";
-import { nameOfNode, nodeId } from "@/core/diagnose/unfold";
 import { groupBy } from "@/core/group";
 import { isByEye, type CompiledPack } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
+import type { JointResult } from "@/core/measure/assess-joint";
 import type { RowResult } from "@/core/measure/assess-row";
 import { isMeasured, nameOf, rowsOf, type Choice } from "@/core/plan/option";
 import type { CheckResult } from "@/core/strip/assess-strip";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
-import { standingOf, whyUnsettled } from "@/core/plan/standing";
 import { holdKinds } from "@/core/problem/problem-codes";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
-import { percent } from "@/words/percent";
-import { sayChain } from "@/words/say-cause";
-import { sayBuilt, sayRevision, sayStory } from "@/words/say-identity";
-import { sayDecided, sayLimit, sayOption, sayRef, sourceNames } from "@/words/say-option";
+import { sayLimit, sayRef, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
+import { cause, ember, heading, identified, quiet, sheetOf, tableLayout, th, told } from "./pieces";
 import { many } from "@/words/sentences/sentence";
 import { holdWords, markSentences, originWords, ruleWords } from "@/words/words-for";
 
-const quiet = "#6d6258";
-const line = "#cfc5b9";
-const ember = "#b8470a";
+type Judged = Pick<RowResult, "governing">;
 
-/** What was decided, or is proposed; whether that is still to be done; and why. */
-function told(choice: Choice, wording: Wording) {
-  const { proposal } = choice;
-  const standing = standingOf(choice);
-  const decided = standing.kind === "decided" ? standing : null;
-  const [because] = proposal.reasons;
-  return {
-    what: decided
-      ? `${sayDecided(decided)}${whyUnsettled(decided) === "refused" ? ", which is refused: to be decided again" : ""}`
-      : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
-    isOpen: !decided || whyUnsettled(decided) !== null,
-    why: decided?.reason
-      ? `${decided.overrides ? "Against the proposal: " : ""}${decided.reason}`
-      : because
-        ? sayProblem(because, wording)
-        : "",
-    code: decided?.reason ?? because?.code ?? "",
+/** What is said of a place that is worth no look by itself: clearly inside its limit, or without one; null where it is worth one. */
+function plainly({ governing: { conformity, limit, missing, estimate } }: Judged): string | null {
+  if (!estimate || missing.length > 0) return null;
+  return limit === null ? "no limit of its own" : conformity?.mark === "inside" ? "inside the limit" : null;
+}
+
+/** Places of one kind: each that is worth a look by itself, and all that are plainly alike in one line with their values. */
+function alikeInOneLine<T extends Judged>(
+  all: readonly T[],
+  alone: (each: T) => TableCell[],
+  together: (alike: readonly T[], values: TableCell, said: string) => TableCell[],
+  wording: Wording,
+): TableCell[][] {
+  const plain = [...groupBy(all.filter((each) => plainly(each) !== null), (each) => plainly(each)!)].filter(([, of]) => of.length > 1); // prettier-ignore
+  const inLines = new Set(plain.flatMap(([, of]) => of));
+  const lineOf = ([said, of]: readonly [string, readonly T[]]): TableCell[] => {
+    const unit = shownUnit(of[0]!.governing.characteristic.unit, wording.unit);
+    const widest = Math.max(...of.map(({ governing }) => governing.expanded!));
+    const values = {
+      text: [
+        of.map(({ governing }) => formatNumber(governing.estimate!.value, unit)).join(", "),
+        { text: `, each ± ${formatUncertainty(widest, unit)} at most`, color: quiet },
+      ],
+    };
+    return together(of, values, said);
   };
+  return [...all.filter((each) => !inLines.has(each)).map(alone), ...plain.map(lineOf)];
 }
 
 /** One measured place, with its verdict. */
@@ -62,19 +65,6 @@ function rowOf({ row, governing }: RowResult, wording: Wording): TableCell[] {
       : { text: governing.limit ? "cannot tell yet" : "no limit of its own", color: quiet },
   ];
 }
-
-const heading = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 10, 0, 4] });
-const th = (text: string): TableCell => ({ text, color: quiet, fontSize: 7.5 });
-
-const tableLayout: TableLayout = {
-  hLineWidth: (at) => (at === 0 ? 0 : 0.5),
-  vLineWidth: () => 0,
-  hLineColor: () => line,
-  paddingLeft: () => 0,
-  paddingRight: () => 8,
-  paddingTop: () => 1.5,
-  paddingBottom: () => 1.5,
-};
 
 /** A title with its limit at the right, and a table below it that is kept on one page with its title where it can be. */
 function titledTable(
@@ -134,7 +124,7 @@ function decisions(choices: readonly Choice[], wording: Wording): Content[] {
   return [heading("What becomes of the parts"), { layout: tableLayout, table }];
 }
 
-const sheetOf = ({ row }: RowResult) => `${row.partClass.id} ${row.at.feature.id}`;
+const featureOf = ({ row }: RowResult) => `${row.partClass.id} ${row.at.feature.id}`;
 
 /** What nobody measured or looked over, by kind: it is not judged, and so not sound. */
 function unjudged(choices: readonly Choice[], looked: (choice: Choice) => boolean): Content[] {
@@ -142,7 +132,7 @@ function unjudged(choices: readonly Choice[], looked: (choice: Choice) => boolea
     rowsOf(choice).filter((row) => (isByEye(row.row) ? !looked(choice) : row.measured === 0)),
   );
   const list = (of: readonly RowResult[]) =>
-    [...groupBy(of, sheetOf).values()].map(
+    [...groupBy(of, featureOf).values()].map(
       (group) => `${group[0]!.row.at.feature.title}: ${group.map(({ row }) => row.label).join(", ")}`,
     );
   return [
@@ -159,7 +149,7 @@ function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Con
       .filter((joint) => joint.governing.estimate);
     if (known.length === 0) return [];
     const unit = shownUnit(sheet.joint.governing.unit, wording.unit);
-    const body = known.map(({ row, governing, derived }): TableCell[] => [
+    const alone = ({ row, governing, derived }: JointResult): TableCell[] => [
       { text: row.name, bold: true },
       [
         {
@@ -179,13 +169,19 @@ function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Con
       governing.conformity && governing.missing.length === 0
         ? markSentences[governing.conformity.mark]
         : { text: "cannot tell yet", color: quiet },
-    ]);
+    ];
+    const body = alikeInOneLine(
+      known,
+      alone,
+      (of, values, said) => [{ text: of.map(({ row }) => row.label).join(", "), bold: true }, values, "", said],
+      wording,
+    );
     return [
       titledTable(
         sheet.joint.title,
         sheet.joint.governing,
         wording,
-        [150, 90, 80, "*"],
+        [120, 190, 80, "*"],
         [
           "place",
           `${sheet.joint.governing.short}, ${unit.symbol}`,
@@ -196,33 +192,6 @@ function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Con
       ),
     ];
   });
-}
-
-/** What engine it is: what its numbers say, what was fitted as built, and where it contradicts itself. */
-function identified({ identity, order }: Assessment, { pack }: CompiledPack, wording: Wording): Content[] {
-  if (!identity) return [];
-  const nameOf = (id: string) => pack.variants.find((variant) => variant.id === id)?.name ?? id;
-  const read = identity.places.flatMap(({ place, read: texts, reading }) =>
-    texts.map(({ text }) => {
-      const said = (reading?.decoded ?? []).flatMap(({ variant, built, revisions }) => [
-        ...(variant ? [`${nameOf(variant.built)} as built`] : []),
-        ...(built ? [sayBuilt(built)] : []),
-        ...(revisions.length > 0 ? [`fitted with ${revisions.map(sayRevision).join("; ")}`] : []),
-      ]);
-      return `${capital(place.name)} ${text}${said.length > 0 ? `: ${said.join("; ")}` : ""}.`;
-    }),
-  );
-  const { variant, probability } = identity.likeliest;
-  const isSaid = read.length > 0 || identity.tells.some(({ answer }) => answer !== null);
-  const lines = [
-    ...read,
-    ...(isSaid ? [`By all that was read and seen ${nameOf(variant)}, ${percent(probability)} sure.`] : []),
-    ...(order.variant ? [`Judged as ${nameOf(order.variant)}.`] : []),
-    ...(identity.contradiction && identity.posterior.stories[0] ? [sayStory(identity.posterior.stories[0], pack)] : []),
-    ...identity.problems.map((found) => sayProblem(found, wording)),
-    ...identity.signed.map(({ why }) => `Signed to go on: ${why}`),
-  ];
-  return lines.length > 0 ? [heading("What engine it is"), { ul: lines }] : [];
 }
 
 /** What was noted at one place of a check, in a few words. */
@@ -245,64 +214,6 @@ function tried({ strip }: Assessment): Content[] {
       return said.length > 0 ? [`${capital(result.check.name)}: ${said.join("; ")}.`] : [];
     });
   return lines.length > 0 ? [heading("Tried before it came apart"), { ul: lines }] : [];
-}
-
-const boxLooks = {
-  cause: { stroke: ember, weight: 2, radius: 3, dash: "" },
-  event: { stroke: line, weight: 1, radius: 12, dash: "" },
-  finding: { stroke: quiet, weight: 0.8, radius: 0, dash: "3 2" },
-} as const;
-const escaped = (text: string) => text.replace(/[&<>"]/gu, (sign) => `&#${sign.codePointAt(0)};`);
-
-/** A damage chain as a picture, as the screen lays it out. */
-function chainPicture(chain: readonly ChainLine[]): Content[] {
-  const { width, height, boxes, links } = layOutChain(chain);
-  const lines = links.map((points) => `<path d="M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join("L")}" fill="none" stroke="${quiet}" stroke-width="0.9"/>`); // prettier-ignore
-  const drawn = boxes.map(({ kind, x, y, width: wide, height: high, items }) => {
-    const { stroke, weight, radius, dash } = boxLooks[kind];
-    let top = y - high / 2 + 4;
-    const words = items.flatMap((item) => {
-      const at = top;
-      top += item.lines.length * chainLineHeight + 4;
-      return item.lines.map((each, index) => `<text x="${x}" y="${at + (index + 0.75) * chainLineHeight}" font-size="12" font-family="Atkinson" text-anchor="middle" fill="#231d18">${escaped(each)}</text>`); // prettier-ignore
-    });
-    return `<rect x="${x - wide / 2}" y="${y - high / 2}" width="${wide}" height="${high}" rx="${radius}" fill="#ffffff" stroke="${stroke}" stroke-width="${weight}" stroke-dasharray="${dash || "none"}"/>${words.join("")}`; // prettier-ignore
-  });
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${lines.join("")}${drawn.join("")}</svg>`;
-  return [{ svg, fit: [515, 420], margin: [0, 4, 0, 4] }];
-}
-
-/** What failed first, as it was settled: three sentences, the chain, and what it asks for. */
-function cause({ diagnosis }: Assessment, wording: Wording): Content[] {
-  const { network, settlement, gate, actions, problems } = diagnosis;
-  if (!network || !settlement) return [];
-  const tells = settlement.causes.flatMap(({ cause: id, place }) => {
-    const node = network.of.get(nodeId(id, place));
-    return node?.kind === "cause" ? [`${capital(nameOfNode(node))}. ${node.item.tells}`] : [];
-  });
-  const { witness } = settlement;
-  const [first] = settlement.causes;
-  const probability = witness?.beliefs.find((each) => each.cause === first?.cause && each.place === first.place)?.probability ?? null; // prettier-ignore
-  const chain = (witness?.chain ?? []).map(({ node, place, ...rest }) => ({ id: nodeId(node, place), ...rest }));
-  const said =
-    settlement.verdict === "cause"
-      ? sayChain(tells, chain, probability)
-      : settlement.verdict === "no-failure"
-        ? [`Nothing failed: ${settlement.reason ?? ""}`]
-        : [];
-  const done = { done: "done", refused: "not done", open: "still to do" } as const;
-  return [
-    heading("What failed first"),
-    ...said.map((text): Content => ({ text, margin: [0, 1, 0, 1] })),
-    ...(chain.length > 0 && settlement.verdict === "cause" ? chainPicture(chain) : []),
-    {
-      ul: [
-        ...actions.map(({ action, state, answer }) => `${action.text}: ${done[state]}${answer?.words ? ` (${answer.words})` : ""}.`), // prettier-ignore
-        ...(gate === "open" ? ["Not settled any more: see what stands in the way."] : []),
-        ...problems.filter(({ code }) => code === "cause-undetermined").map((found) => sayProblem(found, wording)),
-      ],
-    },
-  ];
 }
 
 /** What came from elsewhere, what was made to fit, and the quantities to label the engine with. */
@@ -356,17 +267,7 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
   const cautions = assessment.cautions.filter((caution) => caution.station === "decide");
 
   return {
-    info: { title: `Report: ${header?.name ?? "engine"}` },
-    pageSize: "A4",
-    pageMargins: [40, 36, 40, 40],
-    footer: (page, pages) => ({
-      text: `${header?.name ?? "Engine"}, page ${page} of ${pages}`,
-      alignment: "right",
-      color: quiet,
-      fontSize: 7,
-      margin: [40, 12, 40, 0],
-    }),
-    defaultStyle: { font: "Atkinson", fontSize: 8.5, lineHeight: 1.1, color: "#231d18" },
+    ...sheetOf(`Technical record: ${header?.name ?? "engine"}`, header?.name ?? "Engine"),
     content: [
       {
         columns: [
@@ -409,9 +310,18 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
                 sheet.feature.title,
                 sheet.feature.governing,
                 wording,
-                [190, 90, "*"],
+                [140, 230, "*"],
                 ["part", `read, ${shownUnit(sheet.feature.governing.unit, unit).symbol}`, "verdict"],
-                rows.map((row) => rowOf(row, wording)),
+                alikeInOneLine(
+                  rows,
+                  (row) => rowOf(row, wording),
+                  (of, values, said) => [
+                    { text: `${capital(of[0]!.row.partClass.name)} ${of.map(({ row }) => row.label).join(", ")}`, bold: true }, // prettier-ignore
+                    values,
+                    said,
+                  ],
+                  wording,
+                ),
               ),
             ];
       }),

@@ -1,8 +1,11 @@
 import { assess } from "@/core/assess";
 import { TestBench } from "@/core/fixtures/bench";
-import { demoJob, orrinshaw, pellbrook, rotary } from "@/core/fixtures/load";
+import { decide } from "@/core/fixtures/choices";
+import { demoJob, orrinshaw, packOf, pellbrook, rotary, type demoJobs } from "@/core/fixtures/load";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Envelope } from "@/core/entry/schema";
+import { decidedOn } from "@/core/plan/standing";
+import { ownerReport } from "./owner-report";
 import { renderReport } from "./render-report";
 import { reportDefinition } from "./report-definition";
 
@@ -25,7 +28,7 @@ const wordsOf = (pack: CompiledPack, entries: readonly Envelope[]) => texts(repo
 
 test("names every part that is decided, with value, limit, source, verdict and decision", () => {
   const words = wordsOf(orrinshaw, demoJob("survey-launch-tern"));
-  for (let n = 1; n <= 6; n += 1) expect(words).toContain(`liner, cylinder ${n}`);
+  expect(words).toContain("liner, cylinder 2 108.117  ± 0.005 Outside the limit Liner 1, 3, 4, 5, 6 108.023, 108.028");
   for (const part of [
     "Survey launch Tern",
     "No. M66-09120",
@@ -76,17 +79,63 @@ test("tells what came from elsewhere, what does not go with it, and the quantiti
   expect(wordsOf(orrinshaw, demoJob("ferry-marigold"))).not.toContain("What came from elsewhere");
 });
 
+const noPhoto = () => Promise.resolve(null);
+const pagesOf = (pdf: Uint8Array) => {
+  const text = Buffer.from(pdf).toString("latin1");
+  expect(text.slice(0, 5)).toBe("%PDF-");
+  return Number(/\/Type \/Pages\s[^>]*\/Count (\d+)/.exec(text)?.[1]);
+};
+
 test.each([
-  ["ferry-marigold", 7],
-  ["survey-launch-tern", 9],
-  ["drainage-pump-3", 1],
-] as const)("of %s has no hole in its words, and is at most %d pages", async (name, most) => {
-  const entries = demoJob(name);
-  expect(wordsOf(orrinshaw, entries)).not.toMatch(/undefined|NaN|null|\[object/);
-  const pdf = Buffer.from(await renderReport(orrinshaw, assess(orrinshaw, entries, "2026-11-24T08:00:00Z"))).toString(
-    "latin1",
-  );
-  expect(pdf.slice(0, 5)).toBe("%PDF-");
-  expect(/\/Type \/Pages\s[^>]*\/Count (\d+)/.exec(pdf)?.[1]).toBeDefined();
-  expect(Number(/\/Type \/Pages\s[^>]*\/Count (\d+)/.exec(pdf)?.[1])).toBeLessThanOrEqual(most);
+  ["ferry-marigold", 6, 3],
+  ["survey-launch-tern", 6, 3],
+  ["drainage-pump-3", 1, 1],
+] as const)(
+  "of %s has no hole in its words; its record is at most %d pages, and what its owner gets at most %d",
+  async (name, record, owner) => {
+    const entries = demoJob(name);
+    const assessment = assess(orrinshaw, entries, "2026-11-24T08:00:00Z");
+    expect(wordsOf(orrinshaw, entries)).not.toMatch(/undefined|NaN|null|\[object/);
+    expect(texts(ownerReport(orrinshaw, assessment, [])).join(" ")).not.toMatch(/undefined|NaN|null|\[object/);
+    for (const [which, most] of [
+      ["record", record],
+      ["owner", owner],
+    ] as const) {
+      const pages = pagesOf(await renderReport(which, orrinshaw, assessment, noPhoto));
+      expect([which, pages >= 1, pages <= most]).toEqual([which, true, true]);
+    }
+  },
+);
+
+describe("what the owner gets", () => {
+  const said = (name: (typeof demoJobs)[number]) => {
+    const assessment = assess(packOf(name), demoJob(name), "2026-11-24T08:00:00Z");
+    return { assessment, words: texts(ownerReport(packOf(name), assessment, [])).join(" ") };
+  };
+
+  test("says in the words of the assessment what failed, what was done and why, what to watch and what it costs", () => {
+    const { assessment, words } = said("ferry-marigold");
+    expect(words).toContain("What failed first Oil jet pipe cracked, cylinder 5.");
+    const decided = assessment.choices.flatMap((choice) => decidedOn(choice)?.wanted.disposition ?? []);
+    const count = (...of: string[]) => decided.filter((each) => of.includes(each)).length;
+    expect(words).toContain(`Of ${assessment.choices.length} parts that were judged ${count("replace", "upgrade")} are replaced, ${count("rework")} made good and ${count("reuse", "clean")} used again.`); // prettier-ignore
+    expect(words).toContain(`${assessment.choices.length - decided.length} parts still to decide.`);
+    for (const { estimate } of assessment.intake.costEstimates.lines) expect(words).toContain(estimate.words);
+    expect(words).toContain("For the shop, date");
+  });
+
+  test("never calls a refused or undecided part used again, and says nothing of money, cause or photos that are not there", () => {
+    const { assessment, words } = said("drainage-pump-3");
+    expect(assessment.choices.some((choice) => decidedOn(choice))).toBe(false);
+    expect(words).not.toMatch(/What failed first|What it costs|What is used again|What was done/u);
+    expect(words).toContain("parts still to decide");
+    const bench = new TestBench(orrinshaw);
+    bench.readRestAsNew();
+    bench.add("part-scrapped", { part: bench.partIn.get("rod-2")!, why: "bent", made: "destroyed", certificate: null });
+    decide(bench, "rod-2", "reuse", { reason: "It looks well." });
+    const wreck = assess(orrinshaw, bench.entries, "2026-11-24T08:00:00Z");
+    const told = texts(ownerReport(orrinshaw, wreck, [])).join(" ");
+    expect(told).not.toContain("What is used again");
+    expect(told).toContain("1 part destroyed, so that nobody fits it again");
+  });
 });

@@ -104,6 +104,12 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       { id: "jobs", title: "All jobs", detail: "what needs you first", go: () => router.push("/") },
       { id: "report", title: "Report as PDF", detail: "for the owner", go: () => download(`/api/jobs/${id}/report`) },
       {
+        id: "technical-record",
+        title: "Technical record as PDF",
+        detail: "every value and finding",
+        go: () => download(`/api/jobs/${id}/report?of=record`),
+      },
+      {
         id: "archive",
         title: "Export this job",
         detail: "record, pack and files in one zip",

@@ -20,6 +20,10 @@ interface Props {
 }
 
 interface Draft {
+  readonly name: string;
+  readonly address: string;
+  readonly taxName: string;
+  readonly taxPercent: string;
   readonly currency: string;
   readonly rate: string;
   readonly alwaysNew: ShopSettings["alwaysNew"];
@@ -30,6 +34,10 @@ interface Draft {
 }
 
 const draftOf = (settings: ShopSettings | null): Draft => ({
+  name: settings?.shop?.name ?? "",
+  address: settings?.shop?.address ?? "",
+  taxName: settings?.tax?.name ?? "",
+  taxPercent: settings?.tax?.percent.toString() ?? "",
   currency: settings?.currency ?? "",
   rate: settings?.labourRate?.toString() ?? "",
   alwaysNew: settings?.alwaysNew ?? [],
@@ -39,7 +47,10 @@ const draftOf = (settings: ShopSettings | null): Draft => ({
 });
 
 /** What was typed as settings; null with what is wrong with it. */
-function read({ currency, rate, alwaysNew, hours, people, closed }: Draft) {
+function read(draft: Draft) {
+  const { currency, rate, alwaysNew, hours, people, closed } = draft;
+  const [name, address, taxName] = [draft.name.trim(), draft.address.trim(), draft.taxName.trim()];
+  const hasTax = taxName !== "" || draft.taxPercent.trim() !== "";
   // What is no number is wrong, and not unknown.
   const labourRate = rate.trim() === "" ? null : (readDecimal(rate) ?? Number.NaN);
   const wrong = {
@@ -62,16 +73,26 @@ function read({ currency, rate, alwaysNew, hours, people, closed }: Draft) {
     labourRate,
     alwaysNew,
     ...(usual ? {} : { calendar }),
+    ...(name === "" && address === "" ? {} : { shop: { name, address } }),
+    ...(hasTax ? { tax: { name: taxName, percent: readDecimal(draft.taxPercent) } } : {}),
   });
-  const at = (key: string) => parsed.error?.issues.some(({ path }) => path[0] === "calendar" && path[1] === key);
+  const wrongIn = (group: string, key: string) =>
+    parsed.error?.issues.some(({ path }) => path[0] === group && path[1] === key);
+  const at = (key: string) => wrongIn("calendar", key);
   const told = {
     ...wrong,
+    name: wrongIn("shop", "name") ? "An address needs the name of the shop it is of." : null,
+    address: null,
+    taxName: wrongIn("tax", "name") ? "How it is called on a bill, such as VAT." : null,
+    taxPercent: wrongIn("tax", "percent") ? "A number from 0 to 100." : null,
     hours: at("hours") ? "Hours of one person on a working day: above 0, at most 24." : null,
     people: at("people") ? "A whole number of people, from 1 to 50." : null,
     closed: at("closed") ? "Days as 2026-12-24, with a space between them." : null,
   };
   return { settings: wrong.currency || wrong.rate || !parsed.success ? null : parsed.data, wrong: told };
 }
+
+const wide: ReadonlySet<string> = new Set(["name", "address", "closed"]);
 
 /** What the shop counts and works by. Open jobs keep what they took; each takes what is new by an act of its own. */
 export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
@@ -127,6 +148,10 @@ export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
           </Field.Root>
           {(
             [
+              ["name", "Name of the shop, on reports", ""],
+              ["address", "Address, on reports", ""],
+              ["taxName", "Tax on a bill, by its name", "VAT"],
+              ["taxPercent", "Per cent of it", "25"],
               ["hours", "Hours at the bench, of one person a working day", String(usualCalendar.hours)],
               ["people", "People at the bench", String(usualCalendar.people)],
               ["closed", "Days on which nobody works, besides weekends", "2026-12-24 2026-12-25"],
@@ -136,14 +161,14 @@ export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
               key={key}
               invalid={asked && wrong[key] !== null}
               disabled={!isLead}
-              maxWidth={key === "closed" ? "460px" : "260px"}
+              maxWidth={wide.has(key) ? "460px" : "260px"}
             >
               <Field.Label>{label}</Field.Label>
               <Input
                 value={shown[key]}
-                maxLength={key === "closed" ? 4000 : 6}
+                maxLength={key === "closed" ? 4000 : wide.has(key) ? 300 : 40}
                 placeholder={placeholder}
-                inputMode={key === "closed" ? undefined : "decimal"}
+                inputMode={wide.has(key) || key === "taxName" ? undefined : "decimal"}
                 onChange={(event) => change({ [key]: event.currentTarget.value })}
               />
               <Field.ErrorText>{wrong[key]}</Field.ErrorText>

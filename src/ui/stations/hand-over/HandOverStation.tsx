@@ -153,7 +153,11 @@ export function HandOverStation() {
             borderColor="ember"
           >
             <Download size={18} aria-hidden />
-            Report, PDF
+            For the owner, PDF
+          </chakra.a>
+          <chakra.a href={`/api/jobs/${id}/report?of=record`} download {...fileLink} borderColor="lineStrong">
+            <Download size={18} aria-hidden />
+            Technical record, PDF
           </chakra.a>
           <chakra.a href={`/api/jobs/${id}/record`} download {...fileLink} borderColor="lineStrong">
             <Download size={18} aria-hidden />

@@ -3,13 +3,16 @@ import { problem } from "@/core/problem/problem";
 import { fileResponse } from "@/server/file-response";
 import { openJob } from "@/server/jobs";
 import { JobPath } from "@/server/job-path";
+import { smallPhoto } from "@/server/photos";
 import { renderReport } from "@/server/report/render-report";
 import { refuse, route } from "@/server/route";
 
-/** The job's report as PDF. */
-export const GET = route({ role: "viewer", params: JobPath }, async ({ params }) => {
-  const job = await openJob(params.job);
+/** The job's report for its owner as PDF; the technical record where that is asked for. */
+export const GET = route({ role: "viewer", params: JobPath }, async ({ params: { job: id }, request }) => {
+  const job = await openJob(id);
   if (!job) return refuse(404, problem("unknown-stream"));
+  const report = new URL(request.url).searchParams.get("of") === "record" ? "record" : "owner";
   const assessment = assess(job.pack, job.entries, new Date().toISOString());
-  return fileResponse(await renderReport(job.pack, assessment), "application/pdf", job.header.name, "pdf");
+  const file = await renderReport(report, job.pack, assessment, smallPhoto(id));
+  return fileResponse(file, "application/pdf", job.header.name, report === "record" ? "record.pdf" : "pdf");
 });
