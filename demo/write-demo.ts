@@ -218,7 +218,12 @@ const shop = new Log(11, "2026-03-02T08:00:00Z", "Demo shop");
 for (const each of Object.values(gauges)) shop.add("gauge-registered", { gauge: each });
 for (const master of [ring108, ring40, ring9]) shop.add("master-registered", { master });
 /** What the shop counts by, as every job takes it. */
-const settings = { currency: "EUR", labourRate: null, alwaysNew: [] };
+const settings = {
+  currency: "EUR",
+  labourRate: null,
+  alwaysNew: [],
+  shop: { name: "Sable Quay Engine Works", address: "Sable Quay 4, by the slip" },
+};
 shop.add("settings-changed", { settings });
 shop.write("shop");
 

@@ -73,7 +73,7 @@ test("a spring is read in newtons and a gap between two blades; a sketch shows w
   await expect(says).toContainText("3270 N is ten times what is expected here (about 330 N)");
   await page.keyboard.press("Escape");
   await take("60 mm");
-  await expect(says).toContainText("“60 mm” is a length, and a force is measured here. Type it in N, kgf, lbf.");
+  await expect(says).toContainText("“60 mm” is a length, and a force is measured here. Type it in N, kgf, lbf, kN.");
   await page.keyboard.press("Escape");
   await take("327");
   await take("153.8 lbf");

@@ -25,7 +25,7 @@ export interface OwnerPhoto {
 }
 
 /** So much of each list as a person reads; the technical record has all of it. */
-const most = { kinds: 12, watched: 10, photos: 4 } as const;
+const most = { kinds: 20, watched: 10, photos: 4 } as const;
 
 /** What is done to parts, what costs most first; those that stay as they are last, in one sentence. */
 const doneTo: readonly (readonly [Disposition, string])[] = [

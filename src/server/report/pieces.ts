@@ -24,6 +24,8 @@ export function told(choice: Choice, wording: Wording) {
   const standing = standingOf(choice);
   const decided = standing.kind === "decided" ? standing : null;
   const [because] = proposal.reasons;
+  // What the plan weighed otherwise than the evidence of the part alone is not told by that evidence.
+  const isOfPlan = decided !== null && decided.overrides && decided.decisions.some(({ plan }) => plan);
   return {
     what: decided
       ? `${sayDecided(decided)}${whyUnsettled(decided) === "refused" ? ", which is refused: to be decided again" : ""}`
@@ -31,10 +33,12 @@ export function told(choice: Choice, wording: Wording) {
     isOpen: !decided || whyUnsettled(decided) !== null,
     why: decided?.reason
       ? `${decided.overrides ? "Against the proposal: " : ""}${decided.reason}`
-      : because
-        ? sayProblem(because, wording)
-        : "",
-    code: decided?.reason ?? because?.code ?? "",
+      : isOfPlan
+        ? "By the plan that was adopted."
+        : because
+          ? sayProblem(because, wording)
+          : "",
+    code: decided?.reason ?? (isOfPlan ? "plan" : (because?.code ?? "")),
   };
 }
 
