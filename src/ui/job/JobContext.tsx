@@ -4,7 +4,6 @@ import {
   createContext,
   useCallback,
   useContext,
-  useDeferredValue,
   useEffect,
   useMemo,
   useState,
@@ -32,6 +31,7 @@ import type { Me } from "../frame/me";
 import { newId } from "../kit/new-id";
 import { RawRecord } from "../shop/RawRecord";
 import { useEntryLog } from "./use-entry-log";
+import { useLater } from "./use-later";
 import { useLive, type LiveNews } from "./use-live";
 
 interface Props {
@@ -119,7 +119,7 @@ interface Judged {
 /** A reading is painted with what it measures, and all that rests on it follows as soon as there is time. */
 function useJudged(pack: CompiledPack, state: LogState, asOf: string): Judged {
   const judge = useMemo(() => createJudge(pack), [pack]);
-  const later = useDeferredValue(state);
+  const later = useLater(state);
   const shown = areReadings(later.entries, state.entries) ? later : state;
   const assessment = useMemo(() => {
     try {

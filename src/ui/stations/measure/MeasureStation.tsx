@@ -93,6 +93,7 @@ function SheetSurface({
   onPlan: () => void;
   onFigures: () => void;
 }) {
+  const { assessment } = useJob();
   const { job } = useMeasuring();
   const occasion = occasionFor(job, sheet.feature);
   const hands = useSheet(sheet, occasion, drafts);
@@ -130,7 +131,9 @@ function SheetSurface({
     ),
     [sheet, onChoose, onPlan, onFigures],
   );
-  const pictures = useMemo(() => <Pictures sheet={sheet} row={row} />, [sheet, row]);
+  // A picture is of all rows, and drawn when there is time: the table and the tag say what was just read.
+  const drawn = assessment.rows.get(row.row.id)!;
+  const pictures = useMemo(() => <Pictures sheet={sheet} row={drawn} />, [sheet, drawn]);
 
   return (
     <>

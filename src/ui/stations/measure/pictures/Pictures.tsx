@@ -3,7 +3,7 @@ import { Box, Flex, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { standsByPoint, type RowResult } from "@/core/measure/assess-row";
 import type { Sheet } from "@/core/pack/compile-pack";
-import { useJob, useMeasuring } from "../../../job/JobContext";
+import { useJob } from "../../../job/JobContext";
 import { BandPlot } from "../BandPlot";
 import { AxisPlot } from "./AxisPlot";
 import { BoreShape } from "./BoreShape";
@@ -14,13 +14,12 @@ import { picturesOf, pictureWords, type PictureKind } from "./which-pictures";
 
 /** The pictures of a sheet, one at a time. */
 export function Pictures({ sheet, row }: { sheet: Sheet; row: RowResult }) {
-  const { unitFor } = useJob();
-  const { rows: measured } = useMeasuring();
+  const { assessment, unitFor } = useJob();
   const kinds = picturesOf(sheet.feature);
   const [chosen, setChosen] = useState<PictureKind | null>(null);
   const kind = chosen ?? kinds[0]!;
   const { governing } = sheet.feature;
-  const rows = sheet.rows.map(({ id }) => measured.get(id)!);
+  const rows = sheet.rows.map(({ id }) => assessment.rows.get(id)!);
   const unit = unitFor(sheet.feature.unit);
   return (
     <Box hideBelow="md" mt="10px">
