@@ -32,6 +32,7 @@ test("figures are worked out with their uncertainty, scatter is asked about and 
 
   // Earlier visits are taken in by a person who knows that it is the same part.
   await page.getByRole("button", { name: "over time" }).click();
+  await page.getByLabel("liner, cylinder 1, top, thrust direction").focus();
   await expect(page.getByText("Its wear is reckoned by its age alone.")).toBeVisible();
   await page.getByRole("button", { name: "It is the same part: reckon by these visits" }).click();
   await expect(page.getByText("Its wear is reckoned by 1 earlier visit.")).toBeVisible();
