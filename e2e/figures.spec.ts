@@ -66,9 +66,11 @@ test("figures are worked out with their uncertainty, scatter is asked about and 
   await page.getByLabel("big-end journal 1, front, in line with the throw").focus();
   await expect(tag.getByText(/3 repeats, front, in line with the throw: scatter 0\.0600/u)).toBeVisible();
   await expect(tag.getByText("That is far beyond their gauge")).toBeVisible();
-  await expect(page.getByRole("group", { name: "Holds" })).toContainText(
-    "3 repeats scatter by 0.060, far beyond their gauge",
-  );
+  await page.getByTitle("What stands in the way (H)").click();
+  const holds = page.getByRole("dialog", { name: "What stands in the way" });
+  await expect(holds).toContainText("3 repeats scatter by 0.060, far beyond their gauge");
+  await page.keyboard.press("Escape");
+  await expect(holds).toBeHidden();
   await tag.getByRole("button", { name: "The part’s form" }).click();
   await expect(tag.getByText("Said to be the form of the part")).toBeVisible();
   await expect
