@@ -67,7 +67,17 @@ export function FigureForm({ figure, typed, onType }: Props) {
     onType({ texts: { ...typed.texts, [input.id]: text }, rows });
   };
   return (
-    <Box flex="1" minWidth="0">
+    // Beside a list that is longer than the window: whichever is chosen, its form stands at the top.
+    <Box
+      flex="1"
+      minWidth="0"
+      width="100%"
+      position={{ md: "sticky" }}
+      top="0"
+      maxHeight={{ md: "calc(100dvh - 190px)" }}
+      overflowY={{ md: "auto" }}
+      pr={{ md: "4px" }}
+    >
       <Heading as="h2" fontSize="19px">
         {figure.name}
       </Heading>
@@ -127,9 +137,9 @@ export function FigureForm({ figure, typed, onType }: Props) {
   );
 }
 
-/** A place in hand stands for an input that has nothing yet, or about what it measures. */
+/** A place in hand stands for an input that has about what it measures: a bore for the bore, and for no stroke. */
 const isLike = (row: RowResult | undefined, value: Estimate | null) =>
-  value === null || Math.abs((row?.governing.estimate?.value ?? NaN) / value.value - 1) < 0.1;
+  value !== null && Math.abs((row?.governing.estimate?.value ?? NaN) / value.value - 1) < 0.1;
 
 /** Short, as one would type it. */
 const plain = (value: number, unit: Unit) => String(Number(fromCore(value, unit).toFixed(Math.max(unit.decimals, 4))));
