@@ -1,6 +1,6 @@
+import { disc } from "./disc";
 import type { Figure } from "./figure";
 
-const disc = (diameter: number) => (Math.PI / 4) * diameter ** 2;
 const bore = { id: "bore", name: "bore", unit: "mm" };
 const stroke = { id: "stroke", name: "stroke", unit: "mm" };
 const rod = { id: "rod", name: "rod, centre to centre", unit: "mm" };

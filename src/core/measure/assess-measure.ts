@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Job, Occasion, Part, Reading } from "../entry/fold";
 import { Phase, type DecisionRule } from "../entry/schema";
+import { canonicalJson } from "../canonical";
 import { characteristicJson, CharacteristicJson, pointJson, PointJson } from "../json-parts";
 import { groupBy } from "../group";
 import { isSame, keptBeside, keptByName } from "../same";
@@ -221,9 +222,12 @@ function createJoints(pack: CompiledPack): (rows: Rows, rule: DecisionRule) => R
     );
 }
 
-/** What earlier visits say of a place, as it was last taken into the job. */
-export const visitsOf = (taken: Job["visitsTaken"], { row, part }: RowResult): readonly VisitValue[] =>
-  taken.findLast((each) => each.part === part?.id && each.feature === row.at.id)?.visits ?? [];
+/** What earlier visits say of a place, as it was taken into the job; nothing where two people took others. */
+export function visitsOf(taken: Job["visitsTaken"], { row, part }: RowResult): readonly VisitValue[] {
+  const [first, ...others] = taken.filter((each) => each.part === part?.id && each.feature === row.at.id);
+  const said = canonicalJson(first?.visits ?? []);
+  return first && others.every(({ visits }) => canonicalJson(visits) === said) ? first.visits : [];
+}
 
 /** Notes and hours wanted change rarely, rows one by one. */
 function createEndurance(

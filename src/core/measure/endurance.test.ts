@@ -168,7 +168,7 @@ describe("by earlier visits of the same part", () => {
     { name: "first", on: "2016-03-01", hours: 4000, value: 70.99, standard: 0.002 },
     { name: "second", on: "2021-03-01", hours: 12_000, value: 70.98, standard: 0.002 },
   ];
-  const withVisits = (taken: readonly (typeof visits)[number][]) => {
+  const withVisits = (...said: readonly (readonly (typeof visits)[number][])[]) => {
     const bench = new TestBench(orrinshaw, { hoursWanted: 6000 });
     bench.checkForCracks();
     bench.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: 20_000 });
@@ -176,7 +176,8 @@ describe("by earlier visits of the same part", () => {
     const gauge = { ...testGauge, method: "direct" as const, quantities: ["external-diameter"] };
     bench.readAll(bench.occasion({ gauge, master: null }), row.id, row.at.feature.points.map(() => 70.97)); // prettier-ignore
     const part = bench.partIn.get("crankshaft")!;
-    if (taken.length > 0) bench.add("visits-taken", { part, feature: "big-end-j1", visits: [...taken] });
+    for (const taken of said)
+      if (taken.length > 0) bench.add("visits-taken", { part, feature: "big-end-j1", visits: [...taken] });
     const assessment = assess(orrinshaw, bench.entries, asOf);
     return { assessment, row: assessment.rows.get(row.id)!, endurance: assessment.endurance.get(row.id)! };
   };
@@ -205,6 +206,15 @@ describe("by earlier visits of the same part", () => {
     expect(plain.rate).toBeNull();
     const later = withVisits([{ ...visits[0]!, hours: 30_000 }]).endurance;
     expect([later.rate, later.probability]).toEqual([null, plain.probability]);
+  });
+
+  test("a part that seems to grow back, and two people who took other visits, promise nothing: it goes by its age", () => {
+    const plain = withVisits([]).endurance;
+    const grown = withVisits([{ ...visits[0]!, value: 70.95 }]).endurance;
+    expect([grown.rate, grown.probability]).toEqual([null, plain.probability]);
+    const other = { ...visits[0]!, value: 71 };
+    expect(withVisits(visits, [other]).endurance.rate).toBeNull();
+    expect(withVisits(visits, visits).endurance.rate).not.toBeNull();
   });
 
   test("hours to its limit are those at which the chance comes down to a half, and no more sure than that", () => {

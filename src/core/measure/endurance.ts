@@ -156,8 +156,9 @@ export function enduranceOf(
     [course.value, sign],
     [fresh, -sign],
   ]);
-  // A line that begins at an earlier visit is about those hours alone, whatever the part had behind it by then.
-  if (rate && rate.hours === now) {
+  // A line that begins at an earlier visit is about those hours alone, whatever the part had behind it by then. One that does not
+  // wear is of another part, or too short to tell: it promises nothing.
+  if (rate && rate.hours === now && sign * rate.perHour > 0) {
     const chance =
       life !== null && now + hoursWanted > life ? 0 : chanceByRate(rate, limit, sign, hoursWanted, scatter);
     return { hoursWanted, age, limit, limitKind, wear, probability: chance, low: chance, high: chance, life, rate };

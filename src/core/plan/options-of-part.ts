@@ -204,7 +204,12 @@ export function optionsOfPart(ground: PartGround): PartOptions {
   const evidence = (condition?.evidence ?? []).filter((each) => !isMachinedAway(each, needs));
   const ofPart = evidence.filter(({ on }) => on === null);
   const cracks = cracksOf(crack);
-  const mendings = [...(cracks.repair ? [cracks.repair] : []), ...madeGood(ofPart, partClass)];
+  // A way that a place has by what it measures takes what was seen away too: it is done once.
+  const ofPlaces = new Set(needs.flatMap(({ ways }) => ways.map(({ id }) => id)));
+  const mendings = [
+    ...(cracks.repair ? [cracks.repair] : []),
+    ...madeGood(ofPart, partClass).filter(({ feature }) => !ofPlaces.has(feature)),
+  ];
   const renewed = alwaysNew ? [refuse(alwaysNew)] : [];
   const several = aspects.filter((aspect) => aspect.needs.some(({ ways }) => ways.length > 0)).length > 1;
 
@@ -228,7 +233,9 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     const mended = mendings.filter(({ feature }) => steps.has(feature));
     const speaking = ofPart.filter(
       ({ survivesMachining, cleans, madeGood: way }) =>
-        !(cleans && isCleaned) && (survivesMachining || !isAllMachined) && !(way && steps.has(way.id)),
+        !(cleans && isCleaned) &&
+        (survivesMachining || !isAllMachined) &&
+        !(way && (steps.has(way.id) || [...steps.values()].includes(way.id))),
     );
     const places = aspects.flatMap((aspect): Verdict[] => {
       const step = steps.get(aspect.id);

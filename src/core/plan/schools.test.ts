@@ -47,6 +47,19 @@ test("a worn lobe is ground and hardened again where the shop does that, and goe
   expect(reworks(gone!)).toEqual([["regrind", false]]);
 });
 
+test("a cam that is worn and pitted is ground once, and that is what takes both away", () => {
+  const both = (bench: TestBench) => {
+    bench.readRestAsNew(["camshaft-lobe"]);
+    const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["lift"] }, master: null });
+    const { rows, feature } = orrinshaw.sheets.find(({ id }) => id === "camshaft-lobe")!;
+    rows.forEach(({ id }, at) => bench.readAll(occasion, id, feature.points.map(({ nominal }) => nominal! * (at === 0 ? 0.96 : 1)))); // prettier-ignore
+    bench.add("finding-made", { part: bench.partIn.get("camshaft")!, place: null, finding: "pitting", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore
+  };
+  const [ground, never] = inEachShop(orrinshaw, "reground-cam", ["hardened", "never"], both, "camshaft");
+  const ways = ground!.options.filter(({ disposition }) => disposition === "rework").map((option) => [option.ways.length, option.allowed]); // prettier-ignore
+  expect([ways, reuse(ground!), reworks(never!)]).toEqual([[[1, true]], false, []]);
+});
+
 test("a guide half worn stays or goes as the shop holds it; while nobody said, it does not stay", () => {
   const bore = (mm: number) => (bench: TestBench) => {
     bench.readRestAsNew(["valve-guide-bore"]);

@@ -28,11 +28,11 @@ export interface OwnerPhoto {
 const most = { kinds: 20, watched: 10, photos: 4 } as const;
 
 /** What is done to parts, what costs most first; those that stay as they are last, in one sentence. */
-const doneTo: readonly (readonly [Disposition, string])[] = [
-  ["replace", "Replaced"],
-  ["upgrade", "Replaced by a better one"],
-  ["rework", "Made good"],
-  ["keep", "Taken out and kept"],
+const doneTo: readonly (readonly [Disposition, done: string, toDo: string])[] = [
+  ["replace", "Replaced", "To be replaced"],
+  ["upgrade", "Replaced by a better one", "To be replaced by a better one"],
+  ["rework", "Made good", "To be made good"],
+  ["keep", "Taken out and kept", "To be kept aside"],
 ];
 
 interface DecidedPart {
@@ -46,13 +46,14 @@ const sayParts = (parts: readonly DecidedPart[]): string =>
     ? capital(parts[0]!.choice.slot.name)
     : `${capital(parts[0]!.choice.partClass.name)} ${parts.map(({ choice }) => choice.slot.label).join(", ")}`;
 
-function work(parts: readonly DecidedPart[], wording: Wording): Content[] {
-  const rows = doneTo.flatMap(([disposition, word]) => {
+/** What is decided is done once the engine is handed over, and not before. */
+function work(parts: readonly DecidedPart[], isOver: boolean, wording: Wording): Content[] {
+  const rows = doneTo.flatMap(([disposition, done, toDo]) => {
     const of = parts.filter(({ decided }) => decided.wanted.disposition === disposition);
     // Alike by kind and by why: the owner reads it once.
     const alike = groupBy(of, ({ choice, decided }) => `${choice.partClass.id} ${sayDecided(decided)} ${told(choice, wording).code}`); // prettier-ignore
     return [...alike.values()].map((same, at): TableCell[] => [
-      { text: at === 0 ? word : "", color: quiet },
+      { text: at === 0 ? (isOver ? done : toDo) : "", color: quiet },
       { text: sayParts(same), bold: true },
       { text: disposition === "rework" ? `${sayDecided(same[0]!.decided)}. ${told(same[0]!.choice, wording).why}` : told(same[0]!.choice, wording).why }, // prettier-ignore
     ]);
@@ -63,16 +64,16 @@ function work(parts: readonly DecidedPart[], wording: Wording): Content[] {
   return [
     ...(rows.length > 0
       ? [
-          heading("What was done"),
+          heading(isOver ? "What was done" : "What is to be done"),
           { layout: tableLayout, table: { headerRows: 1, widths: [80, 130, "*"], body: [["", "part", "why"].map(th), ...rows.slice(0, most.kinds)] } }, // prettier-ignore
           ...(more > 0 ? [{ text: `And ${many(more, "line")} more: see the technical record.`, color: quiet }] : []),
         ]
       : []),
     ...(kinds.length > 0
       ? [
-          heading("What is used again"),
+          heading(isOver ? "What was used again" : "What is to be used again"),
           { text: `${kinds.slice(0, 24).join("; ")}${kinds.length > 24 ? `; and ${kinds.length - 24} kinds more` : ""}.` }, // prettier-ignore
-          { text: "Each on its own evidence: measured against its limit, looked over, tested. The technical record has every value.", color: quiet }, // prettier-ignore
+          { text: "On what evidence stands in the technical record, part by part.", color: quiet }, // prettier-ignore
         ]
       : []),
   ];
@@ -167,7 +168,11 @@ function inShort({ choices, holds, job, order }: Assessment, parts: readonly Dec
   const currency = order.settings?.currency ?? null;
   return {
     text: [
-      `Of ${many(choices.length, "part")} that were judged ${goes} ${goes === 1 ? "is" : "are"} replaced, ${made} made good and ${stays} used again. `,
+      ...(parts.length > 0
+        ? [
+            `Decided so far of ${many(choices.length, "part")}: ${goes} to be replaced, ${made} made good, ${stays} used again. `,
+          ]
+        : ["Nothing is decided yet. "]),
       ...(open > 0 ? [{ text: `${many(open, "part")} still to decide. `, bold: true }] : []),
       ...(plan ? [`By the plan that was adopted it runs ${grouped(plan.hours)} h with ${percent(plan.chance)}, for about ${sayAmount(plan.now / minorUnits, currency)}. `] : []), // prettier-ignore
       ...(holds.length > 0 ? [{ text: `${many(holds.length, "thing")} still ${holds.length === 1 ? "stands" : "stand"} in the way of handing it over.`, bold: true }] : []), // prettier-ignore
@@ -256,7 +261,7 @@ export function ownerReport(
             },
           ]
         : []),
-      ...work(parts, wording),
+      ...work(parts, handed !== undefined, wording),
       ...watched(parts, assessment, wording),
       ...money(assessment),
       ...oldParts(parts, assessment),

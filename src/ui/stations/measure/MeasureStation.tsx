@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useCallback, useMemo, useState, type ClipboardEvent, type ReactNode } from "react";
+import { useCallback, useMemo, useState, type ClipboardEvent } from "react";
 import type { Assessment } from "@/core/assessment";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
@@ -19,6 +19,7 @@ import { GaugeBar } from "./GaugeBar";
 import { GaugePlace } from "./GaugePlace";
 import { GaugeSetup } from "./GaugeSetup";
 import { occasionFor } from "@/core/measure/occasion-for";
+import { QuietButton } from "../../kit/SayWhy";
 import { Pictures } from "./pictures/Pictures";
 import { PasteDialog } from "./PasteDialog";
 import { PlanDialog } from "./PlanDialog";
@@ -60,25 +61,6 @@ function LimitsLine({
     </chakra.p>
   );
 }
-
-/** What can be done beside the sheets, in a word. */
-const Act = ({ onAct, children }: { onAct: () => void; children: ReactNode }) => (
-  <chakra.button
-    type="button"
-    fontSize="13px"
-    color="quiet"
-    minHeight="28px"
-    px="6px"
-    cursor="pointer"
-    textDecoration="underline"
-    textUnderlineOffset="3px"
-    whiteSpace="nowrap"
-    _hover={{ color: "ink" }}
-    onClick={onAct}
-  >
-    {children}
-  </chakra.button>
-);
 
 function SheetSurface({
   sheet,
@@ -124,9 +106,9 @@ function SheetSurface({
   const tabs = useMemo(
     () => (
       <SheetTabs chosen={sheet} onChoose={onChoose}>
-        <Act onAct={onPlan}>what next</Act>
-        <Act onAct={() => setPasted("")}>paste</Act>
-        <Act onAct={onFigures}>figures</Act>
+        <QuietButton onClick={onPlan}>what next</QuietButton>
+        <QuietButton onClick={() => setPasted("")}>paste</QuietButton>
+        <QuietButton onClick={onFigures}>figures</QuietButton>
       </SheetTabs>
     ),
     [sheet, onChoose, onPlan, onFigures],
@@ -202,7 +184,7 @@ function JointSurface({
         <LimitsLine of={joint.governing} />
       </Flex>
       <SheetTabs chosen={sheet} onChoose={onChoose}>
-        <Act onAct={onFigures}>figures</Act>
+        <QuietButton onClick={onFigures}>figures</QuietButton>
       </SheetTabs>
       <JointTable sheet={sheet} chosen={chosen.id} onChoose={chooseRow} />
       <Box hideBelow="md">

@@ -47,6 +47,7 @@ function TakeVisits({ row, earlier }: { row: RowResult; earlier: readonly TrendP
     append("visits-taken", {
       part: part.id,
       feature,
+      ...(taken.length > 0 ? { supersedes: taken.map(({ id }) => id) } : {}),
       visits: usable.slice(-20).map(({ name, openedAt, hours, value }) => ({ name, on: openedAt.slice(0, 10), hours, value, standard })), // prettier-ignore
     });
   const leave = () => append("entry-struck", { strikes: taken.map(({ id }) => id), undo: true });
