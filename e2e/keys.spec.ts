@@ -11,8 +11,11 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
 
   // Find the job, then the liner that is to be measured, by its tag.
   const find = async (words: string) => {
-    await page.keyboard.press("/");
-    await expect(page.getByRole("combobox", { name: "Find" })).toBeFocused();
+    // A page that the browser has not taken over yet hears no key.
+    await expect(async () => {
+      await page.keyboard.press("/");
+      await expect(page.getByRole("combobox", { name: "Find" })).toBeFocused({ timeout: 2000 });
+    }).toPass();
     await page.keyboard.type(words);
     // Whoever looks for something sees it before taking it.
     await expect(page.getByRole("option").first()).toBeVisible();

@@ -517,6 +517,7 @@ export const problemCodes = {
   "server-unreachable": error(),
   "door-unreachable": error(),
   "server-error": error({ request: orNoText }),
+  "page-broke": error({ why: text }),
   "disk-full": error(),
   "database-unreachable": error(),
   "unknown-schema": error(),

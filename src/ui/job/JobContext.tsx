@@ -104,9 +104,14 @@ export function useJob(): JobView {
 
 const retryAfterMs = 2000;
 
-/** Whether what came since is readings alone: a bench takes many, one after the other, and reads its own table meanwhile. */
-const areReadings = (before: readonly Envelope[], now: readonly Envelope[]) =>
-  now.length >= before.length && now.slice(before.length).every(({ type }) => type === "reading-taken");
+/**
+ * Whether what came since is readings alone: a bench takes many, one after the other, and reads its own table meanwhile. What
+ * was refused is told at once: who sees it late would answer it twice.
+ */
+const areReadings = (before: LogState, now: LogState) =>
+  now.refused === before.refused &&
+  now.entries.length >= before.entries.length &&
+  now.entries.slice(before.entries.length).every(({ type }) => type === "reading-taken");
 
 interface Judged {
   /** The log as it is judged: behind it by a moment while readings come in. */
@@ -120,7 +125,7 @@ interface Judged {
 function useJudged(pack: CompiledPack, state: LogState, asOf: string): Judged {
   const judge = useMemo(() => createJudge(pack), [pack]);
   const later = useLater(state);
-  const shown = areReadings(later.entries, state.entries) ? later : state;
+  const shown = areReadings(later, state) ? later : state;
   const assessment = useMemo(() => {
     try {
       return judge.assess(shown.entries, asOf);
@@ -131,11 +136,11 @@ function useJudged(pack: CompiledPack, state: LogState, asOf: string): Judged {
   const measuring = useMemo(() => {
     if (assessment instanceof Error) return null;
     try {
-      return shown === state ? assessment : judge.measuring(state.entries);
+      return shown.entries === state.entries ? assessment : judge.measuring(state.entries);
     } catch {
       return assessment;
     }
-  }, [judge, assessment, shown, state]);
+  }, [judge, assessment, shown.entries, state.entries]);
   return { shown, assessment, measuring };
 }
 

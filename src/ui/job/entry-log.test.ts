@@ -78,6 +78,10 @@ test("what is refused leaves the job and goes to the tray with its reason; its n
     trouble: null,
   });
   log.dismiss(mine.id);
+  // Whoever listens dismisses what it is told of: said twice, it must not be told again.
+  const after = log.state();
+  log.dismiss(mine.id);
+  expect(log.state()).toBe(after);
   const next = remove(log);
   await settled();
   expect(log.state()).toMatchObject({ entries: [{ id: next.id }], refused: [] });

@@ -182,6 +182,7 @@ export class EntryLog {
 
   /** Takes a refused entry off the list, once a person has seen why. */
   dismiss(id: string): void {
+    if (!this.#state.refused.some(({ entry }) => entry.id === id)) return;
     this.#onDisk((outbox) => outbox.forget([id]));
     this.#set({ refused: this.#state.refused.filter(({ entry }) => entry.id !== id) });
   }

@@ -38,6 +38,8 @@ export const serverSentences = {
   "door-unreachable": () => "The server cannot be reached. Is it running? Try again in a moment.",
   "server-error": (p) =>
     `The server could not do this. Nothing of it was saved; try again.${p.request ? ` The log has it under ${p.request}.` : ""}`,
+  "page-broke": (p) =>
+    `This page broke in the browser: ${plain(p.why)}. What was entered is kept, at the server or in this browser, and is sent; open the page again.`,
   "database-unreachable": () =>
     "The database does not answer. What you typed is kept in this browser and is sent when it is back.",
   "disk-full": () =>
