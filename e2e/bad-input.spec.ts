@@ -1,30 +1,9 @@
 import { orrinshaw } from "@/core/fixtures/load";
 import { testGauge } from "@/core/fixtures/bench";
-import { client, expect, test, TestBench } from "./bench";
-
-/** A job with a gauge set up for the liners, and nothing read. */
-function ready() {
-  const bench = new TestBench(orrinshaw, { name: "Test engine" });
-  bench.occasion({
-    gauge: {
-      id: "bore-gauge",
-      name: "Bore gauge",
-      quantities: ["internal-diameter"],
-      unit: "mm",
-      range: [100, 160],
-      method: "direct",
-      resolution: 0.001,
-      repeatability: 0.001,
-      calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" },
-      scaleExpansionPerK: 11.5e-6,
-    },
-    master: null,
-  });
-  return bench;
-}
+import { client, expect, readyBench, test, TestBench } from "./bench";
 
 test("what makes no sense is said at once, and stays in the field", async ({ shop, visit }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
   const says = page.locator("#measure-says");
@@ -97,7 +76,7 @@ test("with the server gone in the middle of a save nothing typed is lost, and no
   shop,
   visit,
 }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const page = await visit("lead", "/");
   // Live news would tell the page that the server has the entry, before it notices that the answer was lost.
@@ -144,7 +123,7 @@ test("with the server gone in the middle of a save nothing typed is lost, and no
 });
 
 test("what the server refuses goes back into its field with the reason", async ({ shop, visit }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
@@ -165,7 +144,7 @@ test("what the server refuses goes back into its field with the reason", async (
 });
 
 test("a viewer sees everything and writes nothing", async ({ shop, visit }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const page = await visit("viewer", `/jobs/${bench.maker.stream}/measure`);
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
@@ -186,7 +165,7 @@ test("a viewer sees everything and writes nothing", async ({ shop, visit }) => {
 });
 
 test("an inspector records what is there, and leaves it to a lead to commit the shop", async ({ shop, visit }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const page = await visit("inspector", `/jobs/${bench.maker.stream}/measure`);
   await expect(page.getByLabel("liner, cylinder 1, top, thrust direction")).toBeFocused();
@@ -210,7 +189,7 @@ test("an inspector records what is there, and leaves it to a lead to commit the 
 });
 
 test("entries are taken once, by shape and for streams that are there", async ({ shop }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const lead = await client(shop.address, "lead");
   const post = async (...entries: unknown[]) =>
@@ -251,7 +230,7 @@ test("two corrections of one reading are shown as a conflict, and the right one 
   shop,
   visit,
 }) => {
-  const bench = ready();
+  const bench = readyBench();
   const { occasion } = bench.entries.at(-1)!.payload as { occasion: string };
   const read = (value: number, supersedes?: string[]) =>
     bench.read(occasion, "liner-1", "bore", "top-thrust", value, supersedes ? { supersedes } : {}).id;

@@ -1,8 +1,16 @@
-import { test as base, expect, request, type APIRequestContext, type Page } from "@playwright/test";
+import {
+  test as base,
+  expect,
+  request,
+  type APIRequestContext,
+  type BrowserContextOptions,
+  type Page,
+} from "@playwright/test";
 import path from "node:path";
 import { openSync, readFileSync } from "node:fs";
 import type { Envelope } from "@/core/entry/schema";
 import { readCatalogueCsv } from "@/core/catalogue/catalogue";
+import { orrinshaw } from "@/core/fixtures/load";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { openSupplier } from "@/sim/supplier";
 import { change, openDatabase, select, type Database } from "@/store/connection";
@@ -166,7 +174,7 @@ interface WorkerFixtures {
 
 interface TestFixtures {
   /** Opens a page as somebody, at a path. */
-  readonly visit: (who: Who | "nobody", path: string) => Promise<Page>;
+  readonly visit: (who: Who | "nobody", path: string, options?: BrowserContextOptions) => Promise<Page>;
 }
 
 export const test = base.extend<TestFixtures, WorkerFixtures>({
@@ -192,12 +200,15 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
   ],
   visit: async ({ browser, shop, states }, provide) => {
     const complaints: string[] = [];
-    await provide(async (who, at) => {
+    await provide(async (who, at, options = {}) => {
       const context = await browser.newContext({
         ...(who === "nobody" ? {} : { storageState: states[who] }),
         baseURL: shop.address,
         acceptDownloads: true,
         viewport: { width: 1280, height: 800 },
+        // What it keeps would hide from a test what the server does; and each new browser would fetch the whole program.
+        serviceWorkers: "block",
+        ...options,
       });
       const page = await context.newPage();
       page.on("pageerror", (error) => complaints.push(error.message));
@@ -213,5 +224,26 @@ export const test = base.extend<TestFixtures, WorkerFixtures>({
     expect(complaints).toEqual([]);
   },
 });
+
+/** A job with a gauge set up for the liners, and nothing read. */
+export function readyBench(name = "Test engine"): TestBench {
+  const bench = new TestBench(orrinshaw, { name });
+  bench.occasion({
+    gauge: {
+      id: "bore-gauge",
+      name: "Bore gauge",
+      quantities: ["internal-diameter"],
+      unit: "mm",
+      range: [100, 160],
+      method: "direct",
+      resolution: 0.001,
+      repeatability: 0.001,
+      calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" },
+      scaleExpansionPerK: 11.5e-6,
+    },
+    master: null,
+  });
+  return bench;
+}
 
 export { expect, TestBench, testGauge };

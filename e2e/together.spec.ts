@@ -1,35 +1,15 @@
 import { orrinshaw } from "@/core/fixtures/load";
 import type { Envelope } from "@/core/entry/schema";
-import { expect, test, TestBench } from "./bench";
+import { expect, readyBench, test, TestBench } from "./bench";
 
 const liner = (point: string) => `liner, cylinder 1, ${point}`;
 const first = liner("top, thrust direction");
 
-/** A job with a gauge set up for the liners, and nothing read. */
-function ready(name = "Test engine") {
-  const bench = new TestBench(orrinshaw, { name });
-  bench.occasion({
-    gauge: {
-      id: "bore-gauge",
-      name: "Bore gauge",
-      quantities: ["internal-diameter"],
-      unit: "mm",
-      range: [100, 160],
-      method: "direct",
-      resolution: 0.001,
-      repeatability: 0.001,
-      calibration: { expanded: 0.002, k: 2, on: "2026-03-02", due: "2027-03-02" },
-      scaleExpansionPerK: 11.5e-6,
-    },
-    master: null,
-  });
-  return bench;
-}
 const typedOf = (entries: readonly Envelope[]) =>
   entries.filter((entry) => entry.type === "reading-taken").map((entry) => entry.payload.typed);
 
 test("two people at one job see each other's entries, and settle what both corrected", async ({ shop, visit }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const path = `/jobs/${bench.maker.stream}/measure`;
   const [wren, sedge] = [await visit("lead", path), await visit("inspector", path)];
@@ -69,7 +49,7 @@ test("what was typed outlives a closed tab without network, and is sent once fro
   shop,
   visit,
 }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
   await expect(page.getByLabel(first)).toBeFocused();
@@ -103,7 +83,7 @@ test("what was typed outlives a closed tab without network, and is sent once fro
 });
 
 test("with the network blocked the verdict still appears", async ({ shop, visit }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/measure`);
   await expect(page.getByLabel(first)).toBeFocused();
@@ -123,7 +103,7 @@ test("what the server refuses while its sheet is not open stays in the tray with
   shop,
   visit,
 }) => {
-  const bench = ready();
+  const bench = readyBench();
   await shop.keep(bench.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/hand-over`);
   await page.route("**/api/entries", (route) =>

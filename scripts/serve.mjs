@@ -93,6 +93,20 @@ function isTree(text) {
   }
 }
 
+/** The service worker of this build, which stands at the root so that all pages are its own. */
+const workerFile = path.join(process.env.EMBER_DIST ?? ".next", "service-worker.js");
+const serviceWorker = existsSync(workerFile) ? readFileSync(workerFile) : null;
+
+function sendServiceWorker(response) {
+  if (!serviceWorker) return refuse(response, 404, "There is no service worker in this build.");
+  response.writeHead(200, {
+    "Content-Type": "text/javascript; charset=utf-8",
+    "Content-Security-Policy": "default-src 'none'; script-src 'self'; connect-src 'self'; frame-ancestors 'none'",
+    "Cache-Control": "no-cache",
+  });
+  response.end(serviceWorker);
+}
+
 const app = next({ dev: false, hostname, port });
 const handle = app.getRequestHandler();
 
@@ -105,6 +119,8 @@ const server = createServer((request, response) => {
   const methods = request.url.startsWith("/api/") ? routeMethods : pageMethods;
   if (!methods.includes(request.method))
     return refuse(response, 405, "This cannot be done here.", { Allow: methods.join(", ") });
+
+  if (request.url === "/service-worker.js") return sendServiceWorker(response);
 
   const { headers } = request;
   // What only this front may say.

@@ -39,6 +39,28 @@ function sourceDigest() {
   return digest.digest("hex");
 }
 
+/** Writes the service worker of a finished build: it keeps all files of the build by name, the styles, and the page for "no network". */
+async function writeServiceWorker(distDir) {
+  const build = readFileSync(path.join(root, distDir, "BUILD_ID"), "utf8");
+  const named = [...files(path.join(distDir, "static"))].map((file) => ({
+    url: `/_next/${path.relative(distDir, file).split(path.sep).join("/")}`,
+    revision: null,
+  }));
+  const kept = [...named, { url: `/theme.css?${build}`, revision: null }, { url: "/away", revision: build }];
+  // Not there yet when this file is read on a fresh machine.
+  const { build: bundle } = await import("esbuild");
+  await bundle({
+    entryPoints: [path.join(root, "src/ui/away/service-worker.ts")],
+    outfile: path.join(root, distDir, "service-worker.js"),
+    bundle: true,
+    minify: true,
+    format: "iife",
+    target: "es2022",
+    define: { emberFiles: JSON.stringify(kept), "process.env.NODE_ENV": '"production"' },
+    logLevel: "silent",
+  });
+}
+
 /** Builds the web application into `distDir` unless what is there was built from these sources. */
 export async function ensureBuild(distDir) {
   const stamp = path.join(root, distDir, "ember-stamp");
@@ -52,6 +74,7 @@ export async function ensureBuild(distDir) {
     env: { EMBER_DIST: distDir, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
   });
   if (code !== 0) throw new LaunchError(`The build failed:\n${output.trim()}`);
+  await writeServiceWorker(distDir);
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, wanted);
 }

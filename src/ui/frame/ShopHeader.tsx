@@ -2,8 +2,10 @@
 import { Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { Me } from "../frame/me";
+import { ServiceWorker } from "../away/ServiceWorker";
 import { Brand } from "../kit/Brand";
 import { SignOut } from "../shop/sign-in/SignOut";
+import { SkipLink } from "./SkipLink";
 import { ThemeButton } from "./ThemeButton";
 
 const Link = chakra(NextLink);
@@ -17,41 +19,45 @@ const places = [
 
 /** The strip over what belongs to the shop and not to one job. */
 export const ShopHeader = ({ me, here }: { me: Me; here: (typeof places)[number]["href"] }) => (
-  <Flex
-    as="header"
-    align="center"
-    gap="12px"
-    minHeight="52px"
-    px="18px"
-    borderBottomWidth="1px"
-    borderColor="line"
-    wrap="wrap"
-  >
-    <Brand />
-    <strong>Ember Bench</strong>
-    <Flex as="nav" aria-label="Shop" gap="4px" ml="10px" fontSize="14px">
-      {places.map(({ href, name }) => (
-        <Link
-          key={href}
-          href={href}
-          aria-current={href === here ? "page" : undefined}
-          px="10px"
-          py="6px"
-          borderRadius="7px"
-          color={href === here ? "ink" : "quiet"}
-          fontWeight={href === here ? 700 : 400}
-          _hover={{ color: "ink", bg: "raised" }}
-        >
-          {name}
-        </Link>
-      ))}
+  <>
+    <SkipLink />
+    <ServiceWorker />
+    <Flex
+      as="header"
+      align="center"
+      gap="12px"
+      minHeight="52px"
+      px="18px"
+      borderBottomWidth="1px"
+      borderColor="line"
+      wrap="wrap"
+    >
+      <Brand />
+      <strong>Ember Bench</strong>
+      <Flex as="nav" aria-label="Shop" gap="4px" ml="10px" fontSize="14px">
+        {places.map(({ href, name }) => (
+          <Link
+            key={href}
+            href={href}
+            aria-current={href === here ? "page" : undefined}
+            px="10px"
+            py="6px"
+            borderRadius="7px"
+            color={href === here ? "ink" : "quiet"}
+            fontWeight={href === here ? 700 : 400}
+            _hover={{ color: "ink", bg: "raised" }}
+          >
+            {name}
+          </Link>
+        ))}
+      </Flex>
+      <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet">
+        <ThemeButton />
+        <span>
+          {me.name}, {me.role}
+        </span>
+        <SignOut />
+      </Flex>
     </Flex>
-    <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet">
-      <ThemeButton />
-      <span>
-        {me.name}, {me.role}
-      </span>
-      <SignOut />
-    </Flex>
-  </Flex>
+  </>
 );

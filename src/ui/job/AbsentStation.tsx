@@ -1,16 +1,12 @@
 "use client";
 import { Box, Heading, chakra } from "@chakra-ui/react";
-import NextLink from "next/link";
 import type { Station } from "@/core/stations";
 import { stationTable, stationWords } from "@/words/stations";
-import { useJob } from "./JobContext";
+import { PlaceLink } from "./places";
 import { presentStations } from "../stations/surfaces";
-
-const Link = chakra(NextLink);
 
 /** Says plainly that a station is not there yet, and where work can go on. */
 export function AbsentStation({ station }: { station: Station }) {
-  const { id } = useJob();
   return (
     <Box p="32px" maxWidth="560px">
       <Heading as="h1" fontSize="24px">
@@ -26,9 +22,9 @@ export function AbsentStation({ station }: { station: Station }) {
         {presentStations.map((each, at) => (
           <span key={each}>
             {at > 0 && ", "}
-            <Link href={`/jobs/${id}/${each}`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">
+            <PlaceLink to={each} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">
               {stationWords[each]}
-            </Link>
+            </PlaceLink>
           </span>
         ))}
         .

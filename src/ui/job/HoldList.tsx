@@ -1,18 +1,16 @@
 "use client";
 import { Box, chakra } from "@chakra-ui/react";
-import NextLink from "next/link";
 import { holdKinds } from "@/core/problem/problem-codes";
 import { sayProblem } from "@/words/say-problem";
 import { stationWords } from "@/words/stations";
 import { holdWords } from "@/words/words-for";
 import { HoldMark, holdColor } from "../kit/HoldMark";
 import { useJob } from "./JobContext";
-
-const Link = chakra(NextLink);
+import { PlaceLink } from "./places";
 
 /** Everything that stands in the way, the gravest first, each with the way to where it is settled. */
 export function HoldList({ onLeave }: { onLeave?: () => void }) {
-  const { id, assessment, wording } = useJob();
+  const { assessment, wording } = useJob();
   return holdKinds.map((kind) => {
     const holds = assessment.holds.filter((hold) => hold.kind === kind);
     if (holds.length === 0) return null;
@@ -38,8 +36,8 @@ export function HoldList({ onLeave }: { onLeave?: () => void }) {
               borderColor="lineStrong"
             >
               <span>{sayProblem(hold, wording)}</span>
-              <Link
-                href={`/jobs/${id}/${hold.settledAt}`}
+              <PlaceLink
+                to={hold.settledAt}
                 onClick={onLeave}
                 color="emberInk"
                 textDecoration="underline"
@@ -47,7 +45,7 @@ export function HoldList({ onLeave }: { onLeave?: () => void }) {
                 whiteSpace="nowrap"
               >
                 {stationWords[hold.settledAt]}
-              </Link>
+              </PlaceLink>
             </chakra.li>
           ))}
         </chakra.ul>

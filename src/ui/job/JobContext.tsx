@@ -29,6 +29,7 @@ import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../photos/photo-q
 import { sendPhoto } from "../photos/send-photo";
 import type { Me } from "../frame/me";
 import { newId } from "../kit/new-id";
+import { useKeepJob } from "../away/use-keep-job";
 import { RawRecord } from "../shop/RawRecord";
 import { useEntryLog } from "./use-entry-log";
 import { useLater } from "./use-later";
@@ -45,6 +46,8 @@ interface Props {
   readonly me: Me;
   /** The server's 'now' when it made the page: the browser begins with the same one. */
   readonly asOf: string;
+  /** When this device kept the job, where it comes from there and not from the server: ISO 8601. */
+  readonly keptAt?: string;
   readonly children: ReactNode;
 }
 
@@ -70,6 +73,8 @@ export interface JobView {
   readonly redo: () => void;
   /** What was just taken back or put back. */
   readonly told: string | null;
+  /** When this device kept what is shown, until the server was heard since. */
+  readonly keptAt: string | null;
   readonly newId: () => string;
   /** The moment it is, as ISO 8601: for what a person does now. */
   readonly now: () => string;
@@ -166,7 +171,7 @@ const OpeningJob = () => (
   </chakra.p>
 );
 
-function JobHolder({ id, record, packText, shop, people, me, asOf, children }: Props) {
+function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, children }: Props) {
   const whole = useMemo(() => {
     const read = readPack(JSON.parse(packText));
     if (!read.ok) throw new CoreError("bad-pack", read.problems.map((found) => found.code).join(", "));
@@ -182,7 +187,13 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, children }: P
     },
     [log],
   );
-  useLive({ job: id, after: initialEntries.length, onNews, onOpen: log.nudge });
+  const [isAway, setAway] = useState(keptAt !== undefined);
+  const onOpen = useCallback(() => {
+    setAway(false);
+    log.nudge();
+  }, [log]);
+  // What a device kept may have gaps where the server's record has none.
+  useLive({ job: id, after: keptAt === undefined ? initialEntries.length : 0, onNews, onOpen });
   const [told, setTold] = useState<{ words: string; acts: number } | null>(null);
   const [row, chooseRow] = useState<string | null>(null);
   const [hand, takeInHand] = useState<string | null>(null);
@@ -212,6 +223,23 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, children }: P
 
   const { shown, assessment: judged, measuring } = useJudged(whole, state, asOf);
   const assessment = judged instanceof Error ? null : judged;
+  const kept = useMemo(
+    () => ({
+      id,
+      name: assessment?.job.header?.name ?? id,
+      number: assessment?.job.header?.engine.number ?? null,
+      me,
+      entries: shown.entries.filter((entry) => !shown.waiting.has(entry.id)),
+      packText,
+      shop,
+      people: met,
+    }),
+    [id, assessment, me, shown, packText, shop, met],
+  );
+  useKeepJob(
+    kept,
+    useMemo(() => assessment?.job.photos.map(({ photo }) => photo) ?? [], [assessment]),
+  );
   // As it is for this engine: what another variant has is not asked for.
   const pack = assessment ? packFor(whole, jobSituation(assessment.order)) : whole;
   const unitId = assessment?.job.header?.unit ?? "mm";
@@ -264,11 +292,12 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, children }: P
             acts: log.actCount(),
           });
         },
+        keptAt: isAway ? keptAt! : null,
         told: told && told.acts === log.actCount() ? told.words : null,
         newId,
         now: () => new Date().toISOString(),
       },
-    [id, pack, shop, me, assessment, wording, row, hand, queued, queue, shown, met, log, told],
+    [id, pack, shop, me, assessment, wording, row, hand, queued, queue, shown, met, log, told, isAway, keptAt],
   );
   if (!view) {
     const trouble = problem("job-unreadable", [id], { why: (judged as Error).message.slice(0, 200) });

@@ -12,6 +12,7 @@ import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
 import { download } from "../kit/download";
 import { useFetched } from "../kit/use-fetched";
 import { useJob } from "./JobContext";
+import { useGoTo } from "./places";
 import { useOpenRow } from "./use-open-row";
 import { useOpenTag } from "./use-open-tag";
 
@@ -25,6 +26,7 @@ interface NamedJob {
 export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (what: "keys" | "map") => void }) {
   const { id, pack, assessment, wording, undo, redo } = useJob();
   const router = useRouter();
+  const goTo = useGoTo();
   const openRow = useOpenRow();
   const openTag = useOpenTag();
   const { choose } = useThemeChoice();
@@ -88,7 +90,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       kind: "station",
       title: stationWords[station],
       detail: stationTable[station].purpose,
-      go: () => router.push(`/jobs/${id}/${station}`),
+      go: () => goTo(station),
     }));
     const commands = [
       { id: "map", title: "Engine map", detail: "the way to any part by its place", go: () => onOpen("map") },
@@ -130,7 +132,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       go: () => router.push(`/jobs/${job.id}`),
     }));
     return [...parts, ...tags, ...fits, ...toStations, ...otherJobs, ...limits, ...commands];
-  }, [assessment, pack, wording, id, router, openRow, openTag, undo, redo, choose, onOpen, others, mm]);
+  }, [assessment, pack, wording, id, router, goTo, openRow, openTag, undo, redo, choose, onOpen, others, mm]);
 
   return <FindDialog items={items} onClose={onClose} />;
 }

@@ -1,20 +1,26 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
-import { usePathname, useRouter } from "next/navigation";
-import { useEffect, useState, type ReactNode } from "react";
+import { useEffect, useRef, useState } from "react";
 import { stations } from "@/core/stations";
 import type { TagCode } from "@/core/strip/tag-code";
 import { keysAnywhere, keysInJob } from "@/words/key-help";
+import { placeWords } from "@/words/places";
 import { stationTable } from "@/words/stations";
+import { ServiceWorker } from "../away/ServiceWorker";
+import { SkipLink } from "../frame/SkipLink";
 import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
+import { loadSurfaces } from "../stations/surfaces";
 import { useJob } from "./JobContext";
 import { HoldsDialog } from "./HoldsDialog";
 import { JobFind } from "./JobFind";
 import { JobStrip } from "./JobStrip";
+import { KeptLine } from "./KeptLine";
 import { MapDialog } from "./MapDialog";
 import { Notices } from "./Notices";
+import { PlaceView } from "./PlaceView";
+import { useGoTo, usePlace } from "./places";
 import { StationRail } from "./StationRail";
 import { useOpenTag } from "./use-open-tag";
 import { useScanner } from "./use-scanner";
@@ -24,16 +30,15 @@ const Link = chakra(NextLink);
 type Open = "find" | "keys" | "map" | "holds" | null;
 
 /** Strip above, rail at the left, the station beside it. The page itself does not scroll. */
-export function JobFrame({ children }: { children: ReactNode }) {
+export function JobFrame() {
   const { id, undo, redo, told, assessment, takeInHand } = useJob();
-  const router = useRouter();
-  const path = usePathname().split("/").at(-1);
-  const at = stations.findIndex((station) => station === path);
+  const goToPlace = useGoTo();
+  const place = usePlace();
+  const at = stations.findIndex((station) => station === place);
   const [open, setOpen] = useState<Open>(null);
   const close = () => setOpen(null);
   const goTo = (index: number) => {
-    const station = stations[(index + stations.length) % stations.length]!;
-    router.push(`/jobs/${id}/${station}`);
+    goToPlace(stations[(index + stations.length) % stations.length]!);
   };
   useKeys({
     "/": () => setOpen("find"),
@@ -59,20 +64,46 @@ export function JobFrame({ children }: { children: ReactNode }) {
     if (part && assessment.job.parts.has(part)) takeInHand(part);
     // Only when the page comes up: afterwards it is the person who chooses.
   }, []); // eslint-disable-line react-hooks/exhaustive-deps
+  // Where no service worker keeps the program, all of it comes while there is a network.
+  useEffect(() => {
+    if ("serviceWorker" in navigator) return;
+    const soon = setTimeout(loadSurfaces, 3000);
+    return () => clearTimeout(soon);
+  }, []);
+  const work = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!place) return;
+    document.title = `${placeWords(place)} · Ember Bench`;
+    // What a hand was on is gone with the place it left: the keyboard goes on where the work is.
+    if (document.activeElement === document.body) work.current?.focus();
+  }, [place]);
   const here = at < 0 ? undefined : stationTable[stations[at]!];
   return (
     <Flex direction="column" height="100dvh" overflow="hidden">
+      <SkipLink />
+      <ServiceWorker />
       <JobStrip
         onFind={() => setOpen("find")}
         onKeys={() => setOpen("keys")}
         onMap={() => setOpen("map")}
         onHolds={() => setOpen("holds")}
       />
+      <KeptLine />
       <Notices />
       <Flex flex="1" minHeight="0" direction={{ base: "column", md: "row" }}>
         <StationRail />
-        <Flex as="main" flex="1" minWidth="0" minHeight="0" direction="column">
-          {children}
+        <Flex
+          as="main"
+          id="work"
+          ref={work}
+          tabIndex={-1}
+          outline="none"
+          flex="1"
+          minWidth="0"
+          minHeight="0"
+          direction="column"
+        >
+          {place && <PlaceView key={place} place={place} />}
         </Flex>
       </Flex>
       <Box

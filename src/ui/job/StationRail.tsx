@@ -1,7 +1,5 @@
 "use client";
 import { Box, chakra } from "@chakra-ui/react";
-import NextLink from "next/link";
-import { usePathname } from "next/navigation";
 import { useEffect, useRef } from "react";
 import { countByKind, type Hold } from "@/core/holds";
 import { holdKinds, type HoldKind } from "@/core/problem/problem-codes";
@@ -9,11 +7,11 @@ import { stationWords } from "@/words/stations";
 import { holdWords } from "@/words/words-for";
 import { holdColor } from "../kit/HoldMark";
 import { useJob } from "./JobContext";
+import { PlaceLink, usePlace } from "./places";
 import { stationStatus, type StationStatus } from "./stations";
 
 const Svg = chakra("svg");
 const Circle = chakra("circle");
-const Link = chakra(NextLink);
 
 /** How a hold breaks the fuse: the shape of its kind. */
 const breaks: Readonly<Record<HoldKind, string>> = {
@@ -61,8 +59,8 @@ function count({ holds, progress, present }: StationStatus): string {
 
 /** The stations in working order, on a fuse that burns down as they are done. */
 export function StationRail() {
-  const { id, assessment } = useJob();
-  const here = usePathname().split("/").at(-1);
+  const { assessment } = useJob();
+  const here = usePlace();
   const statuses = stationStatus(assessment);
   const loose = assessment.inHand.loose.length;
   const rail = useRef<HTMLOListElement>(null);
@@ -86,8 +84,8 @@ export function StationRail() {
           const isHere = status.station === here;
           return (
             <chakra.li key={status.station} flexShrink={0}>
-              <Link
-                href={`/jobs/${id}/${status.station}`}
+              <PlaceLink
+                to={status.station}
                 aria-current={isHere ? "page" : undefined}
                 display="flex"
                 alignItems="center"
@@ -113,13 +111,13 @@ export function StationRail() {
                 >
                   {count(status)}
                 </chakra.span>
-              </Link>
+              </PlaceLink>
             </chakra.li>
           );
         })}
         <chakra.li flexShrink={0} mt={{ md: "10px" }} borderTopWidth={{ md: "1px" }} borderColor="line">
-          <Link
-            href={`/jobs/${id}/parts`}
+          <PlaceLink
+            to="parts"
             aria-current={here === "parts" ? "page" : undefined}
             display="flex"
             alignItems="center"
@@ -137,7 +135,7 @@ export function StationRail() {
                 {loose}
               </chakra.span>
             )}
-          </Link>
+          </PlaceLink>
         </chakra.li>
       </chakra.ol>
     </Box>

@@ -1,7 +1,7 @@
 import type { Assessment } from "@/core/assessment";
 import type { Hold } from "@/core/holds";
 import { stations, type Station } from "@/core/stations";
-import { surfaces } from "../stations/surfaces";
+import { presentStations } from "../stations/surfaces";
 
 export interface StationStatus {
   readonly station: Station;
@@ -19,7 +19,7 @@ export const stationStatus = (assessment: Assessment): readonly StationStatus[] 
     const progress = assessment.progress.get(station) ?? null;
     return {
       station,
-      present: surfaces[station] !== null,
+      present: presentStations.includes(station),
       holds: assessment.holds.filter((hold) => hold.settledAt === station),
       progress,
       done: progress !== null && progress.total > 0 && progress.done === progress.total,

@@ -1,22 +1,22 @@
 "use client";
-import { usePathname, useRouter } from "next/navigation";
 import { isByEye } from "@/core/pack/compile-pack";
 import { rowsOf } from "@/core/plan/option";
 import { useJob } from "./JobContext";
+import { useGoTo, usePlace } from "./places";
 
 /** Opens a row of a part or a place of a joint: at Decide where it is decided and the person is there, or nothing is measured of it, else at Measure. */
 export function useOpenRow(): (row: string) => void {
-  const { id, assessment, chooseRow } = useJob();
-  const router = useRouter();
-  const here = usePathname().split("/").at(-1);
+  const { assessment, chooseRow } = useJob();
+  const goTo = useGoTo();
+  const here = usePlace();
   return (row) => {
     chooseRow(row);
     const { row: at } = assessment.rows.get(row) ?? {};
-    if (at && isByEye(at)) return here === "decide" ? undefined : router.push(`/jobs/${id}/decide`);
+    if (at && isByEye(at)) return here === "decide" ? undefined : goTo("decide");
     const staysHere =
       here === "measure" ||
       (here === "decide" && assessment.choices.some((choice) => rowsOf(choice).some((each) => each.row.id === row)));
-    if (!staysHere) router.push(`/jobs/${id}/measure`);
+    if (!staysHere) goTo("measure");
   };
 }
 

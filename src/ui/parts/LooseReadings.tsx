@@ -1,6 +1,5 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
-import NextLink from "next/link";
 import { useState } from "react";
 import type { RowResult } from "@/core/measure/assess-row";
 import { occasionFor } from "@/core/measure/occasion-for";
@@ -12,9 +11,8 @@ import { capital } from "@/words/capital";
 import { phaseWords } from "@/words/words-for";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../job/JobContext";
+import { PlaceLink } from "../job/places";
 import { SmallInput } from "../kit/SmallInput";
-
-const Link = chakra(NextLink);
 
 /** One point of a part in no slot: what was read, or where it is typed. */
 function Point({ row, point }: { row: RowResult; point: RowResult["points"][number] }) {
@@ -70,7 +68,7 @@ function Point({ row, point }: { row: RowResult; point: RowResult["points"][numb
 
 /** The readings of a part that is in no slot, with the gauge that was set up at Measure last. */
 export function LooseReadings({ of }: { of: PartInHand }) {
-  const { assessment, id } = useJob();
+  const { assessment } = useJob();
   const rows = of.rows.filter(({ points }) => points.length > 0);
   if (rows.length === 0) return null;
   return (
@@ -87,9 +85,9 @@ export function LooseReadings({ of }: { of: PartInHand }) {
                 {occasion ? (
                   `${occasion.gauge.name}, ${phaseWords[occasion.phase]}`
                 ) : (
-                  <Link href={`/jobs/${id}/measure`} color="emberInk" textDecoration="underline">
+                  <PlaceLink to="measure" color="emberInk" textDecoration="underline">
                     set a gauge up at Measure first
-                  </Link>
+                  </PlaceLink>
                 )}
               </chakra.span>
             </Flex>

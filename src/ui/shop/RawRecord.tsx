@@ -28,7 +28,17 @@ export function RawRecord({ me, job: { id, name, entries, people, trouble } }: P
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/" />
-      <Box as="main" px={{ base: "14px", md: "26px" }} py="20px" maxWidth="900px" width="100%" mx="auto">
+      <Box
+        as="main"
+        id="work"
+        tabIndex={-1}
+        outline="none"
+        px={{ base: "14px", md: "26px" }}
+        py="20px"
+        maxWidth="900px"
+        width="100%"
+        mx="auto"
+      >
         <Heading as="h1" fontSize="24px">
           {name ?? "A job that cannot be read"}
         </Heading>

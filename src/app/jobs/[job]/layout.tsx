@@ -33,7 +33,8 @@ export default async function JobLayout({
       me={me}
       asOf={new Date().toISOString()}
     >
-      <JobFrame>{children}</JobFrame>
+      <JobFrame />
+      {children}
     </JobProvider>
   );
 }

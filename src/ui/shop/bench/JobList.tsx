@@ -310,7 +310,17 @@ export function JobList({ page, me }: { page: Promise<CardPage>; me: Me }) {
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/" />
       <WaitingTray me={me.id} />
-      <Box as="main" px={{ base: "14px", md: "26px" }} py="20px" maxWidth="1240px" width="100%" mx="auto">
+      <Box
+        as="main"
+        id="work"
+        tabIndex={-1}
+        outline="none"
+        px={{ base: "14px", md: "26px" }}
+        py="20px"
+        maxWidth="1240px"
+        width="100%"
+        mx="auto"
+      >
         <Suspense fallback={<Title />}>
           <Lines page={page} />
         </Suspense>

@@ -197,7 +197,16 @@ export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/catalogue" />
-      <Flex as="main" direction={{ base: "column", lg: "row" }} gap="28px" px={{ base: "14px", md: "26px" }} py="20px">
+      <Flex
+        as="main"
+        id="work"
+        tabIndex={-1}
+        outline="none"
+        direction={{ base: "column", lg: "row" }}
+        gap="28px"
+        px={{ base: "14px", md: "26px" }}
+        py="20px"
+      >
         <Box flex="1" minWidth="0">
           <Flex align="baseline" gap="14px" wrap="wrap">
             <Heading as="h1" fontSize="24px">

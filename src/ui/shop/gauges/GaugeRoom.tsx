@@ -188,7 +188,15 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/gauges" />
       <Grid templateColumns={{ base: "1fr", xl: form ? "1fr 380px" : "1fr" }} flex="1">
-        <Box as="main" px={{ base: "14px", md: "26px" }} py="20px" overflowX="auto">
+        <Box
+          as="main"
+          id="work"
+          tabIndex={-1}
+          outline="none"
+          px={{ base: "14px", md: "26px" }}
+          py="20px"
+          overflowX="auto"
+        >
           <Flex align="center" gap="14px" mb="10px" wrap="wrap">
             <Heading as="h1" fontSize="24px">
               Gauges and masters

@@ -115,7 +115,7 @@ export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/settings" />
-      <Box as="main" px="24px" py="20px" maxWidth="640px">
+      <Box as="main" id="work" tabIndex={-1} outline="none" px="24px" py="20px" maxWidth="640px">
         <Heading as="h1" fontSize="22px">
           Settings of the shop
         </Heading>

@@ -161,7 +161,16 @@ export function ShelfRoom({ me, parts: first, count: firstCount }: Props) {
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/shelf" />
-      <Flex as="main" direction={{ base: "column", lg: "row" }} gap="28px" px={{ base: "14px", md: "26px" }} py="20px">
+      <Flex
+        as="main"
+        id="work"
+        tabIndex={-1}
+        outline="none"
+        direction={{ base: "column", lg: "row" }}
+        gap="28px"
+        px={{ base: "14px", md: "26px" }}
+        py="20px"
+      >
         <Box flex="1" minWidth="0">
           <Flex align="baseline" gap="14px" wrap="wrap">
             <Heading as="h1" fontSize="24px">

@@ -1,11 +1,11 @@
 "use client";
 import { Flex } from "@chakra-ui/react";
-import { useRouter } from "next/navigation";
 import { gradesOfFinding, type FindingNode } from "@/core/diagnose/unfold";
 import type { Reads } from "@/core/pack/schema-diagnosis";
 import type { Station } from "@/core/stations";
 import { stationWords } from "@/words/stations";
 import { useJob } from "../../job/JobContext";
+import { useGoTo } from "../../job/places";
 import { Chip } from "../../kit/Chip";
 import { QuietButton } from "../../kit/SayWhy";
 
@@ -46,8 +46,8 @@ const graded = ["not there", "a trace", "clear", "severe"];
 
 /** Answers a finding here, or leads to where it is recorded. */
 export function AnswerFinding({ node }: { node: FindingNode }) {
-  const { id, assessment, append, mayWrite, takeInHand } = useJob();
-  const router = useRouter();
+  const { assessment, append, mayWrite, takeInHand } = useJob();
+  const goTo = useGoTo();
   const partOf = usePartOf();
   const { item, place } = node;
   const at = place?.id ?? null;
@@ -61,7 +61,7 @@ export function AnswerFinding({ node }: { node: FindingNode }) {
         onClick={() => {
           const part = partOf(node);
           if (part) takeInHand(part);
-          router.push(`/jobs/${id}/${station}`);
+          goTo(station);
         }}
       >
         recorded at {stationWords[station]}

@@ -1,6 +1,5 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import type { DiagnoseResult } from "@/core/diagnose/assess-diagnose";
 import { nameOfNode, type FindingNode } from "@/core/diagnose/unfold";
@@ -9,6 +8,7 @@ import { sayChain, chainLines } from "@/words/say-cause";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
+import { useGoTo } from "../../job/places";
 import { StationLayout } from "../../job/StationLayout";
 import { QuietButton, SayWhy } from "../../kit/SayWhy";
 import { TabRow } from "../../kit/TabRow";
@@ -69,8 +69,8 @@ function ChainTab({
   inferred: Inferred;
   causes: readonly string[];
 }) {
-  const { id, takeInHand } = useJob();
-  const router = useRouter();
+  const { takeInHand } = useJob();
+  const goTo = useGoTo();
   const partOf = usePartOf();
   const { chain, posterior } = inferred;
   const network = diagnosis.network!;
@@ -88,7 +88,7 @@ function ChainTab({
     const part = diagnosis.sightings.find((each) => each.node === node)?.parts[0] ?? partOf(of);
     if (!part) return;
     takeInHand(part);
-    router.push(`/jobs/${id}/strip`);
+    goTo("strip");
   };
   return (
     <>

@@ -1,7 +1,6 @@
 "use client";
 import { Box, Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
 import { Download } from "lucide-react";
-import NextLink from "next/link";
 import { useState, type FormEvent } from "react";
 
 import { lifetimesOf } from "@/core/lives/lifetimes";
@@ -16,11 +15,10 @@ import { stationWords } from "@/words/stations";
 import { dispositionWords, ruleWords } from "@/words/words-for";
 import { HoldList } from "../../job/HoldList";
 import { useJob } from "../../job/JobContext";
+import { PlaceLink } from "../../job/places";
 import { useEntryLog } from "../../job/use-entry-log";
 import { DispositionMark } from "../../kit/DispositionMark";
 import { Leader } from "../../kit/Leader";
-
-const Link = chakra(NextLink);
 
 const fileLink = {
   display: "inline-flex",
@@ -187,9 +185,9 @@ export function HandOverStation() {
         {open > 0 && (
           <chakra.p mt="6px">
             {many(open, "part")} still to decide:{" "}
-            <Link href={`/jobs/${id}/decide`} color="emberInk" textDecoration="underline" textUnderlineOffset="3px">
+            <PlaceLink to="decide" color="emberInk" textDecoration="underline" textUnderlineOffset="3px">
               {stationWords.decide}
-            </Link>
+            </PlaceLink>
           </chakra.p>
         )}
         <HoldList />

@@ -1,6 +1,5 @@
 "use client";
 import { chakra } from "@chakra-ui/react";
-import Link from "next/link";
 import { useState } from "react";
 import { purchaseOf } from "@/core/buying/purchase-of";
 import { sumOf, type BuyLine, type ToOrder } from "@/core/buying/to-order";
@@ -11,6 +10,7 @@ import { sayMoney } from "@/words/say-money";
 import { sayMinor } from "@/words/say-plan";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
+import { PlaceLink } from "../../job/places";
 import { downloadText } from "../../kit/download";
 import { QuietButton } from "../../kit/SayWhy";
 import { SupplierQuote } from "../../shop/catalogue/SupplierQuote";
@@ -96,7 +96,7 @@ export function BuyTab({ toBuy }: { toBuy: ToOrder }) {
       {undecided > 0 && (
         <chakra.p fontSize="15px" color="near">
           {capital(many(undecided, "part"))} {undecided === 1 ? "is" : "are"} not decided: nothing is ordered for{" "}
-          {undecided === 1 ? "it" : "them"}. <Link href={`/jobs/${id}/decide`}>Decide first</Link>.
+          {undecided === 1 ? "it" : "them"}. <PlaceLink to="decide">Decide first</PlaceLink>.
         </chakra.p>
       )}
       {lines.length === 0 && (

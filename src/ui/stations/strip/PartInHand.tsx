@@ -1,6 +1,5 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import NextLink from "next/link";
 import { useState, type ReactNode } from "react";
 import { capital } from "@/words/capital";
 import { originWords, scrapWords } from "@/words/words-for";
@@ -8,14 +7,13 @@ import { slotStates } from "@/core/plan/slot-state";
 import { PartKnown } from "../../job/PartKnown";
 import { Tag } from "../../job/Tag";
 import { useJob } from "../../job/JobContext";
+import { PlaceLink } from "../../job/places";
 import { Chip } from "../../kit/Chip";
 import { EngineMap } from "../../kit/EngineMap";
 import { GradeMark } from "../../kit/GradeMark";
 import { Leader } from "../../kit/Leader";
 import { SmallInput } from "../../kit/SmallInput";
 import { SmallPhoto } from "../../photos/SmallPhoto";
-
-const Link = chakra(NextLink);
 
 /** What was done with a part that nobody may fit again. */
 function ScrapRecord({ part, isAsked }: { part: string; isAsked: boolean }) {
@@ -87,7 +85,7 @@ function ScrapRecord({ part, isAsked }: { part: string; isAsked: boolean }) {
 
 /** The tag of the part in hand: where it belongs, where it lies, what was seen on it. */
 export function PartInHand({ shown = null, children }: { shown?: string | null; children?: ReactNode }) {
-  const { id, assessment, pack, hand, takeInHand, nameOf } = useJob();
+  const { assessment, pack, hand, takeInHand, nameOf } = useJob();
   const { strip, findings, clean, crack } = assessment;
   // What the station shows by itself while nothing is in hand.
   const part = assessment.job.parts.get(hand ?? shown ?? "");
@@ -207,8 +205,8 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
           </chakra.ul>
         )}
         {row && (
-          <Link
-            href={`/jobs/${id}/measure`}
+          <PlaceLink
+            to="measure"
             display="inline-block"
             mt="8px"
             fontSize="13px"
@@ -217,7 +215,7 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
             textUnderlineOffset="3px"
           >
             {row.measured} of {row.points.length} points of its first sheet measured
-          </Link>
+          </PlaceLink>
         )}
       </Tag>
       {photos.length > 0 && (

@@ -1,27 +1,25 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { stations, type Station } from "@/core/stations";
 import { requirePerson } from "@/server/require-person";
-import { StationPage } from "@/ui/job/StationPage";
-import { stationWords } from "@/words/stations";
+import { jobPlaces, placeWords, type JobPlace } from "@/words/places";
 
 interface Props {
   readonly params: Promise<{ station: string }>;
 }
 
-const stationOf = async ({ params }: Props): Promise<Station | undefined> => {
+const placeOf = async ({ params }: Props): Promise<JobPlace | undefined> => {
   const { station } = await params;
-  return stations.find((each) => each === station);
+  return jobPlaces.find((each) => each === station);
 };
 
 export async function generateMetadata(props: Props): Promise<Metadata> {
-  const station = await stationOf(props);
-  return { title: station ? stationWords[station] : "Not found" };
+  const place = await placeOf(props);
+  return { title: place ? placeWords(place) : "Not found" };
 }
 
+/** The browser draws the places of a job itself, in the frame around this: here it is only told which there are. */
 export default async function Page(props: Props) {
   await requirePerson();
-  const station = await stationOf(props);
-  if (!station) notFound();
-  return <StationPage station={station} />;
+  if (!(await placeOf(props))) notFound();
+  return null;
 }

@@ -1,6 +1,5 @@
 "use client";
 import { Box, Button, Flex, Heading, Spinner, chakra } from "@chakra-ui/react";
-import Link from "next/link";
 import { useState, type ReactNode } from "react";
 import { adoptedOf, type Adopted } from "@/core/plan/adopt-plan";
 import { minorUnits } from "@/core/plan/price-option";
@@ -17,6 +16,7 @@ import { percent } from "@/words/percent";
 import { sayBeside, sayDays, sayMinor, sayNext } from "@/words/say-plan";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../../job/JobContext";
+import { PlaceLink } from "../../../job/places";
 import { StationLayout } from "../../../job/StationLayout";
 import { Chip } from "../../../kit/Chip";
 import { downloadText } from "../../../kit/download";
@@ -147,7 +147,7 @@ const nothingTried: Tried = new Map();
 
 /** One plan for all parts: what it costs and how sure it is, beside others from the cheapest to the surest. */
 export function PlanTab({ tabs }: { tabs: ReactNode }) {
-  const { id, assessment, pack, log, append, mayDecide, nameOf } = useJob();
+  const { assessment, pack, log, append, mayDecide, nameOf } = useJob();
   const [tried, setTried] = useState<Tried>(nothingTried);
   const [before, setBefore] = useState<Plan | null>(null);
   const [by, setBy] = useState<By>("chance");
@@ -242,7 +242,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
       {posed === null ? (
         <chakra.p fontSize="15px">
           Nobody said how many hours it has to run, and without them no plan is better than another.{" "}
-          <Link href={`/jobs/${id}/intake`}>Say it at Intake</Link>.
+          <PlaceLink to="intake">Say it at Intake</PlaceLink>.
         </chakra.p>
       ) : (
         <>

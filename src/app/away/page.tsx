@@ -1,0 +1,6 @@
+import { AwayPage } from "@/ui/away/AwayPage";
+
+/** Nothing of a shop is in this page: it is kept by every browser that was here, signed in or not. */
+export default function Page() {
+  return <AwayPage />;
+}

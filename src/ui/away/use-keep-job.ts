@@ -1,0 +1,51 @@
+"use client";
+import { useEffect, useRef } from "react";
+import { keepJob, type KeptJob } from "./kept-jobs";
+
+/** Somebody who works writes on: what is kept follows at a pause. */
+const pauseMs = 2500;
+/** Small photos that are fetched ahead, a few at a time. */
+const mostPhotos = 400;
+const abreast = 4;
+
+const canKeepPages = () => typeof navigator !== "undefined" && navigator.serviceWorker?.controller != null;
+
+/** Has the service worker see photos that it does not have yet: fetched once, they are there without a network. */
+async function fetchPhotos(job: string, photos: readonly string[], isOver: () => boolean): Promise<void> {
+  const queue = photos.slice(-mostPhotos);
+  await Promise.all(
+    Array.from({ length: abreast }, async () => {
+      for (let photo = queue.pop(); photo && !isOver(); photo = queue.pop())
+        await fetch(`/api/jobs/${job}/photos/${photo}/small`, { priority: "low" }).catch(() => {});
+    }),
+  );
+}
+
+/** Keeps a job on this device as it is, for when the server cannot be reached. */
+export function useKeepJob(job: Omit<KeptJob, "keptAt">, photos: readonly string[]): void {
+  const latest = useRef(job);
+  useEffect(() => {
+    latest.current = job;
+    const keep = () =>
+      // A browser that keeps nothing has said so at its first entry.
+      void keepJob({ ...latest.current, keptAt: new Date().toISOString() }).catch(() => {});
+    const soon = setTimeout(keep, pauseMs);
+    const onHide = () => void (document.visibilityState === "hidden" && keep());
+    document.addEventListener("visibilitychange", onHide);
+    return () => {
+      clearTimeout(soon);
+      document.removeEventListener("visibilitychange", onHide);
+    };
+  }, [job]);
+  const { id } = job;
+  const list = photos.join(" ");
+  useEffect(() => {
+    if (list === "" || !canKeepPages()) return;
+    let isOver = false;
+    const soon = setTimeout(() => void fetchPhotos(id, list.split(" "), () => isOver), pauseMs);
+    return () => {
+      isOver = true;
+      clearTimeout(soon);
+    };
+  }, [id, list]);
+}

@@ -1,0 +1,42 @@
+"use client";
+import { chakra } from "@chakra-ui/react";
+import { usePathname } from "next/navigation";
+import { useCallback, type ComponentProps, type MouseEvent } from "react";
+import { jobPlaces, type JobPlace } from "@/words/places";
+import { useJob } from "./JobContext";
+
+/** The place in the address; undefined where it names none. */
+export function usePlace(): JobPlace | undefined {
+  const last = usePathname().split("/").at(-1);
+  return jobPlaces.find((place) => place === last);
+}
+
+/**
+ * Goes to another place of this job. A job is in the browser whole: nothing is asked of the server, so that it also works
+ * without one.
+ */
+export function useGoTo(): (place: JobPlace) => void {
+  const { id } = useJob();
+  return useCallback((place) => window.history.pushState(null, "", `/jobs/${id}/${place}`), [id]);
+}
+
+const isPlain = (event: MouseEvent) =>
+  event.button === 0 && !event.metaKey && !event.ctrlKey && !event.shiftKey && !event.altKey;
+
+/** A link to a place of this job: opened beside it as any other link is. */
+export function PlaceLink({ to, onClick, ...look }: { to: JobPlace } & ComponentProps<typeof chakra.a>) {
+  const { id } = useJob();
+  const goTo = useGoTo();
+  return (
+    <chakra.a
+      {...look}
+      href={`/jobs/${id}/${to}`}
+      onClick={(event) => {
+        onClick?.(event);
+        if (event.defaultPrevented || !isPlain(event)) return;
+        event.preventDefault();
+        goTo(to);
+      }}
+    />
+  );
+}
