@@ -3,24 +3,24 @@ import { appendEntries } from "@/store/append";
 import type { Page } from "@playwright/test";
 import { expect, readyBench, test } from "./bench";
 
+/** How many entries of a job the browser keeps; -1 where it keeps none. */
 const kept = (page: Page, id: string) =>
-  page.evaluate(
-    (job) =>
-      new Promise<number>((done) => {
-        const opening = indexedDB.open("ember-kept");
-        opening.onsuccess = () => {
-          const { result } = opening;
-          if (!result.objectStoreNames.contains("jobs")) return (result.close(), done(-1));
-          const asked = result.transaction("jobs").objectStore("jobs").get(job);
-          asked.onsuccess = () => (
-            result.close(),
-            done((asked.result as { entries: [] } | undefined)?.entries.length ?? -1)
-          );
+  page.evaluate(async (job) => {
+    // Opened before the program makes it, it would stay empty.
+    if (!(await indexedDB.databases()).some(({ name }) => name === "ember-kept")) return -1;
+    return new Promise<number>((done, fail) => {
+      const opening = indexedDB.open("ember-kept");
+      opening.onerror = () => fail(new Error("the browser's database does not open"));
+      opening.onsuccess = () => {
+        const { result } = opening;
+        const asked = result.transaction("jobs").objectStore("jobs").get(job);
+        asked.onsuccess = () => {
+          result.close();
+          done((asked.result as { entries: unknown[] } | undefined)?.entries.length ?? -1);
         };
-        opening.onerror = () => done(-1);
-      }),
-    id,
-  );
+      };
+    });
+  }, id);
 
 const first = "liner, cylinder 1, top, thrust direction";
 

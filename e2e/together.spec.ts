@@ -1,6 +1,5 @@
-import { orrinshaw } from "@/core/fixtures/load";
 import type { Envelope } from "@/core/entry/schema";
-import { expect, readyBench, test, TestBench } from "./bench";
+import { expect, readyBench, test } from "./bench";
 
 const liner = (point: string) => `liner, cylinder 1, ${point}`;
 const first = liner("top, thrust direction");

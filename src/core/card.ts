@@ -1,4 +1,5 @@
 import { variantOf, type Assessment } from "./assessment";
+import type { Envelope } from "./entry/schema";
 import { countByKind } from "./holds";
 import { nextStep } from "./next-step";
 import type { CompiledPack } from "./pack/compile-pack";
@@ -24,6 +25,12 @@ export interface JobCard {
   readonly late: number;
   /** Handed over: nobody works on it any more. */
   readonly isOver: boolean;
+  /** Put away, and where; null while it is on the bench. What was worked on is never a mistake. */
+  readonly putAway: "archive" | "mistakes" | null;
+  /** Opened, and nothing done since. */
+  readonly isBlank: boolean;
+  /** Whose engine it is, by the list of owners. */
+  readonly owner: string | null;
   readonly unit: string;
   readonly station: Station;
   readonly next: Problem;
@@ -32,6 +39,20 @@ export interface JobCard {
   readonly pack: string;
   /** What is known of what is in each of the pack's slots, in their order: a letter each, to keep many cards small. */
   readonly slots: string;
+}
+
+/** On the bench; handed over; in the archive. What was opened by mistake is in no list. */
+export const shows = ["bench", "over", "archive"] as const;
+
+/** Wanted soonest; came last; most held; by name. */
+export const sorts = ["due", "came", "held", "name"] as const;
+
+/** Which jobs are listed, and in what order. */
+export interface Listing {
+  /** Words of the name, number, family, owner or a tag; all of them have to be there. */
+  readonly words: string;
+  readonly show: (typeof shows)[number];
+  readonly sort: (typeof sorts)[number];
 }
 
 /** A job that cannot be judged, and why. */
@@ -44,6 +65,8 @@ export interface BrokenCard {
 export interface CardLine {
   readonly id: string;
   readonly name: string | null;
+  /** Whose engine it is, where that is known and not erased. */
+  readonly owner: string | null;
   /** Null while it is made for the first time. */
   readonly card: JobCard | BrokenCard | null;
   /** Made of all entries that are here, by this program. */
@@ -59,9 +82,26 @@ export interface CardPage {
 const letters = { open: "o", partly: "p", sound: "s", refused: "r", none: "-" } as const;
 const states = ["open", "partly", "sound", "refused"] as const satisfies readonly SlotState[];
 
-/** The card of a job. */
-export function cardOf(pack: CompiledPack, assessment: Assessment): JobCard {
+/** What opening a job writes, and what says nothing of the engine. */
+const saysNothing: ReadonlySet<string> = new Set([
+  "job-opened",
+  "part-tagged",
+  "part-installed",
+  "settings-taken",
+  "job-renamed",
+  "job-put-away",
+  "owner-named",
+]);
+
+/** By which a job is found besides what the card shows: each tag once. */
+export const wordsOf = ({ job }: Pick<Assessment, "job">): string =>
+  [...new Set([...job.parts.values()].map(({ tag }) => tag.toLowerCase()))].join(" ");
+
+/** The card of a job, of its entries as they were judged. */
+export function cardOf(pack: CompiledPack, assessment: Assessment, entries: readonly Envelope[]): JobCard {
   const { job, order, holds } = assessment;
+  const isBlank = entries.every(({ type }) => saysNothing.has(type));
+  const put = job.putAways.at(-1)?.to ?? "bench";
   const { station, what } = nextStep(assessment);
   const found = slotStates(assessment);
   return {
@@ -74,6 +114,9 @@ export function cardOf(pack: CompiledPack, assessment: Assessment): JobCard {
     wantedBy: order.wantedBy,
     late: assessment.buying.ordered.filter(({ isOverdue }) => isOverdue).length,
     isOver: job.handOvers.length > 0,
+    putAway: put === "bench" ? null : put === "mistakes" && !isBlank ? "archive" : put,
+    isBlank,
+    owner: job.ownersNamed.at(-1)?.owner ?? null,
     unit: job.header?.unit ?? "mm",
     station,
     next: what,

@@ -3,7 +3,7 @@ import { makeId } from "@/core/entry/make-entry";
 import { TestBench } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { appendEntries } from "@/store/append";
-import { listCards } from "@/store/cards";
+import { listCards, usualListing } from "@/store/cards";
 import type { Database } from "@/store/connection";
 import { testDatabase } from "@/store/fixtures/test-database";
 import { beginStream } from "@/store/streams";
@@ -32,7 +32,7 @@ test("a job whose judging was the end of the last maker keeps no other waiting, 
   expect(await maker.round(() => now)).toBe(2);
   expect(told).toEqual(expect.arrayContaining([jobs[0], jobs[2]]));
   const made = async () =>
-    (await listCards(database, { core: "", notBefore: now }, { from: 0, most: 9 }))
+    (await listCards(database, { core: "", notBefore: now }, { from: 0, most: 9, ...usualListing }))
       .filter(({ card }) => card !== null)
       .map(({ id }) => id);
   expect(await made()).not.toContain(jobs[1]);

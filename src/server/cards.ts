@@ -1,8 +1,17 @@
+import { z } from "zod";
 import { assess } from "@/core/assess";
-import { cardOf, type BrokenCard, type CardPage, type JobCard } from "@/core/card";
+import { cardOf, shows, sorts, wordsOf, type Listing, type BrokenCard, type CardPage, type JobCard } from "@/core/card";
 import { problem } from "@/core/problem/problem";
 import { coreVersion } from "@/core/version";
-import { countJobs, keepCard, listCards, namedJobs as namesOfJobs, staleJobs, type Making } from "@/store/cards";
+import {
+  countJobs,
+  keepCard,
+  listCards,
+  namedJobs as namesOfJobs,
+  staleJobs,
+  usualListing,
+  type Making,
+} from "@/store/cards";
 import { StoreError } from "@/store/connection";
 import { database } from "./environment";
 import { isBroken, openAnyJob } from "./jobs";
@@ -19,11 +28,18 @@ const making = (now: Date): Making => ({
 /** So many lines come with the page; the browser asks for the others. */
 export const firstLines = 6;
 
+/** A listing as an address has it; what it does not say, or says wrong, is as usual. */
+export const ListingQuery = z.object({
+  words: z.string().max(200).catch(usualListing.words),
+  show: z.enum(shows).catch(usualListing.show),
+  sort: z.enum(sorts).catch(usualListing.sort),
+});
+
 /** A stretch of the list of jobs, as the cards have it. No job is judged for it. */
-export async function cardPage(from: number, most: number): Promise<CardPage> {
+export async function cardPage(from: number, most: number, listing: Listing): Promise<CardPage> {
   const [lines, total] = await Promise.all([
-    listCards(database(), making(new Date()), { from, most }),
-    countJobs(database()),
+    listCards(database(), making(new Date()), { from, most, ...listing }),
+    countJobs(database(), listing),
   ]);
   return { lines, total };
 }
@@ -32,13 +48,17 @@ export async function cardPage(from: number, most: number): Promise<CardPage> {
 export const namedJobs = () => namesOfJobs(database());
 
 /** Judges one job for its card. */
-async function makeCard(id: string, now: Date): Promise<{ card: JobCard | BrokenCard; seq: number } | null> {
+async function makeCard(
+  id: string,
+  now: Date,
+): Promise<{ card: JobCard | BrokenCard; words?: string; seq: number } | null> {
   const job = await openAnyJob(id);
   if (!job) return null;
   const seq = job.entries.length;
   if (isBroken(job)) return { card: { name: job.name, trouble: job.trouble }, seq };
   try {
-    return { card: cardOf(job.pack, assess(job.pack, job.entries, now.toISOString())), seq };
+    const assessment = assess(job.pack, job.entries, now.toISOString());
+    return { card: cardOf(job.pack, assessment, job.entries), words: wordsOf(assessment), seq };
   } catch (error) {
     log.error({ err: error, job: id }, "a job's card cannot be made");
     const why = (error as Error).message.slice(0, 200);
@@ -78,7 +98,8 @@ export class CardMaker {
       this.#begin(id);
       try {
         const made = await makeCard(id, began);
-        if (made) await keepCard(database(), id, made.card, { seq: made.seq, core, now: began });
+        if (made)
+          await keepCard(database(), id, made.card, { seq: made.seq, words: made.words ?? "", core, now: began });
       } catch (error) {
         if (error instanceof StoreError && error.trouble !== "other") throw error;
         log.error({ err: error, job: id }, "a job's card cannot be kept");

@@ -1,4 +1,4 @@
-import type { BrokenCard, CardLine, JobCard } from "@/core/card";
+import type { BrokenCard, CardLine, JobCard, Listing } from "@/core/card";
 import { change, select, toDateTime, type Database } from "./connection";
 
 /**
@@ -16,32 +16,66 @@ const fresh = "c.seq = s.head_seq AND c.core = ? AND c.made_at >= ?";
 /** What the entry says that opens a job, for one whose card is still to be made. */
 const named =
   "(SELECT JSON_VALUE(e.payload, '$.name') FROM entry e WHERE e.stream_id = s.id AND e.type = 'job-opened' ORDER BY e.seq LIMIT 1)";
-const jobs = "FROM stream s LEFT JOIN job_card c ON c.stream_id = s.id WHERE s.kind = 'job' AND s.head_seq > 0";
+const jobs =
+  "FROM stream s LEFT JOIN job_card c ON c.stream_id = s.id LEFT JOIN owner o ON o.id = c.owner WHERE s.kind = 'job' AND s.head_seq > 0";
 
-/** Jobs in the order of the list: wanted soonest first, then what came last, and what is handed over at the end. */
+export const usualListing: Listing = { words: "", show: "bench", sort: "due" };
+
+const where: Readonly<Record<Listing["show"], string>> = {
+  bench: "c.put_away IS NULL AND IFNULL(c.is_over, 0) = 0",
+  over: "c.put_away IS NULL AND c.is_over = 1",
+  archive: "c.put_away = 'archive'",
+};
+const order: Readonly<Record<Listing["sort"], string>> = {
+  due: "IFNULL(c.wanted_by, '9999-12-31'), s.created_at DESC, s.id DESC",
+  came: "s.created_at DESC, s.id DESC",
+  held: "c.dangers DESC, c.held DESC, IFNULL(c.wanted_by, '9999-12-31'), s.created_at DESC, s.id DESC",
+  name: "c.name IS NULL, c.name, s.id",
+};
+const searched =
+  "CONCAT_WS(' ', IFNULL(c.name, ''), IFNULL(c.number, ''), IFNULL(JSON_VALUE(c.card, '$.family'), ''), IFNULL(o.name, ''), IFNULL(c.words, ''))";
+const mostWords = 8;
+
+/** The condition of a listing, with what fills its marks. */
+function filter({ words, show }: Pick<Listing, "words" | "show">): { readonly sql: string; readonly values: string[] } {
+  const asked = words.split(/\s+/u).filter(Boolean).slice(0, mostWords);
+  return {
+    sql: [where[show], ...asked.map(() => `${searched} LIKE ?`)].join(" AND "),
+    values: asked.map((word) => `%${word.replace(/[\\%_]/gu, "\\$&")}%`),
+  };
+}
+
+/** A stretch of the jobs that are asked for. */
 export async function listCards(
   database: Database,
   { core, notBefore }: Making,
-  { from, most }: { readonly from: number; readonly most: number },
+  { from, most, ...listing }: { readonly from: number; readonly most: number } & Listing,
 ): Promise<readonly CardLine[]> {
-  const rows = await select<{ id: string; card: string | null; fresh: number | null; name: string | null }>(
+  const { sql, values } = filter(listing);
+  const rows = await select<{
+    id: string;
+    card: string | null;
+    fresh: number | null;
+    name: string | null;
+    owner: string | null;
+  }>(
     database,
-    `SELECT s.id, c.card, (${fresh}) AS fresh, IF(c.card IS NULL, ${named}, c.name) AS name ${jobs} ORDER BY IFNULL(c.is_over, 0), IFNULL(c.wanted_by, '9999-12-31'), s.created_at DESC, s.id DESC LIMIT ${Math.floor(most)} OFFSET ${Math.floor(from)}`,
-    [core, toDateTime(notBefore)],
+    `SELECT s.id, c.card, (${fresh}) AS fresh, IF(c.card IS NULL, ${named}, c.name) AS name, o.name AS owner ${jobs} AND ${sql} ORDER BY ${order[listing.sort]} LIMIT ${Math.floor(most)} OFFSET ${Math.floor(from)}`,
+    [core, toDateTime(notBefore), ...values],
   );
-  return rows.map(({ id, card, fresh, name }) => ({
+  return rows.map(({ id, card, fresh, name, owner }) => ({
     id,
     name,
+    owner: owner || null,
     card: card === null ? null : (JSON.parse(card) as JobCard | BrokenCard),
     isFresh: Number(fresh) === 1,
   }));
 }
 
-export async function countJobs(database: Database): Promise<number> {
-  const [row] = await select<{ n: number }>(
-    database,
-    "SELECT COUNT(*) AS n FROM stream WHERE kind = 'job' AND head_seq > 0",
-  );
+/** How many there are of them. */
+export async function countJobs(database: Database, listing: Pick<Listing, "words" | "show">): Promise<number> {
+  const { sql, values } = filter(listing);
+  const [row] = await select<{ n: number }>(database, `SELECT COUNT(*) AS n ${jobs} AND ${sql}`, values);
   return Number(row!.n);
 }
 
@@ -69,21 +103,31 @@ export async function keepCard(
   database: Database,
   stream: string,
   card: JobCard | BrokenCard,
-  { seq, core, now }: { readonly seq: number; readonly core: string; readonly now: Date },
+  {
+    seq,
+    words,
+    core,
+    now,
+  }: { readonly seq: number; readonly words: string; readonly core: string; readonly now: Date },
 ): Promise<void> {
-  const known = "trouble" in card ? { number: null, isOver: false, wantedBy: null } : card;
+  const known = "trouble" in card ? null : card;
   await change(
     database,
-    "REPLACE INTO job_card (stream_id, seq, core, made_at, name, number, is_over, wanted_by, card) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+    "REPLACE INTO job_card (stream_id, seq, core, made_at, name, number, is_over, wanted_by, put_away, dangers, held, owner, words, card) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
     [
       stream,
       seq,
       core,
       toDateTime(now),
       card.name?.slice(0, 200) ?? null,
-      known.number?.slice(0, 120) ?? null,
-      known.isOver ? 1 : 0,
-      known.wantedBy,
+      known?.number?.slice(0, 120) ?? null,
+      known?.isOver ? 1 : 0,
+      known?.wantedBy ?? null,
+      known?.putAway ?? null,
+      known?.holds.danger ?? 0,
+      known ? Object.values(known.holds).reduce((sum, count) => sum + count, 0) : 0,
+      known?.owner ?? null,
+      words,
       JSON.stringify(card),
     ],
   );

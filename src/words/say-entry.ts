@@ -45,6 +45,11 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "contradiction-signed": () => "the signature to a contradiction",
   "estimate-made": ({ kind, amount }) => `${kind === "change" ? "a change" : "an estimate"} of ${String(amount)}`,
   "approval-given": ({ agreed }) => (agreed ? "the owner's approval" : "the owner's refusal"),
+  "owner-answered": ({ agreed, by }) => `the owner's ${agreed === true ? "yes" : "no"} by link, ${String(by)}`,
+  "owner-named": ({ owner }) => (owner === null ? "no owner" : "whose engine it is"),
+  "job-renamed": ({ name }) => `the name “${String(name)}”`,
+  "job-put-away": ({ to }) =>
+    to === "bench" ? "back on the bench" : to === "archive" ? "put into the archive" : "put away as a mistake",
   "course-chosen": ({ course }) => `the course “${String(course)}”`,
   "step-ticked": ({ step }) => `step “${plain(step)}”`,
   "part-came-out": ({ slot }) => `${plain(slot)} taken out`,

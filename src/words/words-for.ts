@@ -131,6 +131,9 @@ export const hourWords: Readonly<Record<(typeof hourItems)[number], string>> = {
 
 export const howWords = { "in-person": "in person", phone: "by phone", letter: "by letter", mail: "by mail" } as const;
 
+/** The same of what was said, which may have come by the link as well. */
+export const saidHowWords = { ...howWords, link: "by the link" } as const;
+
 export const scrapWords = {
   destroyed: "Destroyed",
   marked: "Marked so that nobody fits it",

@@ -71,6 +71,18 @@ describe("whoever may not write a thing may not change it", () => {
       expect(headerOf(entries)).toEqual(fold(entries).header);
   });
 
+  test("a job goes by the last name it was given, and by the one before where that is struck", () => {
+    const bench = new TestBench(orrinshaw, { name: "Night boat" });
+    const first = bench.add("job-renamed", { name: "Night boat, second visit" });
+    const last = bench.add("job-renamed", { name: "Slip of the pen" });
+    const names = () => [headerOf(bench.entries), fold(shuffled(bench.entries, 7)).header].map((header) => header?.name);
+    expect(names()).toEqual(["Slip of the pen", "Slip of the pen"]);
+    bench.add("entry-struck", { strikes: [last.id] });
+    expect(names()).toEqual(["Night boat, second visit", "Night boat, second visit"]);
+    bench.add("entry-struck", { strikes: [first.id] });
+    expect(names()).toEqual(["Night boat", "Night boat"]);
+  });
+
   test("the answer does not hang on the order in which stamped and unstamped copies come", () => {
     const { entries } = withEstimate(strike);
     const copies = [...entries, ...entries.map(({ stamp: _, ...entry }) => entry)];

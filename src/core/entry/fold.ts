@@ -324,6 +324,7 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
   const reasons = new Map(byType("reason-given").map(({ payload }) => [payload.for, payload.why]));
   const strikes = understood.filter(isType("entry-struck"));
   const moved = entries.filter(movesParts);
+  const renames = byType("job-renamed");
 
   return {
     envelopes,
@@ -332,7 +333,12 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
     last: entries.at(-1),
     job: {
       id: opened?.stream ?? null,
-      header: opened?.payload ?? null,
+      header: opened
+        ? memory.made("header", [opened, ...renames], () => ({
+            ...opened.payload,
+            name: renames.at(-1)?.payload.name ?? opened.payload.name,
+          }))
+        : null,
       parts: memory.made("parts", moved, () => foldParts(moved)),
       occasions: memory.made("occasions", byType("occasion-opened"), () =>
         foldOccasions(memory.views(byType("occasion-opened"), ({ payload, at }): Occasion => ({ ...payload, at }))),
@@ -406,10 +412,12 @@ export function createFold(): Fold {
  */
 export const fold: Fold = (envelopes) => createFold()(envelopes);
 
+const namesJob: ReadonlySet<string> = new Set(["job-opened", "job-renamed", "entry-struck"]);
+
 /**
- * What a job was opened as, of all of its entries: what opens a job stands for ever, so that no other entry has a say.
+ * What a job was opened as, of all of its entries, and what it is called since: no other entry has a say.
  *
  * @param envelopes  entries as they were received
  */
 export const headerOf = (envelopes: readonly Envelope[]): Job["header"] =>
-  fold(envelopes.filter(({ type }) => type === "job-opened")).header;
+  fold(envelopes.filter(({ type }) => namesJob.has(type))).header;

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { byTime } from "../entry/effective";
 import type { Job, Signed } from "../entry/fold";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Intake } from "../pack/schema";
@@ -14,11 +15,21 @@ import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
 
 export const hourItems = ["hours-since-new", "hours-since-overhaul", "hours-since-top-overhaul"] as const;
 
+/** What the owner says to an estimate: told to the shop, or by a link. */
+export interface OwnersWord {
+  readonly agreed: boolean;
+  readonly by: string;
+  /** A day. */
+  readonly on: string;
+  readonly how: Signed<"approval-given">["how"] | "link";
+  readonly at: string;
+}
+
 export interface CostEstimates {
   /** The estimate and the changes to it that stand, oldest first, each with the owner's word on it. */
   readonly lines: readonly {
     readonly estimate: Signed<"estimate-made">;
-    readonly approval: Signed<"approval-given"> | null;
+    readonly approval: OwnersWord | null;
   }[];
   readonly total: number;
   readonly approved: number;
@@ -65,10 +76,14 @@ function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[
   });
 }
 
-function estimatesOf(job: Pick<Job, "costEstimates" | "approvals">): CostEstimates {
+function estimatesOf(job: Pick<Job, "costEstimates" | "approvals" | "ownerAnswers">): CostEstimates {
+  const said = [
+    ...job.approvals,
+    ...job.ownerAnswers.map((answer) => ({ ...answer, on: answer.at.slice(0, 10), how: "link" as const })),
+  ].sort(byTime);
   const lines = job.costEstimates.map((estimate) => ({
     estimate,
-    approval: job.approvals.filter((approval) => approval.estimate === estimate.id).at(-1) ?? null,
+    approval: said.filter((each) => each.estimate === estimate.id).at(-1) ?? null,
   }));
   const sum = (of: typeof lines) => of.reduce((total, { estimate }) => total + estimate.amount, 0);
   return { lines, total: sum(lines), approved: sum(lines.filter(({ approval }) => approval?.agreed)) };
@@ -107,7 +122,7 @@ const serialsOf = (identity: IdentityResult | null): readonly number[] =>
 /** All that Intake knows, and what it lacks. */
 export function assessIntake(
   pack: CompiledPack,
-  job: Pick<Job, "header" | "notes" | "costEstimates" | "approvals" | "courses">,
+  job: Pick<Job, "header" | "notes" | "costEstimates" | "approvals" | "ownerAnswers" | "courses">,
   order: Order,
   choices: readonly Choice[],
   identity: IdentityResult | null,
@@ -153,7 +168,7 @@ export function assessIntake(
 }
 
 export const intakeJudgement = judgement({
-  reads: ["header", "notes", "costEstimates", "approvals", "courses"],
+  reads: ["header", "notes", "costEstimates", "approvals", "ownerAnswers", "courses"],
   assess: assessIntake,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => (progress.total > 0 ? progress : null),

@@ -14,7 +14,7 @@ import { sayDecided, sourceNames } from "@/words/say-option";
 import { sayAmount } from "@/words/say-money";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
-import { howWords } from "@/words/words-for";
+import { saidHowWords } from "@/words/words-for";
 import { cause, heading, quiet, sheetOf, tableLayout, th, told } from "./pieces";
 
 /** A photo that the shop chose for the owner, as JPEG. */
@@ -120,7 +120,7 @@ function money({ intake, job, order }: Assessment): Content[] {
   const body = lines.map(({ estimate, approval }): TableCell[] => [
     { text: word[estimate.kind], color: quiet },
     { text: estimate.words },
-    { text: approval ? `${approval.agreed ? "agreed" : "refused"} by ${approval.by}, ${approval.on}, ${howWords[approval.how]}` : "not answered yet" }, // prettier-ignore
+    { text: approval ? `${approval.agreed ? "agreed" : "refused"} by ${approval.by}, ${approval.on}, ${saidHowWords[approval.how]}` : "not answered yet" }, // prettier-ignore
     { text: sayAmount(estimate.amount, currency), alignment: "right" },
   ]);
   const tax = order.settings?.tax;

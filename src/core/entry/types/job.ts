@@ -66,6 +66,30 @@ export const jobEntries = {
       supersedes,
     }),
   }),
+  /** The owner's own word on an estimate or a change, given through a link: the server vouches that the link was opened. */
+  "owner-answered": declare({
+    writer: "lead",
+    list: "ownerAnswers",
+    byServer: true,
+    payload: z.strictObject({ estimate: EntryId, by: Words, agreed: z.boolean(), link: Uuid, supersedes }),
+  }),
+  /** Whose engine it is, by the shop's list of owners: what is known of a person stands there, where it can be erased. */
+  "owner-named": declare({
+    writer: "lead",
+    list: "ownersNamed",
+    payload: z.strictObject({ owner: Uuid.nullable(), supersedes }),
+  }),
+  /** The job is called otherwise from now on. */
+  "job-renamed": declare({
+    writer: "lead",
+    payload: z.strictObject({ name: Words, supersedes }),
+  }),
+  /** Off the bench and into the archive, away as opened by mistake, or on the bench again. */
+  "job-put-away": declare({
+    writer: "lead",
+    list: "putAways",
+    payload: z.strictObject({ to: z.enum(["archive", "mistakes", "bench"]), supersedes }),
+  }),
   /** What is to become of the engine as a whole. */
   "course-chosen": declare({
     writer: "lead",

@@ -1,17 +1,10 @@
 "use client";
-import { Box, Button, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
-import NextLink from "next/link";
+import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { Suspense, use, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { statesOn, type BrokenCard, type CardLine, type CardPage, type JobCard } from "@/core/card";
-import { unitById } from "@/core/quantity/units";
-import { stations, type Station } from "@/core/stations";
-import { grouped } from "@/words/grouped";
-import { plainWording } from "@/words/plain-wording";
+import type { CardLine, CardPage, Listing } from "@/core/card";
 import { many } from "@/words/sentences/sentence";
 import { keysAnywhere } from "@/words/key-help";
-import { sayProblem } from "@/words/say-problem";
-import { stationWords } from "@/words/stations";
 import { FindDialog } from "../../find/FindDialog";
 import type { Findable } from "../../find/find";
 import { ShopHeader } from "../../frame/ShopHeader";
@@ -21,139 +14,13 @@ import { KeyHelpDialog } from "../../keys/KeyHelpDialog";
 import { useKeys } from "../../keys/use-keys";
 import { useScanner } from "../../job/use-scanner";
 import { WaitingTray } from "../../outbox/WaitingTray";
-import { EngineMap } from "../../kit/EngineMap";
-import { HoldCounts } from "../../kit/HoldCounts";
 import { useFetched } from "../../kit/use-fetched";
 import { ImportJob } from "./ImportJob";
+import { byDue } from "./by-due";
+import type { MayPutAway } from "./JobMenu";
+import { Row } from "./JobRow";
+import { ListingBar } from "./ListingBar";
 import { OpenJob } from "./OpenJob";
-import { useDrawing } from "./use-drawing";
-
-const Link = chakra(NextLink);
-
-/** A job's way through the stations as a fuse, burnt down to where it stands. */
-function Fuse({ station }: { station: Station }) {
-  const share = (stations.indexOf(station) + 0.5) / stations.length;
-  return (
-    <Box position="relative" height="36px" aria-hidden hideBelow="lg">
-      <Box position="absolute" top="10px" left="0" right="0" height="2px" bg="lineStrong" />
-      <Box position="absolute" top="10px" left="0" width={`${share * 100}%`} height="2px" bg="ember" />
-      <Box
-        position="absolute"
-        top="5px"
-        left={`${share * 100}%`}
-        width="12px"
-        height="12px"
-        ml="-6px"
-        borderRadius="full"
-        bg="ink"
-        borderWidth="2px"
-        borderColor="ember"
-        boxShadow="0 0 8px {colors.ember}"
-      />
-      <Box
-        position="absolute"
-        top="19px"
-        left={`${share * 100}%`}
-        transform="translateX(-50%)"
-        fontSize="12px"
-        color="quiet"
-        whiteSpace="nowrap"
-      >
-        {stationWords[station]}
-      </Box>
-    </Box>
-  );
-}
-
-/** An engine as its pack draws it. Drawings come once for each pack, after the page. */
-function CardMap({ card }: { card: JobCard }) {
-  const drawing = useDrawing(card.pack);
-  const states = useMemo(() => (drawing ? statesOn(card, drawing) : null), [card, drawing]);
-  return <Box height="36px">{drawing && states && <EngineMap pack={drawing} states={states} height={36} />}</Box>;
-}
-
-function JobRow({ id, card, isFresh }: { id: string; card: JobCard; isFresh: boolean }) {
-  const wording = { unit: unitById(card.unit)!, sources: new Map<string, string>() };
-  return (
-    <Link
-      href={`/jobs/${id}/${card.station}`}
-      prefetch={false}
-      display="block"
-      px="6px"
-      py="14px"
-      _hover={{ bg: "raised" }}
-    >
-      <Grid
-        templateColumns={{
-          base: "1fr",
-          md: "150px minmax(200px, 1fr) 1fr",
-          lg: "150px minmax(220px, 1fr) minmax(180px, 1.2fr) 1fr",
-        }}
-        gap="20px"
-        alignItems="center"
-      >
-        <Box hideBelow="md">
-          <CardMap card={card} />
-        </Box>
-        <Box>
-          <chakra.span display="block" fontSize="18px" fontWeight={700}>
-            {card.name}
-          </chakra.span>
-          <chakra.span color="quiet" fontSize="13px">
-            {card.family}
-            {card.variant ? `, ${card.variant}` : ""}
-            {card.hoursWanted ? ` · for ${grouped(card.hoursWanted)} h` : ""}
-            {card.application ? ` · ${card.application}` : ""}
-          </chakra.span>
-        </Box>
-        <Fuse station={card.station} />
-        <Box>
-          <chakra.span display="block" fontWeight={600} fontSize="14px">
-            {sayProblem(card.next, wording)}
-          </chakra.span>
-          <chakra.span color="quiet" fontSize="13px">
-            {!isFresh ? (
-              "written to since; looking again"
-            ) : Object.values(card.holds).some((count) => count > 0) ? (
-              <HoldCounts counts={card.holds} />
-            ) : card.wantedBy ? (
-              `wanted by ${card.wantedBy}`
-            ) : (
-              "no date"
-            )}
-            {card.late > 0 && (
-              <chakra.span color="out">{` · ${many(card.late, "delivery", "deliveries")} late`}</chakra.span>
-            )}
-          </chakra.span>
-        </Box>
-      </Grid>
-    </Link>
-  );
-}
-
-/** A job that cannot be judged: why, and the way to its record; and one that nobody has looked at yet. */
-function PlainRow({ id, name, card }: { id: string; name: string | null; card: BrokenCard | null }) {
-  return (
-    <Link href={`/jobs/${id}/hand-over`} prefetch={false} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
-      <chakra.span display="block" fontSize="18px" fontWeight={700}>
-        {name ?? (card === null ? "A job that just came in" : "A job that cannot be read")}
-      </chakra.span>
-      <chakra.span color={card === null ? "quiet" : "near"} fontSize="14px">
-        {card === null ? "it is being looked at" : sayProblem(card.trouble, plainWording)}
-      </chakra.span>
-    </Link>
-  );
-}
-
-const Row = ({ id, name, card, isFresh }: CardLine) => (
-  <chakra.li borderBottomWidth="1px" borderColor="line">
-    {card === null || "trouble" in card ? (
-      <PlainRow id={id} name={name} card={card} />
-    ) : (
-      <JobRow id={id} card={card} isFresh={isFresh} />
-    )}
-  </chakra.li>
-);
 
 const restMs = 1000;
 const atOnce = 50;
@@ -162,17 +29,21 @@ const atOnce = 50;
  * The lines of the list as far as somebody wanted to see them: those that came with the page, and those asked for since.
  * Asks again while one is behind its job, and when the page is looked at again.
  */
-function useLines(page: CardPage) {
+function useLines(page: CardPage, listing: Listing) {
   const [given, setGiven] = useState(page);
   const [shown, setShown] = useState(page);
   if (given !== page) {
     setGiven(page);
     setShown(page);
   }
-  const ask = useCallback(async (from: number, most: number) => {
-    const answer = await fetch(`/api/cards?from=${from}&most=${most}`);
-    return answer.ok ? ((await answer.json()) as CardPage) : null;
-  }, []);
+  const asking = new URLSearchParams({ ...listing }).toString();
+  const ask = useCallback(
+    async (from: number, most: number) => {
+      const answer = await fetch(`/api/cards?from=${from}&most=${most}&${asking}`);
+      return answer.ok ? ((await answer.json()) as CardPage) : null;
+    },
+    [asking],
+  );
   const count = shown.lines.length;
   // So many were asked for: of a list whose order changed meanwhile that is more than are shown.
   const asked = useRef(page.lines.length);
@@ -220,7 +91,7 @@ function useLines(page: CardPage) {
       clearInterval(later);
     };
   }, [isFirst, more]);
-  return { ...shown, more };
+  return { ...shown, more, again };
 }
 
 const Title = ({ children }: { children?: string }) => (
@@ -232,20 +103,42 @@ const Title = ({ children }: { children?: string }) => (
   </Flex>
 );
 
+const nothing: Readonly<Record<Listing["show"], string>> = {
+  bench: "No engine is here yet. Open a job for the first one that comes in, or import one.",
+  over: "No engine was handed over yet.",
+  archive: "Nothing is in the archive. What is over goes there from its menu, and comes back the same way.",
+};
+
+const Group = ({ lines, may }: { lines: readonly CardLine[]; may: MayPutAway | null }) => (
+  <chakra.ul>
+    {lines.map((line) => (
+      <Row key={line.id} line={line} may={may} />
+    ))}
+  </chakra.ul>
+);
+
 /** The list itself, once it is there. */
-function Lines({ page }: { page: Promise<CardPage> }) {
-  const { lines, total, more } = useLines(use(page));
+function Lines({ page, me, listing, today }: { page: Promise<CardPage>; me: Me; listing: Listing; today: string }) {
+  const { lines, total, more, again } = useLines(use(page), listing);
+  const may = useMemo(() => (me.role === "lead" ? { me, onDone: () => void again() } : null), [me, again]);
   return (
     <>
       <Title>{many(total, "engine")}</Title>
-      {total === 0 ? (
-        <p>No engine is here yet. Open a job for the first one that comes in, or import one.</p>
+      {total === 0 && listing.words !== "" ? (
+        <p>Nothing here has all of “{listing.words}”: in its name, number, family, owner or the tags of its parts.</p>
+      ) : total === 0 ? (
+        <p>{nothing[listing.show]}</p>
+      ) : listing.show === "bench" && listing.sort === "due" ? (
+        byDue(lines, today).map(({ title, lines: those }) => (
+          <chakra.section key={title} aria-label={title} mt="14px">
+            <chakra.h2 fontSize="13px" fontWeight={600} color="quiet">
+              {title} · {those.length}
+            </chakra.h2>
+            <Group lines={those} may={may} />
+          </chakra.section>
+        ))
       ) : (
-        <chakra.ul>
-          {lines.map((line) => (
-            <Row key={line.id} {...line} />
-          ))}
-        </chakra.ul>
+        <Group lines={lines} may={may} />
       )}
       {lines.length < total && (
         <Button
@@ -271,7 +164,18 @@ interface NamedJob {
 }
 
 /** All engines on the bench, each with what it needs next. */
-export function JobList({ page, me }: { page: Promise<CardPage>; me: Me }) {
+export function JobList({
+  page,
+  me,
+  listing,
+  today,
+}: {
+  page: Promise<CardPage>;
+  me: Me;
+  listing: Listing;
+  /** The day it is at the server. */
+  today: string;
+}) {
   const router = useRouter();
   const { choose } = useThemeChoice();
   const [open, setOpen] = useState<"find" | "keys" | null>(null);
@@ -321,8 +225,9 @@ export function JobList({ page, me }: { page: Promise<CardPage>; me: Me }) {
         width="100%"
         mx="auto"
       >
+        <ListingBar listing={listing} onFind={() => setOpen("find")} />
         <Suspense fallback={<Title />}>
-          <Lines page={page} />
+          <Lines page={page} me={me} listing={listing} today={today} />
         </Suspense>
         {me.role === "lead" && (
           <Flex mt="22px" gap="10px" align="flex-start">

@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Heading, Input, NativeSelect, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { grouped } from "@/words/grouped";
-import { howWords } from "@/words/words-for";
+import { howWords, saidHowWords } from "@/words/words-for";
 import { useJob } from "../../job/JobContext";
 import { readDecimal } from "../../kit/decimal";
 import { Figures } from "../../kit/Figures";
@@ -95,7 +95,7 @@ export function CostEstimates() {
           </Flex>
           {approval ? (
             <chakra.p color={approval.agreed ? "sound" : "out"} fontSize="12px">
-              {approval.agreed ? "agreed" : "refused"} {howWords[approval.how]}, {approval.by}, {approval.on}
+              {approval.agreed ? "agreed" : "refused"} {saidHowWords[approval.how]}, {approval.by}, {approval.on}
             </chakra.p>
           ) : mayDecide ? (
             <Approve estimate={estimate.id} />

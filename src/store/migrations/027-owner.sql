@@ -1,0 +1,8 @@
+CREATE TABLE IF NOT EXISTS owner (
+  id        CHAR(36)     CHARACTER SET ascii NOT NULL PRIMARY KEY,
+  name      VARCHAR(200) NOT NULL,
+  contact   VARCHAR(500) NOT NULL,
+  note      VARCHAR(2000) NOT NULL,
+  made_at   DATETIME(3)  NOT NULL,
+  erased_at DATETIME(3)  NULL
+) ENGINE = InnoDB
