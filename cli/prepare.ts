@@ -12,6 +12,7 @@ import { migrate } from "@/store/migrate";
 import { keepCatalogue } from "@/store/catalogue";
 import { keepPack } from "@/store/packs";
 import { hashPassword } from "@/store/passwords";
+import { addOwner, type OwnersWords } from "@/store/owners";
 import { addPerson, countPeople } from "@/store/people";
 import { rebuildReadings } from "@/store/readings";
 import { readCleanPhoto, type CleanPhoto } from "@/store/photos/clean-photo";
@@ -69,6 +70,8 @@ async function seed(database: Database): Promise<void> {
   const { parts, problems } = readCatalogueCsv(await readFile("demo/catalogue.csv", "utf8"));
   if (problems.length > 0) throw new CommandError(`ember prepare: demo/catalogue.csv: ${problems[0]!.code}`);
   await keepCatalogue(database, parts, newId(), new Date());
+  const owners = JSON.parse(await readFile("demo/owners.json", "utf8")) as readonly OwnersWords[];
+  for (const owner of owners) await addOwner(database, owner, new Date());
   // People come last and together: they are the mark that the rest is complete.
   const people = await Promise.all(
     demoPeople.map(async ({ password, ...person }) => ({

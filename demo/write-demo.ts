@@ -46,6 +46,18 @@ const pellbrook = packFrom("pellbrook-v4");
 const windrow = packFrom("windrow-r2");
 const tarnwick = packFrom("tarnwick-2t");
 
+/** Whose engine each job's is, by its number in `demo/owners.json`. */
+const ownerOf: Readonly<Record<string, number>> = {
+  "ferry-marigold": 1,
+  "ferry-2021": 1,
+  "hill-tram-1": 2,
+  "hill-tram-2": 2,
+  "hovercraft-heron": 3,
+  "survey-launch-tern": 4,
+  "ice-sled-2": 4,
+  "airship-larkspire": 5,
+};
+
 class Log {
   readonly entries: Envelope[] = [];
   readonly maker: Maker;
@@ -80,6 +92,8 @@ class Log {
   }
 
   write(name: string): void {
+    const owner = ownerOf[name];
+    if (owner) this.add("owner-named", { owner: `0193a001-0000-7000-8000-00000000000${owner}` });
     writeFileSync(`demo/${name}.ndjson`, writeRecord(this.entries));
   }
 }

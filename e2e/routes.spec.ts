@@ -36,12 +36,20 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
     POST: { least: "inspector", ofJob: true },
   },
   "/api/jobs/[job]/uploads/[upload]/[chunk]": { PUT: { least: "inspector", ofJob: true } },
+  "/api/me/password": { PUT: { least: "viewer" } },
+  "/api/me/sessions": { DELETE: { least: "viewer" } },
+  "/api/owner/[token]/answer": { POST: { least: "nobody" } },
   "/api/owner/[token]/photos/[photo]/[size]": { GET: { least: "nobody" } },
   "/api/owner/[token]/report": { GET: { least: "nobody" } },
+  "/api/owners": { GET: { least: "viewer" }, POST: { least: "lead" } },
+  "/api/owners/[owner]": { GET: { least: "viewer" }, PUT: { least: "lead" }, DELETE: { least: "lead" } },
   "/api/packs": { GET: { least: "viewer" }, POST: { least: "lead" } },
   "/api/packs/[pack]": { GET: { least: "viewer" } },
   "/api/packs/[pack]/offer": { POST: { least: "lead" } },
   "/api/packs/waiting": { GET: { least: "lead" } },
+  "/api/people": { GET: { least: "lead" }, POST: { least: "lead" } },
+  "/api/people/[person]": { PUT: { least: "lead" } },
+  "/api/people/[person]/password": { POST: { least: "lead" } },
   "/api/shelf": { GET: { least: "viewer" }, POST: { least: "inspector" } },
   "/api/shelf/[part]": { GET: { least: "viewer" } },
   "/api/session": { POST: { least: "nobody" }, DELETE: { least: "nobody" } },
@@ -73,7 +81,7 @@ const data = { entries: [{}] };
 const at = (route: string, job = nobodyHere) =>
   route
     .replace("[job]", job)
-    .replace(/\[(link|upload|part|import)\]/u, nobodyHere)
+    .replace(/\[(link|upload|part|import|owner|person)\]/u, nobodyHere)
     .replace("[pack]", "0".repeat(64))
     .replace("[chunk]", "0")
     .replace("[slot]", "liner-1")

@@ -14,6 +14,8 @@ const screens: [path: string, heading: string, fits?: false][] = [
   ["/settings", "Settings of the shop", false],
   ["/shelf", "The shelf", false],
   ["/catalogue", "The catalogue", false],
+  ["/owners", "Owners", false],
+  ["/people", "People", false],
   [`/jobs/${ferry}/intake`, "Before anything is touched"],
   [`/jobs/${ferry}/identify`, "What engine this really is"],
   [`/jobs/${ferry}/strip`, "Apart, in order"],

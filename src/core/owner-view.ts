@@ -17,6 +17,17 @@ export interface OwnerView {
   readonly decided: readonly { readonly disposition: Disposition; readonly count: number }[];
   readonly estimated: number;
   readonly approved: number;
+  /** The estimate and the changes to it, each with what the owner said; null where it waits for that. */
+  readonly estimates: readonly {
+    readonly id: string;
+    readonly kind: "estimate" | "change";
+    readonly amount: number;
+    readonly words: string;
+    readonly answer: { readonly agreed: boolean; readonly by: string; readonly on: string } | null;
+  }[];
+  readonly currency: string | null;
+  readonly tax: { readonly name: string; readonly percent: number } | null;
+  readonly shop: { readonly name: string; readonly address: string } | null;
   /** What failed first, as a sentence each; nothing while it is not settled. */
   readonly causes: readonly string[];
   readonly handedOver: string | null;
@@ -50,6 +61,16 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
     decided: [...countDecided(assessment.choices)].map(([disposition, count]) => ({ disposition, count })),
     estimated: assessment.intake.costEstimates.total,
     approved: assessment.intake.costEstimates.approved,
+    estimates: assessment.intake.costEstimates.lines.map(({ estimate: { id, kind, amount, words }, approval }) => ({
+      id,
+      kind,
+      amount,
+      words,
+      answer: approval && { agreed: approval.agreed, by: approval.by, on: approval.on },
+    })),
+    currency: assessment.order.settings?.currency ?? null,
+    tax: assessment.order.settings?.tax ?? null,
+    shop: assessment.order.settings?.shop ?? null,
     causes: assessment.diagnosis.gate === "settled" ? toldCauses(assessment) : [],
     handedOver: handOvers.at(-1)?.at.slice(0, 10) ?? null,
     withReport,

@@ -1,9 +1,15 @@
 import { randomBytes } from "node:crypto";
 import { assess } from "@/core/assess";
 import { ownerViewOf, type OwnerView } from "@/core/owner-view";
-import { addOwnerLink, linkByToken, linksOf, revokeOwnerLink } from "@/store/owner-links";
+import { makeEntry } from "@/core/entry/make-entry";
+import { done, problem, refused, type Outcome } from "@/core/problem/problem";
+import { appendWithin } from "@/store/append";
+import { withTransaction } from "@/store/connection";
+import { addOwnerLink, linkByToken, linksOf, revokeOwnerLink, type OwnerLink } from "@/store/owner-links";
+import { lockStream, readEntries } from "@/store/streams";
 import { fold } from "@/core/entry/fold";
 import { photosForOwner } from "@/core/photo/photos";
+import { ownerOf } from "./owners";
 import { photoResponse } from "./photos";
 import { database } from "./environment";
 import { newId } from "./ids";
@@ -14,23 +20,21 @@ const tokenShape = /^[A-Za-z0-9_-]{22}$/u;
 /** The job that a token opens, or null; a token that was guessed, is over or was revoked opens nothing, and no more is said. */
 export async function openByToken(
   token: string,
-): Promise<{ readonly job: OpenJob; readonly withReport: boolean } | null> {
+): Promise<{ readonly job: OpenJob; readonly withReport: boolean; readonly link: OwnerLink } | null> {
   if (!tokenShape.test(token)) return null;
   const link = await linkByToken(database(), token, new Date());
   const job = link && (await openJob(link.job));
-  return job ? { job, withReport: link.withReport } : null;
+  return job ? { job, withReport: link.withReport, link } : null;
 }
 
-export async function ownerView(token: string): Promise<OwnerView | null> {
+export async function ownerView(
+  token: string,
+): Promise<{ readonly view: OwnerView; readonly owner: string | null } | null> {
   const opened = await openByToken(token);
-  return (
-    opened &&
-    ownerViewOf(
-      opened.job.pack,
-      assess(opened.job.pack, opened.job.entries, new Date().toISOString()),
-      opened.withReport,
-    )
-  );
+  if (!opened) return null;
+  const { pack, entries } = opened.job;
+  const view = ownerViewOf(pack, assess(pack, entries, new Date().toISOString()), opened.withReport);
+  return { view, owner: (await ownerOf(entries))?.name ?? null };
 }
 
 /** A photo that the shop chose for the owner; null for any other, and for a token that opens nothing. Not kept by any cache: a link can be shut. */
@@ -38,6 +42,32 @@ export async function ownerPhoto(token: string, photo: string, size: "small" | "
   const opened = await openByToken(token);
   if (!opened || !photosForOwner(fold(opened.job.entries)).some((each) => each.photo === photo)) return null;
   return photoResponse(opened.job.id, photo, size, "no-store");
+}
+
+/**
+ * Keeps the owner's word on an estimate as an entry of the job: once, while it is asked for. It is written in the name of
+ * whoever gave the link out; the name the owner typed stands in it.
+ */
+export async function answerByToken(
+  token: string,
+  { estimate, agreed, by }: { readonly estimate: string; readonly agreed: boolean; readonly by: string },
+): Promise<Outcome<null>> {
+  const opened = await openByToken(token);
+  if (!opened) return refused(problem("not-found"));
+  const { job, link } = opened;
+  const now = new Date();
+  return withTransaction(database(), async (connection) => {
+    // Two who answer at once take turns, and the second finds it answered.
+    await lockStream(connection, job.id);
+    const entries = await readEntries(connection, job.id);
+    const { costEstimates } = assess(job.pack, entries, now.toISOString()).intake;
+    if (!costEstimates.lines.some((line) => line.estimate.id === estimate && line.approval === null))
+      return refused(problem("estimate-answered"));
+    const maker = { stream: job.id, author: link.madeBy, now: () => now.getTime(), random: () => randomBytes(16) };
+    const entry = makeEntry(maker, "owner-answered", { estimate, agreed, by, link: link.id });
+    await appendWithin(connection, job.id, [entry], now, "lead");
+    return done(null);
+  });
 }
 
 /** Makes a link. Its token of 128 bits is given out this once. */

@@ -54,7 +54,7 @@ export async function signIn(account: string, password: string, door: Door): Pro
   }
 
   const right = await isPassword(person?.passwordHash ?? (await decoyHash()), password);
-  if (!person || !right) return problem("bad-credentials");
+  if (!person || person.isDisabled || !right) return problem("bad-credentials");
   await forgetAttempts(database(), attempt, since);
   return person;
 }

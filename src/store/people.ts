@@ -8,6 +8,8 @@ export interface Person {
   readonly role: Role;
   readonly passwordHash: string;
   readonly sessionVersion: number;
+  /** Does not come in any more; what they wrote stays theirs. */
+  readonly isDisabled: boolean;
 }
 
 export interface PersonRow {
@@ -17,9 +19,10 @@ export interface PersonRow {
   role: Role;
   password_hash: string;
   session_version: number;
+  disabled_at: Date | null;
 }
 
-const columns = "id, account, name, role, password_hash, session_version";
+const columns = "id, account, name, role, password_hash, session_version, disabled_at";
 export const toPerson = (row: PersonRow): Person => ({
   id: row.id,
   account: row.account,
@@ -27,9 +30,10 @@ export const toPerson = (row: PersonRow): Person => ({
   role: row.role,
   passwordHash: row.password_hash,
   sessionVersion: row.session_version,
+  isDisabled: row.disabled_at !== null,
 });
 
-export async function personByAccount(database: Database, account: string): Promise<Person | null> {
+export async function personByAccount(database: Database | Connection, account: string): Promise<Person | null> {
   const [row] = await select<PersonRow>(database, `SELECT ${columns} FROM person WHERE account = ?`, [account]);
   return row ? toPerson(row) : null;
 }
@@ -52,7 +56,7 @@ export async function namesOf(database: Database, ids: readonly string[]): Promi
 
 export async function addPerson(
   database: Database | Connection,
-  person: Omit<Person, "sessionVersion">,
+  person: Omit<Person, "sessionVersion" | "isDisabled">,
   now: Date,
 ): Promise<void> {
   await change(

@@ -53,6 +53,10 @@ export async function beginStream(
   );
 }
 
+/** Has writers to a stream wait until this transaction is over. */
+export const lockStream = async (connection: Connection, id: string): Promise<void> =>
+  void (await select(connection, "SELECT head_seq FROM stream WHERE id = ? FOR UPDATE", [id]));
+
 /** Ids of all streams of a kind, oldest first. */
 export async function listStreams(database: Database, kind: StreamKind): Promise<string[]> {
   return (

@@ -4,7 +4,7 @@ import type { FigureGroup } from "@/core/figures/figure";
 import type { HoldKind } from "@/core/problem/problem-codes";
 import type { Mark } from "@/core/measure/conformity";
 import type { renewKinds } from "@/core/pack/schema-relations";
-import type { Disposition, DecisionRule, Phase } from "@/core/entry/schema";
+import type { Disposition, DecisionRule, Phase, Role } from "@/core/entry/schema";
 import type { hourItems } from "@/core/intake/assess-intake";
 import type { orderItems } from "@/core/order/order";
 import type { Course } from "@/core/intake/worth-rebuilding";
@@ -176,4 +176,11 @@ export const planWords: Readonly<Record<PlanOrder, { readonly name: string; read
   },
   gauge: { name: "Fewest settings", why: "All that one setting of a gauge can measure, then the next." },
   part: { name: "Part by part", why: "As they lie in the engine." },
+};
+
+/** What each role may do. */
+export const roleWords: Readonly<Record<Role, string>> = {
+  viewer: "A viewer looks at everything and writes nothing.",
+  inspector: "An inspector records what is there: readings, findings, photos.",
+  lead: "A lead decides, orders, hands over, and looks after settings and accounts.",
 };

@@ -75,7 +75,8 @@ describe("whoever may not write a thing may not change it", () => {
     const bench = new TestBench(orrinshaw, { name: "Night boat" });
     const first = bench.add("job-renamed", { name: "Night boat, second visit" });
     const last = bench.add("job-renamed", { name: "Slip of the pen" });
-    const names = () => [headerOf(bench.entries), fold(shuffled(bench.entries, 7)).header].map((header) => header?.name);
+    const names = () =>
+      [headerOf(bench.entries), fold(shuffled(bench.entries, 7)).header].map((header) => header?.name);
     expect(names()).toEqual(["Slip of the pen", "Slip of the pen"]);
     bench.add("entry-struck", { strikes: [last.id] });
     expect(names()).toEqual(["Night boat, second visit", "Night boat, second visit"]);

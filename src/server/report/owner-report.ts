@@ -201,6 +201,7 @@ export function ownerReport(
   pack: CompiledPack,
   assessment: Assessment,
   photos: readonly OwnerPhoto[],
+  owner: string | null = null,
 ): TDocumentDefinitions {
   const { job, order } = assessment;
   const name = job.header?.name ?? "Engine";
@@ -232,6 +233,7 @@ export function ownerReport(
       },
       {
         text: [
+          ...(owner ? [owner] : []),
           variantOf(pack, assessment)?.name ?? pack.pack.family,
           job.header?.engine.number ? `No. ${job.header.engine.number}` : "number unknown",
           ...(order.application.words ? [order.application.words] : []),

@@ -35,11 +35,13 @@ export async function renderReport(
   pack: CompiledPack,
   assessment: Assessment,
   read: ReadPhoto,
+  /** Whose engine it is. */
+  owner: string | null = null,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const own = packFor(pack, jobSituation(assessment.order));
   return renderPdf(
     report === "owner"
-      ? ownerReport(own, assessment, await photosOf(assessment, own, read))
-      : reportDefinition(own, assessment),
+      ? ownerReport(own, assessment, await photosOf(assessment, own, read), owner)
+      : reportDefinition(own, assessment, owner),
   );
 }

@@ -249,7 +249,11 @@ function inTheWay({ holds, progress }: Assessment, wording: Wording): Content[] 
 }
 
 /** The report of a job as a document: what was found, what was decided and on what evidence. */
-export function reportDefinition(pack: CompiledPack, assessment: Assessment): TDocumentDefinitions {
+export function reportDefinition(
+  pack: CompiledPack,
+  assessment: Assessment,
+  owner: string | null = null,
+): TDocumentDefinitions {
   const { header } = assessment.job;
   const { order } = assessment;
   const unit: Unit = unitById(header?.unit ?? "mm")!;
@@ -280,6 +284,7 @@ export function reportDefinition(pack: CompiledPack, assessment: Assessment): TD
       },
       {
         text: [
+          ...(owner ? [owner] : []),
           variant?.name ?? pack.pack.family,
           header?.engine.number ? `No. ${header.engine.number}` : "number unknown",
           order.application.words ?? "application unknown",

@@ -14,6 +14,8 @@ const places = [
   { href: "/shelf", name: "Shelf" },
   { href: "/catalogue", name: "Catalogue" },
   { href: "/gauges", name: "Gauges" },
+  { href: "/owners", name: "Owners" },
+  { href: "/people", name: "People" },
   { href: "/settings", name: "Settings" },
 ] as const;
 

@@ -14,6 +14,7 @@ import { HoldCounts } from "../kit/HoldCounts";
 import { Key } from "../kit/Key";
 import { SignOut } from "../shop/sign-in/SignOut";
 import { useJob } from "./JobContext";
+import { useOwner } from "./use-owner";
 
 const Link = chakra(NextLink);
 
@@ -50,6 +51,7 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
   const { header } = assessment.job;
   const { order } = assessment;
   const { costEstimates } = assessment.intake;
+  const owner = useOwner();
   const variant = variantOf(pack, assessment);
   return (
     <Flex
@@ -79,6 +81,7 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
       <Box whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
         <chakra.span fontWeight={700}>{header?.name}</chakra.span>{" "}
         <chakra.span color="quiet" fontSize="14px">
+          {owner && !owner.erasedAt ? `${owner.name} · ` : ""}
           {pack.pack.family}
           {variant ? `, ${variant.name}` : ""} ·{" "}
           {header?.engine.number ? `No. ${header.engine.number}` : "number unknown"}

@@ -1,7 +1,7 @@
 import { problem, type Problem } from "@/core/problem/problem";
 
 /** What came of asking the server: it did it, or it would not. */
-type Said<T> = { readonly value: T } | { readonly problems: readonly Problem[] };
+export type Said<T> = { readonly value: T } | { readonly problems: readonly Problem[] };
 
 /** The same, or it could not be reached and is asked again later. */
 export type Answered<T> = Said<T> | { readonly later: Problem };

@@ -1,7 +1,7 @@
 import { makeEntry } from "@/core/entry/make-entry";
 import type { EntryType, Payload } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
-import { askNow } from "./ask-server";
+import { tellServer } from "./tell-server";
 
 interface Answers {
   readonly answers: readonly { readonly outcome: string; readonly problems?: readonly Problem[] }[];
@@ -20,11 +20,7 @@ export async function writeOnce<T extends EntryType>(
 ): Promise<readonly Problem[]> {
   const random = () => crypto.getRandomValues(new Uint8Array(16));
   const entry = makeEntry({ stream, author, now: Date.now, random }, type, payload);
-  const said = await askNow<Answers>(fetch, "/api/entries", {
-    method: "POST",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify({ entries: [entry] }),
-  });
+  const said = await tellServer<Answers>("POST", "/api/entries", { entries: [entry] });
   if ("problems" in said) return said.problems;
-  return said.value?.answers.flatMap(({ problems }) => problems ?? []) ?? [];
+  return said.value.answers.flatMap(({ problems }) => problems ?? []);
 }

@@ -32,6 +32,14 @@ export const serverSentences = {
   "too-large": (p) => `This is ${p.bytes} bytes; at most ${p.most} are taken.`,
   "wrong-origin": () => "This request came from another site and was refused.",
   "bad-credentials": () => "Name and password do not go together.",
+  "account-name": (p) =>
+    `“${plain(p.typed)}” is no account name: 2 to 40 lower case letters, digits, dots and dashes, a letter first.`,
+  "account-taken": (p) => `There is an account “${plain(p.account)}” already.`,
+  "full-name": () => "The full name has 1 to 120 characters.",
+  "last-lead": () => "This is the last lead: somebody has to be left who can decide and look after the accounts.",
+  "password-length": (p) => `A password has ${p.least} to ${p.most} characters.`,
+  "password-wrong": () => "This is not your password as it is now.",
+  "estimate-answered": () => "This was answered already, or is not asked any more. Look again, or ask the shop.",
   "too-many-attempts": (p) => `Too many attempts. Try again in ${many(p.seconds, "second")}.`,
   "server-unreachable": () =>
     "The server cannot be reached. What you entered is kept in this browser and sent again every few seconds, also after the page was closed.",

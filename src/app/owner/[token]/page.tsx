@@ -15,13 +15,14 @@ export const dynamic = "force-dynamic";
 export default async function Page({ params }: { params: Promise<{ token: string }> }) {
   await requireSchema();
   const { token } = await params;
-  const view = await ownerView(token);
-  if (!view) notFound();
+  const shown = await ownerView(token);
+  if (!shown) notFound();
   return (
     <OwnerPage
-      view={view}
+      {...shown}
       photos={`/api/owner/${token}/photos`}
-      report={view.withReport ? `/api/owner/${token}/report` : null}
+      answers={`/api/owner/${token}/answer`}
+      report={shown.view.withReport ? `/api/owner/${token}/report` : null}
     />
   );
 }

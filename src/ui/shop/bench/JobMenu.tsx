@@ -5,9 +5,8 @@ import { useState, type FormEvent } from "react";
 import type { JobCard } from "@/core/card";
 import type { EntryType, Payload } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
-import { plainWording } from "@/words/plain-wording";
-import { sayProblem } from "@/words/say-problem";
 import type { Me } from "../../frame/me";
+import { Problems } from "../../kit/Problems";
 import { writeOnce } from "../../outbox/write-once";
 
 /** A lead, and what is done once something was done. */
@@ -90,11 +89,7 @@ export function JobMenu({ id, card, may: { me, onDone } }: Props) {
   };
   return (
     <>
-      {wrong.length > 0 && (
-        <chakra.p role="alert" fontSize="13px" color="near" maxWidth="220px">
-          {wrong.map((found) => sayProblem(found, plainWording)).join(" ")}
-        </chakra.p>
-      )}
+      <Problems found={wrong} />
       <Menu.Root onSelect={({ value }) => acts[value]?.go()} lazyMount unmountOnExit>
         <Menu.Trigger asChild>
           <Button

@@ -6,7 +6,7 @@ import { useState, useTransition, type FormEvent } from "react";
 import type { Problem } from "@/core/problem/problem";
 import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
-import { askNow } from "../../outbox/ask-server";
+import { tellServer } from "../../outbox/tell-server";
 import { newId } from "../../kit/new-id";
 import { useFetched } from "../../kit/use-fetched";
 
@@ -33,10 +33,11 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
     if (name.trim() === "" || !chosen || isOpening) return;
     setFailed([]);
     startOpening(async () => {
-      const answer = await askNow(fetch, "/api/jobs", {
-        method: "POST",
-        headers: { "Content-Type": "application/json" },
-        body: JSON.stringify({ id, name: name.trim(), pack: chosen.sha256, number: number.trim() || null }),
+      const answer = await tellServer("POST", "/api/jobs", {
+        id,
+        name: name.trim(),
+        pack: chosen.sha256,
+        number: number.trim() || null,
       });
       if ("value" in answer) startOpening(() => router.push(`/jobs/${id}/intake`));
       else setFailed(answer.problems);

@@ -2,21 +2,40 @@
 import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import type { OwnerView } from "@/core/owner-view";
 import { capital } from "@/words/capital";
-import { grouped } from "@/words/grouped";
 import { stationWords } from "@/words/stations";
 import { dispositionWords } from "@/words/words-for";
 import { ThemeButton } from "../../frame/ThemeButton";
 import { Brand } from "../../kit/Brand";
 import { DispositionMark } from "../../kit/DispositionMark";
 import { Leader } from "../../kit/Leader";
+import { Estimates } from "./Estimates";
 
 /** One engine as its owner may see it. */
-export function OwnerPage({ view, report, photos }: { view: OwnerView; report: string | null; photos: string }) {
+export function OwnerPage({
+  view,
+  owner,
+  report,
+  photos,
+  answers,
+}: {
+  view: OwnerView;
+  /** Whose engine it is, where the shop wrote that down. */
+  owner: string | null;
+  report: string | null;
+  photos: string;
+  /** Where a yes or no goes to. */
+  answers: string;
+}) {
   return (
     <Box minHeight="100dvh">
       <Flex as="header" align="center" gap="12px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line">
         <Brand />
-        <strong>Ember Bench</strong>
+        <strong>{view.shop?.name ?? "Ember Bench"}</strong>
+        {view.shop?.address && (
+          <chakra.span color="quiet" fontSize="13px" hideBelow="md">
+            {view.shop.address}
+          </chakra.span>
+        )}
         <Box ml="auto">
           <ThemeButton />
         </Box>
@@ -26,6 +45,7 @@ export function OwnerPage({ view, report, photos }: { view: OwnerView; report: s
           {view.name}
         </Heading>
         <chakra.p color="quiet">
+          {owner ? `${owner} · ` : ""}
           {view.engine}
           {view.number ? ` · No. ${view.number}` : ""}
           {view.wantedBy ? ` · wanted by ${view.wantedBy}` : ""}
@@ -137,17 +157,7 @@ export function OwnerPage({ view, report, photos }: { view: OwnerView; report: s
             </chakra.dl>
           </>
         )}
-        {view.estimated > 0 && (
-          <>
-            <Heading as="h2" fontSize="16px" mt="28px">
-              Money
-            </Heading>
-            <chakra.dl mt="6px">
-              <Leader name="Estimated">{grouped(view.estimated)}</Leader>
-              <Leader name="Agreed to">{grouped(view.approved)}</Leader>
-            </chakra.dl>
-          </>
-        )}
+        {view.estimates.length > 0 && <Estimates view={view} answers={answers} />}
         <chakra.p mt="30px" fontSize="13px" color="quiet">
           This page can be seen by whoever has its address, until it expires or the shop shuts it. Ask the shop about
           anything on it.

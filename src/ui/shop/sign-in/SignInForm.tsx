@@ -8,7 +8,7 @@ import type { Problem } from "@/core/problem/problem";
 import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
 import { Brand } from "../../kit/Brand";
-import { askNow } from "../../outbox/ask-server";
+import { tellServer } from "../../outbox/tell-server";
 
 const Credentials = z.object({
   account: z.string().trim().min(1, "Type the name of your account."),
@@ -16,11 +16,7 @@ const Credentials = z.object({
 });
 
 async function post(credentials: z.infer<typeof Credentials>): Promise<Problem | null> {
-  const answered = await askNow(fetch, "/api/session", {
-    method: "POST",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify(credentials),
-  });
+  const answered = await tellServer("POST", "/api/session", credentials);
   return "problems" in answered ? answered.problems[0]! : null;
 }
 

@@ -20,6 +20,7 @@ import { NoteField } from "./NoteField";
 import { OwnerLinks } from "./OwnerLinks";
 import { PartHours } from "./PartHours";
 import { useNote } from "./use-note";
+import { WhoseEngine } from "./WhoseEngine";
 import { Worth } from "./Worth";
 
 const Section = ({ title, children }: { title: string; children: ReactNode }) => (
@@ -87,6 +88,9 @@ export function IntakeStation() {
       )}
       <Grid templateColumns={{ base: "1fr", xl: "1fr 1fr" }} columnGap="34px" mt="14px">
         <Box>
+          <Section title="Whose engine it is">
+            <WhoseEngine />
+          </Section>
           {front && (
             <Section title="Where it goes">
               {front.questions.map((question) => (

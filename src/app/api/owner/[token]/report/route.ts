@@ -3,6 +3,7 @@ import { assess } from "@/core/assess";
 import { problem } from "@/core/problem/problem";
 import { fileResponse } from "@/server/file-response";
 import { openByToken } from "@/server/owner";
+import { ownerOf } from "@/server/owners";
 import { smallPhoto } from "@/server/photos";
 import { renderReport } from "@/server/report/render-report";
 import { refuse, route } from "@/server/route";
@@ -15,7 +16,13 @@ export const GET = route({ role: "nobody", params: TokenPath }, async ({ params:
   if (!opened?.withReport) return refuse(404, problem("not-found"));
   const { pack, entries } = opened.job;
   return fileResponse(
-    await renderReport("owner", pack, assess(pack, entries, new Date().toISOString()), smallPhoto(opened.job.id)),
+    await renderReport(
+      "owner",
+      pack,
+      assess(pack, entries, new Date().toISOString()),
+      smallPhoto(opened.job.id),
+      (await ownerOf(entries))?.name,
+    ),
     "application/pdf",
     opened.job.header.name,
     "pdf",

@@ -1,0 +1,41 @@
+import { z } from "zod";
+import type { Envelope } from "@/core/entry/schema";
+import { fold } from "@/core/entry/fold";
+import {
+  addOwner,
+  changeOwner,
+  eraseOwner,
+  jobsOfOwner,
+  listOwners,
+  ownerById,
+  type OwnersWords,
+} from "@/store/owners";
+import { database } from "./environment";
+
+/** What is written down of an owner. */
+export const OwnerWords = z.strictObject({
+  name: z.string().trim().min(1).max(200),
+  contact: z.string().trim().max(500),
+  note: z.string().trim().max(2000),
+});
+
+/** Whose engine a job is of, as the list of owners has it: null where nobody said, or it was erased. */
+export async function ownerOf(entries: readonly Envelope[]): Promise<{ readonly name: string } | null> {
+  const named = fold(entries.filter(({ type }) => type === "owner-named" || type === "entry-struck")).ownersNamed;
+  const id = named.at(-1)?.owner;
+  const owner = id ? await ownerById(database(), id) : null;
+  return owner && owner.erasedAt === null ? { name: owner.name } : null;
+}
+
+/** Owners by words of their name or contact. */
+export const ownersBy = (words: string) => listOwners(database(), words.slice(0, 200));
+
+/** An owner with the engines of theirs that are or were here; null where there is none. */
+export async function ownerWithJobs(id: string) {
+  const owner = await ownerById(database(), id);
+  return owner && { owner, jobs: await jobsOfOwner(database(), id) };
+}
+
+export const keepOwner = (owner: OwnersWords) => addOwner(database(), owner, new Date());
+export const sayOwnerAnew = (owner: OwnersWords) => changeOwner(database(), owner);
+export const forgetOwner = (id: string) => eraseOwner(database(), id, new Date());

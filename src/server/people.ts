@@ -1,0 +1,39 @@
+import type { Role } from "@/core/entry/schema";
+import { done, problem, refused, type Outcome } from "@/core/problem/problem";
+import {
+  changeAccount,
+  listAccounts,
+  longestPassword,
+  makeAccount,
+  renewPassword,
+  shortestPassword,
+  type Account,
+} from "@/store/accounts";
+import { hashPassword, isPassword } from "@/store/passwords";
+import { revokeSessions, setPassword, type Person } from "@/store/people";
+import { database } from "./environment";
+
+/** Who has an account. */
+export const accounts = () => listAccounts(database());
+
+/** Makes an account; its password is told this once. */
+export const addAccount = (person: { readonly id: string; account: string; name: string; role: Role }) =>
+  makeAccount(database(), person, new Date());
+
+export const setAccount = (id: string, change: Pick<Account, "name" | "role" | "isDisabled">) =>
+  changeAccount(database(), id, change, new Date());
+
+/** A password nobody chose for a person, told this once; null where there is no such person. */
+export const newPasswordFor = (id: string) => renewPassword(database(), id);
+
+/** Another password for somebody who knows the one they have. It ends their sessions. */
+export async function changePassword(person: Person, now: string, next: string): Promise<Outcome<null>> {
+  if (next.length < shortestPassword || next.length > longestPassword)
+    return refused(problem("password-length", ["next"], { least: shortestPassword, most: longestPassword }));
+  if (!(await isPassword(person.passwordHash, now))) return refused(problem("password-wrong", ["now"]));
+  await setPassword(database(), person.id, await hashPassword(next));
+  return done(null);
+}
+
+/** Signs a person out on every device. */
+export const signOutEverywhere = (person: Person) => revokeSessions(database(), person.id);

@@ -1,0 +1,75 @@
+"use client";
+import { Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { useRouter } from "next/navigation";
+import { useState, type FormEvent } from "react";
+import type { Problem } from "@/core/problem/problem";
+import { dropKept } from "../../away/kept-jobs";
+import { Problems } from "../../kit/Problems";
+import { QuietButton } from "../../kit/SayWhy";
+import { tellServer } from "../../outbox/tell-server";
+
+/** One's own password, and the way out on all devices. Both end every session, this one too. */
+export function OwnAccount() {
+  const router = useRouter();
+  const [{ now, next }, setDraft] = useState({ now: "", next: "" });
+  const [wrong, setWrong] = useState<readonly Problem[]>([]);
+  const leave = async (method: "PUT" | "DELETE", path: string, body?: unknown) => {
+    const said = await tellServer(method, path, body);
+    setWrong("problems" in said ? said.problems : []);
+    if ("problems" in said) return;
+    await dropKept().catch(() => {});
+    router.push("/sign-in");
+    router.refresh();
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void leave("PUT", "/api/me/password", { now, next });
+  };
+  return (
+    <chakra.section aria-label="Your account" mt="34px" borderTopWidth="1px" borderColor="line" pt="18px">
+      <Heading as="h2" fontSize="16px">
+        Your own password
+      </Heading>
+      <chakra.form onSubmit={submit} noValidate mt="8px">
+        <Flex gap="12px" align="flex-end" wrap="wrap">
+          {(
+            [
+              ["now", "As it is now", "current-password", now],
+              ["next", "From now on", "new-password", next],
+            ] as const
+          ).map(([key, label, autoComplete, value]) => (
+            <Field.Root key={key} width="220px">
+              <Field.Label>{label}</Field.Label>
+              <Input
+                type="password"
+                size="sm"
+                minHeight="38px"
+                borderColor="lineStrong"
+                autoComplete={autoComplete}
+                value={value}
+                maxLength={200}
+                onChange={(event) => setDraft({ now, next, [key]: event.currentTarget.value })}
+              />
+            </Field.Root>
+          ))}
+          <Button
+            type="submit"
+            size="sm"
+            minHeight="38px"
+            variant="outline"
+            borderColor="lineStrong"
+            color="ink"
+            disabled={now === "" || next === ""}
+          >
+            Change it
+          </Button>
+        </Flex>
+        <Problems found={wrong} />
+      </chakra.form>
+      <chakra.p fontSize="13px" color="quiet" mt="8px">
+        You are signed out on every device then, and sign in with the new one.{" "}
+        <QuietButton onClick={() => void leave("DELETE", "/api/me/sessions")}>Sign out everywhere</QuietButton>
+      </chakra.p>
+    </chakra.section>
+  );
+}
