@@ -195,7 +195,9 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   visit,
 }) => {
   const bench = new TestBench(orrinshaw, { name: "Quay crane" });
-  bench.add("estimate-made", { kind: "estimate", amount: 5200, words: "secret words of the shop" });
+  bench.add("estimate-made", { kind: "estimate", amount: 5200, words: "overhaul of the crank end" });
+  bench.add("estimate-made", { kind: "change", amount: 310, words: "a new pin" });
+  bench.add("intake-noted", { section: "order", item: "budget", part: null, place: null, value: 98765 });
   const other = new TestBench(orrinshaw, { name: "Somebody else's" });
   const paint = async (background: string, job: TestBench) =>
     shop.keepPhoto(
@@ -237,7 +239,28 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   ]);
   await expect(owner.getByRole("heading", { name: "Quay crane" })).toBeVisible();
   await expect(owner.getByText("5\u202f200")).toBeVisible();
-  await expect(owner.getByText("secret words")).toBeHidden();
+  // What the shop knows besides is not in the page at all.
+  expect(await owner.content()).not.toMatch(/98.?765/u);
+  // A yes needs a name under it, is kept as an entry of the job, and is given once.
+  await owner.getByRole("button", { name: "Yes to overhaul of the crank end" }).click();
+  await expect(owner.getByText("Write your name first")).toBeVisible();
+  await owner.getByLabel("Your name, under your yes or no").fill("Quay master");
+  await owner.getByRole("button", { name: "Yes to overhaul of the crank end" }).click();
+  await expect(owner.getByText(/^Agreed by Quay master/)).toBeVisible();
+  await owner.getByRole("button", { name: "No to a new pin" }).click();
+  await expect(owner.getByText(/^Refused by Quay master/)).toBeVisible();
+  const said = (await shop.entries(bench.maker.stream)).filter(({ type }) => type === "owner-answered");
+  expect(said.map(({ payload: { agreed, by } }) => [agreed, by])).toEqual([[true, "Quay master"], [false, "Quay master"]]); // prettier-ignore
+  const again = { estimate: said[0]!.payload.estimate, agreed: false, by: "somebody" };
+  const answers = `${shop.address}/api/owner/${token}/answer`;
+  const second = await owner.request.post(answers, { data: again });
+  expect([second.status(), await second.json()]).toMatchObject([409, { problems: [{ code: "estimate-answered" }] }]);
+  expect((await owner.request.post(answers.replace(token, "A".repeat(22)), { data: again })).status()).toBe(404);
+  // Nobody but the server may say that it came through a link.
+  const forged = await page.request.post(`${shop.address}/api/entries`, { data: { entries: [{ ...said[0]!, stamp: undefined, id: "01a22300-4000-7000-8000-00000000aaaa" }] } }); // prettier-ignore
+  expect(await forged.json()).toMatchObject({ answers: [{ outcome: "refused" }] });
+  await page.reload();
+  await expect(page.getByText(/^agreed by the link, Quay master/)).toBeVisible();
   const [report] = await Promise.all([
     owner.waitForEvent("download"),
     owner.getByRole("link", { name: "Report, PDF" }).click(),

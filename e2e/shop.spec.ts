@@ -1,0 +1,166 @@
+import { orrinshaw } from "@/core/fixtures/load";
+import { client, expect, test, TestBench } from "./bench";
+
+test("an engine is found among the others, gets another name, goes to the archive and comes back; one opened by mistake goes away", async ({
+  shop,
+  visit,
+}) => {
+  const bench = new TestBench(orrinshaw, { name: "Gannet tender", engine: { number: "M66-70001", variant: null } });
+  bench.occasion();
+  await shop.keep(bench.entries);
+  const blank = new TestBench(orrinshaw, { name: "Gannet twice" });
+  await shop.keep(blank.entries);
+  const page = await visit("lead", "/?sort=came");
+  const link = (name: string | RegExp) => page.getByRole("main").getByRole("link", { name });
+  const search = page.getByLabel("Engines by name, number, owner or tag");
+  await search.fill("gannet M66-70001");
+  await expect(link(/Gannet tender/)).toBeVisible();
+  await expect(link(/Gannet twice/)).toBeHidden();
+  // What is looked at stands in the address.
+  await expect(page).toHaveURL(/words=gannet\+M66-70001&sort=came/);
+  await page.reload();
+  await expect(search).toHaveValue("gannet M66-70001");
+  await expect(link(/Gannet tender/)).toBeVisible();
+
+  const act = async (of: string, name: string) => {
+    await page.getByRole("button", { name: `More for ${of}` }).click();
+    await page.getByRole("menuitem", { name }).click();
+  };
+  await search.fill("gannet");
+  await act("Gannet tender", "Another name…");
+  await page.getByLabel("What the job is called").fill("Gannet, port engine");
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect(link(/Gannet, port engine/)).toBeVisible();
+  // Only one that nothing was done to can have been a mistake.
+  await page.getByRole("button", { name: "More for Gannet, port engine" }).click();
+  await expect(page.getByRole("menuitem", { name: "Into the archive" })).toBeVisible();
+  await expect(page.getByRole("menuitem", { name: /opened by mistake/ })).toBeHidden();
+  await page.keyboard.press("Escape");
+  await act("Gannet twice", "Away with it: opened by mistake");
+  await expect(link(/Gannet twice/)).toBeHidden();
+  await act("Gannet, port engine", "Into the archive");
+  await expect(link(/Gannet, port engine/)).toBeHidden();
+  await page.getByRole("button", { name: "Archive" }).click();
+  await expect(link(/Gannet, port engine/)).toBeVisible();
+  await expect(link(/Gannet twice/)).toBeHidden();
+  await act("Gannet, port engine", "Back on the bench");
+  await page.getByRole("button", { name: "On the bench", exact: true }).click();
+  await expect(link(/Gannet, port engine/)).toBeVisible();
+  expect((await shop.written(bench)).map(({ type }) => type)).toEqual(["job-renamed", "job-put-away", "job-put-away"]);
+
+  // Whoever only looks finds, and changes nothing.
+  const viewer = await visit("viewer", "/?words=gannet");
+  await expect(viewer.getByRole("link", { name: /Gannet, port engine/ })).toBeVisible();
+  await expect(viewer.getByRole("button", { name: /^More for/ })).toHaveCount(0);
+});
+
+test("an owner is written down, named at Intake, found by, and erased for good", async ({ shop, visit }) => {
+  const bench = new TestBench(orrinshaw, { name: "Skua" });
+  await shop.keep(bench.entries);
+  const page = await visit("lead", "/owners");
+  await page.getByRole("button", { name: "Add the owner" }).click();
+  await expect(page.getByText("A person or a firm")).toBeVisible();
+  await page.getByLabel("Name", { exact: true }).fill("Petrel Line");
+  await page.getByLabel("How to reach them", { exact: true }).fill("harbour office, petrel@line.example");
+  await page.getByRole("button", { name: "Add the owner" }).click();
+  await expect(page.getByRole("button", { name: /Petrel Line/ })).toBeVisible();
+
+  await page.goto(`/jobs/${bench.maker.stream}/intake`);
+  await page.getByRole("button", { name: "Say whose it is" }).click();
+  await page.getByLabel("Owner by name or how to reach them").fill("petrel@line");
+  await page.getByRole("button", { name: "Petrel Line" }).click();
+  await expect(page.getByRole("banner")).toContainText("Petrel Line");
+  await page.goto("/?words=petrel");
+  await expect(page.getByRole("link", { name: /Skua/ })).toContainText("Petrel Line");
+  // The report is theirs by name.
+  const words = async () => (await page.request.get(`${shop.address}/api/jobs/${bench.maker.stream}/report`)).status();
+  expect(await words()).toBe(200);
+
+  await page.goto("/owners");
+  await page.getByRole("button", { name: /Petrel Line/ }).click();
+  await expect(page.getByRole("region", { name: "Petrel Line" }).getByRole("link", { name: "Skua" })).toBeVisible();
+  await page.getByRole("button", { name: /^Erase what is known/ }).click();
+  await page.getByRole("button", { name: "Erase Petrel Line" }).click();
+  await expect(page.getByRole("button", { name: /Petrel Line/ })).toBeHidden();
+  await page.goto(`/jobs/${bench.maker.stream}/intake`);
+  await expect(page.getByText("What was known of the owner was erased.")).toBeVisible();
+  expect(await page.content()).not.toContain("Petrel");
+  await page.goto("/?words=petrel");
+  await expect(page.getByText("Nothing here has all of “petrel”")).toBeVisible();
+  const lead = await client(shop.address, "lead");
+  const gone = "0190aaaa-0000-7000-8000-000000000000";
+  expect((await lead.put(`/api/owners/${gone}`, { data: { name: "x", contact: "", note: "" } })).status()).toBe(404);
+  await lead.dispose();
+});
+
+test("somebody new comes in with a password of their own, may more, may less, and no more; the last lead stays", async ({
+  shop,
+  visit,
+}) => {
+  const page = await visit("lead", "/people");
+  const people = page.getByRole("region", { name: "People" });
+  const row = (name: string) => people.getByRole("listitem").filter({ hasText: name });
+  await page.getByLabel("Full name").fill("Teal Marsh");
+  await page.getByLabel("Account", { exact: true }).fill("wren");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText("There is an account “wren” already.")).toBeVisible();
+  await page.getByLabel("Account", { exact: true }).fill("Teal Marsh");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText(/is no account name/)).toBeVisible();
+  await page.getByLabel("Account", { exact: true }).fill("teal");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(row("Teal Marsh")).toBeVisible();
+  const made = await page
+    .getByText(/^The password of Teal Marsh/)
+    .locator("strong")
+    .innerText();
+
+  const theirs = await visit("nobody", "/sign-in");
+  const signIn = async (password: string) => {
+    await theirs.goto("/sign-in");
+    await theirs.getByLabel("Account").fill("teal");
+    await theirs.getByLabel("Password").fill(password);
+    await theirs.getByRole("button", { name: "Sign in" }).click();
+  };
+  await signIn(made);
+  await expect(theirs.getByRole("heading", { name: "On the bench" })).toBeVisible();
+  await theirs.goto("/people");
+  await expect(theirs.getByText("accounts are looked after by a lead")).toBeVisible();
+  const change = async (now: string, next: string) => {
+    await theirs.getByLabel("As it is now").fill(now);
+    await theirs.getByLabel("From now on").fill(next);
+    await theirs.getByRole("button", { name: "Change it" }).click();
+  };
+  await change("not it at all", "heather on the moor");
+  await expect(theirs.getByText("This is not your password as it is now.")).toBeVisible();
+  await change(made, "short");
+  await expect(theirs.getByText("A password has 12 to 200 characters.")).toBeVisible();
+  await change(made, "heather on the moor");
+  await expect(theirs.getByLabel("Account")).toBeVisible();
+  await signIn(made);
+  await expect(theirs.getByText("Name and password do not go together.")).toBeVisible();
+  await signIn("heather on the moor");
+  await expect(theirs.getByRole("heading", { name: "On the bench" })).toBeVisible();
+
+  // Let in no more: the session they have ends at its next request, and the door stays shut.
+  await row("Teal Marsh").getByRole("button", { name: "Let in no more" }).click();
+  await expect(row("Teal Marsh")).toContainText("does not come in any more");
+  await theirs.goto("/");
+  await expect(theirs.getByLabel("Account")).toBeVisible();
+  await signIn("heather on the moor");
+  await expect(theirs.getByText("Name and password do not go together.")).toBeVisible();
+
+  // The last lead can be neither shut out nor made less.
+  await row("Wren Halloway").getByRole("button", { name: "Let in no more" }).click();
+  await expect(page.getByText(/^This is the last lead/)).toBeVisible();
+  await row("Wren Halloway").getByRole("combobox").selectOption("viewer");
+  await expect(page.getByText(/^This is the last lead/)).toBeVisible();
+  await page.reload();
+  await expect(row("Wren Halloway").getByRole("combobox")).toHaveValue("lead");
+  const lead = await client(shop.address, "lead");
+  const bad = { id: "0190aaaa-0000-7000-8000-000000000001", account: "fern", name: " ", role: "viewer" };
+  expect(await (await lead.post("/api/people", { data: bad })).json()).toMatchObject({
+    problems: [{ code: "full-name" }],
+  });
+  await lead.dispose();
+});
