@@ -78,7 +78,12 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
       >
         <EngineMap pack={pack.pack} states={slotStates(assessment)} height={34} />
       </chakra.button>
-      <Box whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
+      <Box
+        whiteSpace="nowrap"
+        overflow="hidden"
+        textOverflow="ellipsis"
+        title={[header?.name, owner?.name, pack.pack.family, header?.engine.number].filter(Boolean).join(" · ")}
+      >
         <chakra.span fontWeight={700}>{header?.name}</chakra.span>{" "}
         <chakra.span color="quiet" fontSize="14px">
           {owner && !owner.erasedAt ? `${owner.name} · ` : ""}

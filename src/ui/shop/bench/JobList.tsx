@@ -19,7 +19,7 @@ import { ImportJob } from "./ImportJob";
 import { byDue } from "./by-due";
 import type { MayPutAway } from "./JobMenu";
 import { Row } from "./JobRow";
-import { ListingBar } from "./ListingBar";
+import { ListingBar, showWords } from "./ListingBar";
 import { OpenJob } from "./OpenJob";
 
 const restMs = 1000;
@@ -94,15 +94,6 @@ function useLines(page: CardPage, listing: Listing) {
   return { ...shown, more, again };
 }
 
-const Title = ({ children }: { children?: string }) => (
-  <Flex align="baseline" gap="14px" mb="8px">
-    <Heading as="h1" fontSize="24px">
-      On the bench
-    </Heading>
-    <chakra.span color="quiet">{children}</chakra.span>
-  </Flex>
-);
-
 const nothing: Readonly<Record<Listing["show"], string>> = {
   bench: "No engine is here yet. Open a job for the first one that comes in, or import one.",
   over: "No engine was handed over yet.",
@@ -123,7 +114,6 @@ function Lines({ page, me, listing, today }: { page: Promise<CardPage>; me: Me; 
   const may = useMemo(() => (me.role === "lead" ? { me, onDone: () => void again() } : null), [me, again]);
   return (
     <>
-      <Title>{many(total, "engine")}</Title>
       {total === 0 && listing.words !== "" ? (
         <p>Nothing here has all of “{listing.words}”: in its name, number, family, owner or the tags of its parts.</p>
       ) : total === 0 ? (
@@ -226,7 +216,10 @@ export function JobList({
         mx="auto"
       >
         <ListingBar listing={listing} onFind={() => setOpen("find")} />
-        <Suspense fallback={<Title />}>
+        <Heading as="h1" srOnly>
+          {showWords[listing.show]}
+        </Heading>
+        <Suspense fallback={null}>
           <Lines page={page} me={me} listing={listing} today={today} />
         </Suspense>
         {me.role === "lead" && (

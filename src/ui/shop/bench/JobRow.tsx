@@ -1,5 +1,5 @@
 "use client";
-import { Box, Grid, chakra } from "@chakra-ui/react";
+import { Box, Flex, Grid, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useMemo } from "react";
 import { statesOn, type BrokenCard, type CardLine, type JobCard } from "@/core/card";
@@ -99,19 +99,12 @@ function JobRow({ id, card, owner, isFresh }: { id: string; card: JobCard; owner
           <chakra.span display="block" fontWeight={600} fontSize="14px">
             {sayProblem(card.next, wording)}
           </chakra.span>
-          <chakra.span color="quiet" fontSize="13px">
-            {card.isOver ? null : card.wantedBy ? `wanted by ${card.wantedBy}` : "no date"}
-            {!isFresh && " · written to since; looking again"}
-            {isFresh && Object.values(card.holds).some((count) => count > 0) && (
-              <>
-                {" · "}
-                <HoldCounts counts={card.holds} />
-              </>
-            )}
-            {card.late > 0 && (
-              <chakra.span color="out">{` · ${many(card.late, "delivery", "deliveries")} late`}</chakra.span>
-            )}
-          </chakra.span>
+          <Flex as="span" wrap="wrap" columnGap="10px" color="quiet" fontSize="13px">
+            {!card.isOver && <span>{card.wantedBy ? `wanted by ${card.wantedBy}` : "no date"}</span>}
+            {!isFresh && <span>written to since; looking again</span>}
+            {isFresh && Object.values(card.holds).some((count) => count > 0) && <HoldCounts counts={card.holds} />}
+            {card.late > 0 && <chakra.span color="out">{many(card.late, "delivery", "deliveries")} late</chakra.span>}
+          </Flex>
         </Box>
       </Grid>
     </Link>

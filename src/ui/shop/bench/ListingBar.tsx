@@ -6,7 +6,7 @@ import type { Listing } from "@/core/card";
 import { Key } from "../../kit/Key";
 import { TabRow } from "../../kit/TabRow";
 
-const showWords = { bench: "On the bench", over: "Handed over", archive: "Archive" } as const satisfies Record<Listing["show"], string>; // prettier-ignore
+export const showWords = { bench: "On the bench", over: "Handed over", archive: "Archive" } as const satisfies Record<Listing["show"], string>; // prettier-ignore
 const sortWords = { due: "wanted soonest", held: "most in the way", came: "came last", name: "by name" } as const satisfies Record<Listing["sort"], string>; // prettier-ignore
 
 const pauseMs = 250;
