@@ -15,7 +15,7 @@ import { sayAmount } from "@/words/say-money";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { saidHowWords } from "@/words/words-for";
-import { cause, heading, quiet, sheetOf, tableLayout, th, told } from "./pieces";
+import { cause, heading, letterhead, quiet, sheetOf, signatures, tableLayout, th, told } from "./pieces";
 
 /** A photo that the shop chose for the owner, as JPEG. */
 export interface OwnerPhoto {
@@ -113,7 +113,7 @@ function watched(parts: readonly DecidedPart[], { endurance, order }: Assessment
 }
 
 /** What it costs against what was agreed, and what the owner did not want. */
-function money({ intake, job, order }: Assessment): Content[] {
+export function money({ intake, job, order }: Assessment): Content[] {
   const { lines, total, approved } = intake.costEstimates;
   const currency = order.settings?.currency ?? null;
   const word = { estimate: "Estimate", change: "Change" } as const;
@@ -211,37 +211,13 @@ export function ownerReport(
     const decided = decidedOn(choice);
     return decided && whyUnsettled(decided) === null ? [{ choice, decided }] : [];
   });
-  const shop = order.settings?.shop;
   const shown = photos.slice(0, most.photos);
   const cautions = assessment.cautions.filter(({ station }) => station === "decide" || station === "hand-over");
   const handed = job.handOvers.at(-1);
   return {
     ...sheetOf(`Report: ${name}`, name),
     content: [
-      {
-        columns: [
-          { text: name, bold: true, fontSize: 20 },
-          {
-            stack: [
-              { text: shop?.name ?? "", bold: true, fontSize: 10 },
-              { text: shop?.address ?? "", color: quiet },
-              { text: assessment.asOf.slice(0, 10), color: quiet },
-            ],
-            alignment: "right",
-          },
-        ],
-      },
-      {
-        text: [
-          ...(owner ? [owner] : []),
-          variantOf(pack, assessment)?.name ?? pack.pack.family,
-          job.header?.engine.number ? `No. ${job.header.engine.number}` : "number unknown",
-          ...(order.application.words ? [order.application.words] : []),
-          ...(order.hoursWanted ? [`wanted for ${grouped(order.hoursWanted)} h`] : []),
-          ...(order.wantedBy ? [`wanted by ${order.wantedBy}`] : []),
-        ].join("  ·  "),
-        margin: [0, 2, 0, 0],
-      },
+      ...letterhead(pack, assessment, owner),
       { text: sayIdentified(assessment, pack), color: quiet, margin: [0, 2, 0, 0] },
       inShort(assessment, parts),
       ...cause(assessment, wording),
@@ -272,16 +248,7 @@ export function ownerReport(
         : []),
       handed
         ? { text: `Handed over to ${handed.to} on ${handed.at.slice(0, 10)}.`, margin: [0, 12, 0, 0], bold: true }
-        : {
-            columns: ["For the shop", "For the owner"].map((who) => ({
-              stack: [
-                { canvas: [{ type: "line" as const, x1: 0, y1: 0, x2: 220, y2: 0, lineWidth: 0.5, lineColor: quiet }] },
-                { text: `${who}, date`, color: quiet, fontSize: 7.5, margin: [0, 2, 0, 0] as [number, number, number, number] }, // prettier-ignore
-              ],
-            })),
-            margin: [0, 40, 0, 0],
-            unbreakable: true,
-          },
+        : signatures,
     ],
   };
 }

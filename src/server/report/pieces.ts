@@ -1,11 +1,12 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
-import type { Assessment } from "@/core/assessment";
+import { variantOf, type Assessment } from "@/core/assessment";
 import { chainLineHeight, layOutChain, type ChainLine } from "@/core/diagnose/lay-out-chain";
 import { nameOfNode, nodeId } from "@/core/diagnose/unfold";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Choice } from "@/core/plan/option";
 import { standingOf, whyUnsettled } from "@/core/plan/standing";
 import { capital } from "@/words/capital";
+import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { sayChain } from "@/words/say-cause";
 import { sayBuilt, sayRevision, sayStory } from "@/words/say-identity";
@@ -154,3 +155,47 @@ export const sheetOf = (title: string, foot: string): Omit<TDocumentDefinitions,
   }),
   defaultStyle: { font: "Atkinson", fontSize: 8.5, lineHeight: 1.1, color: "#231d18" },
 });
+
+/** The head of what goes to an owner: the engine, whose it is, the shop, the day. */
+export function letterhead(pack: CompiledPack, assessment: Assessment, owner: string | null): Content[] {
+  const { job, order } = assessment;
+  const shop = order.settings?.shop;
+  return [
+    {
+      columns: [
+        { text: job.header?.name ?? "Engine", bold: true, fontSize: 20 },
+        {
+          stack: [
+            { text: shop?.name ?? "", bold: true, fontSize: 10 },
+            { text: shop?.address ?? "", color: quiet },
+            { text: assessment.asOf.slice(0, 10), color: quiet },
+          ],
+          alignment: "right",
+        },
+      ],
+    },
+    {
+      text: [
+        ...(owner ? [owner] : []),
+        variantOf(pack, assessment)?.name ?? pack.pack.family,
+        job.header?.engine.number ? `No. ${job.header.engine.number}` : "number unknown",
+        ...(order.application.words ? [order.application.words] : []),
+        ...(order.hoursWanted ? [`wanted for ${grouped(order.hoursWanted)} h`] : []),
+        ...(order.wantedBy ? [`wanted by ${order.wantedBy}`] : []),
+      ].join("  ·  "),
+      margin: [0, 2, 0, 0],
+    },
+  ];
+}
+
+/** Where the shop and the owner sign. */
+export const signatures: Content = {
+  columns: ["For the shop", "For the owner"].map((who) => ({
+    stack: [
+      { canvas: [{ type: "line" as const, x1: 0, y1: 0, x2: 220, y2: 0, lineWidth: 0.5, lineColor: quiet }] },
+      { text: `${who}, date`, color: quiet, fontSize: 7.5, margin: [0, 2, 0, 0] as [number, number, number, number] },
+    ],
+  })),
+  margin: [0, 40, 0, 0],
+  unbreakable: true,
+};

@@ -1,14 +1,17 @@
+import type { TDocumentDefinitions } from "pdfmake/interfaces";
 import type { Assessment } from "@/core/assessment";
 import { jobSituation } from "@/core/order/order";
 import { packFor } from "@/core/pack/conditions";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { photosForOwner } from "@/core/photo/photos";
 import { renderPdf } from "../render-pdf";
+import { declinedDocument, estimateDocument } from "./estimate-document";
 import { ownerReport, type OwnerPhoto } from "./owner-report";
 import { reportDefinition } from "./report-definition";
 
-/** Which document of a job: a few pages for its owner, or all there is. */
-export type Report = "owner" | "record";
+/** Which document of a job: a few pages for its owner, all there is, what is asked for, what was declined. */
+export const reports = ["owner", "record", "estimate", "declined"] as const;
+export type Report = (typeof reports)[number];
 
 /** Reads a photo as small JPEG; null where it is not there. */
 export type ReadPhoto = (photo: string) => Promise<Uint8Array | null>;
@@ -39,9 +42,11 @@ export async function renderReport(
   owner: string | null = null,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const own = packFor(pack, jobSituation(assessment.order));
-  return renderPdf(
-    report === "owner"
-      ? ownerReport(own, assessment, await photosOf(assessment, own, read), owner)
-      : reportDefinition(own, assessment, owner),
-  );
+  const documents: Readonly<Record<Report, () => Promise<TDocumentDefinitions> | TDocumentDefinitions>> = {
+    owner: async () => ownerReport(own, assessment, await photosOf(assessment, own, read), owner),
+    record: () => reportDefinition(own, assessment, owner),
+    estimate: () => estimateDocument(own, assessment, owner),
+    declined: () => declinedDocument(own, assessment, owner),
+  };
+  return renderPdf(await documents[report]());
 }

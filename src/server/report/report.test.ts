@@ -6,6 +6,9 @@ import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Envelope } from "@/core/entry/schema";
 import { decidedOn } from "@/core/plan/standing";
 import { ownerReport } from "./owner-report";
+import { declinedDocument, estimateDocument } from "./estimate-document";
+import { capital } from "@/words/capital";
+import { isMeasured } from "@/core/plan/option";
 import { renderReport } from "./render-report";
 import { reportDefinition } from "./report-definition";
 
@@ -106,6 +109,59 @@ test.each([
     }
   },
 );
+
+describe("the estimate", () => {
+  test("asks for what is asked, says what the work is with what else could be done, and names what nobody has judged", () => {
+    const assessment = assess(orrinshaw, demoJob("ferry-marigold"), "2026-11-24T08:00:00Z");
+    const words = texts(estimateDocument(orrinshaw, assessment, "Sound Ferry Company")).join(" ");
+    expect(words).toContain("Sound Ferry Company");
+    expect(words).toContain("Overhaul of the crank end, liners as needed, head checked");
+    expect(words).toContain("agreed by Harbour office of the ferry company, 2026-11-19, by phone");
+    // A price of what is asked of the owner stands beside what else the evidence allows, and nothing that it refuses.
+    const work = assessment.choices.filter((choice) => ["replace", "upgrade", "rework"].includes((decidedOn(choice)?.option ?? choice.proposal).disposition)); // prettier-ignore
+    expect(work.length).toBeGreaterThan(0);
+    for (const { slot } of work)
+      expect([slot.label, capital(slot.name)].some((said) => words.includes(said))).toBe(true);
+    // Of many sizes to grind to the one that is meant stands there, and of what else could be done the least.
+    expect(words).toContain("Grind to −0.50 (big-end journal)");
+    expect(words).toContain("Or: Replace, EUR 2 900".replaceAll("2 900", "2\u202f900"));
+    expect(words).toMatch(/Or: /u);
+    const held = assessment.choices.filter((choice) => !isMeasured(choice) && (decidedOn(choice)?.option ?? choice.proposal).disposition === "hold"); // prettier-ignore
+    expect(words).toContain(`${held.length} parts are not judged yet`);
+    expect(words).not.toMatch(/undefined|NaN|null|\[object/u);
+  });
+
+  test("offers no way that the evidence refuses: a scrapped rod is replaced, and nothing else", () => {
+    const bench = new TestBench(orrinshaw);
+    bench.readRestAsNew();
+    bench.add("part-scrapped", { part: bench.partIn.get("rod-2")!, why: "bent", made: "destroyed", certificate: null });
+    const words = texts(estimateDocument(orrinshaw, assess(orrinshaw, bench.entries, "2026-11-24T08:00:00Z"))).join(
+      " ",
+    );
+    expect(words).toMatch(/Connecting rod 2 Replace/u);
+    expect(words).not.toMatch(/Or: [^;]*Reuse/u);
+    expect(words).toContain("No amount is asked for yet");
+  });
+
+  test("what was declined is printed with its warning for signature, a page each", async () => {
+    const bench = new TestBench(orrinshaw);
+    for (const what of ["new liners", "new rings"])
+      bench.add("work-declined", {
+        part: bench.partIn.get("liner-1")!,
+        disposition: "replace",
+        what,
+        warning: `Without ${what} it burns oil.`,
+        by: "Harbour office",
+        on: "2026-11-20",
+        how: "phone",
+      });
+    const assessment = assess(orrinshaw, bench.entries, "2026-11-24T08:00:00Z");
+    const words = texts(declinedDocument(orrinshaw, assessment)).join(" ");
+    for (const said of ["New liners.", "Without new rings it burns oil.", "For the owner, date", "Local codes"])
+      expect(words).toContain(said);
+    expect(pagesOf(await renderReport("declined", orrinshaw, assessment, noPhoto))).toBe(2);
+  });
+});
 
 describe("what the owner gets", () => {
   const said = (name: (typeof demoJobs)[number]) => {

@@ -153,6 +153,16 @@ export function HandOverStation() {
             <Download size={18} aria-hidden />
             For the owner, PDF
           </chakra.a>
+          <chakra.a href={`/api/jobs/${id}/report?of=estimate`} download {...fileLink} borderColor="lineStrong">
+            <Download size={18} aria-hidden />
+            Estimate, PDF
+          </chakra.a>
+          {assessment.job.declined.length > 0 && (
+            <chakra.a href={`/api/jobs/${id}/report?of=declined`} download {...fileLink} borderColor="lineStrong">
+              <Download size={18} aria-hidden />
+              Declined work, to sign
+            </chakra.a>
+          )}
           <chakra.a href={`/api/jobs/${id}/report?of=record`} download {...fileLink} borderColor="lineStrong">
             <Download size={18} aria-hidden />
             Technical record, PDF

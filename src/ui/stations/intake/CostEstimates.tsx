@@ -56,7 +56,7 @@ function Approve({ estimate }: { estimate: string }) {
 
 /** The estimate, what was added to it, and the owner's word on each. */
 export function CostEstimates() {
-  const { assessment, append, mayDecide } = useJob();
+  const { id, assessment, append, mayDecide } = useJob();
   const { lines, total, approved } = assessment.intake.costEstimates;
   const [amount, setAmount] = useState("");
   const [words, setWords] = useState("");
@@ -111,7 +111,16 @@ export function CostEstimates() {
           <Figures>
             {grouped(approved)} of {grouped(total)}
           </Figures>{" "}
-          agreed
+          agreed ·{" "}
+          <chakra.a
+            href={`/api/jobs/${id}/report?of=estimate`}
+            download
+            color="emberInk"
+            textDecoration="underline"
+            textUnderlineOffset="3px"
+          >
+            the estimate as PDF
+          </chakra.a>
         </chakra.p>
       )}
       {mayDecide && (

@@ -31,7 +31,7 @@ export function Decline({
   hours: number;
   currency: string | null;
 }) {
-  const { assessment, append, mayDecide, now } = useJob();
+  const { id, assessment, append, mayDecide, now } = useJob();
   const [isOpen, setOpen] = useState(false);
   const [by, setBy] = useState("");
   const [how, setHow] = useState<How>("phone");
@@ -66,6 +66,17 @@ export function Decline({
           {each.by} declined {each.what} {howWords[each.how]} on {each.on}. {each.warning}
         </chakra.p>
       ))}
+      {before.length > 0 && (
+        <chakra.a
+          href={`/api/jobs/${id}/report?of=declined`}
+          download
+          color="emberInk"
+          textDecoration="underline"
+          textUnderlineOffset="3px"
+        >
+          print it to be signed
+        </chakra.a>
+      )}
       {
         mayDecide && !isOpen &&
         <QuietButton onClick={() => setOpen(true)}>the owner does not want this done</QuietButton> // prettier-ignore
