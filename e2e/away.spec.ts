@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { appendEntries } from "@/store/append";
 import type { Page } from "@playwright/test";
-import { expect, readyBench, test } from "./bench";
+import { expect, readyBench, signIn, test } from "./bench";
 
 /** How many entries of a job the browser keeps; -1 where it keeps none. */
 const kept = (page: Page, id: string) =>
@@ -40,8 +40,9 @@ test("without a network an engine that was opened here stays open: every station
     words: "shell as found",
   });
   await appendEntries(shop.database, id, [photo], new Date());
-  const page = await visit("lead", "/", { serviceWorkers: "allow" });
-  await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
+  // With a session of its own, since it signs out at the end.
+  const page = await visit("nobody", "/sign-in", { serviceWorkers: "allow" });
+  await signIn(page, "lead");
   // The browser has the whole program, and this page is in its care.
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await page.goto(`/jobs/${id}/measure`);

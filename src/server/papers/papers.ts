@@ -9,30 +9,11 @@ import { writeTagCode } from "@/core/strip/tag-code";
 import { capital } from "@/words/capital";
 import { sayMoney } from "@/words/say-money";
 import { renderPdf } from "../render-pdf";
+import { measuringSheets, stripList } from "./bench-sheets";
+import { heads, mm, page, quiet, rules, type Format } from "./page";
 
-export const papers = ["shopping", "machine-shop"] as const;
+export const papers = ["shopping", "machine-shop", "measuring", "strip-list"] as const;
 export type Paper = (typeof papers)[number];
-
-const mm = 72 / 25.4;
-const quiet = "#6d6258";
-const rules = {
-  hLineWidth: () => 0.5,
-  vLineWidth: () => 0,
-  hLineColor: () => "#cfc5b9",
-  paddingTop: () => 4,
-  paddingBottom: () => 4,
-};
-
-const page = (title: string, content: Content[]): TDocumentDefinitions => ({
-  pageSize: "A4",
-  pageMargins: [16 * mm, 16 * mm, 16 * mm, 18 * mm],
-  defaultStyle: { font: "Atkinson", fontSize: 10 },
-  info: { title },
-  footer: (at, of) => ({ text: `${title} · ${at} of ${of}`, fontSize: 8, color: quiet, margin: [16 * mm, 6 * mm, 16 * mm, 0] }), // prettier-ignore
-  content: [{ text: title, bold: true, fontSize: 17, margin: [0, 0, 0, 8] }, ...content],
-});
-
-const heads = (...names: string[]): TableCell[] => names.map((text) => ({ text, color: quiet, fontSize: 9 }));
 
 /** What is bought of one supplier; of nobody in particular where it is empty. */
 function shopping(pack: CompiledPack, assessment: Assessment, supplier: string): TDocumentDefinitions {
@@ -103,13 +84,28 @@ function handOuts(pack: CompiledPack, assessment: Assessment): TDocumentDefiniti
   );
 }
 
-/** A sheet of paper that goes out of the house. */
+/** What a paper is asked for with. */
+export interface Wish {
+  /** What is bought of one supplier only. */
+  readonly supplier: string;
+  /** One sheet of readings, or one part, only; everything where neither is said. */
+  readonly sheet: string | null;
+  readonly part: string | null;
+  readonly format: Format;
+}
+
+/** A sheet of paper to work by, or to go out of the house. */
 export function paperOf(
   paper: Paper,
   pack: CompiledPack,
   assessment: Assessment,
-  supplier: string,
+  wish: Wish,
 ): Promise<Uint8Array<ArrayBuffer>> {
-  // prettier-ignore
-  return renderPdf(paper === "shopping" ? shopping(pack, assessment, supplier) : handOuts(pack, assessment));
+  const definitions: Readonly<Record<Paper, () => TDocumentDefinitions>> = {
+    shopping: () => shopping(pack, assessment, wish.supplier),
+    "machine-shop": () => handOuts(pack, assessment),
+    measuring: () => measuringSheets(pack, assessment, wish),
+    "strip-list": () => stripList(pack, assessment, wish.format),
+  };
+  return renderPdf(definitions[paper]());
 }

@@ -1,5 +1,5 @@
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
-import { variantOf, type Assessment } from "@/core/assessment";
+import type { Assessment } from "@/core/assessment";
 import type { Disposition } from "@/core/entry/schema";
 import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
@@ -203,7 +203,7 @@ export function ownerReport(
   photos: readonly OwnerPhoto[],
   owner: string | null = null,
 ): TDocumentDefinitions {
-  const { job, order } = assessment;
+  const { job } = assessment;
   const name = job.header?.name ?? "Engine";
   const unit = unitById(job.header?.unit ?? "mm")!;
   const wording: Wording = { unit, sources: sourceNames(pack.pack, "short") };

@@ -12,6 +12,7 @@ import { SkipLink } from "../frame/SkipLink";
 import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
 import { loadSurfaces } from "../stations/surfaces";
+import { openedWith, useToldInAddress } from "./address";
 import { useJob } from "./JobContext";
 import { HoldsDialog } from "./HoldsDialog";
 import { JobFind } from "./JobFind";
@@ -31,7 +32,7 @@ type Open = "find" | "keys" | "map" | "holds" | null;
 
 /** Strip above, rail at the left, the station beside it. The page itself does not scroll. */
 export function JobFrame() {
-  const { id, undo, redo, told, assessment, takeInHand } = useJob();
+  const { id, undo, redo, told, assessment, row, hand, chooseRow, takeInHand } = useJob();
   const goToPlace = useGoTo();
   const place = usePlace();
   const at = stations.findIndex((station) => station === place);
@@ -58,10 +59,12 @@ export function JobFrame() {
     setStrange(isHere ? null : tag);
     if (isHere) openTag(tag.part);
   });
-  // A scan at the list of jobs, or in another job, names its part in the address.
+  useToldInAddress({ row, part: hand }, place);
+  // A scan at the list of jobs, or in another job, names its part in the address; so does a link that somebody sent.
   useEffect(() => {
-    const part = new URLSearchParams(window.location.search).get("part");
+    const [part, row] = [openedWith("part"), openedWith("row")];
     if (part && assessment.job.parts.has(part)) takeInHand(part);
+    if (row && (assessment.rows.has(row) || assessment.joints.has(row))) chooseRow(row);
     // Only when the page comes up: afterwards it is the person who chooses.
   }, []); // eslint-disable-line react-hooks/exhaustive-deps
   // Where no service worker keeps the program, all of it comes while there is a network.

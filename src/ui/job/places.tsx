@@ -17,7 +17,14 @@ export function usePlace(): JobPlace | undefined {
  */
 export function useGoTo(): (place: JobPlace) => void {
   const { id } = useJob();
-  return useCallback((place) => window.history.pushState(null, "", `/jobs/${id}/${place}`), [id]);
+  return useCallback(
+    (place) => {
+      const address = `/jobs/${id}/${place}`;
+      if (address !== `${window.location.pathname}${window.location.search}`)
+        window.history.pushState(null, "", address);
+    },
+    [id],
+  );
 }
 
 const isPlain = (event: MouseEvent) =>

@@ -16,7 +16,8 @@ export function useOpenRow(): (row: string) => void {
     const staysHere =
       here === "measure" ||
       (here === "decide" && assessment.choices.some((choice) => rowsOf(choice).some((each) => each.row.id === row)));
-    if (!staysHere) goTo("measure");
+    // At Measure as well: the sheet in the address is another one's.
+    if (!staysHere || here === "measure") goTo("measure");
   };
 }
 

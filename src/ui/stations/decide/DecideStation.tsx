@@ -19,6 +19,7 @@ import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { CauseActions } from "../../job/CauseActions";
 import { Cautions } from "../../job/Cautions";
+import { useTab } from "../../job/address";
 import { useJob } from "../../job/JobContext";
 import { useKeys } from "../../keys/use-keys";
 import { EmptyStation } from "../../job/EmptyStation";
@@ -49,11 +50,12 @@ export function DecideStation() {
   return <Tabs />;
 }
 
-type Tab = "parts" | "plan";
+const known = ["parts", "plan"] as const;
+type Tab = (typeof known)[number];
 
 /** Part by part, or all of them by one plan. */
 function Tabs() {
-  const [tab, setTab] = useState<Tab>("parts");
+  const [tab, setTab] = useTab<Tab>(known, "parts");
   const tabs = (
     <TabRow<Tab>
       label="Parts of Decide"

@@ -7,6 +7,7 @@ import { capital } from "@/words/capital";
 import { sayChain, chainLines } from "@/words/say-cause";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
+import { useTab } from "../../job/address";
 import { useJob } from "../../job/JobContext";
 import { useGoTo } from "../../job/places";
 import { StationLayout } from "../../job/StationLayout";
@@ -21,7 +22,8 @@ import { Gate } from "./Gate";
 import { NextTests } from "./NextTests";
 import { useInference, type Inferred } from "./use-inference";
 
-type Tab = "causes" | "chain" | "fouled" | "questions";
+const tabs = ["causes", "chain", "fouled", "questions"] as const;
+type Tab = (typeof tabs)[number];
 
 const Working = () => (
   <chakra.p color="quiet" fontSize="14px" aria-busy>
@@ -215,7 +217,7 @@ export function DiagnoseStation() {
   const { diagnosis } = assessment;
   const { network, contamination } = diagnosis;
   const inferred = useInference(diagnosis);
-  const [tab, setTab] = useState<Tab>("causes");
+  const [tab, setTab] = useTab<Tab>(tabs, "causes");
   const [picked, setPicked] = useState<string | null>(null);
   const [compared, setCompared] = useState<{ readonly cause: string; readonly other: string | null } | null>(null);
   const { posterior, next } = inferred;

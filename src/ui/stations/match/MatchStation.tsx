@@ -8,6 +8,7 @@ import type { SlotState } from "@/core/plan/slot-state";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { EmptyStation } from "../../job/EmptyStation";
+import { useTab } from "../../job/address";
 import { useJob } from "../../job/JobContext";
 import { StationHolds } from "../../job/StationHolds";
 import { StationLayout } from "../../job/StationLayout";
@@ -20,7 +21,8 @@ import { PairingDetail } from "./PairingDetail";
 import { PairingLines } from "./PairingLines";
 import { stateColors, stateWords } from "./words";
 
-type Tab = "check" | "choose" | "into";
+const tabs = ["check", "choose", "into"] as const;
+type Tab = (typeof tabs)[number];
 
 const mapWords = {
   refused: "does not go together",
@@ -89,7 +91,7 @@ function PairingRow({
 export function MatchStation() {
   const { assessment, pack } = useJob();
   const { match, pairings } = assessment.match;
-  const [tab, setTab] = useState<Tab>("check");
+  const [tab, setTab] = useTab<Tab>(tabs, "check");
   const [picked, setPicked] = useState<string | null>(null);
   const sorted = useMemo(() => [...pairings].sort((a, b) => Number(isUrgent(b)) - Number(isUrgent(a)) || rank[a.state] - rank[b.state]), [pairings]); // prettier-ignore
   const states = useMemo(() => {

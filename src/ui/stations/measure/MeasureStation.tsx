@@ -8,6 +8,7 @@ import type { Characteristic } from "@/core/pack/schema";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { Cautions } from "../../job/Cautions";
 import { useKeys } from "../../keys/use-keys";
+import { useInAddress } from "../../job/address";
 import { useJob, useMeasuring } from "../../job/JobContext";
 import { JointTag, PartTag } from "../../job/PartTag";
 import { EmptyStation } from "../../job/EmptyStation";
@@ -19,6 +20,7 @@ import { GaugeBar } from "./GaugeBar";
 import { GaugePlace } from "./GaugePlace";
 import { GaugeSetup } from "./GaugeSetup";
 import { occasionFor } from "@/core/measure/occasion-for";
+import { PaperLink } from "../../job/PaperLink";
 import { QuietButton } from "../../kit/SayWhy";
 import { Pictures } from "./pictures/Pictures";
 import { PasteDialog } from "./PasteDialog";
@@ -109,6 +111,9 @@ function SheetSurface({
         <QuietButton onClick={onPlan}>what next</QuietButton>
         <QuietButton onClick={() => setPasted("")}>paste</QuietButton>
         <QuietButton onClick={onFigures}>figures</QuietButton>
+        <PaperLink paper="measuring" about={{ sheet: sheet.id }}>
+          on paper
+        </PaperLink>
       </SheetTabs>
     ),
     [sheet, onChoose, onPlan, onFigures],
@@ -229,7 +234,7 @@ function Sheets() {
   const { pack, assessment, row, chooseRow } = useJob();
   const all = useMemo(() => sheetGroups(pack).flatMap(({ sheets }) => sheets), [pack]);
   // A row chosen elsewhere (on the map, by find) brings its sheet along; a sheet chosen here stays until then.
-  const [sheetId, setSheetId] = useState<string | null>(null);
+  const [sheetId, setSheetId] = useInAddress("sheet");
   const ofRow = row === null ? undefined : all.find((sheet) => sheet.rows.some((each) => each.id === row));
   const sheet =
     all.find((each) => each.id === sheetId) ??
@@ -238,18 +243,13 @@ function Sheets() {
     pack.sheets[0]!;
   const drafts = useState<ReadonlyMap<string, Draft>>(new Map());
   const [open, setOpen] = useState<"plan" | "figures" | null>(null);
-  const [seenRow, setSeenRow] = useState(row);
-  if (row !== seenRow) {
-    setSeenRow(row);
-    if (ofRow && ofRow !== sheet) setSheetId(ofRow.id);
-  }
 
   const go = useCallback(
     (next: AnySheet) => {
       setSheetId(next.id);
       chooseRow(null);
     },
-    [chooseRow],
+    [chooseRow, setSheetId],
   );
   const toPlan = useCallback(() => setOpen("plan"), []);
   const toFigures = useCallback(() => setOpen("figures"), []);

@@ -1,11 +1,12 @@
 "use client";
 import { Heading } from "@chakra-ui/react";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { orderOfJob } from "@/core/buying/order-of-job";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { StationHolds } from "../../job/StationHolds";
 import { StationLayout } from "../../job/StationLayout";
+import { useInAddress } from "../../job/address";
 import { useJob } from "../../job/JobContext";
 import { TabRow, type TabItem } from "../../kit/TabRow";
 import { BuyTab } from "./BuyTab";
@@ -13,7 +14,8 @@ import { OrderedTab } from "./OrderedTab";
 import { ShopTab } from "./ShopTab";
 import { WhenTab } from "./WhenTab";
 
-type Tab = "buy" | "ordered" | "shop" | "when";
+const known = ["buy", "ordered", "shop", "when"] as const;
+type Tab = (typeof known)[number];
 
 /** What is bought and what goes to the machine shop, by what was decided and no more; what came of it, and when it is done. */
 export function OrderStation() {
@@ -22,7 +24,8 @@ export function OrderStation() {
   const coming = assessment.buying.ordered.filter(({ open }) => open > 0);
   const away = shop.lines.filter(({ state }) => state !== "measured");
   // It opens where there is something to do.
-  const [chosen, setTab] = useState<Tab | null>(null);
+  const [word, setTab] = useInAddress("tab");
+  const chosen = known.find((each) => each === word) ?? null;
   const tab = chosen ?? (toBuy.lines.length === 0 && coming.length > 0 ? "ordered" : "buy");
   const tabs: readonly TabItem<Tab>[] = [
     { id: "buy", name: "To buy", count: toBuy.lines.length > 0 ? many(toBuy.lines.length, "line") : "" },

@@ -3,8 +3,10 @@ import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { sayProblem } from "@/words/say-problem";
 import { Cautions } from "../../job/Cautions";
+import { PaperLink } from "../../job/PaperLink";
 import { StationHolds } from "../../job/StationHolds";
 import { StationLayout } from "../../job/StationLayout";
+import { useTab } from "../../job/address";
 import { useJob } from "../../job/JobContext";
 import { TabRow } from "../../kit/TabRow";
 import { PhotoSheet } from "../../photos/PhotoSheet";
@@ -15,7 +17,8 @@ import { PartInHand } from "./PartInHand";
 import { StepCard } from "./StepCard";
 import { StepList } from "./StepList";
 
-type Tab = "steps" | "findings" | "photos" | "fragments";
+const tabs = ["steps", "findings", "photos", "fragments"] as const;
+type Tab = (typeof tabs)[number];
 
 /** The strip list with the step in hand beside it. */
 function Steps() {
@@ -51,7 +54,7 @@ function Notices() {
 export function StripStation() {
   const { id, assessment } = useJob();
   const { strip, findings, ledger } = assessment;
-  const [tab, setTab] = useState<Tab>(strip ? "steps" : "findings");
+  const [tab, setTab] = useTab<Tab>(tabs, strip ? "steps" : "findings");
   const done = strip?.steps.filter((step) => step.state === "done").length ?? 0;
   const lookedAt = [...findings.byPart.values()].filter((part) => part.looked > 0).length;
   return (
@@ -60,21 +63,26 @@ export function StripStation() {
         <Heading as="h1" fontSize="22px">
           Apart, in order
         </Heading>
-        {strip && strip.out.size > 0 && (
-          <chakra.a
-            href={`/api/jobs/${id}/labels`}
-            download
-            fontSize="14px"
-            color="emberInk"
-            textDecoration="underline"
-            textUnderlineOffset="3px"
-            display="inline-flex"
-            alignItems="center"
-            minHeight="36px"
-          >
-            Labels, PDF
-          </chakra.a>
-        )}
+        <Flex gap="16px" align="center">
+          {strip && <PaperLink paper="strip-list">Strip list, PDF</PaperLink>}
+          <PaperLink paper="measuring">Measuring sheets, PDF</PaperLink>
+          {strip && strip.out.size > 0 && (
+            <chakra.a
+              href={`/api/jobs/${id}/labels`}
+              download
+              fontSize="13px"
+              color="quiet"
+              textDecoration="underline"
+              textUnderlineOffset="3px"
+              display="inline-flex"
+              alignItems="center"
+              minHeight="28px"
+              _hover={{ color: "ink" }}
+            >
+              Labels, PDF
+            </chakra.a>
+          )}
+        </Flex>
       </Flex>
       <Cautions station="strip" partClass="" />
       <StationHolds station="strip" />

@@ -1,0 +1,56 @@
+"use client";
+import { useSearchParams } from "next/navigation";
+import { useCallback, useEffect, useRef } from "react";
+
+/** This page's address with other words in it; a word of null is not in it. */
+function addressWith(words: Readonly<Record<string, string | null>>): string {
+  const url = new URL(window.location.href);
+  for (const [key, word] of Object.entries(words)) {
+    if (word === null) url.searchParams.delete(key);
+    else url.searchParams.set(key, word);
+  }
+  return `${url.pathname}${url.search}`;
+}
+
+/** A word in the address, null where it is not there, and how to go where it is another: a step that leads back. */
+export function useInAddress(key: string): readonly [string | null, (word: string | null) => void] {
+  const word = useSearchParams().get(key);
+  const go = useCallback(
+    (next: string | null) => window.history.pushState(null, "", addressWith({ [key]: next })),
+    [key],
+  );
+  return [word, go];
+}
+
+/** Which of a station's tabs is open: in the address, so that a link leads to it and a step back too. */
+export function useTab<T extends string>(tabs: readonly T[], usual: T): readonly [T, (tab: T) => void] {
+  const [word, go] = useInAddress("tab");
+  return [tabs.find((tab) => tab === word) ?? usual, (tab) => go(tab === usual ? null : tab)];
+}
+
+const pauseMs = 400;
+
+/**
+ * Has the address say what is looked at, once somebody stays with it: a link to it can be sent to a colleague. It is no step of
+ * its own, and nothing is drawn for it.
+ */
+export function useToldInAddress(words: Readonly<Record<string, string | null>>, place: string | undefined): void {
+  const text = JSON.stringify(words);
+  const isFirst = useRef(true);
+  useEffect(() => {
+    // As it was opened it says so already.
+    if (isFirst.current) {
+      isFirst.current = false;
+      return;
+    }
+    const timer = setTimeout(() => {
+      const said = JSON.parse(text) as Readonly<Record<string, string | null>>;
+      History.prototype.replaceState.call(window.history, window.history.state, "", addressWith(said));
+    }, pauseMs);
+    return () => clearTimeout(timer);
+  }, [text, place]);
+}
+
+/** A word of the address as the page was opened with it. */
+export const openedWith = (key: string): string | null =>
+  typeof window === "undefined" ? null : new URLSearchParams(window.location.search).get(key);
