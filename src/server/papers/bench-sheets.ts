@@ -63,8 +63,8 @@ function place(row: RowResult, job: string | null): Content {
 }
 
 /**
- * Blank sheets for what is to be measured: of one part, of one sheet of readings, or of the whole job; each with its limits,
- * its places in the order in which they are typed in, and the codes of the parts. What is scrapped or not there is left out.
+ * Blank sheets for what is to be measured: of one part, of one sheet of readings, or what is left of the whole job; each with
+ * its limits, its places in the order in which they are typed in, and the codes of the parts. What is scrapped or not there is left out.
  */
 export function measuringSheets(
   pack: CompiledPack,
@@ -83,7 +83,8 @@ export function measuringSheets(
     const places = sheet.rows.flatMap(({ id }) => {
       const row = rows.get(id);
       const isHere = row?.part != null && !crack.scrapped.has(row.part.id) && (part === null || row.part.id === part);
-      return row && isHere ? [row] : [];
+      const isWanted = only !== null || part !== null || (row !== undefined && row.measured < row.points.length);
+      return row && isHere && isWanted ? [row] : [];
     });
     return places.length > 0 ? [{ sheet, places }] : [];
   });
@@ -91,27 +92,28 @@ export function measuringSheets(
   if (wanted.length === 0) return page(title, [{ text: "There is nothing here to measure." }], format);
   return page(
     title,
-    wanted.map(({ sheet, places }, at): Content => {
+    wanted.flatMap(({ sheet, places }, at): Content[] => {
       const unit = shownUnit(sheet.feature.unit, lengths);
-      return {
-        ...(at > 0 ? { pageBreak: "before" as const } : {}),
-        stack: [
-          {
-            text: capital(sheet.feature.title),
-            bold: true,
-            fontSize: 13,
-            outline: true,
-            outlineText: capital(sheet.feature.title),
-          },
-          { text: limitsOf(sheet, unit, sources), margin: [0, 2, 0, 0] },
-          {
-            text: `Figures in ${unit.symbol}. Gauge: ______________   Set to: __________   Part, °C: ______   Gauge, °C: ______   By: ______________   Day: __________`, // prettier-ignore
-            fontSize: 9,
-            margin: [0, 8, 0, 10],
-          },
-          ...places.map((row) => place(row, job.id)),
-        ],
-      };
+      const name = capital(sheet.feature.title);
+      const [first, ...others] = places.map((row) => place(row, job.id));
+      return [
+        {
+          // A heading stays with what stands under it.
+          unbreakable: true,
+          margin: [0, at > 0 ? 14 : 0, 0, 0],
+          stack: [
+            { text: name, bold: true, fontSize: 13, outline: true, outlineText: name },
+            { text: limitsOf(sheet, unit, sources), margin: [0, 2, 0, 0] },
+            {
+              text: `Figures in ${unit.symbol}. Gauge: ______________   Set to: __________   Part, °C: ______   Gauge, °C: ______   By: ______________   Day: __________`, // prettier-ignore
+              fontSize: 9,
+              margin: [0, 8, 0, 10],
+            },
+            first!,
+          ],
+        },
+        ...others,
+      ];
     }),
     format,
   );

@@ -73,23 +73,25 @@ function lines(assessment: Assessment, wording: Wording): Content[] {
     ];
   });
   const more = groups.length - body.length;
-  const unseen = assessment.choices.filter(
-    (choice) => !isMeasured(choice) && planned(choice).disposition === "hold",
-  ).length;
   return body.length === 0
     ? []
     : [
         heading("What the work is"),
         { layout: tableLayout, table: { headerRows: 1, widths: [130, "*", 80], body: [["part", "what and why", "parts and machine shop"].map(th), ...body] } }, // prettier-ignore
         ...(more > 0 ? [{ text: `And ${many(more, "line")} more: see the technical record.`, color: quiet }] : []),
-        ...(unseen > 0
-          ? [
-              {
-                text: `${many(unseen, "part")} ${unseen === 1 ? "is" : "are"} not judged yet: what they need may come as a change, and is asked for before it is done.`, // prettier-ignore
-                margin: [0, 3, 0, 0] as [number, number, number, number],
-              },
-            ]
-          : []),
+      ];
+}
+
+/** What nobody could judge yet: the owner signs knowing of it. */
+function unjudged({ choices }: Assessment): Content[] {
+  const unseen = choices.filter((choice) => !isMeasured(choice) && planned(choice).disposition === "hold").length;
+  return unseen === 0
+    ? []
+    : [
+        {
+          text: `${many(unseen, "part")} ${unseen === 1 ? "is" : "are"} not judged yet: what ${unseen === 1 ? "it needs" : "they need"} may come as a change, and is asked for before it is done.`, // prettier-ignore
+          margin: [0, 6, 0, 0],
+        },
       ];
 }
 
@@ -122,7 +124,7 @@ export function estimateDocument(
       ...money(assessment),
       ...byPlan(assessment),
       ...lines(assessment, wording),
-      signatures,
+      { unbreakable: true, stack: [...unjudged(assessment), signatures] },
     ],
   };
 }

@@ -43,7 +43,14 @@ export function told(choice: Choice, wording: Wording) {
   };
 }
 
-export const heading = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 10, 0, 4] });
+export const heading = (text: string): Content => ({
+  text,
+  bold: true,
+  fontSize: 11,
+  margin: [0, 10, 0, 4],
+  outline: true,
+  outlineText: text,
+});
 export const th = (text: string): TableCell => ({ text, color: quiet, fontSize: 7.5 });
 
 export const tableLayout: TableLayout = {
@@ -144,6 +151,9 @@ export function cause({ diagnosis }: Assessment, wording: Wording): Content[] {
 /** A page as all documents have it: A4, the name and the number of the page at its foot. */
 export const sheetOf = (title: string, foot: string): Omit<TDocumentDefinitions, "content"> => ({
   info: { title },
+  tagged: true,
+  displayTitle: true,
+  language: "en",
   pageSize: "A4",
   pageMargins: [40, 36, 40, 40],
   footer: (page, pages) => ({
