@@ -54,6 +54,7 @@ export async function openNewJob(
     random: () => crypto.getRandomValues(new Uint8Array(16)),
   };
   const tagOf = new Map(pack.classes.map((each) => [each.id, each.tag]));
+  const { settings } = await openShop();
   const entries = [
     makeEntry(maker, "job-opened", {
       name,
@@ -63,8 +64,8 @@ export async function openNewJob(
       hoursWanted: null,
       budget: null,
       wantedBy: null,
-      unit: "mm",
-      decisionRule: "simple",
+      unit: settings?.opens?.unit ?? "mm",
+      decisionRule: settings?.opens?.rule ?? "simple",
     }),
     ...pack.slots.flatMap((slot) => {
       const part = makeId(maker);
@@ -79,7 +80,6 @@ export async function openNewJob(
       ];
     }),
   ];
-  const { settings } = await openShop();
   if (settings) entries.push(makeEntry(maker, "settings-taken", { settings }));
   const now = new Date();
   return withTransaction(database(), async (connection) => {

@@ -135,6 +135,8 @@ export const ShopSettings = z.strictObject({
       closed: z.array(Day).max(400),
     })
     .optional(),
+  /** What a job is opened with: what lengths are shown and typed in, and how near a limit may be. */
+  opens: z.strictObject({ unit: z.enum(["mm", "in"]), rule: DecisionRule }).optional(),
   /** As it stands on what goes out of the house. */
   shop: z.strictObject({ name: z.string().trim().min(1).max(120), address: z.string().trim().max(300) }).optional(),
   /** What is added to a bill, by its name here. */

@@ -1,9 +1,16 @@
-import { pitchDiameter, stressArea } from "../tables/threads";
-import type { Figure } from "./figure";
+import { pitchDiameter, stressArea, threads } from "../tables/threads";
+import type { Figure, FigureChoice } from "./figure";
 import { frictions, moduli } from "./usual";
 
 const diameter = { id: "diameter", name: "diameter of the thread", unit: "mm" };
 const pitch = { id: "pitch", name: "pitch", unit: "mm" };
+/** A bolt's thread by its usual name; pipes are not pulled by bolts. */
+const choice: FigureChoice = {
+  name: "thread",
+  options: threads
+    .filter(({ kind }) => kind === "metric" || kind === "unified")
+    .map(({ name, diameterMm, pitchMm }) => ({ name, values: { diameter: diameterMm, pitch: pitchMm } })),
+};
 const friction = [
   { id: "thread-friction", name: "friction in the thread", unit: "1", usual: frictions },
   { id: "head-friction", name: "friction under the head", unit: "1", usual: frictions },
@@ -34,6 +41,7 @@ export const boltFigures: readonly Figure[] = [
     formula: "F = T / (P/2π + μ d₂ / (2 cos 30°) + μ D / 2)",
     source: "ISO 16047 and VDI 2230 (from memory)",
     note,
+    choice,
     inputs: [{ id: "torque", name: "torque", unit: "nm" }, diameter, pitch, ...friction],
     outputs: [
       { id: "preload", name: "preload", unit: "kn" },
@@ -51,6 +59,7 @@ export const boltFigures: readonly Figure[] = [
     formula: "F = F snug + (angle / 360°) · P / (1/k bolt + 1/k joint)",
     source: "VDI 2230, within the elastic range (from memory)",
     note: `${note} Past the yield point the bolt gives more than this says.`,
+    choice,
     inputs: [
       { id: "torque", name: "snug torque", unit: "nm" },
       { id: "angle", name: "angle", unit: "deg" },
@@ -79,6 +88,7 @@ export const boltFigures: readonly Figure[] = [
     formula: "F = ΔL / (L₁ / (E A₁) + L₂ / (E A₂))",
     source: "Hooke's law: shank and thread one after the other",
     note,
+    choice,
     inputs: [
       { id: "stretch", name: "stretch", unit: "mm" },
       { id: "shank-length", name: "length of the shank", unit: "mm" },

@@ -11,6 +11,13 @@ export interface FigureInput {
   readonly hint?: string;
 }
 
+/** Inputs that go by one name: the diameter and the pitch of a thread. */
+export interface FigureChoice {
+  readonly name: string;
+  /** In core units by the inputs' ids. */
+  readonly options: readonly { readonly name: string; readonly values: Readonly<Record<string, number>> }[];
+}
+
 export interface FigureOutput {
   readonly id: string;
   readonly name: string;
@@ -33,6 +40,8 @@ export interface Figure {
   /** What to mind when it is used. */
   readonly note?: string;
   readonly inputs: readonly FigureInput[];
+  /** Several of them at once, by a name. */
+  readonly choice?: FigureChoice;
   readonly outputs: readonly FigureOutput[];
   /** In core units by the inputs' ids; what is not finite has no answer. */
   readonly of: (input: Readonly<Record<string, number>>) => Readonly<Record<string, number>>;

@@ -2,6 +2,7 @@
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import { useId, type ReactNode } from "react";
 import { Chip } from "./Chip";
+import { useOneStop } from "./use-one-stop";
 
 export interface ChooseOption {
   readonly id: string;
@@ -25,6 +26,7 @@ interface Props {
 /** A question with its answers side by side; not knowing is an answer. */
 export function Choose({ label, hint, options, value, onChoose, unknown, disabled, children }: Props) {
   const id = useId();
+  const { row, roam } = useOneStop();
   return (
     <Box
       py="9px"
@@ -44,7 +46,7 @@ export function Choose({ label, hint, options, value, onChoose, unknown, disable
           </chakra.span>
         )}
       </Flex>
-      <Flex gap="6px" wrap="wrap">
+      <Flex gap="6px" wrap="wrap" ref={row} onKeyDown={roam}>
         {options.map((option) => (
           <Chip
             key={option.id}

@@ -61,6 +61,15 @@ function useLines(page: CardPage, listing: Listing) {
     const below = (lines: readonly CardLine[]) => lines.slice(parts.length).filter(({ id }) => !here.has(id));
     setShown((now) => ({ lines: [...parts, ...below(now.lines)], total }));
   }, [ask]);
+  // A page that was on its way when something was written here may tell how it was before.
+  const hasWritten = useRef(false);
+  const written = useCallback(() => {
+    hasWritten.current = true;
+    void again().catch(() => {});
+  }, [again]);
+  useEffect(() => {
+    if (hasWritten.current) void again().catch(() => {});
+  }, [given, again]);
   const isBehind = shown.lines.some(({ isFresh }) => !isFresh);
   useEffect(() => {
     const look = () => void (document.visibilityState === "visible" && again().catch(() => {}));
@@ -91,7 +100,7 @@ function useLines(page: CardPage, listing: Listing) {
       clearInterval(later);
     };
   }, [isFirst, more]);
-  return { ...shown, more, again };
+  return { ...shown, more, written };
 }
 
 const nothing: Readonly<Record<Listing["show"], string>> = {
@@ -110,8 +119,8 @@ const Group = ({ lines, may }: { lines: readonly CardLine[]; may: MayPutAway | n
 
 /** The list itself, once it is there. */
 function Lines({ page, me, listing, today }: { page: Promise<CardPage>; me: Me; listing: Listing; today: string }) {
-  const { lines, total, more, again } = useLines(use(page), listing);
-  const may = useMemo(() => (me.role === "lead" ? { me, onDone: () => void again() } : null), [me, again]);
+  const { lines, total, more, written } = useLines(use(page), listing);
+  const may = useMemo(() => (me.role === "lead" ? { me, onDone: written } : null), [me, written]);
   return (
     <>
       {total === 0 && listing.words !== "" ? (

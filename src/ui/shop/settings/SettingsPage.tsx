@@ -1,11 +1,11 @@
 "use client";
-import { Box, Button, Checkbox, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { Box, Button, Checkbox, Field, Flex, Heading, Input, NativeSelect, chakra } from "@chakra-ui/react";
 import { useMemo, useState, type FormEvent } from "react";
 import { usualCalendar } from "@/core/buying/schedule";
 import { foldShop } from "@/core/entry/fold-shop";
-import { ShopSettings, type Envelope } from "@/core/entry/schema";
+import { ShopSettings, type DecisionRule, type Envelope } from "@/core/entry/schema";
 import { renewKinds } from "@/core/pack/schema-relations";
-import { renewWords } from "@/words/words-for";
+import { renewWords, ruleWords } from "@/words/words-for";
 import { saySettings } from "@/words/say-settings";
 import { ShopHeader } from "../../frame/ShopHeader";
 import type { Me } from "../../frame/me";
@@ -27,6 +27,8 @@ interface Draft {
   readonly currency: string;
   readonly rate: string;
   readonly alwaysNew: ShopSettings["alwaysNew"];
+  readonly unit: "mm" | "in";
+  readonly rule: DecisionRule;
   /** At the bench on a working day; people; days on which nobody works. All empty where what is usual is to count. */
   readonly hours: string;
   readonly people: string;
@@ -41,6 +43,8 @@ const draftOf = (settings: ShopSettings | null): Draft => ({
   currency: settings?.currency ?? "",
   rate: settings?.labourRate?.toString() ?? "",
   alwaysNew: settings?.alwaysNew ?? [],
+  unit: settings?.opens?.unit ?? "mm",
+  rule: settings?.opens?.rule ?? "simple",
   hours: settings?.calendar?.hours.toString() ?? "",
   people: settings?.calendar?.people.toString() ?? "",
   closed: settings?.calendar?.closed.join(" ") ?? "",
@@ -72,6 +76,7 @@ function read(draft: Draft) {
     currency: currency.trim().toUpperCase(),
     labourRate,
     alwaysNew,
+    opens: { unit: draft.unit, rule: draft.rule },
     ...(usual ? {} : { calendar }),
     ...(name === "" && address === "" ? {} : { shop: { name, address } }),
     ...(hasTax ? { tax: { name: taxName, percent: readDecimal(draft.taxPercent) } } : {}),
@@ -172,6 +177,30 @@ export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
                 onChange={(event) => change({ [key]: event.currentTarget.value })}
               />
               <Field.ErrorText>{wrong[key]}</Field.ErrorText>
+            </Field.Root>
+          ))}
+          {(
+            [
+              ["unit", "Lengths in a new job", { mm: "millimetres", in: "inches" }],
+              ["rule", "How near a limit may be, in a new job", ruleWords],
+            ] as const
+          ).map(([key, label, options]) => (
+            <Field.Root key={key} disabled={!isLead} maxWidth="460px">
+              <Field.Label>{label}</Field.Label>
+              <NativeSelect.Root>
+                <NativeSelect.Field
+                  value={shown[key]}
+                  borderColor="lineStrong"
+                  onChange={(event) => change({ [key]: event.currentTarget.value })}
+                >
+                  {Object.entries(options).map(([id, name]) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </NativeSelect.Field>
+                <NativeSelect.Indicator />
+              </NativeSelect.Root>
             </Field.Root>
           ))}
           <Box as="fieldset">

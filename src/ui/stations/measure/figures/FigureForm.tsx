@@ -1,7 +1,13 @@
 "use client";
-import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Box, Flex, Heading, NativeSelect, chakra } from "@chakra-ui/react";
 import { useId } from "react";
-import { evaluateFigure, type Figure, type FigureInput, type FigureOutput } from "@/core/figures/figure";
+import {
+  evaluateFigure,
+  type Figure,
+  type FigureChoice,
+  type FigureInput,
+  type FigureOutput,
+} from "@/core/figures/figure";
 import { expandedUncertainty } from "@/core/measure/conformity";
 import type { RowResult } from "@/core/measure/assess-row";
 import { estimate, type Estimate } from "@/core/quantity/estimate";
@@ -82,6 +88,19 @@ export function FigureForm({ figure, typed, onType }: Props) {
         {figure.name}
       </Heading>
       <Box as="form" onSubmit={(event: React.FormEvent) => event.preventDefault()} mt="8px">
+        {figure.choice && (
+          <ByName
+            choice={figure.choice}
+            // Chosen by its name it is taken in the units that are shown, and stays open to be typed over.
+            onChoose={(values) => {
+              const texts = figure.inputs.flatMap((input) => {
+                const value = values[input.id];
+                return value === undefined ? [] : [[input.id, plain(value, unitOf(input.unit))] as const];
+              });
+              onType({ ...typed, texts: { ...typed.texts, ...Object.fromEntries(texts) } });
+            }}
+          />
+        )}
         {figure.inputs.map((input) => (
           <InputLine
             key={input.id}
@@ -134,6 +153,41 @@ export function FigureForm({ figure, typed, onType }: Props) {
         </chakra.p>
       </chakra.details>
     </Box>
+  );
+}
+
+/** Several inputs at once, by one name. */
+function ByName({
+  choice: { name, options },
+  onChoose,
+}: {
+  choice: FigureChoice;
+  onChoose: (values: Readonly<Record<string, number>>) => void;
+}) {
+  return (
+    <Flex as="label" align="center" gap="10px" py="5px" fontSize="14px">
+      <chakra.span flex="1">{name}</chakra.span>
+      <NativeSelect.Root size="sm" width="180px">
+        <NativeSelect.Field
+          aria-label={name}
+          defaultValue=""
+          minHeight="38px"
+          borderColor="lineStrong"
+          onChange={(event) => {
+            const chosen = options.find((each) => each.name === event.currentTarget.value);
+            if (chosen) onChoose(chosen.values);
+          }}
+        >
+          <option value="">by its figures</option>
+          {options.map((each) => (
+            <option key={each.name} value={each.name}>
+              {each.name}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </Flex>
   );
 }
 
