@@ -84,7 +84,7 @@ test("an owner is written down, named at Intake, found by, and erased for good",
   await expect(page.getByRole("region", { name: "Petrel Line" }).getByRole("link", { name: "Skua" })).toBeVisible();
   await page.getByRole("button", { name: /^Erase what is known/ }).click();
   await page.getByRole("button", { name: "Erase Petrel Line" }).click();
-  await expect(page.getByRole("button", { name: /Petrel Line/ })).toBeHidden();
+  await expect(page.getByRole("button", { name: /^Petrel Line/ })).toBeHidden();
   await page.goto(`/jobs/${bench.maker.stream}/intake`);
   await expect(page.getByText("What was known of the owner was erased.")).toBeVisible();
   expect(await page.content()).not.toContain("Petrel");

@@ -11,6 +11,7 @@ const kindWords: Readonly<Record<Findable["kind"], string>> = {
   station: "station",
   job: "job",
   command: "command",
+  word: "word",
 };
 
 /** One field in which everything can be found: words in any order, arrows and Enter. */

@@ -19,5 +19,10 @@ test("every word has to be there, in any order and any case", () => {
 test("a whole word of the name comes before a figure that has it somewhere", () =>
   expect(titles("5")).toEqual(["Liner, cylinder 5", "Big-end journal 5", "Big-end journals: smallest diameter"]));
 
+test("what the trade calls otherwise is found as well", () => {
+  expect(titles("crank pin 5")).toEqual(["Big-end journal 5"]);
+  expect(titles("sleeve 1")).toEqual(["Liner, cylinder 1"]);
+});
+
 test("nothing typed shows everything, in its own order", () =>
   expect(titles("")).toEqual(items.map((each) => each.title)));

@@ -1,7 +1,9 @@
+import { inOwnWords } from "@/words/glossary";
+
 /** Something that can be found, and what happens when it is chosen. */
 export interface Findable {
   readonly id: string;
-  readonly kind: "part" | "tag" | "limit" | "fit" | "station" | "job" | "command";
+  readonly kind: "part" | "tag" | "limit" | "fit" | "station" | "job" | "command" | "word";
   readonly title: string;
   /** What else is known of it, shown beside it and searched too. */
   readonly detail: string;
@@ -31,16 +33,17 @@ function rank({ title, detail }: Findable, words: readonly string[]): number | n
 }
 
 /**
- * The items that have every word that was typed, best first; in their own order where they are equally good.
+ * The items that have every word that was typed, best first; in their own order where they are equally good. What the trade
+ * calls otherwise is found by the words used here as well.
  *
  * @param most  how many at most
  */
 export function find(items: readonly Findable[], typed: string, most = 40): readonly Findable[] {
-  const words = plain(typed).split(/\s+/u).filter(Boolean);
+  const ways = inOwnWords(typed).map((text) => plain(text).split(/\s+/u).filter(Boolean));
   return items
     .flatMap((item, at) => {
-      const cost = rank(item, words);
-      return cost === null ? [] : [{ item, cost, at }];
+      const costs = ways.flatMap((words) => rank(item, words) ?? []);
+      return costs.length === 0 ? [] : [{ item, cost: Math.min(...costs), at }];
     })
     .sort((a, b) => a.cost - b.cost || a.at - b.at)
     .slice(0, most)

@@ -32,6 +32,7 @@ import { newId } from "../kit/new-id";
 import { useKeepJob } from "../away/use-keep-job";
 import { RawRecord } from "../shop/RawRecord";
 import { useEntryLog } from "./use-entry-log";
+import { GlossaryProvider } from "./Glossary";
 import { useLater } from "./use-later";
 import { useLive, type LiveNews } from "./use-live";
 
@@ -305,7 +306,9 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
   }
   return (
     <Context.Provider value={view}>
-      <MeasuringContext.Provider value={measuring}>{children}</MeasuringContext.Provider>
+      <MeasuringContext.Provider value={measuring}>
+        <GlossaryProvider>{children}</GlossaryProvider>
+      </MeasuringContext.Provider>
     </Context.Provider>
   );
 }

@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { shownUnit, unitById } from "@/core/quantity/units";
 import { stations } from "@/core/stations";
 import { capital } from "@/words/capital";
+import { glossary } from "@/words/glossary";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { stationTable, stationWords } from "@/words/stations";
 import { FindDialog } from "../find/FindDialog";
@@ -12,6 +13,7 @@ import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
 import { download } from "../kit/download";
 import { useFetched } from "../kit/use-fetched";
 import { useJob } from "./JobContext";
+import { useGlossary } from "./Glossary";
 import { useGoTo } from "./places";
 import { useOpenRow } from "./use-open-row";
 import { useOpenTag } from "./use-open-tag";
@@ -29,6 +31,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
   const goTo = useGoTo();
   const openRow = useOpenRow();
   const openTag = useOpenTag();
+  const openWord = useGlossary();
   const { choose } = useThemeChoice();
   const others = useFetched<{ jobs: readonly NamedJob[] }>("/api/jobs");
   const mm = unitById("mm")!;
@@ -131,8 +134,15 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       detail: job.number ? `No. ${job.number}` : "",
       go: () => router.push(`/jobs/${job.id}`),
     }));
-    return [...parts, ...tags, ...fits, ...toStations, ...otherJobs, ...limits, ...commands];
-  }, [assessment, pack, wording, id, router, goTo, openRow, openTag, undo, redo, choose, onOpen, others, mm]);
+    const words = glossary.map((word): Findable => ({
+      id: `word ${word.id}`,
+      kind: "word",
+      title: capital(word.term),
+      detail: word.means,
+      go: () => openWord(word.id),
+    }));
+    return [...parts, ...tags, ...fits, ...toStations, ...otherJobs, ...limits, ...commands, ...words];
+  }, [assessment, pack, wording, id, router, goTo, openRow, openTag, openWord, undo, redo, choose, onOpen, others, mm]);
 
   return <FindDialog items={items} onClose={onClose} />;
 }

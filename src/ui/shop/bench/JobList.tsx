@@ -47,18 +47,24 @@ function useLines(page: CardPage, listing: Listing) {
   const count = shown.lines.length;
   // So many were asked for: of a list whose order changed meanwhile that is more than are shown.
   const asked = useRef(page.lines.length);
+  // Of several that were asked, the last has the word: an answer to another listing, or of before, comes too late.
+  const turn = useRef(0);
+  const isAsking = useRef(false);
+  const listed = useRef(asking);
   const again = useCallback(async () => {
+    const mine = (turn.current += 1);
+    const upTo = Math.max(asked.current, 1);
     const parts: CardLine[] = [];
     let total = 1;
-    for (let from = 0; from < Math.min(total, Math.max(asked.current, 1)); from += atOnce) {
-      const part = await ask(from, Math.min(atOnce, Math.max(asked.current - from, 1)));
-      if (!part) return;
+    for (let from = 0; from < Math.min(total, upTo); from += atOnce) {
+      const part = await ask(from, Math.min(atOnce, upTo - from));
+      if (!part || turn.current !== mine) return;
       parts.push(...part.lines);
       ({ total } = part);
     }
     // What came meanwhile below them stays.
     const here = new Set(parts.map(({ id }) => id));
-    const below = (lines: readonly CardLine[]) => lines.slice(parts.length).filter(({ id }) => !here.has(id));
+    const below = (lines: readonly CardLine[]) => lines.slice(upTo).filter(({ id }) => !here.has(id));
     setShown((now) => ({ lines: [...parts, ...below(now.lines)], total }));
   }, [ask]);
   // A page that was on its way when something was written here may tell how it was before.
@@ -68,11 +74,20 @@ function useLines(page: CardPage, listing: Listing) {
     void again().catch(() => {});
   }, [again]);
   useEffect(() => {
+    turn.current += 1;
+    asked.current = given.lines.length;
+    listed.current = asking;
     if (hasWritten.current) void again().catch(() => {});
-  }, [given, again]);
+  }, [given, again, asking]);
   const isBehind = shown.lines.some(({ isFresh }) => !isFresh);
   useEffect(() => {
-    const look = () => void (document.visibilityState === "visible" && again().catch(() => {}));
+    const look = () => {
+      if (document.visibilityState !== "visible" || isAsking.current) return;
+      isAsking.current = true;
+      void again()
+        .catch(() => {})
+        .finally(() => (isAsking.current = false));
+    };
     const timer = isBehind ? setInterval(look, restMs) : undefined;
     document.addEventListener("visibilitychange", look);
     return () => {
@@ -82,14 +97,14 @@ function useLines(page: CardPage, listing: Listing) {
   }, [isBehind, again]);
   const more = useCallback(async () => {
     const part = await ask(count, atOnce).catch(() => null);
-    if (!part) return;
+    if (!part || listed.current !== asking) return;
     asked.current = Math.max(asked.current, count + atOnce);
     setShown(({ lines }) => {
       const above = lines.slice(0, count);
       const here = new Set(above.map(({ id }) => id));
       return { lines: [...above, ...part.lines.filter(({ id }) => !here.has(id))], total: part.total };
     });
-  }, [ask, count]);
+  }, [ask, asking, count]);
   // What comes with the page fills a window; the next ones come as soon as it is there.
   const isFirst = count === given.lines.length && count < given.total;
   useEffect(() => {

@@ -20,6 +20,7 @@ import { GaugeBar } from "./GaugeBar";
 import { GaugePlace } from "./GaugePlace";
 import { GaugeSetup } from "./GaugeSetup";
 import { occasionFor } from "@/core/measure/occasion-for";
+import { Word } from "../../job/Glossary";
 import { PaperLink } from "../../job/PaperLink";
 import { QuietButton } from "../../kit/SayWhy";
 import { Pictures } from "./pictures/Pictures";
@@ -43,14 +44,19 @@ function LimitsLine({
 }) {
   const { unitFor, wording } = useJob();
   const unit = unitFor(unitId);
-  const parts = [
-    fresh && `new ${sayLimit(fresh, unit)}`,
-    reassembly && `${isByThumb(reassembly) ? "rule of thumb" : "reassembly"} ${sayLimit(reassembly, unit)}`,
-  ].filter(Boolean);
   const ref = reassembly?.ref ?? fresh?.ref;
   return (
     <chakra.p fontSize="14px" color="quiet">
-      {parts.length > 0 ? `${parts.join(" · ")} ${unit.symbol}` : "The pack has no limit for this alone."}
+      {!fresh && !reassembly && "The pack has no limit for this alone."}
+      {fresh && `new ${sayLimit(fresh, unit)}`}
+      {fresh && reassembly && " · "}
+      {reassembly && (
+        <>
+          {isByThumb(reassembly) ? "rule of thumb" : <Word of="reassembly-limit">reassembly</Word>}{" "}
+          {sayLimit(reassembly, unit)}
+        </>
+      )}
+      {(fresh || reassembly) && ` ${unit.symbol}`}
       {ref && (
         <>
           {" "}
