@@ -45,12 +45,16 @@ test("an engine is found among the others, gets another name, goes to the archiv
   await expect(link(/Gannet twice/)).toBeHidden();
   await act("Gannet, port engine", "Back on the bench");
   await page.getByRole("button", { name: "On the bench", exact: true }).click();
+  await expect(page).not.toHaveURL(/show=/);
   await expect(link(/Gannet, port engine/)).toBeVisible();
   expect((await shop.written(bench)).map(({ type }) => type)).toEqual(["job-renamed", "job-put-away", "job-put-away"]);
 
   // Whoever only looks finds, and changes nothing.
   const viewer = await visit("viewer", "/?words=gannet");
-  await expect(viewer.getByRole("link", { name: /Gannet, port engine/ })).toBeVisible();
+  await expect(async () => {
+    await viewer.reload();
+    await expect(viewer.getByRole("link", { name: /Gannet, port engine/ })).toBeVisible({ timeout: 2000 });
+  }).toPass();
   await expect(viewer.getByRole("button", { name: /^More for/ })).toHaveCount(0);
 });
 

@@ -24,6 +24,7 @@ import { OpenJob } from "./OpenJob";
 
 const restMs = 1000;
 const atOnce = 50;
+const watchMs = 20_000;
 
 /**
  * The lines of the list as far as somebody wanted to see them: those that came with the page, and those asked for since.
@@ -69,10 +70,18 @@ function useLines(page: CardPage, listing: Listing) {
   }, [ask]);
   // A page that was on its way when something was written here may tell how it was before.
   const hasWritten = useRef(false);
+  // What was written moves a job to another list, which shows it once its card is made.
+  const [isWatching, setWatching] = useState(false);
   const written = useCallback(() => {
     hasWritten.current = true;
+    setWatching(true);
     void again().catch(() => {});
   }, [again]);
+  useEffect(() => {
+    if (!isWatching) return;
+    const timer = setTimeout(() => setWatching(false), watchMs);
+    return () => clearTimeout(timer);
+  }, [isWatching]);
   useEffect(() => {
     turn.current += 1;
     asked.current = given.lines.length;
@@ -88,13 +97,13 @@ function useLines(page: CardPage, listing: Listing) {
         .catch(() => {})
         .finally(() => (isAsking.current = false));
     };
-    const timer = isBehind ? setInterval(look, restMs) : undefined;
+    const timer = isBehind || isWatching ? setInterval(look, restMs) : undefined;
     document.addEventListener("visibilitychange", look);
     return () => {
       clearInterval(timer);
       document.removeEventListener("visibilitychange", look);
     };
-  }, [isBehind, again]);
+  }, [isBehind, isWatching, again]);
   const more = useCallback(async () => {
     const part = await ask(count, atOnce).catch(() => null);
     if (!part || listed.current !== asking) return;
