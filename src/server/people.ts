@@ -9,9 +9,10 @@ import {
   shortestPassword,
   type Account,
 } from "@/store/accounts";
-import { hashPassword, isPassword } from "@/store/passwords";
+import { hashPassword } from "@/store/passwords";
 import { revokeSessions, setPassword, type Person } from "@/store/people";
 import { database } from "./environment";
+import { signIn, type Door } from "./sign-in";
 
 /** Who has an account. */
 export const accounts = () => listAccounts(database());
@@ -26,11 +27,19 @@ export const setAccount = (id: string, change: Pick<Account, "name" | "role" | "
 /** A password nobody chose for a person, told this once; null where there is no such person. */
 export const newPasswordFor = (id: string) => renewPassword(database(), id);
 
-/** Another password for somebody who knows the one they have. It ends their sessions. */
-export async function changePassword(person: Person, now: string, next: string): Promise<Outcome<null>> {
+/**
+ * Another password for somebody who knows the one they have. It ends their sessions. The one they have is tried as at the
+ * door, as slowly: a device that was left open must not become a place to guess at.
+ */
+export async function changePassword(
+  person: Person,
+  { now, next }: { readonly now: string; readonly next: string },
+  door: Door,
+): Promise<Outcome<null>> {
   if (next.length < shortestPassword || next.length > longestPassword)
     return refused(problem("password-length", ["next"], { least: shortestPassword, most: longestPassword }));
-  if (!(await isPassword(person.passwordHash, now))) return refused(problem("password-wrong", ["now"]));
+  const tried = await signIn(person.account, now, door);
+  if ("code" in tried) return refused(tried.code === "bad-credentials" ? problem("password-wrong", ["now"]) : tried);
   await setPassword(database(), person.id, await hashPassword(next));
   return done(null);
 }
