@@ -79,11 +79,7 @@ export interface JobView {
   readonly newId: () => string;
   /** The moment it is, as ISO 8601: for what a person does now. */
   readonly now: () => string;
-  /** The row whose part tag is open. */
-  readonly row: string | null;
   readonly chooseRow: (row: string | null) => void;
-  /** The part in hand at Strip, Clean and Crack-check. */
-  readonly hand: string | null;
   readonly takeInHand: (part: string | null) => void;
   /** Photos on their way to the server. */
   readonly queued: readonly QueuedPhoto[];
@@ -91,7 +87,20 @@ export interface JobView {
   readonly dismissPhoto: (id: string) => void;
 }
 
+/** What a person is at: it changes from key to key, and only what shows it is drawn for it. */
+export interface InHand {
+  /** The row whose part tag is open. */
+  readonly row: string | null;
+  /** The part in hand at Strip, Clean and Crack-check. */
+  readonly hand: string | null;
+}
+
 const Context = createContext<JobView | null>(null);
+const InHandContext = createContext<InHand>({ row: null, hand: null });
+
+/** The row and the part that a person is at. */
+export const useInHand = (): InHand => useContext(InHandContext);
+
 const MeasuringContext = createContext<Measuring | null>(null);
 
 /** What was measured, to the last reading: while the rest of the assessment follows it by a moment. */
@@ -258,9 +267,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
         me,
         assessment,
         wording,
-        row,
         chooseRow,
-        hand,
         takeInHand,
         queued,
         log: shown,
@@ -298,8 +305,9 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
         newId,
         now: () => new Date().toISOString(),
       },
-    [id, pack, shop, me, assessment, wording, row, hand, queued, queue, shown, met, log, told, isAway, keptAt],
+    [id, pack, shop, me, assessment, wording, queued, queue, shown, met, log, told, isAway, keptAt],
   );
+  const inHand = useMemo(() => ({ row, hand }), [row, hand]);
   if (!view) {
     const trouble = problem("job-unreadable", [id], { why: (judged as Error).message.slice(0, 200) });
     return <RawRecord me={me} job={{ id, name: null, entries: state.entries, people: met, trouble }} />;
@@ -307,7 +315,9 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
   return (
     <Context.Provider value={view}>
       <MeasuringContext.Provider value={measuring}>
-        <GlossaryProvider>{children}</GlossaryProvider>
+        <InHandContext.Provider value={inHand}>
+          <GlossaryProvider>{children}</GlossaryProvider>
+        </InHandContext.Provider>
       </MeasuringContext.Provider>
     </Context.Provider>
   );

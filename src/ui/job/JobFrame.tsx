@@ -13,7 +13,7 @@ import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
 import { loadSurfaces } from "../stations/surfaces";
 import { openedWith, useToldInAddress } from "./address";
-import { useJob } from "./JobContext";
+import { useInHand, useJob } from "./JobContext";
 import { HoldsDialog } from "./HoldsDialog";
 import { JobFind } from "./JobFind";
 import { JobStrip } from "./JobStrip";
@@ -28,11 +28,18 @@ import { useScanner } from "./use-scanner";
 
 const Link = chakra(NextLink);
 
+/** Has the address say what is in hand. */
+function ToldInAddress({ place }: { place: string | undefined }) {
+  const { row, hand } = useInHand();
+  useToldInAddress({ row, part: hand }, place);
+  return null;
+}
+
 type Open = "find" | "keys" | "map" | "holds" | null;
 
 /** Strip above, rail at the left, the station beside it. The page itself does not scroll. */
 export function JobFrame() {
-  const { id, undo, redo, told, assessment, row, hand, chooseRow, takeInHand } = useJob();
+  const { id, undo, redo, told, assessment, chooseRow, takeInHand } = useJob();
   const goToPlace = useGoTo();
   const place = usePlace();
   const at = stations.findIndex((station) => station === place);
@@ -59,7 +66,6 @@ export function JobFrame() {
     setStrange(isHere ? null : tag);
     if (isHere) openTag(tag.part);
   });
-  useToldInAddress({ row, part: hand }, place);
   // A scan at the list of jobs, or in another job, names its part in the address; so does a link that somebody sent.
   useEffect(() => {
     const [part, row] = [openedWith("part"), openedWith("row")];
@@ -92,6 +98,7 @@ export function JobFrame() {
         onHolds={() => setOpen("holds")}
       />
       <KeptLine />
+      <ToldInAddress place={place} />
       <Notices />
       <Flex flex="1" minHeight="0" direction={{ base: "column", md: "row" }}>
         <StationRail />

@@ -3,12 +3,13 @@ import { Box, Dialog, Portal, chakra } from "@chakra-ui/react";
 import { slotStates } from "@/core/plan/slot-state";
 import { EngineMap } from "../kit/EngineMap";
 import { MapLegend } from "../kit/MapLegend";
-import { useJob } from "./JobContext";
+import { useInHand, useJob } from "./JobContext";
 import { useOpenRow, useRowOfSlot } from "./use-open-row";
 
 /** The engine, large: the way to any part by its place. */
 export function MapDialog({ onClose }: { onClose: () => void }) {
-  const { pack, assessment, row } = useJob();
+  const { pack, assessment } = useJob();
+  const { row } = useInHand();
   const openRow = useOpenRow();
   const rowOfSlot = useRowOfSlot();
   const chosen = row ? (assessment.rows.get(row)?.row.slot.id ?? null) : null;

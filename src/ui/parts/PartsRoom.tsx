@@ -7,7 +7,7 @@ import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { originWords } from "@/words/words-for";
 import { StationLayout } from "../job/StationLayout";
-import { useJob } from "../job/JobContext";
+import { useInHand, useJob } from "../job/JobContext";
 import { PartInHand as InHand } from "../stations/strip/PartInHand";
 import { FromShelf } from "./FromShelf";
 import { LooseReadings } from "./LooseReadings";
@@ -83,7 +83,8 @@ function SideBySide({ of }: { of: PartInHand }) {
 
 /** One part in no slot: what is said of it, its readings, and where it may go. */
 function Loose({ of }: { of: PartInHand }) {
-  const { wording, hand, takeInHand, assessment } = useJob();
+  const { wording, takeInHand, assessment } = useJob();
+  const { hand } = useInHand();
   const { part, partClass, options } = of;
   const isOpen = hand === part.id;
   const [reuse] = options;

@@ -5,14 +5,15 @@ import { useState, type DragEvent } from "react";
 import type { Station } from "@/core/stations";
 import { photosForOwner } from "@/core/photo/photos";
 import { sayProblem } from "@/words/say-problem";
-import { useJob } from "../job/JobContext";
+import { useInHand, useJob } from "../job/JobContext";
 import { SmallInput } from "../kit/SmallInput";
 import { PhotoView } from "./PhotoView";
 import { SmallPhoto } from "./SmallPhoto";
 
 /** The photos of a job, newest first, and the way to add some: from a file or a phone's camera. */
 export function PhotoSheet({ station }: { station: Station }) {
-  const { assessment, hand, mayWrite, addPhotos, queued, dismissPhoto, wording } = useJob();
+  const { assessment, mayWrite, addPhotos, queued, dismissPhoto, wording } = useJob();
+  const { hand } = useInHand();
   const [words, setWords] = useState("");
   const [opened, setOpened] = useState<string | null>(null);
   const [onlyHand, setOnlyHand] = useState(false);

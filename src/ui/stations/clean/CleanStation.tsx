@@ -9,7 +9,7 @@ import { allowedWords, provenWords } from "@/words/words-for";
 import { Cautions } from "../../job/Cautions";
 import { StationHolds } from "../../job/StationHolds";
 import { StationLayout } from "../../job/StationLayout";
-import { useJob } from "../../job/JobContext";
+import { useInHand, useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
 import { FindingsSheet } from "../strip/FindingsSheet";
 import { PartInHand } from "../strip/PartInHand";
@@ -315,7 +315,8 @@ function Basket({ parts, onLeave }: { parts: readonly CleanPart[]; onLeave: () =
 
 /** Where parts are cleaned by what they are made of, and passages proven. */
 export function CleanStation() {
-  const { assessment, hand, wording, mayWrite } = useJob();
+  const { assessment, wording, mayWrite } = useJob();
+  const { hand } = useInHand();
   const { clean, findings } = assessment;
   const [many, setMany] = useState(false);
   const of = clean.parts.find((each) => each.part.id === hand);

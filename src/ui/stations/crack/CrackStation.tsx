@@ -14,7 +14,7 @@ import { crackStateWords } from "@/words/words-for";
 import { Cautions } from "../../job/Cautions";
 import { StationHolds } from "../../job/StationHolds";
 import { StationLayout } from "../../job/StationLayout";
-import { useJob } from "../../job/JobContext";
+import { useInHand, useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
 import { readDecimal } from "../../kit/decimal";
 import { SmallInput } from "../../kit/SmallInput";
@@ -385,7 +385,8 @@ function noteOf({ worst, isChecked, cracks }: CrackPart): string {
 
 /** Where castings are looked over before money goes into them. */
 export function CrackStation() {
-  const { assessment, hand, wording, pack } = useJob();
+  const { assessment, wording, pack } = useJob();
+  const { hand } = useInHand();
   const { crack } = assessment;
   const inHand = assessment.job.parts.get(hand ?? "");
   const itsClass = inHand && pack.classes.get(inHand.class);

@@ -20,7 +20,7 @@ import { many } from "@/words/sentences/sentence";
 import { CauseActions } from "../../job/CauseActions";
 import { Cautions } from "../../job/Cautions";
 import { useTab } from "../../job/address";
-import { useJob } from "../../job/JobContext";
+import { useInHand, useJob } from "../../job/JobContext";
 import { useKeys } from "../../keys/use-keys";
 import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
@@ -86,7 +86,8 @@ function sayLeft(choices: readonly Choice[], ready: readonly Choice[]): string {
 }
 
 function Decisions({ tabs }: { tabs: ReactNode }) {
-  const { pack, assessment, row: rowId, chooseRow, mayDecide, wording } = useJob();
+  const { pack, assessment, chooseRow, mayDecide, wording } = useJob();
+  const { row: rowId } = useInHand();
   const decide = useDecide();
   const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
   // In the order in which they stand below each other, for the arrow keys too.

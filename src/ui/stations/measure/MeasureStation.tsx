@@ -9,7 +9,7 @@ import { sayLimit, sayRef } from "@/words/say-option";
 import { Cautions } from "../../job/Cautions";
 import { useKeys } from "../../keys/use-keys";
 import { useInAddress } from "../../job/address";
-import { useJob, useMeasuring } from "../../job/JobContext";
+import { useInHand, useJob, useMeasuring } from "../../job/JobContext";
 import { JointTag, PartTag } from "../../job/PartTag";
 import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
@@ -180,7 +180,8 @@ function JointSurface({
   onChoose: (sheet: AnySheet) => void;
   onFigures: () => void;
 }) {
-  const { assessment, unitFor, row, chooseRow } = useJob();
+  const { assessment, unitFor, chooseRow } = useJob();
+  const { row } = useInHand();
   const chosen =
     sheet.rows.find((each) => each.id === row) ??
     sheet.rows.find((each) => assessment.joints.get(each.id)!.accepted === false) ??
@@ -237,7 +238,8 @@ export function MeasureStation() {
 }
 
 function Sheets() {
-  const { pack, assessment, row, chooseRow } = useJob();
+  const { pack, assessment, chooseRow } = useJob();
+  const { row } = useInHand();
   const all = useMemo(() => sheetGroups(pack).flatMap(({ sheets }) => sheets), [pack]);
   // A row chosen elsewhere (on the map, by find) brings its sheet along; a sheet chosen here stays until then.
   const [sheetId, setSheetId] = useInAddress("sheet");

@@ -14,7 +14,7 @@ import type { PointResult, RowResult } from "@/core/measure/assess-row";
 import { aroundOf, readingEntries, readTyped, whyNoReading } from "@/core/measure/take-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { problem, type Problem } from "@/core/problem/problem";
-import { useJob, useMeasuring } from "../../job/JobContext";
+import { useInHand, useJob, useMeasuring } from "../../job/JobContext";
 import { typeLikeAGauge } from "./type-like-a-gauge";
 import { useSimulatedGauge } from "./use-simulated-gauge";
 
@@ -115,7 +115,8 @@ function useCells(sheet: Sheet): readonly Cell[] {
 
 /** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
 export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftState): SheetHands {
-  const { assessment, unitFor, append, mayWrite, me, row: chosenRow, chooseRow } = useJob();
+  const { assessment, unitFor, append, mayWrite, me, chooseRow } = useJob();
+  const { row: chosenRow } = useInHand();
   const { job, rows } = useMeasuring();
   const { feature } = sheet;
   const unit = unitFor(feature.unit);

@@ -5,7 +5,7 @@ import { nothingThere, type FindingLine, type PartFindings } from "@/core/findin
 import type { Part } from "@/core/entry/fold";
 import { capital } from "@/words/capital";
 import { useKeys } from "../../keys/use-keys";
-import { useJob } from "../../job/JobContext";
+import { useInHand, useJob } from "../../job/JobContext";
 import { PartPicker } from "./PartPicker";
 import { Chip } from "../../kit/Chip";
 import { GradeMark } from "../../kit/GradeMark";
@@ -230,7 +230,8 @@ function Sheet({ of }: { of: PartFindings }) {
  * @param only  just these lines of the part in hand, where another station asks for them
  */
 export function FindingsSheet({ only }: { only?: readonly string[] }) {
-  const { assessment, hand } = useJob();
+  const { assessment } = useJob();
+  const { hand } = useInHand();
   const all = [...assessment.findings.byPart.values()].filter(({ lines }) => lines.length > 0);
   const chosen = all.find(({ part }) => part.id === hand);
   if (only)

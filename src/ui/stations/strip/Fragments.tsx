@@ -6,7 +6,7 @@ import { expandedUncertainty } from "@/core/measure/conformity";
 import type { Estimate } from "@/core/quantity/estimate";
 import { capital } from "@/words/capital";
 import { accountWords, wholeWords } from "@/words/words-for";
-import { useJob } from "../../job/JobContext";
+import { useInHand, useJob } from "../../job/JobContext";
 import { readDecimal } from "../../kit/decimal";
 import { Figures } from "../../kit/Figures";
 import { SmallInput } from "../../kit/SmallInput";
@@ -90,7 +90,8 @@ function Choose({
 
 /** Whole mass and what is left of a part that broke. */
 function WeighBroken() {
-  const { assessment, append, pack, hand } = useJob();
+  const { assessment, append, pack } = useJob();
+  const { hand } = useInHand();
   const parts = [...assessment.job.parts.values()];
   const [part, setPart] = useState(hand ?? "");
   const [whole, setWhole] = useState("");

@@ -6,7 +6,7 @@ import { originWords, scrapWords } from "@/words/words-for";
 import { slotStates } from "@/core/plan/slot-state";
 import { PartKnown } from "../../job/PartKnown";
 import { Tag } from "../../job/Tag";
-import { useJob } from "../../job/JobContext";
+import { useInHand, useJob } from "../../job/JobContext";
 import { PlaceLink } from "../../job/places";
 import { Chip } from "../../kit/Chip";
 import { EngineMap } from "../../kit/EngineMap";
@@ -85,7 +85,8 @@ function ScrapRecord({ part, isAsked }: { part: string; isAsked: boolean }) {
 
 /** The tag of the part in hand: where it belongs, where it lies, what was seen on it. */
 export function PartInHand({ shown = null, children }: { shown?: string | null; children?: ReactNode }) {
-  const { assessment, pack, hand, takeInHand, nameOf } = useJob();
+  const { assessment, pack, takeInHand, nameOf } = useJob();
+  const { hand } = useInHand();
   const { strip, findings, clean, crack } = assessment;
   // What the station shows by itself while nothing is in hand.
   const part = assessment.job.parts.get(hand ?? shown ?? "");

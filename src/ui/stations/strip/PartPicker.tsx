@@ -2,7 +2,7 @@
 import { NativeSelect } from "@chakra-ui/react";
 import type { Part } from "@/core/entry/fold";
 import { capital } from "@/words/capital";
-import { useJob } from "../../job/JobContext";
+import { useInHand, useJob } from "../../job/JobContext";
 
 /** Picks the part that is looked at: by its tag, kind by kind. */
 export function PartPicker({
@@ -14,7 +14,8 @@ export function PartPicker({
   label: string;
   fallback?: string | null;
 }) {
-  const { hand, takeInHand, pack } = useJob();
+  const { takeInHand, pack } = useJob();
+  const { hand } = useInHand();
   const kinds = [...new Set(parts.map(({ part }) => part.class))];
   return (
     <NativeSelect.Root size="md" maxWidth="420px">

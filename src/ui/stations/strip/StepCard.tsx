@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { StepResult } from "@/core/strip/assess-strip";
 import { sayRef } from "@/words/say-option";
 import { useKeys } from "../../keys/use-keys";
-import { useJob } from "../../job/JobContext";
+import { useInHand, useJob } from "../../job/JobContext";
 import { SmallInput } from "../../kit/SmallInput";
 import { CheckCard } from "./CheckCard";
 
@@ -68,7 +68,8 @@ function Positions({ result }: { result: StepResult }) {
 
 /** The step in hand: what to look at first, what comes out, and done. */
 export function StepCard({ result, onDone }: { result: StepResult; onDone: () => void }) {
-  const { mayWrite, wording, nameOf, append, pack, takeInHand, hand } = useJob();
+  const { mayWrite, wording, nameOf, append, pack, takeInHand } = useJob();
+  const { hand } = useInHand();
   const { step, state, checks, waitsFor, ticks } = result;
   const { parts, tick } = useTick(result);
   const [bag, setBag] = useState("");

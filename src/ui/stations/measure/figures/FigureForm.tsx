@@ -17,7 +17,7 @@ import { fromCore, otherUnit, unitById, type Unit } from "@/core/quantity/units"
 import type { Problem } from "@/core/problem/problem";
 import { capital } from "@/words/capital";
 import { sayProblem } from "@/words/say-problem";
-import { useJob } from "../../../job/JobContext";
+import { useInHand, useJob } from "../../../job/JobContext";
 import { Chip } from "../../../kit/Chip";
 import { Figures } from "../../../kit/Figures";
 import { SmallInput } from "../../../kit/SmallInput";
@@ -47,7 +47,8 @@ interface Props {
 
 /** One figure: its inputs as they are typed, and what follows from them at once. */
 export function FigureForm({ figure, typed, onType }: Props) {
-  const { pack, assessment, row, unitFor } = useJob();
+  const { pack, assessment, unitFor } = useJob();
+  const { row } = useInHand();
   const unitOf = (id: string) => (id === "1" ? number : unitFor(id));
   const inHand = row === null ? undefined : assessment.rows.get(row);
   const ofPack = (input: FigureInput) => {
