@@ -58,6 +58,56 @@ test("an engine is found among the others, gets another name, goes to the archiv
   await expect(viewer.getByRole("button", { name: /^More for/ })).toHaveCount(0);
 });
 
+test("whoever is new walks through a practice job in five steps, looks words up, and leaves when they like", async ({
+  visit,
+}) => {
+  const page = await visit("lead", "/");
+  await page.getByRole("button", { name: /^New here/ }).click();
+  const card = page.getByRole("complementary", { name: "First walk" });
+  await expect(card).toContainText("Step 1 of 5");
+  for (const [step, heading] of [
+    ["Before anything is touched", "Before anything is touched"],
+    ["Take it apart in order", "Apart, in order"],
+    ["Measure against the limit", "Liner bores"],
+    ["Decide what becomes", "What becomes of each part"],
+    ["Hand over", "Hand over"],
+  ] as const) {
+    await expect(card.getByRole("heading")).toContainText(step);
+    await expect(page.getByRole("heading", { name: heading, level: 1 })).toBeVisible();
+    await card.getByRole("button", { name: /^(Next|Done)$/ }).click();
+  }
+  await expect(card).toBeHidden();
+  // Back and left in the middle; the job is a job like any other.
+  await page.goBack();
+  await expect(card).toContainText("Step 5 of 5");
+  await card.getByRole("button", { name: "Back" }).click();
+  await card.getByRole("button", { name: "Leave the walk" }).click();
+  await expect(card).toBeHidden();
+  await expect(page.getByRole("heading", { name: "What becomes of each part" })).toBeVisible();
+  const rail = page.getByRole("navigation", { name: "Stations" });
+  await rail.getByRole("link", { name: /^Measure/ }).click();
+  await page.getByRole("button", { name: "reassembly" }).first().click();
+  const words = page.getByRole("dialog", { name: "What words mean here" });
+  await expect(words.locator("[aria-current]")).toContainText("tighter than what is let run on in service");
+  await words.getByLabel("A word").fill("conrod");
+  await expect(words.getByText("The rod between piston and crankshaft.")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(words).toBeHidden();
+
+  // A sheet stands in the address; a step back leads to the one before.
+  await page
+    .getByRole("button", { name: /^Pistons/ })
+    .first()
+    .click();
+  await expect(page).toHaveURL(/sheet=/);
+  const sheet = page.url();
+  const title = await page.getByRole("heading", { level: 1 }).innerText();
+  await page.goBack();
+  await expect(page.getByRole("heading", { name: "Liner bores" })).toBeVisible();
+  await page.goto(sheet);
+  await expect(page.getByRole("heading", { name: title })).toBeVisible();
+});
+
 test("an owner is written down, named at Intake, found by, and erased for good", async ({ shop, visit }) => {
   const bench = new TestBench(orrinshaw, { name: "Skua" });
   await shop.keep(bench.entries);

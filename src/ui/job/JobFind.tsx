@@ -106,6 +106,12 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
         detail: "what the shop measures with, and when it is due",
         go: () => router.push("/gauges"),
       },
+      {
+        id: "walk",
+        title: "First walk",
+        detail: "five steps through a job",
+        go: () => window.history.pushState(null, "", `/jobs/${id}/intake?walk=1`),
+      },
       { id: "jobs", title: "All jobs", detail: "what needs you first", go: () => router.push("/") },
       { id: "report", title: "Report as PDF", detail: "for the owner", go: () => download(`/api/jobs/${id}/report`) },
       {

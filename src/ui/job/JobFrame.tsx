@@ -23,6 +23,7 @@ import { Notices } from "./Notices";
 import { PlaceView } from "./PlaceView";
 import { useGoTo, usePlace } from "./places";
 import { StationRail } from "./StationRail";
+import { Walk } from "./Walk";
 import { useOpenTag } from "./use-open-tag";
 import { useScanner } from "./use-scanner";
 
@@ -187,6 +188,7 @@ export function JobFrame() {
           </chakra.button>
         </Flex>
       )}
+      <Walk />
       {open === "find" && <JobFind onClose={close} onOpen={setOpen} />}
       {open === "map" && <MapDialog onClose={close} />}
       {open === "holds" && <HoldsDialog onClose={close} />}

@@ -20,7 +20,7 @@ import { byDue } from "./by-due";
 import type { MayPutAway } from "./JobMenu";
 import { Row } from "./JobRow";
 import { ListingBar, showWords } from "./ListingBar";
-import { OpenJob } from "./OpenJob";
+import { OpenJob, PracticeJob } from "./OpenJob";
 
 const restMs = 1000;
 const atOnce = 50;
@@ -259,6 +259,7 @@ export function JobList({
           <Flex mt="22px" gap="10px" align="flex-start">
             <OpenJob />
             <ImportJob />
+            <PracticeJob />
           </Flex>
         )}
       </Box>

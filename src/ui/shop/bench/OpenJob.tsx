@@ -8,6 +8,8 @@ import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
 import { tellServer } from "../../outbox/tell-server";
 import { newId } from "../../kit/new-id";
+import { Problems } from "../../kit/Problems";
+import { QuietButton } from "../../kit/SayWhy";
 import { useFetched } from "../../kit/use-fetched";
 
 interface Offer {
@@ -125,6 +127,31 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
 }
 
 /** Opens a job for an engine that comes in. */
+/** A job to try things on, with the first walk through it; put away afterwards as any other is. */
+export function PracticeJob() {
+  const router = useRouter();
+  const packs = useFetched<{ packs: readonly Offer[] }>("/api/packs")?.packs ?? [];
+  const [id] = useState(newId);
+  const [failed, setFailed] = useState<readonly Problem[]>([]);
+  const [isOpening, startOpening] = useTransition();
+  const [pack] = packs;
+  if (!pack) return null;
+  const open = () =>
+    startOpening(async () => {
+      const said = await tellServer("POST", "/api/jobs", { id, name: "Practice", pack: pack.sha256, number: null });
+      if ("problems" in said) setFailed(said.problems);
+      else startOpening(() => router.push(`/jobs/${id}/intake?walk=1`));
+    });
+  return (
+    <div>
+      <QuietButton onClick={open} disabled={isOpening}>
+        New here? A first walk, on a practice job
+      </QuietButton>
+      <Problems found={failed} />
+    </div>
+  );
+}
+
 export function OpenJob() {
   const [isOpen, setOpen] = useState(false);
   return (
