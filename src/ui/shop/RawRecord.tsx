@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Flex, Heading, chakra } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import type { Envelope } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
@@ -7,6 +7,7 @@ import { plainWording } from "@/words/plain-wording";
 import { sayAuthor, sayEntry } from "@/words/say-entry";
 import { sayProblem } from "@/words/say-problem";
 import { ShopHeader } from "../frame/ShopHeader";
+import { Work } from "../frame/Work";
 import type { Me } from "../frame/me";
 
 /** So many entries are shown; the file holds them all. */
@@ -28,17 +29,7 @@ export function RawRecord({ me, job: { id, name, entries, people, trouble } }: P
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/" />
-      <Box
-        as="main"
-        id="work"
-        tabIndex={-1}
-        outline="none"
-        px={{ base: "14px", md: "26px" }}
-        py="20px"
-        maxWidth="900px"
-        width="100%"
-        mx="auto"
-      >
+      <Work maxWidth="900px" width="100%" mx="auto">
         <Heading as="h1" fontSize="24px">
           {name ?? "A job that cannot be read"}
         </Heading>
@@ -69,7 +60,7 @@ export function RawRecord({ me, job: { id, name, entries, people, trouble } }: P
             </chakra.li>
           ))}
         </chakra.ol>
-      </Box>
+      </Work>
     </Flex>
   );
 }

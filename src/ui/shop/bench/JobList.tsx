@@ -1,5 +1,5 @@
 "use client";
-import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { Suspense, use, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { CardLine, CardPage, Listing } from "@/core/card";
@@ -8,6 +8,7 @@ import { keysAnywhere } from "@/words/key-help";
 import { FindDialog } from "../../find/FindDialog";
 import type { Findable } from "../../find/find";
 import { ShopHeader } from "../../frame/ShopHeader";
+import { Work } from "../../frame/Work";
 import { themes, themeWords, useThemeChoice } from "../../frame/use-theme-choice";
 import type { Me } from "../../frame/me";
 import { KeyHelpDialog } from "../../keys/KeyHelpDialog";
@@ -237,17 +238,7 @@ export function JobList({
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/" />
       <WaitingTray me={me.id} />
-      <Box
-        as="main"
-        id="work"
-        tabIndex={-1}
-        outline="none"
-        px={{ base: "14px", md: "26px" }}
-        py="20px"
-        maxWidth="1240px"
-        width="100%"
-        mx="auto"
-      >
+      <Work maxWidth="1240px" width="100%" mx="auto">
         <ListingBar listing={listing} onFind={() => setOpen("find")} />
         <Heading as="h1" srOnly>
           {showWords[listing.show]}
@@ -262,7 +253,7 @@ export function JobList({
             <PracticeJob />
           </Flex>
         )}
-      </Box>
+      </Work>
       {open === "find" && <FindDialog items={items} onClose={() => setOpen(null)} />}
       {open === "keys" && (
         <KeyHelpDialog groups={[{ title: "Here", keys: keysAnywhere }]} onClose={() => setOpen(null)} />

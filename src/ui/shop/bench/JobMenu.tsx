@@ -1,5 +1,5 @@
 "use client";
-import { Button, Dialog, Field, Input, Menu, Portal, chakra } from "@chakra-ui/react";
+import { Button, Dialog, Menu, Portal, chakra } from "@chakra-ui/react";
 import { EllipsisVertical } from "lucide-react";
 import { useState, type FormEvent } from "react";
 import type { JobCard } from "@/core/card";
@@ -7,6 +7,7 @@ import type { EntryType, Payload } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
 import type { Me } from "../../frame/me";
 import { Problems } from "../../kit/Problems";
+import { TextField } from "../../kit/TextField";
 import { writeOnce } from "../../outbox/write-once";
 
 /** A lead, and what is done once something was done. */
@@ -41,12 +42,14 @@ function Rename({ card, onKeep, onClose }: { card: JobCard; onKeep: (name: strin
                 <Dialog.Title>Another name for {card.name}</Dialog.Title>
               </Dialog.Header>
               <Dialog.Body>
-                <Field.Root invalid={asked && name.trim() === ""}>
-                  <Field.Label>What the job is called</Field.Label>
-                  <Input value={name} maxLength={120} onChange={(event) => setName(event.currentTarget.value)} />
-                  <Field.HelperText>The record keeps the old name as well.</Field.HelperText>
-                  <Field.ErrorText>A job has a name: the boat, the aeroplane, the machine.</Field.ErrorText>
-                </Field.Root>
+                <TextField
+                  label="What the job is called"
+                  value={name}
+                  maxLength={120}
+                  help="The record keeps the old name as well."
+                  wrong={asked && name.trim() === "" ? "A job has a name: the boat, the aeroplane, the machine." : null}
+                  onText={setName}
+                />
               </Dialog.Body>
               <Dialog.Footer>
                 <Button variant="ghost" onClick={onClose}>

@@ -1,5 +1,5 @@
 "use client";
-import { Button, Dialog, Field, Input, NativeSelect, Portal, chakra } from "@chakra-ui/react";
+import { Button, Dialog, Field, NativeSelect, Portal, chakra } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState, useTransition, type FormEvent } from "react";
@@ -10,6 +10,7 @@ import { tellServer } from "../../outbox/tell-server";
 import { newId } from "../../kit/new-id";
 import { Problems } from "../../kit/Problems";
 import { QuietButton } from "../../kit/SayWhy";
+import { TextField } from "../../kit/TextField";
 import { useFetched } from "../../kit/use-fetched";
 
 interface Offer {
@@ -56,16 +57,14 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
                 <Dialog.Title>An engine comes in</Dialog.Title>
               </Dialog.Header>
               <Dialog.Body display="flex" flexDirection="column" gap="14px">
-                <Field.Root invalid={asked && name.trim() === ""}>
-                  <Field.Label>What the job is called</Field.Label>
-                  <Input
-                    value={name}
-                    onChange={(event) => change({ name: event.currentTarget.value })}
-                    maxLength={120}
-                    placeholder="such as the boat it comes from"
-                  />
-                  <Field.ErrorText>A job needs a name by which it is found again.</Field.ErrorText>
-                </Field.Root>
+                <TextField
+                  label="What the job is called"
+                  value={name}
+                  maxLength={120}
+                  placeholder="such as the boat it comes from"
+                  wrong={asked && name.trim() === "" ? "A job needs a name by which it is found again." : null}
+                  onText={(text) => change({ name: text })}
+                />
                 <Field.Root>
                   <Field.Label>Family</Field.Label>
                   <NativeSelect.Root>
@@ -85,16 +84,14 @@ function OpenJobDialog({ onClose }: { onClose: () => void }) {
                     {chosen?.summary ?? "No pack is here yet: add one with ember add-pack."}
                   </Field.HelperText>
                 </Field.Root>
-                <Field.Root>
-                  <Field.Label>Number the owner gives</Field.Label>
-                  <Input
-                    value={number}
-                    onChange={(event) => change({ number: event.currentTarget.value })}
-                    maxLength={60}
-                    placeholder="unknown"
-                  />
-                  <Field.HelperText>What is really stamped on it is read at Identify.</Field.HelperText>
-                </Field.Root>
+                <TextField
+                  label="Number the owner gives"
+                  value={number}
+                  maxLength={60}
+                  placeholder="unknown"
+                  help="What is really stamped on it is read at Identify."
+                  onText={(text) => change({ number: text })}
+                />
                 {failed.length > 0 && (
                   <chakra.p role="alert" color="out" fontSize="14px">
                     {failed.map((found) => sayProblem(found, plainWording)).join(" ")} It is opened once, however often

@@ -8,6 +8,7 @@ import { sayAmount } from "@/words/say-money";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { ShopHeader } from "../../frame/ShopHeader";
+import { WorkColumns } from "../../frame/Work";
 import type { Me } from "../../frame/me";
 import { Leader } from "../../kit/Leader";
 import { useSearch } from "../use-search";
@@ -197,16 +198,7 @@ export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/catalogue" />
-      <Flex
-        as="main"
-        id="work"
-        tabIndex={-1}
-        outline="none"
-        direction={{ base: "column", lg: "row" }}
-        gap="28px"
-        px={{ base: "14px", md: "26px" }}
-        py="20px"
-      >
+      <WorkColumns>
         <Box flex="1" minWidth="0">
           <Flex align="baseline" gap="14px" wrap="wrap">
             <Heading as="h1" fontSize="24px">
@@ -279,7 +271,7 @@ export function CatalogueRoom({ me, count }: { me: Me; count: number }) {
             <Detail key={part.number} part={part} mayAsk={me.role !== "viewer"} />
           </Box>
         )}
-      </Flex>
+      </WorkColumns>
     </Flex>
   );
 }

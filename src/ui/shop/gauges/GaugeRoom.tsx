@@ -10,6 +10,7 @@ import type { MeasuredKind } from "@/core/pack/measured-kinds";
 import { fromCore, unitById, type Unit } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { ShopHeader } from "../../frame/ShopHeader";
+import { Work } from "../../frame/Work";
 import type { Me } from "../../frame/me";
 import { useEntryLog } from "../../job/use-entry-log";
 import { GaugeForm } from "./GaugeForm";
@@ -188,15 +189,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/gauges" />
       <Grid templateColumns={{ base: "1fr", xl: form ? "1fr 380px" : "1fr" }} flex="1">
-        <Box
-          as="main"
-          id="work"
-          tabIndex={-1}
-          outline="none"
-          px={{ base: "14px", md: "26px" }}
-          py="20px"
-          overflowX="auto"
-        >
+        <Work overflowX="auto">
           <Flex align="center" gap="14px" mb="10px" wrap="wrap">
             <Heading as="h1" fontSize="24px">
               Gauges and masters
@@ -374,7 +367,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
               </Table.Root>
             </>
           )}
-        </Box>
+        </Work>
         {form && (
           <Box
             as="aside"

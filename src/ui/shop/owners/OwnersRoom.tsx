@@ -5,10 +5,12 @@ import { useState, type FormEvent } from "react";
 import type { Problem } from "@/core/problem/problem";
 import { many } from "@/words/sentences/sentence";
 import { ShopHeader } from "../../frame/ShopHeader";
+import { WorkColumns } from "../../frame/Work";
 import type { Me } from "../../frame/me";
 import { newId } from "../../kit/new-id";
 import { Problems } from "../../kit/Problems";
 import { QuietButton } from "../../kit/SayWhy";
+import { TextField } from "../../kit/TextField";
 import { useFetched } from "../../kit/use-fetched";
 import { tellServer } from "../../outbox/tell-server";
 import type { OwnerLine } from "./owner-line";
@@ -39,25 +41,19 @@ function OwnerForm({ owner, onDone }: { owner: Draft | null; onDone: () => void 
   };
   return (
     <chakra.form onSubmit={(event) => void submit(event)} noValidate display="flex" flexDirection="column" gap="12px">
-      <Field.Root invalid={asked && draft.name.trim() === ""}>
-        <Field.Label>Name</Field.Label>
-        <Input
-          value={draft.name}
-          maxLength={200}
-          borderColor="lineStrong"
-          onChange={(event) => setDraft({ ...draft, name: event.currentTarget.value })}
-        />
-        <Field.ErrorText>A person or a firm, by the name that goes on reports.</Field.ErrorText>
-      </Field.Root>
-      <Field.Root>
-        <Field.Label>How to reach them</Field.Label>
-        <Input
-          value={draft.contact}
-          maxLength={500}
-          borderColor="lineStrong"
-          onChange={(event) => setDraft({ ...draft, contact: event.currentTarget.value })}
-        />
-      </Field.Root>
+      <TextField
+        label="Name"
+        value={draft.name}
+        maxLength={200}
+        wrong={asked && draft.name.trim() === "" ? "A person or a firm, by the name that goes on reports." : null}
+        onText={(name) => setDraft({ ...draft, name })}
+      />
+      <TextField
+        label="How to reach them"
+        value={draft.contact}
+        maxLength={500}
+        onText={(contact) => setDraft({ ...draft, contact })}
+      />
       <Field.Root>
         <Field.Label>Note</Field.Label>
         <Textarea
@@ -163,16 +159,7 @@ export function OwnersRoom({ me }: { me: Me }) {
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/owners" />
-      <Flex
-        as="main"
-        id="work"
-        tabIndex={-1}
-        outline="none"
-        direction={{ base: "column", lg: "row" }}
-        gap="28px"
-        px={{ base: "14px", md: "26px" }}
-        py="20px"
-      >
+      <WorkColumns>
         <Box flex="1" maxWidth="620px">
           <Heading as="h1" fontSize="22px">
             Owners
@@ -250,7 +237,7 @@ export function OwnersRoom({ me }: { me: Me }) {
             <chakra.p color="quiet">You are signed in as {me.role}: owners are written down by a lead.</chakra.p>
           )}
         </Box>
-      </Flex>
+      </WorkColumns>
     </Flex>
   );
 }

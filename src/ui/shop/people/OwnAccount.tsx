@@ -1,11 +1,12 @@
 "use client";
-import { Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import type { Problem } from "@/core/problem/problem";
 import { dropKept } from "../../away/kept-jobs";
 import { Problems } from "../../kit/Problems";
 import { QuietButton } from "../../kit/SayWhy";
+import { TextField } from "../../kit/TextField";
 import { tellServer } from "../../outbox/tell-server";
 
 /** One's own password, and the way out on all devices. Both end every session, this one too. */
@@ -38,19 +39,18 @@ export function OwnAccount() {
               ["next", "From now on", "new-password", next],
             ] as const
           ).map(([key, label, autoComplete, value]) => (
-            <Field.Root key={key} width="220px">
-              <Field.Label>{label}</Field.Label>
-              <Input
-                type="password"
-                size="sm"
-                minHeight="38px"
-                borderColor="lineStrong"
-                autoComplete={autoComplete}
-                value={value}
-                maxLength={200}
-                onChange={(event) => setDraft({ now, next, [key]: event.currentTarget.value })}
-              />
-            </Field.Root>
+            <TextField
+              key={key}
+              label={label}
+              width="220px"
+              type="password"
+              size="sm"
+              minHeight="38px"
+              autoComplete={autoComplete}
+              value={value}
+              maxLength={200}
+              onText={(text) => setDraft({ now, next, [key]: text })}
+            />
           ))}
           <Button
             type="submit"

@@ -1,14 +1,16 @@
 "use client";
-import { Box, Button, Field, Flex, Heading, Input, NativeSelect, chakra } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, NativeSelect, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { roles, type Role } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
 import { roleWords } from "@/words/words-for";
 import { ShopHeader } from "../../frame/ShopHeader";
+import { Work } from "../../frame/Work";
 import type { Me } from "../../frame/me";
 import { newId } from "../../kit/new-id";
 import { Problems } from "../../kit/Problems";
 import { QuietButton } from "../../kit/SayWhy";
+import { TextField } from "../../kit/TextField";
 import { useFetched } from "../../kit/use-fetched";
 import { tellServer } from "../../outbox/tell-server";
 import { OwnAccount } from "./OwnAccount";
@@ -73,30 +75,26 @@ function AddPerson({ onAdded }: { onAdded: (name: string, password: string) => v
   return (
     <chakra.form onSubmit={(event) => void submit(event)} noValidate mt="8px">
       <Flex gap="12px" align="flex-end" wrap="wrap">
-        <Field.Root width="220px">
-          <Field.Label>Full name</Field.Label>
-          <Input
-            size="sm"
-            minHeight="38px"
-            borderColor="lineStrong"
-            value={draft.name}
-            maxLength={120}
-            onChange={(event) => setDraft({ ...draft, name: event.currentTarget.value })}
-          />
-        </Field.Root>
-        <Field.Root width="180px">
-          <Field.Label>Account</Field.Label>
-          <Input
-            size="sm"
-            minHeight="38px"
-            borderColor="lineStrong"
-            value={draft.account}
-            maxLength={40}
-            autoCapitalize="none"
-            placeholder="wren"
-            onChange={(event) => setDraft({ ...draft, account: event.currentTarget.value })}
-          />
-        </Field.Root>
+        <TextField
+          label="Full name"
+          width="220px"
+          size="sm"
+          minHeight="38px"
+          value={draft.name}
+          maxLength={120}
+          onText={(name) => setDraft({ ...draft, name })}
+        />
+        <TextField
+          label="Account"
+          width="180px"
+          size="sm"
+          minHeight="38px"
+          value={draft.account}
+          maxLength={40}
+          autoCapitalize="none"
+          placeholder="wren"
+          onText={(account) => setDraft({ ...draft, account })}
+        />
         <ChooseRole value={draft.role} label="What they may do" onChoose={(role) => setDraft({ ...draft, role })} />
         <Button type="submit" size="sm" minHeight="38px" bg="ember" color="onEmber" fontWeight={700}>
           Add
@@ -180,7 +178,7 @@ function Accounts({ me }: { me: Me }) {
 export const PeopleRoom = ({ me }: { me: Me }) => (
   <Flex direction="column" minHeight="100dvh">
     <ShopHeader me={me} here="/people" />
-    <Box as="main" id="work" tabIndex={-1} outline="none" px={{ base: "14px", md: "26px" }} py="20px" maxWidth="860px">
+    <Work maxWidth="860px">
       <Heading as="h1" fontSize="22px">
         People
       </Heading>
@@ -192,6 +190,6 @@ export const PeopleRoom = ({ me }: { me: Me }) => (
         </chakra.p>
       )}
       <OwnAccount />
-    </Box>
+    </Work>
   </Flex>
 );

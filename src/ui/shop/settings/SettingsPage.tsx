@@ -8,6 +8,7 @@ import { renewKinds } from "@/core/pack/schema-relations";
 import { renewWords, ruleWords } from "@/words/words-for";
 import { saySettings } from "@/words/say-settings";
 import { ShopHeader } from "../../frame/ShopHeader";
+import { Work } from "../../frame/Work";
 import type { Me } from "../../frame/me";
 import { useEntryLog } from "../../job/use-entry-log";
 import { TakePack } from "./TakePack";
@@ -120,7 +121,7 @@ export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/settings" />
-      <Box as="main" id="work" tabIndex={-1} outline="none" px="24px" py="20px" maxWidth="640px">
+      <Work maxWidth="640px">
         <Heading as="h1" fontSize="22px">
           Settings of the shop
         </Heading>
@@ -244,7 +245,7 @@ export function SettingsPage({ me, stream, entries: initialEntries }: Props) {
           )}
         </chakra.form>
         {isLead && <TakePack />}
-      </Box>
+      </Work>
     </Flex>
   );
 }

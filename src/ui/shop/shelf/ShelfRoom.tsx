@@ -6,6 +6,7 @@ import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { ShopHeader } from "../../frame/ShopHeader";
+import { WorkColumns } from "../../frame/Work";
 import type { Me } from "../../frame/me";
 import { SmallInput } from "../../kit/SmallInput";
 import { actOnShelf, findOnShelf, noAnswer, shelfDetail, type Answer, type ShelfDetail } from "./shelf-api"; // prettier-ignore
@@ -161,16 +162,7 @@ export function ShelfRoom({ me, parts: first, count: firstCount }: Props) {
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/shelf" />
-      <Flex
-        as="main"
-        id="work"
-        tabIndex={-1}
-        outline="none"
-        direction={{ base: "column", lg: "row" }}
-        gap="28px"
-        px={{ base: "14px", md: "26px" }}
-        py="20px"
-      >
+      <WorkColumns>
         <Box flex="1" minWidth="0">
           <Flex align="baseline" gap="14px" wrap="wrap">
             <Heading as="h1" fontSize="24px">
@@ -253,7 +245,7 @@ export function ShelfRoom({ me, parts: first, count: firstCount }: Props) {
             />
           </Box>
         )}
-      </Flex>
+      </WorkColumns>
     </Flex>
   );
 }
