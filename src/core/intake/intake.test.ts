@@ -74,6 +74,22 @@ describe("the estimate", () => {
   });
 });
 
+test("what the owner says by link counts as what they say by phone does, and the later word stands", () => {
+  const bench = new TestBench(orrinshaw);
+  const { id: estimate } = bench.add("estimate-made", { kind: "estimate", amount: 8000, words: "overhaul" });
+  const link = "01a21716-0d01-7000-8000-000000000000";
+  bench.add("owner-answered", { estimate, by: "Quay master", agreed: false, link });
+  expect(codes(bench)).toContain("intake estimate-refused");
+  bench.add("approval-given", { estimate, by: "Harbour office", on: "2026-11-20", how: "phone", agreed: true });
+  const { costEstimates } = judge(bench).intake;
+  expect(costEstimates).toMatchObject({
+    approved: 8000,
+    lines: [{ approval: { by: "Harbour office", how: "phone" } }],
+  });
+  bench.add("owner-answered", { estimate, by: "Quay master", agreed: true, link });
+  expect(judge(bench).intake.costEstimates.lines[0]!.approval).toMatchObject({ by: "Quay master", how: "link" });
+});
+
 describe("whether a rebuild is sensible", () => {
   const prices = orrinshaw.pack.worth!;
 
@@ -157,14 +173,18 @@ test("bulletins are those of the engine's own serial, and an owner sees what is 
   expect(Object.keys(view).sort()).toEqual([
     "approved",
     "causes",
+    "currency",
     "decided",
     "engine",
     "estimated",
+    "estimates",
     "handedOver",
     "name",
     "number",
     "photos",
     "progress",
+    "shop",
+    "tax",
     "wantedBy",
     "withReport",
   ]);
