@@ -23,6 +23,9 @@ const harmless: Readonly<Record<string, string>> = {
   token: "x".repeat(22),
 };
 
+/** Doors behind which whoever asked is signed out. */
+const endsSession = /^\/api\/(?:session|me)\b/u;
+
 /** A body as a route asks for it, or nearly. */
 const bodyOf = ({ options }: Door) => (options.body ? "{}" : options.bytes ? "x" : undefined);
 const hasBody = ({ method }: Door) => method === "POST" || method === "PUT";
@@ -53,7 +56,7 @@ export async function matrix(house: House): Promise<Findings> {
           })
           .then(async (each) => (await drop(each), { status: each.status, headers: each.headers }));
         asked += 1;
-        if (door.path === "/api/session") house.forget(who);
+        if (endsSession.test(door.path)) house.forget(who);
         const isShort = everybody.indexOf(who) < everybody.indexOf(door.options.role);
         const expected = !isShort ? [200, 201, 202, 400, 401, 404, 409, 422] : who === "nobody" ? [401] : [403];
         // Who signs in with an empty hand is told so, not sent away.
@@ -323,7 +326,7 @@ export async function malformedRequests(house: House, count: number, seeds: read
     try {
       const answer = await house.ask(who, to, { method, headers, body, signal: AbortSignal.timeout(60_000) });
       const { status } = answer;
-      if (to.startsWith("/api/session")) house.forget(who);
+      if (endsSession.test(to)) house.forget(who);
       statuses.set(status, (statuses.get(status) ?? 0) + 1);
       if (status >= 500)
         wrong.push(
