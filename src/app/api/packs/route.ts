@@ -8,11 +8,12 @@ const mostPackBytes = 5 * 1024 * 1024;
 export const GET = route({ role: "viewer" }, async () =>
   answer({
     v: 1,
-    packs: (await packsOnOffer()).map(({ sha256, pack: { family, summary, revision } }) => ({
+    packs: (await packsOnOffer()).map(({ sha256, pack: { family, summary, revision, slots } }) => ({
       sha256,
       family,
       summary,
       revision,
+      places: slots.length,
     })),
   }),
 );

@@ -17,6 +17,8 @@ interface Offer {
   readonly sha256: string;
   readonly family: string;
   readonly summary: string;
+  /** How many places for parts it names. */
+  readonly places: number;
 }
 
 function OpenJobDialog({ onClose }: { onClose: () => void }) {
@@ -131,7 +133,8 @@ export function PracticeJob() {
   const [id] = useState(newId);
   const [failed, setFailed] = useState<readonly Problem[]>([]);
   const [isOpening, startOpening] = useTransition();
-  const [pack] = packs;
+  // The one with most to it has something to try at every station.
+  const [pack] = [...packs].sort((a, b) => b.places - a.places);
   if (!pack) return null;
   const open = () =>
     startOpening(async () => {
