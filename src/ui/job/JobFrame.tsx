@@ -29,10 +29,19 @@ import { useScanner } from "./use-scanner";
 
 const Link = chakra(NextLink);
 
-/** Has the address say what is in hand. */
+/** Has the address say what is in hand; a step back in the browser takes in hand what was there then. */
 function ToldInAddress({ place }: { place: string | undefined }) {
+  const { assessment, chooseRow } = useJob();
   const { row, hand } = useInHand();
   useToldInAddress({ row, part: hand }, place);
+  useEffect(() => {
+    const onStep = () => {
+      const then = openedWith("row");
+      chooseRow(then && (assessment.rows.has(then) || assessment.joints.has(then)) ? then : null);
+    };
+    window.addEventListener("popstate", onStep);
+    return () => window.removeEventListener("popstate", onStep);
+  }, [assessment, chooseRow]);
   return null;
 }
 
