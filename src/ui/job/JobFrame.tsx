@@ -12,7 +12,7 @@ import { SkipLink } from "../frame/SkipLink";
 import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
 import { loadSurfaces } from "../stations/surfaces";
-import { openedWith, useToldInAddress } from "./address";
+import { wordInAddress, useToldInAddress } from "./address";
 import { useInHand, useJob } from "./JobContext";
 import { HoldsDialog } from "./HoldsDialog";
 import { JobFind } from "./JobFind";
@@ -36,7 +36,7 @@ function ToldInAddress({ place }: { place: string | undefined }) {
   useToldInAddress({ row, part: hand }, place);
   useEffect(() => {
     const onStep = () => {
-      const then = openedWith("row");
+      const then = wordInAddress("row");
       chooseRow(then && (assessment.rows.has(then) || assessment.joints.has(then)) ? then : null);
     };
     window.addEventListener("popstate", onStep);
@@ -78,7 +78,7 @@ export function JobFrame() {
   });
   // A scan at the list of jobs, or in another job, names its part in the address; so does a link that somebody sent.
   useEffect(() => {
-    const [part, row] = [openedWith("part"), openedWith("row")];
+    const [part, row] = [wordInAddress("part"), wordInAddress("row")];
     if (part && assessment.job.parts.has(part)) takeInHand(part);
     if (row && (assessment.rows.has(row) || assessment.joints.has(row))) chooseRow(row);
     // Only when the page comes up: afterwards it is the person who chooses.

@@ -1,6 +1,5 @@
 "use client";
-import { useSearchParams } from "next/navigation";
-import { useCallback, useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef, useSyncExternalStore } from "react";
 
 /** This page's address with other words in it; a word of null is not in it. */
 function addressWith(words: Readonly<Record<string, string | null>>): string {
@@ -12,11 +11,35 @@ function addressWith(words: Readonly<Record<string, string | null>>): string {
   return `${url.pathname}${url.search}`;
 }
 
-/** A word in the address, null where it is not there, and how to go where it is another: a step that leads back. */
+const listeners = new Set<() => void>();
+
+/** Has whoever reads the address read it anew. */
+export const addressChanged = (): void => listeners.forEach((listener) => listener());
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  window.addEventListener("popstate", listener);
+  return () => {
+    listeners.delete(listener);
+    window.removeEventListener("popstate", listener);
+  };
+}
+
+/**
+ * A word in the address, null where it is not there, and how to go where it is another: a step that leads back. The page is
+ * the same; the framework need not hear of it, and what hangs on the word is drawn at once.
+ */
 export function useInAddress(key: string): readonly [string | null, (word: string | null) => void] {
-  const word = useSearchParams().get(key);
+  const word = useSyncExternalStore(
+    subscribe,
+    () => wordInAddress(key),
+    () => null,
+  );
   const go = useCallback(
-    (next: string | null) => window.history.pushState(null, "", addressWith({ [key]: next })),
+    (next: string | null) => {
+      History.prototype.pushState.call(window.history, window.history.state, "", addressWith({ [key]: next }));
+      addressChanged();
+    },
     [key],
   );
   return [word, go];
@@ -51,6 +74,6 @@ export function useToldInAddress(words: Readonly<Record<string, string | null>>,
   }, [text, place]);
 }
 
-/** A word of the address as the page was opened with it. */
-export const openedWith = (key: string): string | null =>
+/** A word of the address as it is now. */
+export const wordInAddress = (key: string): string | null =>
   typeof window === "undefined" ? null : new URLSearchParams(window.location.search).get(key);
