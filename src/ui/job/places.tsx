@@ -3,6 +3,7 @@ import { chakra } from "@chakra-ui/react";
 import { usePathname } from "next/navigation";
 import { useCallback, type ComponentProps, type MouseEvent } from "react";
 import { jobPlaces, type JobPlace } from "@/words/places";
+import { addressChanged } from "./address";
 import { useJob } from "./JobContext";
 
 /** The place in the address; undefined where it names none. */
@@ -20,8 +21,9 @@ export function useGoTo(): (place: JobPlace) => void {
   return useCallback(
     (place) => {
       const address = `/jobs/${id}/${place}`;
-      if (address !== `${window.location.pathname}${window.location.search}`)
-        window.history.pushState(null, "", address);
+      if (address === `${window.location.pathname}${window.location.search}`) return;
+      window.history.pushState(null, "", address);
+      addressChanged();
     },
     [id],
   );
