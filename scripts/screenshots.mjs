@@ -14,7 +14,14 @@ const phone = { width: 390, height: 844 };
 
 const views = [
   { name: "parts", go: openParts },
-  { name: "bench", go: (page) => page.getByRole("heading", { name: "On the bench" }).waitFor() },
+  {
+    name: "bench",
+    go: (page) =>
+      page
+        .getByRole("link", { name: /Ferry Marigold/ })
+        .waitFor()
+        .then(() => page.waitForLoadState("networkidle")),
+  },
   { name: "measure-dark", go: openFerry },
   {
     name: "diagnose",

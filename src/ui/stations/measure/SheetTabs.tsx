@@ -123,7 +123,7 @@ export function SheetTabs({
           </Flex>
         )}
         {children && (
-          <Flex ml="auto" flexShrink={0}>
+          <Flex ml="auto" flexShrink={0} gap="12px">
             {children}
           </Flex>
         )}
