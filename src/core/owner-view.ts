@@ -15,8 +15,6 @@ export interface OwnerView {
   readonly wantedBy: string | null;
   readonly progress: readonly { readonly station: Station; readonly progress: Progress }[];
   readonly decided: readonly { readonly disposition: Disposition; readonly count: number }[];
-  readonly estimated: number;
-  readonly approved: number;
   /** The estimate and the changes to it, each with what the owner said; null where it waits for that. */
   readonly estimates: readonly {
     readonly id: string;
@@ -59,8 +57,6 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
       return progress ? [{ station, progress }] : [];
     }),
     decided: [...countDecided(assessment.choices)].map(([disposition, count]) => ({ disposition, count })),
-    estimated: assessment.intake.costEstimates.total,
-    approved: assessment.intake.costEstimates.approved,
     estimates: assessment.intake.costEstimates.lines.map(({ estimate: { id, kind, amount, words }, approval }) => ({
       id,
       kind,

@@ -171,12 +171,10 @@ test("bulletins are those of the engine's own serial, and an owner sees what is 
   expect(assessment.intake.bulletins.map((each) => each.id)).toEqual(["b-14"]);
   const view = ownerViewOf(orrinshaw, assessment, false);
   expect(Object.keys(view).sort()).toEqual([
-    "approved",
     "causes",
     "currency",
     "decided",
     "engine",
-    "estimated",
     "estimates",
     "handedOver",
     "name",

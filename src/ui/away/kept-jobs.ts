@@ -35,6 +35,8 @@ const newestFirst = (a: KeptJob, b: KeptJob) => (a.keptAt < b.keptAt ? 1 : -1);
 
 export async function keepJob(job: KeptJob): Promise<void> {
   await (await database()).put("jobs", job);
+  // All of them are read only where there are too many.
+  if ((await (await database()).count("jobs")) <= mostKept) return;
   const kept = await keptJobs();
   for (const { id } of kept.slice(mostKept)) await (await database()).delete("jobs", id);
 }

@@ -13,6 +13,7 @@ import { themes, themeWords, useThemeChoice } from "../../frame/use-theme-choice
 import type { Me } from "../../frame/me";
 import { KeyHelpDialog } from "../../keys/KeyHelpDialog";
 import { useKeys } from "../../keys/use-keys";
+import { dropKept } from "../../away/kept-jobs";
 import { useScanner } from "../../job/use-scanner";
 import { WaitingTray } from "../../outbox/WaitingTray";
 import { useFetched } from "../../kit/use-fetched";
@@ -206,6 +207,8 @@ export function JobList({
   // Asked for before anybody looks for one, and again when somebody does.
   const named = useFetched<{ jobs: readonly NamedJob[] }>("/api/jobs", open === "find" ? 1 : 0);
   useKeys({ "/": () => setOpen("find"), "?": () => setOpen("keys") });
+  // Whoever signs in finds nothing that somebody else kept on this device.
+  useEffect(() => void dropKept(me.id).catch(() => {}), [me.id]);
   useScanner(({ job, part }) => router.push(`/jobs/${job}/strip?part=${part}`));
   const items = useMemo(
     (): readonly Findable[] => [
