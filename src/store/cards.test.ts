@@ -109,6 +109,8 @@ test("a job is found by all words of its name, number, family, owner and tags; w
   expect(await found("sound", { sort: "name" })).toEqual(["Sound ferry", "Sound tug"]);
   expect(await countJobs(database, { words: "sound", show: "bench" })).toBe(2);
 
+  expect((await namedJobs(database)).map(({ name }) => name)).not.toContain("Sound slip");
+
   // A name that was erased finds nothing any more.
   await eraseOwner(database, owner, now);
   expect(await found("petrel")).toEqual([]);

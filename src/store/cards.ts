@@ -79,13 +79,13 @@ export async function countJobs(database: Database, listing: Pick<Listing, "word
   return Number(row!.n);
 }
 
-/** All jobs by what they are called. */
+/** All jobs by what they are called, but for those opened by mistake. */
 export const namedJobs = (
   database: Database,
 ): Promise<{ readonly id: string; readonly name: string | null; readonly number: string | null }[]> =>
   select(
     database,
-    `SELECT s.id, IFNULL(c.name, ${named}) AS name, c.number ${jobs} ORDER BY s.created_at DESC, s.id DESC`,
+    `SELECT s.id, IFNULL(c.name, ${named}) AS name, c.number ${jobs} AND IFNULL(c.put_away, '') <> 'mistakes' ORDER BY s.created_at DESC, s.id DESC`,
   );
 
 /** Some jobs whose card is missing or of another day, those that have none first. */
