@@ -22,7 +22,11 @@ describe("least squares", () => {
         const theirs = mlSolve(new Matrix(basis), Matrix.columnVector(points.map(([, , z]) => z))).to1DArray();
         ours.forEach((value, at) => expect(value).toBeCloseTo(theirs[at]!, 9));
       }),
-      { numRuns: 100 },
+      {
+        numRuns: 200,
+        // Three places all but in one line: normal equations lost seven of the sixteen digits here.
+        examples: [[[[140, 40, -0.009], [110, 0, 0.057], [250, 190, 0.019]]]], // prettier-ignore
+      },
     );
   });
   test("a system without one solution has none", () => {
