@@ -326,6 +326,7 @@ const handFor: Readonly<Record<string, readonly [Gauge, SettingMaster | null]>> 
   "rod-bolt-length": [gauges.caliper, null],
   "crankshaft-hardness": [gauges.hardness, null],
   "crankshaft-turning-torque": [gauges.wrench, null],
+  "block-tunnel-line": [gauges.longDial, null],
   "block-deck": [gauges.plate, null],
   "cylinder-head-exhaust-face": [gauges.feeler, null],
   "inlet-valve-stem": [gauges.mic0, null],
@@ -782,6 +783,7 @@ for (const sheet of ["crankshaft-main", "crankshaft-main-damage", "rod-big-end",
   measure(marigold, sheet);
 for (const sheet of ["rod-bend", "rod-twist"]) measure(marigold, sheet, { rows: 5 });
 measure(marigold, "block-tunnel", { rows: 6 });
+measure(marigold, "block-tunnel-line");
 measure(marigold, "cylinder-head-flatness");
 for (const sheet of [
   "liner-pits",

@@ -221,3 +221,39 @@ test("every kind of fit follows its readings as its contributions say, and of a 
     expect(Math.abs(found.contributions.get("calibration:dial") ?? 0)).toBeLessThan(1e-9);
   }
 });
+
+describe("a main tunnel under an alignment bar", () => {
+  /** The tunnels turned round with a dial, each as far off as told, and sloped as a bar that does not lie along the block. */
+  function lined(off: (tunnel: number) => number) {
+    const bench = new TestBench(orrinshaw);
+    const occasion = bench.occasion({
+      gauge: { ...testGauge, id: "dial", method: "direct", quantities: ["dial"] },
+      master: null,
+    });
+    const round = [0, 90, 180, 270].map((angle) => Math.cos((angle * Math.PI) / 180));
+    bench.readAll(
+      occasion,
+      "block/tunnel-line",
+      [1, 2, 3, 4, 5, 6, 7].flatMap((tunnel) => round.map((cos) => (0.02 * tunnel + off(tunnel)) * cos)),
+    );
+    const assessment = assess(bench.pack, bench.entries, "2026-11-24T00:00:00Z");
+    const { governing, derived } = assessment.rows.get("block/tunnel-line")!;
+    const seen = assessment.diagnosis.sightings.find(({ node }) => node === "tunnel-measured");
+    return { coaxial: governing, step: derived[0]!, seen };
+  }
+  test("one that stands low among straight ones is out of line, and a bar laid aslant is not", () => {
+    const [low, straight] = [lined((tunnel) => (tunnel === 4 ? 0.04 : 0)), lined(() => 0)];
+    // By hand: at the middle of seven the line that fits best moves by a seventh of it, so 2 × 6/7 × 0.04 across, and 0.04 to either side.
+    expect([low.coaxial.estimate!.value, low.step.estimate!.value]).toEqual([
+      expect.closeTo((2 * 6 * 0.04) / 7, 6),
+      expect.closeTo(0.04, 6),
+    ]);
+    expect(straight.coaxial.estimate!.value).toBeLessThan(0.001);
+    expect([low, straight].map(({ coaxial, step }) => [coaxial.accepted, step.accepted])).toEqual([
+      [false, false],
+      [true, true],
+    ]);
+    // Out of line it is a finding; in line says nothing against one while no tunnel's size was read.
+    expect([low.seen?.grade, straight.seen]).toEqual([1, undefined]);
+  });
+});
