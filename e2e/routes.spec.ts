@@ -36,6 +36,7 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
     POST: { least: "inspector", ofJob: true },
   },
   "/api/jobs/[job]/uploads/[upload]/[chunk]": { PUT: { least: "inspector", ofJob: true } },
+  "/api/me/unit": { PUT: { least: "viewer" } },
   "/api/me/password": { PUT: { least: "viewer" } },
   "/api/me/sessions": { DELETE: { least: "viewer" } },
   "/api/owner/[token]/answer": { POST: { least: "nobody" } },

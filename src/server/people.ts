@@ -10,7 +10,7 @@ import {
   type Account,
 } from "@/store/accounts";
 import { hashPassword } from "@/store/passwords";
-import { revokeSessions, setPassword, type Person } from "@/store/people";
+import { revokeSessions, setPassword, setUnit, type Person } from "@/store/people";
 import { database } from "./environment";
 import { signIn, type Door } from "./sign-in";
 
@@ -46,3 +46,6 @@ export async function changePassword(
 
 /** Signs a person out on every device. */
 export const signOutEverywhere = (person: Person) => revokeSessions(database(), person.id);
+
+/** What a person sees and types lengths in, on every device. */
+export const showIn = (person: Person, unit: Person["unit"]) => setUnit(database(), person.id, unit);

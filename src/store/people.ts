@@ -10,6 +10,8 @@ export interface Person {
   readonly sessionVersion: number;
   /** Does not come in any more; what they wrote stays theirs. */
   readonly isDisabled: boolean;
+  /** What this person sees and types lengths in; null for whatever the job goes by. */
+  readonly unit: "mm" | "in" | null;
 }
 
 export interface PersonRow {
@@ -20,9 +22,10 @@ export interface PersonRow {
   password_hash: string;
   session_version: number;
   disabled_at: Date | null;
+  shown_unit: "mm" | "in" | null;
 }
 
-const columns = "id, account, name, role, password_hash, session_version, disabled_at";
+const columns = "id, account, name, role, password_hash, session_version, disabled_at, shown_unit";
 export const toPerson = (row: PersonRow): Person => ({
   id: row.id,
   account: row.account,
@@ -31,6 +34,7 @@ export const toPerson = (row: PersonRow): Person => ({
   passwordHash: row.password_hash,
   sessionVersion: row.session_version,
   isDisabled: row.disabled_at !== null,
+  unit: row.shown_unit,
 });
 
 export async function personByAccount(database: Database | Connection, account: string): Promise<Person | null> {
@@ -56,7 +60,7 @@ export async function namesOf(database: Database, ids: readonly string[]): Promi
 
 export async function addPerson(
   database: Database | Connection,
-  person: Omit<Person, "sessionVersion" | "isDisabled">,
+  person: Omit<Person, "sessionVersion" | "isDisabled" | "unit">,
   now: Date,
 ): Promise<void> {
   await change(
@@ -82,4 +86,9 @@ export async function setPassword(database: Database, id: string, passwordHash: 
     passwordHash,
     id,
   ]);
+}
+
+/** What a person sees and types lengths in; null for whatever the job goes by. */
+export async function setUnit(database: Database, id: string, unit: Person["unit"]): Promise<void> {
+  await change(database, "UPDATE person SET shown_unit = ? WHERE id = ?", [unit, id]);
 }

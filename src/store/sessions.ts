@@ -26,7 +26,7 @@ export async function beginSession(database: Database, id: string, person: Perso
 export async function personOfSession(database: Database, id: string, now: Date): Promise<SignedIn | null> {
   const [row] = await select<PersonRow>(
     database,
-    "SELECT p.id, p.account, p.name, p.role, p.password_hash, p.session_version, p.disabled_at FROM session s JOIN person p ON p.id = s.person_id AND p.session_version = s.version AND p.disabled_at IS NULL WHERE s.id = ? AND s.begun_at >= ?",
+    "SELECT p.id, p.account, p.name, p.role, p.password_hash, p.session_version, p.disabled_at, p.shown_unit FROM session s JOIN person p ON p.id = s.person_id AND p.session_version = s.version AND p.disabled_at IS NULL WHERE s.id = ? AND s.begun_at >= ?",
     [id, oldest(now)],
   );
   return row ? { ...toPerson(row), session: id } : null;

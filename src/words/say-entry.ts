@@ -3,6 +3,9 @@ import { isKnownType, type EntryType } from "@/core/entry/declarations";
 import type { Disposition, Envelope } from "@/core/entry/schema";
 import { dispositionWords } from "./words-for";
 
+/** A figure as it was typed; else as it is kept. */
+const asTyped = (typed: unknown, value: unknown, unit: string) =>
+  typeof typed === "string" ? typed : `${String(value)} ${unit}`;
 const plain = (id: unknown) => String(id).replaceAll("-", " ");
 
 /** A few words for every type of entry: one that is missing does not compile. Payloads are shown as received, of any version. */
@@ -60,14 +63,16 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "photo-added": () => "a photo",
   "photo-marked": ({ mark }) => `a mark on a photo (${String((mark as { kind?: string } | undefined)?.kind ?? "?")})`,
   "photo-chosen": ({ forOwner }) => (forOwner ? "a photo chosen for the owner" : "a photo kept from the owner"),
-  "broken-weighed": ({ leftGrams }) => `what is left of a broken part: ${String(leftGrams)} g`,
-  "fragment-found": ({ grams }) => `a piece of ${String(grams)} g`,
-  "residue-found": ({ grams }) => `residue of ${String(grams)} g`,
+  "broken-weighed": ({ leftGrams, leftTyped }) =>
+    `what is left of a broken part: ${asTyped(leftTyped, leftGrams, "g")}`,
+  "fragment-found": ({ grams, typed }) => `a piece of ${asTyped(typed, grams, "g")}`,
+  "residue-found": ({ grams, typed }) => `residue of ${asTyped(typed, grams, "g")}`,
   "place-searched": ({ node }) => `${plain(node)} searched`,
   "part-cleaned": ({ treatment }) => `a part cleaned: ${plain(treatment)}`,
   "passage-proven": ({ passage, clear }) => `${plain(passage)}: ${clear === true ? "clear" : "not clear"}`,
   "crack-checked": ({ method }) => `a crack-check, ${plain(method)}`,
-  "crack-found": ({ lengthMm }) => (lengthMm === null ? "a crack" : `a crack of ${String(lengthMm)} mm`),
+  "crack-found": ({ lengthMm, typed }) =>
+    lengthMm === null ? "a crack" : `a crack of ${asTyped(typed, lengthMm, "mm")}`,
   "thread-found": ({ zone, hole, state }) => `hole ${String(hole)} of ${plain(zone)}: ${plain(state)}`,
   "part-scrapped": ({ made }) => `a scrapped part, ${String(made)}`,
   "hold-lifted": ({ why }) => `going on past a hold: ${String(why)}`,

@@ -145,6 +145,8 @@ export const ShopSettings = z.strictObject({
 export type ShopSettings = z.infer<typeof ShopSettings>;
 
 export const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
+/** A figure as a person typed it, where that says more than the number that is kept. */
+export const Typed = z.string().trim().min(1).max(200);
 export const Grams = z.number().min(0).max(1e6);
 export const Spot = z.tuple([Finite, Finite]);
 
@@ -159,6 +161,7 @@ export const PhotoMark = z.discriminatedUnion("kind", [
     from: Spot,
     to: Spot,
     lengthMm: z.number().positive(),
+    typed: Typed.optional(),
     standardMm: z.number().min(0),
     tiltDegrees: z.number().min(0).max(60),
   }),

@@ -7,7 +7,8 @@ import type { Attribute, AttributeValue, Match, Outside } from "../pack/schema-m
 import type { Slot } from "../pack/schema";
 import { partSituation } from "../parts/part-situation";
 import { problem, type Problem } from "../problem/problem";
-import { fromCore, unitById } from "../quantity/units";
+import { showNumber } from "../quantity/number-in-unit";
+import { fromCore, shownUnit, unitById, type Unit } from "../quantity/units";
 import { application } from "./places";
 import type { Value } from "./judge-mating";
 
@@ -49,11 +50,13 @@ export interface Told {
 /** What a feature of a part measures, or will: in core units; null where nobody measured it. */
 export type SizeOf = (part: Part, feature: string) => (Told & { readonly value: Extract<Value, { min: number }> }) | null; // prettier-ignore
 
-/** A value in words: the name the pack gives it, or the figure with its unit. */
-export function valueWords(attribute: Attribute, value: Value): string {
+/** A value in words: the name the pack gives it, or the figure with its unit; in the pack's own, or shown where `lengths` are. */
+export function valueWords(attribute: Attribute, value: Value, lengths?: Unit): string {
   if ("word" in value) return attribute.values.find(({ id }) => id === value.word)?.name ?? value.word;
-  const unit = unitById(attribute.unit ?? "");
-  const figure = (each: number) => String(Number(each.toFixed(unit?.decimals ?? 3)));
+  const own = unitById(attribute.unit ?? "");
+  const unit = own && lengths ? shownUnit(own.id, lengths) : own;
+  const figure = (each: number) =>
+    own && unit && unit !== own ? showNumber(each, own, unit) : String(Number(each.toFixed(own?.decimals ?? 3)));
   const symbol = unit?.symbol ? ` ${unit.symbol}` : "";
   const { min, max } = value;
   return min === max ? `${figure(min)}${symbol}` : `${figure(min)} to ${figure(max)}${symbol}`;

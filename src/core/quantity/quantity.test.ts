@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { unit as mathUnit } from "mathjs";
 import { formatNumber, formatQuantity, formatUncertainty } from "./format-quantity";
 import { parseQuantity, parseTolerance } from "./parse-quantity";
-import { fromCore, toCore, unitById, units } from "./units";
+import { readNumber, showNumber } from "./number-in-unit";
+import { fromCore, otherUnit, shownUnit, toCore, unitById, units } from "./units";
 
 const mm = unitById("mm")!;
 
@@ -216,5 +217,39 @@ describe("a figure with its tolerance, as manuals print it", () => {
     ]).toEqual(
       ["empty", "not-a-number", "tolerance-backwards", "unit-wrong-dimension", "not-a-number", "tolerance-units", "stroke-unclear"], // prettier-ignore
     );
+  });
+});
+
+describe("a number that is kept in a unit of its own", () => {
+  const inch = unitById("in")!;
+  // By hand: 1 psi is 0.0689476 bar, 1 lb·ft 1.355818 N·m, 1 oz 28.3495 g (published factors, from memory).
+  test.each([
+    ["bar", "300", 20.6843, "300 psi"],
+    ["bar", "21 bar", 21, "21 bar"],
+    ["mm", ".010", 0.254, ".010 in"],
+    ["mm", "10 thou", 0.254, "10 thou"],
+    ["nm", "44", 59.656, "44 lb·ft"],
+    ["n", "100", 444.822, "100 lbf"],
+    ["g", "1.2 oz", 34.0194, "1.2 oz"],
+    ["g", "34", 34, undefined],
+  ])("in a job of inches: %s typed as %s", (id, text, value, typed) => {
+    const own = unitById(id)!;
+    const read = readNumber(text, own, shownUnit(id, inch));
+    expect(read.ok && read.value).toEqual({ value: expect.closeTo(value, 3), ...(typed && { typed }) });
+  });
+  test("is shown as it was read, in either job, and never in a unit of another kind", () => {
+    for (const unit of units) {
+      const shown = shownUnit(unit.id, inch);
+      expect([unit.id, shown.dimension]).toEqual([unit.id, unit.dimension]);
+      expect(otherUnit(unit)?.dimension ?? unit.dimension).toBe(unit.dimension);
+      if (unit.dimension !== "length") expect(shownUnit(unit.id, mm)).toBe(unit);
+      const read = readNumber(showNumber(20, unit, shown), unit, shown);
+      const step = (10 ** -shown.decimals * shown.factor) / unit.factor;
+      expect([unit.id, read.ok && Math.abs(read.value.value - 20) <= step]).toEqual([unit.id, true]);
+    }
+  });
+  test("what is no such quantity is refused, and says why", () => {
+    const refused = readNumber("300 N", unitById("bar")!, unitById("psi")!);
+    expect(!refused.ok && refused.problems[0]!.code).toBe("unit-wrong-dimension");
   });
 });

@@ -33,6 +33,8 @@ export interface Unit {
   readonly offset?: number;
   /** Decimals that suit a workshop's display. */
   readonly decimals: number;
+  /** The unit that a workshop which thinks in inches shows it in; its own where none is here. Common practice, no source. */
+  readonly inInches?: string;
   readonly symbol: string;
   /** Spellings people type, lower case. */
   readonly spellings: readonly string[];
@@ -43,6 +45,7 @@ const inchMm = 25.4; // exact since 1959: international yard and pound agreement
 export const units: readonly Unit[] = [
   {
     id: "mm",
+    inInches: "in",
     dimension: "length",
     factor: 1,
     decimals: 3,
@@ -51,6 +54,7 @@ export const units: readonly Unit[] = [
   },
   {
     id: "um",
+    inInches: "thou",
     dimension: "length",
     factor: 1e-3,
     decimals: 1,
@@ -77,17 +81,41 @@ export const units: readonly Unit[] = [
   },
   { id: "mm2", dimension: "area", factor: 1, decimals: 1, symbol: "mm²", spellings: ["mm2", "mm²"] },
   { id: "mm3", dimension: "volume", factor: 1, decimals: 0, symbol: "mm³", spellings: ["mm3", "mm³"] },
-  { id: "cm3", dimension: "volume", factor: 1000, decimals: 1, symbol: "cm³", spellings: ["cm3", "cm³", "cc", "ml"] },
+  {
+    id: "cm3",
+    inInches: "cuin",
+    dimension: "volume",
+    factor: 1000,
+    decimals: 1,
+    symbol: "cm³",
+    spellings: ["cm3", "cm³", "cc", "ml"],
+  },
   { id: "l", dimension: "volume", factor: 1e6, decimals: 3, symbol: "L", spellings: ["l", "litre", "litres", "liter"] },
   // 16.387064 cm³: 25.4 mm cubed, exact.
   { id: "cuin", dimension: "volume", factor: inchMm ** 3, decimals: 2, symbol: "in³", spellings: ["cu in", "cuin", "in3", "in³", "cid", "ci"] }, // prettier-ignore
   // The avoirdupois pound is 0.45359237 kg and its ounce a sixteenth, exact since 1959 (from memory).
   { id: "lb", dimension: "mass", factor: 0.45359237, decimals: 3, symbol: "lb", spellings: ["lb", "lbs", "lb."] },
   { id: "oz", dimension: "mass", factor: 0.028349523125, decimals: 2, symbol: "oz", spellings: ["oz", "oz."] },
-  { id: "kg", dimension: "mass", factor: 1, decimals: 3, symbol: "kg", spellings: ["kg"] },
+  { id: "kg", inInches: "lb", dimension: "mass", factor: 1, decimals: 3, symbol: "kg", spellings: ["kg"] },
   { id: "g", dimension: "mass", factor: 1e-3, decimals: 1, symbol: "g", spellings: ["g", "gram", "grams"] },
-  { id: "n", dimension: "force", factor: 1, decimals: 0, symbol: "N", spellings: ["n", "newton", "newtons"] },
-  { id: "kgf", dimension: "force", factor: 9.80665, decimals: 1, symbol: "kgf", spellings: ["kgf", "kp"] },
+  {
+    id: "n",
+    inInches: "lbf",
+    dimension: "force",
+    factor: 1,
+    decimals: 0,
+    symbol: "N",
+    spellings: ["n", "newton", "newtons"],
+  },
+  {
+    id: "kgf",
+    inInches: "lbf",
+    dimension: "force",
+    factor: 9.80665,
+    decimals: 1,
+    symbol: "kgf",
+    spellings: ["kgf", "kp"],
+  },
   {
     id: "lbf",
     dimension: "force",
@@ -96,14 +124,31 @@ export const units: readonly Unit[] = [
     symbol: "lbf",
     spellings: ["lbf", "lb", "lbs", "lb."],
   },
-  { id: "n-mm", dimension: "stiffness", factor: 1, decimals: 2, symbol: "N/mm", spellings: ["n/mm"] },
+  {
+    id: "n-mm",
+    inInches: "lbfin-rate",
+    dimension: "stiffness",
+    factor: 1,
+    decimals: 2,
+    symbol: "N/mm",
+    spellings: ["n/mm"],
+  },
   // lbf by inch.
   { id: "lbfin-rate", dimension: "stiffness", factor: 4.4482216152605 / inchMm, decimals: 1, symbol: "lbf/in", spellings: ["lbf/in", "lb/in", "lbs/in"] }, // prettier-ignore
-  { id: "gmm", dimension: "imbalance", factor: 1, decimals: 0, symbol: "g·mm", spellings: ["gmm", "g·mm", "g.mm"] },
+  {
+    id: "gmm",
+    inInches: "ozin",
+    dimension: "imbalance",
+    factor: 1,
+    decimals: 0,
+    symbol: "g·mm",
+    spellings: ["gmm", "g·mm", "g.mm"],
+  },
   // 28.349523125 g by 25.4 mm.
   { id: "ozin", dimension: "imbalance", factor: 720.0778873750001, decimals: 2, symbol: "oz·in", spellings: ["ozin", "oz·in", "oz.in", "oz-in", "oz in", "inoz", "in-oz"] }, // prettier-ignore
   {
     id: "nm",
+    inInches: "lbft",
     dimension: "torque",
     factor: 1,
     decimals: 1,
@@ -127,10 +172,11 @@ export const units: readonly Unit[] = [
     symbol: "lb·in",
     spellings: ["lbin", "lb·in", "lb-in", "in-lb", "inlb", "in·lb", "in lb", "lb in", "in-lbs", "lbf·in", "lbf-in", "lbfin", "inlbs"], // prettier-ignore
   },
-  { id: "kgfm", dimension: "torque", factor: 9.80665, decimals: 2, symbol: "kgf·m", spellings: ["kgfm", "kgf·m", "kgf-m", "kpm", "kgm", "kg-m", "kg·m", "mkg"] }, // prettier-ignore
+  { id: "kgfm", inInches: "lbft", dimension: "torque", factor: 9.80665, decimals: 2, symbol: "kgf·m", spellings: ["kgfm", "kgf·m", "kgf-m", "kpm", "kgm", "kg-m", "kg·m", "mkg"] }, // prettier-ignore
   { id: "k", dimension: "temperature", factor: 1, decimals: 1, symbol: "K", spellings: ["k"] },
   {
     id: "c",
+    inInches: "f",
     dimension: "temperature",
     factor: 1,
     offset: 273.15,
@@ -158,15 +204,23 @@ export const units: readonly Unit[] = [
   { id: "s", dimension: "time", factor: 1, decimals: 1, symbol: "s", spellings: ["s", "sec", "second", "seconds"] },
   { id: "min", dimension: "time", factor: 60, decimals: 1, symbol: "min", spellings: ["min", "minute", "minutes"] },
   { id: "h", dimension: "time", factor: 3600, decimals: 0, symbol: "h", spellings: ["h", "hour", "hours"] },
-  { id: "bar", dimension: "pressure", factor: 1e5, decimals: 2, symbol: "bar", spellings: ["bar"] },
-  { id: "kpa", dimension: "pressure", factor: 1e3, decimals: 0, symbol: "kPa", spellings: ["kpa"] },
+  { id: "bar", inInches: "psi", dimension: "pressure", factor: 1e5, decimals: 2, symbol: "bar", spellings: ["bar"] },
+  { id: "kpa", inInches: "psi", dimension: "pressure", factor: 1e3, decimals: 0, symbol: "kPa", spellings: ["kpa"] },
   { id: "mpa", dimension: "pressure", factor: 1e6, decimals: 3, symbol: "MPa", spellings: ["mpa", "n/mm2", "n/mm²"] },
   // lbf by square inch.
   { id: "psi", dimension: "pressure", factor: 4.4482216152605 / (inchMm / 1000) ** 2, decimals: 0, symbol: "psi", spellings: ["psi", "lb/in2", "lbf/in2", "lbf/in²"] }, // prettier-ignore
   { id: "rpm", dimension: "speed of rotation", factor: (2 * Math.PI) / 60, decimals: 0, symbol: "rpm", spellings: ["rpm", "min-1", "r/min", "rev/min"] }, // prettier-ignore
   { id: "gpa", dimension: "pressure", factor: 1e9, decimals: 0, symbol: "GPa", spellings: ["gpa", "kn/mm2", "kn/mm²"] },
-  { id: "kn", dimension: "force", factor: 1000, decimals: 1, symbol: "kN", spellings: ["kn"] },
-  { id: "m-s", dimension: "speed", factor: 1, decimals: 1, symbol: "m/s", spellings: ["m/s", "ms-1"] },
+  { id: "kn", inInches: "lbf", dimension: "force", factor: 1000, decimals: 1, symbol: "kN", spellings: ["kn"] },
+  {
+    id: "m-s",
+    inInches: "ft-min",
+    dimension: "speed",
+    factor: 1,
+    decimals: 1,
+    symbol: "m/s",
+    spellings: ["m/s", "ms-1"],
+  },
   { id: "ft-min", dimension: "speed", factor: (12 * inchMm) / 60_000, decimals: 0, symbol: "ft/min", spellings: ["ft/min", "fpm"] }, // prettier-ignore
   { id: "m-s2", dimension: "acceleration", factor: 1, decimals: 0, symbol: "m/s²", spellings: ["m/s2", "m/s²"] },
   { id: "kg-m3", dimension: "density", factor: 1, decimals: 0, symbol: "kg/m³", spellings: ["kg/m3", "kg/m³"] },
@@ -178,11 +232,11 @@ export const units: readonly Unit[] = [
     symbol: "g/cm³",
     spellings: ["g/cm3", "g/cm³", "g/cc"],
   },
-  { id: "km", dimension: "distance", factor: 1, decimals: 0, symbol: "km", spellings: ["km", "kilometre", "kilometres", "kilometer", "kilometers"] }, // prettier-ignore
+  { id: "km", inInches: "mi", dimension: "distance", factor: 1, decimals: 0, symbol: "km", spellings: ["km", "kilometre", "kilometres", "kilometer", "kilometers"] }, // prettier-ignore
   // 1.609344 km: 5,280 feet of 12 inches, exact.
   { id: "mi", dimension: "distance", factor: (5280 * 12 * inchMm) / 1e6, decimals: 0, symbol: "mi", spellings: ["mi", "mile", "miles"] }, // prettier-ignore
   // A difference has no zero of its own.
-  { id: "k-diff", dimension: "temperature difference", factor: 1, decimals: 1, symbol: "K", spellings: ["k", "c", "°c", "degc"] }, // prettier-ignore
+  { id: "k-diff", inInches: "f-diff", dimension: "temperature difference", factor: 1, decimals: 1, symbol: "K", spellings: ["k", "c", "°c", "degc"] }, // prettier-ignore
   { id: "f-diff", dimension: "temperature difference", factor: 5 / 9, decimals: 1, symbol: "°F", spellings: ["f", "°f", "degf"] }, // prettier-ignore
   { id: "tenth", dimension: "length", factor: inchMm / 10_000, decimals: 1, symbol: "tenths", spellings: ["tenth", "tenths"] }, // prettier-ignore
   { id: "number", dimension: "number", factor: 1, decimals: 0, symbol: "", spellings: ["pcs", "pieces"] },
@@ -226,15 +280,27 @@ export function unitBySpelling(text: string, dimension?: Dimension): Unit | unde
   return meant?.find((unit) => unit.dimension === dimension) ?? meant?.[0];
 }
 
-/** What a value of a kind is shown in: lengths in the job's unit, all else in its own. */
-export const shownUnit = (id: string, lengths: Unit): Unit => {
+/**
+ * What a value of a kind is shown and typed in: lengths in the unit a job goes by, all else in its own, and where a job goes by
+ * inches in what goes with them.
+ *
+ * @param id       unit that a pack gives it in
+ * @param lengths  mm or in
+ * @example shownUnit("bar", unitById("in")!).id // "psi"
+ */
+export function shownUnit(id: string, lengths: Unit): Unit {
   const own = byId.get(id);
-  return own === undefined || own.dimension === "length" ? lengths : own;
-};
+  if (own === undefined || own.dimension === "length") return lengths;
+  return (lengths.id === "in" && byId.get(own.inInches ?? "")) || own;
+}
 
-/** The other unit a workshop thinks in: inches beside millimetres; none for what is no length. */
-export const otherUnit = ({ dimension, id }: Unit): Unit | undefined =>
-  dimension === "length" ? byId.get(id === "mm" ? "in" : "mm") : undefined;
+/**
+ * The other unit a workshop thinks in: inches beside millimetres, psi beside bar, and the way back; none where it has no other.
+ *
+ * @example otherUnit(unitById("lbft")!)!.id // "nm"
+ */
+export const otherUnit = ({ inInches, id }: Unit): Unit | undefined =>
+  inInches === undefined ? units.find((unit) => unit.inInches === id) : byId.get(inInches);
 
 /**
  * A number of this unit in core units.

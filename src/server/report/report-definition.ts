@@ -9,6 +9,7 @@ import type { RowResult } from "@/core/measure/assess-row";
 import { isMeasured, nameOf, rowsOf, type Choice } from "@/core/plan/option";
 import type { CheckResult } from "@/core/strip/assess-strip";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
+import { showNumber } from "@/core/quantity/number-in-unit";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { holdKinds } from "@/core/problem/problem-codes";
 import { capital } from "@/words/capital";
@@ -195,22 +196,29 @@ function fits(assessment: Assessment, pack: CompiledPack, wording: Wording): Con
 }
 
 /** What was noted at one place of a check, in a few words. */
-function noted({ check }: CheckResult, { notes, amiss }: CheckResult["places"][number]): string {
+function noted({ check }: CheckResult, { notes, amiss }: CheckResult["places"][number], lengths: Unit): string {
   const said = notes.map(({ state, value, skipped }) => {
     if (skipped !== null) return `not tried (${skipped})`;
-    const figure = value !== null && check.figure && formatQuantity(value, unitById(check.figure.unit)!);
+    const unit = check.figure && shownUnit(check.figure.unit, lengths);
+    const figure =
+      value !== null &&
+      check.figure &&
+      unit &&
+      `${showNumber(value, unitById(check.figure.unit)!, unit)} ${unit.symbol}`;
     return [check.states?.find((each) => each.id === state)?.name, figure].filter(Boolean).join(", ");
   });
   return `${said.join(" or ")}${amiss ? ", not as it should be" : ""}`;
 }
 
 /** What was tried before it came apart, and cannot be tried again: a line for each check. */
-function tried({ strip }: Assessment): Content[] {
+function tried({ strip }: Assessment, lengths: Unit): Content[] {
   const lines = (strip?.steps ?? [])
     .flatMap(({ checks }) => checks)
     .flatMap((result) => {
       const places = result.places.filter(({ notes }) => notes.length > 0);
-      const said = places.map((place) => [place.id === null ? "" : place.name, noted(result, place)].join(" ").trim());
+      const said = places.map((place) =>
+        [place.id === null ? "" : place.name, noted(result, place, lengths)].join(" ").trim(),
+      );
       return said.length > 0 ? [`${capital(result.check.name)}: ${said.join("; ")}.`] : [];
     });
   return lines.length > 0 ? [heading("Tried before it came apart"), { ul: lines }] : [];
@@ -266,7 +274,7 @@ export function reportDefinition(
     choice.decisions.length > 0 || isMeasured(choice) || looked(choice) || choice.proposal.disposition !== "hold";
   const judged = assessment.choices.filter(isJudged);
   const swept = assessment.figures.map(
-    (figure) => `${figure.name} ${formatQuantity(figure.value, unitById(figure.unit)!)}`,
+    (figure) => `${figure.name} ${formatQuantity(figure.value, shownUnit(figure.unit, unit))}`,
   );
   const cautions = assessment.cautions.filter((caution) => caution.station === "decide");
 
@@ -300,7 +308,7 @@ export function reportDefinition(
         margin: [0, 2, 0, 4],
       },
       ...identified(assessment, pack, wording),
-      ...tried(assessment),
+      ...tried(assessment, unit),
       ...cause(assessment, wording),
       ...decisions(judged, wording),
       ...matched(assessment, wording),

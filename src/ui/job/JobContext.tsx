@@ -31,6 +31,7 @@ import type { Me } from "../frame/me";
 import { newId } from "../kit/new-id";
 import { useKeepJob } from "../away/use-keep-job";
 import { RawRecord } from "../shop/RawRecord";
+import { tellServer } from "../outbox/tell-server";
 import { useEntryLog } from "./use-entry-log";
 import { GlossaryProvider } from "./Glossary";
 import { useLater } from "./use-later";
@@ -63,6 +64,8 @@ export interface JobView {
   readonly log: LogState;
   /** What lengths are shown and taken in. */
   readonly unit: Unit;
+  /** Shows this person lengths in a unit from now on, on every device; what the job goes by stays as it is. */
+  readonly showIn: (unit: "mm" | "in") => void;
   /** What a quantity of the pack is shown and taken in, by its unit. */
   readonly unitFor: (id: string) => Unit;
   readonly wording: Wording;
@@ -252,7 +255,9 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
   );
   // As it is for this engine: what another variant has is not asked for.
   const pack = assessment ? packFor(whole, jobSituation(assessment.order)) : whole;
-  const unitId = assessment?.job.header?.unit ?? "mm";
+  const ofJob = assessment?.job.header?.unit ?? "mm";
+  const [ownUnit, setOwnUnit] = useState(me.unit ?? null);
+  const unitId = ownUnit ?? ofJob;
   const wording = useMemo<Wording>(
     () => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short") }),
     [unitId, pack],
@@ -275,6 +280,12 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
         mayDecide: me.role === "lead",
         unit: wording.unit,
         unitFor: (id) => shownUnit(id, wording.unit),
+        showIn: (next) => {
+          const own = next === ofJob ? null : next;
+          setOwnUnit(own);
+          // Where the server cannot be told it holds for this visit.
+          void tellServer("PUT", "/api/me/unit", { unit: own });
+        },
         nameOf: (author) => sayAuthor(author, { [me.id]: me.name, ...met }),
         append: (type, payload) => log.append(type, payload),
         addPhotos: (files, about) => {
@@ -305,7 +316,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
         newId,
         now: () => new Date().toISOString(),
       },
-    [id, pack, shop, me, assessment, wording, queued, queue, shown, met, log, told, isAway, keptAt],
+    [id, pack, shop, me, assessment, wording, ofJob, queued, queue, shown, met, log, told, isAway, keptAt],
   );
   const inHand = useMemo(() => ({ row, hand }), [row, hand]);
   if (!view) {

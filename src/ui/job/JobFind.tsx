@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
-import { shownUnit, unitById } from "@/core/quantity/units";
+import { shownUnit } from "@/core/quantity/units";
 import { stations } from "@/core/stations";
 import { capital } from "@/words/capital";
 import { glossary } from "@/words/glossary";
@@ -34,7 +34,6 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
   const openWord = useGlossary();
   const { choose } = useThemeChoice();
   const others = useFetched<{ jobs: readonly NamedJob[] }>("/api/jobs");
-  const mm = unitById("mm")!;
 
   const items = useMemo(() => {
     const rows = [...assessment.rows.values()];
@@ -73,7 +72,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
                 id: `limit ${key} ${item.id} ${kind}`,
                 kind: "limit" as const,
                 title: `${title}: ${item.name}`,
-                detail: `${kind === "inService" ? "in service" : kind} ${sayLimit(limit, shownUnit(item.unit, mm))} · ${sayRef(limit.ref, wording.sources)}`,
+                detail: `${kind === "inService" ? "in service" : kind} ${sayLimit(limit, shownUnit(item.unit, wording.unit))} · ${sayRef(limit.ref, wording.sources)}`,
                 go: () => openRow(row),
               },
             ]
@@ -148,7 +147,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
       go: () => openWord(word.id),
     }));
     return [...parts, ...tags, ...fits, ...toStations, ...otherJobs, ...limits, ...commands, ...words];
-  }, [assessment, pack, wording, id, router, goTo, openRow, openTag, openWord, undo, redo, choose, onOpen, others, mm]);
+  }, [assessment, pack, wording, id, router, goTo, openRow, openTag, openWord, undo, redo, choose, onOpen, others]);
 
   return <FindDialog items={items} onClose={onClose} />;
 }

@@ -47,12 +47,13 @@ const Opener = chakra("button", {
 
 /** One line about the job that never scrolls away. */
 export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
-  const { pack, assessment, me, unit } = useJob();
+  const { pack, assessment, me, unit, showIn } = useJob();
   const { header } = assessment.job;
   const { order } = assessment;
   const { costEstimates } = assessment.intake;
   const owner = useOwner();
   const variant = variantOf(pack, assessment);
+  const other = unit.id === "in" ? "mm" : "in";
   return (
     <Flex
       as="header"
@@ -114,7 +115,17 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
           <Key>?</Key>
           <chakra.span hideBelow="xl">keys</chakra.span>
         </Opener>
-        <chakra.span hideBelow="lg">{unit.symbol}</chakra.span>
+        <Opener
+          type="button"
+          onClick={() => showIn(other)}
+          hideBelow="lg"
+          minWidth="32px"
+          justifyContent="center"
+          title={`Shown and typed in ${unit.symbol}${unit.id === header?.unit ? ", as the job goes by" : `; the job goes by ${header?.unit}`}. Press for ${other}, for you alone.`}
+          aria-label={`Shown in ${unit.symbol}: show me ${other}`}
+        >
+          {unit.symbol}
+        </Opener>
         <ThemeButton />
         <chakra.span hideBelow="xl">
           {me.name}, {me.role}

@@ -13,6 +13,7 @@ import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../job/JobContext";
 import { PlaceLink } from "../job/places";
 import { SmallInput } from "../kit/SmallInput";
+import { usePad } from "../kit/use-pad";
 
 /** One point of a part in no slot: what was read, or where it is typed. */
 function Point({ row, point }: { row: RowResult; point: RowResult["points"][number] }) {
@@ -35,6 +36,7 @@ function Point({ row, point }: { row: RowResult; point: RowResult["points"][numb
     setText(null);
     setFound(null);
   };
+  const { inputMode } = usePad(unit.id);
   const shown = point.estimate ? formatNumber(point.readings.at(-1)!.value, unit) : "";
   return (
     <Box>
@@ -44,7 +46,7 @@ function Point({ row, point }: { row: RowResult; point: RowResult["points"][numb
           display="block"
           width="96px"
           value={text ?? shown}
-          inputMode="decimal"
+          inputMode={inputMode}
           maxLength={40}
           disabled={!mayWrite}
           wrong={found !== null}

@@ -1,22 +1,23 @@
 "use client";
-import { Box, Button, Dialog, Flex, NativeSelect, Portal, chakra } from "@chakra-ui/react";
-import { useRef, useState, type FormEvent, type PointerEvent } from "react";
+import { Box, Button, Dialog, Flex, Portal, chakra } from "@chakra-ui/react";
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
 import type { PhotoMark } from "@/core/entry/schema";
 import { expandedUncertainty } from "@/core/measure/conformity";
 import type { Spot } from "@/core/numeric/plane";
 import type { Photo } from "@/core/photo/photos";
 import { readMarks, type ReadMark } from "@/core/photo/read-marks";
 import { sayProblem } from "@/words/say-problem";
+import type { Unit } from "@/core/quantity/units";
 import { useJob } from "../job/JobContext";
 import { Chip } from "../kit/Chip";
-import { readDecimal } from "../kit/decimal";
 import { SmallInput } from "../kit/SmallInput";
 import { withUncertainty } from "../kit/with-uncertainty";
+import { DrawnMark, asMark, tools, type Draft, type Tool } from "./DrawnMark";
+import { ScaleForm } from "./ScaleForm";
 import { photoPath } from "./SmallPhoto";
+import { useZoom } from "./use-zoom";
 
 const Svg = chakra("svg");
-const tools = ["ring", "arrow", "words", "scale", "length", "area"] as const;
-type Tool = (typeof tools)[number];
 const toolWords: Readonly<Record<Tool, { name: string; how: string }>> = {
   ring: { name: "Ring", how: "Press at the middle and pull out." },
   arrow: { name: "Arrow", how: "Press where it begins, let go at what it points to." },
@@ -26,182 +27,49 @@ const toolWords: Readonly<Record<Tool, { name: string; how: string }>> = {
   area: { name: "Area", how: "Press at each corner; press “Close” when round." },
 };
 
-const sayMeasure = ({ drawn: { mark }, measure }: ReadMark) =>
-  measure
-    ? `${withUncertainty(measure.value, expandedUncertainty(measure))} ${mark.kind === "area" ? "mm²" : "mm"}`
-    : null;
-const nameOf = (read: ReadMark): string => {
+/** A length or an area in the unit lengths are shown in. */
+function sayMeasure({ drawn: { mark }, measure }: ReadMark, unit: Unit): string | null {
+  if (!measure) return null;
+  const [factor, symbol] = mark.kind === "area" ? [unit.factor ** 2, `${unit.symbol}²`] : [unit.factor, unit.symbol];
+  return `${withUncertainty(measure.value / factor, expandedUncertainty(measure) / factor)} ${symbol}`;
+}
+const sayScale = ({ lengthMm, typed }: Extract<PhotoMark, { kind: "scale" }>) => typed ?? `${lengthMm} mm`;
+function nameOf(read: ReadMark, unit: Unit): string {
   const { mark } = read.drawn;
   if (mark.kind === "words") return `“${mark.text}”`;
-  if (mark.kind === "scale") return `scale: ${mark.lengthMm} mm`;
-  return [toolWords[mark.kind].name.toLowerCase(), sayMeasure(read)].filter(Boolean).join(" ");
-};
-
-/** One mark over the picture, in its pixels; a dark edge under every stroke keeps it readable on anything. */
-function Mark({ mark, label, px }: { mark: PhotoMark; label: string | null; px: number }) {
-  const stroke = { fill: "none", strokeLinecap: "round" as const, strokeLinejoin: "round" as const };
-  const twice = (draw: (color: string, width: number) => React.ReactNode) => (
-    <>
-      {draw("#171513", 5 * px)}
-      {draw(mark.kind === "scale" ? "#7fd0e8" : "#ff9a55", 2.4 * px)}
-    </>
-  );
-  const text = (at: Spot, words: string) => (
-    <text
-      x={at[0]}
-      y={at[1]}
-      fontSize={15 * px}
-      fontWeight={700}
-      fill="#fff"
-      stroke="#171513"
-      strokeWidth={4 * px}
-      paintOrder="stroke"
-      strokeLinejoin="round"
-    >
-      {words}
-    </text>
-  );
-  if (mark.kind === "ring")
-    return twice((color, width) => (
-      <circle cx={mark.at[0]} cy={mark.at[1]} r={mark.radius} stroke={color} strokeWidth={width} {...stroke} />
-    ));
-  if (mark.kind === "words") return text(mark.at, mark.text);
-  if (mark.kind === "area") {
-    const middle: Spot = [
-      mark.corners.reduce((sum, [x]) => sum + x, 0) / mark.corners.length,
-      mark.corners.reduce((sum, [, y]) => sum + y, 0) / mark.corners.length,
-    ];
-    return (
-      <>
-        {twice((color, width) => (
-          <polygon
-            points={mark.corners.join(" ")}
-            stroke={color}
-            strokeWidth={width}
-            {...stroke}
-            fill={color === "#171513" ? "none" : "#ff9a5533"}
-          />
-        ))}
-        {label && text(middle, label)}
-      </>
-    );
-  }
-  const [from, to] = [mark.from, mark.to];
-  const angle = Math.atan2(to[1] - from[1], to[0] - from[0]);
-  const tip = (turn: number): Spot => [
-    to[0] - 16 * px * Math.cos(angle + turn),
-    to[1] - 16 * px * Math.sin(angle + turn),
-  ];
-  const end = (at: Spot) =>
-    `M${at[0] - 8 * px * Math.sin(angle)} ${at[1] + 8 * px * Math.cos(angle)}L${at[0] + 8 * px * Math.sin(angle)} ${at[1] - 8 * px * Math.cos(angle)}`;
-  const path = `M${from.join(" ")}L${to.join(" ")}${mark.kind === "arrow" ? `M${tip(0.5).join(" ")}L${to.join(" ")}L${tip(-0.5).join(" ")}` : end(from) + end(to)}`;
-  return (
-    <>
-      {twice((color, width) => (
-        <path d={path} stroke={color} strokeWidth={width} {...stroke} />
-      ))}
-      {label && text([(from[0] + to[0]) / 2 + 8 * px, (from[1] + to[1]) / 2 - 10 * px], label)}
-    </>
-  );
+  if (mark.kind === "scale") return `scale: ${sayScale(mark)}`;
+  return [toolWords[mark.kind].name.toLowerCase(), sayMeasure(read, unit)].filter(Boolean).join(" ");
 }
 
-type Draft = { readonly tool: Tool; readonly spots: readonly Spot[] };
+const keysWords =
+  "Plus and minus look nearer and further, arrows move; with a tool chosen arrows point and Enter presses.";
+const keysHow = "Arrows point, with Shift ten times as far; Enter presses and lets go.";
 
-const asMark = ({ tool, spots }: Draft): PhotoMark | null => {
-  const [from, to] = [spots[0], spots.at(-1)];
-  if (!from || !to || spots.length < 2) return null;
-  if (tool === "ring")
-    return { kind: "ring", at: [...from], radius: Math.max(4, Math.hypot(to[0] - from[0], to[1] - from[1])) };
-  if (tool === "area")
-    return spots.length >= 3
-      ? { kind: "area", corners: spots.map((spot) => [...spot]) }
-      : { kind: "length", from: [...from], to: [...to] };
-  if (tool === "words") return null;
-  if (tool === "scale")
-    return { kind: "scale", from: [...from], to: [...to], lengthMm: 1, standardMm: 0, tiltDegrees: 0 };
-  return { kind: tool, from: [...from], to: [...to] };
-};
-
-/** How far the part may have been from square to the camera. */
-const tilts = [
-  [5, "square to the camera"],
-  [15, "about square (up to 15°)"],
-  [30, "at a slant (up to 30°)"],
-] as const;
-
-function ScaleForm({
-  draft,
-  onKeep,
-  onLeave,
-}: {
-  draft: Draft;
-  onKeep: (mark: PhotoMark) => void;
-  onLeave: () => void;
-}) {
-  const [length, setLength] = useState("");
-  const [doubt, setDoubt] = useState("0.2");
-  const [tilt, setTilt] = useState(5);
-  const [lengthMm, doubtMm] = [readDecimal(length), readDecimal(doubt)];
-  const wrong = length !== "" && !(lengthMm !== null && lengthMm > 0);
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
-    const mark = asMark(draft);
-    // What a person gives as ± is taken for two standard uncertainties.
-    if (mark?.kind === "scale" && lengthMm !== null && lengthMm > 0)
-      onKeep({ ...mark, lengthMm, standardMm: Math.max(0, doubtMm ?? 0) / 2, tiltDegrees: tilt });
-  };
+function ZoomButton({ label, onClick, children }: { label: string; onClick: () => void; children: ReactNode }) {
   return (
-    <chakra.form onSubmit={keep} display="flex" gap="8px" alignItems="center" flexWrap="wrap" fontSize="14px">
-      <span>That is</span>
-      <SmallInput
-        value={length}
-        onChange={(event) => setLength(event.currentTarget.value)}
-        aria-label="Known length, mm"
-        width="84px"
-        inputMode="decimal"
-        autoFocus
-        wrong={wrong}
-      />
-      <span>mm ±</span>
-      <SmallInput
-        value={doubt}
-        onChange={(event) => setDoubt(event.currentTarget.value)}
-        aria-label="Uncertainty of the known length, mm"
-        width="70px"
-        inputMode="decimal"
-      />
-      <NativeSelect.Root size="sm" width="220px">
-        <NativeSelect.Field
-          aria-label="How the part lay"
-          value={tilt}
-          onChange={(event) => setTilt(Number(event.currentTarget.value))}
-        >
-          {tilts.map(([degrees, words]) => (
-            <option key={degrees} value={degrees}>
-              {words}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-      <Button type="submit" size="sm" bg="ember" color="onEmber" disabled={lengthMm === null || lengthMm <= 0}>
-        Set the scale
-      </Button>
-      <Button size="sm" variant="ghost" onClick={onLeave}>
-        Leave it
-      </Button>
-      {wrong && (
-        <chakra.span role="alert" color="out" fontSize="13px">
-          “{length}” is not a length in mm.
-        </chakra.span>
-      )}
-    </chakra.form>
+    <chakra.button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      minWidth="36px"
+      minHeight="34px"
+      px="6px"
+      fontSize="13px"
+      fontVariantNumeric="tabular-nums"
+      borderRadius="6px"
+      cursor="pointer"
+      _hover={{ bg: "raised" }}
+    >
+      {children}
+    </chakra.button>
   );
 }
 
 /** One photo, whole, with what is drawn over it and what can be measured in it. */
 export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => void }) {
   const { id, assessment, append, mayWrite, mayDecide, wording, nameOf: person } = useJob();
+  const { unit } = wording;
   const { job } = assessment;
   const { marks, scale } = readMarks(photo.id, job);
   const [tool, setTool] = useState<Tool | null>(null);
@@ -210,39 +78,107 @@ export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => voi
   const [asking, setAsking] = useState(false);
   const svg = useRef<SVGSVGElement>(null);
   const forOwner = job.photoChoices.filter((choice) => choice.photo === photo.id).at(-1)?.forOwner ?? false;
-  const px = photo.width / 620;
+  const zoom = useZoom([photo.width, photo.height]);
+  const px = photo.width / 620 / zoom.times;
+  /** Where the keys point; null while a pointer does. */
+  const [cross, setCross] = useState<Spot | null>(null);
 
-  const spotOf = (event: PointerEvent): Spot => {
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.current!.getScreenCTM()!.inverse());
+  const inPicture = ([x, y]: Spot): Spot => {
     const within = (value: number, most: number) => Math.round(Math.min(most, Math.max(0, value)) * 10) / 10;
-    return [within(point.x, photo.width), within(point.y, photo.height)];
+    return [within(x, photo.width), within(y, photo.height)];
+  };
+  const spotOf = (event: Pick<PointerEvent, "clientX" | "clientY">): Spot => {
+    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.current!.getScreenCTM()!.inverse());
+    return inPicture([x, y]);
   };
   const keep = (mark: PhotoMark) => {
     append("photo-marked", { photo: photo.id, mark });
     setDraft(null);
     setAsking(false);
   };
-  const onDown = (event: PointerEvent) => {
-    if (!tool || asking) return;
-    const spot = spotOf(event);
+  /** Fingers on the picture, where they were last. */
+  const fingers = useRef(new Map<number, Spot>());
+  const press = (spot: Spot) => {
     if (tool === "words") {
       if (words.trim()) keep({ kind: "words", at: [...spot], text: words.trim() });
-      return;
-    }
-    event.currentTarget.setPointerCapture(event.pointerId);
-    setDraft(tool === "area" && draft ? { tool, spots: [...draft.spots, spot] } : { tool, spots: [spot] });
+    } else if (tool)
+      setDraft(tool === "area" && draft ? { tool, spots: [...draft.spots, spot] } : { tool, spots: [spot] });
   };
-  const onMove = (event: PointerEvent) => {
-    if (draft && !asking && tool !== "area" && event.buttons > 0)
-      setDraft({ ...draft, spots: [draft.spots[0]!, spotOf(event)] });
-  };
-  const onUp = () => {
-    if (!draft || tool === "area") return;
+  const letGo = () => {
+    if (!draft || draft.tool === "area") return;
     const mark = asMark(draft);
     if (!mark) return setDraft(null);
     if (mark.kind === "scale") setAsking(true);
     else keep(mark);
   };
+  const onDown = (event: PointerEvent) => {
+    fingers.current.set(event.pointerId, [event.clientX, event.clientY]);
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setCross(null);
+    // A second finger looks nearer: what the first one began to draw was not meant.
+    if (fingers.current.size > 1) setDraft(null);
+    else if (tool && !asking) press(spotOf(event));
+  };
+  const onMove = (event: PointerEvent) => {
+    const before = fingers.current.get(event.pointerId);
+    if (!before) return;
+    const here: Spot = [event.clientX, event.clientY];
+    const scale = svg.current!.getScreenCTM()!.a;
+    if (fingers.current.size === 2) {
+      const [other] = [...fingers.current].filter(([finger]) => finger !== event.pointerId).map(([, at]) => at);
+      const apart = ([x, y]: Spot) => Math.hypot(x - other![0], y - other![1]);
+      const between = { clientX: (here[0] + other![0]) / 2, clientY: (here[1] + other![1]) / 2 };
+      zoom.nearer(apart(here) / Math.max(1, apart(before)), spotOf(between));
+      zoom.move([(before[0] - here[0]) / 2 / scale, (before[1] - here[1]) / 2 / scale]);
+    } else if (!tool) zoom.move([(before[0] - here[0]) / scale, (before[1] - here[1]) / scale]);
+    else if (draft && !asking && draft.tool !== "area") setDraft({ ...draft, spots: [draft.spots[0]!, spotOf(event)] });
+    fingers.current.set(event.pointerId, here);
+  };
+  const onUp = (event: PointerEvent) => {
+    fingers.current.delete(event.pointerId);
+    letGo();
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const step = (event.shiftKey ? 20 : 2) * px;
+    const ways: Readonly<Record<string, Spot>> = {
+      ArrowLeft: [-step, 0],
+      ArrowRight: [step, 0],
+      ArrowUp: [0, -step],
+      ArrowDown: [0, step],
+    };
+    const way = ways[event.key];
+    if (way && !tool) zoom.move([way[0] * 5, way[1] * 5]);
+    else if (way && !asking) {
+      const [x, y] = cross ?? zoom.middle;
+      const next = inPicture([x + way[0], y + way[1]]);
+      setCross(next);
+      zoom.show(next);
+      if (draft && draft.tool !== "area") setDraft({ ...draft, spots: [draft.spots[0]!, next] });
+    } else if ((event.key === "Enter" || event.key === " ") && tool && !asking) {
+      const at = inPicture(cross ?? zoom.middle);
+      setCross(at);
+      if (draft && draft.tool !== "area") letGo();
+      else press(at);
+    } else if (event.key === "+" || event.key === "=") zoom.nearer(1.5, cross ?? undefined);
+    else if (event.key === "-") zoom.nearer(1 / 1.5, cross ?? undefined);
+    else if (event.key === "0") zoom.reset();
+    else if (event.key === "Escape" && draft && !asking) setDraft(null);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const { nearer } = zoom;
+  useEffect(() => {
+    const picture = svg.current;
+    // A wheel that looks nearer must not scroll as well: React's own listener could not stop that.
+    const onWheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(picture!.getScreenCTM()!.inverse());
+      nearer(Math.exp(-event.deltaY / 400), [x, y]);
+    };
+    picture?.addEventListener("wheel", onWheel, { passive: false });
+    return () => picture?.removeEventListener("wheel", onWheel);
+  });
   const shape = draft && asMark(draft);
   const choose = (next: Tool) => {
     setTool(tool === next ? null : next);
@@ -278,30 +214,52 @@ export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => voi
               </Flex>
             </Dialog.Header>
             <Dialog.Body px="18px" pb="12px" display="flex" flexDirection="column" minHeight="0">
-              <Box flex="1" minHeight="0" display="flex" justifyContent="center" bg="#0d0c0b" borderRadius="8px">
+              <Box
+                flex="1"
+                minHeight="0"
+                display="flex"
+                justifyContent="center"
+                position="relative"
+                bg="#0d0c0b"
+                borderRadius="8px"
+                overflow="hidden"
+              >
                 <Svg
                   ref={svg}
-                  viewBox={`0 0 ${photo.width} ${photo.height}`}
+                  viewBox={zoom.viewBox}
                   width="100%"
-                  maxHeight={{ base: "56dvh", md: "calc(100dvh - 250px)" }}
-                  role="img"
-                  aria-label={`${photo.words ?? "Photo"}: ${marks.map(nameOf).join(", ") || "nothing drawn over it"}`}
-                  cursor={tool ? "crosshair" : "default"}
-                  touchAction={tool ? "none" : "auto"}
+                  height={{ base: "56dvh", md: "calc(100dvh - 250px)" }}
+                  overflow="visible"
+                  tabIndex={0}
+                  role="application"
+                  aria-label={`${photo.words ?? "Photo"}: ${marks.map((read) => nameOf(read, unit)).join(", ") || "nothing drawn over it"}. ${keysWords}`}
+                  aria-roledescription="picture to point at"
+                  cursor={tool ? "crosshair" : zoom.times > 1 ? "grab" : "default"}
+                  touchAction="none"
                   onPointerDown={onDown}
                   onPointerMove={onMove}
                   onPointerUp={onUp}
+                  onPointerCancel={onUp}
+                  onKeyDown={onKey}
+                  _focusVisible={{ outline: "2px solid", outlineColor: "ember", outlineOffset: "-2px" }}
                 >
                   <image href={photoPath(id, photo.photo, "full")} width={photo.width} height={photo.height} />
                   {marks.map((read) => (
-                    <Mark
+                    <DrawnMark
                       key={read.drawn.id}
                       mark={read.drawn.mark}
                       px={px}
-                      label={read.drawn.mark.kind === "scale" ? `${read.drawn.mark.lengthMm} mm` : sayMeasure(read)}
+                      label={read.drawn.mark.kind === "scale" ? sayScale(read.drawn.mark) : sayMeasure(read, unit)}
                     />
                   ))}
-                  {shape && <Mark mark={shape} px={px} label={null} />}
+                  {shape && <DrawnMark mark={shape} px={px} label={null} />}
+                  {tool && cross && (
+                    <path
+                      d={`M${cross[0] - 14 * px} ${cross[1]}h${28 * px}M${cross[0]} ${cross[1] - 14 * px}v${28 * px}`}
+                      stroke="#fff"
+                      strokeWidth={1.6 * px}
+                    />
+                  )}
                   {draft?.tool === "area" &&
                     draft.spots.map(([x, y], at) => (
                       <circle
@@ -315,7 +273,21 @@ export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => voi
                       />
                     ))}
                 </Svg>
+                <Flex position="absolute" right="8px" bottom="8px" gap="4px" bg="ground" borderRadius="8px" p="3px">
+                  <ZoomButton label="Look further" onClick={() => zoom.nearer(1 / 1.5)}>
+                    −
+                  </ZoomButton>
+                  <ZoomButton label="The whole photo" onClick={zoom.reset}>
+                    {Math.round(zoom.times * 100)} %
+                  </ZoomButton>
+                  <ZoomButton label="Look nearer" onClick={() => zoom.nearer(1.5)}>
+                    +
+                  </ZoomButton>
+                </Flex>
               </Box>
+              <chakra.p srOnly aria-live="polite">
+                {tool && cross ? `at ${Math.round(cross[0])}, ${Math.round(cross[1])}` : ""}
+              </chakra.p>
               {mayWrite && (
                 <Flex gap="6px" mt="10px" wrap="wrap" align="center">
                   {tools.map((each) => (
@@ -325,7 +297,7 @@ export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => voi
                   ))}
                   {tool && !asking && (
                     <chakra.span fontSize="13px" color="quiet">
-                      {toolWords[tool].how}
+                      {toolWords[tool].how} {cross && keysHow}
                       {(tool === "length" || tool === "area") && !scale
                         ? " Without a scale it measures nothing: set one first."
                         : ""}
@@ -383,12 +355,12 @@ export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => voi
                     px="8px"
                     py="2px"
                   >
-                    {nameOf(read)}
+                    {nameOf(read, unit)}
                     {read.problem && <chakra.span color="out">{sayProblem(read.problem, wording)}</chakra.span>}
                     {mayWrite && (
                       <chakra.button
                         type="button"
-                        aria-label={`Take away ${nameOf(read)}`}
+                        aria-label={`Take away ${nameOf(read, unit)}`}
                         minWidth="24px"
                         minHeight="28px"
                         color="quiet"

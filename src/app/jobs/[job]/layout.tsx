@@ -20,7 +20,7 @@ export default async function JobLayout({
   const path = JobPath.safeParse(await params);
   const job = path.success ? await openAnyJob(path.data.job) : null;
   if (!job) notFound();
-  const me = { id: person.id, name: person.name, role: person.role };
+  const me = { id: person.id, name: person.name, role: person.role, unit: person.unit };
   if (isBroken(job)) return <RawRecord me={me} job={job} />;
   return (
     <JobProvider

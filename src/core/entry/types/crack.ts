@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Id } from "../../pack/schema-base";
-import { Spot, Uuid, Words, supersedes } from "../shapes";
+import { Spot, Typed, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 
 /** Cracks and threads. */
@@ -32,6 +32,7 @@ export const crackEntries = {
       part: Uuid,
       line: z.array(Spot).min(2).max(40),
       lengthMm: z.number().positive().nullable(),
+      typed: Typed.optional(),
       method: Id.nullable(),
       words: Words.nullable(),
       supersedes,

@@ -1,6 +1,17 @@
 import { z } from "zod";
 import { Id } from "../../pack/schema-base";
-import { Day, DecisionRule, EntryId, Finite, HandOverWitness, ShopSettings, Uuid, Words, supersedes } from "../shapes";
+import {
+  Day,
+  DecisionRule,
+  EntryId,
+  Finite,
+  HandOverWitness,
+  ShopSettings,
+  Typed,
+  Uuid,
+  Words,
+  supersedes,
+} from "../shapes";
 import { declare } from "../declare";
 
 /** Opening a job, its order and estimates, going past a hold, handing over. */
@@ -44,6 +55,7 @@ export const jobEntries = {
       /** The cylinder or other place of a test. */
       place: Id.nullable(),
       value: z.union([z.string().max(2000), Finite, z.boolean()]).nullable(),
+      typed: Typed.optional(),
       supersedes,
     }),
   }),

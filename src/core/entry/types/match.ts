@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { Id } from "../../pack/schema-base";
 import { CataloguePart } from "../../catalogue/catalogue-part";
-import { EntryId, Finite, Uuid, Words, supersedes } from "../shapes";
+import { EntryId, Finite, Typed, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 
 /** What goes with what, and with what the engine goes into. */
@@ -14,6 +14,7 @@ export const matchEntries = {
       part: Uuid.nullable(),
       attribute: Id,
       value: z.union([Id, Finite]).nullable(),
+      typed: Typed.optional(),
       how: z.enum(["measured", "counted", "read", "tested"]),
       words: Words.nullable(),
       supersedes,

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Id } from "../../pack/schema-base";
-import { EntryId, Finite, Grams, Uuid, Words, supersedes } from "../shapes";
+import { EntryId, Finite, Grams, Typed, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 
 /** Taking apart, looking, collecting what is loose. */
@@ -20,6 +20,7 @@ export const stripEntries = {
       place: Id.nullable(),
       state: Id.nullable(),
       value: Finite.nullable(),
+      typed: Typed.optional(),
       skipped: Words.nullable(),
       supersedes,
     }),
@@ -47,9 +48,11 @@ export const stripEntries = {
     payload: z.strictObject({
       part: Uuid,
       wholeGrams: Grams,
+      wholeTyped: Typed.optional(),
       wholeStandard: Grams,
       wholeFrom: z.enum(["sister", "pack", "drawing"]),
       leftGrams: Grams,
+      leftTyped: Typed.optional(),
       leftStandard: Grams,
       supersedes,
     }),
@@ -61,6 +64,7 @@ export const stripEntries = {
     payload: z.strictObject({
       fragment: Uuid,
       grams: Grams,
+      typed: Typed.optional(),
       standard: Grams,
       material: Id.nullable(),
       where: Id.nullable(),
@@ -77,6 +81,7 @@ export const stripEntries = {
     payload: z.strictObject({
       where: Id.nullable(),
       grams: Grams,
+      typed: Typed.optional(),
       standard: Grams,
       magneticShare: z.number().min(0).max(1).nullable(),
       shareStandard: z.number().min(0).max(1),

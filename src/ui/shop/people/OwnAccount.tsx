@@ -4,16 +4,26 @@ import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import type { Problem } from "@/core/problem/problem";
 import { dropKept } from "../../away/kept-jobs";
+import type { Me } from "../../frame/me";
+import { Choose } from "../../kit/Choose";
 import { Problems } from "../../kit/Problems";
 import { QuietButton } from "../../kit/SayWhy";
 import { TextField } from "../../kit/TextField";
 import { tellServer } from "../../outbox/tell-server";
 
-/** One's own password, and the way out on all devices. Both end every session, this one too. */
-export function OwnAccount() {
+const asTheJob = "job";
+
+/** What one sees figures in; one's own password, and the way out on all devices. Both end every session, this one too. */
+export function OwnAccount({ me }: { me: Me }) {
   const router = useRouter();
   const [{ now, next }, setDraft] = useState({ now: "", next: "" });
   const [wrong, setWrong] = useState<readonly Problem[]>([]);
+  const [unit, setUnit] = useState<string>(me.unit ?? asTheJob);
+  const choose = async (next: string | null) => {
+    const said = await tellServer("PUT", "/api/me/unit", { unit: next === asTheJob ? null : next });
+    setWrong("problems" in said ? said.problems : []);
+    if (!("problems" in said)) setUnit(next ?? asTheJob);
+  };
   const leave = async (method: "PUT" | "DELETE", path: string, body?: unknown) => {
     const said = await tellServer(method, path, body);
     setWrong("problems" in said ? said.problems : []);
@@ -28,7 +38,19 @@ export function OwnAccount() {
   };
   return (
     <chakra.section aria-label="Your account" mt="34px" borderTopWidth="1px" borderColor="line" pt="18px">
-      <Heading as="h2" fontSize="16px">
+      <Choose
+        label="What you see and type figures in"
+        hint="Inches bring lb·ft, psi and lbf with them. What is printed goes by the job."
+        options={[
+          { id: asTheJob, name: "whatever the job goes by" },
+          { id: "mm", name: "millimetres" },
+          { id: "in", name: "inches" },
+        ]}
+        value={unit}
+        onChoose={(next) => void choose(next)}
+        disabled={false}
+      />
+      <Heading as="h2" fontSize="16px" mt="22px">
         Your own password
       </Heading>
       <chakra.form onSubmit={submit} noValidate mt="8px">

@@ -189,7 +189,7 @@ export const PeopleRoom = ({ me }: { me: Me }) => (
           You are signed in as {me.role}: accounts are looked after by a lead.
         </chakra.p>
       )}
-      <OwnAccount />
+      <OwnAccount me={me} />
     </Work>
   </Flex>
 );

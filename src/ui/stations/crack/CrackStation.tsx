@@ -5,6 +5,7 @@ import { uncheckedPart, type CrackPart, type JudgedCrack } from "@/core/crack/as
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { zonesCrossed } from "@/core/crack/crack-verdict";
 import { lineLength, type Spot } from "@/core/numeric/plane";
+import { formatQuantity } from "@/core/quantity/format-quantity";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { sayRef } from "@/words/say-option";
@@ -15,8 +16,8 @@ import { Cautions } from "../../job/Cautions";
 import { StationHolds } from "../../job/StationHolds";
 import { StationLayout } from "../../job/StationLayout";
 import { useInHand, useJob } from "../../job/JobContext";
+import { useNumberIn } from "../../job/use-number-in";
 import { Chip } from "../../kit/Chip";
-import { readDecimal } from "../../kit/decimal";
 import { SmallInput } from "../../kit/SmallInput";
 import { PartInHand } from "../strip/PartInHand";
 import { PartPicker } from "../strip/PartPicker";
@@ -45,7 +46,8 @@ function CrackLine({ judged, isChosen, onChoose }: { judged: JudgedCrack; isChos
           {verdict ? capital(crackStateWords[verdict]) : "Cannot tell yet"}
         </chakra.strong>
         <span>
-          {lengthMm.toFixed(1)} mm{isMeasured ? "" : " as drawn, not measured"}
+          {crack.typed ?? formatQuantity(lengthMm, wording.unit, wording.unit.decimals - 2)}
+          {isMeasured ? "" : " as drawn, not measured"}
           {crack.words ? ` · ${crack.words}` : ""}
         </span>
         <chakra.span fontSize="12px" color="quiet">
@@ -230,18 +232,27 @@ function Casting({ of }: { of: CrackPart }) {
   const [words, setWords] = useState("");
   const [zones, setZones] = useState<ReadonlySet<string>>(new Set());
   const [chosen, setChosen] = useState<string | null>(null);
-  const lengthMm = length.trim() === "" ? null : readDecimal(length);
-  const wrong = length.trim() !== "" && (lengthMm === null || lengthMm <= 0);
+  const { unit, read, show } = useNumberIn()("mm");
+  const measured = length.trim() === "" ? null : read(length);
+  const wrong =
+    measured === null
+      ? null
+      : "wrong" in measured
+        ? measured.wrong
+        : measured.value > 0
+          ? null
+          : `“${length}” is no length.`;
   const isOutside = draft !== null && draft.length > 1 && zonesCrossed(map, draft).size === 0;
   const toggle = (zone: string) =>
     setZones(new Set(zones.has(zone) ? [...zones].filter((each) => each !== zone) : [...zones, zone]));
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    if (!draft || draft.length < 2 || wrong) return;
+    if (!draft || draft.length < 2 || wrong !== null) return;
     const { id } = append("crack-found", {
       part: of.part.id,
       line: draft.map((spot): [number, number] => [...spot]),
-      lengthMm,
+      lengthMm: measured && "value" in measured ? measured.value : null,
+      ...(measured && "typed" in measured ? { typed: measured.typed } : {}),
       method: of.checks.at(-1)?.check.method ?? null,
       words: words.trim() || null,
     });
@@ -289,18 +300,17 @@ function Casting({ of }: { of: CrackPart }) {
           <span>
             {draft.length < 2
               ? "Press where the crack begins, and along it to its end."
-              : `${lineLength(draft).toFixed(0)} mm as drawn.`}
+              : `${show(Math.round(lineLength(draft)))} ${unit.symbol} as drawn.`}
           </span>
           <SmallInput
             value={length}
             onChange={(event) => setLength(event.currentTarget.value)}
             placeholder="measured"
-            aria-label="Length of the crack, mm"
+            aria-label={`Length of the crack, ${unit.symbol}`}
             width="94px"
-            inputMode="decimal"
-            wrong={wrong}
+            wrong={wrong !== null}
           />
-          <span>mm</span>
+          <span>{unit.symbol}</span>
           <SmallInput
             value={words}
             onChange={(event) => setWords(event.currentTarget.value)}
@@ -308,7 +318,13 @@ function Casting({ of }: { of: CrackPart }) {
             aria-label="How the crack looks"
             width="180px"
           />
-          <Button type="submit" size="sm" bg="ember" color="onEmber" disabled={draft.length < 2 || wrong || isOutside}>
+          <Button
+            type="submit"
+            size="sm"
+            bg="ember"
+            color="onEmber"
+            disabled={draft.length < 2 || wrong !== null || isOutside}
+          >
             Record the crack
           </Button>
           <Button size="sm" variant="ghost" onClick={() => setDraft(null)}>
@@ -316,7 +332,7 @@ function Casting({ of }: { of: CrackPart }) {
           </Button>
           {wrong && (
             <chakra.span role="alert" color="out" fontSize="13px">
-              “{length}” is not a length in mm.
+              {wrong}
             </chakra.span>
           )}
           {isOutside && (

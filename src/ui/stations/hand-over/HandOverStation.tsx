@@ -7,7 +7,6 @@ import { lifetimesOf } from "@/core/lives/lifetimes";
 import { makeHandOverWitness } from "@/core/hand-over/make-hand-over-witness";
 import { countDecided } from "@/core/plan/standing";
 import { formatQuantity } from "@/core/quantity/format-quantity";
-import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
@@ -125,7 +124,7 @@ function HandOvers() {
 
 /** Where the job leaves the shop: the report and the record. */
 export function HandOverStation() {
-  const { id, assessment, log } = useJob();
+  const { id, assessment, log, unitFor } = useJob();
   const { header } = assessment.job;
   const counts = countDecided(assessment.choices);
   const waiting = log.waiting.size;
@@ -232,7 +231,7 @@ export function HandOverStation() {
         <chakra.dl mt="6px">
           {assessment.figures.map((figure) => (
             <Leader key={figure.id} name={capital(figure.name)}>
-              {formatQuantity(figure.value, unitById(figure.unit)!)}
+              {formatQuantity(figure.value, unitFor(figure.unit))}
             </Leader>
           ))}
           <Leader name="Decision rule">{ruleWords[assessment.order.rule]}</Leader>

@@ -4,13 +4,13 @@ import type { ReactNode } from "react";
 import { hourItems } from "@/core/intake/assess-intake";
 import { decisionRules } from "@/core/entry/schema";
 import { orderItemsOf, bearers } from "@/core/order/order";
-import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayRef } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
 import { hourWords, orderWords, ruleWords } from "@/words/words-for";
 import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
+import { useNumberIn } from "../../job/use-number-in";
 import { StationLayout } from "../../job/StationLayout";
 import { Chip } from "../../kit/Chip";
 import { Choose } from "../../kit/Choose";
@@ -44,6 +44,7 @@ function asText(value: unknown): string | null | undefined {
 /** What there is to know before anything is touched. */
 export function IntakeStation() {
   const { pack, assessment, mayWrite, wording } = useJob();
+  const numberIn = useNumberIn();
   const { intake: front } = pack.pack;
   const { order } = assessment;
   const { notes } = order;
@@ -240,7 +241,8 @@ export function IntakeStation() {
             </Section>
           )}
           {front?.tests.map((test) => {
-            const unit = unitById(test.unit)!.symbol;
+            const quantity = numberIn(test.unit);
+            const { unit, show } = quantity;
             const bad = (place: string | null) => {
               const value = notes.value("test", test.id, null, place);
               return (
@@ -255,8 +257,8 @@ export function IntakeStation() {
               <Section key={test.id} title={test.name}>
                 <chakra.p fontSize="13px" color="quiet">
                   {test.how} {sayRef(test.ref, wording.sources)}
-                  {test.low !== undefined ? ` · at least ${test.low} ${unit}` : ""}
-                  {test.high !== undefined ? ` · at most ${test.high} ${unit}` : ""}
+                  {test.low !== undefined ? ` · at least ${show(test.low)} ${unit.symbol}` : ""}
+                  {test.high !== undefined ? ` · at most ${show(test.high)} ${unit.symbol}` : ""}
                 </chakra.p>
                 {test.caution && (
                   <chakra.p fontSize="12px" color="near" mt="3px">
@@ -264,7 +266,7 @@ export function IntakeStation() {
                   </chakra.p>
                 )}
                 {test.places.length === 0 ? (
-                  <NoteField section="test" item={test.id} label={test.name} kind="number" unit={unit} />
+                  <NoteField section="test" item={test.id} label={test.name} kind="number" quantity={quantity} />
                 ) : (
                   test.places.map((place) => (
                     <NoteField
@@ -274,7 +276,7 @@ export function IntakeStation() {
                       place={place.id}
                       label={place.name}
                       kind="number"
-                      unit={unit}
+                      quantity={quantity}
                       width="90px"
                     />
                   ))

@@ -3,7 +3,8 @@ import { Box, Flex, Input, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Note, Section } from "@/core/entry/notes";
 import { useJob } from "../../job/JobContext";
-import { readNote, type NoteKind } from "./read-note";
+import type { NumberIn } from "../../job/use-number-in";
+import { quantityNote, readNote, type NoteKind } from "./read-note";
 import { useNote } from "./use-note";
 
 interface Props {
@@ -11,7 +12,10 @@ interface Props {
   readonly item: string;
   readonly label: string;
   readonly kind: NoteKind;
+  /** What stands beside it. */
   readonly unit?: string;
+  /** How it is shown and typed, where it is a quantity of the pack. */
+  readonly quantity?: NumberIn;
   readonly place?: string;
   /** The part it is about, where it is not the whole engine. */
   readonly part?: string;
@@ -21,7 +25,18 @@ interface Props {
 }
 
 /** One line of the ledger: typed and kept with Enter or by going on; unknown is one of its answers. */
-export function NoteField({ section, item, label, kind, unit = "", place, part, fallback, width = "112px" }: Props) {
+export function NoteField({
+  section,
+  item,
+  label,
+  kind,
+  unit = "",
+  quantity,
+  place,
+  part,
+  fallback,
+  width = "112px",
+}: Props) {
   const { assessment, mayWrite } = useJob();
   const note = useNote();
   const stored = assessment.order.notes.value(section, item, part ?? null, place ?? null);
@@ -31,11 +46,11 @@ export function NoteField({ section, item, label, kind, unit = "", place, part, 
   const keep = () => {
     if (draft === null) return;
     if (draft.trim() === "") return setDraft(null);
-    const made = readNote(kind, draft.trim());
+    const made = quantity ? quantityNote(quantity, draft) : readNote(kind, draft.trim());
     if ("wrong" in made) return setWrong(made.wrong);
     setDraft(null);
     setWrong(null);
-    if (made.value !== stored) note(section, item, made.value, { place, part });
+    if (made.value !== stored) note(section, item, made.value, { place, part, typed: made.typed });
   };
   return (
     <Box py="5px">
@@ -43,7 +58,10 @@ export function NoteField({ section, item, label, kind, unit = "", place, part, 
         <chakra.label display="flex" alignItems="center" gap="10px" fontSize="14px" flex="1" minWidth="200px">
           <chakra.span flex="1">{label}</chakra.span>
           <Input
-            value={draft ?? (shown === null ? "" : String(shown))}
+            value={
+              draft ??
+              (shown === null ? "" : quantity && typeof shown === "number" ? quantity.show(shown) : String(shown))
+            }
             onChange={(event) => setDraft(event.currentTarget.value)}
             onBlur={keep}
             disabled={!mayWrite}
@@ -58,14 +76,14 @@ export function NoteField({ section, item, label, kind, unit = "", place, part, 
             }}
             size="sm"
             width={width}
-            inputMode={kind === "number" ? "decimal" : undefined}
+            inputMode={kind === "number" && !quantity ? "decimal" : undefined}
             placeholder={stored === null ? "unknown" : "·"}
             borderColor={wrong ? "out" : "lineStrong"}
             fontVariantNumeric="tabular-nums"
           />
         </chakra.label>
         <chakra.span fontSize="13px" color="quiet" width="32px">
-          {unit}
+          {quantity ? quantity.unit.symbol : unit}
         </chakra.span>
         <chakra.button
           type="button"

@@ -2,10 +2,8 @@
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { readAs, valueWords, type End } from "@/core/match/ends";
-import { parseReading } from "@/core/quantity/parse-quantity";
-import { unitById } from "@/core/quantity/units";
-import { sayProblem } from "@/words/say-problem";
 import { useJob } from "../../job/JobContext";
+import { useNumberIn } from "../../job/use-number-in";
 import { Chip } from "../../kit/Chip";
 import { fromWords } from "./words";
 import { QuietButton } from "../../kit/SayWhy";
@@ -21,8 +19,10 @@ export function AttributeField({ of, attribute: id }: { of: End; attribute: stri
   const part = readAs(of);
   const readings = assessment.job.attributes.filter((each) => each.part === part && each.attribute === id);
   const known = told(of, id);
-  const unit = attribute.unit === undefined ? null : unitById(attribute.unit)!;
-  const note = (value: string | number | null) => {
+  const numberIn = useNumberIn();
+  const quantity = attribute.unit === undefined ? null : numberIn(attribute.unit);
+  const unit = quantity && quantity.unit;
+  const note = (value: string | number | null, typed?: string) => {
     if (part === undefined) return;
     const [first] = readings;
     // The same once more takes it back.
@@ -34,16 +34,17 @@ export function AttributeField({ of, attribute: id }: { of: End; attribute: stri
         value,
         how: unit === null ? "read" : unit.dimension === "number" ? "counted" : "measured",
         words: null,
+        ...(typed === undefined ? {} : { typed }),
         ...(readings.length > 0 ? { supersedes: readings.map((each) => each.id) } : {}),
       });
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const read = parseReading(typed, unit!.dimension, unit!);
-    if (!read.ok) return setWrong(sayProblem(read.problems[0]!, wording));
+    const read = quantity!.read(typed);
+    if ("wrong" in read) return setWrong(read.wrong);
     setWrong(null);
     setTyped("");
-    note(Number((read.value.value / unit!.factor).toPrecision(12)));
+    note(read.value, read.typed);
   };
   return (
     <Box py="8px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
@@ -52,7 +53,7 @@ export function AttributeField({ of, attribute: id }: { of: End; attribute: stri
       </chakra.p>
       <chakra.p fontSize="13px" color="quiet">
         {known
-          ? `${valueWords(attribute, known.value)}, ${fromWords[known.from]}`
+          ? `${valueWords(attribute, known.value, wording.unit)}, ${fromWords[known.from]}`
           : readings.length > 1
             ? "read differently by two people"
             : "not known"}

@@ -15,7 +15,7 @@ export function PairingLines({ pairing }: { pairing: Pairing }) {
     ends
       .map(
         ({ name, attribute, told }) =>
-          `${name}${told ? `: ${valueWords(attributes.get(attribute)!, told.value)}` : ""}`,
+          `${name}${told ? `: ${valueWords(attributes.get(attribute)!, told.value, wording.unit)}` : ""}`,
       )
       .join(" · "),
     ...(state === "wrong" ? [mating.wrong.looks] : []),

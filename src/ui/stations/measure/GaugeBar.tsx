@@ -8,6 +8,7 @@ import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../../job/JobContext";
 import { Key } from "../../kit/Key";
+import { usePad } from "../../kit/use-pad";
 import { asRead, type SheetHands } from "./use-sheet";
 
 const degrees = (celsius: number | null) => (celsius === null ? "unknown" : `${celsius.toFixed(1)} °C`);
@@ -60,6 +61,8 @@ export function GaugeBar({
 }) {
   const { unitFor, wording, mayWrite, me, nameOf } = useJob();
   const unit = unitFor(sheet.feature.unit);
+  const pad = usePad(unit.id);
+  const hasLetters = pad.inputMode === "text";
   const { row, point, key } = hands.active;
   const draft = hands.draftOf(key);
   const spec = sheet.feature.points.find((each) => each.id === point.point)!;
@@ -125,6 +128,20 @@ export function GaugeBar({
               Gauge sends
             </Button>
           )}
+          <Button
+            variant="outline"
+            borderColor="lineStrong"
+            height="44px"
+            minWidth="52px"
+            color="ink"
+            display="none"
+            css={{ "@media (pointer: coarse)": { display: "inline-flex" } }}
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => pad.choose(hasLetters ? "decimal" : "text")}
+            aria-label={hasLetters ? "Keyboard with digits alone" : "Keyboard with letters and a slash"}
+          >
+            {hasLetters ? "123" : "abc /"}
+          </Button>
         </>
       ) : (
         <Button onClick={onSetUp} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">

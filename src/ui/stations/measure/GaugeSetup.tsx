@@ -8,6 +8,7 @@ import { phases, type SettingMaster } from "@/core/entry/schema";
 import type { Occasion } from "@/core/entry/fold";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { lockedAt } from "@/core/measure/locked-at";
+import { formatNumber, formatQuantity } from "@/core/quantity/format-quantity";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
 import { fromCore, unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
@@ -72,6 +73,7 @@ interface Props {
 /** Says with what, on what and how warm the next readings are taken. */
 export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
   const { shop, append, newId, mayWrite, wording } = useJob();
+  const { unit } = wording;
   const gauges = shop.gauges.filter((gauge) => suits(gauge, sheet.feature));
   const masters = shop.masters.filter((master) => isNearSize(master, sheet.feature));
   const size = nominal(sheet.feature);
@@ -97,7 +99,7 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
       master: occasion?.master
         ? `${occasion.master.gauge ? lockedPrefix : ""}${occasion.master.id}`
         : (masters[0]?.id ?? (micrometers[0] ? `${lockedPrefix}${micrometers[0].id}` : "")),
-      lockedSize: (occasion?.master?.gauge ? occasion.master.lengthMm : (fresh?.min ?? size)).toFixed(3),
+      lockedSize: formatNumber(occasion?.master?.gauge ? occasion.master.lengthMm : (fresh?.min ?? size), unit),
       phase: occasion?.phase ?? "cleaned",
       partC: occasion?.temperatures.partC?.toString() ?? "",
       gaugeC: occasion?.temperatures.gaugeC?.toString() ?? "",
@@ -111,7 +113,7 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
     const micrometer = id.startsWith(lockedPrefix)
       ? micrometers.find((each) => each.id === id.slice(lockedPrefix.length))
       : undefined;
-    const parsed = parseQuantity(typed, "length", mm);
+    const parsed = parseQuantity(typed, "length", unit);
     return micrometer && parsed.ok
       ? lockedAt(micrometer, parsed.value.value)
       : (masters.find((each) => each.id === id) ?? null);
@@ -126,7 +128,7 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
       });
     if (master && !isNearSize(master, sheet.feature))
       return setError(isLocked ? "lockedSize" : "master", {
-        message: `A comparator set at ${master.lengthMm.toFixed(3)} mm does not reach ${size.toFixed(3)} mm.`,
+        message: `A comparator set at ${formatQuantity(master.lengthMm, unit)} does not reach ${formatQuantity(size, unit)}.`,
       });
     append("occasion-opened", {
       occasion: newId(),
@@ -223,8 +225,8 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
                     )}
                     {needsMaster && isLocked && (
                       <Field.Root gridColumn="1 / -1" invalid={!!errors.lockedSize}>
-                        <Field.Label>Locked at</Field.Label>
-                        <Input {...register("lockedSize")} inputMode="decimal" />
+                        <Field.Label>Locked at, {unit.symbol}</Field.Label>
+                        <Input {...register("lockedSize")} />
                         <Field.HelperText>
                           What it measured before shares its error with the gauge set on it: in a clearance that error
                           cancels.
@@ -248,14 +250,14 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
                     {isLength && (
                       <Field.Root invalid={!!errors.partC}>
                         <Field.Label>Part, °C</Field.Label>
-                        <Input {...register("partC")} inputMode="decimal" placeholder="unknown" />
+                        <Input {...register("partC")} placeholder="unknown" />
                         <Field.ErrorText>{errors.partC?.message}</Field.ErrorText>
                       </Field.Root>
                     )}
                     {isLength && (
                       <Field.Root invalid={!!errors.gaugeC}>
                         <Field.Label>{needsMaster ? "Gauge and master, °C" : "Gauge, °C"}</Field.Label>
-                        <Input {...register("gaugeC")} inputMode="decimal" placeholder="unknown" />
+                        <Input {...register("gaugeC")} placeholder="unknown" />
                         <Field.ErrorText>{errors.gaugeC?.message}</Field.ErrorText>
                       </Field.Root>
                     )}

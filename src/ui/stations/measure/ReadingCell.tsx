@@ -5,6 +5,7 @@ import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity
 import { otherUnit, unitById } from "@/core/quantity/units";
 import { useJob } from "../../job/JobContext";
 import { HeatBar } from "../../kit/HeatBar";
+import { usePad } from "../../kit/use-pad";
 import { asRead, type Acts, type Cell, type Draft } from "./use-sheet";
 
 /** What a filled cell tells on hover: as typed, and in the other unit. */
@@ -65,6 +66,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
     [acts, key],
   );
   // What stands there after a repeat is a result: the next figure takes its place, and is not typed behind it.
+  const { inputMode } = usePad(unit.id);
   const isResult = draft === undefined;
   useLayoutEffect(() => {
     if (isResult && field.current && document.activeElement === field.current) field.current.select();
@@ -89,7 +91,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
         value={draft ? draft.text : shown}
         placeholder="·"
         readOnly={!mayWrite && draft === undefined}
-        inputMode="decimal"
+        inputMode={inputMode}
         autoComplete="off"
         spellCheck={false}
         onChange={(event) => acts.type(key, event.currentTarget.value)}

@@ -1,17 +1,15 @@
 "use client";
 import { Box, Button, Flex, Grid, chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import { formatNumber } from "@/core/quantity/format-quantity";
-import { toCore, unitById } from "@/core/quantity/units";
 import type { CheckPlace, CheckResult } from "@/core/strip/assess-strip";
 import { capital } from "@/words/capital";
 import { sayRef } from "@/words/say-option";
 import { useJob } from "../../job/JobContext";
+import { useNumberIn, type NumberIn } from "../../job/use-number-in";
 import { Chip } from "../../kit/Chip";
-import { readDecimal } from "../../kit/decimal";
 import { SmallInput } from "../../kit/SmallInput";
 
-type Noted = Partial<{ state: string; value: number; skipped: string }>;
+type Noted = Partial<{ state: string; value: number; typed: string; skipped: string }>;
 
 /** Notes one place of a check; what stood there before gives way. */
 function useNoteCheck({ check }: CheckResult): (place: CheckPlace, noted: Noted) => void {
@@ -20,7 +18,11 @@ function useNoteCheck({ check }: CheckResult): (place: CheckPlace, noted: Noted)
     const [before] = place.notes.length === 1 ? place.notes : [];
     const kept =
       noted.skipped === undefined
-        ? { state: before?.state ?? null, value: before?.value ?? null }
+        ? {
+            state: before?.state ?? null,
+            value: before?.value ?? null,
+            ...(before?.typed === undefined || noted.value !== undefined ? {} : { typed: before.typed }),
+          }
         : { state: null, value: null };
     append("check-noted", {
       check: check.id,
@@ -43,18 +45,19 @@ function Place({
   note: (place: CheckPlace, noted: Noted) => void;
 }) {
   const { mayWrite, nameOf } = useJob();
+  const numberIn = useNumberIn();
   const { check } = result;
+  const figure = check.figure && numberIn(check.figure.unit);
   const [draft, setDraft] = useState<string | null>(null);
   const [stands] = place.notes.length === 1 ? place.notes : [];
-  const wrong = draft !== null && draft.trim() !== "" && readDecimal(draft) === null;
+  const read = draft === null || draft.trim() === "" ? null : (figure?.read(draft) ?? null);
+  const wrong = read !== null && "wrong" in read ? read.wrong : null;
   const keep = () => {
-    const value = draft === null ? null : readDecimal(draft);
-    if (value === null) return wrong ? undefined : setDraft(null);
-    if (value !== stands?.value) note(place, { value });
+    if (read !== null && "wrong" in read) return;
+    if (read !== null && read.value !== stands?.value) note(place, read);
     setDraft(null);
   };
   const label = check.places.length > 0 ? capital(place.name) : check.name;
-  const unit = check.figure && unitById(check.figure.unit)!;
   return (
     <Box>
       <Flex gap="6px" align="center" wrap="wrap" py="3px" role="group" aria-label={label}>
@@ -66,23 +69,23 @@ function Place({
         >
           {check.places.length > 0 ? label : ""}
         </chakra.span>
-        {check.figure && (
+        {figure && (
           <>
             <SmallInput
-              value={draft ?? (stands?.value == null ? "" : String(stands.value))}
+              value={draft ?? (stands?.value == null ? "" : figure.show(stands.value))}
               onChange={(event) => setDraft(event.currentTarget.value)}
               onBlur={keep}
               onKeyDown={(event) => event.key === "Enter" && keep()}
-              wrong={wrong}
+              wrong={wrong !== null}
               disabled={!mayWrite}
-              inputMode="decimal"
               width="78px"
-              aria-label={`${label}, ${unit!.symbol}`}
+              aria-label={`${label}, ${figure.unit.symbol}`}
+              title={stands?.typed === undefined ? undefined : `typed ${stands.typed}`}
               fontVariantNumeric="tabular-nums"
               placeholder={stands?.skipped ? "skipped" : ""}
             />
             <chakra.span fontSize="12px" color="quiet">
-              {unit!.symbol}
+              {figure.unit.symbol}
             </chakra.span>
           </>
         )}
@@ -105,7 +108,7 @@ function Place({
       </Flex>
       {wrong && (
         <chakra.p role="alert" fontSize="12px" color="out">
-          “{draft}” is not a number. It stays here until you correct it.
+          {wrong} What you typed stays here until you correct it.
         </chakra.p>
       )}
       {place.notes.length > 1 && (
@@ -124,24 +127,26 @@ function Place({
   );
 }
 
-const bounds = ({ check: { figure } }: CheckResult) => {
-  if (!figure) return null;
-  const unit = unitById(figure.unit)!;
-  const say = (value: number) => formatNumber(toCore(value, unit), unit);
-  const { low, high } = figure;
-  if (low !== undefined && high !== undefined) return `${say(low)} to ${say(high)} ${unit.symbol}`;
-  if (low !== undefined) return `at least ${say(low)} ${unit.symbol}`;
-  return high === undefined ? null : `at most ${say(high)} ${unit.symbol}`;
-};
+/** Between what a figure should lie, in the unit it is shown in. */
+function sayBounds(
+  { low, high }: NonNullable<CheckResult["check"]["figure"]>,
+  { show, unit }: NumberIn,
+): string | null {
+  if (low !== undefined && high !== undefined) return `${show(low)} to ${show(high)} ${unit.symbol}`;
+  if (low !== undefined) return `at least ${show(low)} ${unit.symbol}`;
+  return high === undefined ? null : `at most ${show(high)} ${unit.symbol}`;
+}
 
 /** Something to look at while it can still be: offered before the step that ends it. */
 export function CheckCard({ result }: { result: CheckResult }) {
   const { mayWrite, wording } = useJob();
+  const numberIn = useNumberIn();
   const note = useNoteCheck(result);
   const [skipping, setSkipping] = useState<string | null>(null);
   const { check, places, state } = result;
   const open = places.filter((place) => place.notes.length === 0);
   const [asItShould] = check.states ?? [];
+  const within = check.figure && sayBounds(check.figure, numberIn(check.figure.unit));
   const skip = () => {
     for (const place of open) note(place, { skipped: skipping!.trim() || "skipped" });
     setSkipping(null);
@@ -162,7 +167,7 @@ export function CheckCard({ result }: { result: CheckResult }) {
       </Flex>
       <chakra.p fontSize="13px" color="quiet">
         {check.how}
-        {bounds(result) ? ` As it should be: ${bounds(result)}.` : ""} {sayRef(check.ref, wording.sources)}
+        {within ? ` As it should be: ${within}.` : ""} {sayRef(check.ref, wording.sources)}
       </chakra.p>
       {check.caution && (
         <chakra.p fontSize="12px" color="near">

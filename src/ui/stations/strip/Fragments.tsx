@@ -4,9 +4,11 @@ import { useState, type FormEvent, type ReactNode } from "react";
 import type { Fragment, PartAccount } from "@/core/fragments/ledger";
 import { expandedUncertainty } from "@/core/measure/conformity";
 import type { Estimate } from "@/core/quantity/estimate";
+import type { TypedNumber } from "@/core/quantity/number-in-unit";
 import { capital } from "@/words/capital";
 import { accountWords, wholeWords } from "@/words/words-for";
 import { useInHand, useJob } from "../../job/JobContext";
+import { useNumberIn, type NumberIn } from "../../job/use-number-in";
 import { readDecimal } from "../../kit/decimal";
 import { Figures } from "../../kit/Figures";
 import { SmallInput } from "../../kit/SmallInput";
@@ -15,7 +17,9 @@ import { SmallPhoto } from "../../photos/SmallPhoto";
 
 const weighed = (of: Estimate | null) =>
   of ? withUncertainty(of.value, Math.max(expandedUncertainty(of), 0.01)) : "?";
-const grams = (of: Estimate | null) => `${weighed(of)} g`;
+/** A mass as it was typed. */
+const massOf = ({ grams, typed }: Pick<Fragment, "grams" | "typed">) => typed ?? `${grams.toFixed(2)} g`;
+const inGrams = (of: Estimate | null) => `${weighed(of)} g`;
 const accountColor = { closed: "sound", open: "out", over: "out", "cannot-tell": "near" } as const;
 
 /** A bar: what is left and what was found of the whole, and the gap that is still somewhere. */
@@ -54,13 +58,12 @@ function AccountBar({ account }: { account: PartAccount }) {
   );
 }
 
-/** What is wrong with a number that has to be a mass. */
-const massProblem = (text: string): string | null => {
-  const value = readDecimal(text);
-  if (text.trim() === "") return "Type a mass in grams.";
-  if (value === null) return `“${text}” is not a number of grams.`;
-  return value < 0 ? `${text} g cannot be: nothing weighs less than nothing.` : null;
-};
+/** A mass as it was typed, in whatever unit; or what is wrong with it. */
+function readMass({ read }: NumberIn, text: string): TypedNumber | { readonly wrong: string } {
+  if (text.trim() === "") return { wrong: "Type a mass, in grams or with its unit." };
+  const mass = read(text);
+  return "value" in mass && mass.value < 0 ? { wrong: `${text} cannot be: nothing weighs less than nothing.` } : mass;
+}
 
 function Choose({
   label,
@@ -91,6 +94,7 @@ function Choose({
 /** Whole mass and what is left of a part that broke. */
 function WeighBroken() {
   const { assessment, append, pack } = useJob();
+  const grams = useNumberIn()("g");
   const { hand } = useInHand();
   const parts = [...assessment.job.parts.values()];
   const [part, setPart] = useState(hand ?? "");
@@ -110,17 +114,21 @@ function WeighBroken() {
   };
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    const found = part === "" ? "Choose the part that broke." : (massProblem(whole) ?? massProblem(left));
-    setWrong(found);
-    if (found) return;
+    const [all, rest] = [readMass(grams, whole), readMass(grams, left)];
+    const found = part === "" ? "Choose the part that broke." : null;
+    if (found !== null || "wrong" in all || "wrong" in rest)
+      return setWrong(found ?? ("wrong" in all ? all.wrong : "wrong" in rest ? rest.wrong : null));
+    setWrong(null);
     const before =
       assessment.ledger.parts.find((account) => account.part.id === part)?.weighings.map((each) => each.id) ?? [];
     append("broken-weighed", {
       part,
-      wholeGrams: readDecimal(whole)!,
+      wholeGrams: all.value,
+      ...(all.typed === undefined ? {} : { wholeTyped: all.typed }),
       wholeStandard: from === "pack" ? (massOf(part)?.standard ?? balance) : balance,
       wholeFrom: from,
-      leftGrams: readDecimal(left)!,
+      leftGrams: rest.value,
+      ...(rest.typed === undefined ? {} : { leftTyped: rest.typed }),
       leftStandard: balance,
       ...(before.length > 0 ? { supersedes: before } : {}),
     });
@@ -149,7 +157,6 @@ function WeighBroken() {
           }}
           aria-label="Whole mass, g"
           width="92px"
-          inputMode="decimal"
         />
         <span>g by</span>
         <Choose
@@ -169,7 +176,6 @@ function WeighBroken() {
           onChange={(event) => setLeft(event.currentTarget.value)}
           aria-label="Mass left in one piece, g"
           width="92px"
-          inputMode="decimal"
         />
         <span>g</span>
         <Button type="submit" size="sm" variant="outline" borderColor="lineStrong" color="ink">
@@ -188,6 +194,7 @@ function WeighBroken() {
 /** A loose piece, or what the strainer held. */
 function AddPiece({ kind }: { kind: "piece" | "residue" }) {
   const { assessment, append, pack, newId } = useJob();
+  const grams = useNumberIn()("g");
   const [mass, setMass] = useState("");
   const [material, setMaterial] = useState("");
   const [where, setWhere] = useState("");
@@ -203,14 +210,17 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
   const keep = (event: FormEvent) => {
     event.preventDefault();
     const share = magnetic.trim() === "" ? null : readDecimal(magnetic);
+    const read = readMass(grams, mass);
     const found =
-      massProblem(mass) ??
-      (kind === "residue" && magnetic.trim() !== "" && (share === null || share < 0 || share > 100)
-        ? `“${magnetic}” is not a share from 0 to 100 %.`
-        : null);
+      "wrong" in read
+        ? read.wrong
+        : kind === "residue" && magnetic.trim() !== "" && (share === null || share < 0 || share > 100)
+          ? `“${magnetic}” is not a share from 0 to 100 %.`
+          : null;
     setWrong(found);
-    if (found) return;
-    const common = { grams: readDecimal(mass)!, standard: balance, where: where || null, words: words.trim() || null };
+    if (found !== null || "wrong" in read) return;
+    const { value, ...typed } = read;
+    const common = { grams: value, ...typed, standard: balance, where: where || null, words: words.trim() || null };
     if (kind === "piece")
       append("fragment-found", {
         ...common,
@@ -237,7 +247,6 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
           aria-label={kind === "piece" ? "Mass of the piece, g" : "Mass of the residue, g"}
           placeholder="mass"
           width="84px"
-          inputMode="decimal"
         />
         <span>g</span>
         {kind === "piece" && (
@@ -335,7 +344,7 @@ function Account({ account }: { account: PartAccount }) {
         </chakra.button>
         <chakra.span color={accountColor[state]} fontSize="14px" fontWeight={700}>
           {accountWords[state]}
-          {missing && (state === "open" || state === "cannot-tell") ? <Figures>: {grams(missing)}</Figures> : ""}
+          {missing && (state === "open" || state === "cannot-tell") ? <Figures>: {inGrams(missing)}</Figures> : ""}
         </chakra.span>
       </Flex>
       <Box my="5px">
@@ -343,7 +352,7 @@ function Account({ account }: { account: PartAccount }) {
       </Box>
       <chakra.p fontSize="13px" color="quiet">
         <Figures>
-          lost {grams(lost)} · found {grams(found)}
+          lost {inGrams(lost)} · found {inGrams(found)}
         </Figures>
       </chakra.p>
       {toSearch.length > 0 && (
@@ -393,7 +402,7 @@ function Piece({ fragment }: { fragment: Fragment }) {
       title={`${nameOf(fragment.author)}, ${fragment.at.slice(0, 10)}`}
     >
       <Figures minWidth="64px" textAlign="right" fontWeight={600}>
-        {fragment.grams.toFixed(2)} g
+        {massOf(fragment)}
       </Figures>
       {photo && <SmallPhoto photo={photo} width={44} />}
       <chakra.span flex="1">
@@ -410,7 +419,7 @@ function Piece({ fragment }: { fragment: Fragment }) {
       {mayWrite && (
         <chakra.button
           type="button"
-          aria-label={`Strike the piece of ${fragment.grams} g`}
+          aria-label={`Strike the piece of ${massOf(fragment)}`}
           color="quiet"
           minWidth="28px"
           minHeight="32px"
@@ -493,7 +502,7 @@ export function Fragments() {
           </Heading>
           {ledger.residues.map((residue) => (
             <chakra.p key={residue.id} fontSize="14px" py="3px">
-              <Figures fontWeight={600}>{residue.grams.toFixed(2)} g</Figures> {residue.words}{" "}
+              <Figures fontWeight={600}>{massOf(residue)}</Figures> {residue.words}{" "}
               <chakra.span color="quiet">
                 {residue.magneticShare === null
                   ? "not tried with a magnet"
