@@ -34,7 +34,7 @@ import { RawRecord } from "../shop/RawRecord";
 import { tellServer } from "../outbox/tell-server";
 import { useEntryLog } from "./use-entry-log";
 import { GlossaryProvider } from "./Glossary";
-import { useLater } from "./use-later";
+import { useWorkedOut } from "./use-worked-out";
 import { useLive, type LiveNews } from "./use-live";
 
 interface Props {
@@ -142,15 +142,17 @@ interface Judged {
 /** A reading is painted with what it measures, and all that rests on it follows as soon as there is time. */
 function useJudged(pack: CompiledPack, state: LogState, asOf: string): Judged {
   const judge = useMemo(() => createJudge(pack), [pack]);
-  const later = useLater(state);
-  const shown = areReadings(later, state) ? later : state;
-  const assessment = useMemo(() => {
-    try {
-      return judge.assess(shown.entries, asOf);
-    } catch (error) {
-      return error as Error;
-    }
-  }, [judge, shown.entries, asOf]);
+  const work = useCallback(
+    ({ entries }: LogState) => {
+      try {
+        return judge.assess(entries, asOf);
+      } catch (error) {
+        return error as Error;
+      }
+    },
+    [judge, asOf],
+  );
+  const { of: shown, result: assessment } = useWorkedOut(state, work, areReadings);
   const measuring = useMemo(() => {
     if (assessment instanceof Error) return null;
     try {

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Button, Flex, NativeSelect, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { memo, useState, type FormEvent } from "react";
 import type { Part } from "@/core/entry/fold";
 import type { PartItem } from "@/core/entry/types/parts";
 import { lifeUnits, type PartClass } from "@/core/pack/schema";
@@ -41,8 +41,8 @@ function useChoices(part: Part, partClass: PartClass | undefined) {
   };
 }
 
-/** What is known of one part, line by line; and one more line to note. */
-export function PartKnown({ part }: { part: Part }) {
+/** What is known of one part, line by line; and one more line to note. A reading changes nothing of it. */
+export const PartKnown = memo(function PartKnown({ part }: { part: Part }) {
   const { append, mayWrite, pack, unit, assessment } = useJob();
   const partClass = pack.classes.get(part.class);
   const choices = useChoices(part, partClass);
@@ -208,7 +208,7 @@ export function PartKnown({ part }: { part: Part }) {
       )}
     </Box>
   );
-}
+});
 
 /** A short list to choose from. */
 export const Pick = ({

@@ -37,11 +37,14 @@ const remove = (log: EntryLog) => log.append("part-removed", { part });
 
 test("an entry counts at once, and waits until it is acknowledged", async () => {
   const { log, settled } = logWith();
+  const { refused } = log.state();
   const entry = remove(log);
   expect([log.state().entries.length, log.state().waiting.has(entry.id)]).toEqual([1, true]);
   await settled();
   expect(log.state()).toMatchObject({ entries: [{ id: entry.id }], refused: [], trouble: null });
   expect(log.state().waiting.size).toBe(0);
+  // The very same list: the page follows readings at its leisure as long as nothing was refused, and tells by that.
+  expect(log.state().refused).toBe(refused);
 });
 
 test("when the server is gone, everything is sent again with the same ids and in order", async () => {

@@ -221,7 +221,7 @@ export class EntryLog {
 
   #settle(answers: readonly Answer[]): void {
     const waiting = new Set(this.#state.waiting);
-    const refused = [...this.#state.refused];
+    const refused: Refused[] = [];
     const kept: string[] = [];
     let { entries } = this.#state;
     for (const { id, outcome, problems = [] } of answers) {
@@ -236,6 +236,8 @@ export class EntryLog {
       entries = entries.filter((each) => each !== entry);
     }
     if (kept.length > 0) this.#onDisk((outbox) => outbox.forget(kept));
-    this.#set({ entries, waiting, refused, trouble: null });
+    // The very same list where nothing joins it: who holds it asks by that whether anything was refused since.
+    const all = refused.length > 0 ? [...this.#state.refused, ...refused] : this.#state.refused;
+    this.#set({ entries, waiting, refused: all, trouble: null });
   }
 }

@@ -1,5 +1,6 @@
 "use client";
 import { Box, Button, Flex, chakra } from "@chakra-ui/react";
+import { memo } from "react";
 import type { Occasion } from "@/core/entry/fold";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
@@ -9,11 +10,11 @@ import { phaseWords } from "@/words/words-for";
 import { useJob } from "../../job/JobContext";
 import { Key } from "../../kit/Key";
 import { usePad } from "../../kit/use-pad";
-import { asRead, type SheetHands } from "./use-sheet";
+import { asRead, type Acts, type SheetHands } from "./use-sheet";
 
 const degrees = (celsius: number | null) => (celsius === null ? "unknown" : `${celsius.toFixed(1)} °C`);
 
-function Setting({ occasion, onSetUp }: { occasion: Occasion | null; onSetUp: () => void }) {
+const Setting = memo(function Setting({ occasion, onSetUp }: { occasion: Occasion | null; onSetUp: () => void }) {
   return (
     <Box fontSize="13px" color="quiet" lineHeight="1.45" width={{ base: "100%", md: "252px" }} flexShrink={0}>
       {occasion ? (
@@ -45,7 +46,91 @@ function Setting({ occasion, onSetUp }: { occasion: Occasion | null; onSetUp: ()
       )}
     </Box>
   );
-}
+});
+
+/** What is done with the figure. The same for every figure: not drawn again for it. */
+const Buttons = memo(function Buttons({
+  acts,
+  keeps,
+  isSimulated,
+  unit,
+}: {
+  acts: Acts;
+  /** What was asked about is kept. */
+  keeps: boolean;
+  isSimulated: boolean;
+  unit: string;
+}) {
+  const { mayWrite } = useJob();
+  const pad = usePad(unit);
+  const hasLetters = pad.inputMode === "text";
+  return (
+    <>
+      <Button
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={() => acts.take("value")}
+        disabled={!mayWrite}
+        bg="ember"
+        color="onEmber"
+        fontWeight={700}
+        height="44px"
+        px={{ base: "14px", md: "20px" }}
+      >
+        {keeps ? "Keep it" : "Take"} ⏎
+      </Button>
+      {isSimulated && mayWrite && (
+        <Button
+          variant="outline"
+          borderColor="lineStrong"
+          height="44px"
+          px="14px"
+          color="ink"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => acts.send()}
+          title="The simulated gauge reads this point and types it (Space)"
+        >
+          Gauge sends
+        </Button>
+      )}
+      <Button
+        variant="outline"
+        borderColor="lineStrong"
+        height="44px"
+        minWidth="52px"
+        color="ink"
+        display="none"
+        css={{ "@media (pointer: coarse)": { display: "inline-flex" } }}
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={() => pad.choose(hasLetters ? "decimal" : "text")}
+        aria-label={hasLetters ? "Keyboard with digits alone" : "Keyboard with letters and a slash"}
+      >
+        {hasLetters ? "123" : "abc /"}
+      </Button>
+    </>
+  );
+});
+
+const BarKeys = memo(function BarKeys({ isSimulated }: { isSimulated: boolean }) {
+  return (
+    <Box fontSize="12px" color="quiet" lineHeight="1.9" flexShrink={0} hideBelow="xl">
+      <div>
+        <Key>Backspace</Key> strike · <Key>Esc</Key> clear
+      </div>
+      <div>
+        <Key>Shift ⏎</Key> repeat ·{" "}
+        {isSimulated ? (
+          <>
+            <Key>Space</Key> send
+          </>
+        ) : (
+          <>
+            <Key>?</Key> all keys
+          </>
+        )}
+      </div>
+    </Box>
+  );
+});
 
 /** The bar along the bottom: the gauge in hand, the figure it shows, and what to do with it. */
 export function GaugeBar({
@@ -61,8 +146,6 @@ export function GaugeBar({
 }) {
   const { unitFor, wording, mayWrite, me, nameOf } = useJob();
   const unit = unitFor(sheet.feature.unit);
-  const pad = usePad(unit.id);
-  const hasLetters = pad.inputMode === "text";
   const { row, point, key } = hands.active;
   const draft = hands.draftOf(key);
   const spec = sheet.feature.points.find((each) => each.id === point.point)!;
@@ -102,46 +185,7 @@ export function GaugeBar({
           >
             {figure}
           </chakra.div>
-          <Button
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => hands.acts.take("value")}
-            disabled={!mayWrite}
-            bg="ember"
-            color="onEmber"
-            fontWeight={700}
-            height="44px"
-            px={{ base: "14px", md: "20px" }}
-          >
-            {isQuestion ? "Keep it" : "Take"} ⏎
-          </Button>
-          {hands.isSimulated && mayWrite && (
-            <Button
-              variant="outline"
-              borderColor="lineStrong"
-              height="44px"
-              px="14px"
-              color="ink"
-              onMouseDown={(event) => event.preventDefault()}
-              onClick={() => hands.acts.send()}
-              title="The simulated gauge reads this point and types it (Space)"
-            >
-              Gauge sends
-            </Button>
-          )}
-          <Button
-            variant="outline"
-            borderColor="lineStrong"
-            height="44px"
-            minWidth="52px"
-            color="ink"
-            display="none"
-            css={{ "@media (pointer: coarse)": { display: "inline-flex" } }}
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => pad.choose(hasLetters ? "decimal" : "text")}
-            aria-label={hasLetters ? "Keyboard with digits alone" : "Keyboard with letters and a slash"}
-          >
-            {hasLetters ? "123" : "abc /"}
-          </Button>
+          <Buttons acts={hands.acts} keeps={isQuestion} isSimulated={hands.isSimulated} unit={unit.id} />
         </>
       ) : (
         <Button onClick={onSetUp} bg="ember" color="onEmber" fontWeight={700} height="44px" px="20px">
@@ -177,23 +221,7 @@ export function GaugeBar({
           </>
         )}
       </Box>
-      <Box fontSize="12px" color="quiet" lineHeight="1.9" flexShrink={0} hideBelow="xl">
-        <div>
-          <Key>Backspace</Key> strike · <Key>Esc</Key> clear
-        </div>
-        <div>
-          <Key>Shift ⏎</Key> repeat ·{" "}
-          {hands.isSimulated ? (
-            <>
-              <Key>Space</Key> send
-            </>
-          ) : (
-            <>
-              <Key>?</Key> all keys
-            </>
-          )}
-        </div>
-      </Box>
+      <BarKeys isSimulated={hands.isSimulated} />
     </Flex>
   );
 }

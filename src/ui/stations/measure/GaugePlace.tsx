@@ -1,10 +1,11 @@
 import { Box, chakra } from "@chakra-ui/react";
+import { memo } from "react";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { useJob } from "../../job/JobContext";
 import { Circle, Line, Path, Svg } from "../../kit/svg";
 
 /** Where the gauge goes for the point in hand, on a sketch of the part; the other points are faint. */
-export function GaugePlace({ sheet: { feature }, point }: { sheet: Sheet; point: string }) {
+export const GaugePlace = memo(function GaugePlace({ sheet: { feature }, point }: { sheet: Sheet; point: string }) {
   const { pack } = useJob();
   const { drawing } = feature;
   const sketch = drawing && pack.pack.drawings.find((each) => each.id === drawing.id);
@@ -62,4 +63,4 @@ export function GaugePlace({ sheet: { feature }, point }: { sheet: Sheet; point:
       </chakra.p>
     </Box>
   );
-}
+});

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useCallback, useMemo, useState, type ClipboardEvent } from "react";
+import { useCallback, useDeferredValue, useMemo, useState, type ClipboardEvent } from "react";
 import type { Assessment } from "@/core/assessment";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
@@ -84,7 +84,7 @@ function SheetSurface({
   onFigures: () => void;
 }) {
   const { assessment } = useJob();
-  const { job } = useMeasuring();
+  const { job, rows } = useMeasuring();
   const occasion = occasionFor(job, sheet.feature);
   const hands = useSheet(sheet, occasion, drafts);
   const [settingUp, setSettingUp] = useState(false);
@@ -98,18 +98,29 @@ function SheetSurface({
     setPasted(text);
   };
 
-  useKeys({ g: () => setSettingUp(true), t: () => setPasted("") }, !settingUp && pasted === null);
+  const setUp = useCallback(() => setSettingUp(true), []);
+  useKeys({ g: setUp, t: () => setPasted("") }, !settingUp && pasted === null);
 
   // What a key in a cell does not change is not drawn again for it: the same elements as before.
   const { point } = hands.active.point;
-  const aside = useMemo(
+  // Whoever goes on to the next row sees at once what the one before came to, and then what the new one asks for.
+  const tagged = rows.get(useDeferredValue(row.row.id))!;
+  const owed = useMemo(
     () => (
-      <PartTag row={row} beneath={<GaugePlace sheet={sheet} point={point} />}>
+      <>
         <ReasonsOwed />
         <Cautions station="measure" partClass={sheet.partClass.id} />
+      </>
+    ),
+    [sheet],
+  );
+  const aside = useMemo(
+    () => (
+      <PartTag row={tagged} beneath={<GaugePlace sheet={sheet} point={point} />}>
+        {owed}
       </PartTag>
     ),
-    [row, sheet, point],
+    [tagged, sheet, point, owed],
   );
   const tabs = useMemo(
     () => (
@@ -125,15 +136,12 @@ function SheetSurface({
     [sheet, onChoose, onPlan, onFigures],
   );
   // A picture is of all rows, and drawn when there is time: the table and the tag say what was just read.
-  const drawn = assessment.rows.get(row.row.id)!;
+  const drawn = assessment.rows.get(tagged.row.id)!;
   const pictures = useMemo(() => <Pictures sheet={sheet} row={drawn} />, [sheet, drawn]);
 
   return (
     <>
-      <StationLayout
-        aside={aside}
-        bar={<GaugeBar sheet={sheet} hands={hands} occasion={occasion} onSetUp={() => setSettingUp(true)} />}
-      >
+      <StationLayout aside={aside} bar={<GaugeBar sheet={sheet} hands={hands} occasion={occasion} onSetUp={setUp} />}>
         <Flex align="baseline" columnGap="14px" wrap="wrap">
           <Heading as="h1" fontSize="22px">
             {sheet.feature.title}

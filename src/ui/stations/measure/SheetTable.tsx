@@ -1,7 +1,6 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
-import { memo, useMemo } from "react";
-import { groupBy } from "@/core/group";
+import { memo } from "react";
 import type { Feature } from "@/core/pack/schema";
 import { standsByPoint, type RowResult } from "@/core/measure/assess-row";
 import type { Sheet } from "@/core/pack/compile-pack";
@@ -11,7 +10,7 @@ import { useJob, useMeasuring } from "../../job/JobContext";
 import { shownMark } from "../../job/PartTag";
 import { ConformityMark, markColor } from "../../kit/ConformityMark";
 import { ReadingCell } from "./ReadingCell";
-import type { Acts, Cell, Draft, SheetHands } from "./use-sheet";
+import { cellsOf, type Acts, type Cell, type Draft, type SheetHands } from "./use-sheet";
 
 /** A column heading at the bench. */
 export const Th = chakra("th", {
@@ -122,12 +121,34 @@ const SheetRow = memo(function SheetRow({ row, cells, drafts, activeKey, isScrap
   );
 }, isSameRow);
 
+const SheetHead = memo(function SheetHead({ feature }: { feature: Feature }) {
+  return (
+    <thead>
+      <chakra.tr borderBottomWidth="1px" borderColor="lineStrong">
+        <Th>
+          <chakra.span srOnly>place</chakra.span>
+        </Th>
+        {feature.points.map((point) => (
+          <Th key={point.id} title={point.name} scope="col">
+            {point.short}
+          </Th>
+        ))}
+        {worked(feature, feature).map((item) => (
+          <Th key={item.id} title={item.name} scope="col" textAlign="right">
+            {item.short}
+          </Th>
+        ))}
+        <Th scope="col">verdict</Th>
+      </chakra.tr>
+    </thead>
+  );
+});
+
 /** The sheet at the bench: a line for each place, a cell for each point, what follows from them at the right. */
 export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }) {
   const { assessment } = useJob();
   const { rows } = useMeasuring();
   const { points } = sheet.feature;
-  const cellsOf = useMemo(() => groupBy(hands.cells, (cell) => cell.row.row.id), [hands.cells]);
   return (
     <Box overflowX="auto">
       <chakra.table
@@ -136,28 +157,11 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
         borderCollapse="collapse"
         aria-label={sheet.feature.title}
       >
-        <thead>
-          <chakra.tr borderBottomWidth="1px" borderColor="lineStrong">
-            <Th>
-              <chakra.span srOnly>place</chakra.span>
-            </Th>
-            {points.map((point) => (
-              <Th key={point.id} title={point.name} scope="col">
-                {point.short}
-              </Th>
-            ))}
-            {worked(sheet.feature, sheet.feature).map((item) => (
-              <Th key={item.id} title={item.name} scope="col" textAlign="right">
-                {item.short}
-              </Th>
-            ))}
-            <Th scope="col">verdict</Th>
-          </chakra.tr>
-        </thead>
+        <SheetHead feature={sheet.feature} />
         <tbody>
           {sheet.rows.map(({ id }) => {
             const row = rows.get(id)!;
-            const cells = cellsOf.get(id)!;
+            const cells = cellsOf(row);
             const isScrapped = row.part !== null && assessment.crack.scrapped.has(row.part.id);
             return (
               <SheetRow

@@ -100,17 +100,21 @@ function useRefused(cells: readonly Cell[], putDraft: PutDraft): void {
   }, [log.refused, cells, putDraft, dismiss]);
 }
 
+const cellsMade = new WeakMap<RowResult, readonly Cell[]>();
+
+/** The cells of a row in the measuring order: the very same ones as long as the row is what it was. */
+export function cellsOf(row: RowResult): readonly Cell[] {
+  const made = cellsMade.get(row);
+  if (made) return made;
+  const cells = row.points.map((point): Cell => ({ key: cellKey(row.row.id, point.point), row, point }));
+  cellsMade.set(row, cells);
+  return cells;
+}
+
 /** The cells of a sheet in the measuring order. */
 function useCells(sheet: Sheet): readonly Cell[] {
   const { rows } = useMeasuring();
-  return useMemo(
-    () =>
-      sheet.rows.flatMap(({ id }) => {
-        const row = rows.get(id)!;
-        return row.points.map((point): Cell => ({ key: cellKey(id, point.point), row, point }));
-      }),
-    [sheet, rows],
-  );
+  return useMemo(() => sheet.rows.flatMap(({ id }) => cellsOf(rows.get(id)!)), [sheet, rows]);
 }
 
 /** The hands at one sheet: which cell is active, what is typed into it, and what becomes of it. */
