@@ -54,11 +54,16 @@ test("a table goes into a sheet: pasted where one stands, or from a file with it
   await page.getByLabel("Column 1, Liner").selectOption({ label: "which part or place" });
   await page.getByLabel("Column 2, first").selectOption({ label: "top, thrust direction" });
   await expect(said).toContainText("Line 3: “9” is no place of this sheet.");
-  await page.getByRole("button", { name: "Take 2 readings" }).click();
+  await expect(page.getByLabel("Line 2 goes to")).toHaveValue("liner-5/bore");
+  // The foreman knows which one that was.
+  await page.getByLabel("Line 3 goes to").selectOption({ label: "liner, cylinder 4" });
+  await expect(said).not.toContainText("Line 3");
+  await page.getByRole("button", { name: "Take 3 readings" }).click();
   await expect
     .poll(async () => (await readings(shop, bench)).slice(2))
     .toEqual([
       ["liner-5", "top-thrust", "108.050", null],
+      ["liner-4", "top-thrust", "108.044", null],
       ["liner-6", "top-thrust", "4.2530 in", null],
     ]);
 });

@@ -82,12 +82,39 @@ describe("a table", () => {
     expect(readings.map(({ question }) => question?.code)).toEqual(["ten-times-too-large"]);
     expect(problems).toMatchObject([{ code: "import-row-unknown", params: { line: 3, text: "9" } }]);
   });
+  test("says where each line goes; a person sends one elsewhere or leaves it out, and no place is read twice unsaid", () => {
+    const point = sheet.feature.points[0]!.id;
+    const said = (lines: ReadonlyMap<number, string | null>) =>
+      planImport(
+        readTable(`Liner\t${heading[0]}\n1\t108.041\n9\t108.042\n1\t108.043`),
+        [{ use: "row" }, { use: "point", point }],
+        { feature: sheet.feature, rows, unit: unitById("mm")!, start: { row: rows[0]!.id, point: "" } },
+        lines,
+      );
+    const asIs = said(new Map());
+    expect(asIs.lines.map(({ line, row }) => [line, row])).toEqual([[2, "liner-1/bore"], [3, null], [4, "liner-1/bore"]]); // prettier-ignore
+    expect(asIs.problems.map(({ code, params }) => [code, params])).toEqual([
+      ["import-row-unknown", { line: 3, text: "9" }],
+      ["import-twice", { line: 4, before: 2 }],
+    ]);
+    const mapped = said(new Map([[1, "liner-2/bore"], [0, null]])); // prettier-ignore
+    expect(mapped.readings.map(({ row, value }) => [row, value])).toEqual([
+      ["liner-2/bore", 108.042],
+      ["liner-1/bore", 108.043],
+    ]);
+    expect([mapped.problems, mapped.lines.map(({ isSaid }) => isSaid)]).toEqual([[], [true, true, false]]);
+  });
   test("of five thousand readings is read, one of far too many is refused whole", () => {
     const lines = Array.from(
       { length: 834 },
       (_, at) => `${(at % 6) + 1}\t${heading.map(() => "108.02").join("\t")}`,
     ).join("\n");
-    expect(plan(lines).readings).toHaveLength(834 * 6);
+    const { readings, problems } = plan(lines);
+    expect([readings.length, problems.length, problems.at(-1)]).toMatchObject([
+      36,
+      828 * 6,
+      { code: "import-twice", params: { line: 834, before: 6 } },
+    ]);
     expect(plan("108.02\n".repeat(20_001)).problems.map(({ code }) => code)).toEqual(["import-too-large"]);
   });
 });

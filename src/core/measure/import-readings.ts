@@ -124,7 +124,21 @@ export interface ImportedReading {
   readonly question: Question | null;
 }
 
+/** Where a line of a table goes. */
+export interface ImportLine {
+  /** As the text counts them, from 1, its heading too. */
+  readonly line: number;
+  /** The row of the sheet; null where there is none, or a person leaves it out. */
+  readonly row: string | null;
+  /** The point that its figure goes to, where figures go one after the other. */
+  readonly point: string | null;
+  /** A person said so. */
+  readonly isSaid: boolean;
+}
+
 export interface ImportPlan {
+  /** Every line of the table, in its order. */
+  readonly lines: readonly ImportLine[];
   readonly readings: readonly ImportedReading[];
   /** What could not be read, by line; the rest can still be taken. */
   readonly problems: readonly Problem[];
@@ -140,12 +154,23 @@ interface Sheet {
   readonly start: { readonly row: string; readonly point: string };
 }
 
-/** What a table means for a sheet, before anything of it is taken. */
+/** Lines that a person sends to a row of the sheet, by their place in the table; to null what is left out. */
+export type SaidLines = ReadonlyMap<number, string | null>;
+
+/**
+ * What a table means for a sheet, before anything of it is taken. A place that two lines read is read from the first of them,
+ * and the other is told.
+ *
+ * @param said  what a person says of single lines; it goes before what stands in them
+ */
 export function planImport(
   table: PastedTable,
   columns: readonly ColumnUse[],
   { feature, rows, unit, start }: Sheet,
+  said: SaidLines = new Map(),
 ): ImportPlan {
+  const lines: ImportLine[] = [];
+  const lineAt = new Map<string, number>();
   const problems: Problem[] = [];
   const readings: ImportedReading[] = [];
   const byName = new Map(rows.flatMap((row) => row.names.map((name) => [plainName(name), row.id] as const)));
@@ -158,6 +183,7 @@ export function planImport(
   const cells = table.rows.reduce((sum, row) => sum + row.length, 0);
   if (cells > mostPasted)
     return {
+      lines,
       readings,
       problems: [problem("import-too-large", [], { count: cells, most: mostPasted })],
       missing: [],
@@ -167,6 +193,10 @@ export function planImport(
     if (text === "") return;
     const typed = readTyped(text, { feature }, point, unit, null);
     if (!typed.ok) return void problems.push({ ...typed.problems[0]!, path: [lineOf(index)] });
+    const before = lineAt.get(`${row} ${point}`);
+    if (before !== undefined)
+      return void problems.push(problem("import-twice", [lineOf(index)], { line: lineOf(index), before }));
+    lineAt.set(`${row} ${point}`, lineOf(index));
     readings.push({ line: lineOf(index), row, point, ...typed.value });
   };
 
@@ -180,14 +210,21 @@ export function planImport(
     );
   table.rows.forEach((cellsOfRow, index) => {
     if (inOrder >= 0) {
+      if (said.get(index) === null)
+        return void lines.push({ line: lineOf(index), row: null, point: null, isSaid: true });
       const row = rows[Math.floor(place / feature.points.length)];
+      const point = feature.points[place % feature.points.length]!.id;
+      lines.push({ line: lineOf(index), row: row?.id ?? null, point: row ? point : null, isSaid: false });
       if (!row) return void problems.push(problem("import-past-end", [lineOf(index)], { line: lineOf(index) }));
-      read(index, row.id, feature.points[place % feature.points.length]!.id, cellsOfRow[inOrder] ?? "");
+      read(index, row.id, point, cellsOfRow[inOrder] ?? "");
       place += 1;
       return;
     }
     const named = rowColumn >= 0 ? (cellsOfRow[rowColumn] ?? "") : null;
-    const row = named === null ? rows[first + index]?.id : byName.get(plainName(named));
+    const told = said.get(index);
+    const row = told !== undefined ? told : named === null ? rows[first + index]?.id : byName.get(plainName(named));
+    lines.push({ line: lineOf(index), row: row ?? null, point: null, isSaid: told !== undefined });
+    if (row === null) return;
     if (row === undefined)
       return void problems.push(
         named === null
@@ -200,6 +237,7 @@ export function planImport(
   });
   const used = new Set(columns.flatMap((column) => (column.use === "point" ? [column.point] : [])));
   return {
+    lines,
     readings,
     problems,
     missing: inOrder >= 0 ? [] : feature.points.filter((point) => !used.has(point.id)).map((point) => point.name),

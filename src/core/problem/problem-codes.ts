@@ -180,6 +180,7 @@ export const problemCodes = {
   "no-gauge": error(),
   "slot-empty": error({ slot: text }),
   "import-too-large": error({ count: number, most: number }),
+  "import-twice": error({ line: number, before: number }),
   "import-past-end": error({ line: number }),
   "import-row-unknown": error({ line: number, text }),
 

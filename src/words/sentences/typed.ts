@@ -44,6 +44,8 @@ export const typedSentences = {
   "no-gauge": () => "No gauge is set up for this sheet. Press G, or “Set up a gauge” below; what you typed stays here.",
   "slot-empty": (p) => `No part is installed in the slot ${p.slot}.`,
   "import-too-large": (p) => `${p.count} cells are more than a sheet holds; at most ${p.most} are read.`,
+  "import-twice": (p) =>
+    `Line ${p.line} reads a place that line ${p.before} has read: leave one of them out, or send it elsewhere.`,
   "import-past-end": (p) => `Line ${p.line} is past the last place of this sheet.`,
   "import-row-unknown": (p) => `Line ${p.line}: “${p.text}” is no place of this sheet.`,
 } satisfies Sentences;

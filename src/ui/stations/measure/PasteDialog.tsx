@@ -1,13 +1,21 @@
 "use client";
-import { Box, Button, Dialog, Flex, NativeSelect, Portal, Textarea, chakra } from "@chakra-ui/react";
+import { Box, Button, Dialog, Flex, Portal, Textarea, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { Occasion } from "@/core/entry/fold";
-import { guessColumns, planImport, readTable, type ColumnUse, type Comma } from "@/core/measure/import-readings";
+import {
+  guessColumns,
+  planImport,
+  readTable,
+  type ColumnUse,
+  type Comma,
+  type SaidLines,
+} from "@/core/measure/import-readings";
 import { readingEntries } from "@/core/measure/take-reading";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { sayProblem } from "@/words/say-problem";
 import { Chip } from "../../kit/Chip";
 import { useJob } from "../../job/JobContext";
+import { PastePreview } from "./PastePreview";
 
 interface Props {
   readonly sheet: Sheet;
@@ -19,18 +27,22 @@ interface Props {
   readonly onClose: () => void;
 }
 
-const shownLines = 8;
 const shownProblems = 6;
 
-const keyOf = (column: ColumnUse) => (column.use === "point" ? `point ${column.point}` : column.use);
-const columnOf = (key: string): ColumnUse =>
-  key.startsWith("point ") ? { use: "point", point: key.slice(6) } : { use: key as "row" | "order" | "ignore" };
+/** What a person says of one line: a row, null to leave it out, or nothing to have it as it was. */
+function sayLine(said: SaidLines, at: number, row: string | null): SaidLines {
+  const next = new Map(said);
+  if (row === "") next.delete(at);
+  else next.set(at, row);
+  return next;
+}
 
 /** Readings out of a spreadsheet or a CSV file: what each column is, what comes of it, and only then into the job. */
 export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: Props) {
   const { assessment, append, unitFor, wording, mayWrite } = useJob();
   const [text, setText] = useState(pasted);
   const [chosen, setChosen] = useState<readonly ColumnUse[] | null>(null);
+  const [said, setSaid] = useState<SaidLines>(new Map());
   const [keepOdd, setKeepOdd] = useState(false);
   const { feature } = sheet;
   const unit = unitFor(feature.unit);
@@ -38,6 +50,7 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
     () =>
       sheet.rows.map((row) => ({
         id: row.id,
+        name: row.name,
         names: [row.label, row.name, row.slot.id, assessment.rows.get(row.id)?.part?.tag ?? row.label],
       })),
     [sheet, assessment],
@@ -46,8 +59,8 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
   const table = useMemo(() => readTable(text, comma), [text, comma]);
   const columns = useMemo(() => chosen ?? guessColumns(table, feature, rows), [chosen, table, feature, rows]);
   const plan = useMemo(
-    () => planImport(table, columns, { feature, rows, unit, start }),
-    [table, columns, feature, rows, unit, start],
+    () => planImport(table, columns, { feature, rows, unit, start }, said),
+    [table, columns, feature, rows, unit, start, said],
   );
   // Nothing is taken while nobody said what its commas are.
   const taken = table.isCommaUnclear ? [] : plan.readings.filter((reading) => keepOdd || !reading.question);
@@ -63,14 +76,14 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
     }
     onClose();
   };
-  const load = (file: File | undefined) =>
-    void file?.text().then((content) => {
-      setText(content);
-      setChosen(null);
-      setComma(null);
-    });
-  const setColumn = (at: number, key: string) =>
-    setChosen(columns.map((column, index) => (index === at ? columnOf(key) : column)));
+  /** Another table: what was said of the one before is not said of it. */
+  const begin = (content: string) => {
+    setText(content);
+    setChosen(null);
+    setComma(null);
+    setSaid(new Map());
+  };
+  const load = (file: File | undefined) => void file?.text().then(begin);
 
   return (
     <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="xl">
@@ -85,11 +98,7 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
               <Flex gap="12px" align="flex-start" wrap="wrap">
                 <Textarea
                   value={text}
-                  onChange={(event) => {
-                    setText(event.currentTarget.value);
-                    setChosen(null);
-                    setComma(null);
-                  }}
+                  onChange={(event) => begin(event.currentTarget.value)}
                   aria-label="The table"
                   placeholder="Paste from a spreadsheet, with or without headings; figures with decimal point or comma, units as they are."
                   flex="1"
@@ -143,60 +152,15 @@ export function PasteDialog({ sheet, occasion, start, text: pasted, onClose }: P
                 </Flex>
               )}
               {table.rows.length > 0 && (
-                <Box overflowX="auto" mt="12px">
-                  <chakra.table fontSize="13px" borderCollapse="collapse" aria-label="Preview">
-                    <thead>
-                      <tr>
-                        {columns.map((column, at) => (
-                          <chakra.th key={at} pr="8px" pb="4px" textAlign="left" fontWeight={400}>
-                            <NativeSelect.Root size="xs" width="150px">
-                              <NativeSelect.Field
-                                aria-label={`Column ${at + 1}${table.header?.[at] ? `, ${table.header[at]}` : ""}`}
-                                value={keyOf(column)}
-                                onChange={(event) => setColumn(at, event.currentTarget.value)}
-                              >
-                                <option value="ignore">not of interest</option>
-                                <option value="row">which part or place</option>
-                                {columns.length === 1 && <option value="order">one after the other</option>}
-                                {feature.points.map((point) => (
-                                  <option key={point.id} value={`point ${point.id}`}>
-                                    {point.name}
-                                  </option>
-                                ))}
-                              </NativeSelect.Field>
-                              <NativeSelect.Indicator />
-                            </NativeSelect.Root>
-                          </chakra.th>
-                        ))}
-                      </tr>
-                      {table.header && (
-                        <tr>
-                          {columns.map((_column, at) => (
-                            <chakra.th key={at} textAlign="left" color="quiet" fontWeight={400} pr="8px">
-                              {table.header![at]}
-                            </chakra.th>
-                          ))}
-                        </tr>
-                      )}
-                    </thead>
-                    <tbody>
-                      {table.rows.slice(0, shownLines).map((row, at) => (
-                        <chakra.tr key={at} borderTopWidth="1px" borderColor="line">
-                          {columns.map((_column, index) => (
-                            <chakra.td key={index} py="2px" pr="8px" fontVariantNumeric="tabular-nums">
-                              {row[index]}
-                            </chakra.td>
-                          ))}
-                        </chakra.tr>
-                      ))}
-                    </tbody>
-                  </chakra.table>
-                  {table.rows.length > shownLines && (
-                    <chakra.p fontSize="12px" color="quiet" mt="3px">
-                      and {table.rows.length - shownLines} lines more
-                    </chakra.p>
-                  )}
-                </Box>
+                <PastePreview
+                  table={table}
+                  columns={columns}
+                  plan={plan}
+                  rows={rows}
+                  feature={feature}
+                  onColumn={(at, use) => setChosen(columns.map((column, index) => (index === at ? use : column)))}
+                  onLine={(at, row) => setSaid(sayLine(said, at, row))}
+                />
               )}
               <Box mt="10px" fontSize="14px" role="status" aria-label="What comes of it">
                 {plan.problems.slice(0, shownProblems).map((found, at) => (
