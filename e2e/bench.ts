@@ -28,7 +28,7 @@ import { stateDir } from "../scripts/lib/paths.mjs";
 import { startWeb } from "../scripts/lib/web.mjs";
 
 const templateUrl = process.env.EMBER_TEST_DATABASE_URL!;
-const people = {
+export const people = {
   lead: { account: "wren", password: "lantern-by-the-quay" },
   inspector: { account: "sedge", password: "reed-by-the-weir" },
   viewer: { account: "pip", password: "tide-at-the-steps" },

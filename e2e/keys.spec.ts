@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { orrinshaw } from "@/core/fixtures/load";
-import { expect, test, TestBench } from "./bench";
+import type { Locator } from "@playwright/test";
+import { expect, people, test, TestBench } from "./bench";
 
 test("a job passes from gauge to hand-over without a pointer", async ({ shop, visit }) => {
   const bench = new TestBench(orrinshaw, { name: "Night boat", engine: { number: "M66-09120", variant: "v-6m-1" } });
@@ -104,6 +105,123 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await expect(differences).toContainText(
     "liner-1/bore: then proposed reuse as is, decided reuse as is; now proposed replace, decided reuse as is.",
   );
+});
+
+test("an engine goes from the door to its report without a pointer, in inches", async ({ shop, visit }) => {
+  const bench = new TestBench(orrinshaw, { name: "Ice boat", engine: { number: null, variant: null }, unit: "in" });
+  bench.readRestAsNew([]);
+  await shop.keep(bench.entries);
+  const page = await visit("nobody", "/sign-in");
+  const focused = page.locator(":focus");
+  /** By Tab alone, as far as it takes; the hands never fall out of the page on the way. */
+  const tabTo = async (there: Locator, most = 160) => {
+    await expect(there).toBeVisible();
+    for (let pressed = 0; pressed < most; pressed += 1) {
+      if (await there.evaluate((element) => element === document.activeElement)) return;
+      await page.keyboard.press("Tab");
+    }
+    throw new Error(`${String(there)} is not reached by Tab`);
+  };
+  const written = async (type: string) =>
+    (await shop.written(bench)).filter((entry) => entry.type === type).map(({ payload }) => payload);
+
+  await expect(async () => {
+    await page.getByLabel("Account").focus();
+    await page.getByLabel("Account").press("Control+a");
+    await page.keyboard.type(people.lead.account);
+    await expect(page.getByLabel("Account")).toHaveValue(people.lead.account, { timeout: 1000 });
+  }).toPass();
+  await page.keyboard.press("Tab");
+  await page.keyboard.type(people.lead.password);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
+  await tabTo(page.getByRole("link", { name: /Ice boat/ }).first());
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("navigation", { name: "Stations" })).toBeVisible();
+
+  // Intake: each question one stop, arrows among its answers; a field goes on to the next with Enter.
+  const toStation = async (key: "[" | "]", title: string) => {
+    await page.keyboard.press(key);
+    await expect(page.getByRole("heading", { name: title, level: 1 })).toBeVisible();
+    await expect(page.locator("body")).not.toBeFocused();
+  };
+  await page.goto(`/jobs/${bench.maker.stream}/intake`);
+  await expect(page.getByRole("heading", { name: "Before anything is touched" })).toBeVisible();
+  const question = page.getByRole("group", { name: /^What is it going into/ });
+  await tabTo(question.getByRole("button").first());
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Enter");
+  await tabTo(page.getByRole("textbox", { name: "Hours it has to run" }));
+  await page.keyboard.type("1200");
+  await page.keyboard.press("Enter");
+  await tabTo(page.getByRole("textbox", { name: "cylinder 5" }));
+  await page.keyboard.type("310");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("textbox", { name: "cylinder 6" })).toBeFocused();
+  await page.keyboard.type("21 bar");
+  await page.keyboard.press("Tab");
+  await expect(page.getByRole("textbox", { name: "cylinder 5" })).toHaveValue("310");
+  await expect
+    .poll(async () => (await written("intake-noted")).map(({ item, value, typed }) => [item, value, typed ?? null]))
+    .toEqual([
+      ["installation", expect.any(String), null],
+      ["hours-wanted", 1200, null],
+      // By hand: 310 psi of 6.894757 kPa are 21.374 bar.
+      ["compression", expect.closeTo(21.3737, 3), "310 psi"],
+      ["compression", 21, "21 bar"],
+    ]);
+
+  await toStation("]", "What engine this really is");
+  await tabTo(page.getByRole("textbox").first());
+  await page.keyboard.type("M66-09120");
+  await page.keyboard.press("Enter");
+  await expect.poll(async () => (await written("number-read")).length).toBe(1);
+
+  // Strip: a check from one place to the next, as fast as a feeler goes, in thousandths.
+  await toStation("]", "Apart, in order");
+  const rockers = page
+    .getByRole("list", { name: "Strip list" })
+    .getByRole("button", { name: /Rockers and push rods off/ });
+  await tabTo(rockers);
+  await page.keyboard.press("Enter");
+  await tabTo(page.getByLabel("Inlet 1, in"));
+  for (const lash of [".010", "10 thou", "0.3 mm", "1/64"]) {
+    await page.keyboard.type(lash);
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByLabel("Inlet 3, in")).toBeFocused();
+  await expect
+    .poll(async () => (await written("check-noted")).map(({ value, typed }) => [value, typed]))
+    .toEqual([
+      [0.254, ".010 in"],
+      [0.254, "10 thou"],
+      [0.3, "0.3 mm"],
+      [expect.closeTo(0.396875, 9), "1/64 in"],
+    ]);
+
+  // Decide and hand over, and the report with the keys alone.
+  await page.keyboard.press("Tab");
+  await expect(async () => {
+    await page.locator("body").press("/");
+    await expect(page.getByRole("combobox", { name: "Find" })).toBeFocused({ timeout: 2000 });
+  }).toPass();
+  await page.keyboard.type("decide");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "What becomes of each part" })).toBeVisible();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await page.keyboard.press("a");
+  await expect.poll(async () => (await written("decision-made")).length).toBeGreaterThan(100);
+  await toStation("]", "What is bought, and what is sent out");
+  await toStation("]", "Build");
+  await toStation("]", "Hand over");
+  await tabTo(page.getByLabel("Hand over to"));
+  await page.keyboard.type("Ice survey");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/^Handed over to Ice survey/)).toBeVisible();
+  await tabTo(page.getByRole("link", { name: "Technical record, PDF" }));
+  const [report] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Enter")]);
+  expect(report.suggestedFilename()).toBe("ice-boat.record.pdf");
+  await expect(focused).toHaveCount(1);
 });
 
 test("the theme follows the system until it is fixed, and stays fixed", async ({ visit }) => {

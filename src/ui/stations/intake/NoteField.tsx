@@ -2,6 +2,7 @@
 import { Box, Flex, Input, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Note, Section } from "@/core/entry/notes";
+import { moveOn } from "../../kit/move-on";
 import { useJob } from "../../job/JobContext";
 import type { NumberIn } from "../../job/use-number-in";
 import { quantityNote, readNote, type NoteKind } from "./read-note";
@@ -43,10 +44,16 @@ export function NoteField({
   const shown = stored === undefined ? (fallback ?? null) : stored;
   const [draft, setDraft] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
+  const read = (text: string) => (quantity ? quantityNote(quantity, text) : readNote(kind, text.trim()));
+  /** Leaving a field keeps it: Enter goes on to the next one, and stays where nothing can be made of what was typed. */
+  const goOn = (field: HTMLInputElement) => {
+    const isFine = draft === null || draft.trim() === "" || !("wrong" in read(draft));
+    if (!isFine || !moveOn(field)) keep();
+  };
   const keep = () => {
     if (draft === null) return;
     if (draft.trim() === "") return setDraft(null);
-    const made = quantity ? quantityNote(quantity, draft) : readNote(kind, draft.trim());
+    const made = read(draft);
     if ("wrong" in made) return setWrong(made.wrong);
     setDraft(null);
     setWrong(null);
@@ -68,7 +75,7 @@ export function NoteField({
             aria-invalid={wrong !== null}
             maxLength={kind === "words" ? 2000 : 40}
             onKeyDown={(event) => {
-              if (event.key === "Enter") keep();
+              if (event.key === "Enter") goOn(event.currentTarget);
               if (event.key === "Escape") {
                 setDraft(null);
                 setWrong(null);

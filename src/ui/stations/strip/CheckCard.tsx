@@ -7,6 +7,7 @@ import { sayRef } from "@/words/say-option";
 import { useJob } from "../../job/JobContext";
 import { useNumberIn, type NumberIn } from "../../job/use-number-in";
 import { Chip } from "../../kit/Chip";
+import { moveOn } from "../../kit/move-on";
 import { SmallInput } from "../../kit/SmallInput";
 
 type Noted = Partial<{ state: string; value: number; typed: string; skipped: string }>;
@@ -75,7 +76,10 @@ function Place({
               value={draft ?? (stands?.value == null ? "" : figure.show(stands.value))}
               onChange={(event) => setDraft(event.currentTarget.value)}
               onBlur={keep}
-              onKeyDown={(event) => event.key === "Enter" && keep()}
+              onKeyDown={(event) => {
+                // Going on keeps it; what makes no sense holds the hands where it is.
+                if (event.key === "Enter" && (wrong !== null || !moveOn(event.currentTarget))) keep();
+              }}
               wrong={wrong !== null}
               disabled={!mayWrite}
               width="78px"
