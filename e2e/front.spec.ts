@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { larkspire, orrinshaw, pellbrook } from "@/core/fixtures/load";
 import type { Row } from "@/core/pack/compile-pack";
 import { change } from "@/store/connection";
@@ -266,6 +267,17 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
     owner.getByRole("link", { name: "Report, PDF" }).click(),
   ]);
   expect(report.suggestedFilename()).toBe("quay-crane.pdf");
+  // The same as a page: what the file says, with the photo that was chosen.
+  await owner.getByRole("link", { name: "Read the report" }).click();
+  await expect(owner.getByRole("heading", { name: "Quay crane", level: 1 })).toBeVisible();
+  await expect(owner.getByRole("heading", { name: "What it costs", level: 2 })).toBeVisible();
+  await expect(owner.getByRole("row", { name: /overhaul of the crank end.*agreed by Quay master/i })).toBeVisible();
+  await expect(owner.locator("main img")).toHaveCount(1);
+  await expect
+    .poll(() => owner.locator("main img").evaluate((img: HTMLImageElement) => img.naturalWidth))
+    .toBeGreaterThan(100);
+  expect((await new AxeBuilder({ page: owner }).analyze()).violations.map(({ id }) => id)).toEqual([]);
+  await owner.getByRole("link", { name: "The engine" }).click();
   // Of its photos only the one that was chosen, small and whole, and by no other way.
   await expect(owner.getByRole("img", { name: "blue underneath" })).toBeVisible();
   await expect(owner.getByText("not for the owner")).toBeHidden();
@@ -312,6 +324,7 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
     "A".repeat(5000),
   ]) {
     expect((await nobody.get(`/owner/${encodeURIComponent(guess)}`)).status()).toBeGreaterThanOrEqual(404);
+    expect((await nobody.get(`/owner/${encodeURIComponent(guess)}/report`)).status()).toBeGreaterThanOrEqual(404);
     expect((await nobody.get(`/api/owner/${encodeURIComponent(guess)}/report`)).status()).toBeGreaterThanOrEqual(404);
   }
 

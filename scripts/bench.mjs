@@ -257,6 +257,20 @@ function report({
     ],
     [`the first ${browser.warmUp} keys of a page just opened, p95`, ms(browser.coldP95Ms), "", "printed", null],
     ["the longest of ours", ms(browser.longestMs), "", "printed", null],
+    [
+      "JavaScript sent for a job's page, until its sheet can be typed into",
+      `${Math.round(browser.sentScriptKb)} kB`,
+      "",
+      "at most 350 kB",
+      browser.sentScriptKb <= 350,
+    ],
+    [
+      `changing the station after the first time, p95 of ${browser.stationChanges}`,
+      ms(browser.stationP95Ms),
+      "",
+      "at most 100 ms",
+      browser.stationP95Ms <= 100,
+    ],
   ];
   return `# Bench
 

@@ -6,6 +6,7 @@ import type { Feature } from "@/core/pack/schema";
 import { openDatabase } from "@/store/connection";
 import { appendEntries } from "@/store/append";
 import { beginStream } from "@/store/streams";
+import { stations } from "@/core/stations";
 import { generateJob } from "./generate";
 
 const [address] = process.argv.slice(2) as [string];
@@ -60,6 +61,16 @@ await page.getByLabel("Account").fill("wren");
 await page.getByLabel("Password").fill("lantern-by-the-quay");
 await page.getByRole("button", { name: "Sign in" }).click();
 await page.getByRole("heading", { name: "On the bench" }).waitFor();
+// What a browser fetches that has nothing of the program yet: scripts as they are sent, until the sheet can be typed into.
+const network = await page.context().newCDPSession(page);
+await network.send("Network.enable");
+await network.send("Network.setCacheDisabled", { cacheDisabled: true });
+const scripts = new Set<string>();
+let scriptBytes = 0;
+network.on("Network.responseReceived", ({ requestId, type }) => void (type === "Script" && scripts.add(requestId)));
+network.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => {
+  if (scripts.delete(requestId)) scriptBytes += encodedDataLength;
+});
 await page.goto(`/jobs/${bench.maker.stream}/measure`);
 await page.getByRole("textbox").first().waitFor();
 await page.waitForFunction(() => document.activeElement instanceof HTMLInputElement);
@@ -93,6 +104,36 @@ const enter = async (of: Page, text: string, count: number) => {
     count,
   );
 };
+const sentScriptKb = scriptBytes / 1000;
+await network.send("Network.setCacheDisabled", { cacheDisabled: false });
+
+/** From the key that goes to a station to the frame in which it stands; the first round loads what they need. */
+const stationTimes: number[] = [];
+for (let round = 0; round < 3; round += 1) {
+  for (let at = 0; at < stations.length; at += 1) {
+    const before = await page.getByRole("heading", { level: 1 }).first().textContent();
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    const took = await page.evaluate(
+      (was) =>
+        new Promise<number>((resolve) => {
+          const began = performance.now();
+          const look = () => {
+            const title = document.querySelector("main h1")?.textContent;
+            if (title !== undefined && title !== null && title !== was) {
+              const channel = new MessageChannel();
+              channel.port1.onmessage = () => resolve(performance.now() - began);
+              channel.port2.postMessage(null);
+            } else requestAnimationFrame(look);
+          };
+          window.dispatchEvent(new KeyboardEvent("keydown", { key: "]", bubbles: true }));
+          requestAnimationFrame(look);
+        }),
+      before,
+    );
+    if (round > 0) stationTimes.push(took);
+  }
+}
+await page.waitForFunction(() => document.activeElement instanceof HTMLInputElement);
 await timeKeys(page);
 // A page that has just been opened still fetches what its other stations need; nobody types into it before it stands.
 await page.waitForLoadState("networkidle");
@@ -239,6 +280,9 @@ console.log(
     lateFrames: framesIn(times),
     bareLateFrames: framesIn(bareWarm),
     longestMs: times.at(-1),
+    sentScriptKb,
+    stationP95Ms: p95(sorted(stationTimes)),
+    stationChanges: stationTimes.length,
     identityP95Ms: identityTimes[Math.floor(identityTimes.length * 0.95)],
   }),
 );

@@ -10,7 +10,8 @@ import { lockStream, readEntries } from "@/store/streams";
 import { fold } from "@/core/entry/fold";
 import { photosForOwner } from "@/core/photo/photos";
 import { ownerOf } from "./owners";
-import { photoResponse } from "./photos";
+import { photoResponse, smallPhoto } from "./photos";
+import { ownerPieces } from "./report/render-report";
 import { database } from "./environment";
 import { newId } from "./ids";
 import { openJob, type OpenJob } from "./jobs";
@@ -35,6 +36,19 @@ export async function ownerView(
   const { pack, entries } = opened.job;
   const view = ownerViewOf(pack, assess(pack, entries, new Date().toISOString()), opened.withReport);
   return { view, owner: (await ownerOf(entries))?.name ?? null };
+}
+
+/** The report of a link that shows it, in its pieces; null where there is none to show. */
+export async function ownerPaper(token: string) {
+  const opened = await openByToken(token);
+  if (!opened?.withReport) return null;
+  const { id, pack, entries } = opened.job;
+  const assessment = assess(pack, entries, new Date().toISOString());
+  const owner = (await ownerOf(entries))?.name ?? null;
+  return {
+    ...(await ownerPieces(pack, assessment, smallPhoto(id), owner)),
+    shop: assessment.order.settings?.shop ?? null,
+  };
 }
 
 /** A photo that the shop chose for the owner; null for any other, and for a token that opens nothing. Not kept by any cache: a link can be shut. */

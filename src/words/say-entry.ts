@@ -1,6 +1,7 @@
 import { importMark } from "@/core/entry/imported-author";
 import { isKnownType, type EntryType } from "@/core/entry/declarations";
 import type { Disposition, Envelope } from "@/core/entry/schema";
+import { many } from "./sentences/sentence";
 import { dispositionWords } from "./words-for";
 
 /** A figure as it was typed; else as it is kept. */
@@ -28,12 +29,12 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "entry-struck": ({ strikes }) =>
     `the strike of ${(strikes as unknown[]).length === 1 ? "an entry" : `${(strikes as unknown[]).length} entries`}`,
   "reason-given": () => "a reason",
-  "plan-adopted": ({ choices }) => `a plan for ${(choices as readonly unknown[]).length} parts`,
+  "plan-adopted": ({ choices }) => `a plan for ${many((choices as readonly unknown[]).length, "part")}`,
   "purchase-made": ({ supplier, lines }) =>
     `an order of ${(lines as readonly unknown[]).length} lines at ${String(supplier)}`,
   "goods-received": ({ quantity, state }) => `${String(quantity)} received, ${String(state)}`,
   "core-returned": ({ quantity }) => `${String(quantity)} old parts sent back`,
-  "sent-out": ({ parts, to }) => `${(parts as readonly unknown[]).length} parts sent out to ${String(to)}`,
+  "sent-out": ({ parts, to }) => `${many((parts as readonly unknown[]).length, "part")} sent out to ${String(to)}`,
   "came-back": ({ state }) => `a part back from the machine shop, ${String(state)}`,
   "work-declined": ({ what }) => `work the owner declined: ${String(what)}`,
   "decision-made": ({ disposition }) =>

@@ -20,9 +20,15 @@ import { cause, heading, letterhead, quiet, sheetOf, signatures, tableLayout, th
 /** A photo that the shop chose for the owner, as JPEG. */
 export interface OwnerPhoto {
   readonly jpeg: Uint8Array;
+  /** By which the store knows it. */
+  readonly photo: string;
   readonly words: string | null;
   readonly of: string | null;
 }
+
+/** A photo as a document carries it. */
+export const imageOf = ({ jpeg }: Pick<OwnerPhoto, "jpeg">) =>
+  `data:image/jpeg;base64,${Buffer.from(jpeg).toString("base64")}`;
 
 /** So much of each list as a person reads; the technical record has all of it. */
 const most = { kinds: 20, watched: 10, photos: 4 } as const;
@@ -229,7 +235,7 @@ export function ownerReport(
                 stack: shown.flatMap(({ jpeg, words, of }, at): Content[] =>
                   at % 2 === side
                     ? [
-                        { image: `data:image/jpeg;base64,${Buffer.from(jpeg).toString("base64")}`, fit: [photoWidth, 150], margin: [0, 6, 0, 1] }, // prettier-ignore
+                        { image: imageOf({ jpeg }), fit: [photoWidth, 150], margin: [0, 6, 0, 1] }, // prettier-ignore
                         { text: [words, of].filter(Boolean).join(" · "), color: quiet, fontSize: 7.5 },
                       ]
                     : [],

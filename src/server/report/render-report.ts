@@ -1,4 +1,4 @@
-import type { TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
 import type { Assessment } from "@/core/assessment";
 import { jobSituation } from "@/core/order/order";
 import { packFor } from "@/core/pack/conditions";
@@ -6,7 +6,7 @@ import type { CompiledPack } from "@/core/pack/compile-pack";
 import { photosForOwner } from "@/core/photo/photos";
 import { renderPdf } from "../render-pdf";
 import { declinedDocument, estimateDocument } from "./estimate-document";
-import { ownerReport, type OwnerPhoto } from "./owner-report";
+import { imageOf, ownerReport, type OwnerPhoto } from "./owner-report";
 import { reportDefinition } from "./report-definition";
 
 /** Which document of a job: a few pages for its owner, all there is, what is asked for, what was declined. */
@@ -26,10 +26,29 @@ async function photosOf({ job }: Assessment, pack: CompiledPack, read: ReadPhoto
       .map(async ({ photo, words, part }): Promise<OwnerPhoto | null> => {
         const jpeg = await read(photo);
         const slot = part && job.parts.get(part)?.slot;
-        return jpeg && { jpeg, words, of: (slot && pack.slots.get(slot)?.name) ?? null };
+        return jpeg && { jpeg, photo, words, of: (slot && pack.slots.get(slot)?.name) ?? null };
       }),
   );
   return found.flatMap((each) => each ?? []);
+}
+
+/**
+ * The owner's report as its pieces, for a page to read instead of a file.
+ *
+ * @returns  the pieces, and by the text of each picture in them the photo that it is of
+ */
+export async function ownerPieces(
+  pack: CompiledPack,
+  assessment: Assessment,
+  read: ReadPhoto,
+  owner: string | null,
+): Promise<{ readonly paper: Content; readonly photos: ReadonlyMap<string, string> }> {
+  const own = packFor(pack, jobSituation(assessment.order));
+  const photos = await photosOf(assessment, own, read);
+  return {
+    paper: ownerReport(own, assessment, photos, owner).content as Content,
+    photos: new Map(photos.map((photo) => [imageOf(photo), photo.photo])),
+  };
 }
 
 /** A document of a job as a PDF file. */

@@ -5,6 +5,7 @@ import { chakra } from "@chakra-ui/react";
 export const SkipLink = () => (
   <chakra.a
     href="#work"
+    data-screen-only
     position="absolute"
     top="-60px"
     left="10px"

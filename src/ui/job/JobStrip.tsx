@@ -106,7 +106,7 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
           <HoldCounts counts={countByKind(assessment.holds)} />
         </Opener>
       )}
-      <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap">
+      <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap" data-screen-only>
         <Opener type="button" onClick={onFind} title="Find anything (/)">
           <Key>/</Key>
           <chakra.span hideBelow="xl">find</chakra.span>

@@ -22,7 +22,7 @@ export default async function Page({ params }: { params: Promise<{ token: string
       {...shown}
       photos={`/api/owner/${token}/photos`}
       answers={`/api/owner/${token}/answer`}
-      report={shown.view.withReport ? `/api/owner/${token}/report` : null}
+      report={shown.view.withReport ? { page: `/owner/${token}/report`, file: `/api/owner/${token}/report` } : null}
     />
   );
 }

@@ -4,11 +4,10 @@ import type { OwnerView } from "@/core/owner-view";
 import { capital } from "@/words/capital";
 import { stationWords } from "@/words/stations";
 import { dispositionWords } from "@/words/words-for";
-import { ThemeButton } from "../../frame/ThemeButton";
-import { Brand } from "../../kit/Brand";
 import { DispositionMark } from "../../kit/DispositionMark";
 import { Leader } from "../../kit/Leader";
 import { Estimates } from "./Estimates";
+import { OwnerFrame } from "./OwnerFrame";
 
 /** One engine as its owner may see it. */
 export function OwnerPage({
@@ -21,49 +20,49 @@ export function OwnerPage({
   view: OwnerView;
   /** Whose engine it is, where the shop wrote that down. */
   owner: string | null;
-  report: string | null;
+  /** The report as a page to read, and as a file to keep. */
+  report: { readonly page: string; readonly file: string } | null;
   photos: string;
   /** Where a yes or no goes to. */
   answers: string;
 }) {
   return (
-    <Box minHeight="100dvh">
-      <Flex as="header" align="center" gap="12px" height="52px" px="18px" borderBottomWidth="1px" borderColor="line">
-        <Brand />
-        <strong>{view.shop?.name ?? "Ember Bench"}</strong>
-        {view.shop?.address && (
-          <chakra.span color="quiet" fontSize="13px" hideBelow="md">
-            {view.shop.address}
-          </chakra.span>
-        )}
-        <Box ml="auto">
-          <ThemeButton />
-        </Box>
-      </Flex>
-      <Box as="main" maxWidth="620px" mx="auto" px="18px" py="24px">
-        <Heading as="h1" fontSize="28px">
-          {view.name}
-        </Heading>
-        <chakra.p color="quiet">
-          {owner ? `${owner} · ` : ""}
-          {view.engine}
-          {view.number ? ` · No. ${view.number}` : ""}
-          {view.wantedBy ? ` · wanted by ${view.wantedBy}` : ""}
+    <OwnerFrame shop={view.shop}>
+      <Heading as="h1" fontSize="28px">
+        {view.name}
+      </Heading>
+      <chakra.p color="quiet">
+        {owner ? `${owner} · ` : ""}
+        {view.engine}
+        {view.number ? ` · No. ${view.number}` : ""}
+        {view.wantedBy ? ` · wanted by ${view.wantedBy}` : ""}
+      </chakra.p>
+      {view.handedOver && (
+        <chakra.p mt="10px" fontWeight={600}>
+          Handed over on {view.handedOver}.
         </chakra.p>
-        {view.handedOver && (
-          <chakra.p mt="10px" fontWeight={600}>
-            Handed over on {view.handedOver}.
-          </chakra.p>
-        )}
-        {report && (
+      )}
+      {report && (
+        <Flex gap="12px" mt="16px" wrap="wrap">
           <chakra.a
-            href={report}
+            href={report.page}
+            display="inline-flex"
+            alignItems="center"
+            minHeight="44px"
+            px="18px"
+            borderRadius="9px"
+            borderWidth="1px"
+            borderColor="lineStrong"
+          >
+            Read the report
+          </chakra.a>
+          <chakra.a
+            href={report.file}
             download
             display="inline-flex"
             alignItems="center"
             minHeight="44px"
             px="18px"
-            mt="16px"
             borderRadius="9px"
             fontWeight={700}
             bg="ember"
@@ -71,98 +70,98 @@ export function OwnerPage({
           >
             Report, PDF
           </chakra.a>
-        )}
+        </Flex>
+      )}
 
-        <Heading as="h2" fontSize="16px" mt="28px">
-          How far it is
-        </Heading>
-        <chakra.dl mt="6px">
-          {view.progress.map(({ station, progress: { done, total } }) => (
-            <Box key={station} py="5px">
-              <chakra.dt display="flex" justifyContent="space-between" fontSize="15px">
-                {stationWords[station]}
-                <chakra.span color="quiet" fontSize="13px" fontVariantNumeric="tabular-nums">
-                  {done} of {total}
-                </chakra.span>
-              </chakra.dt>
-              <chakra.dd height="4px" bg="line" borderRadius="2px" aria-hidden>
-                <Box height="4px" bg="ember" borderRadius="2px" width={`${total > 0 ? (100 * done) / total : 0}%`} />
-              </chakra.dd>
-            </Box>
+      <Heading as="h2" fontSize="16px" mt="28px">
+        How far it is
+      </Heading>
+      <chakra.dl mt="6px">
+        {view.progress.map(({ station, progress: { done, total } }) => (
+          <Box key={station} py="5px">
+            <chakra.dt display="flex" justifyContent="space-between" fontSize="15px">
+              {stationWords[station]}
+              <chakra.span color="quiet" fontSize="13px" fontVariantNumeric="tabular-nums">
+                {done} of {total}
+              </chakra.span>
+            </chakra.dt>
+            <chakra.dd height="4px" bg="line" borderRadius="2px" aria-hidden>
+              <Box height="4px" bg="ember" borderRadius="2px" width={`${total > 0 ? (100 * done) / total : 0}%`} />
+            </chakra.dd>
+          </Box>
+        ))}
+      </chakra.dl>
+
+      {view.causes.length > 0 && (
+        <>
+          <Heading as="h2" fontSize="16px" mt="28px">
+            What failed first
+          </Heading>
+          {view.causes.map((cause) => (
+            <chakra.p key={cause} mt="4px">
+              {cause}
+            </chakra.p>
           ))}
-        </chakra.dl>
+        </>
+      )}
 
-        {view.causes.length > 0 && (
-          <>
-            <Heading as="h2" fontSize="16px" mt="28px">
-              What failed first
-            </Heading>
-            {view.causes.map((cause) => (
-              <chakra.p key={cause} mt="4px">
-                {cause}
-              </chakra.p>
+      {view.photos.length > 0 && (
+        <>
+          <Heading as="h2" fontSize="16px" mt="28px">
+            What was found
+          </Heading>
+          <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="14px" mt="8px">
+            {view.photos.map(({ photo, words, of }) => (
+              <chakra.figure key={photo}>
+                <a href={`${photos}/${photo}/full`}>
+                  <chakra.img
+                    src={`${photos}/${photo}/small`}
+                    alt={words ?? "photo"}
+                    loading="lazy"
+                    width="100%"
+                    aspectRatio="4 / 3"
+                    objectFit="cover"
+                    borderRadius="8px"
+                    bg="raised"
+                  />
+                </a>
+                <chakra.figcaption fontSize="14px" mt="4px">
+                  {of && <strong>{capital(of)}. </strong>}
+                  {words}
+                </chakra.figcaption>
+              </chakra.figure>
             ))}
-          </>
-        )}
+          </Grid>
+        </>
+      )}
 
-        {view.photos.length > 0 && (
-          <>
-            <Heading as="h2" fontSize="16px" mt="28px">
-              What was found
-            </Heading>
-            <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="14px" mt="8px">
-              {view.photos.map(({ photo, words, of }) => (
-                <chakra.figure key={photo}>
-                  <a href={`${photos}/${photo}/full`}>
-                    <chakra.img
-                      src={`${photos}/${photo}/small`}
-                      alt={words ?? "photo"}
-                      loading="lazy"
-                      width="100%"
-                      aspectRatio="4 / 3"
-                      objectFit="cover"
-                      borderRadius="8px"
-                      bg="raised"
-                    />
-                  </a>
-                  <chakra.figcaption fontSize="14px" mt="4px">
-                    {of && <strong>{capital(of)}. </strong>}
-                    {words}
-                  </chakra.figcaption>
-                </chakra.figure>
-              ))}
-            </Grid>
-          </>
-        )}
-
-        {view.decided.length > 0 && (
-          <>
-            <Heading as="h2" fontSize="16px" mt="28px">
-              What was decided
-            </Heading>
-            <chakra.dl mt="6px">
-              {view.decided.map(({ disposition, count }) => (
-                <Leader
-                  key={disposition}
-                  name={
-                    <Flex as="span" gap="8px" align="center">
-                      <DispositionMark disposition={disposition} />
-                      {dispositionWords[disposition]}
-                    </Flex>
-                  }
-                >
-                  {count}
-                </Leader>
-              ))}
-            </chakra.dl>
-          </>
-        )}
-        {view.estimates.length > 0 && <Estimates view={view} answers={answers} />}
-        <chakra.p mt="30px" fontSize="13px" color="quiet">
-          This page can be seen by whoever has its address, until it expires or the shop shuts it. Ask the shop about
-          anything on it.
-        </chakra.p>
-      </Box>
-    </Box>
+      {view.decided.length > 0 && (
+        <>
+          <Heading as="h2" fontSize="16px" mt="28px">
+            What was decided
+          </Heading>
+          <chakra.dl mt="6px">
+            {view.decided.map(({ disposition, count }) => (
+              <Leader
+                key={disposition}
+                name={
+                  <Flex as="span" gap="8px" align="center">
+                    <DispositionMark disposition={disposition} />
+                    {dispositionWords[disposition]}
+                  </Flex>
+                }
+              >
+                {count}
+              </Leader>
+            ))}
+          </chakra.dl>
+        </>
+      )}
+      {view.estimates.length > 0 && <Estimates view={view} answers={answers} />}
+      <chakra.p mt="30px" fontSize="13px" color="quiet">
+        This page can be seen by whoever has its address, until it expires or the shop shuts it. Ask the shop about
+        anything on it.
+      </chakra.p>
+    </OwnerFrame>
   );
 }

@@ -58,6 +58,9 @@ interface Props {
   };
 }
 
+/** Mark, part, what it reads, what becomes of it, why. */
+const wide = "22px 168px 112px 158px minmax(0, 1fr)";
+
 /** One line of the list: which parts, what they read, what is proposed or decided, and the first reason. */
 export const LineRow = memo(function LineRow({ line, isHere, wording, hands, children }: Props) {
   const choice = line[0]!;
@@ -77,7 +80,8 @@ export const LineRow = memo(function LineRow({ line, isHere, wording, hands, chi
         onClick={() => hands.choose(slot.id)}
         aria-current={isHere ? "true" : undefined}
         display="grid"
-        gridTemplateColumns={{ base: "22px 1fr auto", md: "22px 168px 112px 158px minmax(0, 1fr)" }}
+        gridTemplateColumns={{ base: "22px 1fr auto", md: wide }}
+        _print={{ gridTemplateColumns: wide }}
         columnGap="12px"
         alignItems="center"
         width="100%"
@@ -118,6 +122,7 @@ export const LineRow = memo(function LineRow({ line, isHere, wording, hands, chi
           color="quiet"
           lineClamp={2}
           gridColumn={{ base: "2 / -1", md: "auto" }}
+          _print={{ gridColumn: "auto" }}
         >
           {because}
         </chakra.span>

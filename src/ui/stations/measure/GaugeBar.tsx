@@ -157,6 +157,7 @@ export function GaugeBar({
     <Flex
       as="section"
       aria-label="Gauge"
+      data-screen-only
       align="center"
       columnGap={{ base: "12px", md: "18px" }}
       rowGap="8px"

@@ -7,6 +7,7 @@ import { PaperLink } from "../../job/PaperLink";
 import { StationHolds } from "../../job/StationHolds";
 import { StationLayout } from "../../job/StationLayout";
 import { useTab } from "../../job/address";
+import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
 import { TabRow } from "../../kit/TabRow";
 import { PhotoSheet } from "../../photos/PhotoSheet";
@@ -92,7 +93,7 @@ export function StripStation() {
         onChoose={setTab}
         items={[
           ...(strip ? [{ id: "steps" as const, name: "Steps", count: `${done}/${strip.steps.length}` }] : []),
-          { id: "findings", name: "Findings", count: lookedAt > 0 ? `${lookedAt} parts` : "" },
+          { id: "findings", name: "Findings", count: lookedAt > 0 ? many(lookedAt, "part") : "" },
           {
             id: "photos",
             name: "Photos",

@@ -1,0 +1,33 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { ownerPaper } from "@/server/owner";
+import { requireSchema } from "@/server/require-person";
+import { OwnerFrame } from "@/ui/shop/owner/OwnerFrame";
+import { Paper, type Piece } from "@/ui/shop/owner/Paper";
+
+export const metadata: Metadata = {
+  title: "Your report",
+  robots: { index: false, follow: false },
+  referrer: "no-referrer",
+};
+export const dynamic = "force-dynamic";
+
+/** The report as a page, for whoever holds an owner's link that shows it: what the PDF says, piece by piece. */
+export default async function Page({ params }: { params: Promise<{ token: string }> }) {
+  await requireSchema();
+  const { token } = await params;
+  const shown = await ownerPaper(token);
+  if (!shown) notFound();
+  const { paper, photos, shop } = shown;
+  return (
+    <OwnerFrame shop={shop} back={`/owner/${token}`}>
+      <Paper
+        of={paper as Piece}
+        srcOf={(image) => {
+          const photo = photos.get(image);
+          return photo && `/api/owner/${token}/photos/${photo}/full`;
+        }}
+      />
+    </OwnerFrame>
+  );
+}
