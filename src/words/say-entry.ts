@@ -36,6 +36,7 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "core-returned": ({ quantity }) => `${String(quantity)} old parts sent back`,
   "sent-out": ({ parts, to }) => `${many((parts as readonly unknown[]).length, "part")} sent out to ${String(to)}`,
   "came-back": ({ state }) => `a part back from the machine shop, ${String(state)}`,
+  "old-parts-agreed": ({ by }) => `what ${String(by)} wants done with old parts`,
   "work-declined": ({ what }) => `work the owner declined: ${String(what)}`,
   "decision-made": ({ disposition }) =>
     `the decision “${dispositionWords[disposition as Disposition]?.toLowerCase() ?? String(disposition)}”`,

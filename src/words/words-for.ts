@@ -129,6 +129,13 @@ export const hourWords: Readonly<Record<(typeof hourItems)[number], string>> = {
   "hours-since-top-overhaul": "Since top overhaul",
 };
 
+/** What becomes of old parts, as the owner wants it. */
+export const oldPartsWords = {
+  scrap: "scrapped here, so that nobody fits them again",
+  "give-back": "given back to the owner",
+  "keep-here": "kept here",
+} as const;
+
 export const howWords = { "in-person": "in person", phone: "by phone", letter: "by letter", mail: "by mail" } as const;
 
 /** The same of what was said, which may have come by the link as well. */

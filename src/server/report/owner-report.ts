@@ -14,7 +14,7 @@ import { sayDecided, sourceNames } from "@/words/say-option";
 import { sayAmount } from "@/words/say-money";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
-import { saidHowWords } from "@/words/words-for";
+import { howWords, oldPartsWords, saidHowWords } from "@/words/words-for";
 import { cause, heading, letterhead, quiet, sheetOf, signatures, tableLayout, th, told } from "./pieces";
 
 /** A photo that the shop chose for the owner, as JPEG. */
@@ -161,7 +161,17 @@ function oldParts(parts: readonly DecidedPart[], { job }: Assessment): Content[]
     ...(returned > 0 ? [`${many(returned, "old part")} sent in for a deposit`] : []),
     ...(kept > 0 ? [`${many(kept, "part")} kept for another engine`] : []),
   ];
-  return lines.length > 0 ? [heading("What became of old parts"), { text: `${capital(lines.join("; "))}.` }] : [];
+  const goes = parts.filter(({ decided }) => ["replace", "upgrade"].includes(decided.wanted.disposition)).length;
+  const [wish, ...others] = job.oldParts;
+  const agreed =
+    wish && others.length === 0
+      ? `As the owner wants it they are ${oldPartsWords[wish.wish]}: ${wish.by}, ${wish.on}, ${howWords[wish.how]}.`
+      : goes > 0
+        ? "What the owner wants done with them is not written down."
+        : "";
+  return lines.length > 0 || agreed
+    ? [heading("Old parts"), { text: [lines.length > 0 ? `${capital(lines.join("; "))}. ` : "", agreed] }]
+    : [];
 }
 
 /** Where it stands, in a few sentences. */

@@ -197,4 +197,21 @@ describe("what the owner gets", () => {
     expect(told).not.toContain("to be used again");
     expect(told).toContain("1 part destroyed, so that nobody fits it again");
   });
+
+  test("says what the owner wants done with old parts, once it is one thing, and else that nobody wrote it down", () => {
+    const bench = new TestBench(orrinshaw);
+    bench.readRestAsNew();
+    decide(bench, "liner-2", "replace");
+    const told = () =>
+      texts(ownerReport(orrinshaw, assess(orrinshaw, bench.entries, "2026-11-24T08:00:00Z"), [])).join(" ");
+    expect(told()).toContain("What the owner wants done with them is not written down.");
+    const wish = (wish: "scrap" | "give-back", supersedes: readonly string[] = []) =>
+      bench.add("old-parts-agreed", { wish, by: "Anders Quill", on: "2026-11-24", how: "phone", ...(supersedes.length > 0 ? { supersedes: [...supersedes] } : {}) }).id; // prettier-ignore
+    const said = [wish("scrap"), wish("give-back")];
+    expect(told()).toContain("What the owner wants done with them is not written down.");
+    wish("give-back", said);
+    expect(told()).toContain(
+      "As the owner wants it they are given back to the owner: Anders Quill, 2026-11-24, by phone.",
+    );
+  });
 });

@@ -88,6 +88,18 @@ export const orderEntries = {
       supersedes,
     }),
   }),
+  /** What the owner wants done with old parts that are not used again. */
+  "old-parts-agreed": declare({
+    writer: "lead",
+    list: "oldParts",
+    payload: z.strictObject({
+      wish: z.enum(["scrap", "give-back", "keep-here"]),
+      by: Words,
+      on: Day,
+      how: z.enum(["in-person", "phone", "letter", "mail"]),
+      supersedes,
+    }),
+  }),
   /** Work that the owner does not want done, though it was advised, and what that may lead to. */
   "work-declined": declare({
     writer: "lead",

@@ -112,7 +112,10 @@ export function Paper({ of, srcOf }: Props): ReactNode {
         role="img"
         aria-label="What failed first, as a chain"
         style={{ background: "#ffffff", borderRadius: "8px", padding: "8px", overflowX: "auto" }}
-        dangerouslySetInnerHTML={{ __html: piece.svg }}
+        // As wide as there is room: what is cut off tells nothing.
+        dangerouslySetInnerHTML={{
+          __html: piece.svg.replace(/ width="[\d.]+" height="[\d.]+"/u, ' style="width:100%;height:auto"'),
+        }}
       />
     );
   if (piece.canvas) return <hr style={{ marginTop: "48px", borderColor: "var(--chakra-colors-quiet)" }} />;

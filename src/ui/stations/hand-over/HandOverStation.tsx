@@ -14,6 +14,7 @@ import { stationWords } from "@/words/stations";
 import { dispositionWords, ruleWords } from "@/words/words-for";
 import { HoldList } from "../../job/HoldList";
 import { useJob } from "../../job/JobContext";
+import { OldParts } from "./OldParts";
 import { PlaceLink } from "../../job/places";
 import { useEntryLog } from "../../job/use-entry-log";
 import { DispositionMark } from "../../kit/DispositionMark";
@@ -224,6 +225,8 @@ export function HandOverStation() {
             </Leader>
           ))}
         </chakra.dl>
+
+        <OldParts />
 
         <Heading as="h2" fontSize="16px" mt="30px">
           The engine
