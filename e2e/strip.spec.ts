@@ -188,6 +188,26 @@ test("two people tick one step and agree; what is seen is written by keys alone;
       ["heat-tint", "bosses", "severe", "before-cleaning"],
     ]);
 
+  // What a grade cannot say is written out, and stays when the grade is another one.
+  const lands = page.getByRole("group", { name: "carbon, ring lands" });
+  await lands.click();
+  await lands.getByRole("button", { name: "say more" }).click();
+  await lands.getByLabel("What is to be said of it").fill("Baked hard behind the second ring.\nThe top one is free.");
+  await page.keyboard.press("Control+Enter");
+  await expect(lands.getByText("Baked hard behind the second ring.")).toBeVisible();
+  await lands.getByRole("button").nth(1).click();
+  await expect
+    .poll(async () =>
+      (await shop.written(bench))
+        .filter(({ type }) => type === "finding-made")
+        .slice(-2)
+        .map(({ payload }) => [payload.place, payload.value === "moderate", payload.words]),
+    )
+    .toEqual([
+      ["lands", true, "Baked hard behind the second ring.\nThe top one is free."],
+      ["lands", false, "Baked hard behind the second ring.\nThe top one is free."],
+    ]);
+
   // A scanner types while the measuring cell has the cursor: the part opens, and nothing is left in the cell.
   await page.goto(at(bench, "measure"));
   await expect(page.locator("input:focus")).toBeVisible();

@@ -17,6 +17,7 @@ import { grouped } from "@/words/grouped";
 import { sayLimit, sayRef, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { cause, ember, heading, identified, quiet, sheetOf, tableLayout, th, told } from "./pieces";
+import { whatWasSeen } from "./what-was-seen";
 import { many } from "@/words/sentences/sentence";
 import { holdWords, markSentences, originWords, ruleWords } from "@/words/words-for";
 
@@ -309,6 +310,7 @@ export function reportDefinition(
       },
       ...identified(assessment, pack, wording),
       ...tried(assessment, unit),
+      ...whatWasSeen(assessment, pack, unit),
       ...cause(assessment, wording),
       ...decisions(judged, wording),
       ...matched(assessment, wording),

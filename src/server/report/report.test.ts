@@ -198,6 +198,24 @@ describe("what the owner gets", () => {
     expect(told).toContain("1 part destroyed, so that nobody fits it again");
   });
 
+  test("the record has every finding with what was said of it, cracks and accounts; what was not there takes one line", () => {
+    const assessment = assess(packOf("ferry-marigold"), demoJob("ferry-marigold"), "2026-11-24T08:00:00Z");
+    const words = texts(reportDefinition(packOf("ferry-marigold"), assessment)).join(" ");
+    const seen = [...assessment.findings.byPart.values()];
+    for (const { part, lines } of seen)
+      if (lines.some(({ grade }) => (grade ?? 0) > 0)) expect(words).toContain(`${part.tag}, `);
+    const clear = seen.map(({ lines }) => lines.filter(({ grade }) => grade === 0).length);
+    const count = clear.reduce((sum, each) => sum + each, 0);
+    expect(words).toContain(`Looked for and not there: at ${count} place${count === 1 ? "" : "s"} of`);
+    expect(words.match(/What was seen/gu)).toHaveLength(1);
+    for (const { crack } of assessment.crack.parts.flatMap((part) => part.cracks)) if (crack.words) expect(words).toContain(crack.words); // prettier-ignore
+    for (const { part, missing } of assessment.ledger.parts) if (missing) expect(words).toMatch(new RegExp(`${part.tag}, [^:]+: .*missing ${missing.value.toFixed(2)}`, "u")); // prettier-ignore
+    const bench = new TestBench(orrinshaw);
+    bench.add("finding-made", { part: bench.partIn.get("liner-1")!, place: "water-side", finding: "pitting", value: "severe", phase: "before-cleaning", words: "a row of four, one through" }); // prettier-ignore
+    const one = assess(orrinshaw, bench.entries, "2026-11-24T08:00:00Z");
+    expect(texts(reportDefinition(orrinshaw, one)).join(" ")).toContain("“a row of four, one through”");
+  });
+
   test("says what the owner wants done with old parts, once it is one thing, and else that nobody wrote it down", () => {
     const bench = new TestBench(orrinshaw);
     bench.readRestAsNew();

@@ -29,6 +29,7 @@ import { Small } from "../kit/Small";
 import { Evidence } from "./Evidence";
 import { PartKnown } from "./PartKnown";
 import { UncertaintyBudget } from "./UncertaintyBudget";
+import { Word } from "./Glossary";
 import { useJob } from "./JobContext";
 import { Tag } from "./Tag";
 
@@ -72,17 +73,21 @@ function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "d
   return (
     <chakra.dl mt="8px">
       {governing.wear && (
-        <Leader name="Wear used">
+        <Leader name={<Word of="wear-share">Wear used</Word>}>
           {Math.round(governing.wear.value * 100)} % ± {Math.ceil(expandedUncertainty(governing.wear) * 100)}
         </Leader>
       )}
       {governing.limit && (
-        <Leader name={isByThumb(governing.limit) ? "By rule of thumb" : "For reassembly"}>
+        <Leader
+          name={isByThumb(governing.limit) ? "By rule of thumb" : <Word of="reassembly-limit">For reassembly</Word>}
+        >
           {sayLimit(governing.limit, unit)}
         </Leader>
       )}
       {!brief && fresh && <Leader name="New">{sayLimit(fresh, unit)}</Leader>}
-      {!brief && inService && <Leader name="In service">{sayLimit(inService, unit)}</Leader>}
+      {!brief && inService && (
+        <Leader name={<Word of="service-limit">In service</Word>}>{sayLimit(inService, unit)}</Leader>
+      )}
       {derived
         .filter((result) => !brief || result.limit)
         .map((result) => [result, unitFor(result.characteristic.unit)] as const)

@@ -13,6 +13,7 @@ import { many } from "@/words/sentences/sentence";
 import { stationWords } from "@/words/stations";
 import { dispositionWords, ruleWords } from "@/words/words-for";
 import { HoldList } from "../../job/HoldList";
+import { Word } from "../../job/Glossary";
 import { useJob } from "../../job/JobContext";
 import { OldParts } from "./OldParts";
 import { PlaceLink } from "../../job/places";
@@ -237,7 +238,7 @@ export function HandOverStation() {
               {formatQuantity(figure.value, unitFor(figure.unit))}
             </Leader>
           ))}
-          <Leader name="Decision rule">{ruleWords[assessment.order.rule]}</Leader>
+          <Leader name={<Word of="guarded">Decision rule</Word>}>{ruleWords[assessment.order.rule]}</Leader>
           <Leader name="Entries in the record">{log.entries.length}</Leader>
         </chakra.dl>
       </Box>

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, Input, chakra } from "@chakra-ui/react";
+import { Box, Flex, Input, Textarea, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Note, Section } from "@/core/entry/notes";
 import { moveOn } from "../../kit/move-on";
@@ -64,30 +64,45 @@ export function NoteField({
       <Flex align="center" gap="10px" wrap="wrap">
         <chakra.label display="flex" alignItems="center" gap="10px" fontSize="14px" flex="1" minWidth="200px">
           <chakra.span flex="1">{label}</chakra.span>
-          <Input
-            value={
-              draft ??
-              (shown === null ? "" : quantity && typeof shown === "number" ? quantity.show(shown) : String(shown))
-            }
-            onChange={(event) => setDraft(event.currentTarget.value)}
-            onBlur={keep}
-            disabled={!mayWrite}
-            aria-invalid={wrong !== null}
-            maxLength={kind === "words" ? 2000 : 40}
-            onKeyDown={(event) => {
-              if (event.key === "Enter") goOn(event.currentTarget);
-              if (event.key === "Escape") {
-                setDraft(null);
-                setWrong(null);
+          {kind === "words" ? (
+            <Textarea
+              value={draft ?? (shown === null ? "" : String(shown))}
+              onChange={(event) => setDraft(event.currentTarget.value)}
+              onBlur={keep}
+              disabled={!mayWrite}
+              maxLength={2000}
+              rows={2}
+              autoresize
+              width={width}
+              placeholder={stored === null ? "unknown" : "·"}
+              borderColor="lineStrong"
+            />
+          ) : (
+            <Input
+              value={
+                draft ??
+                (shown === null ? "" : quantity && typeof shown === "number" ? quantity.show(shown) : String(shown))
               }
-            }}
-            size="sm"
-            width={width}
-            inputMode={kind === "number" && !quantity ? "decimal" : undefined}
-            placeholder={stored === null ? "unknown" : "·"}
-            borderColor={wrong ? "out" : "lineStrong"}
-            fontVariantNumeric="tabular-nums"
-          />
+              onChange={(event) => setDraft(event.currentTarget.value)}
+              onBlur={keep}
+              disabled={!mayWrite}
+              aria-invalid={wrong !== null}
+              maxLength={40}
+              onKeyDown={(event) => {
+                if (event.key === "Enter") goOn(event.currentTarget);
+                if (event.key === "Escape") {
+                  setDraft(null);
+                  setWrong(null);
+                }
+              }}
+              size="sm"
+              width={width}
+              inputMode={kind === "number" && !quantity ? "decimal" : undefined}
+              placeholder={stored === null ? "unknown" : "·"}
+              borderColor={wrong ? "out" : "lineStrong"}
+              fontVariantNumeric="tabular-nums"
+            />
+          )}
         </chakra.label>
         <chakra.span fontSize="13px" color="quiet" width="32px">
           {quantity ? quantity.unit.symbol : unit}

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Box, Flex, Heading, Textarea, chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { nothingThere, type FindingLine, type PartFindings } from "@/core/findings/assess-findings";
 import type { Part } from "@/core/entry/fold";
@@ -9,6 +9,7 @@ import { useInHand, useJob } from "../../job/JobContext";
 import { PartPicker } from "./PartPicker";
 import { Chip } from "../../kit/Chip";
 import { GradeMark } from "../../kit/GradeMark";
+import { QuietButton } from "../../kit/SayWhy";
 
 const lineId = ({ kind, place }: FindingLine) => `${kind.id} ${place?.id ?? ""}`;
 
@@ -27,11 +28,73 @@ function useSee(part: Part) {
         finding: kind.id,
         value,
         phase,
-        words: null,
+        // What was written of it stays, whatever grade it is given.
+        words: same.length === 1 ? same[0]!.words : null,
         ...(same.length > 0 ? { supersedes: same.map((finding) => finding.id) } : {}),
       });
   };
-  return { phase, see } as const;
+  const note = (
+    { kind, place }: FindingLine,
+    { id, value }: Pick<FindingLine["findings"][number], "id" | "value">,
+    words: string | null,
+  ) =>
+    append("finding-made", {
+      part: part.id,
+      place: place?.id ?? null,
+      finding: kind.id,
+      value,
+      phase,
+      words,
+      supersedes: [id],
+    });
+  return { phase, see, note } as const;
+}
+
+/** What is to be said of a finding besides its grade, as long as it takes. */
+function FindingNote({
+  words,
+  isHere,
+  onNote,
+}: {
+  words: string | null;
+  isHere: boolean;
+  onNote: (words: string | null) => void;
+}) {
+  const { mayWrite } = useJob();
+  const [draft, setDraft] = useState<string | null>(null);
+  const keep = () => {
+    const said = draft?.trim() || null;
+    if (draft !== null && said !== words) onNote(said);
+    setDraft(null);
+  };
+  if (draft === null)
+    return (
+      <Flex gap="10px" mt="4px" align="baseline" fontSize="13px">
+        {words && <chakra.p whiteSpace="pre-wrap">{words}</chakra.p>}
+        {mayWrite && (isHere || words) && (
+          <QuietButton onClick={() => setDraft(words ?? "")}>{words ? "change" : "say more"}</QuietButton>
+        )}
+      </Flex>
+    );
+  return (
+    <Textarea
+      value={draft}
+      onChange={(event) => setDraft(event.currentTarget.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") setDraft(null);
+        if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) keep();
+      }}
+      aria-label="What is to be said of it"
+      placeholder="How it looks, where, what it was beside. Ctrl ⏎ keeps it."
+      maxLength={2000}
+      rows={3}
+      mt="6px"
+      fontSize="14px"
+      borderColor="lineStrong"
+      autoFocus
+    />
+  );
 }
 
 function Line({
@@ -39,12 +102,14 @@ function Line({
   isHere,
   phase,
   onSee,
+  onNote,
   onHere,
 }: {
   line: FindingLine;
   isHere: boolean;
   phase: string;
   onSee: (value: string) => void;
+  onNote: (finding: FindingLine["findings"][number], words: string | null) => void;
   onHere: () => void;
 }) {
   const { mayWrite, nameOf } = useJob();
@@ -129,6 +194,9 @@ function Line({
           );
         })}
       </Flex>
+      {now.length === 1 && (
+        <FindingNote words={now[0]!.words} isHere={isHere} onNote={(words) => onNote(now[0]!, words)} />
+      )}
     </Box>
   );
 }
@@ -175,7 +243,7 @@ function NothingThere({ of, phase }: { of: PartFindings; phase: "before-cleaning
 
 function Sheet({ of }: { of: PartFindings }) {
   const { part, lines } = of;
-  const { phase, see } = useSee(part);
+  const { phase, see, note } = useSee(part);
   const [at, setAt] = useState<string | null>(null);
   const index = Math.max(
     0,
@@ -212,6 +280,7 @@ function Sheet({ of }: { of: PartFindings }) {
             phase={phase}
             isHere={lineId(line) === lineId(lines[index]!)}
             onHere={() => setAt(lineId(line))}
+            onNote={(finding, words) => note(line, finding, words)}
             onSee={(value) => {
               setAt(lineId(line));
               see(line, value);
