@@ -6,9 +6,11 @@ import type { Station } from "@/core/stations";
 import { photosForOwner } from "@/core/photo/photos";
 import { sayProblem } from "@/words/say-problem";
 import { useInHand, useJob } from "../job/JobContext";
+import { late } from "../kit/late";
 import { SmallInput } from "../kit/SmallInput";
-import { PhotoView } from "./PhotoView";
 import { SmallPhoto } from "./SmallPhoto";
+
+const PhotoView = late(async () => (await import("./PhotoView")).PhotoView);
 
 /** The photos of a job, newest first, and the way to add some: from a file or a phone's camera. */
 export function PhotoSheet({ station }: { station: Station }) {

@@ -1,6 +1,7 @@
 import { lazy, type ComponentType } from "react";
 import { stations, type Station } from "@/core/stations";
 import type { JobPlace } from "@/words/places";
+import { loadLate } from "../kit/late";
 
 type Load = () => Promise<ComponentType>;
 
@@ -31,4 +32,5 @@ export const surfaces = Object.fromEntries(
 export const presentStations: readonly Station[] = stations.filter((station) => loads[station] !== null);
 
 /** Has all surfaces come now: where the network may go away and no service worker keeps them. */
-export const loadSurfaces = (): void => void Promise.allSettled(Object.values(loads).map((load) => load?.()));
+export const loadSurfaces = (): void =>
+  void Promise.allSettled(Object.values(loads).map((load) => load?.())).then(loadLate);

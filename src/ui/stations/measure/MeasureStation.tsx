@@ -14,24 +14,26 @@ import { JointTag, PartTag } from "../../job/PartTag";
 import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
 import { BandPlot } from "./BandPlot";
-import { FiguresDialog } from "./figures/FiguresDialog";
 import { FaceTable, gridOf } from "./FaceTable";
 import { GaugeBar } from "./GaugeBar";
 import { GaugePlace } from "./GaugePlace";
-import { GaugeSetup } from "./GaugeSetup";
 import { occasionFor } from "@/core/measure/occasion-for";
 import { Word } from "../../job/Glossary";
 import { PaperLink } from "../../job/PaperLink";
+import { late } from "../../kit/late";
 import { QuietButton } from "../../kit/SayWhy";
 import { Pictures } from "./pictures/Pictures";
-import { PasteDialog } from "./PasteDialog";
-import { PlanDialog } from "./PlanDialog";
 import { ReasonsOwed } from "./ReasonsOwed";
 import { JointTable } from "./JointTable";
 import { isJointSheet, sheetGroups, type AnySheet } from "./sheet-groups";
 import { SheetTable } from "./SheetTable";
 import { SheetTabs } from "./SheetTabs";
 import { useSheet, type Draft, type DraftState } from "./use-sheet";
+
+const GaugeSetup = late(async () => (await import("./GaugeSetup")).GaugeSetup);
+const PasteDialog = late(async () => (await import("./PasteDialog")).PasteDialog);
+const PlanDialog = late(async () => (await import("./PlanDialog")).PlanDialog);
+const FiguresDialog = late(async () => (await import("./figures/FiguresDialog")).FiguresDialog);
 
 /** The limits of a sheet with their source, said in its heading. */
 function LimitsLine({

@@ -22,12 +22,15 @@ import { Chip } from "../../../kit/Chip";
 import { downloadText } from "../../../kit/download";
 import { QuietButton } from "../../../kit/SayWhy";
 import { useNote } from "../../intake/use-note";
-import { FrontierChart, type By } from "./FrontierChart";
+import { late } from "../../../kit/late";
+import type { By } from "./FrontierChart";
 import { ForOwner } from "./ForOwner";
 import { PlanLines } from "./PlanLines";
 import { usePlans, type Tried } from "./use-plans";
 import { ShopLives } from "./ShopLives";
 import { WhyNot } from "./WhyNot";
+
+const FrontierChart = late(async () => (await import("./FrontierChart")).FrontierChart);
 
 const keyOf = ({ picks }: Plan) => picks.join();
 const keyOfChoices = (choices: Adopted["choices"]) => choices.map((each) => `${each.part} ${optionKey(each)}`).sort().join(); // prettier-ignore

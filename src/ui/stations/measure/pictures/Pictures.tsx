@@ -4,13 +4,16 @@ import { useState } from "react";
 import { standsByPoint, type RowResult } from "@/core/measure/assess-row";
 import type { Sheet } from "@/core/pack/compile-pack";
 import { useJob } from "../../../job/JobContext";
+import { late } from "../../../kit/late";
 import { BandPlot } from "../BandPlot";
 import { AxisPlot } from "./AxisPlot";
 import { BoreShape } from "./BoreShape";
-import { LiftCurve } from "./LiftCurve";
 import { PolarPlot } from "./PolarPlot";
-import { Trend } from "./Trend";
 import { picturesOf, pictureWords, type PictureKind } from "./which-pictures";
+
+// Both draw charts, by far the largest script of the bench: most sheets need neither.
+const LiftCurve = late(async () => (await import("./LiftCurve")).LiftCurve);
+const Trend = late(async () => (await import("./Trend")).Trend);
 
 /** The pictures of a sheet, one at a time. */
 export function Pictures({ sheet, row }: { sheet: Sheet; row: RowResult }) {
