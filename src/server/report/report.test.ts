@@ -212,8 +212,14 @@ describe("what the owner gets", () => {
     for (const { part, missing } of assessment.ledger.parts) if (missing) expect(words).toMatch(new RegExp(`${part.tag}, [^:]+: .*missing ${missing.value.toFixed(2)}`, "u")); // prettier-ignore
     const bench = new TestBench(orrinshaw);
     bench.add("finding-made", { part: bench.partIn.get("liner-1")!, place: "water-side", finding: "pitting", value: "severe", phase: "before-cleaning", words: "a row of four, one through" }); // prettier-ignore
+    const occasion = bench.occasion();
+    const first = bench.read(occasion, "liner-2", "bore", "top-thrust", 108.5);
+    const again = bench.read(occasion, "liner-2", "bore", "top-thrust", 108.05, { supersedes: [first.id] });
+    bench.add("reason-given", { for: again.id, why: "the gauge was not seated" });
     const one = assess(orrinshaw, bench.entries, "2026-11-24T08:00:00Z");
-    expect(texts(reportDefinition(orrinshaw, one)).join(" ")).toContain("“a row of four, one through”");
+    const told = texts(reportDefinition(orrinshaw, one)).join(" ");
+    expect(told).toContain("“a row of four, one through”");
+    expect(told).toContain("now 108.05 mm: the gauge was not seated");
   });
 
   test("says what the owner wants done with old parts, once it is one thing, and else that nobody wrote it down", () => {

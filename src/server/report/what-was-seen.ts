@@ -4,9 +4,10 @@ import type { Part } from "@/core/entry/fold";
 import { nothingThere, type FindingLine } from "@/core/findings/assess-findings";
 import { expandedUncertainty } from "@/core/measure/conformity";
 import type { CompiledPack } from "@/core/pack/compile-pack";
+import { placesOf } from "@/core/pack/places";
 import type { Estimate } from "@/core/quantity/estimate";
 import { formatQuantity } from "@/core/quantity/format-quantity";
-import type { Unit } from "@/core/quantity/units";
+import { unitById, type Unit } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { many } from "@/words/sentences/sentence";
 import { accountWords, crackStateWords } from "@/words/words-for";
@@ -61,9 +62,28 @@ function accounts({ ledger }: Assessment, pack: CompiledPack): Content[] {
   return lines.length > 0 ? [heading("What broke, and where it is"), { ul: lines.map(capital) }] : [];
 }
 
-/** Findings, cracks and the account of what broke, for the technical record. */
+/** Readings that took the place of others, and why; what they were stands in the record, entry for entry. */
+function corrected({ job }: Assessment, pack: CompiledPack): Content[] {
+  const lines = job.readings.flatMap(({ id, part, feature, point, typed, unit }) => {
+    const why = job.reasons.get(id);
+    const of = job.parts.get(part);
+    const at =
+      of &&
+      pack.classes
+        .get(of.class)
+        ?.features.flatMap(placesOf)
+        .find((each) => each.id === feature);
+    return why && of
+      ? [`${sayPart(of, pack)}, ${[at?.place?.name ?? at?.feature.name, at?.feature.points.find((each) => each.id === point)?.name ?? point].join(", ")}: now ${typed}${/[a-z"″]/iu.test(typed) ? "" : ` ${unitById(unit)?.symbol ?? ""}`}: ${why}`] // prettier-ignore
+      : [];
+  });
+  return lines.length > 0 ? [heading("What was corrected, and why"), { ul: lines }] : [];
+}
+
+/** Findings, cracks, the account of what broke, and corrections, for the technical record. */
 export const whatWasSeen = (assessment: Assessment, pack: CompiledPack, unit: Unit): Content[] => [
   ...findings(assessment, pack),
   ...cracks(assessment, pack, unit),
   ...accounts(assessment, pack),
+  ...corrected(assessment, pack),
 ];
