@@ -41,6 +41,12 @@ interface Props {
 const each = (pieces: readonly Piece[], srcOf: Props["srcOf"]) =>
   pieces.map((piece, at) => <Paper key={at} of={piece} srcOf={srcOf} />);
 
+const isBlank = (piece: Piece): boolean =>
+  piece === "" ||
+  piece === null ||
+  piece === undefined ||
+  (typeof piece === "object" && "text" in piece && isBlank(piece.text));
+
 /** What is written within a line. */
 function inline(piece: Piece): ReactNode {
   if (piece === null || piece === undefined) return null;
@@ -67,7 +73,8 @@ export function Paper({ of, srcOf }: Props): ReactNode {
             {body.map((cells, row) => (
               <tr key={row} style={{ borderTop: "1px solid var(--chakra-colors-line)" }}>
                 {cells.map((cell, at) => {
-                  const Cell = row < headerRows ? "th" : "td";
+                  // A column that needs no name has none: an empty heading says nothing to a reader.
+                  const Cell = row < headerRows && !isBlank(cell) ? "th" : "td";
                   return (
                     <Cell key={at} style={{ textAlign: "left", verticalAlign: "top", padding: "5px 12px 5px 0" }}>
                       {inline(cell)}
