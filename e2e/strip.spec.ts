@@ -190,7 +190,10 @@ test("two people tick one step and agree; what is seen is written by keys alone;
 
   // What a grade cannot say is written out, and stays when the grade is another one.
   const lands = page.getByRole("group", { name: "carbon, ring lands" });
-  await lands.getByText(/^Carbon/u).first().click();
+  await lands
+    .getByText(/^Carbon/u)
+    .first()
+    .click();
   await lands.getByRole("button", { name: "say more" }).click();
   await lands.getByLabel("What is to be said of it").fill("Baked hard behind the second ring.\nThe top one is free.");
   await page.keyboard.press("Control+Enter");
