@@ -273,9 +273,7 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   await expect(owner.getByRole("heading", { name: "What it costs", level: 2 })).toBeVisible();
   await expect(owner.getByRole("row", { name: /overhaul of the crank end.*agreed by Quay master/i })).toBeVisible();
   await expect(owner.locator("main img")).toHaveCount(1);
-  await expect
-    .poll(() => owner.locator("main img").evaluate((img: HTMLImageElement) => img.naturalWidth))
-    .toBe(64);
+  await expect.poll(() => owner.locator("main img").evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(64);
   expect((await new AxeBuilder({ page: owner }).analyze()).violations.map(({ id }) => id)).toEqual([]);
   await owner.getByRole("link", { name: "The engine" }).click();
   // Of its photos only the one that was chosen, small and whole, and by no other way.
