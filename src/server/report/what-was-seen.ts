@@ -18,11 +18,13 @@ const sayPart = ({ tag, slot }: Part, { slots }: CompiledPack) => `${tag}${slot 
 
 /** One line of what was looked for on a part, where something was there or something was said of it. */
 function sayFinding({ kind, place, findings }: FindingLine): string[] {
+  // Two of one phase stand where two people saw it differently.
+  const differ = (phase: string) => findings.filter((each) => each.phase === phase).length > 1;
   return findings.flatMap(({ value, phase, words }) =>
-    value === nothingThere && words === null
+    !differ(phase) && value === nothingThere && words === null
       ? []
       : [
-          `${kind.name}${place ? ` (${place.name})` : ""} ${value === nothingThere ? "not there" : (kind.values.find(({ id }) => id === value)?.name ?? value)}${phase === "before-cleaning" ? "" : ", after cleaning"}${words === null ? "" : `: “${words}”`}`, // prettier-ignore
+          `${kind.name}${place ? ` (${place.name})` : ""} ${value === nothingThere ? "not there" : (kind.values.find(({ id }) => id === value)?.name ?? value)}${phase === "before-cleaning" ? "" : ", after cleaning"}${differ(phase) ? ", seen differently by two people" : ""}${words === null ? "" : `: “${words}”`}`, // prettier-ignore
         ],
   );
 }

@@ -138,6 +138,11 @@ export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => voi
     fingers.current.delete(event.pointerId);
     letGo();
   };
+  /** The browser took the finger for something else: nothing was meant to be drawn. */
+  const onCancel = (event: PointerEvent) => {
+    fingers.current.delete(event.pointerId);
+    if (!asking && draft?.tool !== "area") setDraft(null);
+  };
   const onKey = (event: KeyboardEvent) => {
     const step = (event.shiftKey ? 20 : 2) * px;
     const ways: Readonly<Record<string, Spot>> = {
@@ -239,7 +244,7 @@ export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => voi
                   onPointerDown={onDown}
                   onPointerMove={onMove}
                   onPointerUp={onUp}
-                  onPointerCancel={onUp}
+                  onPointerCancel={onCancel}
                   onKeyDown={onKey}
                   _focusVisible={{ outline: "2px solid", outlineColor: "ember", outlineOffset: "-2px" }}
                 >

@@ -1,14 +1,10 @@
-import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { ownerView } from "@/server/owner";
 import { requireSchema } from "@/server/require-person";
 import { OwnerPage } from "@/ui/shop/owner/OwnerPage";
+import { privatePage } from "../private-page";
 
-export const metadata: Metadata = {
-  title: "Your engine",
-  robots: { index: false, follow: false },
-  referrer: "no-referrer",
-};
+export const metadata = privatePage("Your engine");
 export const dynamic = "force-dynamic";
 
 /** What an owner sees through a link: no session, nothing to write, nothing but what the view names. */

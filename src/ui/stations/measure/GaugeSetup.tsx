@@ -10,14 +10,13 @@ import type { Sheet } from "@/core/pack/compile-pack";
 import { lockedAt } from "@/core/measure/locked-at";
 import { formatNumber, formatQuantity } from "@/core/quantity/format-quantity";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
-import { fromCore, unitById } from "@/core/quantity/units";
+import { fromCore, unitById, type Unit } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../../job/JobContext";
 import { nominal, isNearSize, suits } from "@/core/measure/occasion-for";
 
 const celsius = unitById("c")!;
-const mm = unitById("mm")!;
 /** How well a workshop thermometer held to the part tells its temperature, in K. Common practice, no source. */
 const thermometerK = 0.5;
 
@@ -37,25 +36,26 @@ const Temperature = z.string().superRefine((text, context) => {
     context.addIssue({ code: "custom", message: `${value.toFixed(1)} °C is no temperature to measure at.` });
 });
 
-/** The size a micrometer is locked at, as typed. */
-const LockedSize = z.string().superRefine((text, context) => {
-  const parsed = parseQuantity(text, "length", mm);
-  if (!parsed.ok)
-    context.addIssue({
-      code: "custom",
-      message: `“${text.trim()}” is not a size. Type it in mm or inches, such as 75 or 2.9528 in.`,
-    });
-});
+/** The size a micrometer is locked at, as typed: what names no unit is in the one that is shown. */
+const lockedSizeIn = (unit: Unit) =>
+  z.string().superRefine((text, context) => {
+    if (!parseQuantity(text, "length", unit).ok)
+      context.addIssue({
+        code: "custom",
+        message: `“${text.trim()}” is not a size. Type it in mm or inches, such as 75 mm or 2.9528 in.`,
+      });
+  });
 const lockedPrefix = "locked:";
 
-const Setup = z.object({
-  gauge: z.string().min(1, "Choose a gauge."),
-  master: z.string(),
-  lockedSize: LockedSize,
-  phase: z.enum(phases),
-  partC: Temperature,
-  gaugeC: Temperature,
-});
+const setupIn = (unit: Unit) =>
+  z.object({
+    gauge: z.string().min(1, "Choose a gauge."),
+    master: z.string(),
+    lockedSize: lockedSizeIn(unit),
+    phase: z.enum(phases),
+    partC: Temperature,
+    gaugeC: Temperature,
+  });
 
 const toCelsius = (text: string): number | null => {
   const parsed = parseTemperature(text);
@@ -92,8 +92,8 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
     control,
     setError,
     formState: { errors },
-  } = useForm<z.infer<typeof Setup>>({
-    resolver: zodResolver(Setup),
+  } = useForm<z.infer<ReturnType<typeof setupIn>>>({
+    resolver: zodResolver(setupIn(unit)),
     defaultValues: {
       gauge: gauges.find((gauge) => gauge.id === occasion?.gauge.id)?.id ?? gauges[0]?.id ?? "",
       master: occasion?.master

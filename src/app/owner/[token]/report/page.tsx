@@ -1,15 +1,11 @@
-import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { ownerPaper } from "@/server/owner";
 import { requireSchema } from "@/server/require-person";
 import { OwnerFrame } from "@/ui/shop/owner/OwnerFrame";
 import { Paper, type Piece } from "@/ui/shop/owner/Paper";
+import { privatePage } from "../../private-page";
 
-export const metadata: Metadata = {
-  title: "Your report",
-  robots: { index: false, follow: false },
-  referrer: "no-referrer",
-};
+export const metadata = privatePage("Your report");
 export const dynamic = "force-dynamic";
 
 /** The report as a page, for whoever holds an owner's link that shows it: what the PDF says, piece by piece. */
