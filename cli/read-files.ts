@@ -1,7 +1,8 @@
 import { readFile, stat } from "node:fs/promises";
 import { readRecord } from "@/core/entry/read-record";
 import type { Envelope } from "@/core/entry/schema";
-import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
+import type { CompiledPack } from "@/core/pack/compile-pack";
+import { readPack } from "@/core/pack/read-pack";
 import type { Problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";

@@ -6,6 +6,7 @@ import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { Worker } from "node:worker_threads";
 import next from "next";
+import { packedFiles } from "./lib/packed.mjs";
 
 const { EMBER_HOST_NAME: hostname = "127.0.0.1", EMBER_PORT_NUMBER, EMBER_HTTPS, EMBER_PROXIES = "" } = process.env;
 const port = Number(EMBER_PORT_NUMBER);
@@ -107,6 +108,8 @@ function sendServiceWorker(response) {
   response.end(serviceWorker);
 }
 
+const sendPacked = packedFiles(path.join(process.env.EMBER_DIST ?? ".next", "static"), "/_next/static/");
+
 const app = next({ dev: false, hostname, port });
 const handle = app.getRequestHandler();
 
@@ -143,6 +146,7 @@ const server = createServer((request, response) => {
         ? "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; frame-ancestors 'none'"
         : "default-src 'none'; frame-ancestors 'none'; sandbox",
     );
+    if (sendPacked(request, response)) return;
   }
   return handle(request, response).catch(() => {
     if (!response.headersSent) refuse(response, 500, "The server could not do this.");

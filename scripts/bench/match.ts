@@ -18,7 +18,8 @@ import { matchJudgement } from "@/core/match/assess-match";
 import { resolve } from "@/core/match/resolve";
 import { linearProgram } from "@/core/plan/linear-program";
 import type { Relation } from "@/core/plan/pick";
-import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
+import type { CompiledPack } from "@/core/pack/compile-pack";
+import { readPack } from "@/core/pack/read-pack";
 
 const asOf = "2026-11-26T00:00:00Z";
 const words = ["a", "b", "c", "d"];

@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { isPacked, packFiles } from "./packed.mjs";
 import { bin, root } from "./paths.mjs";
 import { runCommand } from "./processes.mjs";
 import { LaunchError, say } from "./say.mjs";
@@ -8,6 +9,7 @@ import { LaunchError, say } from "./say.mjs";
 const sources = [
   "src",
   "scripts/write-theme.ts",
+  "scripts/lib/packed.mjs",
   "package.json",
   "package-lock.json",
   "next.config.ts",
@@ -42,7 +44,8 @@ function sourceDigest() {
 /** Writes the service worker of a finished build: it keeps all files of the build by name, the styles, and the page for "no network". */
 async function writeServiceWorker(distDir) {
   const build = readFileSync(path.join(root, distDir, "BUILD_ID"), "utf8");
-  const named = [...files(path.join(distDir, "static"))].map((file) => ({
+  const loose = [...files(path.join(distDir, "static"))].filter((file) => !isPacked(file));
+  const named = loose.map((file) => ({
     url: `/_next/${path.relative(distDir, file).split(path.sep).join("/")}`,
     revision: null,
   }));
@@ -75,6 +78,7 @@ export async function ensureBuild(distDir) {
   });
   if (code !== 0) throw new LaunchError(`The build failed:\n${output.trim()}`);
   await writeServiceWorker(distDir);
+  await packFiles(path.join(root, distDir, "static"));
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, wanted);
 }

@@ -5,7 +5,7 @@ import { toAssessmentJson } from "./assessment-json";
 import { readEntry, readEnvelope } from "./entry/read-entry";
 import type { Envelope } from "./entry/schema";
 import { demoJob, json, packOf } from "./fixtures/load";
-import { readPack } from "./pack/compile-pack";
+import { readPack } from "./pack/read-pack";
 import { readPackText } from "./pack/read-pack-text";
 
 const runs = { numRuns: 100, seed: 20261126 };

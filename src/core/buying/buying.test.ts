@@ -3,7 +3,8 @@ import { TestBench, testGauge } from "../fixtures/bench";
 import { decide } from "../fixtures/choices";
 import { demoJob, json, orrinshaw, pellbrook } from "../fixtures/load";
 import type { Payload } from "../entry/schema";
-import { readPack, type CompiledPack } from "../pack/compile-pack";
+import type { CompiledPack } from "../pack/compile-pack";
+import { readPack } from "../pack/read-pack";
 import { orderOfJob } from "./order-of-job";
 import { benchEnd, usualCalendar } from "./schedule";
 

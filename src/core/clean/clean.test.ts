@@ -1,7 +1,7 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
 import { orrinshaw } from "../fixtures/load";
-import { readPack } from "../pack/compile-pack";
+import { readPack } from "../pack/read-pack";
 import { json } from "../fixtures/load";
 import { treatmentsFor } from "./assess-clean";
 

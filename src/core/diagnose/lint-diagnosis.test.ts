@@ -1,5 +1,5 @@
 import { json } from "../fixtures/load";
-import { readPack } from "../pack/compile-pack";
+import { readPack } from "../pack/read-pack";
 import { lintWarnings } from "../pack/lint/lint-warnings";
 import type { Pack } from "../pack/schema";
 

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
 import { demoJob, larkspire, orrinshaw, pellbrook } from "../fixtures/load";
-import { readPack } from "../pack/compile-pack";
+import { readPack } from "../pack/read-pack";
 import type { Identity } from "../pack/schema";
 import { plainNumber, readNumber } from "./decode-number";
 import { mondayOfWeek, weeksIn } from "./iso-week";

@@ -1,7 +1,6 @@
 import type { DecisionRule } from "../entry/schema";
-import { tQuantile } from "../numeric/t-quantile";
 import { normalCdf } from "../numeric/normal-cdf";
-import { tCdf } from "../numeric/t-cdf";
+import { tCdf, tQuantile } from "../numeric/student-t";
 import { effectiveDegrees, standardUncertainty, type Estimate } from "../quantity/estimate";
 
 /** Coverage of every expanded uncertainty shown: two standard deviations of a normal distribution. */

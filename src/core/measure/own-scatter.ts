@@ -1,6 +1,6 @@
 import type { Job, Occasion, Reading } from "../entry/fold";
 import { groupBy } from "../group";
-import { tQuantile } from "../numeric/t-quantile";
+import { tQuantile } from "../numeric/student-t";
 import { estimate, type Estimate } from "../quantity/estimate";
 import { figuresOf } from "./assumed-gauge";
 

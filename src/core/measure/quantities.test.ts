@@ -5,7 +5,7 @@ import { orrinshaw, pellbrook } from "../fixtures/load";
 import reference from "../fixtures/reference/scipy.json";
 import type { Gauge } from "../entry/schema";
 import { readEntry } from "../entry/read-entry";
-import { readPack } from "../pack/compile-pack";
+import { readPack } from "../pack/read-pack";
 import { exprDimension, sayPowers } from "../pack/expr-dimension";
 import { standardUncertainty } from "../quantity/estimate";
 import { parseReading } from "../quantity/parse-quantity";

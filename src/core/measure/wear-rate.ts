@@ -1,6 +1,5 @@
 import { normalCdf } from "../numeric/normal-cdf";
-import { tCdf } from "../numeric/t-cdf";
-import { tQuantile } from "../numeric/t-quantile";
+import { tCdf, tQuantile } from "../numeric/student-t";
 
 /** What one place measured at one visit, in core units, and how many hours the engine had then. */
 export interface VisitValue {

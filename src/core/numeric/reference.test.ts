@@ -6,7 +6,7 @@ import { extremeBias } from "./extreme-bias";
 import { circleShift } from "./linear-fit";
 import { normalCdf } from "./normal-cdf";
 import { wearRate } from "../measure/wear-rate";
-import { tQuantile } from "./t-quantile";
+import { tQuantile } from "./student-t";
 import { fitWeibull, type Lifetime } from "./weibull";
 
 // Outside check: Debian's scipy and numpy, by scripts/crosscheck/reference.py; `npm run crosscheck` makes them anew.

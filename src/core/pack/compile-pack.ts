@@ -1,11 +1,6 @@
-import { fingerprint } from "../canonical";
 import { groupByKeys } from "../group";
-import { deepestJson, isTooDeep } from "../json-depth";
-import { done, problem, refused, type Outcome } from "../problem/problem";
-import { lintPack } from "./lint/lint-pack";
 import { placesOf, type FeatureAt } from "./places";
-import { withRulesOfThumb } from "./rules-of-thumb";
-import { Pack, type Feature, type Joint, type PartClass, type Slot } from "./schema";
+import type { Feature, Joint, Pack, PartClass, Slot } from "./schema";
 
 /** One line at the bench: one feature of whatever part is in one slot. */
 export interface Row {
@@ -154,27 +149,4 @@ export function compilePack(pack: Pack, sha256: string): CompiledPack {
     rows,
     jointSheets,
   };
-}
-
-/**
- * Checks an unknown JSON value as a pack and compiles it, or says all that is wrong with it. The pack is known
- * by the fingerprint of what was received, so that a later default in the schema does not rename it.
- *
- * @param json  as received: any value
- * @returns     the compiled pack; or problems too-deep, schema with their paths, and what the linter finds
- */
-export function readPack(json: unknown): Outcome<CompiledPack> {
-  // First, since an expression is read by walking down into it.
-  if (isTooDeep(json)) return refused(problem("too-deep", [], { most: deepestJson }));
-  const parsed = Pack.safeParse(json);
-  if (!parsed.success) {
-    return refused(
-      ...parsed.error.issues.map((issue) =>
-        problem("schema", issue.path as (string | number)[], { detail: issue.message }),
-      ),
-    );
-  }
-  const pack = withRulesOfThumb(parsed.data);
-  const problems = lintPack(pack);
-  return problems.length > 0 ? refused(...problems) : done(compilePack(pack, fingerprint(json)));
 }

@@ -4,7 +4,7 @@ import { assess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { json, orrinshaw } from "../fixtures/load";
 import { estimate, standardUncertainty, type Estimate } from "../quantity/estimate";
-import { readPack } from "./compile-pack";
+import { readPack } from "./read-pack";
 import { fitPoints } from "./fit-points";
 import type { Fit } from "./fit-kinds";
 

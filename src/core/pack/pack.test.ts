@@ -1,6 +1,7 @@
 import { exact, standardUncertainty, estimate, type Estimate } from "../quantity/estimate";
 import { json, orrinshaw, rotary } from "../fixtures/load";
-import { readPack, type CompiledPack } from "./compile-pack";
+import type { CompiledPack } from "./compile-pack";
+import { readPack } from "./read-pack";
 import { evaluateExpr } from "./evaluate-expr";
 import { exprDimension } from "./expr-dimension";
 import { Limit, type Expr, type Point } from "./schema";

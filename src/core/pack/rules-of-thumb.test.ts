@@ -2,7 +2,7 @@ import { createAssess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { json, orrinshaw, pellbrook } from "../fixtures/load";
 import { makeWitness } from "../plan/make-witness";
-import { readPack } from "./compile-pack";
+import { readPack } from "./read-pack";
 import type { Pack } from "./schema";
 
 const at = "2026-11-20T08:00:00Z";

@@ -4,7 +4,8 @@ import { json, orrinshaw, pellbrook } from "../fixtures/load";
 import { takeAlong } from "../entry/carried";
 import { standingEntries } from "../entry/fold";
 import { holds, lifeFor, ofNoPart, packFor } from "../pack/conditions";
-import { readPack, type CompiledPack } from "../pack/compile-pack";
+import type { CompiledPack } from "../pack/compile-pack";
+import { readPack } from "../pack/read-pack";
 import type { Pack } from "../pack/schema";
 
 // What holds on conditions, and what a part is known by. Common practice, no source; figures invented.

@@ -4,7 +4,8 @@ import { meet } from "../condition/verdict";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, decide, judged } from "../fixtures/choices";
 import { json, orrinshaw, pellbrook } from "../fixtures/load";
-import { readPack, type CompiledPack } from "../pack/compile-pack";
+import type { CompiledPack } from "../pack/compile-pack";
+import { readPack } from "../pack/read-pack";
 import { couplingsOf, type Place } from "./couplings";
 import { isSettled } from "./standing";
 

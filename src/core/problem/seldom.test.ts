@@ -4,7 +4,8 @@ import { json, larkspire, orrinshaw, pellbrook } from "../fixtures/load";
 import { questionReading } from "../measure/question-reading";
 import { whyNoReading } from "../measure/take-reading";
 import { nextStep } from "../next-step";
-import { readPack, type CompiledPack } from "../pack/compile-pack";
+import type { CompiledPack } from "../pack/compile-pack";
+import { readPack } from "../pack/read-pack";
 import { layerOf } from "../plan/next-size";
 
 const asOf = "2026-11-24T08:00:00Z";

@@ -12,7 +12,7 @@ import { toAssessmentJson } from "@/core/assessment-json";
 import type { Envelope } from "@/core/entry/schema";
 import { demoJob, json, orrinshaw } from "@/core/fixtures/load";
 import { runEmber } from "@/core/fixtures/run-ember";
-import { readPack } from "@/core/pack/compile-pack";
+import { readPack } from "@/core/pack/read-pack";
 import { change, openDatabase, select, type Database } from "../connection";
 import { beginStream, listStreams, readEntries, streamKind } from "../streams";
 import { migrate } from "../migrate";

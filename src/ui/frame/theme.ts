@@ -1,4 +1,42 @@
-import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+import { createSystem, defaultBaseConfig, defineConfig } from "@chakra-ui/react";
+import * as library from "@chakra-ui/react/theme";
+
+/**
+ * The looks of the library's components that are used: each page carries them along, and all of them are many times as much. A
+ * component more needs its own here.
+ */
+const components = defineConfig({
+  preflight: true,
+  cssVarsPrefix: library.cssVarsPrefix,
+  cssVarsRoot: library.cssVarsRoot,
+  globalCss: library.globalCss,
+  theme: {
+    breakpoints: library.breakpoints,
+    keyframes: library.keyframes,
+    tokens: library.tokens,
+    semanticTokens: library.semanticTokens,
+    textStyles: library.textStyles,
+    layerStyles: library.layerStyles,
+    animationStyles: library.animationStyles,
+    recipes: {
+      button: library.buttonRecipe,
+      checkmark: library.checkmarkRecipe,
+      heading: library.headingRecipe,
+      input: library.inputRecipe,
+      spinner: library.spinnerRecipe,
+      textarea: library.textareaRecipe,
+    },
+    slotRecipes: {
+      checkbox: library.checkboxSlotRecipe,
+      dialog: library.dialogSlotRecipe,
+      field: library.fieldSlotRecipe,
+      menu: library.menuSlotRecipe,
+      nativeSelect: library.nativeSelectSlotRecipe,
+      progress: library.progressSlotRecipe,
+      table: library.tableSlotRecipe,
+    },
+  },
+});
 
 /** Every colour once, by the role it plays. A theme is nothing but these values. */
 const roles = {
@@ -85,4 +123,4 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+export const system = createSystem(defaultBaseConfig, components, config);

@@ -18,7 +18,8 @@ import { CoreError } from "@/core/errors";
 import { problem } from "@/core/problem/problem";
 import { jobSituation } from "@/core/order/order";
 import { packFor } from "@/core/pack/conditions";
-import { readPack, type CompiledPack } from "@/core/pack/compile-pack";
+import type { CompiledPack } from "@/core/pack/compile-pack";
+import { openPack } from "@/core/pack/open-pack";
 import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { sourceNames } from "@/words/say-option";
 import type { Wording } from "@/words/say-problem";
@@ -188,7 +189,7 @@ const OpeningJob = () => (
 
 function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, children }: Props) {
   const whole = useMemo(() => {
-    const read = readPack(JSON.parse(packText));
+    const read = openPack(JSON.parse(packText));
     if (!read.ok) throw new CoreError("bad-pack", read.problems.map((found) => found.code).join(", "));
     return read.value;
   }, [packText]);

@@ -9,16 +9,13 @@ import { placeWords } from "@/words/places";
 import { stationTable } from "@/words/stations";
 import { ServiceWorker } from "../away/ServiceWorker";
 import { SkipLink } from "../frame/SkipLink";
-import { KeyHelpDialog } from "../keys/KeyHelpDialog";
 import { useKeys } from "../keys/use-keys";
+import { late, whenSettled } from "../kit/late";
 import { loadSurfaces } from "../stations/surfaces";
 import { wordInAddress, useToldInAddress } from "./address";
 import { useInHand, useJob } from "./JobContext";
-import { HoldsDialog } from "./HoldsDialog";
-import { JobFind } from "./JobFind";
 import { JobStrip } from "./JobStrip";
 import { KeptLine } from "./KeptLine";
-import { MapDialog } from "./MapDialog";
 import { Notices } from "./Notices";
 import { PlaceView } from "./PlaceView";
 import { useGoTo, usePlace } from "./places";
@@ -44,6 +41,11 @@ function ToldInAddress({ place }: { place: string | undefined }) {
   }, [assessment, chooseRow]);
   return null;
 }
+
+const HoldsDialog = late(async () => (await import("./HoldsDialog")).HoldsDialog);
+const JobFind = late(async () => (await import("./JobFind")).JobFind);
+const KeyHelpDialog = late(async () => (await import("../keys/KeyHelpDialog")).KeyHelpDialog);
+const MapDialog = late(async () => (await import("./MapDialog")).MapDialog);
 
 type Open = "find" | "keys" | "map" | "holds" | null;
 
@@ -83,6 +85,11 @@ export function JobFrame() {
     if (row && (assessment.rows.has(row) || assessment.joints.has(row))) chooseRow(row);
     // Only when the page comes up: afterwards it is the person who chooses.
   }, []); // eslint-disable-line react-hooks/exhaustive-deps
+  // A key opens one of these from anywhere: it is there by the time a hand is.
+  useEffect(
+    () => whenSettled(() => [JobFind, KeyHelpDialog, MapDialog, HoldsDialog].forEach(({ load }) => load())),
+    [],
+  );
   // Where no service worker keeps the program, all of it comes while there is a network.
   useEffect(() => {
     if ("serviceWorker" in navigator) return;

@@ -1,0 +1,33 @@
+import { fingerprint } from "../canonical";
+import { deepestJson, isTooDeep } from "../json-depth";
+import { done, problem, refused, type Outcome } from "../problem/problem";
+import { compilePack, type CompiledPack } from "./compile-pack";
+import { withRulesOfThumb } from "./rules-of-thumb";
+import { Pack } from "./schema";
+
+/**
+ * Checks the shape of an unknown JSON value, and fills in what is usual.
+ *
+ * @returns  the pack; or problems too-deep, schema with their paths
+ */
+export function shapePack(json: unknown): Outcome<Pack> {
+  // First, since an expression is read by walking down into it.
+  if (isTooDeep(json)) return refused(problem("too-deep", [], { most: deepestJson }));
+  const parsed = Pack.safeParse(json);
+  if (parsed.success) return done(withRulesOfThumb(parsed.data));
+  return refused(
+    ...parsed.error.issues.map((issue) =>
+      problem("schema", issue.path as (string | number)[], { detail: issue.message }),
+    ),
+  );
+}
+
+/**
+ * Compiles a pack that was read before, by whoever took it in: its shape is looked at again, what it refers to is not.
+ *
+ * @param json  a pack that `readPack` found nothing wrong with
+ */
+export function openPack(json: unknown): Outcome<CompiledPack> {
+  const shaped = shapePack(json);
+  return shaped.ok ? done(compilePack(shaped.value, fingerprint(json))) : shaped;
+}
