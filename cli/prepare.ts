@@ -22,10 +22,28 @@ import { createPerson } from "./people";
 import { packFromFile, recordFromFile } from "./read-files";
 import { migrationsFolder, newId, withDatabase } from "./with-database";
 
-const demoPeople: readonly { account: string; name: string; role: Role; password: string }[] = [
-  { account: "wren", name: "Wren Halloway", role: "lead", password: "lantern-by-the-quay" },
-  { account: "sedge", name: "Sedge Arden", role: "inspector", password: "reed-by-the-weir" },
-  { account: "pip", name: "Pip Marrow", role: "viewer", password: "tide-at-the-steps" },
+const demoPeople: readonly { id: string; account: string; name: string; role: Role; password: string }[] = [
+  {
+    id: "0193a002-0000-7000-8000-000000000001",
+    account: "wren",
+    name: "Wren Halloway",
+    role: "lead",
+    password: "lantern-by-the-quay",
+  },
+  {
+    id: "0193a002-0000-7000-8000-000000000002",
+    account: "sedge",
+    name: "Sedge Arden",
+    role: "inspector",
+    password: "reed-by-the-weir",
+  },
+  {
+    id: "0193a002-0000-7000-8000-000000000003",
+    account: "pip",
+    name: "Pip Marrow",
+    role: "viewer",
+    password: "tide-at-the-steps",
+  },
 ];
 
 const shippedPacks = ["orrinshaw-6m", "larkspire-f5", "pellbrook-v4", "windrow-r2", "tarnwick-2t"].map((name) => `packs/${name}.json`); // prettier-ignore
@@ -76,7 +94,6 @@ async function seed(database: Database): Promise<void> {
   const people = await Promise.all(
     demoPeople.map(async ({ password, ...person }) => ({
       ...person,
-      id: newId(),
       passwordHash: await hashPassword(password),
     })),
   );

@@ -59,6 +59,14 @@ const ownerOf: Readonly<Record<string, number>> = {
   "airship-larkspire": 5,
 };
 
+/** Who works on it, of the demo's people. */
+const givenTo: Readonly<Record<string, number>> = {
+  "ferry-marigold": 1,
+  "hovercraft-heron": 2,
+  "hill-tram-2": 2,
+  "airship-larkspire": 1,
+};
+
 class Log {
   readonly entries: Envelope[] = [];
   readonly maker: Maker;
@@ -95,6 +103,8 @@ class Log {
   write(name: string): void {
     const owner = ownerOf[name];
     if (owner) this.add("owner-named", { owner: `0193a001-0000-7000-8000-00000000000${owner}` });
+    const person = givenTo[name];
+    if (person) this.add("job-given", { to: `0193a002-0000-7000-8000-00000000000${person}` });
     writeFileSync(`demo/${name}.ndjson`, writeRecord(this.entries));
   }
 }

@@ -10,6 +10,7 @@ const [ferry, heron, sled, tram] = ["ferry-marigold", "hovercraft-heron", "ice-s
 /** The main work of every station fits its window; the list of jobs grows. */
 const screens: [path: string, heading: string, fits?: false][] = [
   ["/", "On the bench", false],
+  ["/board", "What is due, and who is at it", false],
   ["/gauges", "Gauges and masters", false],
   ["/settings", "Settings of the shop", false],
   ["/shelf", "The shelf", false],

@@ -225,3 +225,35 @@ test("somebody new comes in with a password of their own, may more, may less, an
   });
   await lead.dispose();
 });
+
+test("the board says who is at what and when it is done; a lead gives an engine to somebody, and others read it", async ({
+  shop,
+  visit,
+}) => {
+  const bench = new TestBench(orrinshaw, { name: "Pilot cutter Linnet" });
+  bench.occasion();
+  bench.add("intake-noted", { item: "wanted-by", value: "2026-12-01" });
+  await shop.keep(bench.entries);
+  const page = await visit("lead", "/board");
+  const row = page.getByRole("row", { name: /Pilot cutter Linnet/ });
+  await expect(async () => {
+    await page.reload();
+    await expect(row).toContainText("about", { timeout: 2000 });
+  }).toPass();
+  await expect(row).toContainText(/\d+ days? (late|to spare)|on the day/);
+  const who = row.getByLabel("Who works on Pilot cutter Linnet");
+  const lanes = page.getByRole("list", { name: "Who has how much to do" });
+  const name = (await who.locator("option").nth(1).textContent())!;
+  await expect(async () => {
+    await who.selectOption({ label: name });
+    await expect(lanes).toContainText(name, { timeout: 2000 });
+  }).toPass();
+  await expect(async () => expect((await shop.written(bench)).map(({ type }) => type)).toContain("job-given")).toPass();
+
+  const viewer = await visit("viewer", "/board");
+  await expect(async () => {
+    await viewer.reload();
+    await expect(viewer.getByRole("row", { name: /Pilot cutter Linnet/ })).toContainText(name, { timeout: 2000 });
+  }).toPass();
+  await expect(viewer.getByRole("combobox")).toHaveCount(0);
+});

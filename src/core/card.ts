@@ -1,7 +1,11 @@
 import { variantOf, type Assessment } from "./assessment";
+import { machineShop, type MachineShop } from "./buying/machine-shop";
+import { benchWork, type BenchWork } from "./buying/schedule";
+import { dayAfter } from "./entry/clock";
 import type { Envelope } from "./entry/schema";
 import { countByKind } from "./holds";
 import { nextStep } from "./next-step";
+import { tickedOf } from "./match/assess-match";
 import type { CompiledPack } from "./pack/compile-pack";
 import { slotStates, type SlotState } from "./plan/slot-state";
 import type { HoldKind } from "./problem/problem-codes";
@@ -31,6 +35,15 @@ export interface JobCard {
   readonly isBlank: boolean;
   /** Whose engine it is, by the list of owners. */
   readonly owner: string | null;
+  /** Who works on it, by id; null for whoever is free. */
+  readonly givenTo: string | null;
+  /** What is left to do at the bench; null where the pack says nothing of labour. */
+  readonly work: BenchWork | null;
+  /**
+   * Lines of orders still to come and parts that go to the machine shop or are there, and the day the last of all that is back
+   * as it was told; null where one was told none.
+   */
+  readonly waits: { readonly lines: number; readonly machined: number; readonly until: string | null } | null;
   readonly unit: string;
   readonly station: Station;
   readonly next: Problem;
@@ -91,11 +104,25 @@ const saysNothing: ReadonlySet<string> = new Set([
   "job-renamed",
   "job-put-away",
   "owner-named",
+  "job-given",
 ]);
 
 /** By which a job is found besides what the card shows: each tag once. */
 export const wordsOf = ({ job }: Pick<Assessment, "job">): string =>
   [...new Set([...job.parts.values()].map(({ tag }) => tag.toLowerCase()))].join(" ");
+
+/** What is still to come, of what was ordered and of what goes out. */
+function waitsOf({ buying, asOf }: Assessment, shop: MachineShop): JobCard["waits"] {
+  const open = buying.ordered.filter((line) => line.open > 0);
+  const away = shop.lines.filter(({ state }) => state === "here" || state === "out");
+  if (open.length + away.length === 0) return null;
+  const days = [
+    ...open.map(({ purchase }) => purchase.due),
+    ...away.map(({ out, days: told }) => out?.due ?? (told === null ? null : dayAfter(asOf, Math.ceil(told)))),
+  ];
+  const until = days.includes(null) ? null : (days as string[]).sort().at(-1)!;
+  return { lines: open.length, machined: away.length, until };
+}
 
 /** The card of a job, of its entries as they were judged. */
 export function cardOf(pack: CompiledPack, assessment: Assessment, entries: readonly Envelope[]): JobCard {
@@ -104,6 +131,7 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
   const put = job.putAways.at(-1)?.to ?? "bench";
   const { station, what } = nextStep(assessment);
   const found = slotStates(assessment);
+  const shop = machineShop(pack, assessment.choices, job, tickedOf(job));
   return {
     name: job.header?.name ?? "",
     number: job.header?.engine.number ?? null,
@@ -117,6 +145,9 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
     putAway: put === "bench" ? null : put === "mistakes" && !isBlank ? "archive" : put,
     isBlank,
     owner: job.ownersNamed.at(-1)?.owner ?? null,
+    givenTo: job.givens.at(-1)?.to ?? null,
+    work: benchWork(pack, assessment, shop.lines.length),
+    waits: waitsOf(assessment, shop),
     unit: job.header?.unit ?? "mm",
     station,
     next: what,

@@ -20,7 +20,7 @@ import { log } from "./log";
 const dayMs = 86_400_000;
 
 /** What makes cards here: another version of the core, or another build of it, makes them anew. */
-const making = (now: Date): Making => ({
+export const making = (now: Date): Making => ({
   core: `${coreVersion} ${process.env.EMBER_BUILD ?? ""}`.trim().slice(0, 80),
   notBefore: new Date(now.getTime() - dayMs),
 });

@@ -55,6 +55,7 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "job-renamed": ({ name }) => `the name “${String(name)}”`,
   "job-put-away": ({ to }) =>
     to === "bench" ? "back on the bench" : to === "archive" ? "put into the archive" : "put away as a mistake",
+  "job-given": ({ to }) => (to === null ? "for whoever is free" : "who works on it"),
   "course-chosen": ({ course }) => `the course “${String(course)}”`,
   "step-ticked": ({ step }) => `step “${plain(step)}”`,
   "part-came-out": ({ slot }) => `${plain(slot)} taken out`,

@@ -165,6 +165,34 @@ function inOrder(tasks: readonly Task[]): readonly number[] {
   return order;
 }
 
+/** What is left to do at the bench, in minutes. */
+export interface BenchWork {
+  /** Until all is taken apart and measured. */
+  readonly before: number;
+  /** To make good what is made good here, and to put it together. */
+  readonly assembly: number;
+}
+
+/**
+ * What is left to do at the bench.
+ *
+ * @param backFromShop  parts that come back from the machine shop
+ * @returns             null where the pack says nothing of labour
+ */
+export function benchWork(
+  { pack }: CompiledPack,
+  { strip, choices, measured }: Pick<Assessment, "strip" | "choices" | "measured">,
+  backFromShop: number,
+): BenchWork | null {
+  if (!pack.worth) return null;
+  const stripping = strip?.steps ?? [];
+  const open = stripping.reduce((sum, { step, state }) => sum + (state === "done" ? 0 : step.minutes), 0);
+  const points = [...measured.rows.values()].reduce((sum, row) => sum + (row.part ? row.points.length - row.measured : 0), 0); // prettier-ignore
+  const together = strip ? stripping.reduce((sum, { step }) => sum + step.minutes, 0) : pack.worth.labourHours * 60 * assemblyShare; // prettier-ignore
+  const work = choices.reduce((sum, choice) => sum + (settledOption(choice)?.minutes ?? 0), 0);
+  return { before: open + points * minutesAPoint, assembly: together + work + backFromShop * minutesBack };
+}
+
 /**
  * From now to the hand-over: what is left to take apart and to measure at the one bench, what is waited for from suppliers and
  * the machine shop, and putting it together. Each takes as long as was told, earlier or later by what is usual; all of it is
@@ -173,21 +201,18 @@ function inOrder(tasks: readonly Task[]): readonly number[] {
  * @returns  null where the pack says nothing of labour
  */
 export function scheduleOf(
-  { pack }: CompiledPack,
-  { strip, choices, buying, order, measured, asOf }: Pick<Assessment, "strip" | "choices" | "buying" | "order" | "measured" | "asOf">, // prettier-ignore
+  own: CompiledPack,
+  assessment: Pick<Assessment, "strip" | "choices" | "buying" | "order" | "measured" | "asOf">,
   toBuy: readonly BuyLine[],
   shop: MachineShop,
 ): Schedule | null {
-  if (!pack.worth) return null;
+  const { pack } = own;
+  const { choices, buying, order, asOf } = assessment;
+  const work = benchWork(own, assessment, shop.lines.length);
+  if (!work) return null;
+  const { before, assembly } = work;
   const today = asOf.slice(0, 10);
   const calendar = { ...usualCalendar, ...order.settings?.calendar };
-  const stripping = strip?.steps ?? [];
-  const open = stripping.reduce((sum, { step, state }) => sum + (state === "done" ? 0 : step.minutes), 0);
-  const points = [...measured.rows.values()].reduce((sum, row) => sum + (row.part ? row.points.length - row.measured : 0), 0); // prettier-ignore
-  const before = open + points * minutesAPoint;
-  const together = strip ? stripping.reduce((sum, { step }) => sum + step.minutes, 0) : pack.worth.labourHours * 60 * assemblyShare; // prettier-ignore
-  const work = choices.reduce((sum, choice) => sum + (settledOption(choice)?.minutes ?? 0), 0);
-  const assembly = together + work + shop.lines.length * minutesBack;
 
   const undecided = choices.filter((choice) => settledOption(choice) === null && !buying.covered.has(choice.slot.id));
   const told = [...toBuy.map(({ days }) => days), ...shop.lines.map(({ days }) => days)].flatMap((days) => days ?? []);

@@ -11,6 +11,7 @@ import { ThemeButton } from "./ThemeButton";
 const Link = chakra(NextLink);
 const places = [
   { href: "/", name: "On the bench" },
+  { href: "/board", name: "Board" },
   { href: "/shelf", name: "Shelf" },
   { href: "/catalogue", name: "Catalogue" },
   { href: "/gauges", name: "Gauges" },

@@ -102,6 +102,12 @@ export const jobEntries = {
     list: "putAways",
     payload: z.strictObject({ to: z.enum(["archive", "mistakes", "bench"]), supersedes }),
   }),
+  /** Who works on it: a person by id; null for whoever is free. */
+  "job-given": declare({
+    writer: "lead",
+    list: "givens",
+    payload: z.strictObject({ to: z.string().min(1).max(120).nullable(), supersedes }),
+  }),
   /** What is to become of the engine as a whole. */
   "course-chosen": declare({
     writer: "lead",

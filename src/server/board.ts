@@ -1,0 +1,42 @@
+import type { Calendar } from "@/core/buying/schedule";
+import type { CardLine } from "@/core/card";
+import { listCards } from "@/store/cards";
+import { listAccounts } from "@/store/accounts";
+import { making } from "./cards";
+import { database } from "./environment";
+import { openShop } from "./jobs";
+
+/** So many engines stand on the board at most, those wanted soonest. */
+export const mostOnBoard = 300;
+
+/** Who may have an engine, or had one. */
+export interface BoardPerson {
+  readonly id: string;
+  readonly name: string;
+  /** Works at the bench, and comes in. */
+  readonly isAtBench: boolean;
+}
+
+export interface BoardData {
+  readonly lines: readonly CardLine[];
+  readonly people: readonly BoardPerson[];
+  readonly calendar: Calendar | null;
+}
+
+/** What is on the bench, who works there and when. No job is judged for it. */
+export async function boardData(): Promise<BoardData> {
+  const [lines, accounts, { settings }] = await Promise.all([
+    listCards(database(), making(new Date()), { from: 0, most: mostOnBoard, words: "", show: "bench", sort: "due" }),
+    listAccounts(database()),
+    openShop(),
+  ]);
+  return {
+    lines,
+    people: accounts.map(({ id, name, role, isDisabled }) => ({
+      id,
+      name,
+      isAtBench: role !== "viewer" && !isDisabled,
+    })),
+    calendar: settings?.calendar ?? null,
+  };
+}

@@ -1,0 +1,255 @@
+"use client";
+import { Box, Flex, Heading, NativeSelect, chakra } from "@chakra-ui/react";
+import NextLink from "next/link";
+import { useMemo, useState } from "react";
+import { boardOf, type Lane } from "@/core/board";
+import { usualCalendar, type Calendar } from "@/core/buying/schedule";
+import type { CardLine, JobCard } from "@/core/card";
+import type { Problem } from "@/core/problem/problem";
+import { many } from "@/words/sentences/sentence";
+import { stationWords } from "@/words/stations";
+import { ShopHeader } from "../../frame/ShopHeader";
+import { Work } from "../../frame/Work";
+import type { Me } from "../../frame/me";
+import { HoldCounts } from "../../kit/HoldCounts";
+import { Problems } from "../../kit/Problems";
+import { writeOnce } from "../../outbox/write-once";
+
+const Link = chakra(NextLink);
+
+interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly isAtBench: boolean;
+}
+
+interface Props {
+  readonly me: Me;
+  readonly today: string;
+  readonly lines: readonly CardLine[];
+  readonly people: readonly Person[];
+  readonly calendar: Calendar | null;
+}
+
+const hoursOf = (minutes: number) => Math.round(minutes / 60);
+const isJudged = (line: CardLine): line is CardLine & { readonly card: JobCard } => line.card !== null && !("trouble" in line.card); // prettier-ignore
+
+/** Who an engine is given to. */
+function GivenTo({
+  of,
+  to,
+  people,
+  onGive,
+}: {
+  of: string;
+  to: string | null;
+  people: readonly Person[];
+  onGive: (to: string | null) => void;
+}) {
+  const offered = people.filter(({ id, isAtBench }) => isAtBench || id === to);
+  return (
+    <NativeSelect.Root size="sm" width="150px">
+      <NativeSelect.Field
+        aria-label={`Who works on ${of}`}
+        value={to ?? ""}
+        minHeight="38px"
+        borderColor="lineStrong"
+        onChange={(event) => onGive(event.currentTarget.value || null)}
+      >
+        <option value="">whoever is free</option>
+        {to !== null && !people.some(({ id }) => id === to) && <option value={to}>somebody elsewhere</option>}
+        {offered.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}
+
+/** How far one person's time is taken. */
+const LaneLine = ({ lane: { jobs, minutes, ends }, name }: { lane: Lane; name: string }) => (
+  <Box as="li" borderLeftWidth="3px" borderColor={jobs.length > 0 ? "ember" : "lineStrong"} pl="12px" minWidth="150px">
+    <chakra.span display="block" fontWeight={700}>
+      {name}
+    </chakra.span>
+    <chakra.span fontSize="13px" color="quiet" fontVariantNumeric="tabular-nums">
+      {jobs.length === 0
+        ? "nothing to do"
+        : `${many(jobs.length, "engine")} · ${hoursOf(minutes)} h · until ${ends ?? "today"}`}
+    </chakra.span>
+  </Box>
+);
+
+const sayWaits = ({ lines, machined, until }: NonNullable<JobCard["waits"]>) =>
+  `${[
+    lines > 0 ? many(lines, "delivery", "deliveries") : "",
+    machined > 0 ? `${many(machined, "part")} of the machine shop` : "",
+  ]
+    .filter(Boolean)
+    .join(", ")}: ${until ? `until ${until}, as told` : "not all with a day"}`;
+
+/** How an engine stands to the day it is wanted by. */
+function Spare({ ends, spare, card }: { ends: string | null; spare: number | null; card: JobCard }) {
+  if (ends === null) return <chakra.span color="quiet">nobody knows how long it takes</chakra.span>;
+  const tells = card.waits && card.waits.until === null ? "at the earliest, " : "";
+  return (
+    <>
+      <chakra.span display="block">
+        {tells}
+        {ends}
+      </chakra.span>
+      {spare !== null && (
+        <chakra.span display="block" fontSize="13px" color={spare < 0 ? "out" : spare < 3 ? "near" : "quiet"}>
+          {spare < 0 ? `${many(-spare, "day")} late` : spare === 0 ? "on the day" : `${many(spare, "day")} to spare`}
+        </chakra.span>
+      )}
+    </>
+  );
+}
+
+/** What is due, who is at it, and when the bench is done with it. */
+export function BoardRoom({ me, today, lines, people, calendar }: Props) {
+  // What was given here is there before the list has looked at it again.
+  const [given, setGiven] = useState<ReadonlyMap<string, string | null>>(new Map());
+  const [wrong, setWrong] = useState<readonly Problem[]>([]);
+  const judged = lines.filter(isJudged);
+  const toOf = ({ id, card }: (typeof judged)[number]) =>
+    given.get(id) !== undefined ? given.get(id)! : (card.givenTo ?? null);
+  const board = useMemo(
+    () =>
+      boardOf(
+        judged.map((line) => ({
+          id: line.id,
+          wantedBy: line.card.wantedBy,
+          givenTo: toOf(line),
+          work: line.card.work,
+          until: line.card.waits?.until ?? null,
+        })),
+        calendar,
+        today,
+      ),
+    [lines, given, calendar, today], // eslint-disable-line react-hooks/exhaustive-deps
+  );
+  const nameOf = (id: string | null) => (id === null ? "Whoever is free" : (people.find((each) => each.id === id)?.name ?? "Somebody elsewhere")); // prettier-ignore
+  const give = async (job: string, to: string | null) => {
+    const problems = await writeOnce(job, me.id, "job-given", { to });
+    setWrong(problems);
+    if (problems.length === 0) setGiven((before) => new Map(before).set(job, to));
+  };
+  const { hours, people: count } = calendar ?? usualCalendar;
+  const late = board.lines.filter(({ spare }) => spare !== null && spare < 0).length;
+  return (
+    <Flex direction="column" minHeight="100dvh">
+      <ShopHeader me={me} here="/board" />
+      <Work maxWidth="1240px" width="100%" mx="auto">
+        <Heading as="h1" fontSize="22px">
+          What is due, and who is at it
+        </Heading>
+        <chakra.p color="quiet" mt="4px" fontSize="14px">
+          {judged.length === 0
+            ? "No engine is on the bench."
+            : `By the hours left at the bench and what was told ${late === 0 ? "all that has a day is done in time" : `${many(late, "engine")} will be late`}: each takes what is wanted soonest and is given to them, ${many(count, "person", "people")}, ${hours} h a working day${calendar ? "" : " as is usual (the shop's own stand in Settings)"}. What holds take comes on top.`}
+        </chakra.p>
+        <Flex as="ul" listStyleType="none" gap="22px" mt="16px" wrap="wrap" aria-label="Who has how much to do">
+          {board.lanes.map((lane, at) => (
+            <LaneLine key={lane.person ?? at} lane={lane} name={nameOf(lane.person)} />
+          ))}
+        </Flex>
+        <Problems found={wrong} />
+        {judged.length > 0 && (
+          <Box overflowX="auto" mt="20px" tabIndex={0} role="region" aria-label="Engines by the day they are wanted">
+            <chakra.table
+              width="100%"
+              fontSize="14px"
+              css={{
+                "& th": {
+                  textAlign: "left",
+                  fontWeight: 500,
+                  fontSize: "13px",
+                  color: "quiet",
+                  padding: "0 14px 6px 0",
+                },
+                "& td": {
+                  padding: "10px 14px 10px 0",
+                  borderTopWidth: "1px",
+                  borderColor: "line",
+                  verticalAlign: "top",
+                },
+                "& td:not(:nth-of-type(2))": { fontVariantNumeric: "tabular-nums" },
+              }}
+            >
+              <thead>
+                <tr>
+                  {["Wanted by", "Engine", "Who", "At the bench", "Waits for", "Done by"].map((title) => (
+                    <th key={title} scope="col">
+                      {title}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {judged.map((line, at) => {
+                  const { id, owner, card } = line;
+                  const { ends, spare } = board.lines[at]!;
+                  return (
+                    <tr key={id}>
+                      <chakra.td whiteSpace="nowrap" color={card.wantedBy ? undefined : "quiet"}>
+                        {card.wantedBy ?? "no date"}
+                      </chakra.td>
+                      <td>
+                        <Link
+                          href={`/jobs/${id}/${card.station}`}
+                          prefetch={false}
+                          fontWeight={700}
+                          _hover={{ textDecoration: "underline" }}
+                        >
+                          {card.name}
+                        </Link>
+                        <chakra.span display="block" fontSize="13px" color="quiet">
+                          {[owner, card.family, stationWords[card.station]].filter(Boolean).join(" · ")}
+                        </chakra.span>
+                        <chakra.span fontSize="13px">
+                          <HoldCounts counts={card.holds} />
+                        </chakra.span>
+                      </td>
+                      <td>
+                        {me.role === "lead" ? (
+                          <GivenTo of={card.name} to={toOf(line)} people={people} onGive={(to) => void give(id, to)} />
+                        ) : (
+                          nameOf(toOf(line))
+                        )}
+                      </td>
+                      <chakra.td whiteSpace="nowrap">
+                        {card.work ? `about ${hoursOf(card.work.before + card.work.assembly)} h` : "–"}
+                      </chakra.td>
+                      <td>
+                        {card.waits ? sayWaits(card.waits) : "–"}
+                        {card.late > 0 && (
+                          <chakra.span display="block" color="out" fontSize="13px">
+                            {card.late} late
+                          </chakra.span>
+                        )}
+                      </td>
+                      <chakra.td whiteSpace="nowrap">
+                        <Spare ends={ends} spare={spare} card={card} />
+                      </chakra.td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </chakra.table>
+          </Box>
+        )}
+        {lines.length > judged.length && (
+          <chakra.p mt="12px" fontSize="13px" color="quiet">
+            {many(lines.length - judged.length, "engine")} cannot be counted: just come in, or not to be read. The list
+            has them.
+          </chakra.p>
+        )}
+      </Work>
+    </Flex>
+  );
+}
