@@ -93,6 +93,22 @@ test("the shop's settings are taken by a job, and change no other until they are
   await page.getByRole("button", { name: "Keep" }).click();
   await expect(page.getByText("Money in NOK; an hour at the bench NOK 1 251; always new: rings.")).toBeVisible();
 
+  // As it stands on paper, how a day is written, and what the shop does where shops differ.
+  await page.getByLabel("Name of the shop, on reports").fill("Boat Yard Linden");
+  await page.getByLabel("Mark of the shop, on reports").setInputFiles({
+    name: "notes.png",
+    mimeType: "image/png",
+    buffer: Buffer.from("no picture"),
+  });
+  await expect(page.getByText(/notes\.png is no picture that can be read here/)).toBeVisible();
+  await page.getByLabel("Mark of the shop, on reports").setInputFiles("docs/screenshots/measure-dark.png");
+  await expect(page.getByRole("img", { name: "The mark as it is" })).toBeVisible();
+  await page.getByLabel("A day is written").selectOption("24 Dec 2026");
+  const differing = page.getByRole("region", { name: "Where shops differ: Orrinshaw 6M" });
+  await differing.getByRole("combobox").first().selectOption({ index: 1 });
+  await page.getByRole("button", { name: "Keep" }).click();
+  await expect(page.getByText(/days as 24 Dec 2026; 1 school chosen/)).toBeVisible();
+
   // Kept by the server too.
   await expect(async () => {
     await page.reload();
@@ -105,6 +121,7 @@ test("the shop's settings are taken by a job, and change no other until they are
   await page.getByRole("link", { name: /^Intake/ }).click();
   await page.getByRole("button", { name: "Take them for this job" }).click();
   await expect(page.getByRole("button", { name: "Take them for this job" })).toBeHidden();
+  await expect(page.getByText("as the shop does, by its settings")).toBeVisible();
   await page.getByRole("link", { name: /^Decide/ }).click();
   await expect(rings).toContainText("Replace");
   await expect(rings).toContainText("The shop always renews these: Piston rings.");

@@ -232,7 +232,7 @@ test("the board says who is at what and when it is done; a lead gives an engine 
 }) => {
   const bench = new TestBench(orrinshaw, { name: "Pilot cutter Linnet" });
   bench.occasion();
-  bench.add("intake-noted", { item: "wanted-by", value: "2026-12-01" });
+  bench.add("intake-noted", { section: "order", item: "wanted-by", part: null, place: null, value: "2026-12-01" });
   await shop.keep(bench.entries);
   const page = await visit("lead", "/board");
   const row = page.getByRole("row", { name: /Pilot cutter Linnet/ });

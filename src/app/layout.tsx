@@ -3,6 +3,7 @@ import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { frontHeaders } from "@/server/front";
+import { dayStyle } from "@/server/day-style";
 import { room } from "@/server/room";
 import { Provider } from "@/ui/frame/Provider";
 import { RoomBanner } from "@/ui/frame/RoomBanner";
@@ -20,7 +21,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <link rel="stylesheet" href={`/theme.css?${process.env.EMBER_BUILD ?? ""}`} />
       </head>
       <body>
-        <Provider nonce={nonce}>
+        <Provider nonce={nonce} days={await dayStyle()}>
           <RoomBanner room={await room()} />
           {children}
         </Provider>

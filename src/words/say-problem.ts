@@ -1,7 +1,9 @@
+import type { DayStyle } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
 import type { ProblemCode } from "@/core/problem/problem-codes";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, type Unit } from "@/core/quantity/units";
+import { sayDay } from "./say-day";
 import { conditionSentences } from "./sentences/condition";
 import { decideSentences } from "./sentences/decide";
 import { diagnoseSentences } from "./sentences/diagnose";
@@ -18,10 +20,12 @@ import { teardownSentences } from "./sentences/teardown";
 import { typedSentences } from "./sentences/typed";
 import { witnessSentences } from "./sentences/witness";
 
-/** The unit lengths are shown in, and the names of the documents that limits come from. */
+/** The unit lengths are shown in, the names of the documents that limits come from, and how a day is written. */
 export interface Wording {
   readonly unit: Unit;
   readonly sources: ReadonlyMap<string, string>;
+  /** Year first where it is not said. */
+  readonly days?: DayStyle;
 }
 
 /** A sentence for every code of the core: one that is missing does not compile. */
@@ -48,11 +52,12 @@ const sentences: { readonly [C in ProblemCode]: Sentence<C> } = {
  *
  * @example  sayProblem(problem("no-such-month", [], { month: 13 }), wording) // "There is no month 13."
  */
-export function sayProblem(found: Problem, { unit, sources }: Wording): string {
+export function sayProblem(found: Problem, { unit, sources, days = "year-first" }: Wording): string {
   const shown = shownUnit("unit" in found.params ? found.params.unit : "", unit);
   const say: Say = {
     length: (value) => formatQuantity(value, shown),
     bare: (value) => formatNumber(value, shown),
+    day: (day) => sayDay(day, days),
     plusMinus: (value) => formatUncertainty(value, shown),
     source: ({ source, page }) => [sources.get(source) ?? source, page].filter(Boolean).join(", "),
   };

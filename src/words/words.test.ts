@@ -2,6 +2,7 @@ import { assess } from "@/core/assess";
 import { demoJob, orrinshaw } from "@/core/fixtures/load";
 import { problem, type Problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
+import { sayDay } from "./say-day";
 import { sayProblem } from "./say-problem";
 
 const wording = { unit: unitById("mm")!, sources: new Map([["manual", "Orrinshaw 6M workshop manual, ed. 3"]]) };
@@ -42,4 +43,16 @@ test("what a person typed is quoted back, in the unit of the job", () => {
 test("a code of a newer server is shown as it is", () => {
   const newer = { ...problem("not-found"), code: "brand-new", params: { a: 1 } };
   expect(sayProblem(newer as unknown as Problem, wording)).toBe('brand-new {"a":1}');
+});
+
+test("a day is written as the shop writes it, whatever stands behind it; what is no day stays", () => {
+  const found = problem("job-overdue", [], { wantedBy: "2026-12-04" });
+  expect(sayProblem(found, wording)).toBe("The engine was wanted by 2026-12-04.");
+  expect(sayProblem(found, { ...wording, days: "words" })).toBe("The engine was wanted by 4 Dec 2026.");
+  expect(["dots", "day-first", "month-first"].map((style) => sayDay("2026-12-04T23:59:00Z", style as "dots"))).toEqual([
+    "4.12.2026",
+    "04/12/2026",
+    "12/04/2026",
+  ]);
+  expect(sayDay("soon", "words")).toBe("soon");
 });

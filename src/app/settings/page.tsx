@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { schoolsOnOffer } from "@/server/open-job";
 import { openGauges } from "@/server/gauges";
 import { requirePerson } from "@/server/require-person";
 import { SettingsPage } from "@/ui/shop/settings/SettingsPage";
@@ -8,6 +9,6 @@ export const metadata: Metadata = { title: "Settings" };
 
 export default async function Settings() {
   const { id, name, role } = await requirePerson();
-  const { stream, entries } = await openGauges();
-  return <SettingsPage me={{ id, name, role }} stream={stream} entries={entries} />;
+  const [{ stream, entries }, schools] = await Promise.all([openGauges(), schoolsOnOffer()]);
+  return <SettingsPage me={{ id, name, role }} stream={stream} entries={entries} schools={schools} />;
 }

@@ -119,6 +119,13 @@ export const HandOverWitness = z.strictObject({
 });
 
 /** What a shop counts and works by. Money in its own currency. */
+/** A shop's mark is at most so long: it travels with every job. */
+export const mostMarkLetters = 24_000;
+
+/** How a day is written where it is shown. */
+export const dayStyles = ["year-first", "words", "dots", "day-first", "month-first"] as const;
+export type DayStyle = (typeof dayStyles)[number];
+
 export const ShopSettings = z.strictObject({
   /** By its three letters, ISO 4217. */
   currency: z.string().regex(/^[A-Z]{3}$/u),
@@ -138,7 +145,24 @@ export const ShopSettings = z.strictObject({
   /** What a job is opened with: what lengths are shown and typed in, and how near a limit may be. */
   opens: z.strictObject({ unit: z.enum(["mm", "in"]), rule: DecisionRule }).optional(),
   /** As it stands on what goes out of the house. */
-  shop: z.strictObject({ name: z.string().trim().min(1).max(120), address: z.string().trim().max(300) }).optional(),
+  shop: z
+    .strictObject({
+      name: z.string().trim().min(1).max(120),
+      address: z.string().trim().max(300),
+      /** Its mark: a small picture, PNG in base64. */
+      mark: z
+        .string()
+        .max(mostMarkLetters)
+        .regex(/^[A-Za-z0-9+/]+={0,2}$/u)
+        .optional(),
+    })
+    .optional(),
+  dates: z.enum(dayStyles).optional(),
+  /** How it works where practitioners differ, by the pack that asks; a job may say otherwise. */
+  schools: z
+    .array(z.strictObject({ pack: Id, school: Id, option: Id }))
+    .max(200)
+    .optional(),
   /** What is added to a bill, by its name here. */
   tax: z.strictObject({ name: z.string().trim().min(1).max(40), percent: z.number().min(0).max(100) }).optional(),
 });

@@ -100,6 +100,18 @@ function applicationOf({ pack }: CompiledPack, { header }: Pick<Job, "header">, 
   };
 }
 
+/** What was said of this job comes first, disagreement and "nobody knows" included; then what the shop does. */
+function schoolsOf({ pack }: CompiledPack, notes: Notes, settings: Order["settings"]): Order["schools"] {
+  const usual = settings?.schools?.filter((each) => each.pack === pack.id) ?? [];
+  return new Map(
+    pack.intake?.schools.map(({ id, options }) => {
+      if (notes.about("school", id).length > 0) return [id, textOrNull(notes.value("school", id))];
+      const option = usual.find(({ school }) => school === id)?.option;
+      return [id, options.find((each) => each.id === option)?.id ?? null];
+    }),
+  );
+}
+
 /**
  * The one order of a job, for whoever asks: what was said at Intake comes before what was known when it was opened.
  *
@@ -114,6 +126,7 @@ export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes
     noted(item) === undefined ? before : take(noted(item));
   const rule = noted("decision-rule");
   const certified = noted("certified");
+  const settings = job.settings.at(-1)?.settings ?? null;
   const hoursWanted = or("hours-wanted", numberOrNull, header?.hoursWanted ?? null);
   return {
     notes,
@@ -134,8 +147,8 @@ export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes
     rule: decisionRules.find((each) => each === rule) ?? header?.decisionRule ?? "simple",
     application: applicationOf(pack, job, notes),
     variant: or("variant", textOrNull, header?.engine.variant ?? null),
-    schools: new Map(pack.pack.intake?.schools.map(({ id }) => [id, textOrNull(notes.value("school", id))])),
-    settings: job.settings.at(-1)?.settings ?? null,
+    schools: schoolsOf(pack, notes, settings),
+    settings,
     lives: livesOf(job.livesTaken),
   };
 }

@@ -110,3 +110,26 @@ test("a chattered housing is coated, ground true or replaced by the shop's inten
   expect(coated!.price?.likely).toBe(240_00);
   expect(chattered[2]!.proposal.disposition).toBe("replace");
 });
+
+test("what the shop does holds where the job does not say; what was said of the job comes first, a disagreement included", () => {
+  const bench = new TestBench(orrinshaw);
+  const [school] = orrinshaw.pack.intake!.schools;
+  const [one, other] = school!.options;
+  const now = () => judged(bench).order.schools.get(school!.id);
+  const said = (value: string | null) => bench.add("intake-noted", { section: "school", item: school!.id, part: null, place: null, value }); // prettier-ignore
+  const settings = (schools: { pack: string; school: string; option: string }[]) =>
+    bench.add("settings-taken", { settings: { currency: "EUR", labourRate: null, alwaysNew: [], schools } });
+  expect(now()).toBeNull();
+  // Of another pack, and of an option that is none: nobody chose.
+  settings([
+    { pack: "another", school: school!.id, option: one!.id },
+    { pack: orrinshaw.pack.id, school: school!.id, option: "dance" },
+  ]);
+  expect(now()).toBeNull();
+  settings([{ pack: orrinshaw.pack.id, school: school!.id, option: one!.id }]);
+  expect(now()).toBe(one!.id);
+  said(null);
+  expect(now()).toBeNull();
+  said(other!.id);
+  expect(now()).toBeNull();
+});

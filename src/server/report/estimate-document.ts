@@ -8,11 +8,11 @@ import { decidedOn } from "@/core/plan/standing";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayAmount, sayMoney } from "@/words/say-money";
-import { sayOption, sourceNames } from "@/words/say-option";
+import { sayOption } from "@/words/say-option";
 import type { Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { money } from "./owner-report";
-import { heading, letterhead, quiet, sheetOf, signatures, tableLayout, th, told } from "./pieces";
+import { dayOf, heading, letterhead, quiet, sheetOf, signatures, tableLayout, th, told, wordingOf } from "./pieces";
 
 /** So many lines as a person reads before they sign. */
 const mostLines = 40;
@@ -112,7 +112,7 @@ export function estimateDocument(
 ): TDocumentDefinitions {
   const name = assessment.job.header?.name ?? "Engine";
   const unit = unitById(assessment.job.header?.unit ?? "mm")!;
-  const wording: Wording = { unit, sources: sourceNames(pack.pack, "short") };
+  const wording = wordingOf(pack, assessment, unit, "short");
   return {
     ...sheetOf(`Estimate: ${name}`, name),
     content: [
@@ -150,7 +150,7 @@ export function declinedDocument(
               { text: "What it may lead to", color: quiet, margin: [0, 10, 0, 2] },
               { text: warning, fontSize: 11 },
               {
-                text: `The shop advised this work and said what leaving it out may lead to. It was declined by ${by} on ${on}. Local codes and the maker's manual come first; where they require the work, the engine is not handed over without it.`, // prettier-ignore
+                text: `The shop advised this work and said what leaving it out may lead to. It was declined by ${by} on ${dayOf(assessment)(on)}. Local codes and the maker's manual come first; where they require the work, the engine is not handed over without it.`, // prettier-ignore
                 margin: [0, 12, 0, 0],
               },
               signatures,

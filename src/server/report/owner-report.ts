@@ -10,12 +10,24 @@ import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
-import { sayDecided, sourceNames } from "@/words/say-option";
+import { sayDecided } from "@/words/say-option";
 import { sayAmount } from "@/words/say-money";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { howWords, oldPartsWords, saidHowWords } from "@/words/words-for";
-import { cause, heading, letterhead, quiet, sheetOf, signatures, tableLayout, th, told } from "./pieces";
+import {
+  cause,
+  dayOf,
+  heading,
+  letterhead,
+  quiet,
+  sheetOf,
+  signatures,
+  tableLayout,
+  th,
+  told,
+  wordingOf,
+} from "./pieces";
 
 /** A photo that the shop chose for the owner, as JPEG. */
 export interface OwnerPhoto {
@@ -126,7 +138,7 @@ export function money({ intake, job, order }: Assessment): Content[] {
   const body = lines.map(({ estimate, approval }): TableCell[] => [
     { text: word[estimate.kind], color: quiet },
     { text: estimate.words },
-    { text: approval ? `${approval.agreed ? "agreed" : "refused"} by ${approval.by}, ${approval.on}, ${saidHowWords[approval.how]}` : "not answered yet" }, // prettier-ignore
+    { text: approval ? `${approval.agreed ? "agreed" : "refused"} by ${approval.by}, ${dayOf({ order })(approval.on)}, ${saidHowWords[approval.how]}` : "not answered yet" }, // prettier-ignore
     { text: sayAmount(estimate.amount, currency), alignment: "right" },
   ]);
   const tax = order.settings?.tax;
@@ -144,14 +156,14 @@ export function money({ intake, job, order }: Assessment): Content[] {
     ...(job.declined.length > 0
       ? [
           heading("What the owner did not want done"),
-          { ul: job.declined.map(({ what, warning, by, on }) => `${capital(what)}. Told beforehand: ${warning} Declined by ${by} on ${on}.`) }, // prettier-ignore
+          { ul: job.declined.map(({ what, warning, by, on }) => `${capital(what)}. Told beforehand: ${warning} Declined by ${by} on ${dayOf({ order })(on)}.`) }, // prettier-ignore
         ]
       : []),
   ];
 }
 
 /** What became of old parts. */
-function oldParts(parts: readonly DecidedPart[], { job }: Assessment): Content[] {
+function oldParts(parts: readonly DecidedPart[], { job, order }: Assessment): Content[] {
   const kept = parts.filter(({ decided }) => decided.wanted.disposition === "keep").length;
   const of = (made: "destroyed" | "marked") => job.scrapped.filter((each) => each.made === made).length;
   const [destroyed, marked, returned] = [of("destroyed"), of("marked"), job.coresReturned.length];
@@ -165,7 +177,7 @@ function oldParts(parts: readonly DecidedPart[], { job }: Assessment): Content[]
   const [wish, ...others] = job.oldParts;
   const agreed =
     wish && others.length === 0
-      ? `As the owner wants it they are ${oldPartsWords[wish.wish]}: ${wish.by}, ${wish.on}, ${howWords[wish.how]}.`
+      ? `As the owner wants it they are ${oldPartsWords[wish.wish]}: ${wish.by}, ${dayOf({ order })(wish.on)}, ${howWords[wish.how]}.`
       : goes > 0
         ? "What the owner wants done with them is not written down."
         : "";
@@ -222,7 +234,7 @@ export function ownerReport(
   const { job } = assessment;
   const name = job.header?.name ?? "Engine";
   const unit = unitById(job.header?.unit ?? "mm")!;
-  const wording: Wording = { unit, sources: sourceNames(pack.pack, "short") };
+  const wording = wordingOf(pack, assessment, unit, "short");
   const parts = assessment.choices.flatMap((choice): DecidedPart[] => {
     const decided = decidedOn(choice);
     return decided && whyUnsettled(decided) === null ? [{ choice, decided }] : [];
@@ -263,7 +275,7 @@ export function ownerReport(
         ? [heading("Cautions"), { ul: cautions.map(({ text }) => text), color: quiet, fontSize: 8 }]
         : []),
       handed
-        ? { text: `Handed over to ${handed.to} on ${handed.at.slice(0, 10)}.`, margin: [0, 12, 0, 0], bold: true }
+        ? { text: `Handed over to ${handed.to} on ${dayOf(assessment)(handed.at)}.`, margin: [0, 12, 0, 0], bold: true }
         : signatures,
     ],
   };

@@ -5,12 +5,14 @@ import { nameOfNode, nodeId } from "@/core/diagnose/unfold";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Choice } from "@/core/plan/option";
 import { standingOf, whyUnsettled } from "@/core/plan/standing";
+import type { Unit } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { sayChain } from "@/words/say-cause";
 import { sayBuilt, sayRevision, sayStory } from "@/words/say-identity";
-import { sayDecided, sayOption } from "@/words/say-option";
+import { sayDay } from "@/words/say-day";
+import { sayDecided, sayOption, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
 
 // What the documents of a job are put together from.
@@ -166,19 +168,42 @@ export const sheetOf = (title: string, foot: string): Omit<TDocumentDefinitions,
   defaultStyle: { font: "Atkinson", fontSize: 8.5, lineHeight: 1.1, color: "#231d18" },
 });
 
+/** Points; a mark is as large as it is at most. */
+const markBox: [number, number] = [120, 40];
+
+/** Says days as the job's shop writes them. */
+export const dayOf =
+  ({ order }: Pick<Assessment, "order">) =>
+  (moment: string): string =>
+    sayDay(moment, order.settings?.dates ?? "year-first");
+
+/** How a document words what was found: lengths in the job's unit, days as its shop writes them. */
+export const wordingOf = (
+  { pack }: CompiledPack,
+  { order }: Pick<Assessment, "order">,
+  unit: Unit,
+  names: "short" | "whole",
+): Wording => ({
+  unit,
+  sources: sourceNames(pack, names),
+  ...(order.settings?.dates ? { days: order.settings.dates } : {}),
+});
+
 /** The head of what goes to an owner: the engine, whose it is, the shop, the day. */
 export function letterhead(pack: CompiledPack, assessment: Assessment, owner: string | null): Content[] {
   const { job, order } = assessment;
   const shop = order.settings?.shop;
+  const day = dayOf(assessment);
   return [
     {
       columns: [
         { text: job.header?.name ?? "Engine", bold: true, fontSize: 20 },
         {
           stack: [
+            ...(shop?.mark ? [{ image: `data:image/png;base64,${shop.mark}`, fit: markBox }] : []),
             { text: shop?.name ?? "", bold: true, fontSize: 10 },
             { text: shop?.address ?? "", color: quiet },
-            { text: assessment.asOf.slice(0, 10), color: quiet },
+            { text: day(assessment.asOf), color: quiet },
           ],
           alignment: "right",
         },
@@ -191,7 +216,7 @@ export function letterhead(pack: CompiledPack, assessment: Assessment, owner: st
         job.header?.engine.number ? `No. ${job.header.engine.number}` : "number unknown",
         ...(order.application.words ? [order.application.words] : []),
         ...(order.hoursWanted ? [`wanted for ${grouped(order.hoursWanted)} h`] : []),
-        ...(order.wantedBy ? [`wanted by ${order.wantedBy}`] : []),
+        ...(order.wantedBy ? [`wanted by ${day(order.wantedBy)}`] : []),
       ].join("  ·  "),
       margin: [0, 2, 0, 0],
     },

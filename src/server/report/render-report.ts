@@ -1,3 +1,4 @@
+import sharp from "sharp";
 import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
 import type { Assessment } from "@/core/assessment";
 import { jobSituation } from "@/core/order/order";
@@ -51,15 +52,30 @@ export async function ownerPieces(
   };
 }
 
+/** A shop's mark as a picture that was read and drawn anew; none where it is no picture: a document is not kept back by it. */
+async function withSoundMark(assessment: Assessment): Promise<Assessment> {
+  const { order } = assessment;
+  if (!order.settings?.shop?.mark) return assessment;
+  const { mark, ...rest } = order.settings.shop;
+  const drawn = await sharp(Buffer.from(mark, "base64"), { limitInputPixels: 1_000_000 })
+    .resize({ width: 480, height: 160, fit: "inside", withoutEnlargement: true })
+    .png()
+    .toBuffer()
+    .catch(() => null);
+  const sound = drawn ? { ...rest, mark: drawn.toString("base64") } : rest;
+  return { ...assessment, order: { ...order, settings: { ...order.settings, shop: sound } } };
+}
+
 /** A document of a job as a PDF file. */
 export async function renderReport(
   report: Report,
   pack: CompiledPack,
-  assessment: Assessment,
+  judged: Assessment,
   read: ReadPhoto,
   /** Whose engine it is. */
   owner: string | null = null,
 ): Promise<Uint8Array<ArrayBuffer>> {
+  const assessment = await withSoundMark(judged);
   const own = packFor(pack, jobSituation(assessment.order));
   const documents: Readonly<Record<Report, () => Promise<TDocumentDefinitions> | TDocumentDefinitions>> = {
     owner: async () => ownerReport(own, assessment, await photosOf(assessment, own, read), owner),

@@ -14,9 +14,9 @@ import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { holdKinds } from "@/core/problem/problem-codes";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
-import { sayLimit, sayRef, sourceNames } from "@/words/say-option";
+import { sayLimit, sayRef } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
-import { cause, ember, heading, identified, quiet, sheetOf, tableLayout, th, told } from "./pieces";
+import { cause, dayOf, ember, heading, identified, quiet, sheetOf, tableLayout, th, told, wordingOf } from "./pieces";
 import { whatWasSeen } from "./what-was-seen";
 import { many } from "@/words/sentences/sentence";
 import { holdWords, markSentences, originWords, ruleWords } from "@/words/words-for";
@@ -266,7 +266,7 @@ export function reportDefinition(
   const { header } = assessment.job;
   const { order } = assessment;
   const unit: Unit = unitById(header?.unit ?? "mm")!;
-  const wording: Wording = { unit, sources: sourceNames(pack.pack, "whole") };
+  const wording = wordingOf(pack, assessment, unit, "whole");
   const variant = variantOf(pack, assessment);
   const sheets = pack.sheets.filter((sheet) => sheet.feature.decides);
   // What was decided stands in the report whether it was measured or not.
@@ -286,7 +286,7 @@ export function reportDefinition(
         columns: [
           { text: header?.name ?? "Engine", bold: true, fontSize: 18 },
           {
-            text: [{ text: "Ember Bench", bold: true, color: ember }, `\n${assessment.asOf.slice(0, 10)}`],
+            text: [{ text: "Ember Bench", bold: true, color: ember }, `\n${dayOf(assessment)(assessment.asOf)}`],
             alignment: "right",
           },
         ],
@@ -298,7 +298,7 @@ export function reportDefinition(
           header?.engine.number ? `No. ${header.engine.number}` : "number unknown",
           order.application.words ?? "application unknown",
           order.hoursWanted ? `wanted for ${grouped(order.hoursWanted)} h` : "hours wanted unknown",
-          ...(order.wantedBy ? [`wanted by ${order.wantedBy}`] : []),
+          ...(order.wantedBy ? [`wanted by ${dayOf(assessment)(order.wantedBy)}`] : []),
           ...(order.certified ? ["under a certificate"] : []),
         ].join("  ·  "),
         margin: [0, 2, 0, 0],

@@ -1,3 +1,4 @@
+import sharp from "sharp";
 import { assess } from "@/core/assess";
 import { TestBench } from "@/core/fixtures/bench";
 import { decide } from "@/core/fixtures/choices";
@@ -238,4 +239,20 @@ describe("what the owner gets", () => {
       "As the owner wants it they are given back to the owner: Anders Quill, 2026-11-24, by phone.",
     );
   });
+});
+
+test("the shop's mark stands at the head of a document, days as the shop writes them; a mark that is no picture keeps nothing back", async () => {
+  const png = await sharp({ create: { width: 30, height: 10, channels: 3, background: "#b8470a" } })
+    .png()
+    .toBuffer();
+  const bench = new TestBench(orrinshaw);
+  const fileWith = (mark: string) => {
+    bench.add("settings-taken", { settings: { currency: "EUR", labourRate: null, alwaysNew: [], dates: "words", shop: { name: "Boat Yard Linden", address: "", mark } } }); // prettier-ignore
+    const assessment = assess(orrinshaw, bench.entries, "2026-12-04T08:00:00Z");
+    expect(texts(ownerReport(orrinshaw, assessment, []))).toContain("4 Dec 2026");
+    return renderReport("owner", orrinshaw, assessment, async () => null);
+  };
+  const isPicture = (file: Uint8Array) => Buffer.from(file).includes("/Subtype /Image");
+  expect(isPicture(await fileWith(png.toString("base64")))).toBe(true);
+  expect(isPicture(await fileWith("bm8gcGljdHVyZQ=="))).toBe(false);
 });

@@ -2,14 +2,22 @@
 import { ChakraProvider } from "@chakra-ui/react";
 import { ThemeProvider } from "next-themes";
 import type { ReactNode } from "react";
+import type { DayStyle } from "@/core/entry/schema";
+import { DayProvider } from "../kit/day";
 import { EmotionRegistry } from "./EmotionRegistry";
 import { system } from "./theme";
 
 /** The global styles come as a file, theme.css. */
 const withoutGlobals = { ...system, _global: [] };
 
-/** What every page stands in: styles, component library, theme. */
-export function Provider({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
+interface Props {
+  readonly nonce: string | undefined;
+  readonly days: DayStyle;
+  readonly children: ReactNode;
+}
+
+/** What every page stands in: styles, component library, theme, how days are written. */
+export function Provider({ nonce, days, children }: Props) {
   return (
     <EmotionRegistry nonce={nonce}>
       <ChakraProvider value={withoutGlobals}>
@@ -20,7 +28,7 @@ export function Provider({ nonce, children }: { nonce: string | undefined; child
           disableTransitionOnChange
           {...(nonce === undefined ? {} : { nonce })}
         >
-          {children}
+          <DayProvider style={days}>{children}</DayProvider>
         </ThemeProvider>
       </ChakraProvider>
     </EmotionRegistry>

@@ -29,6 +29,7 @@ import { browserPhotoShelf } from "../photos/photo-shelf";
 import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../photos/photo-queue";
 import { sendPhoto } from "../photos/send-photo";
 import type { Me } from "../frame/me";
+import { DayProvider } from "../kit/day";
 import { newId } from "../kit/new-id";
 import { useKeepJob } from "../away/use-keep-job";
 import { RawRecord } from "../shop/RawRecord";
@@ -261,9 +262,10 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
   const ofJob = assessment?.job.header?.unit ?? "mm";
   const [ownUnit, setOwnUnit] = useState(me.unit ?? null);
   const unitId = ownUnit ?? ofJob;
+  const days = assessment?.order.settings?.dates ?? shop.settings?.dates ?? "year-first";
   const wording = useMemo<Wording>(
-    () => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short") }),
-    [unitId, pack],
+    () => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short"), days }),
+    [unitId, pack, days],
   );
 
   const view = useMemo<JobView | null>(
@@ -330,7 +332,9 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
     <Context.Provider value={view}>
       <MeasuringContext.Provider value={measuring}>
         <InHandContext.Provider value={inHand}>
-          <GlossaryProvider>{children}</GlossaryProvider>
+          <DayProvider style={days}>
+            <GlossaryProvider>{children}</GlossaryProvider>
+          </DayProvider>
         </InHandContext.Provider>
       </MeasuringContext.Provider>
     </Context.Provider>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { sayEntry } from "@/words/say-entry";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "./JobContext";
+import { Day } from "../kit/day";
 
 const Link = chakra("button", {
   base: { textDecoration: "underline", textUnderlineOffset: "3px", cursor: "pointer", minHeight: "24px" },
@@ -50,7 +51,7 @@ export function Notices() {
         <chakra.ul aria-label="Waiting" color="quiet" mt="4px">
           {waiting.map((entry) => (
             <li key={entry.id}>
-              {sayEntry(entry)}, {entry.at.slice(0, 10)} {entry.at.slice(11, 16)} UTC
+              {sayEntry(entry)}, <Day of={entry.at} /> {entry.at.slice(11, 16)} UTC
             </li>
           ))}
         </chakra.ul>

@@ -16,6 +16,7 @@ import { DrawnMark, asMark, tools, type Draft, type Tool } from "./DrawnMark";
 import { ScaleForm } from "./ScaleForm";
 import { photoPath } from "./SmallPhoto";
 import { useZoom } from "./use-zoom";
+import { Day } from "../kit/day";
 
 const Svg = chakra("svg");
 const toolWords: Readonly<Record<Tool, { name: string; how: string }>> = {
@@ -202,7 +203,7 @@ export function PhotoView({ photo, onClose }: { photo: Photo; onClose: () => voi
               <Dialog.Title fontSize="17px">{photo.words ?? "Photo"}</Dialog.Title>
               <chakra.span fontSize="13px" color="quiet">
                 {photo.part ? `${job.parts.get(photo.part)?.tag ?? ""} · ` : ""}
-                {person(photo.author)}, {photo.at.slice(0, 10)}
+                {person(photo.author)}, <Day of={photo.at} />
               </chakra.span>
               <Flex ml="auto" gap="8px" align="center">
                 {mayDecide && (

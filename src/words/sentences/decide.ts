@@ -60,7 +60,7 @@ export const decideSentences = {
   "past-last-size": (p) => `${capital(p.row)} is past the last size on offer.`,
   "pack-differs": (p) =>
     `This job is pinned to revision ${p.revision} of the pack ${p.id}, and another one was given: the verdicts here are not the job's own.`,
-  "job-overdue": (p) => `The engine was wanted by ${p.wantedBy}.`,
+  "job-overdue": (p, say) => `The engine was wanted by ${say.day(p.wantedBy)}.`,
   "clock-ahead": (p) =>
     `${many(p.count, "entry", "entries")} of one device ${p.count === 1 ? "was" : "were"} dated up to ${p.minutes} min ahead of the server: they stand where they were received. Set its clock.`,
   "touch-refused": (p) =>
@@ -84,7 +84,7 @@ export const decideSentences = {
     `${capital(p.row)}: “${p.typed}” is a ${p.measures}, and a ${p.wanted} is measured here. It counts for nothing: strike it, or type the right one.`,
   "gauge-assumed": (p) =>
     `The ${p.what} of ${p.gauge} is not known: what is usual for its kind is taken, which is wide. Register it, and its readings say more.`,
-  "gauge-overdue": (p) => `${p.gauge} was past its calibration date (${p.due}) when it was used.`,
+  "gauge-overdue": (p, say) => `${p.gauge} was past its calibration date (${say.day(p.due)}) when it was used.`,
   "decided-twice": (p) => `${capital(p.row)} was decided ${p.count} times at once. Choose one.`,
   "override-without-reason": (p) =>
     `${capital(p.row)}: the decision goes against the proposal, and the reason is missing.`,

@@ -14,7 +14,8 @@ export const amissWords = {
 export const orderSentences = {
   "delivery-amiss": (p) =>
     `${p.name}, ${p.count} from ${p.supplier}: ${amissWords[p.why as keyof typeof amissWords] ?? p.why}. Tell them, and order anew.`,
-  "delivery-overdue": (p) => `${p.name} from ${p.supplier} was promised for ${p.due}: ${many(p.days, "day")} late.`,
+  "delivery-overdue": (p, say) =>
+    `${p.name} from ${p.supplier} was promised for ${say.day(p.due)}: ${many(p.days, "day")} late.`,
   "received-beyond": (p) => `${p.name}: ${p.count} came, ${p.ordered} were ordered.`,
   "came-back-amiss": (p) =>
     `${p.tag} came back from the machine shop ${p.state}${p.words === null ? "" : `: ${p.words}`}. Look at it, and decide it anew.`,

@@ -7,6 +7,8 @@ export interface Say {
   /** Without: “63.480”. */
   readonly bare: (value: number) => string;
   readonly plusMinus: (value: number) => string;
+  /** A day as the shop writes it. */
+  readonly day: (day: string) => string;
   /** Document and page. */
   readonly source: (from: { readonly source: string; readonly page: string | null }) => string;
 }

@@ -14,6 +14,7 @@ import { EngineMap } from "../../kit/EngineMap";
 import { HoldCounts } from "../../kit/HoldCounts";
 import { JobMenu, type MayPutAway } from "./JobMenu";
 import { useDrawing } from "./use-drawing";
+import { Day } from "../../kit/day";
 
 const Link = chakra(NextLink);
 
@@ -100,7 +101,17 @@ function JobRow({ id, card, owner, isFresh }: { id: string; card: JobCard; owner
             {sayProblem(card.next, wording)}
           </chakra.span>
           <Flex as="span" wrap="wrap" columnGap="10px" color="quiet" fontSize="13px">
-            {!card.isOver && <span>{card.wantedBy ? `wanted by ${card.wantedBy}` : "no date"}</span>}
+            {!card.isOver && (
+              <span>
+                {card.wantedBy ? (
+                  <>
+                    wanted by <Day of={card.wantedBy} />
+                  </>
+                ) : (
+                  "no date"
+                )}
+              </span>
+            )}
             {!isFresh && <span>written to since; looking again</span>}
             {isFresh && Object.values(card.holds).some((count) => count > 0) && <HoldCounts counts={card.holds} />}
             {card.late > 0 && <chakra.span color="out">{many(card.late, "delivery", "deliveries")} late</chakra.span>}

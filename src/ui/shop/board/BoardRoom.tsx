@@ -14,6 +14,7 @@ import type { Me } from "../../frame/me";
 import { HoldCounts } from "../../kit/HoldCounts";
 import { Problems } from "../../kit/Problems";
 import { writeOnce } from "../../outbox/write-once";
+import { Day, useDay } from "../../kit/day";
 
 const Link = chakra(NextLink);
 
@@ -70,26 +71,35 @@ function GivenTo({
 }
 
 /** How far one person's time is taken. */
-const LaneLine = ({ lane: { jobs, minutes, ends }, name }: { lane: Lane; name: string }) => (
-  <Box as="li" borderLeftWidth="3px" borderColor={jobs.length > 0 ? "ember" : "lineStrong"} pl="12px" minWidth="150px">
-    <chakra.span display="block" fontWeight={700}>
-      {name}
-    </chakra.span>
-    <chakra.span fontSize="13px" color="quiet" fontVariantNumeric="tabular-nums">
-      {jobs.length === 0
-        ? "nothing to do"
-        : `${many(jobs.length, "engine")} · ${hoursOf(minutes)} h · until ${ends ?? "today"}`}
-    </chakra.span>
-  </Box>
-);
+function LaneLine({ lane: { jobs, minutes, ends }, name }: { lane: Lane; name: string }) {
+  const day = useDay();
+  return (
+    <Box
+      as="li"
+      borderLeftWidth="3px"
+      borderColor={jobs.length > 0 ? "ember" : "lineStrong"}
+      pl="12px"
+      minWidth="150px"
+    >
+      <chakra.span display="block" fontWeight={700}>
+        {name}
+      </chakra.span>
+      <chakra.span fontSize="13px" color="quiet" fontVariantNumeric="tabular-nums">
+        {jobs.length === 0
+          ? "nothing to do"
+          : `${many(jobs.length, "engine")} · ${hoursOf(minutes)} h · until ${ends ? day(ends) : "today"}`}
+      </chakra.span>
+    </Box>
+  );
+}
 
-const sayWaits = ({ lines, machined, until }: NonNullable<JobCard["waits"]>) =>
+const sayWaits = ({ lines, machined, until }: NonNullable<JobCard["waits"]>, day: (moment: string) => string) =>
   `${[
     lines > 0 ? many(lines, "delivery", "deliveries") : "",
     machined > 0 ? `${many(machined, "part")} of the machine shop` : "",
   ]
     .filter(Boolean)
-    .join(", ")}: ${until ? `until ${until}, as told` : "not all with a day"}`;
+    .join(", ")}: ${until ? `until ${day(until)}, as told` : "not all with a day"}`;
 
 /** How an engine stands to the day it is wanted by. */
 function Spare({ ends, spare, card }: { ends: string | null; spare: number | null; card: JobCard }) {
@@ -99,7 +109,7 @@ function Spare({ ends, spare, card }: { ends: string | null; spare: number | nul
     <>
       <chakra.span display="block">
         {tells}
-        {ends}
+        <Day of={ends} />
       </chakra.span>
       {spare !== null && (
         <chakra.span display="block" fontSize="13px" color={spare < 0 ? "out" : spare < 3 ? "near" : "quiet"}>
@@ -112,6 +122,7 @@ function Spare({ ends, spare, card }: { ends: string | null; spare: number | nul
 
 /** What is due, who is at it, and when the bench is done with it. */
 export function BoardRoom({ me, today, lines, people, calendar }: Props) {
+  const day = useDay();
   // What was given here is there before the list has looked at it again.
   const [given, setGiven] = useState<ReadonlyMap<string, string | null>>(new Map());
   const [wrong, setWrong] = useState<readonly Problem[]>([]);
@@ -197,7 +208,7 @@ export function BoardRoom({ me, today, lines, people, calendar }: Props) {
                   return (
                     <tr key={id}>
                       <chakra.td whiteSpace="nowrap" color={card.wantedBy ? undefined : "quiet"}>
-                        {card.wantedBy ?? "no date"}
+                        {card.wantedBy ? <Day of={card.wantedBy} /> : "no date"}
                       </chakra.td>
                       <td>
                         <Link
@@ -226,7 +237,7 @@ export function BoardRoom({ me, today, lines, people, calendar }: Props) {
                         {card.work ? `about ${hoursOf(card.work.before + card.work.assembly)} h` : "–"}
                       </chakra.td>
                       <td>
-                        {card.waits ? sayWaits(card.waits) : "–"}
+                        {card.waits ? sayWaits(card.waits, day) : "–"}
                         {card.late > 0 && (
                           <chakra.span display="block" color="out" fontSize="13px">
                             {card.late} late

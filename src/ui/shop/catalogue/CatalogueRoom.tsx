@@ -14,6 +14,7 @@ import { Leader } from "../../kit/Leader";
 import { useSearch } from "../use-search";
 import { SupplierQuote } from "./SupplierQuote";
 import { chainOf, findInCatalogue, takeCatalogue, type CatalogueTaken, type FoundPart } from "./catalogue-api";
+import { Day } from "../../kit/day";
 
 const away = "The server cannot be reached just now: nothing was done. Try again.";
 const mostFaults = 100;
@@ -86,7 +87,9 @@ function Detail({ part, mayAsk }: { part: FoundPart; mayAsk: boolean }) {
         ))}
         {part.kit && <Leader name="A kit of">{part.kit.join(", ").replaceAll("-", " ")}</Leader>}
         {part.variants && <Leader name="Only for">{part.variants.join(", ")}</Leader>}
-        <Leader name="As of">{part.takenAt.slice(0, 10)}</Leader>
+        <Leader name="As of">
+          <Day of={part.takenAt} />
+        </Leader>
       </chakra.dl>
       <SupplierQuote part={part} mayAsk={mayAsk} />
       <chakra.h3 fontSize="15px" fontWeight={700} mt="14px" mb="6px">

@@ -16,6 +16,7 @@ import { useEntryLog } from "../../job/use-entry-log";
 import { GaugeForm } from "./GaugeForm";
 import { MasterForm } from "./MasterForm";
 import { sayQuantity } from "./say-quantity";
+import { Day } from "../../kit/day";
 
 interface Props {
   readonly me: Me;
@@ -38,7 +39,7 @@ function Due({ day, today }: { day: string; today: string }) {
   const tone = days < 0 ? "out" : days <= soonDays ? "near" : "inherit";
   return (
     <chakra.span color={tone} fontWeight={days <= soonDays ? 600 : 400} whiteSpace="nowrap">
-      {day}
+      <Day of={day} />
       {days < 0 ? " · overdue" : days <= soonDays ? ` · in ${days} d` : ""}
     </chakra.span>
   );
@@ -130,7 +131,7 @@ const Retired = ({
           >
             <chakra.span fontWeight={600}>{one.name}</chakra.span>
             <chakra.span color="quiet">
-              {one.kind === "gauge" ? "gauge" : "setting master"}, since {one.since.slice(0, 10)}
+              {one.kind === "gauge" ? "gauge" : "setting master"}, since <Day of={one.since} />
             </chakra.span>
             {onBack && (
               <chakra.span ml="auto">

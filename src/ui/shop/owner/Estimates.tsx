@@ -7,6 +7,7 @@ import type { Problem } from "@/core/problem/problem";
 import { sayAmount } from "@/words/say-money";
 import { Problems } from "../../kit/Problems";
 import { tellServer } from "../../outbox/tell-server";
+import { Day } from "../../kit/day";
 
 /** What the work costs, and the owner's yes or no to what waits for it. */
 export function Estimates({ view, answers }: { view: OwnerView; answers: string }) {
@@ -44,7 +45,7 @@ export function Estimates({ view, answers }: { view: OwnerView; answers: string 
             </Flex>
             {answer ? (
               <chakra.p fontSize="13px" color={answer.agreed ? "sound" : "out"}>
-                {answer.agreed ? "Agreed" : "Refused"} by {answer.by}, {answer.on}
+                {answer.agreed ? "Agreed" : "Refused"} by {answer.by}, <Day of={answer.on} />
               </chakra.p>
             ) : (
               <Flex gap="10px" mt="8px">

@@ -8,6 +8,7 @@ import { DispositionMark } from "../../kit/DispositionMark";
 import { Leader } from "../../kit/Leader";
 import { Estimates } from "./Estimates";
 import { OwnerFrame } from "./OwnerFrame";
+import { useDay } from "../../kit/day";
 
 /** One engine as its owner may see it. */
 export function OwnerPage({
@@ -26,6 +27,7 @@ export function OwnerPage({
   /** Where a yes or no goes to. */
   answers: string;
 }) {
+  const day = useDay();
   return (
     <OwnerFrame shop={view.shop}>
       <Heading as="h1" fontSize="28px">
@@ -35,7 +37,7 @@ export function OwnerPage({
         {owner ? `${owner} · ` : ""}
         {view.engine}
         {view.number ? ` · No. ${view.number}` : ""}
-        {view.wantedBy ? ` · wanted by ${view.wantedBy}` : ""}
+        {view.wantedBy ? ` · wanted by ${day(view.wantedBy)}` : ""}
       </chakra.p>
       {view.handedOver && (
         <chakra.p mt="10px" fontWeight={600}>

@@ -10,6 +10,7 @@ import { WorkColumns } from "../../frame/Work";
 import type { Me } from "../../frame/me";
 import { SmallInput } from "../../kit/SmallInput";
 import { actOnShelf, findOnShelf, noAnswer, shelfDetail, type Answer, type ShelfDetail } from "./shelf-api"; // prettier-ignore
+import { Day } from "../../kit/day";
 
 interface Props {
   readonly me: Me;
@@ -52,8 +53,7 @@ function Detail({ part, mayWrite, onChanged }: { part: string; mayWrite: boolean
         {line.tag}
       </Heading>
       <chakra.p fontSize="14px" color="quiet">
-        From {laid.from.name}, {laid.at.slice(0, 10)} · {many(line.readings, "reading")},{" "}
-        {many(line.findings, "finding")}
+        From {laid.from.name}, <Day of={laid.at} /> · {many(line.readings, "reading")}, {many(line.findings, "finding")}
         {line.number ? ` · number ${line.number}` : ""}
       </chakra.p>
       {verdicts.map(({ pack, family, name, allowed, reasons }) => {

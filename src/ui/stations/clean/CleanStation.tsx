@@ -15,11 +15,13 @@ import { FindingsSheet } from "../strip/FindingsSheet";
 import { PartInHand } from "../strip/PartInHand";
 import { PartPicker } from "../strip/PartPicker";
 import { CircuitDrawing } from "./CircuitDrawing";
+import { useDay } from "../../kit/day";
 
 const allowedColor = { yes: "sound", care: "near", no: "out" } as const;
 
 /** The way to clean the part in hand, what comes out first, and what may not be done to it. */
 function Treatments({ of, canSee }: { of: CleanPart; canSee: boolean }) {
+  const day = useDay();
   const { pack, append, mayWrite, wording, nameOf } = useJob();
   const { part, cleaned } = of;
   const partClass = pack.classes.get(part.class)!;
@@ -50,7 +52,7 @@ function Treatments({ of, canSee }: { of: CleanPart; canSee: boolean }) {
           {cleaned
             .map(
               (each) =>
-                `${verdicts.find((one) => one.treatment === each.treatment)?.name ?? each.treatment}, ${nameOf(each.author)}, ${each.at.slice(0, 10)}`,
+                `${verdicts.find((one) => one.treatment === each.treatment)?.name ?? each.treatment}, ${nameOf(each.author)}, ${day(each.at)}`,
             )
             .join("; ")}
         </chakra.p>

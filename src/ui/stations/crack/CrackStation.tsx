@@ -23,6 +23,7 @@ import { PartInHand } from "../strip/PartInHand";
 import { PartPicker } from "../strip/PartPicker";
 import { Threads } from "./Threads";
 import { sayZoneState, ZoneMapDrawing } from "./ZoneMapDrawing";
+import { Day } from "../../kit/day";
 
 const verdictColor = { harmless: "sound", watch: "near", repairable: "emberInk", scrap: "out" } as const;
 
@@ -51,7 +52,7 @@ function CrackLine({ judged, isChosen, onChoose }: { judged: JudgedCrack; isChos
           {crack.words ? ` · ${crack.words}` : ""}
         </span>
         <chakra.span fontSize="12px" color="quiet">
-          {nameOf(crack.author)}, {crack.at.slice(0, 10)}
+          {nameOf(crack.author)}, <Day of={crack.at} />
         </chakra.span>
         {mayWrite && (
           <chakra.button

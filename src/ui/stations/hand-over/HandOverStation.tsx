@@ -20,6 +20,7 @@ import { PlaceLink } from "../../job/places";
 import { useEntryLog } from "../../job/use-entry-log";
 import { DispositionMark } from "../../kit/DispositionMark";
 import { Leader } from "../../kit/Leader";
+import { Day } from "../../kit/day";
 
 const fileLink = {
   display: "inline-flex",
@@ -61,7 +62,7 @@ function HandOvers() {
       {assessment.handOvers.map(({ handOver, differences }) => (
         <Box key={handOver.id} mb="16px">
           <chakra.p fontWeight={600}>
-            Handed over to {handOver.to} on {handOver.at.slice(0, 10)} by {nameOf(handOver.author)}.
+            Handed over to {handOver.to} on <Day of={handOver.at} /> by {nameOf(handOver.author)}.
           </chakra.p>
           {differences.length === 0 ? (
             <chakra.p color="quiet" fontSize="14px">

@@ -8,6 +8,7 @@ import { useJob } from "../../job/JobContext";
 import { Pick } from "../../job/PartKnown";
 import { QuietButton } from "../../kit/SayWhy";
 import { SmallInput } from "../../kit/SmallInput";
+import { Day } from "../../kit/day";
 
 type Wish = keyof typeof oldPartsWords;
 type How = keyof typeof howWords;
@@ -44,7 +45,7 @@ export function OldParts() {
       </Heading>
       {said.map((each) => (
         <chakra.p key={each.id} mt="6px">
-          To be {oldPartsWords[each.wish]}: {each.by}, {each.on}, {howWords[each.how]}.
+          To be {oldPartsWords[each.wish]}: {each.by}, <Day of={each.on} />, {howWords[each.how]}.
         </chakra.p>
       ))}
       {said.length === 0 && (

@@ -6,6 +6,7 @@ import { howWords, saidHowWords } from "@/words/words-for";
 import { useJob } from "../../job/JobContext";
 import { readDecimal } from "../../kit/decimal";
 import { Figures } from "../../kit/Figures";
+import { Day } from "../../kit/day";
 
 type How = keyof typeof howWords;
 
@@ -95,7 +96,8 @@ export function CostEstimates() {
           </Flex>
           {approval ? (
             <chakra.p color={approval.agreed ? "sound" : "out"} fontSize="12px">
-              {approval.agreed ? "agreed" : "refused"} {saidHowWords[approval.how]}, {approval.by}, {approval.on}
+              {approval.agreed ? "agreed" : "refused"} {saidHowWords[approval.how]}, {approval.by},{" "}
+              <Day of={approval.on} />
             </chakra.p>
           ) : mayDecide ? (
             <Approve estimate={estimate.id} />

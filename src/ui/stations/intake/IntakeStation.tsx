@@ -174,13 +174,14 @@ export function IntakeStation() {
               onChoose={(id) => note("order", "decision-rule", id)}
             />
             {front?.schools.map((school) => {
-              const value = asText(notes.value("school", school.id));
+              const usual = notes.about("school", school.id).length === 0 ? order.schools.get(school.id) : null;
+              const value = usual ?? asText(notes.value("school", school.id));
               const chosen = school.options.find((option) => option.id === value);
               return (
                 <Choose
                   key={school.id}
                   label={school.name}
-                  hint={sayRef(school.ref, wording.sources)}
+                  hint={usual ? "as the shop does, by its settings" : sayRef(school.ref, wording.sources)}
                   options={school.options.map(({ id, name, reason }) => ({ id, name, note: reason }))}
                   value={value}
                   disabled={disabled}

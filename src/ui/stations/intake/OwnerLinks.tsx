@@ -3,6 +3,7 @@ import { Box, Button, Flex, Heading, Input, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { useJob } from "../../job/JobContext";
 import { useFetched } from "../../kit/use-fetched";
+import { Day } from "../../kit/day";
 
 interface Shown {
   readonly id: string;
@@ -45,7 +46,7 @@ export function OwnerLinks() {
       {open.map((link) => (
         <Flex key={link.id} justify="space-between" align="center" fontSize="13px" py="3px">
           <span>
-            {link.withReport ? "progress and report" : "progress"}, until {link.expiresAt.slice(0, 10)}
+            {link.withReport ? "progress and report" : "progress"}, until <Day of={link.expiresAt} />
           </span>
           <Button
             size="xs"

@@ -10,6 +10,7 @@ import { SmallInput } from "../../kit/SmallInput";
 import { SupplierQuote } from "../../shop/catalogue/SupplierQuote";
 import { findInCatalogue, type FoundPart } from "../../shop/catalogue/catalogue-api";
 import { useSearch } from "../../shop/use-search";
+import { Day } from "../../kit/day";
 
 const [mostParts, mostPlaces] = [8, 12];
 
@@ -72,7 +73,7 @@ export function FromCatalogue() {
                   <chakra.span color="quiet">
                     {" · "}
                     {part.price === null ? "no price" : sayAmount(part.price, part.currency)}
-                    {part.leadDays === null ? "" : ` · ${part.leadDays} days`} · as of {part.takenAt.slice(0, 10)}
+                    {part.leadDays === null ? "" : ` · ${part.leadDays} days`} · as of <Day of={part.takenAt} />
                   </chakra.span>
                 </chakra.p>
                 {part.variants && (

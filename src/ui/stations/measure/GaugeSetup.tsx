@@ -15,6 +15,7 @@ import { sayProblem } from "@/words/say-problem";
 import { phaseWords } from "@/words/words-for";
 import { useJob } from "../../job/JobContext";
 import { nominal, isNearSize, suits } from "@/core/measure/occasion-for";
+import { useDay } from "../../kit/day";
 
 const celsius = unitById("c")!;
 /** How well a workshop thermometer held to the part tells its temperature, in K. Common practice, no source. */
@@ -72,6 +73,7 @@ interface Props {
 
 /** Says with what, on what and how warm the next readings are taken. */
 export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
+  const day = useDay();
   const { shop, append, newId, mayWrite, wording } = useJob();
   const { unit } = wording;
   const gauges = shop.gauges.filter((gauge) => suits(gauge, sheet.feature));
@@ -196,7 +198,7 @@ export function GaugeSetup({ sheet, occasion, onClose, returnTo }: Props) {
                       {chosen && (
                         <Field.HelperText>
                           {chosen.calibration
-                            ? `calibrated ${chosen.calibration.on}, due ${chosen.calibration.due}`
+                            ? `calibrated ${day(chosen.calibration.on)}, due ${day(chosen.calibration.due)}`
                             : "no certificate: the usual of its kind is taken"}
                         </Field.HelperText>
                       )}

@@ -13,12 +13,14 @@ import { BuyTab } from "./BuyTab";
 import { OrderedTab } from "./OrderedTab";
 import { ShopTab } from "./ShopTab";
 import { WhenTab } from "./WhenTab";
+import { useDay } from "../../kit/day";
 
 const known = ["buy", "ordered", "shop", "when"] as const;
 type Tab = (typeof known)[number];
 
 /** What is bought and what goes to the machine shop, by what was decided and no more; what came of it, and when it is done. */
 export function OrderStation() {
+  const day = useDay();
   const { assessment, pack } = useJob();
   const { toBuy, shop, schedule } = useMemo(() => orderOfJob(pack, assessment), [pack, assessment]);
   const coming = assessment.buying.ordered.filter(({ open }) => open > 0);
@@ -36,7 +38,7 @@ export function OrderStation() {
       isUrgent: coming.some(({ isOverdue }) => isOverdue),
     },
     { id: "shop", name: "Machine shop", count: away.length > 0 ? many(away.length, "part") : "" },
-    { id: "when", name: "Ready when", count: schedule?.likely ?? "" },
+    { id: "when", name: "Ready when", count: schedule ? day(schedule.likely) : "" },
   ];
   return (
     <StationLayout aside={null}>

@@ -11,6 +11,7 @@ import { useJob } from "../../job/JobContext";
 import { QuietButton } from "../../kit/SayWhy";
 import { ReceiveForm } from "./ReceiveForm";
 import { Right, Section } from "./Section";
+import { useDay } from "../../kit/day";
 
 function Line({ ordered }: { ordered: OrderedLine }) {
   const { append, assessment, mayWrite } = useJob();
@@ -71,6 +72,7 @@ function Line({ ordered }: { ordered: OrderedLine }) {
 
 /** What was ordered, what of it came, and what lies here for this engine. */
 export function OrderedTab() {
+  const day = useDay();
   const { assessment, mayWrite } = useJob();
   const { buying, inHand } = assessment;
   const [isReceiving, setReceiving] = useState(false);
@@ -98,7 +100,7 @@ export function OrderedTab() {
       )}
       {[...byPurchase.values()].map((of) => {
         const { purchase } = of[0]!;
-        const told = [`ordered ${purchase.at.slice(0, 10)}`, purchase.due ? `promised for ${purchase.due}` : "no day was told"]; // prettier-ignore
+        const told = [`ordered ${day(purchase.at)}`, purchase.due ? `promised for ${day(purchase.due)}` : "no day was told"]; // prettier-ignore
         return (
           <Section key={purchase.id} title={purchase.supplier} told={told.join(", ")}>
             {of.map((each) => (

@@ -11,6 +11,7 @@ import { QuietButton } from "../../kit/SayWhy";
 import { daysWords } from "./BuyTab";
 import { Right, Section } from "./Section";
 import { WhomAndDay } from "./WhomAndDay";
+import { useDay } from "../../kit/day";
 
 const band = ({ min, max }: { min: number; max: number }, unit: Unit) =>
   Math.abs(max - min) < 1e-9 ? formatNumber(min, unit) : `${formatNumber(min, unit)}–${formatNumber(max, unit)}`;
@@ -42,6 +43,7 @@ const stateWords: Readonly<Record<ShopLine["state"], string>> = {
 
 /** Where the parts are that are machined: which go out, until when, and what came back. */
 export function ShopTab({ shop }: { shop: MachineShop }) {
+  const day = useDay();
   const { id, append, mayWrite, unitFor } = useJob();
   const unit = unitFor("mm");
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
@@ -108,7 +110,7 @@ export function ShopTab({ shop }: { shop: MachineShop }) {
             <Right color={line.isAmiss ? "out" : "quiet"}>
               {line.isAmiss ? "back, and not right" : stateWords[line.state]}
               {line.state === "out" && line.out
-                ? ` at ${line.out.to}${line.out.due ? `, back by ${line.out.due}` : ""}`
+                ? ` at ${line.out.to}${line.out.due ? `, back by ${day(line.out.due)}` : ""}`
                 : ""}
               {line.state === "here" ? ` · ${daysWords(line.days)}` : ""}
             </Right>

@@ -6,6 +6,7 @@ import { percent } from "@/words/percent";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../job/JobContext";
 import { Section } from "./Section";
+import { Day, useDay } from "../../kit/day";
 
 const whatWords: Readonly<Record<Awaited["what"], string>> = {
   bench: "taking apart and measuring",
@@ -19,6 +20,7 @@ const hours = (value: number) => many(Math.round(value), "hour");
 
 /** When it can be handed over, and what decides that. */
 export function WhenTab({ schedule }: { schedule: Schedule | null }) {
+  const day = useDay();
   const { wantedBy } = useJob().assessment.order;
   if (!schedule)
     return <chakra.p fontSize="15px">The pack says nothing of labour: nobody can tell how long it takes.</chakra.p>;
@@ -26,12 +28,12 @@ export function WhenTab({ schedule }: { schedule: Schedule | null }) {
   return (
     <>
       <chakra.p fontSize="22px" lineHeight="1.25">
-        Likely ready on {likely}
+        Likely ready on <Day of={likely} />
       </chakra.p>
       <chakra.p fontSize="15px" color="quiet">
-        Nine times in ten by {safe}.
+        Nine times in ten by <Day of={safe} />.
         {inTime !== null &&
-          ` Wanted by ${wantedBy}: ${inTime < 0.005 ? "it will not be" : `${percent(inTime)} of the times it is`}.`}
+          ` Wanted by ${day(wantedBy!)}: ${inTime < 0.005 ? "it will not be" : `${percent(inTime)} of the times it is`}.`}
         {undecided > 0 &&
           ` ${capital(many(undecided, "part"))} that nobody decided ${undecided === 1 ? "counts" : "count"} as proposed, or as such parts go.`}
       </chakra.p>

@@ -14,6 +14,7 @@ import { Figures } from "../../kit/Figures";
 import { SmallInput } from "../../kit/SmallInput";
 import { withUncertainty } from "../../kit/with-uncertainty";
 import { SmallPhoto } from "../../photos/SmallPhoto";
+import { useDay } from "../../kit/day";
 
 const weighed = (of: Estimate | null) =>
   of ? withUncertainty(of.value, Math.max(expandedUncertainty(of), 0.01)) : "?";
@@ -385,6 +386,7 @@ function Account({ account }: { account: PartAccount }) {
 }
 
 function Piece({ fragment }: { fragment: Fragment }) {
+  const day = useDay();
   const { assessment, pack, mayWrite, append, nameOf } = useJob();
   const parent = fragment.parent ? assessment.job.parts.get(fragment.parent)?.tag : null;
   const where = pack.pack.circuits.flatMap((circuit) => circuit.nodes).find((node) => node.id === fragment.where)?.name;
@@ -399,7 +401,7 @@ function Piece({ fragment }: { fragment: Fragment }) {
       borderBottomWidth="1px"
       borderBottomStyle="dotted"
       borderColor="line"
-      title={`${nameOf(fragment.author)}, ${fragment.at.slice(0, 10)}`}
+      title={`${nameOf(fragment.author)}, ${day(fragment.at)}`}
     >
       <Figures minWidth="64px" textAlign="right" fontWeight={600}>
         {massOf(fragment)}

@@ -8,6 +8,7 @@ import { useKeys } from "../../keys/use-keys";
 import { useInHand, useJob } from "../../job/JobContext";
 import { SmallInput } from "../../kit/SmallInput";
 import { CheckCard } from "./CheckCard";
+import { Day } from "../../kit/day";
 
 interface Placed {
   readonly bag: string;
@@ -164,7 +165,7 @@ export function StepCard({ result, onDone }: { result: StepResult; onDone: () =>
         <Flex gap="10px" mt="12px" align="center" fontSize="14px" wrap="wrap">
           <span>
             {ticks[0]!.how === "found-so" ? "It came like this" : "Done"}:{" "}
-            {[...new Set(ticks.map((each) => nameOf(each.author)))].join(", ")}, {ticks[0]!.at.slice(0, 10)}
+            {[...new Set(ticks.map((each) => nameOf(each.author)))].join(", ")}, <Day of={ticks[0]!.at} />
           </span>
           {mayWrite && (
             <chakra.button

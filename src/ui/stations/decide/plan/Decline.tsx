@@ -12,6 +12,7 @@ import { useJob } from "../../../job/JobContext";
 import { Pick } from "../../../job/PartKnown";
 import { QuietButton } from "../../../kit/SayWhy";
 import { SmallInput } from "../../../kit/SmallInput";
+import { Day } from "../../../kit/day";
 
 type How = keyof typeof howWords;
 
@@ -63,7 +64,7 @@ export function Decline({
     <Box mt="12px" fontSize="13px">
       {before.map((each) => (
         <chakra.p key={each.id} color="near">
-          {each.by} declined {each.what} {howWords[each.how]} on {each.on}. {each.warning}
+          {each.by} declined {each.what} {howWords[each.how]} on <Day of={each.on} />. {each.warning}
         </chakra.p>
       ))}
       {before.length > 0 && (

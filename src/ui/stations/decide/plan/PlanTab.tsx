@@ -29,6 +29,7 @@ import { PlanLines } from "./PlanLines";
 import { usePlans, type Tried } from "./use-plans";
 import { ShopLives } from "./ShopLives";
 import { WhyNot } from "./WhyNot";
+import { Day, useDay } from "../../../kit/day";
 
 const FrontierChart = late(async () => (await import("./FrontierChart")).FrontierChart);
 
@@ -48,6 +49,7 @@ const Figure = ({ name, children }: { name: string; children: ReactNode }) => (
 
 /** No plan meets the order: which of its demands it would have to give way in, each with one tap. */
 function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }>; currency: string | null }) {
+  const day = useDay();
   const { assessment, mayDecide } = useJob();
   const note = useNote();
   const { chanceWanted, budget, wantedBy } = assessment.order;
@@ -55,7 +57,7 @@ function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }
   const wants = [
     ...(chanceWanted === null ? [] : [`${percent(chanceWanted)} sure`]),
     ...(budget === null ? [] : [`for at most ${sayMinor(budget * minorUnits, currency)}`]),
-    ...(wantedBy === null ? [] : [`there by ${wantedBy}`]),
+    ...(wantedBy === null ? [] : [`there by ${day(wantedBy)}`]),
   ];
   const content = within && chanceWanted !== null ? Math.floor(100 * within.chance) : null;
   const pay = sure && budget !== null ? Math.ceil(sure.now / minorUnits) : null;
@@ -78,7 +80,7 @@ function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }
         )}
         {until !== null && (
           <Chip isOn={false} disabled={!mayDecide} onClick={() => note("order", "wanted-by", until)}>
-            wait until {until}, the soonest that is so
+            wait until <Day of={until} />, the soonest that is so
           </Chip>
         )}
         {content === null && pay === null && until === null && (
@@ -150,6 +152,7 @@ const nothingTried: Tried = new Map();
 
 /** One plan for all parts: what it costs and how sure it is, beside others from the cheapest to the surest. */
 export function PlanTab({ tabs }: { tabs: ReactNode }) {
+  const day = useDay();
   const { assessment, pack, log, append, mayDecide, nameOf } = useJob();
   const [tried, setTried] = useState<Tried>(nothingTried);
   const [before, setBefore] = useState<Plan | null>(null);
@@ -216,7 +219,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
             <Box flex="1" minWidth="160px" fontSize="13px" color="quiet">
               {standing && (
                 <p>
-                  {`Adopted by ${nameOf(standing.author)} on ${standing.at.slice(0, 10)}: ${sayMinor(standing.terms.now, currency)}, ${percent(standing.terms.chance)}.`}
+                  {`Adopted by ${nameOf(standing.author)} on ${day(standing.at)}: ${sayMinor(standing.terms.now, currency)}, ${percent(standing.terms.chance)}.`}
                 </p>
               )}
               {plan.unpriced > 0 && (

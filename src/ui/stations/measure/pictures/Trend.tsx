@@ -13,6 +13,7 @@ import { useJob } from "../../../job/JobContext";
 import { Small } from "../../../kit/Small";
 import { useFetched } from "../../../kit/use-fetched";
 import { chartFont, useChartLook } from "../../../kit/use-chart-look";
+import { useDay } from "../../../kit/day";
 
 Chart.register(LinearScale, LineElement, PointElement, Tooltip, Legend);
 
@@ -64,6 +65,7 @@ function TakeVisits({ row, earlier }: { row: RowResult; earlier: readonly TrendP
 
 /** The same place at earlier visits of this engine, among all engines of its kind in the shop. */
 export function Trend({ row }: { row: RowResult }) {
+  const day = useDay();
   const { id, pack, unitFor, assessment } = useJob();
   const { slot, at } = row.row;
   const { feature } = at;
@@ -98,7 +100,7 @@ export function Trend({ row }: { row: RowResult }) {
   const spot = ({ visit, value }: TrendPoint) => ({
     x: yearOf(visit.openedAt),
     y: fromCore(value, unit),
-    name: `${visit.name}, ${visit.openedAt.slice(0, 10)}${visit.hours === null ? "" : `, ${grouped(visit.hours)} h`}`,
+    name: `${visit.name}, ${day(visit.openedAt)}${visit.hours === null ? "" : `, ${grouped(visit.hours)} h`}`,
   });
   const limit = feature.governing.limits.reassembly;
   const bound = feature.wearsTowards === "larger" ? limit?.max : limit?.min;
@@ -109,7 +111,7 @@ export function Trend({ row }: { row: RowResult }) {
       <Box
         height="124px"
         role="img"
-        aria-label={`${row.row.name} over time: ${mine.map((each) => `${each.visit.openedAt.slice(0, 10)} ${formatNumber(each.value, unit)}`).join(", ") || "not measured through at any visit of this engine"}`}
+        aria-label={`${row.row.name} over time: ${mine.map((each) => `${day(each.visit.openedAt)} ${formatNumber(each.value, unit)}`).join(", ") || "not measured through at any visit of this engine"}`}
       >
         <Scatter
           aria-hidden
