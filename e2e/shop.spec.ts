@@ -1,4 +1,5 @@
 import { orrinshaw } from "@/core/fixtures/load";
+import { change, select } from "@/store/connection";
 import { client, expect, test, TestBench } from "./bench";
 
 test("an engine is found among the others, gets another name, goes to the archive and comes back; one opened by mistake goes away", async ({
@@ -256,4 +257,57 @@ test("the board says who is at what and when it is done; a lead gives an engine 
     await expect(viewer.getByRole("row", { name: /Pilot cutter Linnet/ })).toContainText(name, { timeout: 2000 });
   }).toPass();
   await expect(viewer.getByRole("combobox")).toHaveCount(0);
+});
+
+test("among a thousand engines one is found at once, and the list comes by stretches", async ({ shop, visit }) => {
+  const { database } = shop;
+  // As the database itself writes them: a card of one of the demo's engines, under another name and for another day.
+  const real = () =>
+    select<{ core: string; card: string }>(
+      database,
+      "SELECT core, card FROM job_card WHERE wanted_by IS NOT NULL AND made_at > NOW() - INTERVAL 1 DAY LIMIT 1",
+    );
+  await expect.poll(async () => (await real()).length).toBe(1);
+  const [{ core, card } = { core: "", card: "" }] = await real();
+  const id = "CONCAT('0193a1e0-0000-7000-8000-', LPAD(seq, 12, '0'))";
+  await change(
+    database,
+    `INSERT INTO stream (id, kind, head_seq, created_at) SELECT ${id}, 'job', 1, '2020-01-01 00:00:00' FROM seq_1_to_1000`,
+  );
+  await change(
+    database,
+    `INSERT INTO job_card (stream_id, seq, core, made_at, name, number, is_over, wanted_by, dangers, held, words, card)
+     SELECT ${id}, 1, ?, NOW() + INTERVAL 1 HOUR, CONCAT('Lighter ', LPAD(seq, 4, '0')), CONCAT('LT-', seq), 0,
+            '2031-01-01' + INTERVAL MOD(seq, 300) DAY, 0, 0, '',
+            JSON_SET(?, '$.name', CONCAT('Lighter ', LPAD(seq, 4, '0')), '$.number', CONCAT('LT-', seq))
+     FROM seq_1_to_1000`,
+    [core, card],
+  );
+  try {
+    const page = await visit("lead", "/");
+    const lines = page.getByRole("main").getByRole("listitem");
+    const more = page.getByRole("button", { name: "50 more engines" });
+    await expect(more).toBeVisible();
+    const before = await lines.count();
+    expect(before).toBeLessThan(120);
+    await more.click();
+    await expect(async () => expect(await lines.count()).toBe(before + 50)).toPass();
+
+    const search = page.getByLabel("Engines by name, number, owner or tag");
+    await search.fill("LT-777");
+    await expect(lines).toHaveCount(1);
+    await expect(lines).toContainText("Lighter 0777");
+    await search.fill("lighter");
+    await expect(more).toBeVisible();
+    await page.getByLabel("In what order").selectOption("name");
+    await expect(lines.first()).toContainText("Lighter 0001");
+
+    // The board has those that are wanted soonest, and says that there are more.
+    await page.goto("/board");
+    await expect(page.getByRole("row")).toHaveCount(301);
+    await expect(page.getByText(/more engines? on the bench/)).toBeVisible();
+  } finally {
+    await change(database, "DELETE FROM job_card WHERE name LIKE 'Lighter %'");
+    await change(database, "DELETE FROM stream WHERE id LIKE '0193a1e0-0000-7000-8000-%'");
+  }
 });

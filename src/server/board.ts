@@ -1,6 +1,6 @@
 import type { Calendar } from "@/core/buying/schedule";
 import type { CardLine } from "@/core/card";
-import { listCards } from "@/store/cards";
+import { countJobs, listCards } from "@/store/cards";
 import { listAccounts } from "@/store/accounts";
 import { making } from "./cards";
 import { database } from "./environment";
@@ -19,19 +19,23 @@ export interface BoardPerson {
 
 export interface BoardData {
   readonly lines: readonly CardLine[];
+  /** How many there are on the bench in all. */
+  readonly total: number;
   readonly people: readonly BoardPerson[];
   readonly calendar: Calendar | null;
 }
 
 /** What is on the bench, who works there and when. No job is judged for it. */
 export async function boardData(): Promise<BoardData> {
-  const [lines, accounts, { settings }] = await Promise.all([
+  const [lines, total, accounts, { settings }] = await Promise.all([
     listCards(database(), making(new Date()), { from: 0, most: mostOnBoard, words: "", show: "bench", sort: "due" }),
+    countJobs(database(), { words: "", show: "bench" }),
     listAccounts(database()),
     openShop(),
   ]);
   return {
     lines,
+    total,
     people: accounts.map(({ id, name, role, isDisabled }) => ({
       id,
       name,

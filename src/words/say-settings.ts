@@ -12,7 +12,7 @@ export const saySettings = ({ currency, labourRate, alwaysNew, calendar, dates, 
     alwaysNew.length === 0
       ? "nothing is renewed by policy"
       : `always new: ${alwaysNew.map((kind) => renewWords[kind].toLowerCase()).join(", ")}`,
-    ...(dates ? [`days as ${sayDay("2026-12-24", dates)}`] : []),
+    ...(dates && dates !== "year-first" ? [`days as ${sayDay("2026-12-24", dates)}`] : []),
     ...(schools ? [`${many(schools.length, "school")} chosen`] : []),
     ...(calendar ? [`${many(calendar.people, "person", "people")} at the bench for ${calendar.hours} hours a working day`] : []), // prettier-ignore
   ].join("; ") + ".";

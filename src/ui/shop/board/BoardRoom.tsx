@@ -28,6 +28,7 @@ interface Props {
   readonly me: Me;
   readonly today: string;
   readonly lines: readonly CardLine[];
+  readonly total: number;
   readonly people: readonly Person[];
   readonly calendar: Calendar | null;
 }
@@ -121,7 +122,7 @@ function Spare({ ends, spare, card }: { ends: string | null; spare: number | nul
 }
 
 /** What is due, who is at it, and when the bench is done with it. */
-export function BoardRoom({ me, today, lines, people, calendar }: Props) {
+export function BoardRoom({ me, today, lines, total, people, calendar }: Props) {
   const day = useDay();
   // What was given here is there before the list has looked at it again.
   const [given, setGiven] = useState<ReadonlyMap<string, string | null>>(new Map());
@@ -253,6 +254,11 @@ export function BoardRoom({ me, today, lines, people, calendar }: Props) {
               </tbody>
             </chakra.table>
           </Box>
+        )}
+        {total > lines.length && (
+          <chakra.p mt="12px" fontSize="13px" color="quiet">
+            {many(total - lines.length, "more engine")} on the bench, wanted later than these.
+          </chakra.p>
         )}
         {lines.length > judged.length && (
           <chakra.p mt="12px" fontSize="13px" color="quiet">
