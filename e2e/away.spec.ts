@@ -1,26 +1,6 @@
 import { readFileSync } from "node:fs";
 import { appendEntries } from "@/store/append";
-import type { Page } from "@playwright/test";
-import { expect, readyBench, signIn, test } from "./bench";
-
-/** How many entries of a job the browser keeps; -1 where it keeps none. */
-const kept = (page: Page, id: string) =>
-  page.evaluate(async (job) => {
-    // Opened before the program makes it, it would stay empty.
-    if (!(await indexedDB.databases()).some(({ name }) => name === "ember-kept")) return -1;
-    return new Promise<number>((done, fail) => {
-      const opening = indexedDB.open("ember-kept");
-      opening.onerror = () => fail(new Error("the browser's database does not open"));
-      opening.onsuccess = () => {
-        const { result } = opening;
-        const asked = result.transaction("jobs").objectStore("jobs").get(job);
-        asked.onsuccess = () => {
-          result.close();
-          done((asked.result as { entries: unknown[] } | undefined)?.entries.length ?? -1);
-        };
-      };
-    });
-  }, id);
+import { expect, kept, readyBench, signIn, test } from "./bench";
 
 const first = "liner, cylinder 1, top, thrust direction";
 

@@ -246,4 +246,23 @@ export function readyBench(name = "Test engine"): TestBench {
   return bench;
 }
 
+/** How many entries of a job the browser keeps; -1 where it keeps none. */
+export const kept = (page: Page, id: string) =>
+  page.evaluate(async (job) => {
+    // Opened before the program makes it, it would stay empty.
+    if (!(await indexedDB.databases()).some(({ name }) => name === "ember-kept")) return -1;
+    return new Promise<number>((done, fail) => {
+      const opening = indexedDB.open("ember-kept");
+      opening.onerror = () => fail(new Error("the browser's database does not open"));
+      opening.onsuccess = () => {
+        const { result } = opening;
+        const asked = result.transaction("jobs").objectStore("jobs").get(job);
+        asked.onsuccess = () => {
+          result.close();
+          done((asked.result as { entries: unknown[] } | undefined)?.entries.length ?? -1);
+        };
+      };
+    });
+  }, id);
+
 export { expect, TestBench, testGauge };

@@ -1,6 +1,6 @@
 import { createServer, request, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
-import { expect, readyBench, signIn, test } from "./bench";
+import { expect, kept, readyBench, signIn, test } from "./bench";
 
 /** A front before the program that can bring out another version of it, and keep entries from arriving. */
 function openFront(address: string) {
@@ -65,6 +65,7 @@ test("a new version of the program takes over when somebody says so, and what wa
     expect(await waiting()).toBe(false);
 
     // The new one keeps the program as the old one did.
+    await expect.poll(() => kept(page, id)).toBe(bench.entries.length);
     await page.context().setOffline(true);
     await page.reload();
     await expect(first).toHaveValue("108.041");

@@ -2,8 +2,8 @@
 import { useEffect, useRef } from "react";
 import { keepJob, type KeptJob } from "./kept-jobs";
 
-/** Somebody who works writes on: what is kept follows at a pause. */
-const pauseMs = 2500;
+/** Somebody who works writes on: what is kept follows at a pause, and without one after so long. */
+const [pauseMs, longestMs] = [2500, 8000];
 /** Small photos that are fetched ahead, a few at a time. */
 const mostPhotos = 400;
 const abreast = 4;
@@ -24,12 +24,17 @@ async function fetchPhotos(job: string, photos: readonly string[], isOver: () =>
 /** Keeps a job on this device as it is, for when the server cannot be reached. */
 export function useKeepJob(job: Omit<KeptJob, "keptAt">, photos: readonly string[]): void {
   const latest = useRef(job);
+  /** Since when there is something that is not kept yet. */
+  const since = useRef<number | null>(null);
   useEffect(() => {
     latest.current = job;
-    const keep = () =>
+    const keep = () => {
+      since.current = null;
       // A browser that keeps nothing has said so at its first entry.
       void keepJob({ ...latest.current, keptAt: new Date().toISOString() }).catch(() => {});
-    const soon = setTimeout(keep, pauseMs);
+    };
+    since.current ??= Date.now();
+    const soon = setTimeout(keep, Math.max(0, Math.min(pauseMs, since.current + longestMs - Date.now())));
     const onHide = () => void (document.visibilityState === "hidden" && keep());
     document.addEventListener("visibilitychange", onHide);
     return () => {
