@@ -45,6 +45,8 @@ const Opener = chakra("button", {
   },
 });
 
+const cut = { minWidth: "0", overflow: "hidden", textOverflow: "ellipsis" } as const;
+
 /** One line about the job that never scrolls away. */
 export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
   const { pack, assessment, me, unit, showIn } = useJob();
@@ -79,20 +81,26 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
       >
         <EngineMap pack={pack.pack} states={slotStates(assessment)} height={34} />
       </chakra.button>
-      <Box
+      <Flex
+        minWidth="0"
+        gap="8px"
+        align="baseline"
         whiteSpace="nowrap"
-        overflow="hidden"
-        textOverflow="ellipsis"
         title={[header?.name, owner?.name, pack.pack.family, header?.engine.number].filter(Boolean).join(" · ")}
       >
-        <chakra.span fontWeight={700}>{header?.name}</chakra.span>{" "}
-        <chakra.span color="quiet" fontSize="14px">
-          {owner && !owner.erasedAt ? `${owner.name} · ` : ""}
-          {pack.pack.family}
-          {variant ? `, ${variant.name}` : ""} ·{" "}
+        <chakra.span fontWeight={700} {...cut}>
+          {header?.name}
+        </chakra.span>
+        {/* What an engine is told from another by is whole wherever it stands. */}
+        <chakra.span fontSize="14px" flexShrink={0} hideBelow="md">
           {header?.engine.number ? `No. ${header.engine.number}` : "number unknown"}
         </chakra.span>
-      </Box>
+        <chakra.span color="quiet" fontSize="14px" flexShrink={1000} {...cut}>
+          {owner && !owner.erasedAt ? `${owner.name} · ` : ""}
+          {pack.pack.family}
+          {variant ? `, ${variant.name}` : ""}
+        </chakra.span>
+      </Flex>
       <Item name="Wanted">{order.hoursWanted ? `${grouped(order.hoursWanted)} h` : "hours unknown"}</Item>
       <Item name={costEstimates.total > 0 ? "Estimated" : "Budget"}>
         {costEstimates.total > 0

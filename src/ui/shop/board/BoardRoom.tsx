@@ -97,7 +97,7 @@ function LaneLine({ lane: { jobs, minutes, ends }, name }: { lane: Lane; name: s
 const sayWaits = ({ lines, machined, until }: NonNullable<JobCard["waits"]>, day: (moment: string) => string) =>
   `${[
     lines > 0 ? many(lines, "delivery", "deliveries") : "",
-    machined > 0 ? `${many(machined, "part")} of the machine shop` : "",
+    machined > 0 ? `${many(machined, "part")} at the machine shop` : "",
   ]
     .filter(Boolean)
     .join(", ")}: ${until ? `until ${day(until)}, as told` : "not all with a day"}`;
@@ -163,7 +163,7 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
         <chakra.p color="quiet" mt="4px" fontSize="14px">
           {judged.length === 0
             ? "No engine is on the bench."
-            : `By the hours left at the bench and what was told ${late === 0 ? "all that has a day is done in time" : `${many(late, "engine")} will be late`}: each takes what is wanted soonest and is given to them, ${many(count, "person", "people")}, ${hours} h a working day${calendar ? "" : " as is usual (the shop's own stand in Settings)"}. What holds take comes on top.`}
+            : `By the hours left at the bench and what was told, ${late === 0 ? "all that has a day is done in time" : `${many(late, "engine")} will be late`}: each takes what is wanted soonest and is given to them, ${many(Math.max(count, board.lanes.length), "person", "people")}, ${hours} h a working day${calendar ? "" : " as is usual (the shop's own stand in Settings)"}. What holds take comes on top.`}
         </chakra.p>
         <Flex as="ul" listStyleType="none" gap="22px" mt="16px" wrap="wrap" aria-label="Who has how much to do">
           {board.lanes.map((lane, at) => (
@@ -183,6 +183,7 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
                   fontSize: "13px",
                   color: "quiet",
                   padding: "0 14px 6px 0",
+                  whiteSpace: "nowrap",
                 },
                 "& td": {
                   padding: "10px 14px 10px 0",

@@ -14,9 +14,30 @@ import { asRead, type Acts, type SheetHands } from "./use-sheet";
 
 const degrees = (celsius: number | null) => (celsius === null ? "unknown" : `${celsius.toFixed(1)} °C`);
 
+/** A window with room for a few lines only: a small one, or one that is looked at twice as large. */
+const short = "@media (max-height: 520px)";
+
 const Setting = memo(function Setting({ occasion, onSetUp }: { occasion: Occasion | null; onSetUp: () => void }) {
   return (
-    <Box fontSize="13px" color="quiet" lineHeight="1.45" width={{ base: "100%", md: "252px" }} flexShrink={0}>
+    <Box
+      fontSize="13px"
+      color="quiet"
+      lineHeight="1.45"
+      width={{ base: "100%", md: "252px" }}
+      flexShrink={0}
+      css={{
+        [short]: {
+          display: "flex",
+          gap: "0 10px",
+          flexWrap: "wrap",
+          width: "100%",
+          maxHeight: "1.45em",
+          overflow: "hidden",
+          // What a hand looks for comes first.
+          "& > :last-child": { order: -1 },
+        },
+      }}
+    >
       {occasion ? (
         <>
           <div>
@@ -165,6 +186,7 @@ export function GaugeBar({
       px="18px"
       py="10px"
       minHeight="84px"
+      css={{ [short]: { minHeight: "0", paddingBlock: "6px", rowGap: "4px" } }}
       borderTopWidth="1px"
       borderColor="line"
       bg="panel"
@@ -214,7 +236,7 @@ export function GaugeBar({
                 , or struck. Type the right one: it settles the rest.{" "}
               </chakra.span>
             )}
-            <chakra.span color="quiet">
+            <chakra.span color="quiet" css={{ [short]: { display: mayWrite ? "none" : "inline" } }}>
               {mayWrite
                 ? spec.hint
                 : `You are signed in as ${me.role}: readings are entered by an inspector or a lead.`}

@@ -50,6 +50,9 @@ const worked = <T,>(
   of: { readonly governing: T; readonly derived: readonly T[] },
 ): readonly T[] => (standsByPoint(governing) ? of.derived : [of.governing, ...of.derived]);
 
+/** The verdict stays in view where a line is wider than the window: what it is about scrolls below it. */
+const inView = { px: "6px", position: { md: "sticky" }, right: "0", bg: "ground", zIndex: 1 } as const;
+
 interface RowProps {
   readonly row: RowResult;
   readonly cells: readonly Cell[];
@@ -114,7 +117,7 @@ const SheetRow = memo(function SheetRow({ row, cells, drafts, activeKey, isScrap
           {result.estimate ? formatNumber(result.estimate.value, unitFor(result.characteristic.unit)) : ""}
         </chakra.td>
       ))}
-      <chakra.td px="6px">
+      <chakra.td {...inView}>
         <VerdictCell governing={row.governing} toGo={row.points.length - row.measured} measured={row.measured} />
       </chakra.td>
     </chakra.tr>
@@ -138,7 +141,9 @@ const SheetHead = memo(function SheetHead({ feature }: { feature: Feature }) {
             {item.short}
           </Th>
         ))}
-        <Th scope="col">verdict</Th>
+        <Th scope="col" {...inView} pb="4px">
+          verdict
+        </Th>
       </chakra.tr>
     </thead>
   );
