@@ -1,4 +1,4 @@
-import { benchEnd, usualCalendar, type BenchWork, type Calendar } from "./buying/schedule";
+import { benchFrom, usualCalendar, type BenchWork, type Calendar } from "./buying/schedule";
 import { dayAfter, daysBetween } from "./entry/clock";
 
 /** A job as the board counts with it. */
@@ -64,7 +64,7 @@ const never = "9999-12-31";
  */
 export function boardOf(jobs: readonly BoardJob[], calendar: Calendar | null, today: string): Board {
   const { hours, people, closed } = calendar ?? usualCalendar;
-  const own: Calendar = { hours, people: 1, closed };
+  const benchEnd = benchFrom(today, { hours, people: 1, closed });
   const named = [...new Set(jobs.flatMap(({ givenTo }) => givenTo ?? []))];
   const lanes = [...named, ...new Array<null>(Math.max(people - named.length, 0)).fill(null)].map((person) => ({
     person,
@@ -99,7 +99,7 @@ export function boardOf(jobs: readonly BoardJob[], calendar: Calendar | null, to
     const lane = lanes[at]!;
     waiting.splice(waiting.indexOf(task), 1);
     takenBy.set(task.job.id, at);
-    lane.at = benchEnd(today, begins, task.minutes, own);
+    lane.at = benchEnd(begins, task.minutes);
     lane.minutes += task.minutes;
     lane.jobs.add(task.job.id);
     if (task.minutes > 0) lane.ends = dayOf(today, lane.at);

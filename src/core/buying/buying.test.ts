@@ -6,7 +6,7 @@ import type { Payload } from "../entry/schema";
 import type { CompiledPack } from "../pack/compile-pack";
 import { readPack } from "../pack/read-pack";
 import { orderOfJob } from "./order-of-job";
-import { benchEnd, usualCalendar } from "./schedule";
+import { benchFrom, usualCalendar } from "./schedule";
 
 const asOf = "2026-11-27T00:00:00Z";
 const judged = (bench: TestBench, at = asOf) => assess(bench.pack, bench.entries, at);
@@ -151,11 +151,11 @@ describe("until it is handed over", () => {
     [0, 361, 3 + 1 / 360],
     [1.5, 60, 3 + 1 / 6],
   ])("bench work that begins after %p days and takes %p minutes ends after %p", (start, minutes, end) => {
-    expect(benchEnd("2026-11-27", start, minutes, calendar)).toBeCloseTo(end, 9);
+    expect(benchFrom("2026-11-27", calendar)(start, minutes)).toBeCloseTo(end, 9);
   });
   test("days on which nobody works, and a shop that is never open, end", () => {
-    expect(benchEnd("2026-11-27", 0, 361, { ...calendar, closed: ["2026-11-30"] })).toBeCloseTo(4 + 1 / 360, 9);
-    expect(benchEnd("2026-11-27", 0, 360, { hours: 1e-9, people: 1, closed: [] })).toBe(5000);
+    expect(benchFrom("2026-11-27", { ...calendar, closed: ["2026-11-30"] })(0, 361)).toBeCloseTo(4 + 1 / 360, 9);
+    expect(benchFrom("2026-11-27", { hours: 1e-9, people: 1, closed: [] })(0, 360)).toBe(5000);
   });
 
   test("what takes longest decides; more people, or what has arrived, make it no later; no settings are the usual hours", () => {

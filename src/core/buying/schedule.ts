@@ -72,23 +72,38 @@ function triangular([low, mode, high]: readonly [number, number, number], u: num
     : high - Math.sqrt((1 - u) * (high - low) * (high - mode));
 }
 
-/** Days from the first of a calendar at which so much bench work ends that begins at another. Both in days, a whole one is a midnight. */
-export function benchEnd(from: string, start: number, minutes: number, { hours, people, closed }: Calendar): number {
+/**
+ * The bench by its calendar.
+ *
+ * @param from  the day that counts as the first
+ * @returns     the days from it at which so much work ends that begins at some; both in days, a whole one is a midnight
+ * @example benchFrom("2026-11-27", { hours: 6, people: 1, closed: [] })(0, 540) // 3.5
+ */
+export function benchFrom(
+  from: string,
+  { hours, people, closed }: Calendar,
+): (start: number, minutes: number) => number {
   const capacity = hours * 60 * people;
   const shut = new Set(closed);
-  let [at, left] = [start, minutes];
-  // A shop that is shut for a year works at nothing: that is bounded too.
-  for (let guard = 0; left > 1e-9 && guard < 5000; guard += 1) {
-    const whole = Math.floor(at + 1e-9);
+  // Asked for thousands of times: each day is looked up once.
+  const known: boolean[] = [];
+  const isOpen = (whole: number) => {
     const day = dayAfter(from, whole);
     const weekday = new Date(`${day}T00:00:00Z`).getUTCDay();
-    const isOpen = weekday !== 0 && weekday !== 6 && !shut.has(day);
-    const room = isOpen ? (whole + 1 - at) * capacity : 0;
-    if (left <= room) return at + left / capacity;
-    left -= room;
-    at = whole + 1;
-  }
-  return at;
+    return weekday !== 0 && weekday !== 6 && !shut.has(day);
+  };
+  return (start, minutes) => {
+    let [at, left] = [start, minutes];
+    // A shop that is shut for a year works at nothing: that is bounded too.
+    for (let guard = 0; left > 1e-9 && guard < 5000; guard += 1) {
+      const whole = Math.floor(at + 1e-9);
+      const room = (known[whole] ??= isOpen(whole)) ? (whole + 1 - at) * capacity : 0;
+      if (left <= room) return at + left / capacity;
+      left -= room;
+      at = whole + 1;
+    }
+    return at;
+  };
 }
 
 interface Task {
@@ -231,13 +246,14 @@ export function scheduleOf(
       }),
   ];
   const sequence = inOrder(tasks);
+  const benchEnd = benchFrom(today, calendar);
   const { next } = seeded(20_261);
   const counts = tasks.map(() => 0);
   let onBench = 0;
   const ends: number[] = [];
   const pace = () => triangular(spreads.bench, next());
   for (let draw = 0; draw < draws; draw += 1) {
-    const measuredBy = benchEnd(today, 0, before * pace(), calendar);
+    const measuredBy = benchEnd(0, before * pace());
     const finished = tasks.map(() => 0);
     for (const at of sequence) {
       const { span, isAfterBench, after, chance } = tasks[at]!;
@@ -247,7 +263,7 @@ export function scheduleOf(
     const last = Math.max(measuredBy, ...finished);
     if (last === measuredBy) onBench += 1;
     else counts[finished.indexOf(last)]! += 1;
-    ends.push(benchEnd(today, last, assembly * pace(), calendar));
+    ends.push(benchEnd(last, assembly * pace()));
   }
   ends.sort((a, b) => a - b);
   const dayAt = (share: number) =>

@@ -18,8 +18,8 @@ import { useOwner } from "./use-owner";
 
 const Link = chakra(NextLink);
 
-const Item = ({ name, children }: { name: string; children: ReactNode }) => (
-  <Box fontSize="13px" color="quiet" whiteSpace="nowrap" hideBelow="lg">
+const Item = ({ name, from, children }: { name: string; from: "lg" | "xl"; children: ReactNode }) => (
+  <Box fontSize="13px" color="quiet" whiteSpace="nowrap" hideBelow={from}>
     {name}{" "}
     <Figures color="ink" fontWeight={600}>
       {children}
@@ -60,7 +60,7 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
     <Flex
       as="header"
       align="center"
-      gap="24px"
+      gap={{ base: "12px", md: "20px" }}
       height="52px"
       px="18px"
       borderBottomWidth="1px"
@@ -101,8 +101,10 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
           {variant ? `, ${variant.name}` : ""}
         </chakra.span>
       </Flex>
-      <Item name="Wanted">{order.hoursWanted ? `${grouped(order.hoursWanted)} h` : "hours unknown"}</Item>
-      <Item name={costEstimates.total > 0 ? "Estimated" : "Budget"}>
+      <Item name="Wanted" from="xl">
+        {order.hoursWanted ? `${grouped(order.hoursWanted)} h` : "hours unknown"}
+      </Item>
+      <Item name={costEstimates.total > 0 ? "Estimated" : "Budget"} from="lg">
         {costEstimates.total > 0
           ? `${grouped(costEstimates.total)} of ${order.budget ? grouped(order.budget) : "unknown"}`
           : order.budget
@@ -117,11 +119,11 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
       <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap" data-screen-only>
         <Opener type="button" onClick={onFind} title="Find anything (/)">
           <Key>/</Key>
-          <chakra.span hideBelow="xl">find</chakra.span>
+          <chakra.span hideBelow="2xl">find</chakra.span>
         </Opener>
         <Opener type="button" onClick={onKeys} title="Keys of this screen (?)" hideBelow="md">
           <Key>?</Key>
-          <chakra.span hideBelow="xl">keys</chakra.span>
+          <chakra.span hideBelow="2xl">keys</chakra.span>
         </Opener>
         <Opener
           type="button"
@@ -138,7 +140,10 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
         <chakra.span hideBelow="xl">
           {me.name}, {me.role}
         </chakra.span>
-        <SignOut />
+        {/* On a phone it stands on the list of jobs alone: here the engine's name needs the room. */}
+        <chakra.span hideBelow="md">
+          <SignOut />
+        </chakra.span>
       </Flex>
     </Flex>
   );

@@ -1,6 +1,7 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra, useBreakpointValue } from "@chakra-ui/react";
 import {
+  Fragment,
   useDeferredValue,
   useEffect,
   useLayoutEffect,
@@ -24,6 +25,7 @@ import { useInHand, useJob } from "../../job/JobContext";
 import { useKeys } from "../../keys/use-keys";
 import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
+import { Below } from "../../kit/Below";
 import { inGroups } from "../../kit/groups";
 import { EngineMap } from "../../kit/EngineMap";
 import { Key } from "../../kit/Key";
@@ -291,38 +293,50 @@ function Decisions({ tabs }: { tabs: ReactNode }) {
           />
           <RenewSets onDecide={decide} />
         </Box>
-        <Box hideBelow="md" flexShrink={0}>
-          <EngineMap
-            pack={pack.pack}
-            states={slotStates(assessment)}
-            height={132}
-            detail
-            chosen={onMap}
-            onChoose={(slot) => go(slot)}
-          />
+        <Box hideBelow="md" flexShrink={0} minHeight="132px">
+          <Below>
+            <EngineMap
+              pack={pack.pack}
+              states={slotStates(assessment)}
+              height={132}
+              detail
+              chosen={onMap}
+              onChoose={(slot) => go(slot)}
+            />
+          </Below>
         </Box>
       </Flex>
       <Box onKeyDown={onKeyDown}>
-        {groups.map(({ name, items, lines: of }) => {
+        {groups.map(({ name, items, lines: of }, at) => {
           const isOpen = of.includes(here) || (toggled.get(name) ?? items.some(hasSay));
+          // What is in hand and the first of all are there at once.
+          const Drawn = of.includes(here) || at === 0 ? Fragment : Below;
           return (
-            <Box key={name} mb="12px">
-              <GroupHeading
-                name={name}
-                choices={items}
-                isOpen={isOpen}
-                onToggle={() => setToggled(new Map(toggled).set(name, !isOpen))}
-              />
-              {isOpen && (
-                <chakra.ul>
-                  {of.map((line) => (
-                    <LineRow key={line[0]!.slot.id} line={line} isHere={line === here} wording={wording} hands={hands}>
-                      {isNarrow && line === here && <Box pb="14px">{tag}</Box>}
-                    </LineRow>
-                  ))}
-                </chakra.ul>
-              )}
-            </Box>
+            <Drawn key={name}>
+              <Box mb="12px">
+                <GroupHeading
+                  name={name}
+                  choices={items}
+                  isOpen={isOpen}
+                  onToggle={() => setToggled(new Map(toggled).set(name, !isOpen))}
+                />
+                {isOpen && (
+                  <chakra.ul>
+                    {of.map((line) => (
+                      <LineRow
+                        key={line[0]!.slot.id}
+                        line={line}
+                        isHere={line === here}
+                        wording={wording}
+                        hands={hands}
+                      >
+                        {isNarrow && line === here && <Box pb="14px">{tag}</Box>}
+                      </LineRow>
+                    ))}
+                  </chakra.ul>
+                )}
+              </Box>
+            </Drawn>
           );
         })}
       </Box>

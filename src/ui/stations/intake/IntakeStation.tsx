@@ -12,6 +12,7 @@ import { Cautions } from "../../job/Cautions";
 import { useJob } from "../../job/JobContext";
 import { useNumberIn } from "../../job/use-number-in";
 import { StationLayout } from "../../job/StationLayout";
+import { Below } from "../../kit/Below";
 import { Chip } from "../../kit/Chip";
 import { Choose } from "../../kit/Choose";
 import { CostEstimates } from "./CostEstimates";
@@ -68,8 +69,10 @@ export function IntakeStation() {
         <>
           <Worth />
           <MoneyBy />
-          <CostEstimates />
-          <OwnerLinks />
+          <Below>
+            <CostEstimates />
+            <OwnerLinks />
+          </Below>
         </>
       }
     >
@@ -108,94 +111,106 @@ export function IntakeStation() {
               ))}
             </Section>
           )}
-          <Section title="What it must do">
-            <NoteField
-              section="order"
-              item="hours-wanted"
-              label={orderWords["hours-wanted"]}
-              kind="number"
-              unit="h"
-              fallback={order.hoursWanted}
-            />
-            {orderItemsOf(pack)
-              .filter((item) => item === "kilometres-wanted" || item === "cycles-wanted")
-              .map((item) => (
-                <NoteField
+          <Below>
+            <Section title="What it must do">
+              <NoteField
+                section="order"
+                item="hours-wanted"
+                label={orderWords["hours-wanted"]}
+                kind="number"
+                unit="h"
+                fallback={order.hoursWanted}
+              />
+              {orderItemsOf(pack)
+                .filter((item) => item === "kilometres-wanted" || item === "cycles-wanted")
+                .map((item) => (
+                  <NoteField
+                    key={item}
+                    section="order"
+                    item={item}
+                    label={orderWords[item]}
+                    kind="number"
+                    unit={item === "cycles-wanted" ? "cycles" : "km"}
+                  />
+                ))}
+              <NoteField
+                section="order"
+                item="chance-wanted"
+                label={orderWords["chance-wanted"]}
+                kind="number"
+                unit="%"
+              />
+              <NoteField
+                section="order"
+                item="budget"
+                label={orderWords.budget}
+                kind="number"
+                fallback={order.budget}
+              />
+              <NoteField
+                section="order"
+                item="wanted-by"
+                label={orderWords["wanted-by"]}
+                kind="date"
+                fallback={order.wantedBy}
+              />
+              <NoteField section="order" item="day-rate" label={orderWords["day-rate"]} kind="number" />
+              {(["redo-borne-by", "idle-borne-by"] as const).map((item) => (
+                <Choose
                   key={item}
-                  section="order"
-                  item={item}
                   label={orderWords[item]}
-                  kind="number"
-                  unit={item === "cycles-wanted" ? "cycles" : "km"}
+                  options={bearers.map((id) => ({ id, name: `the ${id}` }))}
+                  value={asText(notes.value("order", item))}
+                  unknown="nobody said"
+                  disabled={disabled}
+                  onChoose={(id) => note("order", item, id)}
                 />
               ))}
-            <NoteField
-              section="order"
-              item="chance-wanted"
-              label={orderWords["chance-wanted"]}
-              kind="number"
-              unit="%"
-            />
-            <NoteField section="order" item="budget" label={orderWords.budget} kind="number" fallback={order.budget} />
-            <NoteField
-              section="order"
-              item="wanted-by"
-              label={orderWords["wanted-by"]}
-              kind="date"
-              fallback={order.wantedBy}
-            />
-            <NoteField section="order" item="day-rate" label={orderWords["day-rate"]} kind="number" />
-            {(["redo-borne-by", "idle-borne-by"] as const).map((item) => (
+              <NoteField section="order" item="ask-above" label={orderWords["ask-above"]} kind="number" />
               <Choose
-                key={item}
-                label={orderWords[item]}
-                options={bearers.map((id) => ({ id, name: `the ${id}` }))}
-                value={asText(notes.value("order", item))}
-                unknown="nobody said"
+                label={orderWords.certified}
+                options={yesNo}
+                value={asText(notes.value("order", "certified"))}
+                unknown="nobody knows"
                 disabled={disabled}
-                onChoose={(id) => note("order", item, id)}
+                onChoose={(id) => note("order", "certified", id === null ? null : id === "yes")}
               />
-            ))}
-            <NoteField section="order" item="ask-above" label={orderWords["ask-above"]} kind="number" />
-            <Choose
-              label={orderWords.certified}
-              options={yesNo}
-              value={asText(notes.value("order", "certified"))}
-              unknown="nobody knows"
-              disabled={disabled}
-              onChoose={(id) => note("order", "certified", id === null ? null : id === "yes")}
-            />
-            <Choose
-              label={orderWords["decision-rule"]}
-              hint={ruleWords[order.rule]}
-              options={decisionRules.map((rule) => ({ id: rule, name: rule.replace("-", " "), note: ruleWords[rule] }))}
-              value={order.rule}
-              disabled={disabled}
-              onChoose={(id) => note("order", "decision-rule", id)}
-            />
-            {front?.schools.map((school) => {
-              const usual = notes.about("school", school.id).length === 0 ? order.schools.get(school.id) : null;
-              const value = usual ?? asText(notes.value("school", school.id));
-              const chosen = school.options.find((option) => option.id === value);
-              return (
-                <Choose
-                  key={school.id}
-                  label={school.name}
-                  hint={usual ? "as the shop does, by its settings" : sayRef(school.ref, wording.sources)}
-                  options={school.options.map(({ id, name, reason }) => ({ id, name, note: reason }))}
-                  value={value}
-                  disabled={disabled}
-                  onChoose={(id) => note("school", school.id, id)}
-                >
-                  {(chosen ? [chosen] : school.options).map((option) => (
-                    <chakra.p key={option.id} fontSize="12px" color="quiet" mt="3px">
-                      {capital(option.name)}: {option.reason}
-                    </chakra.p>
-                  ))}
-                </Choose>
-              );
-            })}
-          </Section>
+              <Choose
+                label={orderWords["decision-rule"]}
+                hint={ruleWords[order.rule]}
+                options={decisionRules.map((rule) => ({
+                  id: rule,
+                  name: rule.replace("-", " "),
+                  note: ruleWords[rule],
+                }))}
+                value={order.rule}
+                disabled={disabled}
+                onChoose={(id) => note("order", "decision-rule", id)}
+              />
+              {front?.schools.map((school) => {
+                const usual = notes.about("school", school.id).length === 0 ? order.schools.get(school.id) : null;
+                const value = usual ?? asText(notes.value("school", school.id));
+                const chosen = school.options.find((option) => option.id === value);
+                return (
+                  <Choose
+                    key={school.id}
+                    label={school.name}
+                    hint={usual ? "as the shop does, by its settings" : sayRef(school.ref, wording.sources)}
+                    options={school.options.map(({ id, name, reason }) => ({ id, name, note: reason }))}
+                    value={value}
+                    disabled={disabled}
+                    onChoose={(id) => note("school", school.id, id)}
+                  >
+                    {(chosen ? [chosen] : school.options).map((option) => (
+                      <chakra.p key={option.id} fontSize="12px" color="quiet" mt="3px">
+                        {capital(option.name)}: {option.reason}
+                      </chakra.p>
+                    ))}
+                  </Choose>
+                );
+              })}
+            </Section>
+          </Below>
         </Box>
         <Box>
           <Section title="Its history">
@@ -220,99 +235,101 @@ export function IntakeStation() {
               </Choose>
             ))}
           </Section>
-          <PartHours />
-          {front && front.symptoms.length > 0 && (
-            <Section title="Symptoms before it stopped">
-              <Flex gap="6px" wrap="wrap" my="6px">
-                {front.symptoms.map((symptom) => {
-                  const isOn = notes.value("symptom", symptom.id) === true;
-                  return (
-                    <Chip
-                      key={symptom.id}
-                      isOn={isOn}
-                      disabled={disabled}
-                      onClick={() => note("symptom", symptom.id, !isOn)}
-                    >
-                      {symptom.name}
-                    </Chip>
-                  );
-                })}
-              </Flex>
-              <NoteField section="symptom" item="in-words" label="In the owner's words" kind="words" width="320px" />
-            </Section>
-          )}
-          {front?.tests.map((test) => {
-            const quantity = numberIn(test.unit);
-            const { unit, show } = quantity;
-            const bad = (place: string | null) => {
-              const value = notes.value("test", test.id, null, place);
-              return (
-                typeof value === "number" &&
-                ((test.low !== undefined && value < test.low) || (test.high !== undefined && value > test.high))
-              );
-            };
-            const low = (test.places.length > 0 ? test.places : [{ id: null, name: "" }]).filter((place) =>
-              bad(place.id),
-            );
-            return (
-              <Section key={test.id} title={test.name}>
-                <chakra.p fontSize="13px" color="quiet">
-                  {test.how} {sayRef(test.ref, wording.sources)}
-                  {test.low !== undefined ? ` · at least ${show(test.low)} ${unit.symbol}` : ""}
-                  {test.high !== undefined ? ` · at most ${show(test.high)} ${unit.symbol}` : ""}
-                </chakra.p>
-                {test.caution && (
-                  <chakra.p fontSize="12px" color="near" mt="3px">
-                    {test.caution}
-                  </chakra.p>
-                )}
-                {test.places.length === 0 ? (
-                  <NoteField section="test" item={test.id} label={test.name} kind="number" quantity={quantity} />
-                ) : (
-                  test.places.map((place) => (
-                    <NoteField
-                      key={place.id}
-                      section="test"
-                      item={test.id}
-                      place={place.id}
-                      label={place.name}
-                      kind="number"
-                      quantity={quantity}
-                      width="90px"
-                    />
-                  ))
-                )}
-                {low.length > 0 && (
-                  <chakra.p fontSize="13px" color="out">
-                    Outside: {low.map((place) => place.name || test.name).join(", ")}.
-                  </chakra.p>
-                )}
+          <Below>
+            <PartHours />
+            {front && front.symptoms.length > 0 && (
+              <Section title="Symptoms before it stopped">
+                <Flex gap="6px" wrap="wrap" my="6px">
+                  {front.symptoms.map((symptom) => {
+                    const isOn = notes.value("symptom", symptom.id) === true;
+                    return (
+                      <Chip
+                        key={symptom.id}
+                        isOn={isOn}
+                        disabled={disabled}
+                        onClick={() => note("symptom", symptom.id, !isOn)}
+                      >
+                        {symptom.name}
+                      </Chip>
+                    );
+                  })}
+                </Flex>
+                <NoteField section="symptom" item="in-words" label="In the owner's words" kind="words" width="320px" />
               </Section>
-            );
-          })}
-          {weak.length + bulletins.length > 0 && (
-            <Section title="What the family is known for">
-              {bulletins.map((bulletin) => (
-                <chakra.p key={bulletin.id} fontSize="13px" py="5px">
-                  <chakra.strong color="near">{bulletin.title}.</chakra.strong> {bulletin.text}{" "}
-                  <chakra.span color="quiet">{sayRef(bulletin.ref, wording.sources)}</chakra.span>
-                </chakra.p>
-              ))}
-              {weak.map((point) => (
-                <chakra.p
-                  key={point.id}
-                  fontSize="13px"
-                  py="5px"
-                  borderTopWidth="1px"
-                  borderTopStyle="dotted"
-                  borderColor="line"
-                >
-                  <strong>{point.title}.</strong> {point.text}{" "}
-                  <chakra.span color="quiet">{sayRef(point.ref, wording.sources)}</chakra.span>
-                </chakra.p>
-              ))}
-            </Section>
-          )}
+            )}
+            {front?.tests.map((test) => {
+              const quantity = numberIn(test.unit);
+              const { unit, show } = quantity;
+              const bad = (place: string | null) => {
+                const value = notes.value("test", test.id, null, place);
+                return (
+                  typeof value === "number" &&
+                  ((test.low !== undefined && value < test.low) || (test.high !== undefined && value > test.high))
+                );
+              };
+              const low = (test.places.length > 0 ? test.places : [{ id: null, name: "" }]).filter((place) =>
+                bad(place.id),
+              );
+              return (
+                <Section key={test.id} title={test.name}>
+                  <chakra.p fontSize="13px" color="quiet">
+                    {test.how} {sayRef(test.ref, wording.sources)}
+                    {test.low !== undefined ? ` · at least ${show(test.low)} ${unit.symbol}` : ""}
+                    {test.high !== undefined ? ` · at most ${show(test.high)} ${unit.symbol}` : ""}
+                  </chakra.p>
+                  {test.caution && (
+                    <chakra.p fontSize="12px" color="near" mt="3px">
+                      {test.caution}
+                    </chakra.p>
+                  )}
+                  {test.places.length === 0 ? (
+                    <NoteField section="test" item={test.id} label={test.name} kind="number" quantity={quantity} />
+                  ) : (
+                    test.places.map((place) => (
+                      <NoteField
+                        key={place.id}
+                        section="test"
+                        item={test.id}
+                        place={place.id}
+                        label={place.name}
+                        kind="number"
+                        quantity={quantity}
+                        width="90px"
+                      />
+                    ))
+                  )}
+                  {low.length > 0 && (
+                    <chakra.p fontSize="13px" color="out">
+                      Outside: {low.map((place) => place.name || test.name).join(", ")}.
+                    </chakra.p>
+                  )}
+                </Section>
+              );
+            })}
+            {weak.length + bulletins.length > 0 && (
+              <Section title="What the family is known for">
+                {bulletins.map((bulletin) => (
+                  <chakra.p key={bulletin.id} fontSize="13px" py="5px">
+                    <chakra.strong color="near">{bulletin.title}.</chakra.strong> {bulletin.text}{" "}
+                    <chakra.span color="quiet">{sayRef(bulletin.ref, wording.sources)}</chakra.span>
+                  </chakra.p>
+                ))}
+                {weak.map((point) => (
+                  <chakra.p
+                    key={point.id}
+                    fontSize="13px"
+                    py="5px"
+                    borderTopWidth="1px"
+                    borderTopStyle="dotted"
+                    borderColor="line"
+                  >
+                    <strong>{point.title}.</strong> {point.text}{" "}
+                    <chakra.span color="quiet">{sayRef(point.ref, wording.sources)}</chakra.span>
+                  </chakra.p>
+                ))}
+              </Section>
+            )}
+          </Below>
         </Box>
       </Grid>
     </StationLayout>

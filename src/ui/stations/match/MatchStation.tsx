@@ -12,6 +12,7 @@ import { useTab } from "../../job/address";
 import { useJob } from "../../job/JobContext";
 import { StationHolds } from "../../job/StationHolds";
 import { StationLayout } from "../../job/StationLayout";
+import { Below } from "../../kit/Below";
 import { EngineMap } from "../../kit/EngineMap";
 import { MapLegend } from "../../kit/MapLegend";
 import { TabRow } from "../../kit/TabRow";
@@ -150,14 +151,18 @@ export function MatchStation() {
         <>
           <Box height={{ base: "160px", md: "190px" }} display="flex" flexDirection="column" mb="10px">
             <Box flex="1" minHeight="0">
-              <EngineMap
-                pack={pack.pack}
-                states={states}
-                height="auto"
-                detail
-                words={mapWords}
-                onChoose={(slot) => setPicked(sorted.find(({ place }) => place.ends.includes(slot))?.place.id ?? null)}
-              />
+              <Below>
+                <EngineMap
+                  pack={pack.pack}
+                  states={states}
+                  height="auto"
+                  detail
+                  words={mapWords}
+                  onChoose={(slot) =>
+                    setPicked(sorted.find(({ place }) => place.ends.includes(slot))?.place.id ?? null)
+                  }
+                />
+              </Below>
             </Box>
             <MapLegend meanings={mapLegend} />
           </Box>
@@ -177,20 +182,22 @@ export function MatchStation() {
             {urgent.length === 0 ? "Nothing is known not to fit. " : ""}
             {many(calm.length, "place")} where parts meet and nothing is to be done:
           </chakra.p>
-          <chakra.ul aria-label="Where nothing is to be done">
-            {alikeOf(calm).map((alike) => {
-              const shown = alike.find((each) => each === here) ?? alike[0]!;
-              return (
-                <PairingRow
-                  key={alike[0]!.place.id}
-                  pairing={shown}
-                  count={alike.length}
-                  isHere={shown === here}
-                  onOpen={() => setPicked(shown.place.id)}
-                />
-              );
-            })}
-          </chakra.ul>
+          <Below>
+            <chakra.ul aria-label="Where nothing is to be done">
+              {alikeOf(calm).map((alike) => {
+                const shown = alike.find((each) => each === here) ?? alike[0]!;
+                return (
+                  <PairingRow
+                    key={alike[0]!.place.id}
+                    pairing={shown}
+                    count={alike.length}
+                    isHere={shown === here}
+                    onOpen={() => setPicked(shown.place.id)}
+                  />
+                );
+              })}
+            </chakra.ul>
+          </Below>
         </>
       )}
       {tab === "choose" && <ChooseTab />}

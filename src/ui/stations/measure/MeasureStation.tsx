@@ -20,6 +20,7 @@ import { GaugePlace } from "./GaugePlace";
 import { occasionFor } from "@/core/measure/occasion-for";
 import { Word } from "../../job/Glossary";
 import { PaperLink } from "../../job/PaperLink";
+import { Below } from "../../kit/Below";
 import { late } from "../../kit/late";
 import { QuietButton } from "../../kit/SayWhy";
 import { Pictures } from "./pictures/Pictures";
@@ -139,7 +140,14 @@ function SheetSurface({
   );
   // A picture is of all rows, and drawn when there is time: the table and the tag say what was just read.
   const drawn = assessment.rows.get(tagged.row.id)!;
-  const pictures = useMemo(() => <Pictures sheet={sheet} row={drawn} />, [sheet, drawn]);
+  const pictures = useMemo(
+    () => (
+      <Below>
+        <Pictures sheet={sheet} row={drawn} />
+      </Below>
+    ),
+    [sheet, drawn],
+  );
 
   return (
     <>

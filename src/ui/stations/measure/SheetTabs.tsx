@@ -99,7 +99,7 @@ export function SheetTabs({
           </Tab>
         ))}
       </Flex>
-      <Flex mt="2px" align="flex-start">
+      <Flex mt="2px" align="flex-start" direction={{ base: "column", md: "row" }}>
         {here.sheets.length > 1 && (
           <Flex
             as="nav"
@@ -108,6 +108,7 @@ export function SheetTabs({
             wrap={{ base: "nowrap", md: "wrap" }}
             overflowX={{ base: "auto", md: "visible" }}
             ml="-6px"
+            maxWidth="100%"
           >
             {here.sheets.map((sheet) => (
               <Tab
@@ -123,7 +124,12 @@ export function SheetTabs({
           </Flex>
         )}
         {children && (
-          <Flex ml="auto" flexShrink={0} gap="12px">
+          <Flex
+            ml={{ base: "0", md: "auto" }}
+            py={{ base: "8px", md: "0" }}
+            flexShrink={0}
+            gap={{ base: "18px", md: "12px" }}
+          >
             {children}
           </Flex>
         )}
