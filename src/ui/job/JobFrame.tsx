@@ -14,7 +14,7 @@ import { late, whenSettled } from "../kit/late";
 import { loadSurfaces } from "../stations/surfaces";
 import { wordInAddress, useToldInAddress } from "./address";
 import { useInHand, useJob } from "./JobContext";
-import { JobStrip } from "./JobStrip";
+import { JobStrip, type Opens } from "./JobStrip";
 import { KeptLine } from "./KeptLine";
 import { Notices } from "./Notices";
 import { PlaceView } from "./PlaceView";
@@ -47,15 +47,13 @@ const JobFind = late(async () => (await import("./JobFind")).JobFind);
 const KeyHelpDialog = late(async () => (await import("../keys/KeyHelpDialog")).KeyHelpDialog);
 const MapDialog = late(async () => (await import("./MapDialog")).MapDialog);
 
-type Open = "find" | "keys" | "map" | "holds" | null;
-
 /** Strip above, rail at the left, the station beside it. The page itself does not scroll. */
 export function JobFrame() {
   const { id, undo, redo, told, assessment, chooseRow, takeInHand } = useJob();
   const goToPlace = useGoTo();
   const place = usePlace();
   const at = stations.findIndex((station) => station === place);
-  const [open, setOpen] = useState<Open>(null);
+  const [open, setOpen] = useState<Opens | null>(null);
   const close = () => setOpen(null);
   const goTo = (index: number) => {
     goToPlace(stations[(index + stations.length) % stations.length]!);
@@ -101,19 +99,14 @@ export function JobFrame() {
     if (!place) return;
     document.title = `${placeWords(place)} · Ember Bench`;
     // What a hand was on is gone with the place it left: the keyboard goes on where the work is.
-    if (document.activeElement === document.body) work.current?.focus();
+    if (document.activeElement === document.body) work.current?.focus({ preventScroll: true });
   }, [place]);
   const here = at < 0 ? undefined : stationTable[stations[at]!];
   return (
     <Flex direction="column" height="100dvh" overflow="hidden">
       <SkipLink />
       <ServiceWorker />
-      <JobStrip
-        onFind={() => setOpen("find")}
-        onKeys={() => setOpen("keys")}
-        onMap={() => setOpen("map")}
-        onHolds={() => setOpen("holds")}
-      />
+      <JobStrip onOpen={setOpen} />
       <KeptLine />
       <ToldInAddress place={place} />
       <Notices />

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import { variantOf } from "@/core/assessment";
 import { countByKind } from "@/core/holds";
 import { slotStates } from "@/core/plan/slot-state";
@@ -27,12 +27,8 @@ const Item = ({ name, from, children }: { name: string; from: "lg" | "xl"; child
   </Box>
 );
 
-interface Props {
-  readonly onFind: () => void;
-  readonly onKeys: () => void;
-  readonly onMap: () => void;
-  readonly onHolds: () => void;
-}
+/** What opens over the station. */
+export type Opens = "find" | "keys" | "map" | "holds";
 
 const Opener = chakra("button", {
   base: {
@@ -47,8 +43,8 @@ const Opener = chakra("button", {
 
 const cut = { minWidth: "0", overflow: "hidden", textOverflow: "ellipsis" } as const;
 
-/** One line about the job that never scrolls away. */
-export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
+/** One line about the job that never scrolls away. Whoever goes from station to station has it stand as it is. */
+export const JobStrip = memo(function JobStrip({ onOpen }: { onOpen: (what: Opens) => void }) {
   const { pack, assessment, me, unit, showIn } = useJob();
   const { header } = assessment.job;
   const { order } = assessment;
@@ -73,7 +69,7 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
       </Link>
       <chakra.button
         type="button"
-        onClick={onMap}
+        onClick={() => onOpen("map")}
         aria-label="Engine map"
         title="Engine map (M)"
         cursor="pointer"
@@ -112,16 +108,16 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
             : "unknown"}
       </Item>
       {assessment.holds.length > 0 && (
-        <Opener type="button" onClick={onHolds} fontSize="13px" title="What stands in the way (H)">
+        <Opener type="button" onClick={() => onOpen("holds")} fontSize="13px" title="What stands in the way (H)">
           <HoldCounts counts={countByKind(assessment.holds)} />
         </Opener>
       )}
       <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap" data-screen-only>
-        <Opener type="button" onClick={onFind} title="Find anything (/)">
+        <Opener type="button" onClick={() => onOpen("find")} title="Find anything (/)">
           <Key>/</Key>
           <chakra.span hideBelow="2xl">find</chakra.span>
         </Opener>
-        <Opener type="button" onClick={onKeys} title="Keys of this screen (?)" hideBelow="md">
+        <Opener type="button" onClick={() => onOpen("keys")} title="Keys of this screen (?)" hideBelow="md">
           <Key>?</Key>
           <chakra.span hideBelow="2xl">keys</chakra.span>
         </Opener>
@@ -147,4 +143,4 @@ export function JobStrip({ onFind, onKeys, onMap, onHolds }: Props) {
       </Flex>
     </Flex>
   );
-}
+});

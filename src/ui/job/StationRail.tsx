@@ -1,6 +1,6 @@
 "use client";
 import { Box, chakra } from "@chakra-ui/react";
-import { useEffect, useRef } from "react";
+import { memo, useEffect, useMemo, useRef } from "react";
 import { countByKind, type Hold } from "@/core/holds";
 import { holdKinds, type HoldKind } from "@/core/problem/problem-codes";
 import { stationWords } from "@/words/stations";
@@ -57,15 +57,52 @@ function count({ holds, progress, present }: StationStatus): string {
   return present && progress && progress.total > 1 ? `${Math.floor((100 * progress.done) / progress.total)} %` : "";
 }
 
+/** The way to one station. Going to another draws two of them anew, and no more. */
+const RailItem = memo(function RailItem({ status, isHere }: { status: StationStatus; isHere: boolean }) {
+  return (
+    <chakra.li flexShrink={0}>
+      <PlaceLink
+        to={status.station}
+        aria-current={isHere ? "page" : undefined}
+        display="flex"
+        alignItems="center"
+        height="40px"
+        pl="16px"
+        pr="12px"
+        gap="10px"
+        color={isHere ? "ink" : "quiet"}
+        fontWeight={isHere ? 700 : 400}
+        _hover={{ bg: "raised", color: "ink" }}
+      >
+        <Svg width="20px" height="40px" viewBox="0 0 20 40" flexShrink={0} aria-hidden hideBelow="md">
+          <chakra.path d="M10 0V40" stroke={status.done ? "ember" : "line"} strokeWidth="2" />
+          <Node status={status} here={isHere} />
+        </Svg>
+        <chakra.span whiteSpace="nowrap">{stationWords[status.station]}</chakra.span>
+        <chakra.span
+          ml="auto"
+          fontSize="12px"
+          fontWeight={400}
+          color={holdColor[gravest(status.holds)!] ?? "quiet"}
+          whiteSpace="nowrap"
+        >
+          {count(status)}
+        </chakra.span>
+      </PlaceLink>
+    </chakra.li>
+  );
+});
+
 /** The stations in working order, on a fuse that burns down as they are done. */
 export function StationRail() {
   const { assessment } = useJob();
   const here = usePlace();
-  const statuses = stationStatus(assessment);
+  const statuses = useMemo(() => stationStatus(assessment), [assessment]);
   const loose = assessment.inHand.loose.length;
   const rail = useRef<HTMLOListElement>(null);
   // Where the rail lies flat, on a phone, the station one is at would be out of sight.
   useEffect(() => {
+    if (window.matchMedia("(min-width: 48em)").matches) return;
     rail.current?.querySelector("[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [here]);
   return (
@@ -80,41 +117,9 @@ export function StationRail() {
       overflowX="auto"
     >
       <chakra.ol ref={rail} display="flex" flexDirection={{ base: "row", md: "column" }}>
-        {statuses.map((status) => {
-          const isHere = status.station === here;
-          return (
-            <chakra.li key={status.station} flexShrink={0}>
-              <PlaceLink
-                to={status.station}
-                aria-current={isHere ? "page" : undefined}
-                display="flex"
-                alignItems="center"
-                height="40px"
-                pl="16px"
-                pr="12px"
-                gap="10px"
-                color={isHere ? "ink" : "quiet"}
-                fontWeight={isHere ? 700 : 400}
-                _hover={{ bg: "raised", color: "ink" }}
-              >
-                <Svg width="20px" height="40px" viewBox="0 0 20 40" flexShrink={0} aria-hidden hideBelow="md">
-                  <chakra.path d="M10 0V40" stroke={status.done ? "ember" : "line"} strokeWidth="2" />
-                  <Node status={status} here={isHere} />
-                </Svg>
-                <chakra.span whiteSpace="nowrap">{stationWords[status.station]}</chakra.span>
-                <chakra.span
-                  ml="auto"
-                  fontSize="12px"
-                  fontWeight={400}
-                  color={holdColor[gravest(status.holds)!] ?? "quiet"}
-                  whiteSpace="nowrap"
-                >
-                  {count(status)}
-                </chakra.span>
-              </PlaceLink>
-            </chakra.li>
-          );
-        })}
+        {statuses.map((status) => (
+          <RailItem key={status.station} status={status} isHere={status.station === here} />
+        ))}
         <chakra.li flexShrink={0} mt={{ md: "10px" }} borderTopWidth={{ md: "1px" }} borderColor="line">
           <PlaceLink
             to="parts"

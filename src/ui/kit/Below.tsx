@@ -1,17 +1,17 @@
 "use client";
 import { startTransition, useEffect, useState, type ReactNode } from "react";
 
-/**
- * What lies below the window, or is not looked at first: drawn as soon as what is above it stands, and never before a key that
- * comes between. Whoever goes to a station sees it a frame later, and does not wait for what is further down.
- *
- * @param height  what it takes up until then, where something stands below it
- */
-export function Below({ height, children }: { height?: string; children: ReactNode }) {
-  const [isTime, setTime] = useState(false);
+/** Whether what was drawn first stands: what can wait is drawn from then on, and never before a key that comes between. */
+export function useSettled(): boolean {
+  const [isSettled, settle] = useState(false);
   useEffect(() => {
-    const soon = setTimeout(() => startTransition(() => setTime(true)), 0);
+    const soon = setTimeout(() => startTransition(() => settle(true)), 0);
     return () => clearTimeout(soon);
   }, []);
-  return isTime ? children : height === undefined ? null : <div style={{ height }} aria-hidden />;
+  return isSettled;
 }
+
+/**
+ * What lies below the window, or is not looked at first: drawn as soon as what is above it stands. Whoever goes to a station sees it a frame later, and does not wait for what is further down.
+ */
+export const Below = ({ children }: { children: ReactNode }) => (useSettled() ? children : null);

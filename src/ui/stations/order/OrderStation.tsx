@@ -1,7 +1,8 @@
 "use client";
 import { Heading } from "@chakra-ui/react";
 import { useMemo } from "react";
-import { orderOfJob } from "@/core/buying/order-of-job";
+import { buysOfJob } from "@/core/buying/order-of-job";
+import { scheduleOf } from "@/core/buying/schedule";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { StationHolds } from "../../job/StationHolds";
@@ -13,6 +14,7 @@ import { BuyTab } from "./BuyTab";
 import { OrderedTab } from "./OrderedTab";
 import { ShopTab } from "./ShopTab";
 import { WhenTab } from "./WhenTab";
+import { useSettled } from "../../kit/Below";
 import { useDay } from "../../kit/day";
 
 const known = ["buy", "ordered", "shop", "when"] as const;
@@ -22,7 +24,14 @@ type Tab = (typeof known)[number];
 export function OrderStation() {
   const day = useDay();
   const { assessment, pack } = useJob();
-  const { toBuy, shop, schedule } = useMemo(() => orderOfJob(pack, assessment), [pack, assessment]);
+  const buys = useMemo(() => buysOfJob(pack, assessment), [pack, assessment]);
+  const { toBuy, shop } = buys;
+  const isSettled = useSettled();
+  /** Undefined while it is still to be played through. */
+  const schedule = useMemo(
+    () => (isSettled ? scheduleOf(pack, assessment, buys.toBuy.lines, buys.shop) : undefined),
+    [isSettled, pack, assessment, buys],
+  );
   const coming = assessment.buying.ordered.filter(({ open }) => open > 0);
   const away = shop.lines.filter(({ state }) => state !== "measured");
   // It opens where there is something to do.
@@ -51,7 +60,7 @@ export function OrderStation() {
       {tab === "buy" && <BuyTab toBuy={toBuy} />}
       {tab === "ordered" && <OrderedTab />}
       {tab === "shop" && <ShopTab shop={shop} />}
-      {tab === "when" && <WhenTab schedule={schedule} />}
+      {tab === "when" && schedule !== undefined && <WhenTab schedule={schedule} />}
     </StationLayout>
   );
 }

@@ -8,6 +8,7 @@ import { PartKnown } from "../../job/PartKnown";
 import { Tag } from "../../job/Tag";
 import { useInHand, useJob } from "../../job/JobContext";
 import { PlaceLink } from "../../job/places";
+import { Below } from "../../kit/Below";
 import { Chip } from "../../kit/Chip";
 import { EngineMap } from "../../kit/EngineMap";
 import { GradeMark } from "../../kit/GradeMark";
@@ -98,15 +99,17 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
         </Heading>
         <chakra.p mt="6px">Scan a tag, press / and type it, or choose it by its place.</chakra.p>
         <Box mt="14px" hideBelow="lg">
-          <EngineMap
-            pack={pack.pack}
-            states={slotStates(assessment)}
-            height="auto"
-            detail
-            onChoose={(slot) =>
-              takeInHand([...assessment.job.parts.values()].find((each) => each.slot === slot)?.id ?? null)
-            }
-          />
+          <Below>
+            <EngineMap
+              pack={pack.pack}
+              states={slotStates(assessment)}
+              height="auto"
+              detail
+              onChoose={(slot) =>
+                takeInHand([...assessment.job.parts.values()].find((each) => each.slot === slot)?.id ?? null)
+              }
+            />
+          </Below>
         </Box>
         {children}
       </Box>
