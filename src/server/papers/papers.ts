@@ -1,6 +1,6 @@
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import type { Assessment } from "@/core/assessment";
-import { orderOfJob } from "@/core/buying/order-of-job";
+import { buysOfJob } from "@/core/buying/order-of-job";
 import { sumOf } from "@/core/buying/to-order";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
@@ -19,7 +19,7 @@ export type Paper = (typeof papers)[number];
 function shopping(pack: CompiledPack, assessment: Assessment, supplier: string): TDocumentDefinitions {
   const name = assessment.job.header?.name ?? "";
   const currency = assessment.order.settings?.currency ?? null;
-  const lines = orderOfJob(pack, assessment).toBuy.lines.filter((line) => (line.supplier ?? "") === supplier);
+  const lines = buysOfJob(pack, assessment).toBuy.lines.filter((line) => (line.supplier ?? "") === supplier);
   const title = `${name}: to buy${supplier === "" ? "" : ` from ${supplier}`}`;
   if (lines.length === 0) return page(title, [{ text: "There is nothing to buy here." }]);
   return page(title, [
@@ -47,7 +47,7 @@ function shopping(pack: CompiledPack, assessment: Assessment, supplier: string):
 /** For each part that is machined a page part of its own: its code, what is done to it in which order, and what it has to measure. */
 function handOuts(pack: CompiledPack, assessment: Assessment): TDocumentDefinitions {
   const { job } = assessment;
-  const { shop } = orderOfJob(pack, assessment);
+  const { shop } = buysOfJob(pack, assessment);
   const title = `${job.header?.name ?? ""}: for the machine shop`;
   const unit = unitById(job.header?.unit ?? "mm")!;
   if (shop.lines.length === 0) return page(title, [{ text: "Nothing that was decided is machined." }]);

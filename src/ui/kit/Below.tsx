@@ -12,6 +12,7 @@ export function useSettled(): boolean {
 }
 
 /**
- * What lies below the window, or is not looked at first: drawn as soon as what is above it stands. Whoever goes to a station sees it a frame later, and does not wait for what is further down.
+ * What lies below the window, or is not looked at first: drawn as soon as what is above it stands. Whoever goes to a station does
+ * not wait for what is further down.
  */
 export const Below = ({ children }: { children: ReactNode }) => (useSettled() ? children : null);
