@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
 import { expect, test } from "./bench";
 import { expectReadable } from "./readable";
 
@@ -20,6 +21,8 @@ const screens: [path: string, heading: string, fits?: false][] = [
   [`/jobs/${ferry}/intake`, "Before anything is touched"],
   [`/jobs/${ferry}/identify`, "What engine this really is"],
   [`/jobs/${ferry}/strip`, "Apart, in order"],
+  [`/jobs/${ferry}/strip?tab=findings`, "Apart, in order"],
+  [`/jobs/${ferry}/strip?tab=fragments`, "Apart, in order"],
   [`/jobs/${ferry}/clean`, "Clean, and nothing left inside"],
   [`/jobs/${ferry}/crack-check`, "Cracks, before money goes in"],
   [`/jobs/${ferry}/measure`, "Liner bores"],
@@ -27,7 +30,10 @@ const screens: [path: string, heading: string, fits?: false][] = [
   [`/jobs/${ferry}/hand-over`, "Hand over"],
   [`/jobs/${ferry}/diagnose`, "What failed first"],
   [`/jobs/${ferry}/order`, "What is bought, and what is sent out"],
+  [`/jobs/${ferry}/order?tab=shop`, "What is bought, and what is sent out"],
+  [`/jobs/${ferry}/order?tab=when`, "What is bought, and what is sent out"],
   [`/jobs/${tram}/match`, "What goes with what"],
+  [`/jobs/${tram}/match?tab=choose`, "What goes with what"],
   [`/jobs/${heron}/parts`, "Parts in hand"],
   [`/jobs/${sled}/decide`, "What becomes of each part"],
 ];
@@ -58,6 +64,83 @@ for (const [at, half] of halves.entries())
         ).toBe(true);
     }
   });
+
+/** How each dialog opens, from which page. */
+const dialogs: readonly (readonly [
+  path: string,
+  opens: readonly (readonly [name: string, open: (page: Page) => Promise<void>])[],
+])[] = [
+  [
+    `/jobs/${ferry}/measure`,
+    [
+      ["find", (page) => page.keyboard.press("/")],
+      ["keys", (page) => page.keyboard.press("?")],
+      ["map", (page) => page.keyboard.press("m")],
+      ["holds", (page) => page.keyboard.press("h")],
+      ["gauge", (page) => page.keyboard.press("g")],
+      ["paste", (page) => page.getByRole("button", { name: "paste" }).click()],
+      ["what next", (page) => page.getByRole("button", { name: "what next" }).click()],
+      ["figures", (page) => page.getByRole("button", { name: "figures" }).click()],
+      ["a word", (page) => page.getByRole("button", { name: "Wear used" }).click()],
+    ],
+  ],
+  [
+    `/jobs/${ferry}/strip?tab=photos`,
+    [
+      [
+        "a photo",
+        (page) =>
+          page
+            .getByRole("button", { name: /^Open: / })
+            .first()
+            .click(),
+      ],
+    ],
+  ],
+  [
+    "/",
+    [
+      ["another job", (page) => page.getByRole("button", { name: "Open a job" }).click()],
+      [
+        "another name",
+        async (page) => {
+          await page
+            .getByRole("button", { name: /^More for/ })
+            .first()
+            .click();
+          await page.getByRole("menuitem", { name: "Another name…" }).click();
+        },
+      ],
+    ],
+  ],
+];
+
+test("every dialog can be read and used by all, in both themes; the keyboard is in it, and back where it was", async ({
+  visit,
+}) => {
+  test.setTimeout(300_000);
+  const page = await visit("lead", "/");
+  for (const [path, opens] of dialogs) {
+    await page.goto(path);
+    const dialog = page.getByRole("dialog");
+    for (const [name, open] of opens) {
+      await expect(async () => {
+        if (!(await dialog.isVisible())) {
+          await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+          await open(page);
+        }
+        await expect(dialog).toBeVisible({ timeout: 2000 });
+      }).toPass();
+      const isInside = () => dialog.evaluate((of) => of.contains(document.activeElement));
+      await expect.poll(isInside, { message: `the keyboard is in ${name}` }).toBe(true);
+      await expectReadable(page, `${path}: ${name}`);
+      for (let step = 0; step < 4; step += 1) await page.keyboard.press("Tab");
+      expect(await isInside(), `Tab stays in ${name}`).toBe(true);
+      await page.keyboard.press("Escape");
+      await expect(dialog).toHaveCount(0);
+    }
+  }
+});
 
 test("the door says what was wrong, and keeps the name", async ({ visit, shop }) => {
   const page = await visit("nobody", `/jobs/${ferry}/measure`);
