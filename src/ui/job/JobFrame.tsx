@@ -58,17 +58,21 @@ export function JobFrame() {
   const goTo = (index: number) => {
     goToPlace(stations[(index + stations.length) % stations.length]!);
   };
-  useKeys({
-    "/": () => setOpen("find"),
-    "?": () => setOpen("keys"),
-    m: () => setOpen("map"),
-    h: () => setOpen("holds"),
-    "[": () => goTo(at - 1),
-    "]": () => goTo(at + 1),
-    "ctrl+z": undo,
-    "ctrl+shift+z": redo,
-    "ctrl+y": redo,
-  });
+  useKeys(
+    {
+      "/": () => setOpen("find"),
+      "?": () => setOpen("keys"),
+      m: () => setOpen("map"),
+      h: () => setOpen("holds"),
+      "[": () => goTo(at - 1),
+      "]": () => goTo(at + 1),
+      "ctrl+z": undo,
+      "ctrl+shift+z": redo,
+      "ctrl+y": redo,
+    },
+    // What was asked for is on its way: what is typed meanwhile is for it.
+    open === null,
+  );
   const openTag = useOpenTag();
   const [strange, setStrange] = useState<TagCode | null>(null);
   useScanner((tag) => {

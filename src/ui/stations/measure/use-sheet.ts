@@ -161,8 +161,12 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftS
     const input = inputs.current.get(key);
     if (input && document.activeElement !== input) input.focus();
   }, []);
+  const isFirst = useRef(true);
   useEffect(() => {
-    inputs.current.get(activeKey)?.focus();
+    // A sheet that has only just come takes nobody out of a dialog that was opened meanwhile.
+    const isCovered = isFirst.current && document.querySelector("[role=dialog]") !== null;
+    isFirst.current = false;
+    if (!isCovered) inputs.current.get(activeKey)?.focus();
   }, [activeKey]);
 
   const complain = (text: string, found: Problem) => putDraft(active.key, { text, found });
