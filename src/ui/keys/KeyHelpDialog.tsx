@@ -11,7 +11,7 @@ export interface KeyGroup {
 /** The keys of this screen. */
 export function KeyHelpDialog({ groups, onClose }: { groups: readonly KeyGroup[]; onClose: () => void }) {
   return (
-    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="lg">
+    <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="lg" scrollBehavior="inside">
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
@@ -19,7 +19,7 @@ export function KeyHelpDialog({ groups, onClose }: { groups: readonly KeyGroup[]
             <Dialog.Header>
               <Dialog.Title>Keys</Dialog.Title>
             </Dialog.Header>
-            <Dialog.Body pb="22px">
+            <Dialog.Body pb="22px" tabIndex={0} _focusVisible={{ outline: "none" }}>
               {groups.map(({ title, keys }) => (
                 <Box key={title} mb="16px">
                   <Heading as="h3" fontSize="13px" fontWeight={400} color="quiet" mb="4px">
