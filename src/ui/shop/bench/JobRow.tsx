@@ -76,6 +76,7 @@ function JobRow({ id, card, owner, isFresh }: { id: string; card: JobCard; owner
           base: "1fr",
           md: "150px minmax(200px, 1fr) 1fr",
           lg: "150px minmax(220px, 1fr) minmax(180px, 1.2fr) 1fr",
+          _print: "120px 1.2fr 1fr 1fr",
         }}
         gap="20px"
         alignItems="center"
