@@ -54,7 +54,7 @@ test("every station prints as a page that can be read: all of it, lying, without
       // Neither the rail nor the way out is of any use on paper.
       expect(words).not.toMatch(/Crack-check 60 %|Sign out \||Gauge sends/);
       expect(pages.length, `${path} takes ${pages.length} pages`).toBeLessThanOrEqual(most);
-      expect(pages.every(({ isLying, words: own }) => isLying && own.trim() !== "")).toBe(true);
+      expect(pages.flatMap(({ isLying, words: own }, at) => (isLying && own.trim() !== "" ? [] : [`${path}, page ${at + 1}`]))).toEqual([]); // prettier-ignore
     }).toPass({ timeout: 30_000 });
   }
 });

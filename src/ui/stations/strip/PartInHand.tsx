@@ -93,7 +93,7 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
   const part = assessment.job.parts.get(hand ?? shown ?? "");
   if (!part) {
     return (
-      <Box color="quiet" fontSize="14px">
+      <Box color="quiet" fontSize="14px" data-screen-only>
         <Heading as="h2" fontSize="13px" fontWeight={400}>
           No part in hand
         </Heading>
