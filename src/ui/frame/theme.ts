@@ -82,6 +82,8 @@ const paper = {
       maxHeight: "none !important",
       minHeight: "0 !important",
       overflow: "visible !important",
+      // Room below the last line would be a page of its own.
+      paddingBottom: "0 !important",
     },
   "[data-screen-only], nav, [role=status]:empty": { display: "none !important" },
   "tr, li, svg, section > h2, h3": { breakInside: "avoid" },
