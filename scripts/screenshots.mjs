@@ -50,7 +50,15 @@ const views = [
     go: (page) => openStation(page, "Airship Larkspire", "Identify", "What engine this really is"),
   },
   { name: "strip", go: openStrip },
-  { name: "strip-phone", size: phone, theme: "light", go: (page) => openFindings(page) },
+  {
+    name: "board",
+    theme: "light",
+    go: (page) =>
+      page
+        .getByRole("link", { name: "Board" })
+        .click()
+        .then(() => page.getByRole("row", { name: /Ferry Marigold/ }).waitFor()),
+  },
   { name: "shelf", theme: "light", go: openShelf },
   {
     name: "clean",
@@ -110,17 +118,6 @@ async function openStrip(page) {
     .getByRole("list", { name: "Strip list" })
     .getByRole("button", { name: /^Rockers/ })
     .click();
-}
-
-async function openFindings(page) {
-  await openStation(page, "Ferry Marigold", "Strip", "Apart, in order");
-  await page.getByRole("button", { name: "Findings" }).click();
-  const piston = await page
-    .getByLabel("Part to look at")
-    .locator("option")
-    .filter({ hasText: "PN-5" })
-    .getAttribute("value");
-  await page.getByLabel("Part to look at").selectOption(piston);
 }
 
 async function openParts(page) {
