@@ -13,6 +13,14 @@ export interface BoardJob {
   readonly until: string | null;
 }
 
+/** Who may have an engine, or had one. */
+export interface BoardPerson {
+  readonly id: string;
+  readonly name: string;
+  /** Works at the bench, and comes in. */
+  readonly isAtBench: boolean;
+}
+
 export interface BoardLine {
   readonly id: string;
   /** The day its last work at the bench ends; null where nobody knows how long it takes. */

@@ -1,3 +1,4 @@
+import type { BoardPerson } from "@/core/board";
 import type { Calendar } from "@/core/buying/schedule";
 import type { CardLine } from "@/core/card";
 import { countJobs, listCards } from "@/store/cards";
@@ -8,14 +9,6 @@ import { openShop } from "./jobs";
 
 /** So many engines stand on the board at most, those wanted soonest. */
 export const mostOnBoard = 300;
-
-/** Who may have an engine, or had one. */
-export interface BoardPerson {
-  readonly id: string;
-  readonly name: string;
-  /** Works at the bench, and comes in. */
-  readonly isAtBench: boolean;
-}
 
 export interface BoardData {
   readonly lines: readonly CardLine[];

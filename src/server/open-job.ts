@@ -10,17 +10,6 @@ import type { Person } from "@/store/people";
 import { database } from "./environment";
 import { openPack, openShop } from "./jobs";
 
-/** What a shop says once for all of its jobs: each of a pack's schools, with its options. */
-export interface SchoolsOfPack {
-  readonly pack: string;
-  readonly family: string;
-  readonly schools: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly options: readonly { readonly id: string; readonly name: string }[];
-  }[];
-}
-
 export const NewJob = z.strictObject({
   id: z.uuid(),
   name: z.string().trim().min(1).max(120),
@@ -43,25 +32,6 @@ export async function packsOnOffer() {
   return opened
     .flatMap(({ sha256, pack }) => (pack ? [{ sha256, pack: pack.pack }] : []))
     .sort((a, b) => a.pack.family.localeCompare(b.pack.family));
-}
-
-/** Where practitioners differ, by the packs that new jobs are opened with. */
-export async function schoolsOnOffer(): Promise<readonly SchoolsOfPack[]> {
-  return (await packsOnOffer()).flatMap(({ pack: { id, family, intake } }) =>
-    intake && intake.schools.length > 0
-      ? [
-          {
-            pack: id,
-            family,
-            schools: intake.schools.map((each) => ({
-              id: each.id,
-              name: each.name,
-              options: each.options.map((option) => ({ id: option.id, name: option.name })),
-            })),
-          },
-        ]
-      : [],
-  );
 }
 
 /**

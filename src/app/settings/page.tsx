@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
-import { schoolsOnOffer } from "@/server/open-job";
+import { schoolsOf } from "@/core/pack/schools";
+import { packsOnOffer } from "@/server/open-job";
 import { openGauges } from "@/server/gauges";
 import { requirePerson } from "@/server/require-person";
 import { SettingsPage } from "@/ui/shop/settings/SettingsPage";
@@ -9,6 +10,13 @@ export const metadata: Metadata = { title: "Settings" };
 
 export default async function Settings() {
   const { id, name, role } = await requirePerson();
-  const [{ stream, entries }, schools] = await Promise.all([openGauges(), schoolsOnOffer()]);
-  return <SettingsPage me={{ id, name, role }} stream={stream} entries={entries} schools={schools} />;
+  const [{ stream, entries }, packs] = await Promise.all([openGauges(), packsOnOffer()]);
+  return (
+    <SettingsPage
+      me={{ id, name, role }}
+      stream={stream}
+      entries={entries}
+      schools={schoolsOf(packs.map(({ pack }) => pack))}
+    />
+  );
 }

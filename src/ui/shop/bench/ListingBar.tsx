@@ -1,9 +1,10 @@
 "use client";
-import { Flex, Input, NativeSelect, chakra } from "@chakra-ui/react";
+import { Flex, Input, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState, useTransition } from "react";
 import type { Listing } from "@/core/card";
 import { Key } from "../../kit/Key";
+import { Select } from "../../kit/Select";
 import { TabRow } from "../../kit/TabRow";
 
 export const showWords = { bench: "On the bench", over: "Handed over", archive: "Archive" } as const satisfies Record<Listing["show"], string>; // prettier-ignore
@@ -52,22 +53,13 @@ export function ListingBar({ listing, onFind }: { listing: Listing; onFind: () =
           minHeight="38px"
           borderColor="lineStrong"
         />
-        <NativeSelect.Root size="sm" width="180px">
-          <NativeSelect.Field
-            aria-label="In what order"
-            value={listing.sort}
-            minHeight="38px"
-            borderColor="lineStrong"
-            onChange={(event) => list({ sort: event.currentTarget.value as Listing["sort"] })}
-          >
-            {Object.entries(sortWords).map(([id, name]) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Select
+          label="In what order"
+          width="180px"
+          value={listing.sort}
+          options={sortWords}
+          onChoose={(sort) => list({ sort: sort as Listing["sort"] })}
+        />
         <chakra.button
           type="button"
           onClick={onFind}

@@ -1,8 +1,8 @@
 "use client";
-import { Box, Flex, Heading, NativeSelect, chakra } from "@chakra-ui/react";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useMemo, useState } from "react";
-import { boardOf, type Lane } from "@/core/board";
+import { boardOf, type BoardPerson, type Lane } from "@/core/board";
 import { usualCalendar, type Calendar } from "@/core/buying/schedule";
 import type { CardLine, JobCard } from "@/core/card";
 import type { Problem } from "@/core/problem/problem";
@@ -13,63 +13,30 @@ import { Work } from "../../frame/Work";
 import type { Me } from "../../frame/me";
 import { HoldCounts } from "../../kit/HoldCounts";
 import { Problems } from "../../kit/Problems";
+import { Select } from "../../kit/Select";
 import { writeOnce } from "../../outbox/write-once";
 import { Day, useDay } from "../../kit/day";
 
 const Link = chakra(NextLink);
-
-interface Person {
-  readonly id: string;
-  readonly name: string;
-  readonly isAtBench: boolean;
-}
 
 interface Props {
   readonly me: Me;
   readonly today: string;
   readonly lines: readonly CardLine[];
   readonly total: number;
-  readonly people: readonly Person[];
+  readonly people: readonly BoardPerson[];
   readonly calendar: Calendar | null;
 }
 
 const hoursOf = (minutes: number) => Math.round(minutes / 60);
 const isJudged = (line: CardLine): line is CardLine & { readonly card: JobCard } => line.card !== null && !("trouble" in line.card); // prettier-ignore
 
-/** Who an engine is given to. */
-function GivenTo({
-  of,
-  to,
-  people,
-  onGive,
-}: {
-  of: string;
-  to: string | null;
-  people: readonly Person[];
-  onGive: (to: string | null) => void;
-}) {
-  const offered = people.filter(({ id, isAtBench }) => isAtBench || id === to);
-  return (
-    <NativeSelect.Root size="sm" width="150px">
-      <NativeSelect.Field
-        aria-label={`Who works on ${of}`}
-        value={to ?? ""}
-        minHeight="38px"
-        borderColor="lineStrong"
-        onChange={(event) => onGive(event.currentTarget.value || null)}
-      >
-        <option value="">whoever is free</option>
-        {to !== null && !people.some(({ id }) => id === to) && <option value={to}>somebody elsewhere</option>}
-        {offered.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
-  );
-}
+/** Whom an engine may be given to, and whom it was given to, though they are there no more. */
+const offered = (people: readonly BoardPerson[], to: string | null): Readonly<Record<string, string>> => ({
+  "": "whoever is free",
+  ...(to !== null && !people.some(({ id }) => id === to) ? { [to]: "somebody elsewhere" } : {}),
+  ...Object.fromEntries(people.flatMap(({ id, name, isAtBench }) => (isAtBench || id === to ? [[id, name]] : []))),
+});
 
 /** How far one person's time is taken. */
 function LaneLine({ lane: { jobs, minutes, ends }, name }: { lane: Lane; name: string }) {
@@ -230,7 +197,13 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
                       </td>
                       <td>
                         {me.role === "lead" ? (
-                          <GivenTo of={card.name} to={toOf(line)} people={people} onGive={(to) => void give(id, to)} />
+                          <Select
+                            label={`Who works on ${card.name}`}
+                            width="150px"
+                            value={toOf(line) ?? ""}
+                            options={offered(people, toOf(line))}
+                            onChoose={(to) => void give(id, to || null)}
+                          />
                         ) : (
                           nameOf(toOf(line))
                         )}

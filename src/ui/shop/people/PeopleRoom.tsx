@@ -1,5 +1,5 @@
 "use client";
-import { Box, Button, Flex, Heading, NativeSelect, chakra } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { roles, type Role } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
@@ -10,6 +10,7 @@ import type { Me } from "../../frame/me";
 import { newId } from "../../kit/new-id";
 import { Problems } from "../../kit/Problems";
 import { QuietButton } from "../../kit/SayWhy";
+import { Select } from "../../kit/Select";
 import { TextField } from "../../kit/TextField";
 import { useFetched } from "../../kit/use-fetched";
 import { tellServer } from "../../outbox/tell-server";
@@ -23,26 +24,15 @@ interface Account {
   readonly isDisabled: boolean;
 }
 
-function ChooseRole({ value, label, onChoose }: { value: Role; label: string; onChoose: (role: Role) => void }) {
-  return (
-    <NativeSelect.Root size="sm" width="130px">
-      <NativeSelect.Field
-        aria-label={label}
-        value={value}
-        minHeight="38px"
-        borderColor="lineStrong"
-        onChange={(event) => onChoose(event.currentTarget.value as Role)}
-      >
-        {roles.map((role) => (
-          <option key={role} value={role}>
-            {role}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
-  );
-}
+const ChooseRole = ({ value, label, onChoose }: { value: Role; label: string; onChoose: (role: Role) => void }) => (
+  <Select
+    label={label}
+    width="130px"
+    value={value}
+    options={Object.fromEntries(roles.map((role) => [role, role]))}
+    onChoose={(role) => onChoose(role as Role)}
+  />
+);
 
 /** A password that was just made, shown until somebody has seen it. */
 function NewPassword({ of, password, onSeen }: { of: string; password: string; onSeen: () => void }) {

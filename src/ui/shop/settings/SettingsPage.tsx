@@ -1,9 +1,10 @@
 "use client";
-import { Box, Button, Checkbox, Field, Flex, Grid, Heading, Input, NativeSelect, chakra } from "@chakra-ui/react";
-import { useMemo, useState, type FormEvent, type ReactNode } from "react";
+import { Box, Button, Checkbox, Field, Flex, Grid, Heading, Input, chakra } from "@chakra-ui/react";
+import { useMemo, useState, type ComponentProps, type FormEvent, type ReactNode } from "react";
 import { usualCalendar } from "@/core/buying/schedule";
 import { foldShop } from "@/core/entry/fold-shop";
 import { dayStyles, type Envelope } from "@/core/entry/schema";
+import type { SchoolsOfPack } from "@/core/pack/schools";
 import { renewKinds } from "@/core/pack/schema-relations";
 import { sayDay } from "@/words/say-day";
 import { renewWords, ruleWords } from "@/words/words-for";
@@ -11,20 +12,11 @@ import { saySettings } from "@/words/say-settings";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { Work } from "../../frame/Work";
 import type { Me } from "../../frame/me";
+import { Select } from "../../kit/Select";
 import { useEntryLog } from "../../job/use-entry-log";
 import { draftOf, readDraft, type Draft, type TypedKey } from "./draft";
 import { MarkField } from "./MarkField";
 import { TakePack } from "./TakePack";
-
-interface SchoolsOfPack {
-  readonly pack: string;
-  readonly family: string;
-  readonly schools: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly options: readonly { readonly id: string; readonly name: string }[];
-  }[];
-}
 
 interface Props {
   readonly me: Me;
@@ -76,39 +68,17 @@ const Group = ({ title, children }: { title: string; children: ReactNode }) => (
 
 const whole = { base: "auto", md: "1 / -1" } as const;
 
-function Select({
+/** One of a few, with what it is above it. */
+const Picked = ({
   label,
-  value,
-  options,
   disabled,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: Readonly<Record<string, string>>;
-  disabled: boolean;
-  onChange: (value: string) => void;
-}) {
-  return (
-    <Field.Root disabled={disabled}>
-      <Field.Label>{label}</Field.Label>
-      <NativeSelect.Root>
-        <NativeSelect.Field
-          value={value}
-          borderColor="lineStrong"
-          onChange={(event) => onChange(event.currentTarget.value)}
-        >
-          {Object.entries(options).map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-    </Field.Root>
-  );
-}
+  ...rest
+}: { label: string; disabled: boolean } & Omit<ComponentProps<typeof Select>, "label">) => (
+  <Field.Root disabled={disabled}>
+    <Field.Label>{label}</Field.Label>
+    <Select {...rest} />
+  </Field.Root>
+);
 
 /** What the shop counts and works by. Open jobs keep what they took; each takes what is new by an act of its own. */
 export function SettingsPage({ me, stream, entries: initialEntries, schools }: Props) {
@@ -172,29 +142,29 @@ export function SettingsPage({ me, stream, entries: initialEntries, schools }: P
             <Box gridColumn={whole}>
               <MarkField mark={shown.mark} disabled={!isLead} onMark={(mark) => change({ mark })} />
             </Box>
-            <Select
+            <Picked
               label="A day is written"
               value={shown.dates}
               options={Object.fromEntries(dayStyles.map((style) => [style, sayDay("2026-12-24", style)]))}
               disabled={!isLead}
-              onChange={(dates) => change({ dates: dates as Draft["dates"] })}
+              onChoose={(dates) => change({ dates: dates as Draft["dates"] })}
             />
           </Group>
           <Group title="The bench">{typed("hours", "people", "closed")}</Group>
           <Group title="A new job">
-            <Select
+            <Picked
               label="Lengths"
               value={shown.unit}
               options={{ mm: "millimetres", in: "inches" }}
               disabled={!isLead}
-              onChange={(unit) => change({ unit: unit as Draft["unit"] })}
+              onChoose={(unit) => change({ unit: unit as Draft["unit"] })}
             />
-            <Select
+            <Picked
               label="How near a limit may be"
               value={shown.rule}
               options={ruleWords}
               disabled={!isLead}
-              onChange={(rule) => change({ rule: rule as Draft["rule"] })}
+              onChoose={(rule) => change({ rule: rule as Draft["rule"] })}
             />
             <Box as="fieldset" gridColumn={whole}>
               <chakra.legend fontSize="14px" fontWeight={500}>
@@ -223,13 +193,13 @@ export function SettingsPage({ me, stream, entries: initialEntries, schools }: P
           {schools.map(({ pack, family, schools: those }) => (
             <Group key={pack} title={`Where shops differ: ${family}`}>
               {those.map(({ id, name, options }) => (
-                <Select
+                <Picked
                   key={id}
                   label={name}
                   value={school(pack, id)}
                   options={{ "": "each job says", ...Object.fromEntries(options.map((each) => [each.id, each.name])) }}
                   disabled={!isLead}
-                  onChange={(option) =>
+                  onChoose={(option) =>
                     change({
                       schools: [
                         ...shown.schools.filter((each) => each.pack !== pack || each.school !== id),
