@@ -55,7 +55,7 @@ const views = [
     theme: "light",
     go: (page) =>
       page
-        .getByRole("link", { name: "Board" })
+        .getByRole("link", { name: "Board", exact: true })
         .click()
         .then(() => page.getByRole("row", { name: /Ferry Marigold/ }).waitFor()),
   },
@@ -161,23 +161,26 @@ async function main() {
     args: ["--no-sandbox", "--disable-gpu", "--disable-quic"],
   });
   const only = process.argv.slice(3);
-  for (const { name, theme = "dark", size = desk, signedIn = true, go } of views) {
-    if (only.length > 0 && !only.includes(name)) continue;
-    const context = await browser.newContext({ viewport: size, baseURL: address });
-    await context.addInitScript((chosen) => localStorage.setItem("theme", chosen), theme);
-    const page = await context.newPage();
-    await page.goto("/sign-in");
-    if (signedIn) {
-      await page.getByLabel("Account").fill("wren");
-      await page.getByLabel("Password").fill("lantern-by-the-quay");
-      await page.getByRole("button", { name: "Sign in" }).click();
+  try {
+    for (const { name, theme = "dark", size = desk, signedIn = true, go } of views) {
+      if (only.length > 0 && !only.includes(name)) continue;
+      const context = await browser.newContext({ viewport: size, baseURL: address });
+      await context.addInitScript((chosen) => localStorage.setItem("theme", chosen), theme);
+      const page = await context.newPage();
+      await page.goto("/sign-in");
+      if (signedIn) {
+        await page.getByLabel("Account").fill("wren");
+        await page.getByLabel("Password").fill("lantern-by-the-quay");
+        await page.getByRole("button", { name: "Sign in" }).click();
+      }
+      await go(page);
+      await page.waitForTimeout(500); // for dialogs that fade in
+      await page.screenshot({ path: path.join(folder, `${name}.png`) });
+      await context.close();
     }
-    await go(page);
-    await page.waitForTimeout(500); // for dialogs that fade in
-    await page.screenshot({ path: path.join(folder, `${name}.png`) });
-    await context.close();
+  } finally {
+    await browser.close();
   }
-  await browser.close();
 }
 
 await run(main);
