@@ -62,6 +62,10 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
     await expect(page.getByRole("table", { name: title }).getByRole("textbox").last()).not.toHaveValue("");
   };
   await typeSheet("Liner bores", "Bore gauge 2", liners);
+  // Who does not see it hears what each came to, once.
+  await expect(page.getByRole("status", { name: "What was just found" })).toHaveText(
+    /^liner, cylinder 6: 108\.0\d\d, inside$/,
+  );
 
   // Each value with its uncertainty, taper, out-of-round, share of wear and one of four answers.
   const liner = (label: string) => page.getByRole("row", { name: new RegExp(`^${label} `) });

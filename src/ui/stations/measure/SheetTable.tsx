@@ -1,6 +1,6 @@
 "use client";
-import { Box, Flex, chakra } from "@chakra-ui/react";
-import { memo } from "react";
+import { Box, chakra } from "@chakra-ui/react";
+import { memo, useEffect, useRef, useState } from "react";
 import type { Feature } from "@/core/pack/schema";
 import { standsByPoint, type RowResult } from "@/core/measure/assess-row";
 import type { Sheet } from "@/core/pack/compile-pack";
@@ -149,11 +149,31 @@ const SheetHead = memo(function SheetHead({ feature }: { feature: Feature }) {
   );
 });
 
+/** What the line came to that was read through last, for who does not see it: said once, when it is known. */
+function useJustFound(sheet: Sheet, rows: ReadonlyMap<string, RowResult>): string {
+  const { unitFor } = useJob();
+  const before = useRef(rows);
+  const [found, say] = useState("");
+  useEffect(() => {
+    const now = sheet.rows
+      .map(({ id }) => ({ now: rows.get(id)!, was: before.current.get(id) }))
+      .findLast(({ now, was }) => was && now.measured > was.measured && now.measured === now.points.length)?.now;
+    before.current = rows;
+    if (!now) return;
+    const { characteristic, estimate } = now.governing;
+    const value = estimate ? `${formatNumber(estimate.value, unitFor(characteristic.unit))}, ` : "";
+    const mark = shownMark(now.governing);
+    say(`${now.row.name}: ${value}${mark === "cannot-tell" ? "cannot tell" : markWords[mark]}`);
+  }, [sheet, rows, unitFor]);
+  return found;
+}
+
 /** The sheet at the bench: a line for each place, a cell for each point, what follows from them at the right. */
 export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }) {
   const { assessment } = useJob();
   const { rows } = useMeasuring();
   const { points } = sheet.feature;
+  const found = useJustFound(sheet, rows);
   return (
     <Box overflowX="auto">
       <chakra.table
@@ -182,9 +202,9 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
           })}
         </tbody>
       </chakra.table>
-      <Flex srOnly aria-live="polite">
-        {hands.active.row.row.name}
-      </Flex>
+      <chakra.p srOnly role="status" aria-label="What was just found">
+        {found}
+      </chakra.p>
     </Box>
   );
 }
