@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, lazy, type ComponentType, type FunctionComponent } from "react";
+import { Suspense, lazy, useState, type ComponentType, type FunctionComponent } from "react";
 
 type Late<P> = FunctionComponent<P> & {
   /** Has it come now, before it is drawn. */
@@ -14,15 +14,23 @@ const loads: (() => Promise<unknown>)[] = [];
  * @param load  where it is, as its own module
  */
 export function late<P extends object>(load: () => Promise<FunctionComponent<P>>): Late<P> {
-  loads.push(load);
-  const Drawn = lazy(async () => ({ default: (await load()) as ComponentType<object> }));
+  let come: FunctionComponent<P> | null = null;
+  const once = async () => (come = await load());
+  loads.push(once);
+  const Drawn = lazy(async () => ({ default: (await once()) as ComponentType<object> }));
   return Object.assign(
-    (props: P) => (
-      <Suspense fallback={null}>
-        <Drawn {...props} />
-      </Suspense>
-    ),
-    { load: () => void load().catch(() => {}), displayName: "Late" },
+    (props: P) => {
+      // What has come is drawn in the frame of the key that asks for it: what is typed next is for it already.
+      const [Here] = useState(() => come);
+      return Here ? (
+        <Here {...props} />
+      ) : (
+        <Suspense fallback={null}>
+          <Drawn {...props} />
+        </Suspense>
+      );
+    },
+    { load: () => void once().catch(() => {}), displayName: "Late" },
   );
 }
 
@@ -31,6 +39,6 @@ export const loadLate = (): Promise<unknown> => Promise.allSettled(loads.map((lo
 
 /** Does something once a page just opened has settled; gives what calls it off, as an effect wants it. */
 export function whenSettled(act: () => void): () => void {
-  const later = setTimeout(act, 1500);
+  const later = setTimeout(act, 600);
   return () => clearTimeout(later);
 }
