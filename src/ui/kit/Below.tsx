@@ -14,5 +14,8 @@ export function useSettled(): boolean {
 /**
  * What lies below the window, or is not looked at first: drawn as soon as what is above it stands. Whoever goes to a station does
  * not wait for what is further down.
+ *
+ * @param now  somebody is at it: it is not waited for
  */
-export const Below = ({ children }: { children: ReactNode }) => (useSettled() ? children : null);
+export const Below = ({ now = false, children }: { now?: boolean; children: ReactNode }) =>
+  useSettled() || now ? children : null;

@@ -1,7 +1,6 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra, useBreakpointValue } from "@chakra-ui/react";
 import {
-  Fragment,
   useDeferredValue,
   useEffect,
   useLayoutEffect,
@@ -309,10 +308,8 @@ function Decisions({ tabs }: { tabs: ReactNode }) {
       <Box onKeyDown={onKeyDown}>
         {groups.map(({ name, items, lines: of }, at) => {
           const isOpen = of.includes(here) || (toggled.get(name) ?? items.some(hasSay));
-          // What is in hand and the first of all are there at once.
-          const Drawn = of.includes(here) || at === 0 ? Fragment : Below;
           return (
-            <Drawn key={name}>
+            <Below key={name} now={at === 0 || of.includes(here)}>
               <Box mb="12px">
                 <GroupHeading
                   name={name}
@@ -336,7 +333,7 @@ function Decisions({ tabs }: { tabs: ReactNode }) {
                   </chakra.ul>
                 )}
               </Box>
-            </Drawn>
+            </Below>
           );
         })}
       </Box>
