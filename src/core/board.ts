@@ -85,6 +85,7 @@ export function boardOf(jobs: readonly BoardJob[], calendar: Calendar | null, to
     const [one, other] = [`${a.wantedBy ?? never} ${a.id}`, `${b.wantedBy ?? never} ${b.id}`];
     return one < other ? -1 : one > other ? 1 : 0;
   });
+  const turnOf = new Map(inTurn.map((job, at) => [job, at]));
   const waiting = inTurn.flatMap((job): Task[] => {
     if (!job.work) return [];
     const { before, assembly } = job.work;
@@ -115,7 +116,7 @@ export function boardOf(jobs: readonly BoardJob[], calendar: Calendar | null, to
     if (task.next) {
       const next = { ...task.next, release: Math.max(task.next.release, lane.at) };
       // In its turn among the others.
-      const after = waiting.findIndex((each) => inTurn.indexOf(each.job) > inTurn.indexOf(task.job));
+      const after = waiting.findIndex((each) => turnOf.get(each.job)! > turnOf.get(task.job)!);
       waiting.splice(after < 0 ? waiting.length : after, 0, next);
     }
   }

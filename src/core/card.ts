@@ -1,7 +1,7 @@
 import { variantOf, type Assessment } from "./assessment";
 import { machineShop, type MachineShop } from "./buying/machine-shop";
 import { benchWork, type BenchWork } from "./buying/schedule";
-import { dayAfter } from "./entry/clock";
+import { dayAfter, daysBetween } from "./entry/clock";
 import type { Envelope } from "./entry/schema";
 import { countByKind } from "./holds";
 import { nextStep } from "./next-step";
@@ -10,7 +10,7 @@ import type { CompiledPack } from "./pack/compile-pack";
 import { slotStates, type SlotState } from "./plan/slot-state";
 import type { HoldKind } from "./problem/problem-codes";
 import type { Problem } from "./problem/problem";
-import type { Station } from "./stations";
+import { stations, type Station } from "./stations";
 
 /**
  * What the list of jobs shows of one: worked out from a whole assessment, kept so that the list need not make one for
@@ -41,7 +41,7 @@ export interface JobCard {
   readonly work: BenchWork | null;
   /**
    * Lines of orders still to come and parts that go to the machine shop or are there, and the day the last of all that is back
-   * as it was told; null where one was told none.
+   * as it was told; null where one was told none, or that day is past.
    */
   readonly waits: { readonly lines: number; readonly machined: number; readonly until: string | null } | null;
   readonly unit: string;
@@ -116,13 +116,24 @@ function waitsOf({ buying, asOf }: Assessment, shop: MachineShop): JobCard["wait
   const open = buying.ordered.filter((line) => line.open > 0);
   const away = shop.lines.filter(({ state }) => state === "here" || state === "out");
   if (open.length + away.length === 0) return null;
-  const days = [
+  const told = [
     ...open.map(({ purchase }) => purchase.due),
-    ...away.map(({ out, days: told }) => out?.due ?? (told === null ? null : dayAfter(asOf, Math.ceil(told)))),
+    ...away.map(({ out, days }) => out?.due ?? (days === null ? null : dayAfter(asOf, Math.ceil(days)))),
   ];
+  // What is late already comes nobody knows when.
+  const days = told.map((day) => (day !== null && daysBetween(asOf, day) >= 0 ? day : null));
   const until = days.includes(null) ? null : (days as string[]).sort().at(-1)!;
   return { lines: open.length, machined: away.length, until };
 }
+
+/**
+ * Whether more work may still come of a job than is known: it is not all looked at and decided, something stands in the way, or
+ * nobody knows when what it waits for is there.
+ */
+export const mayGrow = ({ station, holds, waits }: JobCard): boolean =>
+  stations.indexOf(station) < stations.indexOf("order") ||
+  Object.values(holds).some((count) => count > 0) ||
+  (waits !== null && waits.until === null);
 
 /** The card of a job, of its entries as they were judged. */
 export function cardOf(pack: CompiledPack, assessment: Assessment, entries: readonly Envelope[]): JobCard {

@@ -4,7 +4,7 @@ import NextLink from "next/link";
 import { useMemo, useState } from "react";
 import { boardOf, type BoardPerson, type Lane } from "@/core/board";
 import { usualCalendar, type Calendar } from "@/core/buying/schedule";
-import type { CardLine, JobCard } from "@/core/card";
+import { mayGrow, type CardLine, type JobCard } from "@/core/card";
 import type { Problem } from "@/core/problem/problem";
 import { many } from "@/words/sentences/sentence";
 import { stationWords } from "@/words/stations";
@@ -69,19 +69,24 @@ const sayWaits = ({ lines, machined, until }: NonNullable<JobCard["waits"]>, day
     .filter(Boolean)
     .join(", ")}: ${until ? `until ${day(until)}, as told` : "not all with a day"}`;
 
-/** How an engine stands to the day it is wanted by. */
+/** How an engine stands to the day it is wanted by: no more than can be known where more may still come of it. */
 function Spare({ ends, spare, card }: { ends: string | null; spare: number | null; card: JobCard }) {
   if (ends === null) return <chakra.span color="quiet">nobody knows how long it takes</chakra.span>;
-  const tells = card.waits && card.waits.until === null ? "at the earliest, " : "";
+  const grows = mayGrow(card);
+  const days = spare === null ? "" : many(Math.abs(spare), "day");
   return (
     <>
       <chakra.span display="block">
-        {tells}
         <Day of={ends} />
+        {grows ? " at the earliest" : ""}
       </chakra.span>
       {spare !== null && (
         <chakra.span display="block" fontSize="13px" color={spare < 0 ? "out" : spare < 3 ? "near" : "quiet"}>
-          {spare < 0 ? `${many(-spare, "day")} late` : spare === 0 ? "on the day" : `${many(spare, "day")} to spare`}
+          {spare < 0
+            ? `${grows ? "at least " : ""}${days} late`
+            : spare === 0
+              ? `on the day${grows ? ", at best" : ""}`
+              : `${grows ? "at most " : ""}${days} to spare`}
         </chakra.span>
       )}
     </>
@@ -97,13 +102,15 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
   const judged = lines.filter(isJudged);
   const toOf = ({ id, card }: (typeof judged)[number]) =>
     given.get(id) !== undefined ? given.get(id)! : (card.givenTo ?? null);
+  const worker = (to: string | null) => (people.some(({ id, isAtBench }) => id === to && isAtBench) ? to : null);
   const board = useMemo(
     () =>
       boardOf(
         judged.map((line) => ({
           id: line.id,
           wantedBy: line.card.wantedBy,
-          givenTo: toOf(line),
+          // Whoever does not come in works on nothing.
+          givenTo: worker(toOf(line)),
           work: line.card.work,
           until: line.card.waits?.until ?? null,
         })),
@@ -130,7 +137,7 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
         <chakra.p color="quiet" mt="4px" fontSize="14px">
           {judged.length === 0
             ? "No engine is on the bench."
-            : `By the hours left at the bench and what was told, ${late === 0 ? "all that has a day is done in time" : `${many(late, "engine")} will be late`}: each takes what is wanted soonest and is given to them, ${many(Math.max(count, board.lanes.length), "person", "people")}, ${hours} h a working day${calendar ? "" : " as is usual (the shop's own stand in Settings)"}. What holds take comes on top.`}
+            : `By the hours left at the bench and what was told, ${late === 0 ? "nothing is late yet" : `${many(late, "engine")} will be late`}: each takes what is wanted soonest and is given to them, ${many(Math.max(count, board.lanes.length), "person", "people")}, ${hours} h a working day${calendar ? "" : " as is usual (the shop's own stand in Settings)"}. What holds take comes on top.`}
         </chakra.p>
         <Flex as="ul" listStyleType="none" gap="22px" mt="16px" wrap="wrap" aria-label="Who has how much to do">
           {board.lanes.map((lane, at) => (
@@ -206,6 +213,11 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
                           />
                         ) : (
                           nameOf(toOf(line))
+                        )}
+                        {toOf(line) !== null && worker(toOf(line)) === null && (
+                          <chakra.span display="block" fontSize="13px" color="near">
+                            does not come in: whoever is free
+                          </chakra.span>
                         )}
                       </td>
                       <chakra.td whiteSpace="nowrap">
