@@ -108,7 +108,8 @@ async function openFerry(page) {
 
 async function openStation(page, job, station, heading) {
   await page.getByRole("link", { name: new RegExp(job) }).click();
-  await page.getByRole("link", { name: new RegExp(`^${station}`) }).click();
+  const rail = page.getByRole("navigation", { name: "Stations" });
+  await rail.getByRole("link", { name: new RegExp(`^${station}`) }).click();
   await page.getByRole("heading", { name: heading }).waitFor();
 }
 
