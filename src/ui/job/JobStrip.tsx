@@ -84,14 +84,15 @@ export const JobStrip = memo(function JobStrip({ onOpen }: { onOpen: (what: Open
         whiteSpace="nowrap"
         title={[header?.name, owner?.name, pack.pack.family, header?.engine.number].filter(Boolean).join(" · ")}
       >
-        <chakra.span fontWeight={700} {...cut}>
+        {/* A hair's breadth less would cost it its last letters. */}
+        <chakra.span fontWeight={700} flexShrink={{ base: 1, md: 0 }} maxWidth={{ md: "24ch" }} {...cut}>
           {header?.name}
         </chakra.span>
         {/* What an engine is told from another by is whole wherever it stands. */}
         <chakra.span fontSize="14px" flexShrink={0} hideBelow="md">
           {header?.engine.number ? `No. ${header.engine.number}` : "number unknown"}
         </chakra.span>
-        <chakra.span color="quiet" fontSize="14px" flexShrink={1000} {...cut}>
+        <chakra.span color="quiet" fontSize="14px" {...cut}>
           {owner && !owner.erasedAt ? `${owner.name} · ` : ""}
           {pack.pack.family}
           {variant ? `, ${variant.name}` : ""}
