@@ -23,6 +23,8 @@ const config = {
   transformIgnorePatterns: ["/node_modules/(?!(d3-polygon|uuid|@noble/hashes|p-limit|yocto-queue)/)"],
   modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.ember"],
   setupFilesAfterEnv: ["<rootDir>/scripts/jest/record-codes.ts"],
+  // A slow shared machine is no fault of what is tested.
+  testTimeout: 60_000,
   maxWorkers: 2,
 };
 

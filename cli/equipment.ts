@@ -1,5 +1,5 @@
 import { readFile } from "node:fs/promises";
-import { z } from "zod";
+import * as z from "@/core/z";
 import { makeEntry, type Maker } from "@/core/entry/make-entry";
 import { Gauge, SettingMaster } from "@/core/entry/schema";
 import { appendEntries } from "@/store/append";
@@ -7,7 +7,10 @@ import { shopStream } from "@/store/shop-stream";
 import { CommandError } from "./command-error";
 import { newId, withDatabase } from "./with-database";
 
-const Equipment = z.strictObject({ gauges: z.array(Gauge).default([]), masters: z.array(SettingMaster).default([]) });
+const Equipment = z.strictObject({
+  gauges: z._default(z.array(Gauge), []),
+  masters: z._default(z.array(SettingMaster), []),
+});
 
 /** Registers gauges and setting masters of the shop from a JSON file; a known id is registered anew, with its new calibration. */
 export const addEquipment = (words: readonly string[]): Promise<void> =>

@@ -55,16 +55,20 @@ const policy = (nonce) =>
     "manifest-src 'self'",
   ].join("; ");
 
-const always = {
+/** What a file of the build needs; it is thirty times on the way to one page, and the rest speaks of pages. */
+const ofFiles = {
   "X-Content-Type-Options": "nosniff",
+  "Cross-Origin-Embedder-Policy": "require-corp",
+  "Cross-Origin-Resource-Policy": "same-origin",
+  ...(isHttps ? { "Strict-Transport-Security": "max-age=31536000; includeSubDomains" } : {}),
+};
+const ofAnswers = {
+  ...ofFiles,
   "X-Frame-Options": "DENY",
   "Referrer-Policy": "same-origin",
   "Permissions-Policy":
     "serial=(self), camera=(self), geolocation=(), microphone=(), payment=(), usb=(), display-capture=()",
   "Cross-Origin-Opener-Policy": "same-origin",
-  "Cross-Origin-Embedder-Policy": "require-corp",
-  "Cross-Origin-Resource-Policy": "same-origin",
-  ...(isHttps ? { "Strict-Transport-Security": "max-age=31536000; includeSubDomains" } : {}),
 };
 
 const pageMethods = ["GET", "HEAD"];
@@ -115,8 +119,9 @@ const handle = app.getRequestHandler();
 
 const server = createServer((request, response) => {
   const id = randomUUID();
-  for (const [name, value] of Object.entries(always)) response.setHeader(name, value);
-  response.setHeader("X-Request-Id", id);
+  const isFile = request.url.startsWith("/_next/static/");
+  for (const [name, value] of Object.entries(isFile ? ofFiles : ofAnswers)) response.setHeader(name, value);
+  if (!isFile) response.setHeader("X-Request-Id", id);
   if (!isReadable(request.url) || !isTree(request.headers["next-router-state-tree"]))
     return refuse(response, 400, "This request cannot be read.");
   const methods = request.url.startsWith("/api/") ? routeMethods : pageMethods;

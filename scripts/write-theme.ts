@@ -2,8 +2,11 @@
 import createCache from "@emotion/cache";
 import { serializeStyles } from "@emotion/serialize";
 import { mkdirSync, writeFileSync } from "node:fs";
-import { system } from "@/ui/frame/theme";
+import { createSystem } from "@chakra-ui/react";
+import { grounds } from "@/ui/frame/grounds";
+import { looks } from "@/ui/frame/theme";
 
+const system = createSystem(...looks, grounds);
 const cache = createCache({ key: "css" });
 const css = cache.insert("", serializeStyles([system.layers.atRule, system._global]), cache.sheet, true);
 if (!css) throw new Error("the theme has no styles");

@@ -1,7 +1,7 @@
 /** Requests from all who may come: each role at each door, and malformed ones by the thousand. */
 import fc from "fast-check";
 import { connect } from "node:net";
-import { z } from "zod";
+import * as z from "@/core/z";
 import { roles } from "@/core/entry/schema";
 import { demoJob } from "@/core/fixtures/load";
 import { type Findings, type House, newId, type Who } from "./house";

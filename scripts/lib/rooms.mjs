@@ -18,8 +18,13 @@ const reactLike = "^(react|react-dom|next|@chakra-ui|@emotion|lucide-react)(/|$)
 const serverLike = "^(mysql2|iron-session|pdfmake|pino|@node-rs)(/|$)";
 const nodeLike = "^(node:.*|fs|path|crypto|os|child_process|net|http|stream|worker_threads)$";
 
+/** The whole library of schemas is three times what is used of it, and every page would carry it. */
+const wholeSchemas = { regex: "^zod$", why: "schemas are written with core/z" };
+
 /** Packages a room must stay away from. */
-export function packagesOf(room) {
+export const packagesOf = (room) => [wholeSchemas, ...packagesBeside(room)];
+
+function packagesBeside(room) {
   if (room === "core" || room === "words")
     return [reactLike, serverLike, nodeLike].map((regex) => ({ regex, why: purity }));
   if (room === "store" || room === "cli") return [{ regex: reactLike, why: noInterface }];

@@ -1,25 +1,25 @@
-import { z } from "zod";
+import * as z from "./z";
 import type { Assessment } from "./assessment";
-import { buyingJudgement } from "./buying/assess-buying";
-import { cleanJudgement } from "./clean/assess-clean";
-import { partsJudgement } from "./parts/assess-parts";
-import { conditionJudgement } from "./condition/assess-condition";
-import { crackJudgement } from "./crack/assess-crack";
-import { diagnoseJudgement } from "./diagnose/assess-diagnose";
-import { matchJudgement } from "./match/assess-match";
-import { findingsJudgement } from "./findings/assess-findings";
-import { fragmentsJudgement } from "./fragments/ledger";
-import { identifyJudgement } from "./identify/assess-identity";
-import { intakeJudgement } from "./intake/assess-intake";
+import { buyingJson } from "./buying/buying-json";
+import { cleanJson } from "./clean/clean-json";
+import { partsJson } from "./parts/parts-json";
+import { conditionJson } from "./condition/condition-json";
+import { crackJson } from "./crack/crack-json";
+import { diagnoseJson } from "./diagnose/diagnose-json";
+import { matchJson } from "./match/match-json";
+import { findingsJson } from "./findings/findings-json";
+import { fragmentsJson } from "./fragments/fragments-json";
+import { identifyJson } from "./identify/identify-json";
+import { intakeJson } from "./intake/intake-json";
 import { FoundJson, foundJson, ProgressJson } from "./json-parts";
-import { measureJudgement } from "./measure/assess-measure";
-import { orderJudgement } from "./order/order";
-import { planJudgement } from "./plan/assess-plan";
+import { measureJson } from "./measure/measure-json";
+import { orderJson } from "./order/order-json";
+import { planJson } from "./plan/plan-json";
 import { holdKinds } from "./problem/problem-codes";
 import { stations } from "./stations";
-import { stripJudgement } from "./strip/assess-strip";
+import { stripJson } from "./strip/strip-json";
 
-const { shape: measure } = measureJudgement.json;
+const { shape: measure } = measureJson;
 
 /** The assessment as one JSON document. `null` means: cannot tell. */
 export const AssessmentJson = z.strictObject({
@@ -27,29 +27,31 @@ export const AssessmentJson = z.strictObject({
   core: z.string(),
   packSha256: z.string(),
   asOf: z.string(),
-  job: z.strictObject({ stream: z.string().nullable(), name: z.string().nullable() }),
+  job: z.strictObject({ stream: z.nullable(z.string()), name: z.nullable(z.string()) }),
   figures: z.array(z.strictObject({ id: z.string(), name: z.string(), value: z.number(), unit: z.string() })),
   rows: measure.rows,
-  ...identifyJudgement.json.shape,
-  intake: z.strictObject({ ...orderJudgement.json.shape, ...intakeJudgement.json.shape }),
+  ...identifyJson.shape,
+  intake: z.strictObject({ ...orderJson.shape, ...intakeJson.shape }),
   endurance: measure.endurance,
   joints: measure.joints,
-  ...conditionJudgement.json.shape,
-  ...diagnoseJudgement.json.shape,
-  ...matchJudgement.json.shape,
-  ...partsJudgement.json.shape,
-  ...planJudgement.json.shape,
-  ...buyingJudgement.json.shape,
+  ...conditionJson.shape,
+  ...diagnoseJson.shape,
+  ...matchJson.shape,
+  ...partsJson.shape,
+  ...planJson.shape,
+  ...buyingJson.shape,
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(FoundJson) })),
   teardown: z.strictObject({
-    ...stripJudgement.json.shape,
-    ...findingsJudgement.json.shape,
-    ...fragmentsJudgement.json.shape,
-    ...crackJudgement.json.shape,
-    ...cleanJudgement.json.shape,
+    ...stripJson.shape,
+    ...findingsJson.shape,
+    ...fragmentsJson.shape,
+    ...crackJson.shape,
+    ...cleanJson.shape,
     lifted: z.array(z.strictObject({ hold: z.string(), about: z.string(), why: z.string() })),
   }),
-  holds: z.array(FoundJson.extend({ station: z.enum(stations), settledAt: z.enum(stations), kind: z.enum(holdKinds) })),
+  holds: z.array(
+    z.extend(FoundJson, { station: z.enum(stations), settledAt: z.enum(stations), kind: z.enum(holdKinds) }),
+  ),
   problems: z.array(FoundJson),
   progress: z.record(z.string(), ProgressJson),
 });
@@ -57,7 +59,7 @@ export type AssessmentJson = z.infer<typeof AssessmentJson>;
 
 /** An assessment in its open form, for files and other programs. */
 export function toAssessmentJson(assessment: Assessment): AssessmentJson {
-  const { rows, endurance, joints } = measureJudgement.json.of(assessment.measured);
+  const { rows, endurance, joints } = measureJson.of(assessment);
   return {
     format: "ember-assessment/1",
     core: assessment.core,
@@ -66,27 +68,27 @@ export function toAssessmentJson(assessment: Assessment): AssessmentJson {
     job: { stream: assessment.job.id, name: assessment.job.header?.name ?? null },
     figures: [...assessment.figures],
     rows,
-    ...identifyJudgement.json.of(assessment.identity),
-    intake: { ...orderJudgement.json.of(assessment.order), ...intakeJudgement.json.of(assessment.intake) },
+    ...identifyJson.of(assessment),
+    intake: { ...orderJson.of(assessment), ...intakeJson.of(assessment) },
     endurance,
     joints,
-    ...conditionJudgement.json.of(assessment.condition),
-    ...diagnoseJudgement.json.of(assessment.diagnosis),
-    ...matchJudgement.json.of(assessment.match),
-    ...partsJudgement.json.of(assessment.inHand),
-    ...planJudgement.json.of(assessment.plan),
-    ...buyingJudgement.json.of(assessment.buying),
+    ...conditionJson.of(assessment),
+    ...diagnoseJson.of(assessment),
+    ...matchJson.of(assessment),
+    ...partsJson.of(assessment),
+    ...planJson.of(assessment),
+    ...buyingJson.of(assessment),
     handOvers: assessment.handOvers.map(({ handOver, differences }) => ({
       entry: handOver.id,
       to: handOver.to,
       differences: differences.map(foundJson),
     })),
     teardown: {
-      ...stripJudgement.json.of(assessment.strip),
-      ...findingsJudgement.json.of(assessment.findings),
-      ...fragmentsJudgement.json.of(assessment.ledger),
-      ...crackJudgement.json.of(assessment.crack),
-      ...cleanJudgement.json.of(assessment.clean),
+      ...stripJson.of(assessment),
+      ...findingsJson.of(assessment),
+      ...fragmentsJson.of(assessment),
+      ...crackJson.of(assessment),
+      ...cleanJson.of(assessment),
       lifted: assessment.lifted.map(({ hold, by }) => ({ hold: hold.code, about: by.about, why: by.why })),
     },
     holds: assessment.holds.map((each) => ({

@@ -1,11 +1,11 @@
-import { z } from "zod";
+import * as z from "./z";
 import { AssessmentJson } from "./assessment-json";
 import { CataloguePart } from "./catalogue/catalogue-part";
 import { currentVersion, declarations, entryTypes } from "./entry/declarations";
 import { Envelope } from "./entry/schema";
 import { Pack } from "./pack/schema";
 
-const schema = (type: z.ZodType, io: "input" | "output") =>
+const schema = (type: z.ZodMiniType, io: "input" | "output") =>
   `\`\`\`json\n${JSON.stringify(z.toJSONSchema(type, { io, unrepresentable: "any" }), null, 1)}\n\`\`\``;
 
 /** The open formats as a document, with a JSON Schema made from each schema the program checks with. */

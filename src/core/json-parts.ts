@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "./z";
 import { Disposition } from "./entry/schema";
 import type { CharacteristicResult } from "./measure/assess-characteristic";
 import type { PointResult } from "./measure/assess-row";
@@ -34,20 +34,20 @@ export const FoundJson = z.strictObject({
 
 export const PointJson = z.strictObject({
   point: z.string(),
-  value: Value.nullable(),
-  conformity: Conforms.nullable(),
-  wear: Share.nullable(),
+  value: z.nullable(Value),
+  conformity: z.nullable(Conforms),
+  wear: z.nullable(Share),
   readings: z.array(z.string()),
   conflict: z.boolean(),
 });
 
 export const CharacteristicJson = z.strictObject({
   id: z.string(),
-  value: Value.nullable(),
-  conformity: Conforms.nullable(),
-  wear: Share.nullable(),
+  value: z.nullable(Value),
+  conformity: z.nullable(Conforms),
+  wear: z.nullable(Share),
   missing: z.array(z.string()),
-  accepted: z.boolean().nullable(),
+  accepted: z.nullable(z.boolean()),
 });
 
 /** What is done to a feature, a measured place, or the part. */
@@ -57,9 +57,9 @@ export const OptionJson = z.strictObject({
   disposition: Disposition,
   ways: z.array(WayJson),
   /** In minor units of the shop's currency; null where nobody knows. */
-  price: z.strictObject({ low: z.number(), likely: z.number(), high: z.number() }).nullable(),
-  minutes: z.number().nullable(),
-  allowed: z.boolean().nullable(),
+  price: z.nullable(z.strictObject({ low: z.number(), likely: z.number(), high: z.number() })),
+  minutes: z.nullable(z.number()),
+  allowed: z.nullable(z.boolean()),
   reasons: z.array(FoundJson),
 });
 

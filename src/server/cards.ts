@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { assess } from "@/core/assess";
 import { cardOf, shows, sorts, wordsOf, type Listing, type BrokenCard, type CardPage, type JobCard } from "@/core/card";
 import { problem } from "@/core/problem/problem";
@@ -30,9 +30,9 @@ export const firstLines = 6;
 
 /** A listing as an address has it; what it does not say, or says wrong, is as usual. */
 export const ListingQuery = z.object({
-  words: z.string().max(200).catch(usualListing.words),
-  show: z.enum(shows).catch(usualListing.show),
-  sort: z.enum(sorts).catch(usualListing.sort),
+  words: z.catch(z.string().check(z.maxLength(200)), usualListing.words),
+  show: z.catch(z.enum(shows), usualListing.show),
+  sort: z.catch(z.enum(sorts), usualListing.sort),
 });
 
 /** A stretch of the list of jobs, as the cards have it. No job is judged for it. */

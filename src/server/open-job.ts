@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { canonicalJson } from "@/core/canonical";
 import { makeEntry, makeId, oneByOne, type Maker } from "@/core/entry/make-entry";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
@@ -12,9 +12,9 @@ import { openPack, openShop } from "./jobs";
 
 export const NewJob = z.strictObject({
   id: z.uuid(),
-  name: z.string().trim().min(1).max(120),
-  pack: z.string().regex(/^[0-9a-f]{64}$/u),
-  number: z.string().trim().max(60).nullable(),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(120)),
+  pack: z.string().check(z.regex(/^[0-9a-f]{64}$/u)),
+  number: z.nullable(z.string().check(z.trim(), z.maxLength(60))),
 });
 
 /** The packs that a new job can be pinned to: of each family the newest revision. */

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import type { Envelope } from "@/core/entry/schema";
 import { fold } from "@/core/entry/fold";
 import {
@@ -14,9 +14,9 @@ import { database } from "./environment";
 
 /** What is written down of an owner. */
 export const OwnerWords = z.strictObject({
-  name: z.string().trim().min(1).max(200),
-  contact: z.string().trim().max(500),
-  note: z.string().trim().max(2000),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(200)),
+  contact: z.string().check(z.trim(), z.maxLength(500)),
+  note: z.string().check(z.trim(), z.maxLength(2000)),
 });
 
 /** Whose engine a job is of, as the list of owners has it: null where nobody said, or it was erased. */

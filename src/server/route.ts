@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "@/core/z";
 import { deepestJson, isTooDeep } from "@/core/json-depth";
 import { problem, type Problem } from "@/core/problem/problem";
 import { roles, type Role } from "@/core/entry/schema";
@@ -26,7 +26,7 @@ export const refuse = (status: number, ...problems: readonly Problem[]): Respons
 
 type Anyone = Role | "nobody";
 
-interface Options<P extends z.ZodType, B extends z.ZodType> {
+interface Options<P extends z.ZodMiniType, B extends z.ZodMiniType> {
   /** The least that a person must be; `nobody` is for the door itself. */
   readonly role: Anyone;
   /** Shape of the path's parameters; a path of another shape leads nowhere. */
@@ -38,11 +38,11 @@ interface Options<P extends z.ZodType, B extends z.ZodType> {
 }
 
 /** What a route asks of a request. */
-export interface RouteOptions extends Options<z.ZodType, z.ZodType> {
+export interface RouteOptions extends Options<z.ZodMiniType, z.ZodMiniType> {
   readonly role: Anyone;
 }
 
-interface Context<R extends Anyone, P extends z.ZodType, B extends z.ZodType> {
+interface Context<R extends Anyone, P extends z.ZodMiniType, B extends z.ZodMiniType> {
   readonly request: Request;
   readonly person: R extends "nobody" ? SignedIn | null : SignedIn;
   readonly params: z.infer<P>;
@@ -99,8 +99,8 @@ function failed(request: Request, error: unknown): Response {
  */
 export function route<
   const R extends Anyone,
-  P extends z.ZodType = z.ZodUndefined,
-  B extends z.ZodType = z.ZodUndefined,
+  P extends z.ZodMiniType = z.ZodMiniUndefined,
+  B extends z.ZodMiniType = z.ZodMiniUndefined,
 >(options: Options<P, B> & { readonly role: R }, handler: (context: Context<R, P, B>) => Promise<Response>) {
   const handle = async (
     request: Request,

@@ -1,6 +1,6 @@
 import { getIronSession, type IronSession } from "iron-session";
 import { cookies } from "next/headers";
-import { z } from "zod";
+import * as z from "@/core/z";
 import type { Person } from "@/store/people";
 import {
   beginSession as keepSession,
@@ -20,7 +20,7 @@ const shape = {
   device: {
     name: "ember-device",
     seconds: 400 * 24 * 3600,
-    holds: z.object({ id: z.uuid(), people: z.array(z.uuid()).max(40) }),
+    holds: z.object({ id: z.uuid(), people: z.array(z.uuid()).check(z.maxLength(40)) }),
   },
 } as const;
 type Kind = keyof typeof shape;

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { createAssess } from "@/core/assess";
 import { takeAlong } from "@/core/entry/carried";
 import { standingEntries } from "@/core/entry/fold";
@@ -27,14 +27,23 @@ import { database } from "./environment";
 import { openJob, openPack } from "./jobs";
 import { packsOnOffer } from "./open-job";
 
-const Lies = z.string().trim().min(1).max(80);
+const Lies = z.string().check(z.trim(), z.minLength(1), z.maxLength(80));
 
 /** What is done at the shelf. */
 export const ShelfAct = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("lay"), job: z.uuid(), part: z.uuid(), lies: Lies }),
-  z.strictObject({ do: z.literal("take"), job: z.uuid(), part: z.uuid(), slot: z.string().max(60).nullable() }),
+  z.strictObject({
+    do: z.literal("take"),
+    job: z.uuid(),
+    part: z.uuid(),
+    slot: z.nullable(z.string().check(z.maxLength(60))),
+  }),
   z.strictObject({ do: z.literal("move"), part: z.uuid(), lies: Lies }),
-  z.strictObject({ do: z.literal("scrap"), part: z.uuid(), words: z.string().trim().min(1).max(400) }),
+  z.strictObject({
+    do: z.literal("scrap"),
+    part: z.uuid(),
+    words: z.string().check(z.trim(), z.minLength(1), z.maxLength(400)),
+  }),
 ]);
 export type ShelfAct = z.infer<typeof ShelfAct>;
 

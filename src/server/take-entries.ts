@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { declarations } from "@/core/entry/declarations";
 import { leadsStrikes, namedBy, touchProblem } from "@/core/entry/effective";
 import { readEntry, readEnvelope } from "@/core/entry/read-entry";
@@ -12,7 +12,7 @@ import { database } from "./environment";
 
 const mostEntryBytes = 64 * 1024;
 
-export const EntryBatch = z.strictObject({ entries: z.array(z.unknown()).min(1).max(200) });
+export const EntryBatch = z.strictObject({ entries: z.array(z.unknown()).check(z.minLength(1), z.maxLength(200)) });
 
 /** What became of one entry that was sent. */
 export interface EntryAnswer {

@@ -1,4 +1,3 @@
-import { z } from "zod";
 import { daysBetween } from "../entry/clock";
 import type { Job, Signed } from "../entry/fold";
 import { judgement } from "../judgement";
@@ -139,40 +138,4 @@ export const buyingJudgement = judgement({
   assess: assessBuying,
   problems: ({ problems }) => problems,
   progress: () => null,
-  json: {
-    shape: {
-      ordered: z.array(
-        z.strictObject({
-          purchase: z.string(),
-          line: z.string(),
-          name: z.string(),
-          number: z.string().nullable(),
-          quantity: z.number(),
-          arrived: z.number(),
-          amiss: z.record(z.string(), z.number()),
-          open: z.number(),
-          due: z.string().nullable(),
-          isOverdue: z.boolean(),
-          deposit: z.number(),
-          coresBack: z.number(),
-        }),
-      ),
-    },
-    of: ({ ordered }) => ({
-      ordered: ordered.map(({ purchase, line, arrived, amiss, open, isOverdue, coresBack }) => ({
-        purchase: purchase.id,
-        line: line.line,
-        name: line.name,
-        number: line.number,
-        quantity: line.quantity,
-        arrived,
-        amiss: Object.fromEntries(amiss),
-        open,
-        due: purchase.due,
-        isOverdue,
-        deposit: line.deposit,
-        coresBack,
-      })),
-    }),
-  },
 });

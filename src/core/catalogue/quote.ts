@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../z";
 import { plainNumber } from "../parts/part-situation";
 import { problem, type Problem } from "../problem/problem";
 import { CataloguePart } from "./catalogue-part";
@@ -9,17 +9,17 @@ const { number, price, currency, deposit, leadDays, revision } = CataloguePart.s
 export const Quote = z.object({
   number,
   revision,
-  price: price.unwrap(),
-  currency: currency.unwrap(),
+  price: price.def.innerType,
+  currency: currency.def.innerType,
   deposit,
-  leadDays: leadDays.unwrap(),
+  leadDays: leadDays.def.innerType,
   /** It is delivered instead of what was asked for. */
-  insteadOf: number.nullable(),
+  insteadOf: z.nullable(number),
 });
 export type Quote = z.infer<typeof Quote>;
 
 /** A quote, or nothing known by the number. */
-export const QuoteAnswer = z.object({ v: z.literal(1), quotes: z.array(Quote).max(20) });
+export const QuoteAnswer = z.object({ v: z.literal(1), quotes: z.array(Quote).check(z.maxLength(20)) });
 
 /** How a supplier answered. */
 export const supplierStates = ["quoted", "unknown-number", "slow", "down", "nonsense", "nobody"] as const;

@@ -1,5 +1,4 @@
 import { byMoment } from "../entry/clock";
-import { z } from "zod";
 import type { Job, Part, Signed } from "../entry/fold";
 import { keptBeside } from "../same";
 import type { FindingsResult } from "../findings/assess-findings";
@@ -175,12 +174,4 @@ export const cleanJudgement = judgement({
   assess: assessClean,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => (progress.total > 0 ? progress : null),
-  json: {
-    shape: { unprovenPassages: z.array(z.string()) },
-    of: ({ parts }) => ({
-      unprovenPassages: parts.flatMap(({ passages }) =>
-        passages.filter(({ clear }) => clear !== true).map(({ circuit, passage }) => `${circuit.id}/${passage.id}`),
-      ),
-    }),
-  },
 });

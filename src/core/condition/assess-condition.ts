@@ -1,11 +1,9 @@
-import { z } from "zod";
 import type { CrackResult } from "../crack/assess-crack";
 import { suspicionOf, type Contamination } from "../diagnose/suspects";
 import type { Job, Part, Signed } from "../entry/fold";
 import type { FindingsResult, PartFindings } from "../findings/assess-findings";
 import type { LedgerResult, PartAccount } from "../fragments/ledger";
 import { groupBy, groupByKeys } from "../group";
-import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { ageOf } from "../measure/endurance";
 import { jobSituation, type Order } from "../order/order";
@@ -242,25 +240,4 @@ export const conditionJudgement = judgement({
   assess: assessCondition,
   problems: () => [],
   progress: () => null,
-  json: {
-    /** Parts of which something was seen, tested, weighed or is known besides what they measure. */
-    shape: {
-      conditions: z.array(
-        z.strictObject({
-          part: z.string(),
-          tag: z.string(),
-          reuse: z.boolean().nullable(),
-          reasons: z.array(FoundJson),
-        }),
-      ),
-    },
-    of: ({ byPart }) => ({
-      conditions: [...byPart.values()].map(({ part, reuse }) => ({
-        part: part.id,
-        tag: part.tag,
-        reuse: reuse.allowed,
-        reasons: reuse.reasons.map(foundJson),
-      })),
-    }),
-  },
 });

@@ -1,4 +1,3 @@
-import { z } from "zod";
 import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
@@ -296,12 +295,4 @@ export const crackJudgement = judgement({
   assess: assessCrack,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => (progress.total > 0 ? progress : null),
-  json: {
-    shape: { zones: z.array(z.strictObject({ part: z.string(), zone: z.string(), state: z.string().nullable() })) },
-    of: ({ parts }) => ({
-      zones: parts
-        .filter(({ partClass }) => partClass.zoneMap)
-        .flatMap(({ part, zones }) => [...zones].map(([zone, state]) => ({ part: part.id, zone, state }))),
-    }),
-  },
 });

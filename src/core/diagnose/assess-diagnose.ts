@@ -1,7 +1,5 @@
 import { byMoment } from "../entry/clock";
-import { z } from "zod";
 import type { Job, Signed } from "../entry/fold";
-import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import type { Cause } from "../pack/schema-diagnosis";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -204,36 +202,4 @@ export const diagnoseJudgement = judgement({
   problems: ({ problems }) => problems,
   progress: ({ gate }) =>
     gate === "no-network" || gate === "not-asked" ? null : { done: Number(gate !== "open"), total: 1 },
-  json: {
-    shape: {
-      diagnosis: z.strictObject({
-        gate: z.enum(gates),
-        causes: z.array(z.strictObject({ cause: z.string(), place: z.string().nullable() })),
-        /** What speaks of causes: 0 for 'looked, not there'. */
-        sightings: z.array(z.strictObject({ finding: z.string(), grade: z.number() })),
-        unexplained: z.array(z.string()),
-        actions: z.array(z.strictObject({ cause: z.string(), action: z.string(), state: z.string() })),
-        suspects: z.array(
-          z.strictObject({ part: z.string(), tag: z.string(), circuit: z.string(), state: z.string() }),
-        ),
-        problems: z.array(FoundJson),
-      }),
-    },
-    of: ({ gate, settlement, sightings, unexplained, actions, contamination, problems }) => ({
-      diagnosis: {
-        gate,
-        causes: settlement?.causes.map(({ cause, place }) => ({ cause, place })) ?? [],
-        sightings: sightings.map(({ node, grade }) => ({ finding: node, grade })),
-        unexplained: unexplained.map(({ node }) => node),
-        actions: actions.map(({ cause, action, state }) => ({ cause, action: action.id, state })),
-        suspects: contamination.suspects.map(({ part, circuit, state }) => ({
-          part: part.id,
-          tag: part.tag,
-          circuit: circuit.id,
-          state,
-        })),
-        problems: problems.map(foundJson),
-      },
-    }),
-  },
 });

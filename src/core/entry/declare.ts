@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "../z";
 import type { Upcast } from "./upcast";
 
 /** What a stream is about: one visit of an engine, the shop itself, or the parts it keeps. */
@@ -8,7 +8,7 @@ export type StreamKind = "job" | "shop" | "shelf";
 export type Writer = "inspector" | "lead";
 
 /** All there is to know of a type of entry; everything else derives from it. */
-export interface Declaration<P extends z.ZodType, L extends string | null, S extends StreamKind | "any"> {
+export interface Declaration<P extends z.ZodMiniType, L extends string | null, S extends StreamKind | "any"> {
   /** What it carries in its newest version. */
   readonly payload: P;
   /**
@@ -32,7 +32,7 @@ export interface Declaration<P extends z.ZodType, L extends string | null, S ext
 
 /** Declares a type of entry; what is left out is the usual: of a job, in no list, moving nothing, open to correction. */
 export const declare = <
-  P extends z.ZodType,
+  P extends z.ZodMiniType,
   const L extends string | null = null,
   const S extends StreamKind | "any" = "job",
 >({

@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "../z";
 import { done, problem, refused, type Outcome, type Problem } from "../problem/problem";
 import { momentOf } from "./clock";
 import { currentVersion, declarations, isKnownType } from "./declarations";

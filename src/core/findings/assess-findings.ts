@@ -1,4 +1,3 @@
-import { z } from "zod";
 import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
@@ -126,18 +125,4 @@ export const findingsJudgement = judgement({
   assess: assessFindings,
   problems: ({ problems }) => problems,
   progress: () => null,
-  json: {
-    shape: {
-      findings: z.array(
-        z.strictObject({ part: z.string(), finding: z.string(), place: z.string().nullable(), grade: z.number() }),
-      ),
-    },
-    of: ({ byPart }) => ({
-      findings: [...byPart.values()].flatMap(({ part, lines }) =>
-        lines.flatMap(({ kind, place, grade }) =>
-          grade === null ? [] : [{ part: part.id, finding: kind.id, place: place?.id ?? null, grade }],
-        ),
-      ),
-    }),
-  },
 });

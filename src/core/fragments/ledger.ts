@@ -1,4 +1,3 @@
-import { z } from "zod";
 import { downstreamOf } from "../circuits/downstream";
 import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
@@ -56,7 +55,7 @@ export interface LedgerResult {
   readonly problems: readonly Problem[];
 }
 
-const coverage = 2;
+export const coverage = 2;
 const none = exact(0);
 const sum = (terms: readonly Estimate[]): Estimate => (terms.length === 0 ? none : add(...terms));
 
@@ -216,44 +215,9 @@ export function assessLedger(
   };
 }
 
-const Mass = z.strictObject({ grams: z.number(), expanded: z.number() });
-const mass = (of: Estimate) => ({ grams: of.value, expanded: coverage * standardUncertainty(of) });
-
 export const fragmentsJudgement = judgement({
   reads: ["parts", "broken", "fragments", "residues", "searched"],
   assess: assessLedger,
   problems: ({ problems }) => problems,
   progress: () => null,
-  json: {
-    /** Grams; a null mass is one that nobody could tell. */
-    shape: {
-      accounts: z.array(
-        z.strictObject({
-          part: z.string(),
-          lost: Mass.nullable(),
-          found: Mass,
-          missing: Mass.nullable(),
-          state: z.enum(accountStates),
-          toSearch: z.array(z.string()),
-        }),
-      ),
-      materials: z.array(z.strictObject({ material: z.string(), lost: Mass, found: Mass, missing: Mass })),
-    },
-    of: ({ parts, materials }) => ({
-      accounts: parts.map(({ part, lost, found, missing, state, toSearch }) => ({
-        part: part.id,
-        lost: lost && mass(lost),
-        found: mass(found),
-        missing: missing && mass(missing),
-        state,
-        toSearch: toSearch.map(({ circuit, node }) => `${circuit.id}/${node.id}`),
-      })),
-      materials: materials.map(({ material, lost, found, missing }) => ({
-        material,
-        lost: mass(lost),
-        found: mass(found),
-        missing: mass(missing),
-      })),
-    }),
-  },
 });

@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "../z";
 import type { Assessment } from "../assessment";
 import type { HandOverWitness } from "../entry/schema";
 import { compareFigures, compareGround, unitsOf } from "../plan/compare-witness";

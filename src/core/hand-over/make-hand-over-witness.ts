@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "../z";
 import type { Assessment } from "../assessment";
 import type { Envelope, HandOverWitness } from "../entry/schema";
 import { entrySetFingerprint, shownFigures } from "../plan/make-witness";

@@ -1,6 +1,4 @@
-import { z } from "zod";
 import type { Job, Signed } from "../entry/fold";
-import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -120,23 +118,6 @@ export function assessIdentity(
   };
 }
 
-const placeJson = ({ place, read, reading }: PlaceResult) => ({
-  place: place.id,
-  texts: read.map(({ text }) => text),
-  decoded: (reading?.decoded ?? []).map(({ rule, serial, built, variant, revisions }) => ({
-    rule: rule.id,
-    serial,
-    builtFrom: built?.from ?? null,
-    builtTo: built?.to ?? null,
-    shift: built?.shift ?? null,
-    time: built?.time ?? null,
-    asBuilt: variant?.built ?? null,
-    byNow: variant?.now ?? null,
-    revisions: revisions.map(({ part, revision, orElse }) => ({ part, revision, orElse })),
-  })),
-  lookAlikes: reading?.lookAlikes.map(({ plain }) => plain) ?? [],
-});
-
 /** A variant is known once it is as sure as it matters. */
 const sureEnough = 0.95;
 
@@ -151,63 +132,4 @@ export const identifyJudgement = judgement({
         (identity.likeliest.probability >= sureEnough ? 1 : 0),
       total: identity.places.length + 1,
     },
-  json: {
-    /** Probability of each variant, likeliest stories, and the check to make next; null where the pack tells no variants apart. */
-    shape: {
-      identity: z
-        .strictObject({
-          variants: z.record(z.string(), z.number()),
-          honest: z.number(),
-          contradiction: z.boolean(),
-          stories: z.array(
-            z.strictObject({ story: z.string().nullable(), variant: z.string(), probability: z.number() }),
-          ),
-          next: z.strictObject({ tell: z.string(), bits: z.number(), bitsPerMinute: z.number() }).nullable(),
-          /** What stands at each place, and what it says by each rule that it fits. */
-          places: z.array(
-            z.strictObject({
-              place: z.string(),
-              texts: z.array(z.string()),
-              decoded: z.array(
-                z.strictObject({
-                  rule: z.string(),
-                  serial: z.number().nullable(),
-                  builtFrom: z.string().nullable(),
-                  builtTo: z.string().nullable(),
-                  shift: z.number().nullable(),
-                  time: z.string().nullable(),
-                  asBuilt: z.string().nullable(),
-                  byNow: z.string().nullable(),
-                  revisions: z.array(
-                    z.strictObject({ part: z.string(), revision: z.string(), orElse: z.string().nullable() }),
-                  ),
-                }),
-              ),
-              lookAlikes: z.array(z.string()),
-            }),
-          ),
-          problems: z.array(FoundJson),
-          signed: z.array(z.strictObject({ entry: z.string(), variant: z.string(), why: z.string() })),
-        })
-        .nullable(),
-    },
-    of: (identity) => {
-      if (!identity) return { identity: null };
-      const { posterior: found, contradiction, next, places, problems, signed } = identity;
-      return {
-        identity: {
-          variants: Object.fromEntries(found.variants),
-          honest: found.honest,
-          contradiction,
-          stories: found.stories
-            .slice(0, 5)
-            .map(({ id, variant, probability }) => ({ story: id, variant, probability })),
-          next: next[0] ? { tell: next[0].tell.id, bits: next[0].bits, bitsPerMinute: next[0].bitsPerMinute } : null,
-          places: places.map(placeJson),
-          problems: problems.map(foundJson),
-          signed: signed.map(({ id, variant, why }) => ({ entry: id, variant, why })),
-        },
-      };
-    },
-  },
 });

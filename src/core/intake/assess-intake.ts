@@ -1,4 +1,3 @@
-import { z } from "zod";
 import { byTime } from "../entry/effective";
 import type { Job, Signed } from "../entry/fold";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -7,8 +6,6 @@ import type { Choice } from "../plan/option";
 import { problem, type Problem } from "../problem/problem";
 import type { Notes } from "../entry/notes";
 import type { IdentityResult } from "../identify/assess-identity";
-import { Disposition } from "../entry/schema";
-import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { orderItemsOf, type Order } from "../order/order";
 import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
@@ -172,32 +169,4 @@ export const intakeJudgement = judgement({
   assess: assessIntake,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => (progress.total > 0 ? progress : null),
-  json: {
-    shape: {
-      worth: z
-        .strictObject({
-          course: z.string().nullable(),
-          costs: z.record(z.string(), z.number().nullable()),
-          known: z.number(),
-          items: z.array(
-            z.strictObject({ partClass: z.string(), disposition: Disposition, count: z.number(), amount: z.number() }),
-          ),
-          reasons: z.array(FoundJson),
-        })
-        .nullable(),
-      estimated: z.number(),
-      approved: z.number(),
-    },
-    of: ({ worth, costEstimates }) => ({
-      worth: worth && {
-        course: worth.course,
-        costs: { ...worth.costs },
-        known: worth.known,
-        items: worth.items.map((item) => ({ ...item })),
-        reasons: worth.reasons.map(foundJson),
-      },
-      estimated: costEstimates.total,
-      approved: costEstimates.approved,
-    }),
-  },
 });

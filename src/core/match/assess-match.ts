@@ -1,10 +1,8 @@
-import { z } from "zod";
 import type { Sighting } from "../diagnose/sightings";
 import type { Part, Signed } from "../entry/fold";
 import { createGroups, groupBy } from "../group";
 import type { IdentityResult } from "../identify/assess-identity";
 import { builtWith } from "../identify/built-with";
-import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -353,33 +351,5 @@ export const matchJudgement = judgement({
   progress: ({ pairings }) => {
     const there = pairings.filter(({ ends }) => ends.some(({ of }) => of !== null && typeof of !== "string"));
     return there.length === 0 ? null : { done: there.filter(({ allowed }) => allowed === true).length, total: there.length }; // prettier-ignore
-  },
-  json: {
-    shape: {
-      match: z.strictObject({
-        pairings: z.array(
-          z.strictObject({
-            mating: z.string(),
-            ends: z.array(z.string()),
-            allowed: z.boolean().nullable(),
-            state: z.enum(["proven", "ran", "bridged", "open", "wrong"]),
-            reasons: z.array(FoundJson),
-          }),
-        ),
-        problems: z.array(FoundJson),
-      }),
-    },
-    of: ({ pairings, problems }) => ({
-      match: {
-        pairings: pairings.map(({ place, allowed, state, reasons }) => ({
-          mating: place.mating.id,
-          ends: [...place.ends],
-          allowed,
-          state,
-          reasons: reasons.map(foundJson),
-        })),
-        problems: problems.map(foundJson),
-      },
-    }),
   },
 });

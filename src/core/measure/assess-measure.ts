@@ -1,8 +1,6 @@
-import { z } from "zod";
 import type { Job, Occasion, Part, Reading } from "../entry/fold";
-import { Phase, type DecisionRule } from "../entry/schema";
+import { type DecisionRule } from "../entry/schema";
 import { canonicalJson } from "../canonical";
-import { characteristicJson, CharacteristicJson, pointJson, PointJson } from "../json-parts";
 import { groupBy } from "../group";
 import { isSame, keptBeside, keptByName } from "../same";
 import { judgement } from "../judgement";
@@ -281,73 +279,4 @@ export const measureJudgement = judgement({
   assess: (pack: CompiledPack, job: Measured, order: Order): MeasureResult => createMeasure(pack)(job, order),
   problems: ({ problems }) => problems,
   progress: ({ progress }) => progress,
-  json: {
-    shape: {
-      rows: z.array(
-        z.strictObject({
-          row: z.string(),
-          name: z.string(),
-          part: z.string().nullable(),
-          tag: z.string().nullable(),
-          phase: Phase.nullable(),
-          /** The size it was brought to; null at the size it had when new. */
-          size: z.string().nullable(),
-          accepted: z.boolean().nullable(),
-          points: z.array(PointJson),
-          characteristics: z.array(CharacteristicJson),
-        }),
-      ),
-      joints: z.array(
-        z.strictObject({
-          joint: z.string(),
-          name: z.string(),
-          accepted: z.boolean().nullable(),
-          characteristics: z.array(CharacteristicJson),
-        }),
-      ),
-      endurance: z.array(
-        z.strictObject({
-          row: z.string(),
-          hoursWanted: z.number(),
-          ageFrom: z.number().nullable(),
-          ageTo: z.number().nullable(),
-          probability: z.number().nullable(),
-          low: z.number(),
-          high: z.number(),
-          limit: z.number(),
-          life: z.number().nullable(),
-        }),
-      ),
-    },
-    of: ({ rows, joints, endurance }) => ({
-      rows: [...rows.values()].map(({ row, part, phase, size, accepted, points, governing, derived }) => ({
-        row: row.id,
-        name: row.name,
-        part: part?.id ?? null,
-        tag: part?.tag ?? null,
-        phase,
-        size: size?.id ?? null,
-        accepted,
-        points: points.map(pointJson),
-        characteristics: [governing, ...derived].map(characteristicJson),
-      })),
-      joints: [...joints.values()].map(({ row, accepted, governing, derived }) => ({
-        joint: row.id,
-        name: row.name,
-        accepted,
-        characteristics: [governing, ...derived].map(characteristicJson),
-      })),
-      endurance: [...endurance].map(([row, { hoursWanted, age, probability, low, high, limit, life }]) => ({
-        row,
-        hoursWanted,
-        ageFrom: age?.from ?? null,
-        ageTo: age?.to ?? null,
-        probability,
-        low,
-        high,
-        limit,
-        life,
-      })),
-    }),
-  },
 });

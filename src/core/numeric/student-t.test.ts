@@ -1,5 +1,7 @@
+import erfc from "@stdlib/math-base-special-erfc";
 import cdf from "@stdlib/stats-base-dists-t-cdf";
 import quantile from "@stdlib/stats-base-dists-t-quantile";
+import { normalCdf } from "./normal-cdf";
 import { tCdf, tQuantile } from "./student-t";
 
 const degrees = [0.5, 1, 1.3, 2, 3, 4.7, 10, 29.5, 200, 1234.5, 99_999, 999_999, 1_000_001, 1e9];
@@ -22,5 +24,17 @@ describe("Student's t against @stdlib", () => {
   test("what it gives it takes back", () => {
     for (const of of [...degrees, Infinity])
       for (const p of [1e-6, 0.1, 0.4999, 0.5, 0.9]) expect(tCdf(tQuantile(p, of), of) / p).toBeCloseTo(1, 9);
+  });
+});
+
+// Outside check: the complementary error function of @stdlib.
+describe("the normal distribution against @stdlib", () => {
+  test("to twelve digits, in its middle, where series and fraction meet, and far out", () => {
+    for (const z of [-37, -20, -9, -5, -3.0001, -3, -2.9999, -1.96, -0.5, -1e-9, 0, 1e-20, 0.3, 1, 2.5, 3, 8])
+      expect(normalCdf(z) / (erfc(-z / Math.SQRT2) / 2)).toBeCloseTo(1, 12);
+  });
+
+  test("at its ends and of nothing", () => {
+    expect([normalCdf(-Infinity), normalCdf(Infinity), normalCdf(NaN)]).toEqual([0, 1, NaN]);
   });
 });

@@ -1,4 +1,3 @@
-import { z } from "zod";
 import type { Job } from "../entry/fold";
 import { Notes } from "../entry/notes";
 import { decisionRules, ShopSettings, type DecisionRule, type Payload } from "../entry/schema";
@@ -163,35 +162,4 @@ export const orderJudgement = judgement({
   assess: assessOrder,
   problems: () => [],
   progress: () => null,
-  json: {
-    shape: {
-      order: z.strictObject({
-        hoursWanted: z.number().nullable(),
-        chanceWanted: z.number().nullable(),
-        budget: z.number().nullable(),
-        wantedBy: z.string().nullable(),
-        dayRate: z.number().nullable(),
-        redoBorneBy: z.enum(bearers).nullable(),
-        idleBorneBy: z.enum(bearers).nullable(),
-        askAbove: z.number().nullable(),
-        certified: z.boolean().nullable(),
-        rule: z.string(),
-        application: z.strictObject({ kind: z.string().nullable(), words: z.string().nullable() }),
-        variant: z.string().nullable(),
-        wanted: z.strictObject({
-          hours: z.number().nullable(),
-          kilometres: z.number().nullable(),
-          cycles: z.number().nullable(),
-        }),
-        settings: ShopSettings.nullable(),
-        lives: z.array(z.strictObject({ class: z.string(), hours: z.number(), shape: z.number(), count: z.number() })),
-      }),
-    },
-    of: ({ notes: _, schools: __, lives, ...order }) => ({
-      order: {
-        ...order,
-        lives: [...lives.values()].map(({ class: of, hours, shape, count }) => ({ class: of, hours, shape, count })),
-      },
-    }),
-  },
 });

@@ -1,5 +1,6 @@
 import { closest, distance } from "fastest-levenshtein";
 import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from "jsonc-parser";
+import * as z from "../z";
 import { isTooDeep } from "../json-depth";
 import { problem, type Path, type Problem } from "../problem/problem";
 import type { CompiledPack } from "./compile-pack";
@@ -96,7 +97,7 @@ function keysOf(value: unknown, keys: Set<string>): Set<string> {
 
 let knownKeys: readonly string[] | null = null;
 const packKeys = () =>
-  (knownKeys ??= [...keysOf(Pack.toJSONSchema({ io: "input", unrepresentable: "any" }), new Set())]);
+  (knownKeys ??= [...keysOf(z.toJSONSchema(Pack, { io: "input", unrepresentable: "any" }), new Set())]);
 
 /** What a problem names that is not there, as it stands in its params. */
 const namedIn = ({ code, params }: Problem): string | null => {

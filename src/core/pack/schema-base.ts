@@ -1,15 +1,15 @@
-import { z } from "zod";
+import * as z from "../z";
 
 const reserved = new Set(["__proto__", "constructor", "prototype"]);
 
 /** A name inside a pack: lower case, digits, dashes. */
-export const Id = z
-  .string()
-  .max(60)
-  .regex(/^[a-z][a-z0-9-]*$/u, "lower case letters, digits and dashes, a letter first")
-  .refine((id) => !reserved.has(id));
-export const Text = z.string().trim().min(1).max(400);
-export const Finite = z.number().refine(Number.isFinite);
+export const Id = z.string().check(
+  z.maxLength(60),
+  z.regex(/^[a-z][a-z0-9-]*$/u, "lower case letters, digits and dashes, a letter first"),
+  z.refine((id) => !reserved.has(id)),
+);
+export const Text = z.string().check(z.trim(), z.minLength(1), z.maxLength(400));
+export const Finite = z.number().check(z.refine(Number.isFinite));
 
 /** Where a part came from: in this engine, out of another, off the shelf, or bought. */
 export const partOrigins = ["engine", "donor", "shelf", "supplier"] as const;
@@ -21,23 +21,19 @@ export type PartOrigin = (typeof partOrigins)[number];
  */
 export const Condition = z
   .strictObject({
-    variants: z.array(Id).min(1).max(50).optional(),
-    series: z.array(Id).min(1).max(20).optional(),
-    revisions: z.array(Id).min(1).max(50).optional(),
-    origins: z.array(z.enum(partOrigins)).min(1).max(4).optional(),
-    schools: z
-      .array(z.strictObject({ school: Id, option: Id }))
-      .min(1)
-      .max(10)
-      .optional(),
-    applications: z.array(Id).min(1).max(20).optional(),
+    variants: z.optional(z.array(Id).check(z.minLength(1), z.maxLength(50))),
+    series: z.optional(z.array(Id).check(z.minLength(1), z.maxLength(20))),
+    revisions: z.optional(z.array(Id).check(z.minLength(1), z.maxLength(50))),
+    origins: z.optional(z.array(z.enum(partOrigins)).check(z.minLength(1), z.maxLength(4))),
+    schools: z.optional(z.array(z.strictObject({ school: Id, option: Id })).check(z.minLength(1), z.maxLength(10))),
+    applications: z.optional(z.array(Id).check(z.minLength(1), z.maxLength(20))),
   })
-  .refine((condition) => Object.keys(condition).length > 0, "a condition names nothing");
+  .check(z.refine((condition) => Object.keys(condition).length > 0, "a condition names nothing"));
 export type Condition = z.infer<typeof Condition>;
 
 /** Where a fact stands. */
 export const Ref = z.strictObject({
   source: Id,
-  page: z.string().max(40).optional(),
-  erratum: z.strictObject({ foundBy: Text, why: Text }).optional(),
+  page: z.optional(z.string().check(z.maxLength(40))),
+  erratum: z.optional(z.strictObject({ foundBy: Text, why: Text })),
 });

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../z";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 
 /** What a thing that can be seen is by its nature: that decides what follows where a pack says nothing more. */
@@ -12,12 +12,12 @@ const Seen = z.discriminatedUnion("is", [
   z.strictObject({
     is: z.literal("finding"),
     finding: Id,
-    from: Grade.default(1),
-    values: z.array(Id).max(12).optional(),
-    places: z.array(Id).max(60).optional(),
+    from: z._default(Grade, 1),
+    values: z.optional(z.array(Id).check(z.maxLength(12))),
+    places: z.optional(z.array(Id).check(z.maxLength(60))),
   }),
   /** What a check before taking apart showed of it: these states, or whatever is not as it should be. */
-  z.strictObject({ is: z.literal("check"), check: Id, states: z.array(Id).max(8).optional() }),
+  z.strictObject({ is: z.literal("check"), check: Id, states: z.optional(z.array(Id).check(z.maxLength(8))) }),
   /** What is known of the engine's past. */
   z.strictObject({ is: z.literal("history"), item: Id, value: z.union([Text, Finite, z.boolean()]) }),
 ]);
@@ -35,18 +35,18 @@ export const Consequence = z.strictObject({
    */
   then: z.enum(["refuse", "ask", "clean", "tell"]),
   /** Machining does not take it away: heat, cracks, life. Worn surfaces are gone once they are ground. */
-  survivesMachining: z.boolean().default(false),
+  survivesMachining: z._default(z.boolean(), false),
   /** Nobody goes past it with a reason. */
-  never: z.boolean().default(false),
+  never: z._default(z.boolean(), false),
   /** Holds in a shop that follows this school. */
-  school: z.strictObject({ school: Id, option: Id }).optional(),
+  school: z.optional(z.strictObject({ school: Id, option: Id })),
   /** Holds only so. While that cannot be told a refusal asks, and all else follows as though it held. */
-  onlyIf: Condition.optional(),
+  onlyIf: z.optional(Condition),
   /** What makes the part good again: a surface coated or made anew. The first whose condition holds, else the first that may. */
-  madeGood: z
-    .array(z.strictObject({ id: Id, name: Text, onlyIf: Condition.optional() }))
-    .max(6)
-    .default([]),
+  madeGood: z._default(
+    z.array(z.strictObject({ id: Id, name: Text, onlyIf: z.optional(Condition) })).check(z.maxLength(6)),
+    [],
+  ),
   why: Text,
   ref: Ref,
 });

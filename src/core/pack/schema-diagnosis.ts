@@ -1,8 +1,8 @@
-import { z } from "zod";
+import * as z from "../z";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 
 /** A chance that leaves room for its opposite: nothing that runs is certain, and nothing is impossible. */
-export const Chance = z.number().gt(0).lt(1);
+export const Chance = z.number().check(z.gt(0), z.lt(1));
 
 /**
  * What occurs several times in an engine and is written down once: journals, cylinders, chambers. A node on a plate stands
@@ -16,18 +16,14 @@ export const Plate = z.strictObject({
       z.strictObject({
         id: Id,
         name: Text,
-        slots: z.array(Id).min(1).max(60),
+        slots: z.array(Id).check(z.minLength(1), z.maxLength(60)),
         /** Of parts that several places share what is theirs: a crank's own pin, as its places and measured places are called. */
-        on: z.array(Id).max(40).default([]),
+        on: z._default(z.array(Id).check(z.maxLength(40)), []),
         /** Where it lies in circuits, where its slots do not say. */
-        at: z
-          .array(z.strictObject({ circuit: Id, node: Id }))
-          .max(10)
-          .default([]),
+        at: z._default(z.array(z.strictObject({ circuit: Id, node: Id })).check(z.maxLength(10)), []),
       }),
     )
-    .min(1)
-    .max(60),
+    .check(z.minLength(1), z.maxLength(60)),
 });
 
 /**
@@ -42,16 +38,16 @@ export const Reach = z.union([
 
 const Link = z.strictObject({
   of: Id,
-  reach: Reach.default("same"),
+  reach: z._default(Reach, "same"),
   /** How often it brings this about by itself; by grades, what share of them comes to each, the worst last. */
-  p: z.union([Chance, z.array(Chance).min(2).max(3)]),
+  p: z.union([Chance, z.array(Chance).check(z.minLength(2), z.maxLength(3))]),
 });
-const Links = z.array(Link).max(60).default([]);
+const Links = z._default(z.array(Link).check(z.maxLength(60)), []);
 
 /** What makes a cause likelier or less likely in one engine than in another. */
 const Shift = z.strictObject({
   when: z.discriminatedUnion("is", [
-    z.strictObject({ is: z.literal("history"), item: Id, values: z.array(z.union([Text, Finite, z.boolean()])).min(1).max(12) }), // prettier-ignore
+    z.strictObject({ is: z.literal("history"), item: Id, values: z.array(z.union([Text, Finite, z.boolean()])).check(z.minLength(1), z.maxLength(12)) }), // prettier-ignore
     z.strictObject({ is: z.literal("symptom"), symptom: Id }),
     /** It came back after it was rebuilt here. */
     z.strictObject({ is: z.literal("came-back") }),
@@ -61,7 +57,7 @@ const Shift = z.strictObject({
     z.strictObject({ is: z.literal("lot-out"), class: Id }),
   ]),
   /** By how much it multiplies the odds. */
-  times: z.number().positive().max(1000),
+  times: z.number().check(z.positive(), z.maximum(1000)),
 });
 
 export const Cause = z.strictObject({
@@ -69,13 +65,13 @@ export const Cause = z.strictObject({
   name: Text,
   /** What it is in a sentence for the owner. */
   tells: Text,
-  plate: Id.optional(),
+  plate: z.optional(Id),
   /** How often a failed engine of this family has it, at one place. */
   base: Chance,
-  shifts: z.array(Shift).max(20).default([]),
-  onlyIf: Condition.optional(),
+  shifts: z._default(z.array(Shift).check(z.maxLength(20)), []),
+  onlyIf: z.optional(Condition),
   /** Findings that settle it where they are recorded. */
-  confirm: z.array(Id).min(1).max(10),
+  confirm: z.array(Id).check(z.minLength(1), z.maxLength(10)),
   /** What has to be done about it, besides what it has damaged. */
   actions: z
     .array(
@@ -84,40 +80,39 @@ export const Cause = z.strictObject({
         text: Text,
         does: z.enum(["repair", "replace", "check", "advise"]),
         /** The parts that it is done to. */
-        class: Id.optional(),
+        class: z.optional(Id),
       }),
     )
-    .min(1)
-    .max(12),
+    .check(z.minLength(1), z.maxLength(12)),
   ref: Ref,
 });
 
 export const Event = z.strictObject({
   id: Id,
   name: Text,
-  plate: Id.optional(),
+  plate: z.optional(Id),
   /** How often it happens by none of its causes. */
   leak: Chance,
   causes: Links,
   /** Where causes do not add up one by one: a chance for each combination of them, the last one's changing fastest. */
-  table: z
-    .strictObject({
-      of: z.array(Id).min(1).max(4),
-      rows: z.array(Chance).min(2).max(16),
-    })
-    .optional(),
+  table: z.optional(
+    z.strictObject({
+      of: z.array(Id).check(z.minLength(1), z.maxLength(4)),
+      rows: z.array(Chance).check(z.minLength(2), z.maxLength(16)),
+    }),
+  ),
   ref: Ref,
 });
 
 const reads = {
   finding: z.strictObject({
     is: z.literal("finding"),
-    classes: z.array(Id).min(1).max(12),
+    classes: z.array(Id).check(z.minLength(1), z.maxLength(12)),
     finding: Id,
-    places: z.array(Id).max(60).optional(),
+    places: z.optional(z.array(Id).check(z.maxLength(60))),
     /** It is there from this grade on; where it has grades of its own, by them. */
-    from: z.union([z.literal(1), z.literal(2), z.literal(3)]).default(1),
-    values: z.array(Id).max(12).optional(),
+    from: z._default(z.union([z.literal(1), z.literal(2), z.literal(3)]), 1),
+    values: z.optional(z.array(Id).check(z.maxLength(12))),
   }),
   value: z.strictObject({
     is: z.literal("value"),
@@ -127,16 +122,20 @@ const reads = {
     past: z.union([z.literal("limit"), z.strictObject({ above: Finite }), z.strictObject({ below: Finite })]),
   }),
   fit: z.strictObject({ is: z.literal("fit"), joint: Id, past: z.enum(["limit", "above", "below"]) }),
-  check: z.strictObject({ is: z.literal("check"), check: Id, states: z.array(Id).max(8).optional() }),
+  check: z.strictObject({ is: z.literal("check"), check: Id, states: z.optional(z.array(Id).check(z.maxLength(8))) }),
   test: z.strictObject({ is: z.literal("test"), test: Id, past: z.enum(["low", "high"]) }),
   symptom: z.strictObject({ is: z.literal("symptom"), symptom: Id }),
-  crack: z.strictObject({ is: z.literal("crack"), class: Id, zones: z.array(Id).max(60).optional() }),
+  crack: z.strictObject({ is: z.literal("crack"), class: Id, zones: z.optional(z.array(Id).check(z.maxLength(60))) }),
   /** A part lost mass: broken off, torn out. */
-  broken: z.strictObject({ is: z.literal("broken"), classes: z.array(Id).min(1).max(12) }),
+  broken: z.strictObject({ is: z.literal("broken"), classes: z.array(Id).check(z.minLength(1), z.maxLength(12)) }),
   /** Pieces that were not found. */
-  account: z.strictObject({ is: z.literal("account"), classes: z.array(Id).min(1).max(12) }),
+  account: z.strictObject({ is: z.literal("account"), classes: z.array(Id).check(z.minLength(1), z.maxLength(12)) }),
   identity: z.strictObject({ is: z.literal("identity") }),
-  revision: z.strictObject({ is: z.literal("revision"), class: Id, revisions: z.array(Id).min(1).max(50) }),
+  revision: z.strictObject({
+    is: z.literal("revision"),
+    class: Id,
+    revisions: z.array(Id).check(z.minLength(1), z.maxLength(50)),
+  }),
 };
 
 /** What it is read off that other stations record. */
@@ -157,40 +156,37 @@ export const Reads = z.discriminatedUnion("is", [
 export const CauseFinding = z.strictObject({
   id: Id,
   name: Text,
-  plate: Id.optional(),
+  plate: z.optional(Id),
   /** It does not go unexplained: a failure is not settled while no cause accounts for it. */
-  severe: z.boolean().default(false),
+  severe: z._default(z.boolean(), false),
   /** How often it is there with none of its causes. */
-  leak: z.union([Chance, z.array(Chance).min(2).max(3)]),
+  leak: z.union([Chance, z.array(Chance).check(z.minLength(2), z.maxLength(3))]),
   causes: Links,
   /** Whatever of these is there; all of them looked at and none there is 'looked, not there'. */
-  reads: z.array(Reads).max(8).default([]),
+  reads: z._default(z.array(Reads).check(z.maxLength(8)), []),
   /** The question where it is answered at Diagnose itself: what no other station records. */
-  ask: Text.optional(),
+  ask: z.optional(Text),
   /** How often a look misses it, where that is not as usual. */
-  miss: Chance.optional(),
-  minutes: z.number().positive().max(6000),
+  miss: z.optional(Chance),
+  minutes: z.number().check(z.positive(), z.maximum(6000)),
   /** What it destroys or costs to look. */
-  costs: Text.optional(),
+  costs: z.optional(Text),
   ref: Ref,
 });
 
 export const Diagnosis = z.strictObject({
-  plates: z.array(Plate).max(20).default([]),
-  causes: z.array(Cause).min(1).max(120),
-  events: z.array(Event).max(200).default([]),
-  findings: z.array(CauseFinding).min(1).max(400),
+  plates: z._default(z.array(Plate).check(z.maxLength(20)), []),
+  causes: z.array(Cause).check(z.minLength(1), z.maxLength(120)),
+  events: z._default(z.array(Event).check(z.maxLength(200)), []),
+  findings: z.array(CauseFinding).check(z.minLength(1), z.maxLength(400)),
   /** From what probability on a cause counts as settled. */
   settled: z.strictObject({ probability: Chance, ref: Ref }),
   /** How often a look misses a trace that is there: over many at once, before cleaning, after it, by a test or a gauge. */
   misses: z.strictObject({ together: Chance, before: Chance, after: Chance, tested: Chance, ref: Ref }),
   /** How many failed engines the base rates weigh, beside those of the shop. */
-  priorWeight: z.strictObject({ engines: z.number().positive().max(10_000), ref: Ref }),
+  priorWeight: z.strictObject({ engines: z.number().check(z.positive(), z.maximum(10_000)), ref: Ref }),
   /** What is harmless at a first start, and passes. */
-  harmless: z
-    .array(z.strictObject({ id: Id, name: Text, why: Text, ref: Ref }))
-    .max(40)
-    .default([]),
+  harmless: z._default(z.array(z.strictObject({ id: Id, name: Text, why: Text, ref: Ref })).check(z.maxLength(40)), []),
 });
 
 export type Diagnosis = z.infer<typeof Diagnosis>;

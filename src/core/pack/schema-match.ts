@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../z";
 import { unitById } from "../quantity/units";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 import { Parts } from "./schema-relations";
@@ -9,37 +9,31 @@ export const Attribute = z
     id: Id,
     name: Text,
     /** The unit of a figure; words have none. */
-    unit: Id.refine((id) => unitById(id) !== undefined, "not a unit").optional(),
-    values: z
-      .array(z.strictObject({ id: Id, name: Text }))
-      .max(40)
-      .default([]),
+    unit: z.optional(Id.check(z.refine((id) => unitById(id) !== undefined, "not a unit"))),
+    values: z._default(z
+      .array(z.strictObject({ id: Id, name: Text })).check(z.maxLength(40)), []),
     /** A figure that is measured at Measure: the feature of each class that it is the size of. */
-    measured: z
-      .array(z.strictObject({ class: Id, feature: Id }))
-      .max(20)
-      .default([]),
+    measured: z._default(z
+      .array(z.strictObject({ class: Id, feature: Id })).check(z.maxLength(20)), []),
     /** The quickest way to tell. */
-    check: z.strictObject({ text: Text, minutes: z.number().positive().max(600) }),
-  })
-  .refine(({ unit, measured }) => measured.length === 0 || unit !== undefined, "is measured and has no unit")
-  .refine(({ unit, values }) => (unit === undefined) === values.length > 0, "is a figure with a unit, or one of several words"); // prettier-ignore
+    check: z.strictObject({ text: Text, minutes: z.number().check(z.positive(), z.maximum(600)) }),
+  }).check(z.refine(({ unit, measured }) => measured.length === 0 || unit !== undefined, "is measured and has no unit"), z.refine(({ unit, values }) => (unit === undefined) === values.length > 0, "is a figure with a unit, or one of several words")); // prettier-ignore
 
 /** A word, a figure, or all figures between two. */
 export const AttributeValue = z.union([
   Id,
   Finite,
-  z.strictObject({ min: Finite, max: Finite }).refine(({ min, max }) => min <= max, "min is above max"),
+  z.strictObject({ min: Finite, max: Finite }).check(z.refine(({ min, max }) => min <= max, "min is above max")),
 ]);
 
 /** What the book says of some parts, of an answer to what the engine goes into, or of what it was built with by its number. */
 const KnownValues = z.strictObject({
   of: z.union([
     Parts,
-    z.strictObject({ question: Id, options: z.array(Id).min(1).max(20) }),
+    z.strictObject({ question: Id, options: z.array(Id).check(z.minLength(1), z.maxLength(20)) }),
     z.strictObject({ built: Text, revision: Text }),
   ]),
-  onlyIf: Condition.optional(),
+  onlyIf: z.optional(Condition),
   values: z.record(Id, AttributeValue),
   ref: Ref,
 });
@@ -66,40 +60,56 @@ const Remedy = z.strictObject({
   id: Id,
   kind: z.enum(remedyKinds),
   name: Text,
-  price: z.number().min(0).optional(),
-  minutes: z.number().min(0).max(10_000),
+  price: z.optional(z.number().check(z.minimum(0))),
+  minutes: z.number().check(z.minimum(0), z.maximum(10_000)),
   reversible: z.boolean(),
-  requires: z.array(Text).max(8).default([]),
+  requires: z._default(z.array(Text).check(z.maxLength(8)), []),
   /** It defeats something that the law asks for: where it may not be used, and what is to be said. */
-  unlawful: z.strictObject({ applications: z.array(Id).max(20).default([]), text: Text }).optional(),
+  unlawful: z.optional(
+    z.strictObject({ applications: z._default(z.array(Id).check(z.maxLength(20)), []), text: Text }),
+  ),
 });
 
 const common = {
   id: Id,
   name: Text,
-  onlyIf: Condition.optional(),
+  onlyIf: z.optional(Condition),
   /** What it will look like when it runs; what shows of it, and the cause whose odds it multiplies so many times. */
   wrong: z.strictObject({
     looks: Text,
-    findings: z.array(Id).max(10).default([]),
-    cause: z.strictObject({ id: Id, times: z.number().min(1).max(1000) }).optional(),
+    findings: z._default(z.array(Id).check(z.maxLength(10)), []),
+    cause: z.optional(z.strictObject({ id: Id, times: z.number().check(z.minimum(1), z.maximum(1000)) })),
   }),
-  remedies: z.array(Remedy).max(12).default([]),
+  remedies: z._default(z.array(Remedy).check(z.maxLength(12)), []),
   ref: Ref,
 };
 const ends = { one: End, other: End };
 const attribute = Id;
 /** The same attribute of the other end, unless it is called otherwise there. */
-const otherAttribute = Id.optional();
-const pairs = z.array(z.tuple([Id, Id])).min(1);
+const otherAttribute = z.optional(Id);
+const pairs = z.array(z.tuple([Id, Id])).check(z.minLength(1));
 
 /** What two ends of a mating have to be to each other. A closed set of kinds: from each follow the same judgement and the same choice. */
 export const Mating = z.discriminatedUnion("is", [
   z.strictObject({ is: z.literal("equal"), ...common, ...ends, attribute, otherAttribute }),
   /** Only what the table has goes together. */
-  z.strictObject({ is: z.literal("table"), ...common, ...ends, attribute, otherAttribute, pairs: pairs.max(400) }),
+  z.strictObject({
+    is: z.literal("table"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute,
+    pairs: pairs.check(z.maxLength(400)),
+  }),
   /** Male and female, left and right: one of each. */
-  z.strictObject({ is: z.literal("complement"), ...common, ...ends, attribute, otherAttribute, pairs: pairs.max(20) }),
+  z.strictObject({
+    is: z.literal("complement"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute,
+    pairs: pairs.check(z.maxLength(20)),
+  }),
   /** The figure of the first less that of the other lies within: a clearance, or an interference below nought. */
   z.strictObject({
     is: z.literal("fit"),
@@ -107,7 +117,7 @@ export const Mating = z.discriminatedUnion("is", [
     ...ends,
     attribute,
     otherAttribute,
-    within: z.strictObject({ min: Finite, max: Finite }).refine(({ min, max }) => min <= max),
+    within: z.strictObject({ min: Finite, max: Finite }).check(z.refine(({ min, max }) => min <= max)),
   }),
   /** A designation of the first by a standard, and what the standard gives the other: it is looked up, never counted. */
   z.strictObject({
@@ -116,7 +126,7 @@ export const Mating = z.discriminatedUnion("is", [
     ...ends,
     attribute,
     otherAttribute: Id,
-    sizes: z.array(z.strictObject({ size: Id, is: Finite })).min(1).max(200), // prettier-ignore
+    sizes: z.array(z.strictObject({ size: Id, is: Finite })).check(z.minLength(1), z.maxLength(200)), // prettier-ignore
   }),
   /** Planes, offsets, belt lines: no further apart than this. */
   z.strictObject({
@@ -125,7 +135,7 @@ export const Mating = z.discriminatedUnion("is", [
     ...ends,
     attribute,
     otherAttribute,
-    within: z.number().min(0),
+    within: z.number().check(z.minimum(0)),
   }),
   /** All of them together come to what is asked for: imbalance that has to cancel. */
   z.strictObject({
@@ -134,7 +144,7 @@ export const Mating = z.discriminatedUnion("is", [
     of: Parts,
     attribute,
     target: Finite,
-    within: z.number().min(0),
+    within: z.number().check(z.minimum(0)),
   }),
   /** A pattern that both have, and that can be read with everything fitted where somebody has to read it. */
   z.strictObject({
@@ -143,7 +153,9 @@ export const Mating = z.discriminatedUnion("is", [
     ...ends,
     attribute,
     otherAttribute,
-    seen: z.strictObject({ of: End, attribute: Id, values: z.array(Id).min(1).max(20) }).optional(),
+    seen: z.optional(
+      z.strictObject({ of: End, attribute: Id, values: z.array(Id).check(z.minLength(1), z.maxLength(20)) }),
+    ),
   }),
   /**
    * Teeth of the driving first and the driven other, in this ratio (driven to driving); how many teeth of the driven one it
@@ -155,9 +167,9 @@ export const Mating = z.discriminatedUnion("is", [
     ...ends,
     attribute,
     otherAttribute: Id,
-    ratio: z.number().positive(),
+    ratio: z.number().check(z.positive()),
     off: Id,
-    range: Id.optional(),
+    range: z.optional(Id),
   }),
   /** What the first can bear is at least what the other asks of it. */
   z.strictObject({
@@ -166,7 +178,7 @@ export const Mating = z.discriminatedUnion("is", [
     ...ends,
     attribute,
     otherAttribute,
-    reserve: z.number().min(0).default(0),
+    reserve: z._default(z.number().check(z.minimum(0)), 0),
   }),
   /** Parts of look-alike families: free, each one tested first, only where said, or never, and by whose word. */
   z.strictObject({
@@ -178,31 +190,32 @@ export const Mating = z.discriminatedUnion("is", [
       .array(
         z.strictObject({
           value: Id,
-          variants: z.array(Id).max(50).default([]),
+          variants: z._default(z.array(Id).check(z.maxLength(50)), []),
           then: z.enum(["free", "tested", "only", "never"]),
           /** What says that one was tested and may be used: the attribute and the word it has then. */
-          tested: z.strictObject({ attribute: Id, value: Id }).optional(),
-          applications: z.array(Id).max(20).default([]),
+          tested: z.optional(z.strictObject({ attribute: Id, value: Id })),
+          applications: z._default(z.array(Id).check(z.maxLength(20)), []),
           why: Text,
         }),
       )
-      .min(1)
-      .max(60),
+      .check(z.minLength(1), z.maxLength(60)),
   }),
 ]);
 
 /** What goes with what. */
 export const Match = z.strictObject({
-  attributes: z.array(Attribute).min(1).max(400),
-  known: z.array(KnownValues).max(2000).default([]),
-  matings: z.array(Mating).max(300).default([]),
+  attributes: z.array(Attribute).check(z.minLength(1), z.maxLength(400)),
+  known: z._default(z.array(KnownValues).check(z.maxLength(2000)), []),
+  matings: z._default(z.array(Mating).check(z.maxLength(300)), []),
   /** What is seen of the finished engine: what it was made with stays there, for whoever wants its original look. */
-  looks: Parts.optional(),
+  looks: z.optional(Parts),
   /** Quantities as built, for a label on the engine. */
-  quantities: z
-    .array(z.strictObject({ id: Id, name: Text, onlyIf: Condition.optional(), amount: Text, ref: Ref }))
-    .max(60)
-    .default([]),
+  quantities: z._default(
+    z
+      .array(z.strictObject({ id: Id, name: Text, onlyIf: z.optional(Condition), amount: Text, ref: Ref }))
+      .check(z.maxLength(60)),
+    [],
+  ),
 });
 
 export type Match = z.infer<typeof Match>;

@@ -1,16 +1,16 @@
-import { z } from "zod";
+import * as z from "../z";
 import { Id, Ref, Text } from "./schema-base";
 
 /** Some parts: all of these classes and all in these slots, in the order of the pack's slots. */
 export const Parts = z
-  .strictObject({ classes: z.array(Id).max(60).default([]), slots: z.array(Id).max(500).default([]) })
-  .refine(({ classes, slots }) => classes.length + slots.length > 0, "names neither a class nor a slot");
+  .strictObject({
+    classes: z._default(z.array(Id).check(z.maxLength(60)), []),
+    slots: z._default(z.array(Id).check(z.maxLength(500)), []),
+  })
+  .check(z.refine(({ classes, slots }) => classes.length + slots.length > 0, "names neither a class nor a slot"));
 
 const named = { id: Id, name: Text, ref: Ref };
-const becomes = z
-  .array(z.enum(["rework", "replace"]))
-  .min(1)
-  .max(2);
+const becomes = z.array(z.enum(["rework", "replace"])).check(z.minLength(1), z.maxLength(2));
 
 /** Parts that are always renewed together and by one act, and what a shop may have as its policy. */
 export const renewKinds = ["rings", "shells", "seals", "gaskets", "bolts", "filters", "springs", "hoses"] as const;
@@ -18,7 +18,7 @@ export const renewKinds = ["rings", "shells", "seals", "gaskets", "bolts", "filt
 /** What holds between parts in different places. A closed set of kinds: from each follow the same judgement and the same choice. */
 export const Relation = z.discriminatedUnion("is", [
   /** All of a group are replaced, or none: springs, petals, the plates of a pack. */
-  z.strictObject({ is: z.literal("set"), ...named, groups: z.array(Parts).min(1).max(60) }),
+  z.strictObject({ is: z.literal("set"), ...named, groups: z.array(Parts).check(z.minLength(1), z.maxLength(60)) }),
   /**
    * They wore in on each other: a new one is never fitted to a used mate, and neither is used again beside another than
    * it ran with. Paired in order; one part pairs with each of several. A way that is named frees them.
@@ -28,7 +28,7 @@ export const Relation = z.discriminatedUnion("is", [
     ...named,
     one: Parts,
     other: Parts,
-    frees: z.array(Id).max(20).default([]),
+    frees: z._default(z.array(Id).check(z.maxLength(20)), []),
   }),
   /** Two used faces against each other: worse than one, and this follows. */
   z.strictObject({
@@ -47,9 +47,9 @@ export const Relation = z.discriminatedUnion("is", [
     ...named,
     fresh: Parts,
     tired: Parts,
-    share: z.number().gt(0).max(1),
+    share: z.number().check(z.gt(0), z.maximum(1)),
     /** The school that lets it be, where there is one. */
-    unless: z.strictObject({ school: Id, option: Id }).optional(),
+    unless: z.optional(z.strictObject({ school: Id, option: Id })),
   }),
   /** What is fitted last: it may be bought and measured before, and is not fitted before the other is made good. */
   z.strictObject({ is: z.literal("not-before"), ...named, fitted: Parts, after: Parts }),
@@ -59,7 +59,7 @@ export const Relation = z.discriminatedUnion("is", [
     ...named,
     kind: z.enum(renewKinds),
     parts: Parts,
-    always: z.boolean().default(false),
+    always: z._default(z.boolean(), false),
   }),
 ]);
 export type Relation = z.infer<typeof Relation>;

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../z";
 import { unitById } from "../quantity/units";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 import { Renewed } from "./schema-shop";
@@ -14,25 +14,25 @@ export const StripCheck = z.strictObject({
   /** The step that makes it impossible for ever. */
   before: Id,
   /** Where each is looked at by itself: bolts, valves, cylinders. */
-  places: z
-    .array(Named.extend({ slots: z.array(Id).max(20).optional() }))
-    .max(100)
-    .default([]),
+  places: z._default(
+    z.array(z.extend(Named, { slots: z.optional(z.array(Id).check(z.maxLength(20))) })).check(z.maxLength(100)),
+    [],
+  ),
   /** The parts it speaks of, by slot, where its places do not say. */
-  slots: z.array(Id).max(200).optional(),
+  slots: z.optional(z.array(Id).check(z.maxLength(200))),
   /** States to choose from; the first is as it should be. */
-  states: z.array(Named).min(2).max(8).optional(),
+  states: z.optional(z.array(Named).check(z.minLength(2), z.maxLength(8))),
   /** What is read from it, where there is a number. */
-  figure: z
-    .strictObject({
-      unit: Id.refine((id) => unitById(id) !== undefined, "not a unit"),
-      low: Finite.optional(),
-      high: Finite.optional(),
-    })
-    .optional(),
-  caution: Text.optional(),
+  figure: z.optional(
+    z.strictObject({
+      unit: Id.check(z.refine((id) => unitById(id) !== undefined, "not a unit")),
+      low: z.optional(Finite),
+      high: z.optional(Finite),
+    }),
+  ),
+  caution: z.optional(Text),
   /** It is asked only so; while that cannot be told, it is. */
-  onlyIf: Condition.optional(),
+  onlyIf: z.optional(Condition),
   ref: Ref,
 });
 
@@ -40,32 +40,29 @@ export const StripStep = z.strictObject({
   id: Id,
   name: Text,
   /** Steps that have to be done first. */
-  after: z.array(Id).max(30).default([]),
+  after: z._default(z.array(Id).check(z.maxLength(30)), []),
   /** Slots whose parts come out, with all that sits in them. */
-  removes: z.array(Id).max(200).default([]),
+  removes: z._default(z.array(Id).check(z.maxLength(200)), []),
   /** Timing or positions that are gone once it is done. */
-  loses: z.array(Id).max(20).default([]),
+  loses: z._default(z.array(Id).check(z.maxLength(20)), []),
   /** Timing or positions that it locks or marks. */
-  secures: z.array(Id).max(20).default([]),
-  minutes: z.number().positive().max(6000),
+  secures: z._default(z.array(Id).check(z.maxLength(20)), []),
+  minutes: z.number().check(z.positive(), z.maximum(6000)),
   /** What goes in new when it is put together again. */
-  renew: z.array(Renewed).max(40).default([]),
-  tools: Text.optional(),
-  note: z.string().trim().min(1).max(600).optional(),
-  caution: Text.optional(),
+  renew: z._default(z.array(Renewed).check(z.maxLength(40)), []),
+  tools: z.optional(Text),
+  note: z.optional(z.string().check(z.trim(), z.minLength(1), z.maxLength(600))),
+  caution: z.optional(Text),
   /** It is done only so; while that cannot be told, it is. */
-  onlyIf: Condition.optional(),
+  onlyIf: z.optional(Condition),
   ref: Ref,
 });
 
 export const Strip = z.strictObject({
   /** Timing and positions that can be lost, and what loses them costs. */
-  positions: z
-    .array(z.strictObject({ id: Id, name: Text, afterwards: Text }))
-    .max(40)
-    .default([]),
-  steps: z.array(StripStep).min(1).max(300),
-  checks: z.array(StripCheck).max(100).default([]),
+  positions: z._default(z.array(z.strictObject({ id: Id, name: Text, afterwards: Text })).check(z.maxLength(40)), []),
+  steps: z.array(StripStep).check(z.minLength(1), z.maxLength(300)),
+  checks: z._default(z.array(StripCheck).check(z.maxLength(100)), []),
 });
 
 /** Something that can be seen on a part. 'Looked, nothing there' belongs to each and is never listed. */
@@ -74,14 +71,13 @@ export const FindingKind = z.strictObject({
   name: Text,
   values: z
     .array(z.strictObject({ id: Id, name: Text, grade: z.union([z.literal(1), z.literal(2), z.literal(3)]) }))
-    .min(1)
-    .max(12),
+    .check(z.minLength(1), z.maxLength(12)),
   /** Places of the part it can be at; the part as a whole where there are none. */
-  places: z.array(Id).max(60).default([]),
+  places: z._default(z.array(Id).check(z.maxLength(60)), []),
   /** What it is: decides what follows from it where the pack says nothing more. */
-  nature: z.enum(natures).default("surface"),
+  nature: z._default(z.enum(natures), "surface"),
   /** Washed away, so it is looked for before. */
-  lostByCleaning: z.boolean().default(false),
+  lostByCleaning: z._default(z.boolean(), false),
 });
 
 export const Material = z.strictObject({
@@ -90,21 +86,25 @@ export const Material = z.strictObject({
   /** Drawn by a magnet. */
   magnetic: z.boolean(),
   /** What treatments do to it; one that is not named is not known to be safe. */
-  treatments: z.array(z.strictObject({ treatment: Id, allowed: z.enum(["yes", "care", "no"]), why: Text })).max(40),
+  treatments: z
+    .array(z.strictObject({ treatment: Id, allowed: z.enum(["yes", "care", "no"]), why: Text }))
+    .check(z.maxLength(40)),
   ref: Ref,
 });
 
-export const Treatment = z.strictObject({ id: Id, name: Text, caution: Text.optional() });
+export const Treatment = z.strictObject({ id: Id, name: Text, caution: z.optional(Text) });
 
 /** What cleaning asks of one class, beyond what its material does. */
 export const ClassCleaning = z.strictObject({
-  treatments: z
-    .array(z.strictObject({ treatment: Id, allowed: z.enum(["yes", "care", "no"]), why: Text }))
-    .max(40)
-    .default([]),
+  treatments: z._default(
+    z
+      .array(z.strictObject({ treatment: Id, allowed: z.enum(["yes", "care", "no"]), why: Text }))
+      .check(z.maxLength(40)),
+    [],
+  ),
   /** What comes out before: plugs, sensors, seals. */
-  first: z.array(Named).max(20).default([]),
-  note: Text.optional(),
+  first: z._default(z.array(Named).check(z.maxLength(20)), []),
+  note: z.optional(Text),
   ref: Ref,
 });
 
@@ -114,7 +114,7 @@ export const CrackMethod = z.strictObject({
   sees: Text,
   /** Finds nothing in what a magnet does not draw. */
   magneticOnly: z.boolean(),
-  caution: Text.optional(),
+  caution: z.optional(Text),
   ref: Ref,
 });
 
@@ -123,16 +123,16 @@ const Corner = z.tuple([Finite, Finite]);
 /** What a crack in a zone means. Rules are tried in order; the first whose conditions all hold is meant. */
 export const CrackRule = z.strictObject({
   /** The crack stays within these zones. */
-  within: z.array(Id).max(20).optional(),
+  within: z.optional(z.array(Id).check(z.maxLength(20))),
   /** It touches one of these zones as well. */
-  reaches: z.array(Id).max(20).optional(),
-  longerThanMm: z.number().min(0).optional(),
+  reaches: z.optional(z.array(Id).check(z.maxLength(20))),
+  longerThanMm: z.optional(z.number().check(z.minimum(0))),
   /** It runs along the zone's axis, or across it: within 45 degrees. */
-  runs: z.enum(["along", "across"]).optional(),
+  runs: z.optional(z.enum(["along", "across"])),
   /** Holds in a shop that follows this school. */
-  school: z.strictObject({ school: Id, option: Id }).optional(),
+  school: z.optional(z.strictObject({ school: Id, option: Id })),
   verdict: z.enum(["harmless", "watch", "repairable", "scrap"]),
-  repair: z.strictObject({ name: Text, cost: z.number().min(0) }).optional(),
+  repair: z.optional(z.strictObject({ name: Text, cost: z.number().check(z.minimum(0)) })),
   why: Text,
   ref: Ref,
 });
@@ -141,32 +141,32 @@ export const Zone = z.strictObject({
   id: Id,
   name: Text,
   /** Corners in the map's millimetres. */
-  polygon: z.array(Corner).min(3).max(60),
+  polygon: z.array(Corner).check(z.minLength(3), z.maxLength(60)),
   /** Direction of its long axis, degrees from the map's x axis. */
-  axis: Finite.optional(),
-  rules: z.array(CrackRule).max(20),
+  axis: z.optional(Finite),
+  rules: z.array(CrackRule).check(z.maxLength(20)),
   /** Threaded holes in it, and how many inserts are accepted there. */
-  threads: z
-    .strictObject({ holes: z.number().int().min(1).max(200), most: z.number().int().min(0), ref: Ref })
-    .optional(),
+  threads: z.optional(
+    z.strictObject({ holes: z.int().check(z.minimum(1), z.maximum(200)), most: z.int().check(z.minimum(0)), ref: Ref }),
+  ),
   /** Studs in it of which a share breaks on removal. */
-  studs: z
-    .strictObject({
-      count: z.number().int().min(1).max(200),
-      breakShare: z.number().gt(0).lt(1),
-      costEach: z.number().min(0),
-      minutesEach: z.number().min(0),
+  studs: z.optional(
+    z.strictObject({
+      count: z.int().check(z.minimum(1), z.maximum(200)),
+      breakShare: z.number().check(z.gt(0), z.lt(1)),
+      costEach: z.number().check(z.minimum(0)),
+      minutesEach: z.number().check(z.minimum(0)),
       ref: Ref,
-    })
-    .optional(),
+    }),
+  ),
 });
 
 export const ZoneMap = z.strictObject({
   /** Size of the drawing in millimetres of the part. */
-  width: z.number().positive(),
-  height: z.number().positive(),
+  width: z.number().check(z.positive()),
+  height: z.number().check(z.positive()),
   view: Text,
-  zones: z.array(Zone).min(1).max(60),
+  zones: z.array(Zone).check(z.minLength(1), z.maxLength(60)),
 });
 
 /** What flows, from where to where. Drawn as it lies on the map of the circuit. */
@@ -181,23 +181,22 @@ export const Circuit = z.strictObject({
       z.strictObject({
         id: Id,
         name: Text,
-        label: z.string().min(1).max(12),
+        label: z.string().check(z.minLength(1), z.maxLength(12)),
         x: Finite,
         y: Finite,
         /** Slots whose parts shed into it here. */
-        slots: z.array(Id).max(60).default([]),
+        slots: z._default(z.array(Id).check(z.maxLength(60)), []),
         /** Pieces do not pass it: a screen, a filter. */
-        stops: z.boolean().default(false),
+        stops: z._default(z.boolean(), false),
         /** Smaller ones do, below so many mm. */
-        mesh: z.number().positive().optional(),
+        mesh: z.optional(z.number().check(z.positive())),
         /** Its bypass opens when it is cold or full, and lets all of them pass. */
-        bypass: z.boolean().default(false),
+        bypass: z._default(z.boolean(), false),
         /** How one looks into it. */
         opens: Text,
       }),
     )
-    .min(2)
-    .max(300),
+    .check(z.minLength(2), z.maxLength(300)),
   passages: z
     .array(
       z.strictObject({
@@ -206,55 +205,58 @@ export const Circuit = z.strictObject({
         from: Id,
         to: Id,
         /** The slot of the part it is drilled or cast in: it is proven clear when that part is cleaned. */
-        in: Id.optional(),
+        in: z.optional(Id),
         /** Pieces travel against the flow as well: through a plenum, out of transfer ports. */
-        backwards: z.boolean().default(false),
+        backwards: z._default(z.boolean(), false),
       }),
     )
-    .min(1)
-    .max(600),
+    .check(z.minLength(1), z.maxLength(600)),
   /** What sheds pieces into it, seen on a part from a grade on, and the size of most of them in mm. */
-  sheds: z
-    .array(
-      z.strictObject({
-        class: Id,
-        finding: Id,
-        from: z.union([z.literal(1), z.literal(2), z.literal(3)]),
-        mm: z.number().positive(),
-      }),
-    )
-    .max(60)
-    .default([]),
+  sheds: z._default(
+    z
+      .array(
+        z.strictObject({
+          class: Id,
+          finding: Id,
+          from: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+          mm: z.number().check(z.positive()),
+        }),
+      )
+      .check(z.maxLength(60)),
+    [],
+  ),
 });
 
 /** A part in which pieces stay where nobody sees them: pumps, coolers, tappets, tensioners. */
 export const Harbours = z.strictObject({
   /** How it is proven clean; none where it cannot be, and only a new one will do. */
-  proven: z
-    .array(
-      z.strictObject({
-        how: z.enum(["strip", "flush"]),
-        name: Text,
-        minutes: z.number().positive(),
-        /** The school that takes this for proof. */
-        school: z.strictObject({ school: Id, option: Id }).optional(),
-      }),
-    )
-    .max(6)
-    .default([]),
+  proven: z._default(
+    z
+      .array(
+        z.strictObject({
+          how: z.enum(["strip", "flush"]),
+          name: Text,
+          minutes: z.number().check(z.positive()),
+          /** The school that takes this for proof. */
+          school: z.optional(z.strictObject({ school: Id, option: Id })),
+        }),
+      )
+      .check(z.maxLength(6)),
+    [],
+  ),
   /** How often one that pieces have reached holds some. */
-  chance: z.number().gt(0).lt(1),
+  chance: z.number().check(z.gt(0), z.lt(1)),
   /** Hours to get at it again once the engine is together. */
-  accessHours: z.number().min(0),
+  accessHours: z.number().check(z.minimum(0)),
   why: Text,
   ref: Ref,
 });
 
 export const Ledger = z.strictObject({
   /** The smallest piece that does harm, in grams: an account closer than that is closed. */
-  smallestGrams: z.number().positive(),
+  smallestGrams: z.number().check(z.positive()),
   /** Uncertainty of the shop's balance, standard, in grams. */
-  balanceGrams: z.number().positive(),
+  balanceGrams: z.number().check(z.positive()),
   ref: Ref,
 });
 

@@ -1,8 +1,6 @@
-import { z } from "zod";
 import type { ConditionResult } from "../condition/assess-condition";
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job, Part } from "../entry/fold";
-import { FoundJson, foundJson } from "../json-parts";
 import { judgement } from "../judgement";
 import { assessJoint, type JointResult } from "../measure/assess-joint";
 import { slotFor, type MeasureResult } from "../measure/assess-measure";
@@ -134,47 +132,4 @@ export const partsJudgement = judgement({
   assess: assessParts,
   problems: ({ problems }) => problems,
   progress: () => null,
-  json: {
-    shape: {
-      /** Parts that are in no slot, and whether each may be used as it is. */
-      partsInHand: z.array(
-        z.strictObject({
-          part: z.string(),
-          tag: z.string(),
-          class: z.string(),
-          meantFor: z.string().nullable(),
-          reuse: z.boolean().nullable(),
-          reasons: z.array(FoundJson),
-        }),
-      ),
-      lots: z.array(
-        z.strictObject({
-          class: z.string(),
-          lot: z.string().nullable(),
-          verdict: z.enum(["accepted", "refused", "open"]),
-          parts: z.number(),
-          measured: z.number(),
-          sample: z.number(),
-        }),
-      ),
-    },
-    of: ({ loose, lots }) => ({
-      partsInHand: loose.map(({ part, meantFor, options: [reuse] }) => ({
-        part: part.id,
-        tag: part.tag,
-        class: part.class,
-        meantFor: meantFor?.id ?? null,
-        reuse: reuse?.allowed ?? null,
-        reasons: reuse?.reasons.map(foundJson) ?? [],
-      })),
-      lots: lots.map(({ partClass, lot, verdict, parts, measured, sample }) => ({
-        class: partClass.id,
-        lot,
-        verdict,
-        parts: parts.length,
-        measured: measured.length,
-        sample,
-      })),
-    }),
-  },
 });

@@ -1,9 +1,6 @@
-import { z } from "zod";
 import type { ConditionResult } from "../condition/assess-condition";
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job } from "../entry/fold";
-import { Disposition } from "../entry/schema";
-import { foundJson, OptionJson, WayJson } from "../json-parts";
 import { judgement, type Progress } from "../judgement";
 import type { MatchResult } from "../match/assess-match";
 import { ownVerdicts } from "../match/own-verdict";
@@ -12,11 +9,11 @@ import type { MeasureResult } from "../measure/assess-measure";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Problem } from "../problem/problem";
-import type { Choice, Option } from "./option";
+import type { Choice } from "./option";
 import type { Picks } from "./picked-instead";
 import { planProblems } from "./plan-problems";
 import { proposeAll, type Proposed } from "./propose";
-import { isSettled, standingOf } from "./standing";
+import { isSettled } from "./standing";
 
 type Planned = Pick<Job, "decisions" | "plans" | "declined" | "readings" | "occasions" | "cameOut">;
 
@@ -76,60 +73,9 @@ export function assessPlan(
   };
 }
 
-const optionJson = ({ disposition, ways, price, minutes, allowed, reasons }: Option) => ({
-  disposition,
-  ways: ways.map(({ feature, step }) => ({ feature, step })),
-  price,
-  minutes,
-  allowed,
-  reasons: reasons.map(foundJson),
-});
-
 export const planJudgement = judgement({
   reads: ["decisions", "plans", "declined", "readings", "occasions", "cameOut"],
   assess: assessPlan,
   problems: ({ problems }) => problems,
   progress: ({ progress }) => progress,
-  json: {
-    shape: {
-      choices: z.array(
-        z.strictObject({
-          slot: z.string(),
-          proposal: OptionJson,
-          /** Evidence is still open that cannot change the proposal. */
-          provisional: z.boolean(),
-          options: z.array(OptionJson),
-          decisions: z.array(
-            z.strictObject({
-              entry: z.string(),
-              feature: z.string().nullable(),
-              disposition: Disposition,
-              ways: z.array(WayJson),
-              reason: z.string().nullable(),
-            }),
-          ),
-          overrides: z.boolean(),
-        }),
-      ),
-    },
-    of: ({ choices }) => ({
-      choices: choices.map((choice) => {
-        const standing = standingOf(choice);
-        return {
-          slot: choice.slot.id,
-          provisional: choice.provisional,
-          proposal: optionJson(choice.proposal),
-          options: choice.options.map(optionJson),
-          overrides: standing.kind === "decided" && standing.overrides,
-          decisions: choice.decisions.map(({ id, feature, disposition, ways, reason }) => ({
-            entry: id,
-            feature,
-            disposition,
-            ways: ways.map(({ feature: of, step }) => ({ feature: of, step })),
-            reason,
-          })),
-        };
-      }),
-    }),
-  },
 });

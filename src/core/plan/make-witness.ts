@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "../z";
 import { fingerprint } from "../canonical";
 import { fingerprintEntry } from "../entry/fingerprint-entry";
 import type { Envelope, Witness } from "../entry/schema";

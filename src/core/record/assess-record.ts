@@ -60,5 +60,4 @@ export const recordJudgement = judgement({
   assess: assessRecord,
   problems: (problems) => problems,
   progress: () => null,
-  json: { shape: {}, of: () => ({}) },
 });

@@ -1,4 +1,3 @@
-import { z } from "zod";
 import type { Job, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
@@ -198,30 +197,4 @@ export const stripJudgement = judgement({
   problems: (strip) => strip?.problems ?? [],
   progress: (strip) =>
     strip && { done: strip.steps.filter(({ state }) => state === "done").length, total: strip.steps.length },
-  json: {
-    shape: {
-      steps: z.array(z.strictObject({ step: z.string(), state: z.enum(["done", "open", "blocked"]) })),
-      /** What was tried before taking apart ended it. */
-      checks: z.array(
-        z.strictObject({
-          check: z.string(),
-          place: z.string().nullable(),
-          state: z.string().nullable(),
-          value: z.number().nullable(),
-          skipped: z.string().nullable(),
-          amiss: z.boolean().nullable(),
-        }),
-      ),
-    },
-    of: (strip) => ({
-      steps: strip?.steps.map(({ step, state }) => ({ step: step.id, state })) ?? [],
-      checks: (strip?.steps ?? [])
-        .flatMap(({ checks }) => checks)
-        .flatMap(({ check, places }) =>
-          places.flatMap(({ id, notes, amiss }) =>
-            notes.map(({ state, value, skipped }) => ({ check: check.id, place: id, state, value, skipped, amiss })),
-          ),
-        ),
-    }),
-  },
 });

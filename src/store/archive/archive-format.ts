@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { photoLimits } from "@/core/photo/photo-limits";
 import { Id } from "@/core/pack/schema-base";
 
@@ -28,18 +28,18 @@ export const archiveLimits = {
   lines: 250_000,
 } as const;
 
-const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
+const Sha256 = z.string().check(z.regex(/^[0-9a-f]{64}$/u));
 
 /** Tells what an archive holds, so that a damaged one is noticed, and who the authors of its entries were. */
 export const Manifest = z.object({
   format: z.literal("ember-archive/1"),
-  core: z.string().max(20),
-  job: z.object({ stream: z.uuid(), name: z.string().max(2000) }),
-  pack: z.object({ id: Id, revision: z.number().int(), sha256: Sha256 }),
+  core: z.string().check(z.maxLength(20)),
+  job: z.object({ stream: z.uuid(), name: z.string().check(z.maxLength(2000)) }),
+  pack: z.object({ id: Id, revision: z.int(), sha256: Sha256 }),
   /** Names by the ids that entries carry. On import they become labels, never people. */
-  people: z.record(z.string(), z.string().max(120)),
+  people: z.record(z.string(), z.string().check(z.maxLength(120))),
   members: z
-    .array(z.object({ name: z.string().max(200), bytes: z.number().int().min(0), sha256: Sha256 }))
-    .max(archiveLimits.members),
+    .array(z.object({ name: z.string().check(z.maxLength(200)), bytes: z.int().check(z.minimum(0)), sha256: Sha256 }))
+    .check(z.maxLength(archiveLimits.members)),
 });
 export type Manifest = z.infer<typeof Manifest>;

@@ -2,6 +2,7 @@
 import { Flex } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import type { Workbox } from "workbox-window";
+import { whenSettled } from "../kit/late";
 import { QuietButton } from "../kit/SayWhy";
 import { serviceWorkerPath } from "./names";
 
@@ -15,7 +16,9 @@ export function ServiceWorker() {
     // Over plain http a browser keeps no program.
     if (!("serviceWorker" in navigator)) return;
     let isHere = true;
-    void import("workbox-window").then(({ Workbox }) => {
+    // What the page itself needs comes first.
+    const callOff = whenSettled(async () => {
+      const { Workbox } = await import("workbox-window");
       const worker = new Workbox(serviceWorkerPath);
       worker.addEventListener("waiting", () => isHere && setFresh(worker));
       // Refused by a browser of a private window, say: the program works as long as there is a server.
@@ -23,6 +26,7 @@ export function ServiceWorker() {
     });
     return () => {
       isHere = false;
+      callOff();
     };
   }, []);
   if (!fresh) return null;

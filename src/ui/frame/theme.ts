@@ -6,15 +6,11 @@ import * as library from "@chakra-ui/react/theme";
  * component more needs its own here.
  */
 const components = defineConfig({
-  preflight: true,
   cssVarsPrefix: library.cssVarsPrefix,
   cssVarsRoot: library.cssVarsRoot,
-  globalCss: library.globalCss,
   theme: {
     breakpoints: library.breakpoints,
-    keyframes: library.keyframes,
     tokens: library.tokens,
-    semanticTokens: library.semanticTokens,
     textStyles: library.textStyles,
     layerStyles: library.layerStyles,
     animationStyles: library.animationStyles,
@@ -39,7 +35,7 @@ const components = defineConfig({
 });
 
 /** Every colour once, by the role it plays. A theme is nothing but these values. */
-const roles = {
+export const roles = {
   ground: { light: "#faf7f2", dark: "#171513" },
   panel: { light: "#ffffff", dark: "#1e1b18" },
   raised: { light: "#f1ebe2", dark: "#26221e" },
@@ -60,47 +56,7 @@ const roles = {
 
 const both = ({ light, dark }: { light: string; dark: string }) => ({ value: { _light: light, _dark: dark } });
 
-/**
- * A page on paper: all of it, by daylight, without what only works on a screen. Lying, so that a table has the room that it has at
- * the bench; a sheet of its own stands upright.
- */
-const paper = {
-  "@page": { size: "landscape", margin: "10mm" },
-  "@page upright": { size: "portrait", margin: "14mm" },
-  "[data-sheet]": { page: "upright" },
-  html: { colorScheme: "light !important", background: "white !important" },
-  "html.dark, html.light": Object.fromEntries(
-    Object.entries(roles).map(([role, { light }]) => [
-      `--chakra-colors-${role.replace(/[A-Z]/gu, (letter) => `-${letter.toLowerCase()}`)}`,
-      `${role === "ground" ? "#ffffff" : light} !important`,
-    ]),
-  ),
-  // What scrolls on a screen is as long as it is.
-  "html, body, body > div, body > div > div, main, main > div, main > div > div, main > div > aside, main > div > div > div":
-    {
-      height: "auto !important",
-      maxHeight: "none !important",
-      minHeight: "0 !important",
-      overflow: "visible !important",
-      // Room below the last line would be a page of its own.
-      paddingBottom: "0 !important",
-    },
-  "[data-screen-only], nav, [role=status]:empty": { display: "none !important" },
-  "tr, li, svg, section > h2, h3": { breakInside: "avoid" },
-  "h1, h2, h3": { breakAfter: "avoid" },
-  "*": { animation: "none !important", boxShadow: "none !important", printColorAdjust: "exact" },
-} as const;
-
 const config = defineConfig({
-  globalCss: {
-    "html, body": { bg: "ground", color: "ink", height: "100%" },
-    body: { fontSize: "15px", lineHeight: 1.4 },
-    // A sheet of its own is all that is printed where there is one.
-    "[data-sheet]": { display: "none", color: "black", bg: "white", _print: { display: "block" } },
-    "body:has(> [data-sheet]) > *:not([data-sheet])": { _print: { display: "none !important" } },
-    "@media print": paper,
-    "*:focus-visible": { outline: "2px solid {colors.ember}", outlineOffset: "2px" },
-  },
   theme: {
     tokens: {
       fonts: {
@@ -117,12 +73,31 @@ const config = defineConfig({
           panel: both(roles.panel),
           subtle: both(roles.panel),
           muted: both(roles.raised),
+          emphasized: both(roles.line),
         },
         fg: { DEFAULT: both(roles.ink), muted: both(roles.quiet), subtle: both(roles.quiet), error: both(roles.out) },
-        border: { DEFAULT: both(roles.line), error: both(roles.out) },
+        border: { DEFAULT: both(roles.line), emphasized: both(roles.lineStrong), error: both(roles.out) },
+        // Its palette where none is named.
+        gray: {
+          contrast: both(roles.ground),
+          fg: both(roles.ink),
+          subtle: both(roles.raised),
+          muted: both(roles.raised),
+          emphasized: both(roles.line),
+          solid: both(roles.ink),
+          focusRing: both(roles.ember),
+          border: both(roles.line),
+        },
+      },
+      radii: { l1: { value: "{radii.xs}" }, l2: { value: "{radii.sm}" }, l3: { value: "{radii.md}" } },
+      shadows: {
+        lg: { value: "0 8px 16px {colors.black/20}, 0 0 1px {colors.black/40}" },
+        inset: { value: "inset 0 0 0 1px {colors.black/5}" },
       },
     },
   },
 });
 
-export const system = createSystem(defaultBaseConfig, components, config);
+/** What a component asks for by name. What a page stands on, `grounds.ts` and the values of these names, comes as a file. */
+export const looks = [defaultBaseConfig, components, config] as const;
+export const system = createSystem(...looks);

@@ -1,22 +1,23 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
-import { memo, type ReactNode } from "react";
+import { memo, useEffect, useState, type ReactNode } from "react";
 import { variantOf } from "@/core/assessment";
 import { countByKind } from "@/core/holds";
 import { slotStates } from "@/core/plan/slot-state";
 import { ThemeButton } from "../frame/ThemeButton";
 import { grouped } from "@/words/grouped";
 import { Brand } from "../kit/Brand";
-import { EngineMap } from "../kit/EngineMap";
 import { Figures } from "../kit/Figures";
 import { HoldCounts } from "../kit/HoldCounts";
 import { Key } from "../kit/Key";
+import { late, whenSettled } from "../kit/late";
 import { SignOut } from "../shop/sign-in/SignOut";
 import { useJob } from "./JobContext";
 import { useOwner } from "./use-owner";
 
 const Link = chakra(NextLink);
+const EngineMap = late(async () => (await import("../kit/EngineMap")).EngineMap);
 
 const Item = ({ name, from, children }: { name: string; from: "lg" | "xl"; children: ReactNode }) => (
   <Box fontSize="13px" color="quiet" whiteSpace="nowrap" hideBelow={from}>
@@ -52,6 +53,8 @@ export const JobStrip = memo(function JobStrip({ onOpen }: { onOpen: (what: Open
   const owner = useOwner();
   const variant = variantOf(pack, assessment);
   const other = unit.id === "in" ? "mm" : "in";
+  const [isSettled, settle] = useState(false);
+  useEffect(() => whenSettled(() => settle(true)), []);
   return (
     <Flex
       as="header"
@@ -74,8 +77,15 @@ export const JobStrip = memo(function JobStrip({ onOpen }: { onOpen: (what: Open
         title="Engine map (M)"
         cursor="pointer"
         hideBelow="md"
+        // Its room is kept for it, and a long engine is drawn smaller: nothing moves when it comes.
+        flexShrink={0}
+        width="92px"
+        height="34px"
+        display="flex"
+        justifyContent="center"
+        css={{ "& svg": { maxWidth: "100%" } }}
       >
-        <EngineMap pack={pack.pack} states={slotStates(assessment)} height={34} />
+        {isSettled && <EngineMap pack={pack.pack} states={slotStates(assessment)} height={34} />}
       </chakra.button>
       <Flex
         minWidth="0"

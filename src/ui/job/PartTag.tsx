@@ -23,7 +23,7 @@ import { percent } from "@/words/percent";
 import { sayProblem } from "@/words/say-problem";
 import { sayLimit, sayPrinted, sayRef } from "@/words/say-option";
 import { markSentences } from "@/words/words-for";
-import { ConformityMark, markColor, type ShownMark } from "../kit/ConformityMark";
+import { ConformityMark, markColor, shownMark } from "../kit/ConformityMark";
 import { Leader } from "../kit/Leader";
 import { Small } from "../kit/Small";
 import { Evidence } from "./Evidence";
@@ -32,9 +32,6 @@ import { UncertaintyBudget } from "./UncertaintyBudget";
 import { Word } from "./Glossary";
 import { useJob } from "./JobContext";
 import { Tag } from "./Tag";
-
-export const shownMark = ({ conformity, missing, accepted }: RowResult["governing"]): ShownMark =>
-  conformity && (missing.length === 0 || accepted === false) ? conformity.mark : "cannot-tell";
 
 const sayHowSure = ({ margin, probability }: Conformity) =>
   margin >= 0

@@ -1,9 +1,14 @@
 import { chakra } from "@chakra-ui/react";
+import type { RowResult } from "@/core/measure/assess-row";
 import type { Mark } from "@/core/measure/conformity";
 
 const Svg = chakra("svg");
 
 export type ShownMark = Mark | "cannot-tell";
+
+/** What is shown of a value: its place against the limit, once all of it is read or it is out already. */
+export const shownMark = ({ conformity, missing, accepted }: RowResult["governing"]): ShownMark =>
+  conformity && (missing.length === 0 || accepted === false) ? conformity.mark : "cannot-tell";
 
 export const markColor: Readonly<Record<ShownMark, string>> = {
   inside: "sound",

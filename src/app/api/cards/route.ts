@@ -1,10 +1,10 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { ListingQuery, cardPage } from "@/server/cards";
 import { answer, route } from "@/server/route";
 
-const Stretch = ListingQuery.extend({
-  from: z.coerce.number().int().min(0).max(1_000_000).catch(0),
-  most: z.coerce.number().int().min(1).max(100).catch(50),
+const Stretch = z.extend(ListingQuery, {
+  from: z.catch(z.coerce.number().check(z.int(), z.minimum(0), z.maximum(1_000_000)), 0),
+  most: z.catch(z.coerce.number().check(z.int(), z.minimum(1), z.maximum(100)), 50),
 });
 
 /** A stretch of the list of jobs. */

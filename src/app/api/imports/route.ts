@@ -1,9 +1,9 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { openImport } from "@/server/imports";
 import { answer, refuse, route } from "@/server/route";
 import { uploadStatus } from "@/server/uploads";
 
-const Wish = z.strictObject({ id: z.uuid(), bytes: z.number().int().min(1) });
+const Wish = z.strictObject({ id: z.uuid(), bytes: z.int().check(z.minimum(1)) });
 
 /** Begins to take a job's archive in pieces, or says where one that was begun stands. */
 export const POST = route({ role: "lead", body: Wish }, async ({ body: { id, bytes }, person }) => {

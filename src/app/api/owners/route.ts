@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { OwnerWords, keepOwner, ownersBy } from "@/server/owners";
 import { answer, route } from "@/server/route";
 
@@ -8,7 +8,7 @@ export const GET = route({ role: "viewer" }, async ({ request }) =>
 );
 
 /** An owner more; sent twice it is one. */
-export const POST = route({ role: "lead", body: OwnerWords.extend({ id: z.uuid() }) }, async ({ body }) => {
+export const POST = route({ role: "lead", body: z.extend(OwnerWords, { id: z.uuid() }) }, async ({ body }) => {
   await keepOwner(body);
   return answer({ v: 1 }, 201);
 });

@@ -1,12 +1,12 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { roles } from "@/core/entry/schema";
 import { accounts, addAccount } from "@/server/people";
 import { answer, refuse, route } from "@/server/route";
 
 const NewPerson = z.strictObject({
   id: z.uuid(),
-  account: z.string().max(60),
-  name: z.string().max(120),
+  account: z.string().check(z.maxLength(60)),
+  name: z.string().check(z.maxLength(120)),
   role: z.enum(roles),
 });
 

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { addressOf } from "@/server/front";
 import { answer, refuse, route } from "@/server/route";
 import { beginSession, deviceAtTheDoor, endSession } from "@/server/session";
@@ -6,8 +6,8 @@ import { signIn } from "@/server/sign-in";
 
 const Credentials = z.strictObject({
   // Some letters become two when they are made small.
-  account: z.string().trim().toLowerCase().min(1).max(60),
-  password: z.string().min(1).max(200),
+  account: z.string().check(z.trim(), z.toLowerCase(), z.minLength(1), z.maxLength(60)),
+  password: z.string().check(z.minLength(1), z.maxLength(200)),
 });
 
 /** Signs in. */

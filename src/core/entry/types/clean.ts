@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -8,7 +8,7 @@ export const cleanEntries = {
   "part-cleaned": declare({
     writer: "inspector",
     list: "cleaned",
-    payload: z.strictObject({ part: Uuid, treatment: Id, first: z.array(Id).max(20), supersedes }),
+    payload: z.strictObject({ part: Uuid, treatment: Id, first: z.array(Id).check(z.maxLength(20)), supersedes }),
   }),
   "passage-proven": declare({
     writer: "inspector",
@@ -18,7 +18,7 @@ export const cleanEntries = {
       passage: Id,
       how: z.enum(["rod", "air", "fluid", "light"]),
       clear: z.boolean(),
-      words: Words.nullable(),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),

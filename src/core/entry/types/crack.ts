@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { Spot, Typed, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -14,13 +14,13 @@ export const crackEntries = {
     payload: z.strictObject({
       part: Uuid,
       method: Id,
-      zones: z.array(Id).max(60),
+      zones: z.array(Id).check(z.maxLength(60)),
       when: z.enum(["before-machining", "after-grinding"]),
       /** Nothing, or cracks, which are drawn by entries of their own; null where it was not said. */
-      found: z.enum(["nothing", "cracks"]).nullable(),
-      preparation: Words.nullable(),
+      found: z.nullable(z.enum(["nothing", "cracks"])),
+      preparation: z.nullable(Words),
       /** Who made the check, where it is not who writes it down: a test house, a person with a ticket. */
-      by: Words.nullable(),
+      by: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -30,11 +30,11 @@ export const crackEntries = {
     list: "cracks",
     payload: z.strictObject({
       part: Uuid,
-      line: z.array(Spot).min(2).max(40),
-      lengthMm: z.number().positive().nullable(),
-      typed: Typed.optional(),
-      method: Id.nullable(),
-      words: Words.nullable(),
+      line: z.array(Spot).check(z.minLength(2), z.maxLength(40)),
+      lengthMm: z.nullable(z.number().check(z.positive())),
+      typed: z.optional(Typed),
+      method: z.nullable(Id),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -44,7 +44,7 @@ export const crackEntries = {
     payload: z.strictObject({
       part: Uuid,
       zone: Id,
-      hole: z.number().int().min(1).max(200),
+      hole: z.int().check(z.minimum(1), z.maximum(200)),
       state: z.enum(["sound", "damaged", "stud-broken", "insert"]),
       supersedes,
     }),

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { Disposition, Uuid, Witness, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -19,12 +19,12 @@ export const decideEntries = {
     payload: z.strictObject({
       part: Uuid,
       /** The one measured place it is about, in records of before parts were decided as a whole; null for the part. */
-      feature: Id.nullable(),
+      feature: z.nullable(Id),
       disposition: Disposition,
       /** What is done to it: the feature or place, and which size or remedy. */
-      ways: z.array(z.strictObject({ feature: Id, step: Id })).max(60),
+      ways: z.array(z.strictObject({ feature: Id, step: Id })).check(z.maxLength(60)),
       /** Needed where the choice is not the proposal. */
-      reason: Words.nullable(),
+      reason: z.nullable(Words),
       witness: Witness,
       supersedes,
     }),
@@ -39,23 +39,22 @@ export const decideEntries = {
           z.strictObject({
             part: Uuid,
             disposition: Disposition,
-            ways: z.array(z.strictObject({ feature: Id, step: Id })).max(60),
+            ways: z.array(z.strictObject({ feature: Id, step: Id })).check(z.maxLength(60)),
             /** What the program proposed then, and how likely it was to run the hours by this choice. */
             proposal: Disposition,
-            chance: z.number().min(0).max(1),
+            chance: z.number().check(z.minimum(0), z.maximum(1)),
           }),
         )
-        .min(1)
-        .max(600),
+        .check(z.minLength(1), z.maxLength(600)),
       /** What it came to: money in minor units, the chance to run the hours, days until all of it is there. */
       terms: z.strictObject({
-        hours: z.number().positive(),
-        chance: z.number().min(0).max(1),
-        now: z.number().int().min(0),
-        total: z.number().int().min(0),
-        days: z.number().int().min(0).nullable(),
+        hours: z.number().check(z.positive()),
+        chance: z.number().check(z.minimum(0), z.maximum(1)),
+        now: z.int().check(z.minimum(0)),
+        total: z.int().check(z.minimum(0)),
+        days: z.nullable(z.int().check(z.minimum(0))),
       }),
-      witness: Witness.pick({ core: true, pack: true, entries: true }),
+      witness: z.pick(Witness, { core: true, pack: true, entries: true }),
       supersedes,
     }),
   }),
@@ -70,15 +69,15 @@ export const decideEntries = {
           z.strictObject({
             class: Id,
             /** Half of them run so long. */
-            hours: z.number().positive(),
-            low: z.number().positive(),
-            high: z.number().positive(),
-            shape: z.number().positive(),
-            count: z.number().int().min(0).max(100_000),
-            ended: z.number().int().min(0).max(100_000),
+            hours: z.number().check(z.positive()),
+            low: z.number().check(z.positive()),
+            high: z.number().check(z.positive()),
+            shape: z.number().check(z.positive()),
+            count: z.int().check(z.minimum(0), z.maximum(100_000)),
+            ended: z.int().check(z.minimum(0), z.maximum(100_000)),
           }),
         )
-        .max(300),
+        .check(z.maxLength(300)),
       supersedes,
     }),
   }),

@@ -1,19 +1,21 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { EntryId, Finite, Sha256, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 
 /** A node of the pack's network of causes, at one place of the engine or of all of it. */
-const AtPlace = { place: Id.nullable() };
-const Share = z.number().min(0).max(1);
+const AtPlace = { place: z.nullable(Id) };
+const Share = z.number().check(z.minimum(0), z.maximum(1));
 
 /** What was shown to whoever settled a cause: on what it rested, how sure it was, and what followed from what. */
 export const DiagnosisWitness = z.strictObject({
   pack: Sha256,
-  core: z.string().max(40),
+  core: z.string().check(z.maxLength(40)),
   /** What was seen, by finding and place, with its grade: 0 is 'looked, not there'. */
-  evidence: z.array(z.strictObject({ finding: Id, ...AtPlace, grade: z.number().int().min(0).max(3) })).max(3000),
-  beliefs: z.array(z.strictObject({ cause: Id, ...AtPlace, probability: Share })).max(200),
+  evidence: z
+    .array(z.strictObject({ finding: Id, ...AtPlace, grade: z.int().check(z.minimum(0), z.maximum(3)) }))
+    .check(z.maxLength(3000)),
+  beliefs: z.array(z.strictObject({ cause: Id, ...AtPlace, probability: Share })).check(z.maxLength(200)),
   /** The damage chain: what is named was likely there, from the first cause on. */
   chain: z
     .array(
@@ -23,11 +25,11 @@ export const DiagnosisWitness = z.strictObject({
         name: Words,
         kind: z.enum(["cause", "event", "finding"]),
         /** Where in the list what brought it about stands. */
-        from: z.array(z.number().int().min(0).max(400)).max(12),
+        from: z.array(z.int().check(z.minimum(0), z.maximum(400))).check(z.maxLength(12)),
       }),
     )
-    .max(400),
-  unexplained: z.array(z.strictObject({ finding: Id, ...AtPlace, name: Words })).max(200),
+    .check(z.maxLength(400)),
+  unexplained: z.array(z.strictObject({ finding: Id, ...AtPlace, name: Words })).check(z.maxLength(200)),
 });
 
 /** What failed first, and what it has fouled. */
@@ -39,8 +41,8 @@ export const diagnoseEntries = {
     payload: z.strictObject({
       finding: Id,
       ...AtPlace,
-      grade: z.number().int().min(0).max(3).nullable(),
-      words: Words.nullable(),
+      grade: z.nullable(z.int().check(z.minimum(0), z.maximum(3))),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -53,10 +55,10 @@ export const diagnoseEntries = {
     list: "settlements",
     payload: z.strictObject({
       verdict: z.enum(["cause", "no-failure", "undetermined"]),
-      causes: z.array(z.strictObject({ cause: Id, ...AtPlace })).max(20),
-      reason: Words.nullable(),
-      precautions: Words.nullable(),
-      witness: DiagnosisWitness.nullable(),
+      causes: z.array(z.strictObject({ cause: Id, ...AtPlace })).check(z.maxLength(20)),
+      reason: z.nullable(Words),
+      precautions: z.nullable(Words),
+      witness: z.nullable(DiagnosisWitness),
       supersedes,
     }),
   }),
@@ -75,7 +77,7 @@ export const diagnoseEntries = {
       ...AtPlace,
       action: Id,
       outcome: z.enum(["done", "refused"]),
-      words: Words.nullable(),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -89,7 +91,7 @@ export const diagnoseEntries = {
       how: z.enum(["strip", "flush"]),
       /** Nothing was left in it afterwards, as far as the check shows. */
       clean: z.boolean(),
-      words: Words.nullable(),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -99,8 +101,10 @@ export const diagnoseEntries = {
     list: "oddsTaken",
     payload: z.strictObject({
       on: z.boolean(),
-      engines: z.number().int().min(0).max(100_000),
-      counts: z.array(z.strictObject({ cause: Id, times: z.number().int().min(0).max(100_000) })).max(200),
+      engines: z.int().check(z.minimum(0), z.maximum(100_000)),
+      counts: z
+        .array(z.strictObject({ cause: Id, times: z.int().check(z.minimum(0), z.maximum(100_000)) }))
+        .check(z.maxLength(200)),
       supersedes,
     }),
   }),
@@ -108,6 +112,6 @@ export const diagnoseEntries = {
   "job-reopened": declare({
     writer: "lead",
     list: "reopenings",
-    payload: z.strictObject({ handOver: EntryId.nullable(), hours: Finite.nullable(), why: Words, supersedes }),
+    payload: z.strictObject({ handOver: z.nullable(EntryId), hours: z.nullable(Finite), why: Words, supersedes }),
   }),
 } as const;

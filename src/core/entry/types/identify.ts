@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { Words, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -9,13 +9,17 @@ export const identifyEntries = {
   "number-read": declare({
     writer: "inspector",
     list: "numbers",
-    payload: z.strictObject({ place: Id, text: z.string().trim().min(1).max(60), supersedes }),
+    payload: z.strictObject({
+      place: Id,
+      text: z.string().check(z.trim(), z.minLength(1), z.maxLength(60)),
+      supersedes,
+    }),
   }),
   /** What was seen of a tell; null where it cannot be seen. */
   "tell-answered": declare({
     writer: "inspector",
     list: "tells",
-    payload: z.strictObject({ tell: Id, answer: Id.nullable(), supersedes }),
+    payload: z.strictObject({ tell: Id, answer: z.nullable(Id), supersedes }),
   }),
   /** Why work goes on though number and tells disagree. */
   "contradiction-signed": declare({

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import {
   Day,
@@ -22,12 +22,16 @@ export const jobEntries = {
     standsForEver: true,
     payload: z.strictObject({
       name: Words,
-      engine: z.strictObject({ number: z.string().max(300).nullable(), variant: Id.nullable() }),
-      pack: z.strictObject({ id: Id, revision: z.number().int().min(1), sha256: z.string().regex(/^[0-9a-f]{64}$/u) }),
-      application: z.strictObject({ kind: Id.nullable(), words: Words.nullable() }),
-      hoursWanted: z.number().positive().nullable(),
-      budget: z.number().positive().nullable(),
-      wantedBy: Day.nullable(),
+      engine: z.strictObject({ number: z.nullable(z.string().check(z.maxLength(300))), variant: z.nullable(Id) }),
+      pack: z.strictObject({
+        id: Id,
+        revision: z.int().check(z.minimum(1)),
+        sha256: z.string().check(z.regex(/^[0-9a-f]{64}$/u)),
+      }),
+      application: z.strictObject({ kind: z.nullable(Id), words: z.nullable(Words) }),
+      hoursWanted: z.nullable(z.number().check(z.positive())),
+      budget: z.nullable(z.number().check(z.positive())),
+      wantedBy: z.nullable(Day),
       unit: z.enum(["mm", "in"]),
       decisionRule: DecisionRule,
       supersedes,
@@ -51,11 +55,11 @@ export const jobEntries = {
       section: z.enum(["application", "order", "history", "school", "symptom", "test"]),
       item: Id,
       /** The part it is about, where it is not the whole engine. */
-      part: Uuid.nullable(),
+      part: z.nullable(Uuid),
       /** The cylinder or other place of a test. */
-      place: Id.nullable(),
-      value: z.union([z.string().max(2000), Finite, z.boolean()]).nullable(),
-      typed: Typed.optional(),
+      place: z.nullable(Id),
+      value: z.nullable(z.union([z.string().check(z.maxLength(2000)), Finite, z.boolean()])),
+      typed: z.optional(Typed),
       supersedes,
     }),
   }),
@@ -89,7 +93,7 @@ export const jobEntries = {
   "owner-named": declare({
     writer: "lead",
     list: "ownersNamed",
-    payload: z.strictObject({ owner: Uuid.nullable(), supersedes }),
+    payload: z.strictObject({ owner: z.nullable(Uuid), supersedes }),
   }),
   /** The job is called otherwise from now on. */
   "job-renamed": declare({
@@ -106,7 +110,7 @@ export const jobEntries = {
   "job-given": declare({
     writer: "lead",
     list: "givens",
-    payload: z.strictObject({ to: z.string().min(1).max(120).nullable(), supersedes }),
+    payload: z.strictObject({ to: z.nullable(z.string().check(z.minLength(1), z.maxLength(120))), supersedes }),
   }),
   /** What is to become of the engine as a whole. */
   "course-chosen": declare({
@@ -115,7 +119,7 @@ export const jobEntries = {
     payload: z.strictObject({
       course: z.enum(["rebuild", "merge", "other-engine", "part-out"]),
       why: Words,
-      proposal: z.string().max(40),
+      proposal: z.string().check(z.maxLength(40)),
       supersedes,
     }),
   }),
@@ -123,12 +127,17 @@ export const jobEntries = {
   "hold-lifted": declare({
     writer: "lead",
     list: "lifted",
-    payload: z.strictObject({ hold: Id, about: z.string().min(1).max(200), why: Words, supersedes }),
+    payload: z.strictObject({
+      hold: Id,
+      about: z.string().check(z.minLength(1), z.maxLength(200)),
+      why: Words,
+      supersedes,
+    }),
   }),
   /** The engine leaves the shop, or a donor its parts: to whom, and what was shown then. */
   "handed-over": declare({
     writer: "lead",
     list: "handOvers",
-    payload: z.strictObject({ to: Words, note: Words.nullable(), witness: HandOverWitness, supersedes }),
+    payload: z.strictObject({ to: Words, note: z.nullable(Words), witness: HandOverWitness, supersedes }),
   }),
 } as const;

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { CataloguePart } from "../../catalogue/catalogue-part";
 import { EntryId, Finite, Typed, Uuid, Words, supersedes } from "../shapes";
@@ -11,12 +11,12 @@ export const matchEntries = {
     writer: "inspector",
     list: "attributes",
     payload: z.strictObject({
-      part: Uuid.nullable(),
+      part: z.nullable(Uuid),
       attribute: Id,
-      value: z.union([Id, Finite]).nullable(),
-      typed: Typed.optional(),
+      value: z.nullable(z.union([Id, Finite])),
+      typed: z.optional(Typed),
       how: z.enum(["measured", "counted", "read", "tested"]),
-      words: Words.nullable(),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -32,9 +32,9 @@ export const matchEntries = {
     list: "picked",
     payload: z.strictObject({
       slot: Id,
-      part: Uuid.nullable(),
-      offer: EntryId.nullable().optional(),
-      why: Words.nullable(),
+      part: z.nullable(Uuid),
+      offer: z.optional(z.nullable(EntryId)),
+      why: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -44,10 +44,10 @@ export const matchEntries = {
     list: "remedies",
     payload: z.strictObject({
       mating: Id,
-      ends: z.array(Id).min(1).max(60),
-      remedy: Id.nullable(),
+      ends: z.array(Id).check(z.minLength(1), z.maxLength(60)),
+      remedy: z.nullable(Id),
       state: z.enum(["meant", "done"]),
-      words: Words.nullable(),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -55,12 +55,16 @@ export const matchEntries = {
   "line-ticked": declare({
     writer: "inspector",
     list: "lineTicks",
-    payload: z.strictObject({ line: z.string().min(1).max(400), done: z.boolean(), supersedes }),
+    payload: z.strictObject({
+      line: z.string().check(z.minLength(1), z.maxLength(400)),
+      done: z.boolean(),
+      supersedes,
+    }),
   }),
   /** Whether the engine goes back into what it came out of; null where nobody knows. */
   "return-said": declare({
     writer: "inspector",
     list: "returns",
-    payload: z.strictObject({ returns: z.boolean().nullable(), words: Words.nullable(), supersedes }),
+    payload: z.strictObject({ returns: z.nullable(z.boolean()), words: z.nullable(Words), supersedes }),
   }),
 } as const;

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { Day, Finite, Gauge, Phase, SettingMaster, Temperatures, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -13,7 +13,7 @@ export const measureEntries = {
       occasion: Uuid,
       phase: Phase,
       gauge: Gauge,
-      master: SettingMaster.nullable(),
+      master: z.nullable(SettingMaster),
       temperatures: Temperatures,
       supersedes,
     }),
@@ -29,11 +29,11 @@ export const measureEntries = {
       /** In core units: mm for lengths, otherwise SI. */
       value: Finite,
       /** Half the way between go and no-go, where the gauge only tells between which two it lies; `value` is the middle. */
-      half: z.number().positive().optional(),
-      typed: z.string().min(1).max(40),
+      half: z.optional(z.number().check(z.positive())),
+      typed: z.string().check(z.minLength(1), z.maxLength(40)),
       unit: Id,
       /** The question that was put to the person and answered with 'keep'. */
-      kept: Id.optional(),
+      kept: z.optional(Id),
       supersedes,
     }),
   }),
@@ -55,13 +55,12 @@ export const measureEntries = {
           z.strictObject({
             name: Words,
             on: Day,
-            hours: z.number().min(0),
+            hours: z.number().check(z.minimum(0)),
             value: Finite,
-            standard: z.number().min(0),
+            standard: z.number().check(z.minimum(0)),
           }),
         )
-        .min(1)
-        .max(20),
+        .check(z.minLength(1), z.maxLength(20)),
       supersedes,
     }),
   }),

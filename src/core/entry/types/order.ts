@@ -1,25 +1,25 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { Day, Disposition, EntryId, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 
-const Marking = z.string().trim().min(1).max(60);
-const Minor = z.number().int().min(0).max(1e12);
-const Quantity = z.number().positive().max(10_000);
+const Marking = z.string().check(z.trim(), z.minLength(1), z.maxLength(60));
+const Minor = z.int().check(z.minimum(0), z.maximum(1e12));
+const Quantity = z.number().check(z.positive(), z.maximum(10_000));
 
 /** A line of an order as it was placed: what, by which number, for which places. */
 const PurchaseLine = z.strictObject({
   /** What receipts name it by. */
-  line: z.string().min(1).max(20),
+  line: z.string().check(z.minLength(1), z.maxLength(20)),
   name: Words,
-  class: Id.nullable(),
-  number: Marking.nullable(),
+  class: z.nullable(Id),
+  number: z.nullable(Marking),
   /** Revisions that are taken; none named where any is. */
-  revisions: z.array(z.string().trim().min(1).max(60)).max(50),
-  slots: z.array(Id).max(500),
+  revisions: z.array(z.string().check(z.trim(), z.minLength(1), z.maxLength(60))).check(z.maxLength(50)),
+  slots: z.array(Id).check(z.maxLength(500)),
   quantity: Quantity,
   /** For all of them; null where nobody knew. */
-  price: Minor.nullable(),
+  price: z.nullable(Minor),
   deposit: Minor,
 });
 
@@ -32,9 +32,9 @@ export const orderEntries = {
     payload: z.strictObject({
       supplier: Words,
       /** The day it was promised for. */
-      due: Day.nullable(),
-      words: Words.nullable(),
-      lines: z.array(PurchaseLine).min(1).max(200),
+      due: z.nullable(Day),
+      words: z.nullable(Words),
+      lines: z.array(PurchaseLine).check(z.minLength(1), z.maxLength(200)),
       supersedes,
     }),
   }),
@@ -44,18 +44,18 @@ export const orderEntries = {
     list: "receipts",
     payload: z.strictObject({
       /** The order and line it is for; null where nobody ordered it. */
-      purchase: EntryId.nullable(),
-      line: z.string().min(1).max(20).nullable(),
+      purchase: z.nullable(EntryId),
+      line: z.nullable(z.string().check(z.minLength(1), z.maxLength(20))),
       /** What tells one box from another: number of its label or delivery note. */
-      box: Marking.nullable(),
+      box: z.nullable(Marking),
       quantity: Quantity,
       /** As read on part or box; null where nothing could be read. */
-      number: Marking.nullable(),
-      revision: Marking.nullable(),
-      lot: Marking.nullable(),
+      number: z.nullable(Marking),
+      revision: z.nullable(Marking),
+      lot: z.nullable(Marking),
       state: z.enum(["right", "wrong", "damaged", "missing"]),
-      words: Words.nullable(),
-      parts: z.array(Uuid).max(500),
+      words: z.nullable(Words),
+      parts: z.array(Uuid).check(z.maxLength(500)),
       supersedes,
     }),
   }),
@@ -65,9 +65,9 @@ export const orderEntries = {
     list: "coresReturned",
     payload: z.strictObject({
       purchase: EntryId,
-      line: z.string().min(1).max(20),
+      line: z.string().check(z.minLength(1), z.maxLength(20)),
       quantity: Quantity,
-      words: Words.nullable(),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -75,7 +75,12 @@ export const orderEntries = {
   "sent-out": declare({
     writer: "inspector",
     list: "sentOut",
-    payload: z.strictObject({ parts: z.array(Uuid).min(1).max(200), to: Words, due: Day.nullable(), supersedes }),
+    payload: z.strictObject({
+      parts: z.array(Uuid).check(z.minLength(1), z.maxLength(200)),
+      to: Words,
+      due: z.nullable(Day),
+      supersedes,
+    }),
   }),
   /** One of them is back, and how. */
   "came-back": declare({
@@ -84,7 +89,7 @@ export const orderEntries = {
     payload: z.strictObject({
       part: Uuid,
       state: z.enum(["right", "wrong", "damaged"]),
-      words: Words.nullable(),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -108,7 +113,7 @@ export const orderEntries = {
       part: Uuid,
       disposition: Disposition,
       what: Words,
-      warning: z.string().trim().min(1).max(2000),
+      warning: z.string().check(z.trim(), z.minLength(1), z.maxLength(2000)),
       by: Words,
       on: Day,
       how: z.enum(["in-person", "phone", "letter", "mail"]),

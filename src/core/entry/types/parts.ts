@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id, partOrigins } from "../../pack/schema-base";
 import { Against, Carried, Finite, Uuid, Words, mostCarried, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -31,7 +31,7 @@ export const partsEntries = {
     payload: z.strictObject({
       part: Uuid,
       class: Id,
-      tag: z.string().trim().min(1).max(24),
+      tag: z.string().check(z.trim(), z.minLength(1), z.maxLength(24)),
       origin: z.enum(partOrigins),
       supersedes,
     }),
@@ -46,8 +46,8 @@ export const partsEntries = {
     payload: z.strictObject({
       part: Uuid,
       item: z.enum(partItems),
-      feature: Id.nullable(),
-      value: z.union([z.string().trim().min(1).max(120), Finite]).nullable(),
+      feature: z.nullable(Id),
+      value: z.nullable(z.union([z.string().check(z.trim(), z.minLength(1), z.maxLength(120)), Finite])),
       supersedes,
     }),
   }),
@@ -68,9 +68,9 @@ export const partsEntries = {
     payload: z.strictObject({
       part: Uuid,
       slot: Id,
-      step: Id.nullable(),
-      orientation: Words.nullable(),
-      bag: z.string().trim().min(1).max(40).nullable(),
+      step: z.nullable(Id),
+      orientation: z.nullable(Words),
+      bag: z.nullable(z.string().check(z.trim(), z.minLength(1), z.maxLength(40))),
       supersedes,
     }),
   }),
@@ -87,8 +87,8 @@ export const partsEntries = {
       part: Uuid,
       /** Where it comes from, in words: the shelf and the job before. */
       from: Words,
-      entries: z.array(Carried).max(mostCarried),
-      against: z.array(Against).max(40),
+      entries: z.array(Carried).check(z.maxLength(mostCarried)),
+      against: z.array(Against).check(z.maxLength(40)),
       supersedes,
     }),
   }),
@@ -100,7 +100,7 @@ export const partsEntries = {
       part: Uuid,
       why: Words,
       made: z.enum(["destroyed", "marked", "held"]),
-      certificate: Words.nullable(),
+      certificate: z.nullable(Words),
       supersedes,
     }),
   }),

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { EntryId, PhotoMark, Sha256, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -11,12 +11,12 @@ export const photosEntries = {
     list: "photos",
     payload: z.strictObject({
       photo: Sha256,
-      width: z.number().int().positive(),
-      height: z.number().int().positive(),
-      part: Uuid.nullable(),
-      place: Id.nullable(),
+      width: z.int().check(z.positive()),
+      height: z.int().check(z.positive()),
+      part: z.nullable(Uuid),
+      place: z.nullable(Id),
       station: Id,
-      words: Words.nullable(),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),

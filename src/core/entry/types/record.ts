@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { EntryId, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
 
@@ -10,9 +10,9 @@ export const recordEntries = {
     stream: "any",
     moves: true,
     payload: z.strictObject({
-      strikes: z.array(EntryId).min(1).max(500),
+      strikes: z.array(EntryId).check(z.minLength(1), z.maxLength(500)),
       /** The last act taken back at once by the one who made it: that owes no reason. */
-      undo: z.literal(true).optional(),
+      undo: z.optional(z.literal(true)),
     }),
   }),
   /** The reason for a correction or a strike, given when there is a hand free. */

@@ -1,10 +1,10 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { Against, Carried, Sha256, Uuid, Words, mostCarried, supersedes } from "../shapes";
 import { declare } from "../declare";
 
 /** Where a part lies, as people say it: rack, box, drawer. */
-const Lies = z.string().trim().min(1).max(80);
+const Lies = z.string().check(z.trim(), z.minLength(1), z.maxLength(80));
 
 /** Parts that the shop keeps for another build. */
 export const shelfEntries = {
@@ -16,16 +16,16 @@ export const shelfEntries = {
     payload: z.strictObject({
       part: Uuid,
       class: Id,
-      tag: z.string().trim().min(1).max(24),
-      pack: z.strictObject({ id: Id, revision: z.number().int().min(1), sha256: Sha256 }),
-      number: z.string().max(120).nullable(),
-      series: Id.nullable(),
-      revision: Id.nullable(),
+      tag: z.string().check(z.trim(), z.minLength(1), z.maxLength(24)),
+      pack: z.strictObject({ id: Id, revision: z.int().check(z.minimum(1)), sha256: Sha256 }),
+      number: z.nullable(z.string().check(z.maxLength(120))),
+      series: z.nullable(Id),
+      revision: z.nullable(Id),
       /** The job it comes from. */
       from: z.strictObject({ job: Uuid, name: Words }),
       lies: Lies,
-      entries: z.array(Carried).max(mostCarried),
-      against: z.array(Against).max(40),
+      entries: z.array(Carried).check(z.maxLength(mostCarried)),
+      against: z.array(Against).check(z.maxLength(40)),
       supersedes,
     }),
   }),
@@ -43,8 +43,8 @@ export const shelfEntries = {
     payload: z.strictObject({
       part: Uuid,
       to: z.enum(["job", "scrap", "away"]),
-      job: z.strictObject({ job: Uuid, name: Words }).nullable(),
-      words: Words.nullable(),
+      job: z.nullable(z.strictObject({ job: Uuid, name: Words })),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { Gauge, SettingMaster, ShopSettings, Uuid, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -28,7 +28,7 @@ export const shopEntries = {
   "cause-counted": declare({
     writer: "lead",
     stream: "shop",
-    payload: z.strictObject({ job: Uuid, pack: Id, causes: z.array(Id).max(20), supersedes }),
+    payload: z.strictObject({ job: Uuid, pack: Id, causes: z.array(Id).check(z.maxLength(20)), supersedes }),
   }),
   /** How long the parts of an engine lasted whose hours were known: counted once for each job, at its hand-over. */
   "lives-counted": declare({
@@ -38,8 +38,10 @@ export const shopEntries = {
       job: Uuid,
       pack: Id,
       lifetimes: z
-        .array(z.strictObject({ class: Id, age: z.number().positive(), is: z.enum(["ended", "ended-by", "good"]) }))
-        .max(500),
+        .array(
+          z.strictObject({ class: Id, age: z.number().check(z.positive()), is: z.enum(["ended", "ended-by", "good"]) }),
+        )
+        .check(z.maxLength(500)),
       supersedes,
     }),
   }),

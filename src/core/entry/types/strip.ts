@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "../../z";
 import { Id } from "../../pack/schema-base";
 import { EntryId, Finite, Grams, Typed, Uuid, Words, supersedes } from "../shapes";
 import { declare } from "../declare";
@@ -9,7 +9,7 @@ export const stripEntries = {
   "step-ticked": declare({
     writer: "inspector",
     list: "ticks",
-    payload: z.strictObject({ step: Id, how: z.enum(["done", "found-so"]), words: Words.nullable(), supersedes }),
+    payload: z.strictObject({ step: Id, how: z.enum(["done", "found-so"]), words: z.nullable(Words), supersedes }),
   }),
   /** What a check showed that is lost with a later step; or that it was skipped, and why. */
   "check-noted": declare({
@@ -17,11 +17,11 @@ export const stripEntries = {
     list: "checks",
     payload: z.strictObject({
       check: Id,
-      place: Id.nullable(),
-      state: Id.nullable(),
-      value: Finite.nullable(),
-      typed: Typed.optional(),
-      skipped: Words.nullable(),
+      place: z.nullable(Id),
+      state: z.nullable(Id),
+      value: z.nullable(Finite),
+      typed: z.optional(Typed),
+      skipped: z.nullable(Words),
       supersedes,
     }),
   }),
@@ -31,13 +31,13 @@ export const stripEntries = {
     list: "findings",
     payload: z.strictObject({
       part: Uuid,
-      place: Id.nullable(),
+      place: z.nullable(Id),
       finding: Id,
       value: Id,
       phase: z.enum(["before-cleaning", "after-cleaning"]),
-      words: Words.nullable(),
+      words: z.nullable(Words),
       /** Noted for many at once: a look that passes over what has to be looked at by itself. */
-      together: z.literal(true).optional(),
+      together: z.optional(z.literal(true)),
       supersedes,
     }),
   }),
@@ -48,11 +48,11 @@ export const stripEntries = {
     payload: z.strictObject({
       part: Uuid,
       wholeGrams: Grams,
-      wholeTyped: Typed.optional(),
+      wholeTyped: z.optional(Typed),
       wholeStandard: Grams,
       wholeFrom: z.enum(["sister", "pack", "drawing"]),
       leftGrams: Grams,
-      leftTyped: Typed.optional(),
+      leftTyped: z.optional(Typed),
       leftStandard: Grams,
       supersedes,
     }),
@@ -64,13 +64,13 @@ export const stripEntries = {
     payload: z.strictObject({
       fragment: Uuid,
       grams: Grams,
-      typed: Typed.optional(),
+      typed: z.optional(Typed),
       standard: Grams,
-      material: Id.nullable(),
-      where: Id.nullable(),
-      parent: Uuid.nullable(),
-      words: Words.nullable(),
-      photo: EntryId.nullable(),
+      material: z.nullable(Id),
+      where: z.nullable(Id),
+      parent: z.nullable(Uuid),
+      words: z.nullable(Words),
+      photo: z.nullable(EntryId),
       supersedes,
     }),
   }),
@@ -79,19 +79,19 @@ export const stripEntries = {
     writer: "inspector",
     list: "residues",
     payload: z.strictObject({
-      where: Id.nullable(),
+      where: z.nullable(Id),
       grams: Grams,
-      typed: Typed.optional(),
+      typed: z.optional(Typed),
       standard: Grams,
-      magneticShare: z.number().min(0).max(1).nullable(),
-      shareStandard: z.number().min(0).max(1),
-      words: Words.nullable(),
+      magneticShare: z.nullable(z.number().check(z.minimum(0), z.maximum(1))),
+      shareStandard: z.number().check(z.minimum(0), z.maximum(1)),
+      words: z.nullable(Words),
       supersedes,
     }),
   }),
   "place-searched": declare({
     writer: "inspector",
     list: "searched",
-    payload: z.strictObject({ circuit: Id, node: Id, words: Words.nullable(), supersedes }),
+    payload: z.strictObject({ circuit: Id, node: Id, words: z.nullable(Words), supersedes }),
   }),
 } as const;

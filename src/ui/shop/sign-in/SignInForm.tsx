@@ -3,7 +3,7 @@ import { Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "@/core/z";
 import type { Problem } from "@/core/problem/problem";
 import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
@@ -11,8 +11,8 @@ import { Brand } from "../../kit/Brand";
 import { tellServer } from "../../outbox/tell-server";
 
 const Credentials = z.object({
-  account: z.string().trim().min(1, "Type the name of your account."),
-  password: z.string().min(1, "Type your password."),
+  account: z.string().check(z.trim(), z.minLength(1, "Type the name of your account.")),
+  password: z.string().check(z.minLength(1, "Type your password.")),
 });
 
 async function post(credentials: z.infer<typeof Credentials>): Promise<Problem | null> {

@@ -10,10 +10,9 @@ import { decidedOrProposed } from "@/core/plan/standing";
 import { Evidence } from "../../job/Evidence";
 import { PartKnown } from "../../job/PartKnown";
 import { ToShelf } from "../../parts/ToShelf";
-import { shownMark } from "../../job/PartTag";
 import { useJob } from "../../job/JobContext";
 import { Tag } from "../../job/Tag";
-import { ConformityMark, markColor } from "../../kit/ConformityMark";
+import { ConformityMark, markColor, shownMark } from "../../kit/ConformityMark";
 import { nameOfLine } from "./alike";
 
 /** Where there are more places, those that are well inside are counted, not listed: they stand at Measure. */

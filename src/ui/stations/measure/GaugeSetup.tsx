@@ -3,7 +3,7 @@ import { Button, Dialog, Field, Grid, Input, NativeSelect, Portal, chakra } from
 import NextLink from "next/link";
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm, useWatch } from "react-hook-form";
-import { z } from "zod";
+import * as z from "@/core/z";
 import { phases, type SettingMaster } from "@/core/entry/schema";
 import type { Occasion } from "@/core/entry/fold";
 import type { Sheet } from "@/core/pack/compile-pack";
@@ -24,33 +24,34 @@ const thermometerK = 0.5;
 const parseTemperature = (text: string) => (text.trim() === "" ? null : parseQuantity(text, "temperature", celsius));
 
 /** A temperature as typed, or nothing where nobody looked. */
-const Temperature = z.string().superRefine((text, context) => {
-  const parsed = parseTemperature(text);
-  if (!parsed) return;
-  const value = parsed.ok ? fromCore(parsed.value.value, celsius) : null;
-  if (value === null)
-    context.addIssue({
-      code: "custom",
-      message: `“${text.trim()}” is not a temperature. Type it in °C or °F, such as 21.5 or 70 F, or leave it empty.`,
-    });
-  else if (value < -30 || value > 80)
-    context.addIssue({ code: "custom", message: `${value.toFixed(1)} °C is no temperature to measure at.` });
-});
+const Temperature = z.string().check(
+  z.superRefine((text, context) => {
+    const parsed = parseTemperature(text);
+    if (!parsed) return;
+    const value = parsed.ok ? fromCore(parsed.value.value, celsius) : null;
+    if (value === null)
+      context.addIssue({
+        code: "custom",
+        message: `“${text.trim()}” is not a temperature. Type it in °C or °F, such as 21.5 or 70 F, or leave it empty.`,
+      });
+    else if (value < -30 || value > 80)
+      context.addIssue({ code: "custom", message: `${value.toFixed(1)} °C is no temperature to measure at.` });
+  }),
+);
 
 /** The size a micrometer is locked at, as typed: what names no unit is in the one that is shown. */
 const lockedSizeIn = (unit: Unit) =>
-  z.string().superRefine((text, context) => {
-    if (!parseQuantity(text, "length", unit).ok)
-      context.addIssue({
-        code: "custom",
-        message: `“${text.trim()}” is not a size. Type it in mm or inches, such as 75 mm or 2.9528 in.`,
-      });
-  });
+  z.string().check(
+    z.refine(
+      (text) => parseQuantity(text, "length", unit).ok,
+      { error: ({ input }) => `“${String(input).trim()}” is not a size. Type it in mm or inches, such as 75 mm or 2.9528 in.` },
+    ),
+  );
 const lockedPrefix = "locked:";
 
 const setupIn = (unit: Unit) =>
   z.object({
-    gauge: z.string().min(1, "Choose a gauge."),
+    gauge: z.string().check(z.minLength(1, "Choose a gauge.")),
     master: z.string(),
     lockedSize: lockedSizeIn(unit),
     phase: z.enum(phases),

@@ -7,8 +7,7 @@ import type { Sheet } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import { markWords } from "@/words/words-for";
 import { useJob, useMeasuring } from "../../job/JobContext";
-import { shownMark } from "../../job/PartTag";
-import { ConformityMark, markColor } from "../../kit/ConformityMark";
+import { ConformityMark, markColor, shownMark } from "../../kit/ConformityMark";
 import { ReadingCell } from "./ReadingCell";
 import { cellsOf, type Acts, type Cell, type Draft, type SheetHands } from "./use-sheet";
 

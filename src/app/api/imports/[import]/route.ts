@@ -1,11 +1,11 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { dropImport, importState, startImport } from "@/server/imports";
 import { answer, refuse, route } from "@/server/route";
 import { uploadStatus } from "@/server/uploads";
 
 const Path = z.object({ import: z.uuid() });
-const Word = z.strictObject({ agreed: z.string().max(20).nullable() });
+const Word = z.strictObject({ agreed: z.nullable(z.string().check(z.maxLength(20))) });
 
 /** How far an import is, or how it ended. */
 export const GET = route({ role: "lead", params: Path }, async ({ params }) => {

@@ -1,9 +1,12 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { addressOf } from "@/server/front";
 import { changePassword } from "@/server/people";
 import { answer, refuse, route } from "@/server/route";
 
-const Passwords = z.strictObject({ now: z.string().max(1000), next: z.string().max(1000) });
+const Passwords = z.strictObject({
+  now: z.string().check(z.maxLength(1000)),
+  next: z.string().check(z.maxLength(1000)),
+});
 
 /** One's own password; it ends one's sessions, this one too. */
 export const PUT = route({ role: "viewer", body: Passwords }, async ({ body, person, request }) => {

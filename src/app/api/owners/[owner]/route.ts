@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { OwnerWords, forgetOwner, ownerWithJobs, sayOwnerAnew } from "@/server/owners";
 import { answer, refuse, route } from "@/server/route";

@@ -1,9 +1,9 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { openPack } from "@/server/jobs";
 import { answer, refuse, route } from "@/server/route";
 
-const Path = z.object({ pack: z.string().regex(/^[0-9a-f]{64}$/u) });
+const Path = z.object({ pack: z.string().check(z.regex(/^[0-9a-f]{64}$/u)) });
 
 /** What is wanted of a pack to draw its engine. A revision never changes: a browser asks once. */
 export const GET = route({ role: "viewer", params: Path }, async ({ params }) => {

@@ -1,11 +1,11 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { roles } from "@/core/entry/schema";
 import { setAccount } from "@/server/people";
 import { answer, refuse, route } from "@/server/route";
 
 const PersonPath = z.object({ person: z.uuid() });
 const Change = z.strictObject({
-  name: z.string().trim().min(1).max(120),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(120)),
   role: z.enum(roles),
   isDisabled: z.boolean(),
 });

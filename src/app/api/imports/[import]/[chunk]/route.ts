@@ -1,10 +1,10 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { photoLimits } from "@/core/photo/photo-limits";
 import { archiveUnder } from "@/server/imports";
 import { answer, refuse, route } from "@/server/route";
 import { takeChunk, uploadStatus } from "@/server/uploads";
 
-const Path = z.object({ import: z.uuid(), chunk: z.coerce.number().int().min(0).max(10_000) });
+const Path = z.object({ import: z.uuid(), chunk: z.coerce.number().check(z.int(), z.minimum(0), z.maximum(10_000)) });
 
 /** Takes one piece of an archive, as bytes. */
 export const PUT = route(

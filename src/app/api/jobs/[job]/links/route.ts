@@ -1,11 +1,11 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { JobPath } from "@/server/job-path";
 import { jobExists } from "@/server/jobs";
 import { makeOwnerLink, shownLinks } from "@/server/owner";
 import { answer, refuse, route } from "@/server/route";
 
-const Wish = z.strictObject({ days: z.number().int().min(1).max(365), withReport: z.boolean() });
+const Wish = z.strictObject({ days: z.int().check(z.minimum(1), z.maximum(365)), withReport: z.boolean() });
 const unknown = () => refuse(404, problem("unknown-stream"));
 
 /** Links by which the owner may look at the job. */

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { JobPath } from "@/server/job-path";
 import { jobExists, namesFor } from "@/server/jobs";
@@ -6,7 +6,7 @@ import { eventStream, watcher } from "@/server/live";
 import { refuse, route } from "@/server/route";
 import { isStillAllowed } from "@/server/session";
 
-const After = z.coerce.number().int().min(0).catch(0);
+const After = z.catch(z.coerce.number().check(z.int(), z.minimum(0)), 0);
 
 /** Entries of a job as they are kept, by whomever: server-sent events after a number. */
 export const GET = route({ role: "viewer", params: JobPath }, async ({ request, params: { job }, person }) => {

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { JobPath } from "@/server/job-path";
 import { jobExists } from "@/server/jobs";
@@ -6,7 +6,7 @@ import { photoOf } from "@/server/photos";
 import { answer, refuse, route } from "@/server/route";
 import { openUpload, uploadStatus } from "@/server/uploads";
 
-const Wish = z.strictObject({ id: z.uuid(), bytes: z.number().int().min(1) });
+const Wish = z.strictObject({ id: z.uuid(), bytes: z.int().check(z.minimum(1)) });
 
 /** Begins to take a photo, or says where one that was begun stands. */
 export const POST = route(

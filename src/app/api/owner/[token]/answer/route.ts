@@ -1,9 +1,13 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { answerByToken } from "@/server/owner";
 import { answer, refuse, route } from "@/server/route";
 
-const TokenPath = z.object({ token: z.string().max(60) });
-const Said = z.strictObject({ estimate: z.uuid(), agreed: z.boolean(), by: z.string().trim().min(1).max(120) });
+const TokenPath = z.object({ token: z.string().check(z.maxLength(60)) });
+const Said = z.strictObject({
+  estimate: z.uuid(),
+  agreed: z.boolean(),
+  by: z.string().check(z.trim(), z.minLength(1), z.maxLength(120)),
+});
 
 /** The owner's yes or no to an estimate that waits for it, under the name they give. */
 export const POST = route({ role: "nobody", params: TokenPath, body: Said }, async ({ params, body }) => {

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { assess } from "@/core/assess";
 import { problem } from "@/core/problem/problem";
 import { fileResponse } from "@/server/file-response";
@@ -8,7 +8,7 @@ import { smallPhoto } from "@/server/photos";
 import { renderReport } from "@/server/report/render-report";
 import { refuse, route } from "@/server/route";
 
-const TokenPath = z.object({ token: z.string().max(60) });
+const TokenPath = z.object({ token: z.string().check(z.maxLength(60)) });
 
 /** The report, for whoever holds an owner's link that shows it. */
 export const GET = route({ role: "nobody", params: TokenPath }, async ({ params: { token } }) => {

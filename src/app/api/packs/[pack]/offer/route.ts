@@ -1,10 +1,10 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { answer, refuse, route } from "@/server/route";
 import { offerWaitingPack } from "@/server/take-pack";
 
-const sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
+const sha256 = z.string().check(z.regex(/^[0-9a-f]{64}$/u));
 const Path = z.object({ pack: sha256 });
-const Word = z.strictObject({ against: sha256.nullable() });
+const Word = z.strictObject({ against: z.nullable(sha256) });
 
 /** Offers a pack for new jobs: said by a lead who has seen what it changes against the revision that is offered now. */
 export const POST = route({ role: "lead", params: Path, body: Word }, async ({ params, body }) => {

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { newPasswordFor } from "@/server/people";
 import { answer, refuse, route } from "@/server/route";

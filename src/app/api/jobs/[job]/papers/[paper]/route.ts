@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { assess } from "@/core/assess";
 import { problem } from "@/core/problem/problem";
 import { fileResponse } from "@/server/file-response";
@@ -10,7 +10,7 @@ import { refuse, route } from "@/server/route";
 
 /** A sheet of paper as PDF: what is bought, hand-outs for the machine shop, what is measured, the strip list. */
 export const GET = route(
-  { role: "viewer", params: JobPath.extend({ paper: z.enum(papers) }) },
+  { role: "viewer", params: z.extend(JobPath, { paper: z.enum(papers) }) },
   async ({ params: { job: id, paper }, request }) => {
     const job = await openJob(id);
     if (!job) return refuse(404, problem("unknown-stream"));

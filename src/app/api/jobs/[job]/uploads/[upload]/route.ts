@@ -1,11 +1,11 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { JobPath } from "@/server/job-path";
 import { finishPhoto, photoOf } from "@/server/photos";
 import { answer, refuse, route } from "@/server/route";
 import { stateOf, uploadOf, uploadStatus } from "@/server/uploads";
 
-const Path = JobPath.extend({ upload: z.uuid() });
+const Path = z.extend(JobPath, { upload: z.uuid() });
 
 /** Which pieces are here. */
 export const GET = route({ role: "inspector", params: Path }, async ({ params: { job, upload } }) => {

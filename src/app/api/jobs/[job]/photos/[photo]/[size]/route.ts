@@ -1,3 +1,4 @@
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { JobPath, PhotoPath } from "@/server/job-path";
 import { photoResponse } from "@/server/photos";
@@ -5,7 +6,7 @@ import { refuse, route } from "@/server/route";
 
 /** A photo of the job. */
 export const GET = route(
-  { role: "viewer", params: JobPath.extend(PhotoPath.shape) },
+  { role: "viewer", params: z.extend(JobPath, PhotoPath.shape) },
   async ({ params: { job, photo, size } }) =>
     (await photoResponse(job, photo, size)) ?? refuse(404, problem("not-found")),
 );

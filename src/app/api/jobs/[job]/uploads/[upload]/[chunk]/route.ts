@@ -1,11 +1,14 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { photoLimits } from "@/core/photo/photo-limits";
 import { JobPath } from "@/server/job-path";
 import { photoOf } from "@/server/photos";
 import { answer, refuse, route } from "@/server/route";
 import { takeChunk, uploadStatus } from "@/server/uploads";
 
-const Path = JobPath.extend({ upload: z.uuid(), chunk: z.coerce.number().int().min(0).max(1000) });
+const Path = z.extend(JobPath, {
+  upload: z.uuid(),
+  chunk: z.coerce.number().check(z.int(), z.minimum(0), z.maximum(1000)),
+});
 
 /** Takes one piece of a photo, as bytes. */
 export const PUT = route(

@@ -1,10 +1,10 @@
-import { z } from "zod";
+import * as z from "@/core/z";
 import { problem } from "@/core/problem/problem";
 import { PhotoPath } from "@/server/job-path";
 import { ownerPhoto } from "@/server/owner";
 import { refuse, route } from "@/server/route";
 
-const Path = PhotoPath.extend({ token: z.string().max(60) });
+const Path = z.extend(PhotoPath, { token: z.string().check(z.maxLength(60)) });
 
 /** A photo that was chosen for the owner, for whoever holds a link. */
 export const GET = route(
