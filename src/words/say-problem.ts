@@ -12,9 +12,9 @@ import { fileSentences } from "./sentences/files";
 import { identifySentences } from "./sentences/identify";
 import { intakeSentences } from "./sentences/intake";
 import { orderSentences } from "./sentences/order";
-import { packSentences } from "./sentences/packs";
+import type { packSentences } from "./sentences/packs";
 import { photoSentences } from "./sentences/photos";
-import type { Say, Sentence } from "./sentences/sentence";
+import type { Say, Sentence, Sentences } from "./sentences/sentence";
 import { serverSentences } from "./sentences/server";
 import { teardownSentences } from "./sentences/teardown";
 import { typedSentences } from "./sentences/typed";
@@ -28,8 +28,8 @@ export interface Wording {
   readonly days?: DayStyle;
 }
 
-/** A sentence for every code of the core: one that is missing does not compile. */
-const sentences: { readonly [C in ProblemCode]: Sentence<C> } = {
+/** A sentence for every code of the core but a pack's own: one that is missing does not compile. */
+const sentences: { readonly [C in Exclude<ProblemCode, keyof typeof packSentences>]: Sentence<C> } = {
   ...typedSentences,
   ...intakeSentences,
   ...identifySentences,
@@ -43,16 +43,20 @@ const sentences: { readonly [C in ProblemCode]: Sentence<C> } = {
   ...photoSentences,
   ...fileSentences,
   ...serverSentences,
-  ...packSentences,
 };
 
 /**
  * One sentence, or a few, for a problem. A code of a newer program, as a server or an archive can bring it, is shown
  * as it is, never swallowed.
  *
+ * @param more  sentences beside the usual ones, see `sayPackProblem`
  * @example  sayProblem(problem("no-such-month", [], { month: 13 }), wording) // "There is no month 13."
  */
-export function sayProblem(found: Problem, { unit, sources, days = "year-first" }: Wording): string {
+export function sayProblem(
+  found: Problem,
+  { unit, sources, days = "year-first" }: Wording,
+  more: Sentences = {},
+): string {
   const shown = shownUnit("unit" in found.params ? found.params.unit : "", unit);
   const say: Say = {
     length: (value) => formatQuantity(value, shown),
@@ -61,6 +65,7 @@ export function sayProblem(found: Problem, { unit, sources, days = "year-first" 
     plusMinus: (value) => formatUncertainty(value, shown),
     source: ({ source, page }) => [sources.get(source) ?? source, page].filter(Boolean).join(", "),
   };
-  const sentence = (sentences as Readonly<Record<string, Sentence<never> | undefined>>)[found.code];
+  const of = (some: Sentences) => (some as Readonly<Record<string, Sentence<never> | undefined>>)[found.code];
+  const sentence = of(more) ?? of(sentences);
   return sentence?.(found.params as never, say) ?? `${found.code} ${JSON.stringify(found.params)}`;
 }

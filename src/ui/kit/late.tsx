@@ -37,8 +37,17 @@ export function late<P extends object>(load: () => Promise<FunctionComponent<P>>
 /** Has all of them come now that were named so far. */
 export const loadLate = (): Promise<unknown> => Promise.allSettled(loads.map((load) => load()));
 
-/** Does something once a page just opened has settled; gives what calls it off, as an effect wants it. */
+/**
+ * Does something once a page just opened has settled, and nothing on it is still being opened; gives what calls it off, as
+ * an effect wants it.
+ */
 export function whenSettled(act: () => void): () => void {
-  const later = setTimeout(act, 600);
+  let looks = 0;
+  let later: ReturnType<typeof setTimeout>;
+  const look = () => {
+    if (document.querySelector("[aria-busy=true]") && looks++ < 20) later = setTimeout(look, 200);
+    else act();
+  };
+  later = setTimeout(look, 600);
   return () => clearTimeout(later);
 }

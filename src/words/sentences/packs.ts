@@ -1,6 +1,8 @@
 import type { Sentences } from "./sentence";
+import { serverSentences } from "./server";
+import { teardownSentences } from "./teardown";
 
-/** What the linter finds in a pack. */
+/** What the linter finds in a pack, and nobody who works on an engine. */
 export const packSentences = {
   "revision-taken": (p) =>
     `revision ${p.revision} of “${p.id}” is here already and says something else: give yours the next revision.`,
@@ -70,7 +72,6 @@ export const packSentences = {
   "unknown-fact": (p) => `there is no fact “${p.fact}”.`,
   "unknown-end": (p) => `the joint has no end “${p.end}”.`,
   "end-missing": (p) => `the end “${p.end}” is missing at this place.`,
-  "unknown-slot": (p) => `there is no slot “${p.slot}”.`,
   "unknown-axis": (p) => `no point of this feature lies along an axis “${p.axis}”.`,
   "no-such-points": (p) => `no point of this feature has ${p.axis} “${p.place}”.`,
   "thumb-without-diameter": (p) => `the rule of thumb “${p.rule}” goes by a diameter, and none is given.`,
@@ -94,7 +95,6 @@ export const packSentences = {
   "unknown-zone": (p) => `there is no zone “${p.id}”.`,
   "unknown-material": (p) => `there is no material “${p.id}”.`,
   "unknown-place": (p) => `this part class has no place “${p.id}”.`,
-  "unknown-method": (p) => `there is no method “${p.id}”.`,
   "unknown-step": (p) => `there is no step “${p.id}”.`,
   "unknown-operation": (p) => `there is no operation “${p.id}” in shop.`,
   "unknown-position": (p) => `there is no position “${p.id}”.`,
@@ -118,4 +118,8 @@ export const packSentences = {
   "loses-without-lock": (p) => `the step “${p.step}” loses “${p.position}”, and no step before it locks or marks that.`,
   "check-without-answer": (p) => `the check “${p.check}” has neither states nor a figure: there is nothing to note.`,
   "circuit-part-unreachable": (p) => `nothing flows to “${p.node}” from where the circuit “${p.circuit}” begins.`,
+
+  // These are said at the bench too.
+  "unknown-slot": serverSentences["unknown-slot"],
+  "unknown-method": teardownSentences["unknown-method"],
 } satisfies Sentences;

@@ -61,4 +61,5 @@ export const serverSentences = {
     `Revision ${p.revision} of the pack ${p.id} came with a job from elsewhere and serves that job only. A lead can offer it at Settings, once its differences were seen.`,
   "offer-changed": () => "What is offered has changed since the differences were shown. Look at them again.",
   "not-found": () => "There is nothing at this address.",
+  "unknown-slot": (p) => `there is no slot “${p.slot}”.`,
 } satisfies Sentences;

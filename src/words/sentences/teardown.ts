@@ -67,4 +67,5 @@ export const teardownSentences = {
   "not-crack-checked": (p) => `${p.tag} was not crack-checked, or not all of it: that is not “no crack”.`,
   "crack-watched": (p) => `${p.tag} has a crack to be watched at ${p.zones}.`,
   "part-scrapped": (p) => `${p.tag} is scrapped: ${p.why}.`,
+  "unknown-method": (p) => `there is no method “${p.id}”.`,
 } satisfies Sentences;

@@ -121,9 +121,11 @@ function SheetSurface({
   );
   const aside = useMemo(
     () => (
-      <PartTag row={tagged} beneath={<GaugePlace sheet={sheet} point={point} />}>
-        {owed}
-      </PartTag>
+      <Below>
+        <PartTag row={tagged} beneath={<GaugePlace sheet={sheet} point={point} />}>
+          {owed}
+        </PartTag>
+      </Below>
     ),
     [tagged, sheet, point, owed],
   );
@@ -208,7 +210,13 @@ function JointSurface({
     sheet.rows[0]!;
   const { joint } = sheet;
   return (
-    <StationLayout aside={<JointTag joint={assessment.joints.get(chosen.id)!} />}>
+    <StationLayout
+      aside={
+        <Below>
+          <JointTag joint={assessment.joints.get(chosen.id)!} />
+        </Below>
+      }
+    >
       <Flex align="baseline" columnGap="14px" wrap="wrap">
         <Heading as="h1" fontSize="22px">
           {joint.title}
