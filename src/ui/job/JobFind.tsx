@@ -12,6 +12,7 @@ import type { Findable } from "../find/find";
 import { themes, themeWords, useThemeChoice } from "../frame/use-theme-choice";
 import { download } from "../kit/download";
 import { useFetched } from "../kit/use-fetched";
+import { goToAddress } from "./address";
 import { useJob } from "./JobContext";
 import { useGlossary } from "./Glossary";
 import { useGoTo } from "./places";
@@ -109,7 +110,7 @@ export function JobFind({ onClose, onOpen }: { onClose: () => void; onOpen: (wha
         id: "walk",
         title: "First walk",
         detail: "five steps through a job",
-        go: () => window.history.pushState(null, "", `/jobs/${id}/intake?walk=1`),
+        go: () => goToAddress(`/jobs/${id}/intake?walk=1`),
       },
       { id: "jobs", title: "All jobs", detail: "what needs you first", go: () => router.push("/") },
       { id: "report", title: "Report as PDF", detail: "for the owner", go: () => download(`/api/jobs/${id}/report`) },

@@ -3,7 +3,7 @@ import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useEffect } from "react";
 import { walk } from "@/words/walk";
 import { QuietButton } from "../kit/SayWhy";
-import { useInAddress } from "./address";
+import { goToAddress, useInAddress } from "./address";
 import { useJob } from "./JobContext";
 import { usePlace } from "./places";
 
@@ -16,7 +16,7 @@ export function Walk() {
   const step = walk[at];
   const target = step?.place;
   useEffect(() => {
-    if (target && place !== target) window.history.replaceState(null, "", `/jobs/${id}/${target}?walk=${at + 1}`);
+    if (target && place !== target) goToAddress(`/jobs/${id}/${target}?walk=${at + 1}`, "replaceState");
   }, [target, place, id, at]);
   if (!step) return null;
   const isLast = at === walk.length - 1;

@@ -13,10 +13,17 @@ function addressWith(words: Readonly<Record<string, string | null>>): string {
 
 const listeners = new Set<() => void>();
 
-/** Has whoever reads the address read it anew. */
-export const addressChanged = (): void => listeners.forEach((listener) => listener());
+/**
+ * Goes to another address of this page: a step that leads back, or none of its own. The framework need not hear of it: it
+ * would draw the page anew when it has time, and this is drawn at once. What it keeps with a step stays with it.
+ */
+export function goToAddress(address: string, how: "pushState" | "replaceState" = "pushState"): void {
+  History.prototype[how].call(window.history, window.history.state, "", address);
+  listeners.forEach((listener) => listener());
+}
 
-function subscribe(listener: () => void): () => void {
+/** For React's external stores: whatever hangs on the address. */
+export function onAddress(listener: () => void): () => void {
   listeners.add(listener);
   window.addEventListener("popstate", listener);
   return () => {
@@ -26,22 +33,15 @@ function subscribe(listener: () => void): () => void {
 }
 
 /**
- * A word in the address, null where it is not there, and how to go where it is another: a step that leads back. The page is
- * the same; the framework need not hear of it, and what hangs on the word is drawn at once.
+ * A word in the address, null where it is not there, and how to go where it is another: a step that leads back.
  */
 export function useInAddress(key: string): readonly [string | null, (word: string | null) => void] {
   const word = useSyncExternalStore(
-    subscribe,
+    onAddress,
     () => wordInAddress(key),
     () => null,
   );
-  const go = useCallback(
-    (next: string | null) => {
-      History.prototype.pushState.call(window.history, window.history.state, "", addressWith({ [key]: next }));
-      addressChanged();
-    },
-    [key],
-  );
+  const go = useCallback((next: string | null) => goToAddress(addressWith({ [key]: next })), [key]);
   return [word, go];
 }
 

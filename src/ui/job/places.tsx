@@ -1,14 +1,20 @@
 "use client";
 import { chakra } from "@chakra-ui/react";
 import { usePathname } from "next/navigation";
-import { useCallback, type ComponentProps, type MouseEvent } from "react";
+import { useCallback, useSyncExternalStore, type ComponentProps, type MouseEvent } from "react";
 import { jobPlaces, type JobPlace } from "@/words/places";
-import { addressChanged } from "./address";
+import { goToAddress, onAddress } from "./address";
 import { useJob } from "./JobContext";
 
 /** The place in the address; undefined where it names none. */
 export function usePlace(): JobPlace | undefined {
-  const last = usePathname().split("/").at(-1);
+  const asOpened = usePathname();
+  const path = useSyncExternalStore(
+    onAddress,
+    () => window.location.pathname,
+    () => asOpened,
+  );
+  const last = path.split("/").at(-1);
   return jobPlaces.find((place) => place === last);
 }
 
@@ -22,8 +28,7 @@ export function useGoTo(): (place: JobPlace) => void {
     (place) => {
       const address = `/jobs/${id}/${place}`;
       if (address === `${window.location.pathname}${window.location.search}`) return;
-      window.history.pushState(null, "", address);
-      addressChanged();
+      goToAddress(address);
     },
     [id],
   );
