@@ -9,6 +9,7 @@ import { formatNumber } from "@/core/quantity/format-quantity";
 import { capital } from "@/words/capital";
 import { useJob, useMeasuring } from "../../job/JobContext";
 import { Rect, Svg, Text } from "../../kit/svg";
+import { BenchTable } from "./BenchTable";
 import { ReadingCell } from "./ReadingCell";
 import { VerdictCell } from "./SheetTable";
 import { cellKey, type SheetHands } from "./use-sheet";
@@ -121,16 +122,16 @@ export function FaceTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands })
           )}
         </Flex>
         <Box overflowX="auto">
-          <chakra.table borderCollapse="collapse" aria-label={`${feature.title}: ${name}`} mt="4px">
+          <BenchTable aria-label={`${feature.title}: ${name}`} mt="4px">
             <tbody>
               {lines.map((line) => (
-                <chakra.tr key={line} borderBottomWidth="1px" borderColor="line">
+                <tr key={line}>
                   {columns.map((column) => {
                     const point = feature.points.find((each) => each.at[down] === line && each.at[across] === column);
                     if (!point) return <td key={column} />;
                     const key = cellKey(id, point.id);
                     return (
-                      <chakra.td key={column} minWidth="86px" maxWidth="130px" p="0">
+                      <td key={column} data-reading="">
                         <ReadingCell
                           cell={cellOf.get(key)!}
                           draft={hands.draftOf(key)}
@@ -139,13 +140,13 @@ export function FaceTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands })
                           acts={hands.acts}
                           caption={point.short}
                         />
-                      </chakra.td>
+                      </td>
                     );
                   })}
-                </chakra.tr>
+                </tr>
               ))}
             </tbody>
-          </chakra.table>
+          </BenchTable>
         </Box>
         <Box hideBelow="md" mt="8px">
           <FlatnessMap row={row} />

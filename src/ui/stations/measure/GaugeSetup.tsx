@@ -41,14 +41,12 @@ const Temperature = z.string().check(
 
 /** The size a micrometer is locked at, as typed: what names no unit is in the one that is shown. */
 const lockedSizeIn = (unit: Unit) =>
-  z
-    .string()
-    .check(
-      z.refine((text) => parseQuantity(text, "length", unit).ok, {
-        error: ({ input }) =>
-          `“${String(input).trim()}” is not a size. Type it in mm or inches, such as 75 mm or 2.9528 in.`,
-      }),
-    );
+  z.string().check(
+    z.refine((text) => parseQuantity(text, "length", unit).ok, {
+      error: ({ input }) =>
+        `“${String(input).trim()}” is not a size. Type it in mm or inches, such as 75 mm or 2.9528 in.`,
+    }),
+  );
 const lockedPrefix = "locked:";
 
 const setupIn = (unit: Unit) =>

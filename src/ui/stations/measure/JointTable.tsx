@@ -4,8 +4,9 @@ import type { JointSheet } from "@/core/pack/compile-pack";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { capital } from "@/words/capital";
 import { useJob } from "../../job/JobContext";
-import { HeatBar } from "../../kit/HeatBar";
-import { Th, VerdictCell } from "./SheetTable";
+import { BenchTable } from "./BenchTable";
+import { HeatBar } from "./HeatBar";
+import { VerdictCell } from "./SheetTable";
 
 /** How the ends of a joint fit at each place. Nothing is typed here: it follows from the readings of the ends. */
 export function JointTable({
@@ -22,27 +23,27 @@ export function JointTable({
   const unit = unitFor(joint.governing.unit);
   return (
     <Box overflowX="auto">
-      <chakra.table width="100%" minWidth="560px" borderCollapse="collapse" aria-label={joint.title}>
+      <BenchTable width="100%" minWidth="560px" aria-label={joint.title}>
         <thead>
-          <chakra.tr borderBottomWidth="1px" borderColor="lineStrong">
-            <Th>
+          <tr>
+            <th>
               <chakra.span srOnly>place</chakra.span>
-            </Th>
+            </th>
             {joint.ends.map((end) => (
-              <Th key={end.id} scope="col" textAlign="right">
+              <th key={end.id} scope="col" data-figure="">
                 {end.name}
-              </Th>
+              </th>
             ))}
-            <Th scope="col" textAlign="right">
+            <th scope="col" data-figure="">
               {joint.governing.short}
-            </Th>
+            </th>
             {joint.derived.map((item) => (
-              <Th key={item.id} title={item.name} scope="col" textAlign="right">
+              <th key={item.id} title={item.name} scope="col" data-figure="">
                 {item.short}
-              </Th>
+              </th>
             ))}
-            <Th scope="col">verdict</Th>
-          </chakra.tr>
+            <th scope="col">verdict</th>
+          </tr>
         </thead>
         <tbody>
           {sheet.rows.map(({ id, label, name }) => {
@@ -50,8 +51,8 @@ export function JointTable({
             const isHere = id === chosen;
             const { governing, derived, ends } = result;
             return (
-              <chakra.tr key={id} borderBottomWidth="1px" borderColor="line" bg={isHere ? "emberWash" : undefined}>
-                <chakra.th scope="row" p="0" textAlign="left">
+              <chakra.tr key={id} bg={isHere ? "emberWash" : undefined}>
+                <chakra.th scope="row" p="0">
                   <chakra.button
                     type="button"
                     aria-label={capital(name)}
@@ -59,7 +60,6 @@ export function JointTable({
                     onClick={() => onChoose(id)}
                     minWidth="40px"
                     minHeight="46px"
-                    px="6px"
                     fontSize="18px"
                     fontWeight={700}
                     textAlign="left"
@@ -71,57 +71,37 @@ export function JointTable({
                 {joint.ends.map((end) => {
                   const of = ends.get(end.id)!.governing;
                   return (
-                    <chakra.td
-                      key={end.id}
-                      textAlign="right"
-                      px="6px"
-                      fontSize="14px"
-                      color="quiet"
-                      fontVariantNumeric="tabular-nums"
-                    >
+                    <td key={end.id} data-figure="">
                       {of.estimate ? formatNumber(of.estimate.value, unitFor(of.characteristic.unit)) : "·"}
-                    </chakra.td>
+                    </td>
                   );
                 })}
-                <chakra.td
-                  textAlign="right"
-                  px="6px"
-                  fontVariantNumeric="tabular-nums"
-                  minWidth="96px"
-                  color={governing.accepted === false ? "out" : undefined}
-                >
+                <chakra.td data-figure={governing.accepted === false ? "out" : "governing"} minWidth="96px">
                   <chakra.span fontSize="18px">
                     {governing.estimate ? formatNumber(governing.estimate.value, unit) : "·"}
                   </chakra.span>
-                  <HeatBar wear={governing.wear} />
+                  {governing.wear && <HeatBar wear={governing.wear} />}
                   <chakra.span fontSize="11px" color="quiet">
                     {governing.expanded === null ? "" : `± ${formatUncertainty(governing.expanded, unit)}`}
                   </chakra.span>
                 </chakra.td>
                 {derived.map((item) => (
-                  <chakra.td
-                    key={item.characteristic.id}
-                    textAlign="right"
-                    px="6px"
-                    fontSize="14px"
-                    fontVariantNumeric="tabular-nums"
-                    color={item.accepted === false ? "out" : "quiet"}
-                  >
+                  <td key={item.characteristic.id} data-figure={item.accepted === false ? "out" : ""}>
                     {item.estimate ? formatNumber(item.estimate.value, unitFor(item.characteristic.unit)) : ""}
-                  </chakra.td>
+                  </td>
                 ))}
-                <chakra.td px="6px">
+                <td>
                   <VerdictCell
                     governing={governing}
                     toGo={[...ends.values()].reduce((sum, end) => sum + end.points.length - end.measured, 0)}
                     measured={[...ends.values()].reduce((sum, end) => sum + end.measured, 0)}
                   />
-                </chakra.td>
+                </td>
               </chakra.tr>
             );
           })}
         </tbody>
-      </chakra.table>
+      </BenchTable>
     </Box>
   );
 }

@@ -1,11 +1,10 @@
 "use client";
-import { Box, chakra } from "@chakra-ui/react";
 import { memo, useCallback, useLayoutEffect, useRef, type KeyboardEvent } from "react";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { otherUnit, unitById } from "@/core/quantity/units";
 import { useJob } from "../../job/JobContext";
-import { HeatBar } from "../../kit/HeatBar";
 import { usePad } from "../../kit/use-pad";
+import { HeatBar } from "./HeatBar";
 import { asRead, type Acts, type Cell, type Draft } from "./use-sheet";
 
 /** What a filled cell tells on hover: as typed, and in the other unit. */
@@ -31,7 +30,7 @@ interface Props {
   readonly caption?: string;
 }
 
-/** One reading: a field to type into, the figure as read, and how much of the wear it means. Drawn again only when it changes. */
+/** One reading: a field to type into, the figure as read, and how much of the wear it means. Drawn again only when it changes. It stands in a `BenchTable`. */
 export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, name, acts, caption }: Props) {
   const { unitFor, log, mayWrite } = useJob();
   const { key, point } = cell;
@@ -73,17 +72,11 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
   }, [isResult, shown]);
   const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
   return (
-    <Box
-      px="4px"
-      py="2px"
-      borderWidth="2px"
-      borderRadius="7px"
-      borderColor={alarmed ?? (isActive ? "ember" : "transparent")}
-      bg={isActive ? "emberWash" : undefined}
-    >
-      <chakra.input
+    <div data-cell={isActive ? "active" : ""} data-alarm={alarmed ?? undefined}>
+      <input
         ref={register}
         data-untouched={draft === undefined ? "" : undefined}
+        data-is={draft ? "draft" : isWaiting ? "waiting" : undefined}
         aria-label={name}
         aria-invalid={draft?.found ? true : undefined}
         aria-describedby={isActive ? "measure-says" : undefined}
@@ -100,31 +93,13 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
           event.currentTarget.select();
         }}
         onKeyDown={onKeyDown}
-        width="100%"
-        minHeight="26px"
-        fontSize="18px"
-        fontVariantNumeric="tabular-nums"
-        bg="transparent"
-        outline="none"
-        color={draft ? "emberInk" : isWaiting ? "near" : "ink"}
-        fontStyle={isWaiting ? "italic" : undefined}
-        _placeholder={{ color: "quiet" }}
-        _focusVisible={{ outline: "none" }}
       />
-      {point.wear ? <HeatBar wear={point.wear} /> : <Box height="3px" />}
-      <Box
-        mt="3px"
-        height="14px"
-        fontSize="11px"
-        lineHeight="14px"
-        color="quiet"
-        fontVariantNumeric="tabular-nums"
-        whiteSpace="nowrap"
-      >
-        {caption && <chakra.span mr="6px">{caption}</chakra.span>}
+      {point.wear ? <HeatBar wear={point.wear} /> : <div data-heat="" />}
+      <div data-below="">
+        {caption && <span>{caption}</span>}
         {point.expanded !== null && `± ${formatUncertainty(point.expanded, unit)}`}
         {point.readings.length > 1 && !point.conflict && ` · ${point.readings.length}×`}
-      </Box>
-    </Box>
+      </div>
+    </div>
   );
 });

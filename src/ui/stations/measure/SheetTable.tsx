@@ -8,21 +8,9 @@ import { formatNumber } from "@/core/quantity/format-quantity";
 import { markWords } from "@/words/words-for";
 import { useJob, useMeasuring } from "../../job/JobContext";
 import { ConformityMark, markColor, shownMark } from "../../kit/ConformityMark";
+import { BenchTable } from "./BenchTable";
 import { ReadingCell } from "./ReadingCell";
 import { cellsOf, type Acts, type Cell, type Draft, type SheetHands } from "./use-sheet";
-
-/** A column heading at the bench. */
-export const Th = chakra("th", {
-  base: {
-    fontWeight: 400,
-    fontSize: "13px",
-    color: "quiet",
-    textAlign: "left",
-    px: "6px",
-    pb: "4px",
-    whiteSpace: "nowrap",
-  },
-});
 
 /** The answer to one line, and how much of it is still to be measured. */
 export function VerdictCell({
@@ -48,9 +36,6 @@ const worked = <T,>(
   { governing }: Feature,
   of: { readonly governing: T; readonly derived: readonly T[] },
 ): readonly T[] => (standsByPoint(governing) ? of.derived : [of.governing, ...of.derived]);
-
-/** The verdict stays in view where a line is wider than the window: what it is about scrolls below it. */
-const inView = { px: "6px", position: { md: "sticky" }, right: "0", bg: "ground", zIndex: 1 } as const;
 
 interface RowProps {
   readonly row: RowResult;
@@ -79,22 +64,12 @@ const SheetRow = memo(function SheetRow({ row, cells, drafts, activeKey, isScrap
     at: { feature },
   } = row.row;
   return (
-    <chakra.tr borderBottomWidth="1px" borderColor="line">
-      <chakra.th
-        scope="row"
-        fontSize="18px"
-        fontWeight={700}
-        width="34px"
-        px="6px"
-        textAlign="left"
-        title={isScrapped ? `${name}: scrapped` : name}
-        color={isScrapped ? "out" : undefined}
-        textDecoration={isScrapped ? "line-through" : undefined}
-      >
+    <tr>
+      <th scope="row" title={isScrapped ? `${name}: scrapped` : name} data-scrapped={isScrapped ? "" : undefined}>
         {label}
-      </chakra.th>
+      </th>
       {cells.map((cell, at) => (
-        <chakra.td key={cell.key} minWidth="86px" maxWidth="130px" p="0">
+        <td key={cell.key} data-reading="">
           <ReadingCell
             cell={cell}
             draft={drafts[at]}
@@ -102,48 +77,41 @@ const SheetRow = memo(function SheetRow({ row, cells, drafts, activeKey, isScrap
             name={`${name}, ${feature.points[at]!.name}`}
             acts={acts}
           />
-        </chakra.td>
+        </td>
       ))}
       {worked(feature, row).map((result) => (
-        <chakra.td
-          key={result.characteristic.id}
-          textAlign="right"
-          fontSize="14px"
-          px="6px"
-          fontVariantNumeric="tabular-nums"
-          color={result.accepted === false ? "out" : "quiet"}
-        >
+        <td key={result.characteristic.id} data-figure={result.accepted === false ? "out" : ""}>
           {result.estimate ? formatNumber(result.estimate.value, unitFor(result.characteristic.unit)) : ""}
-        </chakra.td>
+        </td>
       ))}
-      <chakra.td {...inView}>
+      <td data-verdict="">
         <VerdictCell governing={row.governing} toGo={row.points.length - row.measured} measured={row.measured} />
-      </chakra.td>
-    </chakra.tr>
+      </td>
+    </tr>
   );
 }, isSameRow);
 
 const SheetHead = memo(function SheetHead({ feature }: { feature: Feature }) {
   return (
     <thead>
-      <chakra.tr borderBottomWidth="1px" borderColor="lineStrong">
-        <Th>
+      <tr>
+        <th>
           <chakra.span srOnly>place</chakra.span>
-        </Th>
+        </th>
         {feature.points.map((point) => (
-          <Th key={point.id} title={point.name} scope="col">
+          <th key={point.id} title={point.name} scope="col">
             {point.short}
-          </Th>
+          </th>
         ))}
         {worked(feature, feature).map((item) => (
-          <Th key={item.id} title={item.name} scope="col" textAlign="right">
+          <th key={item.id} title={item.name} scope="col" data-figure="">
             {item.short}
-          </Th>
+          </th>
         ))}
-        <Th scope="col" {...inView} pb="4px">
+        <th scope="col" data-verdict="">
           verdict
-        </Th>
-      </chakra.tr>
+        </th>
+      </tr>
     </thead>
   );
 });
@@ -175,12 +143,7 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
   const found = useJustFound(sheet, rows);
   return (
     <Box overflowX="auto">
-      <chakra.table
-        width={points.length > 2 ? "100%" : "auto"}
-        minWidth="420px"
-        borderCollapse="collapse"
-        aria-label={sheet.feature.title}
-      >
+      <BenchTable width={points.length > 2 ? "100%" : "auto"} minWidth="420px" aria-label={sheet.feature.title}>
         <SheetHead feature={sheet.feature} />
         <tbody>
           {sheet.rows.map(({ id }) => {
@@ -200,7 +163,7 @@ export function SheetTable({ sheet, hands }: { sheet: Sheet; hands: SheetHands }
             );
           })}
         </tbody>
-      </chakra.table>
+      </BenchTable>
       <chakra.p srOnly role="status" aria-label="What was just found">
         {found}
       </chakra.p>

@@ -1,0 +1,10 @@
+import { chromium } from "@playwright/test";
+const [out, path, w="1280", h="800", theme="dark", who="wren", pw="lantern-by-the-quay", script=""] = process.argv.slice(2);
+const b=await chromium.launch({executablePath:"/usr/bin/chromium",args:["--no-sandbox"]});
+const c=await b.newContext({viewport:{width:+w,height:+h},baseURL:"http://127.0.0.1:4180",colorScheme:theme});
+const p=await c.newPage(); await p.goto("/sign-in"); await p.waitForTimeout(1200);
+await p.evaluate(t=>localStorage.setItem("theme",t),theme);
+await p.getByLabel("Account").fill(who); await p.getByLabel("Password").fill(pw); await p.keyboard.press("Enter"); await p.waitForURL("**/");
+await p.goto(path); await p.waitForTimeout(2500);
+if(script) await (new Function("p","return (async()=>{"+script+"})()"))(p);
+await p.screenshot({path:out}); await b.close();
