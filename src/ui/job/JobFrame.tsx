@@ -12,7 +12,7 @@ import { SkipLink } from "../frame/SkipLink";
 import { useKeys } from "../keys/use-keys";
 import { late, whenSettled } from "../kit/late";
 import { loadSurfaces } from "../stations/surfaces";
-import { wordInAddress, useToldInAddress } from "./address";
+import { wordInAddress, useInAddress, useToldInAddress } from "./address";
 import { useInHand, useJob } from "./JobContext";
 import { JobStrip, type Opens } from "./JobStrip";
 import { KeptLine } from "./KeptLine";
@@ -20,7 +20,6 @@ import { Notices } from "./Notices";
 import { PlaceView } from "./PlaceView";
 import { useGoTo, usePlace } from "./places";
 import { StationRail } from "./StationRail";
-import { Walk } from "./Walk";
 import { useOpenTag } from "./use-open-tag";
 import { useScanner } from "./use-scanner";
 
@@ -45,6 +44,7 @@ function ToldInAddress({ place }: { place: string | undefined }) {
 const HoldsDialog = late(async () => (await import("./HoldsDialog")).HoldsDialog);
 const JobFind = late(async () => (await import("./JobFind")).JobFind);
 const KeyHelpDialog = late(async () => (await import("../keys/KeyHelpDialog")).KeyHelpDialog);
+const Walk = late(async () => (await import("./Walk")).Walk);
 const MapDialog = late(async () => (await import("./MapDialog")).MapDialog);
 
 /** Strip above, rail at the left, the station beside it. The page itself does not scroll. */
@@ -73,6 +73,7 @@ export function JobFrame() {
     // What was asked for is on its way: what is typed meanwhile is for it.
     open === null,
   );
+  const [walk] = useInAddress("walk");
   const openTag = useOpenTag();
   const [strange, setStrange] = useState<TagCode | null>(null);
   useScanner((tag) => {
@@ -201,7 +202,7 @@ export function JobFrame() {
           </chakra.button>
         </Flex>
       )}
-      <Walk />
+      {walk !== null && <Walk />}
       {open === "find" && <JobFind onClose={close} onOpen={setOpen} />}
       {open === "map" && <MapDialog onClose={close} />}
       {open === "holds" && <HoldsDialog onClose={close} />}

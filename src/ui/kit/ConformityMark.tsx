@@ -1,8 +1,6 @@
-import { chakra } from "@chakra-ui/react";
 import type { RowResult } from "@/core/measure/assess-row";
 import type { Mark } from "@/core/measure/conformity";
-
-const Svg = chakra("svg");
+import { colorVariable } from "./color-variable";
 
 export type ShownMark = Mark | "cannot-tell";
 
@@ -45,19 +43,18 @@ const drawings: Readonly<Record<ShownMark, React.ReactNode>> = {
 /** One of the four answers, or that there is none, as a little picture that reads without colour. Decorative: words stand beside it. */
 export function ConformityMark({ mark }: { mark: ShownMark }) {
   return (
-    <Svg
+    <svg
       width="39px"
       height="16px"
       viewBox="0 0 34 14"
       fill="none"
       stroke="currentColor"
       strokeWidth="1.5"
-      color={markColor[mark]}
-      flexShrink={0}
+      style={{ color: `var(${colorVariable(markColor[mark])})`, flexShrink: 0 }}
       aria-hidden
     >
       {mark !== "cannot-tell" && <path d="M17 1V13" />}
       {drawings[mark]}
-    </Svg>
+    </svg>
   );
 }

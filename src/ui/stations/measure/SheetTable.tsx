@@ -12,6 +12,10 @@ import { BenchTable } from "./BenchTable";
 import { ReadingCell } from "./ReadingCell";
 import { cellsOf, type Acts, type Cell, type Draft, type SheetHands } from "./use-sheet";
 
+const Answer = chakra("div", {
+  base: { fontSize: "12px", lineHeight: "16px", minWidth: "94px", "& > [data-to-go]": { color: "quiet" } },
+});
+
 /** The answer to one line, and how much of it is still to be measured. */
 export function VerdictCell({
   governing,
@@ -21,13 +25,13 @@ export function VerdictCell({
   const mark = shownMark(governing);
   const isOpen = mark === "cannot-tell";
   return (
-    <Box color={markColor[mark]} fontSize="12px" lineHeight="16px" minWidth="94px">
+    <Answer color={markColor[mark]}>
       {measured > 0 && governing.limit && <ConformityMark mark={mark} />}
       {(!isOpen || toGo === 0) && (
-        <Box>{isOpen ? (governing.limit ? "cannot tell" : "no limit") : markWords[mark]}</Box>
+        <div>{isOpen ? (governing.limit ? "cannot tell" : "no limit") : markWords[mark]}</div>
       )}
-      {toGo > 0 && <Box color="quiet">{toGo} to go</Box>}
-    </Box>
+      {toGo > 0 && <div data-to-go="">{toGo} to go</div>}
+    </Answer>
   );
 }
 

@@ -15,6 +15,30 @@ function progressOf(sheet: AnySheet, { rows, joints }: Assessment): { done: numb
   };
 }
 
+/** A row of tabs with the looks of all of them: written at each they would be a good part of the time that a sheet takes to come. */
+const Tabs = chakra("nav", {
+  base: {
+    display: "flex",
+    ml: "-6px",
+    "& button": {
+      whiteSpace: "nowrap",
+      px: "6px",
+      minHeight: { base: "40px", md: "32px" },
+      borderRadius: "7px",
+      borderWidth: "1px",
+      borderColor: "transparent",
+      color: "quiet",
+      fontSize: "13px",
+      cursor: "pointer",
+      _hover: { color: "ink" },
+    },
+    "& button[data-small]": { px: "9px", minHeight: { base: "40px", md: "28px" } },
+    "& button[aria-current]": { borderColor: "lineStrong", bg: "raised", color: "ink" },
+    "& button > span": { fontSize: "11px", color: "quiet", fontVariantNumeric: "tabular-nums" },
+    "& button > span[data-done]": { color: "sound" },
+  },
+});
+
 /** Of a kind of part only what is still to do is told, of a sheet how far it is. */
 function Tab({
   isHere,
@@ -29,37 +53,27 @@ function Tab({
   progress: { done: number; total: number };
   children: ReactNode;
 }) {
-  const isDone = progress.done === progress.total;
+  const toGo = progress.total - progress.done;
   return (
-    <chakra.button
+    <button
       type="button"
       onClick={onChoose}
       aria-current={isHere ? "true" : undefined}
-      whiteSpace="nowrap"
-      px={small ? "9px" : "6px"}
-      minHeight={{ base: "40px", md: small ? "28px" : "32px" }}
-      borderRadius="7px"
-      borderWidth="1px"
-      borderColor={isHere ? "lineStrong" : "transparent"}
-      bg={isHere ? "raised" : undefined}
-      color={isHere ? "ink" : "quiet"}
-      fontSize="13px"
-      cursor="pointer"
-      _hover={{ color: "ink" }}
+      data-small={small ? "" : undefined}
     >
       {children}{" "}
-      <chakra.span fontSize="11px" color={isDone ? "sound" : "quiet"} fontVariantNumeric="tabular-nums">
-        {isDone ? (
-          <chakra.span aria-label={`all ${progress.total}`}>✓</chakra.span>
-        ) : small ? (
-          `${progress.done}/${progress.total}`
-        ) : (
-          <span title={`${progress.total - progress.done} of ${progress.total} to go`}>
-            {progress.total - progress.done}
-          </span>
-        )}
-      </chakra.span>
-    </chakra.button>
+      {toGo === 0 ? (
+        <span data-done="" aria-label={`all ${progress.total}`}>
+          ✓
+        </span>
+      ) : small ? (
+        <span>
+          {progress.done}/{progress.total}
+        </span>
+      ) : (
+        <span title={`${toGo} of ${progress.total} to go`}>{toGo}</span>
+      )}
+    </button>
   );
 }
 
@@ -87,7 +101,7 @@ export function SheetTabs({
     }) ?? sheets[0]!;
   return (
     <>
-      <Flex as="nav" aria-label="Kinds of parts" gap="0" mt="6px" overflowX="auto" ml="-6px">
+      <Tabs aria-label="Kinds of parts" mt="6px" overflowX="auto">
         {groups.map((group) => (
           <Tab
             key={group.id}
@@ -98,16 +112,14 @@ export function SheetTabs({
             {group.name}
           </Tab>
         ))}
-      </Flex>
+      </Tabs>
       <Flex mt="2px" align="flex-start" direction={{ base: "column", md: "row" }}>
         {here.sheets.length > 1 && (
-          <Flex
-            as="nav"
+          <Tabs
             aria-label="Sheets"
             gap="1px"
-            wrap={{ base: "nowrap", md: "wrap" }}
+            flexWrap={{ base: "nowrap", md: "wrap" }}
             overflowX={{ base: "auto", md: "visible" }}
-            ml="-6px"
             maxWidth="100%"
           >
             {here.sheets.map((sheet) => (
@@ -121,7 +133,7 @@ export function SheetTabs({
                 {titleOf(sheet)}
               </Tab>
             ))}
-          </Flex>
+          </Tabs>
         )}
         {children && (
           <Flex
