@@ -6,7 +6,6 @@ import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
 import { sayLimit, sayRef } from "@/words/say-option";
-import { Cautions } from "../../job/Cautions";
 import { useKeys } from "../../keys/use-keys";
 import { useInAddress } from "../../job/address";
 import { useInHand, useJob, useMeasuring } from "../../job/JobContext";
@@ -14,21 +13,19 @@ import { EmptyStation } from "../../job/EmptyStation";
 import { StationLayout } from "../../job/StationLayout";
 import { FaceTable, gridOf } from "./FaceTable";
 import { GaugeBar } from "./GaugeBar";
-import { GaugePlace } from "./GaugePlace";
 import { occasionFor } from "@/core/measure/occasion-for";
 import { Word } from "../../job/Glossary";
 import { PaperLink } from "../../job/PaperLink";
 import { Below } from "../../kit/Below";
 import { late } from "../../kit/late";
 import { QuietButton } from "../../kit/SayWhy";
-import { ReasonsOwed } from "./ReasonsOwed";
 import { isJointSheet, sheetGroups, type AnySheet } from "./sheet-groups";
 import { SheetTable } from "./SheetTable";
 import { SheetTabs } from "./SheetTabs";
 import { useSheet, type Draft, type DraftState } from "./use-sheet";
 
 // Whoever comes to measure types first: what is said and drawn of it comes right after the sheet.
-const PartTag = late(async () => (await import("../../job/PartTag")).PartTag);
+const MeasureTag = late(async () => (await import("./MeasureTag")).MeasureTag);
 const JointTag = late(async () => (await import("../../job/PartTag")).JointTag);
 const Pictures = late(async () => (await import("./pictures/Pictures")).Pictures);
 const BandPlot = late(async () => (await import("./BandPlot")).BandPlot);
@@ -110,24 +107,13 @@ function SheetSurface({
   const { point } = hands.active.point;
   // Whoever goes on to the next row sees at once what the one before came to, and then what the new one asks for.
   const tagged = rows.get(useDeferredValue(row.row.id))!;
-  const owed = useMemo(
-    () => (
-      <>
-        <ReasonsOwed />
-        <Cautions station="measure" partClass={sheet.partClass.id} />
-      </>
-    ),
-    [sheet],
-  );
   const aside = useMemo(
     () => (
       <Below>
-        <PartTag row={tagged} beneath={<GaugePlace sheet={sheet} point={point} />}>
-          {owed}
-        </PartTag>
+        <MeasureTag sheet={sheet} row={tagged} point={point} />
       </Below>
     ),
-    [tagged, sheet, point, owed],
+    [tagged, sheet, point],
   );
   const tabs = useMemo(
     () => (
