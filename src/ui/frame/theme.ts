@@ -3,7 +3,7 @@ import * as library from "@chakra-ui/react/theme";
 
 /**
  * The looks of the library's components that are used: each page carries them along, and all of them are many times as much. A
- * component more needs its own here, or, where one place alone uses it, named there: `recipe={…}`.
+ * component more needs its own here.
  */
 const components = defineConfig({
   cssVarsPrefix: library.cssVarsPrefix,
@@ -26,7 +26,10 @@ const components = defineConfig({
       checkbox: library.checkboxSlotRecipe,
       dialog: library.dialogSlotRecipe,
       field: library.fieldSlotRecipe,
+      menu: library.menuSlotRecipe,
       nativeSelect: library.nativeSelectSlotRecipe,
+      progress: library.progressSlotRecipe,
+      table: library.tableSlotRecipe,
     },
   },
 });

@@ -1,6 +1,5 @@
 "use client";
 import { Box, Button, Flex, Progress, chakra } from "@chakra-ui/react";
-import { progressSlotRecipe } from "@chakra-ui/react/theme";
 import { Upload } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -181,7 +180,6 @@ export function ImportJob() {
         {state.is === "sending" && (
           <>
             <Progress.Root
-              recipe={progressSlotRecipe}
               value={Math.round(state.share * 100)}
               width="180px"
               size="sm"

@@ -1,6 +1,5 @@
 "use client";
 import { Button, Dialog, Menu, Portal, chakra } from "@chakra-ui/react";
-import { menuSlotRecipe } from "@chakra-ui/react/theme";
 import { EllipsisVertical } from "lucide-react";
 import { useState, type FormEvent } from "react";
 import type { JobCard } from "@/core/card";
@@ -94,7 +93,7 @@ export function JobMenu({ id, card, may: { me, onDone } }: Props) {
   return (
     <>
       <Problems found={wrong} />
-      <Menu.Root recipe={menuSlotRecipe} onSelect={({ value }) => acts[value]?.go()} lazyMount unmountOnExit>
+      <Menu.Root onSelect={({ value }) => acts[value]?.go()} lazyMount unmountOnExit>
         <Menu.Trigger asChild>
           <Button
             variant="ghost"

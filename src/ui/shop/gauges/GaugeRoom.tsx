@@ -1,7 +1,6 @@
 "use client";
 import { daysBetween } from "@/core/entry/clock";
 import { Box, Button, Flex, Grid, Heading, Table, chakra } from "@chakra-ui/react";
-import { tableSlotRecipe } from "@chakra-ui/react/theme";
 import { Plus } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
 import { foldShop, retiredIn, type RetiredGauge } from "@/core/entry/fold-shop";
@@ -246,7 +245,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
               No gauge is here yet. A reading needs one: its uncertainty is half of every verdict.
             </chakra.p>
           ) : (
-            <Table.Root recipe={tableSlotRecipe} size="sm" fontSize="14px">
+            <Table.Root size="sm" fontSize="14px">
               <Table.Header>
                 <Table.Row>
                   <Head>Gauge</Head>
@@ -339,7 +338,7 @@ export function GaugeRoom({ me, today, stream, entries: initialEntries, measured
               <Heading as="h2" fontSize="17px" mt="26px" mb="6px">
                 Setting masters
               </Heading>
-              <Table.Root recipe={tableSlotRecipe} size="sm" fontSize="14px" maxWidth="760px">
+              <Table.Root size="sm" fontSize="14px" maxWidth="760px">
                 <Table.Header>
                   <Table.Row>
                     <Head>Master</Head>

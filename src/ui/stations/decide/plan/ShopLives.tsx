@@ -1,6 +1,5 @@
 "use client";
 import { Flex, Table, chakra } from "@chakra-ui/react";
-import { tableSlotRecipe } from "@chakra-ui/react/theme";
 import { useMemo } from "react";
 import { livesByClass } from "@/core/lives/lifetimes";
 import { capital } from "@/words/capital";
@@ -50,7 +49,7 @@ export function ShopLives() {
         )}
       </Flex>
       {shown.length > 0 && (
-        <Table.Root recipe={tableSlotRecipe} size="sm" mt="6px" maxWidth="620px" variant="line">
+        <Table.Root size="sm" mt="6px" maxWidth="620px" variant="line">
           <Table.Header>
             <Table.Row bg="transparent">
               {["Kind", "Half run", "between", "Shape", "Counted"].map((name) => (
