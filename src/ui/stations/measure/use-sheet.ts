@@ -207,10 +207,10 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftS
   };
 
   const gauge = useSimulatedGauge(occasion);
-  const send = () => {
+  const send = async () => {
     const input = inputs.current.get(active.key);
-    const typed = mayWrite ? gauge?.(active.row.row, active.point.point) : undefined;
-    if (input && typed !== undefined) void typeLikeAGauge(input, typed);
+    const typed = mayWrite ? (await gauge.coming)?.(active.row.row, active.point.point) : undefined;
+    if (input && typed !== undefined) await typeLikeAGauge(input, typed);
   };
 
   const latest = useRef({ take, strike, move, send, cancel: () => {} });
@@ -222,7 +222,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftS
       focus,
       take: (as) => latest.current.take(as),
       strike: () => latest.current.strike(),
-      send: () => latest.current.send(),
+      send: () => void latest.current.send(),
       move: (rows, points) => latest.current.move(rows, points),
       cancel: () => latest.current.cancel(),
       type: (key, text) => putDraft(key, { text, found: null }),
@@ -238,7 +238,7 @@ export function useSheet(sheet: Sheet, occasion: Occasion | null, drafts: DraftS
     cells,
     active,
     acts,
-    isSimulated: gauge !== null,
+    isSimulated: gauge.here !== null,
     draftOf: (key) => drafts[0].get(key),
     activeInput: () => inputs.current.get(activeKey) ?? null,
   };

@@ -4,20 +4,30 @@ import type { Occasion } from "@/core/entry/fold";
 import type { Row } from "@/core/pack/compile-pack";
 import { useJob } from "../../job/JobContext";
 
-type Simulation = typeof import("@/sim/gauge-in-hand");
+type Sends = (row: Row, point: string) => string;
 
-/** What the simulated gauge in hand would type at a point; null where the gauge is a real one, or the engine is. */
-export function useSimulatedGauge(occasion: Occasion | null): ((row: Row, point: string) => string) | null {
+/** Whoever holds a real gauge is not sent the simulation. */
+const simulationOf = async (occasion: Occasion | null, number: string | null | undefined): Promise<Sends | null> =>
+  number && occasion?.gauge.simulated ? (await import("@/sim/gauge-in-hand")).simulatedGaugeOn(occasion, number) : null;
+
+/**
+ * What the simulated gauge in hand would type at a point; null where the gauge is a real one, or the engine is. A key that
+ * asks for it before it is `here` waits while it is `coming`.
+ */
+export function useSimulatedGauge(occasion: Occasion | null): {
+  readonly here: Sends | null;
+  readonly coming: Promise<Sends | null>;
+} {
   const { assessment } = useJob();
   const number = assessment.job.header?.engine.number;
-  const isSimulated = occasion?.gauge.simulated === true;
-  // Whoever holds a real one is not sent it.
-  const [simulation, setSimulation] = useState<Simulation | null>(null);
+  const coming = useMemo(() => simulationOf(occasion, number), [occasion, number]);
+  const [here, setHere] = useState<Sends | null>(null);
   useEffect(() => {
-    if (isSimulated) void import("@/sim/gauge-in-hand").then(setSimulation);
-  }, [isSimulated]);
-  return useMemo(
-    () => (simulation && isSimulated && number ? simulation.simulatedGaugeOn(occasion, number) : null),
-    [simulation, isSimulated, number, occasion],
-  );
+    let isStill = true;
+    void coming.then((sends) => isStill && setHere(() => sends));
+    return () => {
+      isStill = false;
+    };
+  }, [coming]);
+  return { here, coming };
 }
