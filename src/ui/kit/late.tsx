@@ -1,5 +1,5 @@
 "use client";
-import { Suspense, lazy, useState, type ComponentType, type FunctionComponent } from "react";
+import { useEffect, useState, type FunctionComponent } from "react";
 
 type Late<P> = FunctionComponent<P> & {
   /** Has it come now, before it is drawn. */
@@ -9,7 +9,8 @@ type Late<P> = FunctionComponent<P> & {
 const loads: (() => Promise<unknown>)[] = [];
 
 /**
- * A component whose script comes when it is first drawn: what few people open need not be sent to all.
+ * A component whose script comes when it is first drawn: what few people open need not be sent to all. Where it does not
+ * come, for want of a network, the page stands without it, and it is asked for again when there is one.
  *
  * @param load  where it is, as its own module
  */
@@ -17,21 +18,27 @@ export function late<P extends object>(load: () => Promise<FunctionComponent<P>>
   let come: FunctionComponent<P> | null = null;
   const once = async () => (come = await load());
   loads.push(once);
-  const Drawn = lazy(async () => ({ default: (await once()) as ComponentType<object> }));
-  return Object.assign(
-    (props: P) => {
-      // What has come is drawn in the frame of the key that asks for it: what is typed next is for it already.
-      const [Here] = useState(() => come);
-      return Here ? (
-        <Here {...props} />
-      ) : (
-        <Suspense fallback={null}>
-          <Drawn {...props} />
-        </Suspense>
-      );
-    },
-    { load: () => void once().catch(() => {}), displayName: "Late" },
-  );
+  const Drawn = (props: P) => {
+    // What has come is drawn in the frame of the key that asks for it: what is typed next is for it already.
+    const [Here, setHere] = useState(() => come);
+    useEffect(() => {
+      if (Here) return;
+      let isWanted = true;
+      const ask = () =>
+        void once().then(
+          (there) => isWanted && setHere(() => there),
+          () => {},
+        );
+      ask();
+      window.addEventListener("online", ask);
+      return () => {
+        isWanted = false;
+        window.removeEventListener("online", ask);
+      };
+    }, [Here]);
+    return Here && <Here {...props} />;
+  };
+  return Object.assign(Drawn, { load: () => void once().catch(() => {}), displayName: "Late" });
 }
 
 /** Has all of them come now that were named so far. */
