@@ -16,14 +16,15 @@ export function ServiceWorker() {
     // Over plain http a browser keeps no program.
     if (!("serviceWorker" in navigator)) return;
     let isHere = true;
-    // What the page itself needs comes first.
-    const callOff = whenSettled(async () => {
+    const begin = async () => {
       const { Workbox } = await import("workbox-window");
       const worker = new Workbox(serviceWorkerPath);
       worker.addEventListener("waiting", () => isHere && setFresh(worker));
-      // Refused by a browser of a private window, say: the program works as long as there is a server.
-      worker.register().catch(() => {});
-    });
+      await worker.register();
+    };
+    // What the page itself needs comes first. Refused by a browser of a private window, say, or with the network gone: the
+    // program works as long as there is a server.
+    const callOff = whenSettled(() => void begin().catch(() => {}));
     return () => {
       isHere = false;
       callOff();
