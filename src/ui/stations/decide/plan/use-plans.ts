@@ -10,6 +10,7 @@ import {
   type Answer,
   type Demands,
   type Plan,
+  type Solve,
 } from "@/core/plan/whole-plan";
 import { worthKnowing, type Unknown } from "@/core/plan/why-plan";
 import type { CompiledPack } from "@/core/pack/compile-pack";
@@ -88,16 +89,18 @@ export function usePlans(tried: Tried): Plans {
       // Nothing yet takes the place of nothing.
       if (!isOver && (so.plans.length > 0 || so.answer?.kind !== "met")) setFound(so);
     };
+    // What was overtaken asks nothing more: its solver is somebody else's by now.
+    const ask: Solve = async (program) => (isOver ? "failed" : solve(program));
     const work = async () => {
       const base: Demands = { chance: null, budget: null, pins: demands.pins };
-      const answer = await answerOrder(posed, demands, solve);
+      const answer = await answerOrder(posed, demands, ask);
       const own = answer.kind === "met" ? [answer.plan] : [];
       tell({ plans: own, answer });
       const all = (others: readonly Plan[]) => undominated([...own, ...others]);
-      const others = await frontier(posed, solve, (plans) => tell({ plans: all(plans) }), base);
+      const others = await frontier(posed, ask, (plans) => tell({ plans: all(plans) }), base);
       tell({ plans: all(others) });
-      tell({ soon: await soonest(posed, solve, undefined, { ...demands, days: null }) });
-      tell({ unknowns: await worthKnowing(posed, solve), isWorking: false });
+      tell({ soon: await soonest(posed, ask, undefined, { ...demands, days: null }) });
+      tell({ unknowns: await worthKnowing(posed, ask), isWorking: false });
     };
     void work();
     return () => {

@@ -19,13 +19,15 @@ export function useSolver(): { readonly solve: Solve; readonly stop: () => void 
     (program) =>
       new Promise((told) => {
         if (!worker.current) {
-          worker.current = new Worker(new URL("../../../../workers/linear-program.ts", import.meta.url), { type: "module" }); // prettier-ignore
-          worker.current.onmessage = ({ data }: MessageEvent<SolvedProgram>) => {
+          const made = new Worker(new URL("../../../../workers/linear-program.ts", import.meta.url), { type: "module" }); // prettier-ignore
+          worker.current = made;
+          made.onmessage = ({ data }: MessageEvent<SolvedProgram>) => {
             const answer = waiting.current.get(data.id!);
             waiting.current.delete(data.id!);
             answer?.(data.kind === "solved" ? { columns: new Map(Object.entries(data.columns)), gap: data.gap } : data.kind); // prettier-ignore
           };
-          worker.current.onerror = stop;
+          // One that was stopped may still tell of a fault; the one in its place goes on.
+          made.onerror = () => worker.current === made && stop();
         }
         last.current += 1;
         waiting.current.set(last.current, told);
