@@ -6,6 +6,7 @@ import {
   type BrowserContextOptions,
   type Page,
 } from "@playwright/test";
+import { randomBytes } from "node:crypto";
 import path from "node:path";
 import { openSync, readFileSync } from "node:fs";
 import type { Envelope } from "@/core/entry/schema";
@@ -17,7 +18,8 @@ import { change, openDatabase, select, type Database } from "@/store/connection"
 import { appendEntries } from "@/store/append";
 import { fingerprint } from "@/core/canonical";
 import type { StreamKind } from "@/core/entry/declare";
-import { beginStream, readEntries } from "@/store/streams";
+import { makeEntry } from "@/core/entry/make-entry";
+import { beginStream, listStreams, readEntries } from "@/store/streams";
 import { keepPack } from "@/store/packs";
 import { cleanPhoto } from "@/store/photos/clean-photo";
 import { addToJob, keepPhoto } from "@/store/photos/photos";
@@ -141,6 +143,18 @@ export class Shop {
 
   entries(stream: string): Promise<Envelope[]> {
     return readEntries(this.database, stream);
+  }
+
+  /** Gives what takes back all settings that are kept from here on: other tests on this server go by them. */
+  async settingsForNow(): Promise<() => Promise<void>> {
+    const [stream] = await listStreams(this.database, "shop");
+    const kept = async () => (await this.entries(stream!)).filter(({ type }) => type === "settings-changed");
+    const before = new Set((await kept()).map(({ id }) => id));
+    return async () => {
+      const strikes = (await kept()).map(({ id }) => id).filter((id) => !before.has(id));
+      const maker = { now: Date.now, random: () => randomBytes(16), stream: stream!, author: "tester" };
+      await appendEntries(this.database, stream!, [makeEntry(maker, "entry-struck", { strikes })], new Date());
+    };
   }
 
   /** What was written to a job after it was seeded. */

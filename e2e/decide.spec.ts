@@ -80,6 +80,7 @@ test("the shop's settings are taken by a job, and change no other until they are
   const bench = new TestBench(orrinshaw, { name: "Net store" });
   bench.readRestAsNew();
   await shop.keep(bench.entries);
+  const asBefore = await shop.settingsForNow();
   const page = await visit("lead", "/settings");
   await page.getByLabel("Currency").fill("eu");
   await page.getByLabel("An hour at the bench").fill("many");
@@ -131,4 +132,10 @@ test("the shop's settings are taken by a job, and change no other until they are
   const viewer = await visit("viewer", "/settings");
   await expect(viewer.getByText("settings are changed by a lead")).toBeVisible();
   await expect(viewer.getByLabel("Currency")).toBeDisabled();
+
+  await asBefore();
+  await expect(async () => {
+    await page.goto("/settings");
+    await expect(page.getByLabel("A day is written")).not.toHaveValue("words", { timeout: 2000 });
+  }).toPass();
 });

@@ -38,7 +38,7 @@ test("a gauge is registered with its certificate, offered at the bench, calibrat
   await page.goto(`/jobs/${stream}/measure`);
   await page.getByRole("button", { name: /Set up a gauge/ }).click();
   await page.getByRole("dialog").getByLabel("Gauge", { exact: true }).selectOption({ label: "Bore gauge 9" });
-  await expect(page.getByRole("dialog")).toContainText("calibrated 2 Nov 2026, due 2 Nov 2027");
+  await expect(page.getByRole("dialog")).toContainText("calibrated 2026-11-02, due 2027-11-02");
 
   await page.goto("/gauges");
   await row.getByRole("button", { name: "Calibrate Bore gauge 9 again" }).click();
