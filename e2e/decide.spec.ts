@@ -127,7 +127,7 @@ test("the shop's settings are taken by a job, and change no other until they are
   await expect(rings).toContainText("Replace");
   await expect(rings).toContainText("The shop always renews these: Piston rings.");
   await expect(page.getByRole("button", { name: /^Replace/ }).first()).toContainText(/NOK/);
-  expect((await shop.written(bench)).map(({ type }) => type)).toEqual(["settings-taken"]);
+  await expect.poll(async () => (await shop.written(bench)).map(({ type }) => type)).toEqual(["settings-taken"]);
 
   const viewer = await visit("viewer", "/settings");
   await expect(viewer.getByText("settings are changed by a lead")).toBeVisible();
