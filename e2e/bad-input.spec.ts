@@ -101,7 +101,9 @@ test("with the server gone in the middle of a save nothing typed is lost, and no
   await expect(cell("top, along the crank")).toHaveValue("108.033");
   await page.unroute("**/api/entries");
   await expect(page.getByText("not saved yet")).toBeHidden();
-  expect((await shop.written(bench)).map((entry) => entry.payload.typed)).toEqual(["108.041", "108.033"]);
+  await expect
+    .poll(async () => (await shop.written(bench)).map((entry) => entry.payload.typed))
+    .toEqual(["108.041", "108.033"]);
 
   await shop.stop();
   for (const text of ["108.030", "108.026"]) {
@@ -114,12 +116,9 @@ test("with the server gone in the middle of a save nothing typed is lost, and no
   await expect(page.getByRole("row", { name: /^1 / })).toContainText("2 to go");
   await shop.start();
   await expect(alert).toBeHidden();
-  expect((await shop.written(bench)).map((entry) => entry.payload.typed)).toEqual([
-    "108.041",
-    "108.033",
-    "108.030",
-    "108.026",
-  ]);
+  await expect
+    .poll(async () => (await shop.written(bench)).map((entry) => entry.payload.typed))
+    .toEqual(["108.041", "108.033", "108.030", "108.026"]);
 });
 
 test("what the server refuses goes back into its field with the reason", async ({ shop, visit }) => {

@@ -52,7 +52,9 @@ test("an engine is found among the others, gets another name, goes to the archiv
   await page.getByRole("button", { name: "On the bench", exact: true }).click();
   await expect(page).not.toHaveURL(/show=/);
   await expect(link(/Gannet, port engine/)).toBeVisible();
-  expect((await shop.written(bench)).map(({ type }) => type)).toEqual(["job-renamed", "job-put-away", "job-put-away"]);
+  await expect
+    .poll(async () => (await shop.written(bench)).map(({ type }) => type))
+    .toEqual(["job-renamed", "job-put-away", "job-put-away"]);
 
   // Whoever only looks finds, and changes nothing.
   const viewer = await visit("viewer", "/?words=gannet");

@@ -75,10 +75,10 @@ test("what was typed outlives a closed tab without network, and is sent once fro
   await expect(home.getByText("2 entries wait in this browser.")).toBeVisible();
   await context.unroute("**/api/entries");
   await expect(home.getByText("wait in this browser")).toBeHidden();
-  expect(typedOf(await shop.written(bench))).toEqual(["108.041", "108.033"]);
+  await expect.poll(async () => typedOf(await shop.written(bench))).toEqual(["108.041", "108.033"]);
   await home.reload();
   await expect(home.getByRole("heading", { name: "On the bench" })).toBeVisible();
-  expect(typedOf(await shop.written(bench))).toEqual(["108.041", "108.033"]);
+  await expect.poll(async () => typedOf(await shop.written(bench))).toEqual(["108.041", "108.033"]);
 });
 
 test("with the network blocked the verdict still appears", async ({ shop, visit }) => {
