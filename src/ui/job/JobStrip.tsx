@@ -102,7 +102,7 @@ export const JobStrip = memo(function JobStrip({ onOpen }: { onOpen: (what: Open
         <chakra.span fontSize="14px" flexShrink={0} hideBelow="md">
           {header?.engine.number ? `No. ${header.engine.number}` : "number unknown"}
         </chakra.span>
-        <chakra.span color="quiet" fontSize="14px" {...cut}>
+        <chakra.span color="quiet" fontSize="14px" hideBelow="md" {...cut}>
           {owner && !owner.erasedAt ? `${owner.name} · ` : ""}
           {pack.pack.family}
           {variant ? `, ${variant.name}` : ""}
