@@ -6,9 +6,12 @@ import { useJob } from "../../job/JobContext";
 
 type Sends = (row: Row, point: string) => string;
 
-/** Whoever holds a real gauge is not sent the simulation. */
-const simulationOf = async (occasion: Occasion | null, number: string | null | undefined): Promise<Sends | null> =>
-  number && occasion?.gauge.simulated ? (await import("@/sim/gauge-in-hand")).simulatedGaugeOn(occasion, number) : null;
+/** Whoever holds a real gauge is not sent the simulation; without a network it may not come, and there is none then. */
+const simulationOf = async (occasion: Occasion | null, number: string | null | undefined): Promise<Sends | null> => {
+  if (!number || !occasion?.gauge.simulated) return null;
+  const simulation = await import("@/sim/gauge-in-hand").catch(() => null);
+  return simulation && simulation.simulatedGaugeOn(occasion, number);
+};
 
 /**
  * What the simulated gauge in hand would type at a point; null where the gauge is a real one, or the engine is. A key that
