@@ -90,6 +90,8 @@ export interface CardLine {
 export interface CardPage {
   readonly lines: readonly CardLine[];
   readonly total: number;
+  /** So many jobs of the shop are still to be read: a search may miss one of them. Not counted where nothing is searched for. */
+  readonly unread: number;
 }
 
 const letters = { open: "o", partly: "p", sound: "s", refused: "r", none: "-" } as const;

@@ -5,6 +5,7 @@ import { problem } from "@/core/problem/problem";
 import { coreVersion } from "@/core/version";
 import {
   countJobs,
+  countStale,
   keepCard,
   listCards,
   namedJobs as namesOfJobs,
@@ -37,11 +38,13 @@ export const ListingQuery = z.object({
 
 /** A stretch of the list of jobs, as the cards have it. No job is judged for it. */
 export async function cardPage(from: number, most: number, listing: Listing): Promise<CardPage> {
-  const [lines, total] = await Promise.all([
-    listCards(database(), making(new Date()), { from, most, ...listing }),
+  const made = making(new Date());
+  const [lines, total, unread] = await Promise.all([
+    listCards(database(), made, { from, most, ...listing }),
     countJobs(database(), listing),
+    listing.words.trim() === "" ? 0 : countStale(database(), made),
   ]);
-  return { lines, total };
+  return { lines, total, unread };
 }
 
 /** All jobs by what they are called. */

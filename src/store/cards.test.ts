@@ -5,7 +5,7 @@ import { TestBench } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/load";
 import { problem } from "@/core/problem/problem";
 import { appendEntries } from "./append";
-import { countJobs, keepCard, listCards, namedJobs, staleJobs, usualListing, type Making } from "./cards";
+import { countJobs, countStale, keepCard, listCards, namedJobs, staleJobs, usualListing, type Making } from "./cards";
 import { type Database } from "./connection";
 import { testDatabase } from "./fixtures/test-database";
 import { addOwner, eraseOwner } from "./owners";
@@ -65,6 +65,7 @@ test("a card is of today while nothing was written since, by the program that ma
   // Before it has one it goes by what it was opened as.
   expect(await list()).toEqual([["Test job", false], ["Test job", false], ["Test job", false]]); // prettier-ignore
   expect(new Set(await staleJobs(database, today, 10))).toEqual(new Set([one, two, over]));
+  expect(await countStale(database, today)).toBe(3);
 
   await keepCard(database, one, card("One"), { seq: 3, words: "", core: today.core, now });
   await keepCard(database, two, card("Two", { wantedBy: "2026-12-01" }), { seq: 2, words: "", core: today.core, now });
@@ -73,6 +74,7 @@ test("a card is of today while nothing was written since, by the program that ma
   expect(await list()).toEqual([["Two", true], ["One", true]]); // prettier-ignore
   expect(await list(today, { show: "over" })).toEqual([["Over", true]]);
   expect(await staleJobs(database, today, 10)).toEqual([]);
+  expect(await countStale(database, today)).toBe(0);
   expect((await list(tomorrow)).map(([, isFresh]) => isFresh)).toEqual([false, false]);
   expect((await list(rebuilt)).map(([, isFresh]) => isFresh)).toEqual([false, false]);
 

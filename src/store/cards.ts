@@ -88,12 +88,20 @@ export const namedJobs = (
     `SELECT s.id, IFNULL(c.name, ${named}) AS name, c.number ${jobs} AND IFNULL(c.put_away, '') <> 'mistakes' ORDER BY s.created_at DESC, s.id DESC`,
   );
 
+const stale = `${jobs} AND NOT IFNULL(${fresh}, 0)`;
+
+/** How many jobs have no card of today. */
+export async function countStale(database: Database, { core, notBefore }: Making): Promise<number> {
+  const [row] = await select<{ n: number }>(database, `SELECT COUNT(*) AS n ${stale}`, [core, toDateTime(notBefore)]);
+  return Number(row!.n);
+}
+
 /** Some jobs whose card is missing or of another day, those that have none first. */
 export const staleJobs = async (database: Database, { core, notBefore }: Making, most: number): Promise<string[]> =>
   (
     await select<{ id: string }>(
       database,
-      `SELECT s.id ${jobs} AND NOT IFNULL(${fresh}, 0) ORDER BY c.seq IS NOT NULL, s.created_at DESC LIMIT ${Math.floor(most)}`,
+      `SELECT s.id ${stale} ORDER BY c.seq IS NOT NULL, s.created_at DESC LIMIT ${Math.floor(most)}`,
       [core, toDateTime(notBefore)],
     )
   ).map(({ id }) => id);

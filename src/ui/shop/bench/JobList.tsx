@@ -30,7 +30,7 @@ const watchMs = 20_000;
 
 /**
  * The lines of the list as far as somebody wanted to see them: those that came with the page, and those asked for since.
- * Asks again while one is behind its job, and when the page is looked at again.
+ * Asks again while one is behind its job or a search may miss one, and when the page is looked at again.
  */
 function useLines(page: CardPage, listing: Listing) {
   const [given, setGiven] = useState(page);
@@ -58,17 +58,17 @@ function useLines(page: CardPage, listing: Listing) {
     const mine = (turn.current += 1);
     const upTo = Math.max(asked.current, 1);
     const parts: CardLine[] = [];
-    let total = 1;
+    let [total, unread] = [1, 0];
     for (let from = 0; from < Math.min(total, upTo); from += atOnce) {
       const part = await ask(from, Math.min(atOnce, upTo - from));
       if (!part || turn.current !== mine) return;
       parts.push(...part.lines);
-      ({ total } = part);
+      ({ total, unread } = part);
     }
     // What came meanwhile below them stays.
     const here = new Set(parts.map(({ id }) => id));
     const below = (lines: readonly CardLine[]) => lines.slice(upTo).filter(({ id }) => !here.has(id));
-    setShown((now) => ({ lines: [...parts, ...below(now.lines)], total }));
+    setShown((now) => ({ lines: [...parts, ...below(now.lines)], total, unread }));
   }, [ask]);
   // A page that was on its way when something was written here may tell how it was before.
   const hasWritten = useRef(false);
@@ -90,7 +90,7 @@ function useLines(page: CardPage, listing: Listing) {
     listed.current = asking;
     if (hasWritten.current) void again().catch(() => {});
   }, [given, again, asking]);
-  const isBehind = shown.lines.some(({ isFresh }) => !isFresh);
+  const isBehind = shown.unread > 0 || shown.lines.some(({ isFresh }) => !isFresh);
   useEffect(() => {
     const look = () => {
       if (document.visibilityState !== "visible" || isAsking.current) return;
@@ -113,7 +113,7 @@ function useLines(page: CardPage, listing: Listing) {
     setShown(({ lines }) => {
       const above = lines.slice(0, count);
       const here = new Set(above.map(({ id }) => id));
-      return { lines: [...above, ...part.lines.filter(({ id }) => !here.has(id))], total: part.total };
+      return { ...part, lines: [...above, ...part.lines.filter(({ id }) => !here.has(id))] };
     });
   }, [ask, asking, count]);
   // What comes with the page fills a window; the next ones come as soon as it is there.
@@ -145,12 +145,16 @@ const Group = ({ lines, may }: { lines: readonly CardLine[]; may: MayPutAway | n
 
 /** The list itself, once it is there. */
 function Lines({ page, me, listing, today }: { page: Promise<CardPage>; me: Me; listing: Listing; today: string }) {
-  const { lines, total, more, written } = useLines(use(page), listing);
+  const { lines, total, unread, more, written } = useLines(use(page), listing);
   const may = useMemo(() => (me.role === "lead" ? { me, onDone: written } : null), [me, written]);
   return (
     <>
       {total === 0 && listing.words !== "" ? (
-        <p>Nothing here has all of “{listing.words}”: in its name, number, family, owner or the tags of its parts.</p>
+        <p>
+          Nothing here has all of “{listing.words}”: in its name, number, family, owner or the tags of its parts.
+          {unread > 0 &&
+            ` ${many(unread, "engine")} that came or changed just now ${unread > 1 ? "are" : "is"} still to be read.`}
+        </p>
       ) : total === 0 ? (
         <p>{nothing[listing.show]}</p>
       ) : listing.show === "bench" && listing.sort === "due" ? (
