@@ -69,6 +69,7 @@ test("a part goes to the shelf with all that is known of it, is found there, and
   const from = new TestBench(orrinshaw, { name: "Harbour pump 1" });
   from.readRestAsNew();
   from.add("finding-made", { part: from.partIn.get("piston-2")!, place: "skirt-thrust", finding: "scoring", value: "moderate", phase: "after-cleaning", words: null }); // prettier-ignore
+  from.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: 6200 });
   from.add("part-removed", { part: from.partIn.get("piston-2")! });
   from.add("part-removed", { part: from.partIn.get("rod-1")! });
   from.add("part-scrapped", { part: from.partIn.get("rod-1")!, why: "bent", made: "marked", certificate: null });
@@ -128,7 +129,11 @@ test("a part goes to the shelf with all that is known of it, is found there, and
   await other.getByRole("button", { name: /^liner-3 / }).click();
   await expect(other.getByRole("group", { name: "Readings of liner-3" })).toBeVisible();
   await expect(other.getByLabel(/^bore, top/).first()).toHaveValue(/^108\.0/);
-  // Its picture came along.
+  // What its engine had run, and its picture, came along.
+  const tag = other.getByRole("complementary", { name: "Part tag" });
+  await expect(tag.getByRole("group", { name: "What is known of it" })).toContainText(
+    /Hours its engine had run.*6\D?200/,
+  );
   const viewer = await client(shop.address, "viewer");
   const seen = async (job: TestBench) =>
     (await viewer.get(`/api/jobs/${job.maker.stream}/photos/${picture.photo}/small`)).status();

@@ -142,6 +142,45 @@ async function readQr(
   return jsQR(pixels, side, side)?.data ?? "";
 }
 
+test("parts that nobody has tagged are tagged together, by one act; a place that was empty stays so", async ({
+  shop,
+  visit,
+}) => {
+  const bench = new TestBench(larkspire, { name: "Airship nobody tagged" });
+  const nobodys = bench.entries.filter(({ type }) => type !== "part-tagged" && type !== "part-installed");
+  bench.entries.splice(0, bench.entries.length, ...nobodys);
+  const first = bench.newId();
+  bench.add("part-tagged", { part: first, class: "cylinder", tag: "CY-1", origin: "engine" });
+  bench.add("part-installed", { part: first, slot: "cylinder-1" });
+  await shop.keep(bench.entries);
+  const page = await visit("inspector", at(bench, "strip"));
+  const places = larkspire.pack.slots.length - 1;
+  await expect(page.getByText(`${places} places have no tagged part.`)).toBeVisible();
+  await page.getByRole("button", { name: "Tag them together" }).first().click();
+  const form = page.getByRole("form", { name: "Tag parts together" });
+  const of = (name: string) => form.getByLabel(`Tag of the part of ${name}`, { exact: true });
+  // Two parts of one tag could never be told apart again.
+  await of("cylinder 2").fill("cy-1");
+  await form.getByRole("button", { name: `Tag ${places} parts` }).click();
+  await expect(form.getByRole("alert")).toHaveText(
+    "CY-1 is the tag of another part of this job. Give this one another.",
+  );
+  await of("cylinder 2").fill("cy-3");
+  await form.getByRole("button", { name: `Tag ${places} parts` }).click();
+  await expect(form.getByRole("alert")).toHaveText("CY-3 stands here twice. Each part has a tag of its own.");
+  await of("cylinder 2").fill("bin 7");
+  await of("cylinder 5").fill("");
+  await form.getByRole("button", { name: `Tag ${places - 1} parts` }).click();
+  await expect(page.getByText("1 place has no tagged part.").first()).toBeVisible();
+  await expect
+    .poll(async () => {
+      const written = await shop.written(bench);
+      const tags = written.filter(({ type }) => type === "part-tagged").map(({ payload }) => payload.tag);
+      return [tags.length, new Set(tags).size, tags.includes("BIN 7"), tags.includes("CY-3"), tags.includes("CY-5")];
+    })
+    .toEqual([places, places, true, true, false]);
+});
+
 test("two people tick one step and agree; what is seen is written by keys alone; a scan opens a part anywhere and another job's tag does nothing", async ({
   shop,
   visit,

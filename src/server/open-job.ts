@@ -1,6 +1,7 @@
 import * as z from "@/core/z";
 import { canonicalJson } from "@/core/canonical";
 import { makeEntry, makeId, oneByOne, type Maker } from "@/core/entry/make-entry";
+import { placeTag } from "@/core/parts/next-tags";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { withTransaction } from "@/store/connection";
 import { appendWithin } from "@/store/append";
@@ -44,7 +45,7 @@ export async function openNewJob(
 ): Promise<Outcome<string>> {
   const opened = await openPack(sha256);
   if (!opened) return refused(problem("pack-not-here", [], { sha256: sha256.slice(0, 12) }));
-  const { pack } = opened.pack;
+  const { pack, classes } = opened.pack;
   if (!(await listPacks(database())).some((each) => each.sha256 === sha256 && each.offered))
     return refused(problem("pack-not-offered", [], { id: pack.id, revision: pack.revision }));
   const maker: Maker = {
@@ -53,7 +54,6 @@ export async function openNewJob(
     now: oneByOne(Date.now),
     random: () => crypto.getRandomValues(new Uint8Array(16)),
   };
-  const tagOf = new Map(pack.classes.map((each) => [each.id, each.tag]));
   const { settings } = await openShop();
   const entries = [
     makeEntry(maker, "job-opened", {
@@ -73,7 +73,7 @@ export async function openNewJob(
         makeEntry(maker, "part-tagged", {
           part,
           class: slot.class,
-          tag: `${tagOf.get(slot.class)}-${slot.label.toUpperCase()}`,
+          tag: placeTag(classes.get(slot.class)!, slot),
           origin: "engine",
         }),
         makeEntry(maker, "part-installed", { part, slot: slot.id }),

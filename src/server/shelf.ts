@@ -5,6 +5,7 @@ import { standingEntries } from "@/core/entry/fold";
 import { makeEntry, makeId, oneByOne, type Maker } from "@/core/entry/make-entry";
 import { readEntry } from "@/core/entry/read-entry";
 import type { EntryOf, Envelope } from "@/core/entry/schema";
+import { runsToNote } from "@/core/measure/endurance";
 import { revisionOf } from "@/core/parts/part-situation";
 import { done, problem, refused, type Outcome, type Problem } from "@/core/problem/problem";
 import { appendWithin } from "@/store/append";
@@ -78,7 +79,18 @@ async function lay(
   const condition = assessment.condition.byPart.get(partId);
   if (assessment.crack.scrapped.has(partId) || condition?.evidence.some((each) => each.never && each.allowed === false))
     return refused(problem("shelf-takes-no-scrap", [], { tag: part.tag }));
-  const along = takeAlong(partId, standingEntries(job.entries));
+  const inJob = makerFor(id, person);
+  const runs = runsToNote(part, assessment.order.notes).map(({ item, value, before }) =>
+    makeEntry(inJob, "intake-noted", {
+      section: "history",
+      item,
+      part: partId,
+      place: null,
+      value,
+      ...(before.length > 0 ? { supersedes: [...before] } : {}),
+    }),
+  );
+  const along = takeAlong(partId, standingEntries([...job.entries, ...runs]));
   if (along.kind === "too-many")
     return refused(problem("part-carries-too-much", [], { tag: part.tag, count: along.count, most: along.most }));
   const loose = assessment.inHand.loose.find((each) => each.part.id === partId);
@@ -100,9 +112,9 @@ async function lay(
   });
   const bytes = Buffer.byteLength(JSON.stringify(laid));
   if (bytes > 64 * 1024) return refused(problem("too-large", [], { bytes, most: 64 * 1024 }));
-  const inJob = makerFor(id, person);
   const before = part.known.entries.filter(({ payload }) => payload.item === "lies").map((entry) => entry.id);
   const there = [
+    ...runs,
     ...(part.slot === null ? [] : [makeEntry(inJob, "part-removed", { part: partId })]),
     makeEntry(inJob, "part-noted", {
       part: partId,

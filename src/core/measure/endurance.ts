@@ -7,7 +7,7 @@ import type { Order } from "../order/order";
 import { gaussNodes, meanOver } from "../numeric/mean-over";
 import { normalCdf } from "../numeric/normal-cdf";
 import type { CompiledPack } from "../pack/compile-pack";
-import type { lifeUnits } from "../pack/schema";
+import { lifeUnits } from "../pack/schema";
 import { propagate, standardUncertainty, type Estimate } from "../quantity/estimate";
 import type { RowResult } from "./assess-row";
 import { chanceByRate, wearRate, type VisitValue, type WearRate } from "./wear-rate";
@@ -42,28 +42,60 @@ export interface Endurance {
 /** How far the next hours may wear otherwise than those behind, relative, standard. Common practice, no source. */
 export const usualRateScatter = 0.25;
 
+type Counted = (typeof lifeUnits)[number];
+const sinceItems = (counted: Counted) => [`${counted}-since-new`, `${counted}-since-overhaul`] as const;
+/** How a part says elsewhere what its engine had run when it left it. */
+const ofItsEngine = (item: string) => `engine-${item}`;
+const figure = (notes: Notes, item: string, of: string | null): number | null => {
+  const value = notes.value("history", item, of);
+  return typeof value === "number" ? value : null;
+};
+const cameWithEngine = ({ origin }: Pick<Part, "origin">) => origin === "engine" || origin === "donor";
+
 /**
- * What is known of a part's hours. Its own come first; what came with the engine has the engine's, unless an overhaul
- * may have renewed it: then it is somewhere between. Not knowing is an answer, and no hours are ever zero for want of one.
+ * What is known of a part's hours. Its own come first; what came with the engine has the engine's, and what left one
+ * those that it had by then, unless an overhaul may have renewed it: then it is somewhere between. Not knowing is an
+ * answer, and no hours are ever zero for want of one.
  *
  * @param notes    what Intake knows of hours
  * @param counted  in what: hours where nothing else is said
  * @returns      hours from and to; `to` is null where nobody can say how many at most; null where nothing is known
  */
-export function ageOf(part: Part, notes: Notes, counted: (typeof lifeUnits)[number] = "hours"): Age | null {
-  const [sinceNewItem, sinceOverhaulItem] = [`${counted}-since-new`, `${counted}-since-overhaul`];
-  const run = (item: string, of: string | null) => {
-    const value = notes.value("history", item, of);
-    return typeof value === "number" ? value : null;
-  };
-  const own = run(sinceNewItem, part.id);
+export function ageOf(part: Pick<Part, "id" | "origin">, notes: Notes, counted: Counted = "hours"): Age | null {
+  const items = sinceItems(counted);
+  const own = figure(notes, items[0], part.id);
   if (own !== null) return { from: own, to: own };
-  // Somebody said that nobody knows, or it came from elsewhere: the engine's hours are not its own.
-  const cameWithEngine = part.origin === "engine" || part.origin === "donor";
-  if (notes.value("history", sinceNewItem, part.id) === null || !cameWithEngine) return null;
-  const [sinceNew, sinceOverhaul] = [run(sinceNewItem, null), run(sinceOverhaulItem, null)];
-  if (sinceNew === null) return sinceOverhaul === null ? null : { from: sinceOverhaul, to: null };
+  // Somebody said that nobody knows; and the hours of an engine it did not come with are not its own.
+  if (notes.value("history", items[0], part.id) === null) return null;
+  const [sinceNew, sinceOverhaul] = cameWithEngine(part)
+    ? items.map((item) => figure(notes, item, null))
+    : items.map((item) => figure(notes, ofItsEngine(item), part.id));
+  if (sinceNew == null) return sinceOverhaul == null ? null : { from: sinceOverhaul, to: null };
   return { from: Math.min(sinceOverhaul ?? 0, sinceNew), to: sinceNew };
+}
+
+/**
+ * What has to be noted of a part that leaves its engine, so that it is known elsewhere how long that had run: all that
+ * Intake knows of it and the part does not say yet. What has its own hours needs none.
+ *
+ * @example // an engine of 6200 h, and a part of it of which nothing is noted:
+ * // runsToNote(part, notes) -> [{ item: "engine-hours-since-new", value: 6200, before: [] }]
+ * @returns  `before`: the ids of notes that this stands for now
+ */
+export function runsToNote(
+  part: Pick<Part, "id" | "origin">,
+  notes: Notes,
+): readonly { readonly item: string; readonly value: number; readonly before: readonly string[] }[] {
+  if (!cameWithEngine(part)) return [];
+  return lifeUnits.flatMap((counted) => {
+    const items = sinceItems(counted);
+    if (notes.value("history", items[0], part.id) !== undefined) return [];
+    return items.flatMap((of) => {
+      const [item, value] = [ofItsEngine(of), figure(notes, of, null)];
+      if (value === null || figure(notes, item, part.id) === value) return [];
+      return [{ item, value, before: notes.about("history", item, part.id).map(({ id }) => id) }];
+    });
+  });
 }
 
 interface Course {

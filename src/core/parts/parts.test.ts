@@ -3,6 +3,7 @@ import { choiceAt, judged, needAt } from "../fixtures/choices";
 import { json, orrinshaw, pellbrook } from "../fixtures/load";
 import { takeAlong } from "../entry/carried";
 import { standingEntries } from "../entry/fold";
+import { ageOf, runsToNote } from "../measure/endurance";
 import { holds, lifeFor, ofNoPart, packFor } from "../pack/conditions";
 import type { CompiledPack } from "../pack/compile-pack";
 import { readPack } from "../pack/read-pack";
@@ -51,6 +52,37 @@ test("a life holds by where a part is from; of one that nobody has yet the short
     return options[0]!.reasons.filter(({ code }) => code === "life-over").map(({ params }) => params);
   };
   expect([over("donor"), over("supplier")]).toMatchObject([[], [{ life: 6000 }]]);
+});
+
+// Common practice, no source: a part off an engine of so many hours has run so many at most, and never none.
+test("a part that leaves its engine is known elsewhere to have run what that had by then, at most", () => {
+  const age = (own: number | null | undefined) => {
+    const from = new TestBench(orrinshaw);
+    const part = from.partIn.get("liner-3")!;
+    const note = (item: string, value: number | null, of: string | null = null) =>
+      from.add("intake-noted", { section: "history", item, part: of, place: null, value });
+    note("hours-since-new", 9000);
+    note("hours-since-overhaul", 6000);
+    if (own !== undefined) note("hours-since-new", own, part);
+    const { job, order } = judged(from);
+    const runs = runsToNote(job.parts.get(part)!, order.notes);
+    for (const { item, value } of runs) note(item, value, part);
+    // Said once, it is not said again.
+    const again = judged(from);
+    expect(runsToNote(again.job.parts.get(part)!, again.order.notes)).toEqual([]);
+    const along = takeAlong(part, standingEntries(from.entries));
+    const entries = along.kind === "all" ? [...along.entries] : [];
+
+    const into = new TestBench(orrinshaw);
+    into.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: 100 });
+    into.add("part-tagged", { part, class: "liner", tag: "LN-X", origin: "shelf" });
+    into.add("part-adopted", { part, from: "the shelf", entries, against: [] });
+    const there = judged(into);
+    return ageOf(there.job.parts.get(part)!, there.order.notes);
+  };
+  expect(age(undefined)).toEqual({ from: 6000, to: 9000 });
+  expect(age(250)).toEqual({ from: 250, to: 250 });
+  expect(age(null)).toBeNull();
 });
 
 describe("limits by series", () => {

@@ -1,4 +1,4 @@
-import type { Job, Signed } from "../entry/fold";
+import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -102,6 +102,18 @@ export function withInside(slots: readonly string[], { insideOf }: Pick<Compiled
       { insideOf },
     ),
   ]);
+}
+
+/** The places that these steps empty and that no part is known of, each with the step that it comes out with. */
+export function placesWithoutPart(
+  steps: readonly StepResult[],
+  parts: Iterable<Pick<Part, "slot">>,
+): readonly { readonly slot: string; readonly of: StepResult }[] {
+  const full = new Set<string | null>();
+  for (const { slot } of parts) full.add(slot);
+  const places = new Map<string, StepResult>();
+  for (const of of steps) for (const slot of of.slots) if (!full.has(slot) && !places.has(slot)) places.set(slot, of);
+  return [...places].map(([slot, of]) => ({ slot, of }));
 }
 
 /**

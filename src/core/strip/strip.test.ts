@@ -2,6 +2,8 @@ import fc from "fast-check";
 import toposort from "toposort";
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
+import { placesWithoutPart } from "./assess-strip";
+import { tagsForEmpty } from "../parts/next-tags";
 import { demoJob, larkspire, orrinshaw } from "../fixtures/load";
 import { stepOrder, stepsBefore, unreachableSteps } from "./step-order";
 import { readTagCode, writeTagCode } from "./tag-code";
@@ -64,6 +66,26 @@ describe("order of steps", () => {
 });
 
 describe("strip list", () => {
+  test("what no part is known of in is told with the step that takes it out, and gets tags of which none is there twice", () => {
+    const bench = new TestBench(orrinshaw);
+    const isGone = (part: unknown) => part === bench.partIn.get("rod-2") || part === bench.partIn.get("piston-2");
+    const nobodys = bench.entries.filter(
+      ({ type, payload }) => !((type === "part-tagged" || type === "part-installed") && isGone(payload.part)),
+    );
+    bench.entries.splice(0, bench.entries.length, ...nobodys);
+    const { parts } = assess(bench.pack, bench.entries, asOf).job;
+    const empty = placesWithoutPart(stripOf(bench).steps, parts.values());
+    expect(new Set(empty.map(({ slot }) => slot))).toEqual(new Set(["rod-2", "piston-2"]));
+    for (const { slot, of } of empty) expect(of.slots).toContain(slot);
+
+    const elsewhere = [...parts.values(), { slot: null, tag: "RD-2" }];
+    const tags = tagsForEmpty(orrinshaw, ["rod-2", "piston-2", "rod-2", "rod-1", "no-such"], elsewhere);
+    expect([...tags]).toEqual([
+      ["rod-2", "RD-N1"],
+      ["piston-2", "PN-2"],
+    ]);
+  });
+
   test("whatever was ticked, no step is offered that another one blocks, and all that is not blocked is", () => {
     const ids = orrinshaw.pack.strip!.steps.map((step) => step.id);
     fc.assert(

@@ -124,16 +124,24 @@ export const PartKnown = memo(function PartKnown({ part }: { part: Part }) {
             </chakra.span>
           </Leader>
         ))}
-        {runs.flatMap((run) => {
-          const value = assessment.order.notes.value("history", `${run.slice(4)}-since-new`, part.id);
-          return value === undefined
-            ? []
-            : [
-                <Leader key={run} name={runWords[run]}>
-                  {typeof value === "number" ? grouped(value) : "not known"}
-                </Leader>,
-              ];
-        })}
+        {runs.flatMap((run) =>
+          (
+            [
+              [`${run.slice(4)}-since-new`, runWords[run]],
+              [`engine-${run.slice(4)}-since-new`, `${runWords[run].replace("it has", "its engine had")}`],
+              [`engine-${run.slice(4)}-since-overhaul`, `${runWords[run].replace("it has run", "since its overhaul")}`],
+            ] as const
+          ).flatMap(([item, name]) => {
+            const value = assessment.order.notes.value("history", item, part.id);
+            return value === undefined
+              ? []
+              : [
+                  <Leader key={item} name={name}>
+                    {typeof value === "number" ? grouped(value) : "not known"}
+                  </Leader>,
+                ];
+          }),
+        )}
       </chakra.dl>
       <OldStock number={part.origin === "engine" ? null : part.known.text("number")} />
       {mayWrite && !open && (

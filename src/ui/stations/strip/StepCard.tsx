@@ -8,6 +8,7 @@ import { useKeys } from "../../keys/use-keys";
 import { useInHand, useJob } from "../../job/JobContext";
 import { SmallInput } from "../../kit/SmallInput";
 import { CheckCard } from "./CheckCard";
+import { TagTogether } from "./TagTogether";
 import { Day } from "../../kit/day";
 
 interface Placed {
@@ -203,6 +204,7 @@ export function StepCard({ result, onDone }: { result: StepResult; onDone: () =>
           </chakra.ul>
         </Box>
       )}
+      <TagTogether of={[result]} />
     </Box>
   );
 }

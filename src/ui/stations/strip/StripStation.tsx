@@ -1,6 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
+import { placesWithoutPart } from "@/core/strip/assess-strip";
 import { sayProblem } from "@/words/say-problem";
 import { Cautions } from "../../job/Cautions";
 import { PaperLink } from "../../job/PaperLink";
@@ -17,6 +18,7 @@ import { Fragments } from "./Fragments";
 import { PartInHand } from "./PartInHand";
 import { StepCard } from "./StepCard";
 import { StepList } from "./StepList";
+import { TagTogether } from "./TagTogether";
 
 const tabs = ["steps", "findings", "photos", "fragments"] as const;
 type Tab = (typeof tabs)[number];
@@ -27,15 +29,19 @@ function Steps() {
   const { steps, next } = assessment.strip!;
   const [chosen, setChosen] = useState<string | null>(null);
   const here = steps.find(({ step }) => step.id === chosen) ?? next ?? steps.at(-1)!;
+  const isBeyond = placesWithoutPart(steps, assessment.job.parts.values()).some(({ of }) => of !== here);
   return (
-    <Grid templateColumns={{ base: "1fr", lg: "minmax(220px, 270px) 1fr" }} columnGap="26px" rowGap="18px">
-      <Box order={{ base: 2, lg: 1 }}>
-        <StepList steps={steps} here={here.step.id} onChoose={setChosen} />
-      </Box>
-      <Box order={{ base: 1, lg: 2 }} minWidth="0">
-        <StepCard key={here.step.id} result={here} onDone={() => setChosen(null)} />
-      </Box>
-    </Grid>
+    <>
+      {isBeyond && <TagTogether of={steps} />}
+      <Grid templateColumns={{ base: "1fr", lg: "minmax(220px, 270px) 1fr" }} columnGap="26px" rowGap="18px">
+        <Box order={{ base: 2, lg: 1 }}>
+          <StepList steps={steps} here={here.step.id} onChoose={setChosen} />
+        </Box>
+        <Box order={{ base: 1, lg: 2 }} minWidth="0">
+          <StepCard key={here.step.id} result={here} onDone={() => setChosen(null)} />
+        </Box>
+      </Grid>
+    </>
   );
 }
 
