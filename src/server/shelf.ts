@@ -62,7 +62,10 @@ const ourShelf = () =>
 const mostAgainst = 40;
 const againstOf = (reasons: readonly Problem[]) =>
   reasons
-    .filter(({ severity, code }) => severity === "error" || code.endsWith("-asks") || code === "came-with-doubt")
+    .filter(
+      ({ severity, code }) =>
+        severity === "error" || code.endsWith("-asks") || code === "came-with-doubt" || code === "suspect-open",
+    )
     .slice(0, mostAgainst)
     .map((reason) => ({ code: reason.code, said: sayProblem(reason, plainWording).slice(0, 600) }));
 

@@ -40,6 +40,10 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "cause-cycle":
     "What brings about what runs one way in time. Take out the link that runs back, or split the event into before and after.",
+  "discount-out-of-reach":
+    "A discount counts what one engine buys. Name more classes or slots in its parts, or ask for fewer in from.",
+  "discount-past-price":
+    "off is what each part costs less, in the currency of the price list. Every class it is for has a price there, and one above it.",
   "cause-shares":
     "Of a finding with grades the shares of a cause sum to less than one, and every cause and the leak have as many; a table has a row for each combination.",
   "cause-unrecordable": "Say what it is read off (reads), or the question by which it is answered (ask).",

@@ -11,6 +11,7 @@ export const shareWords: Readonly<Record<Share["is"], string>> = {
   wear: "by what it measures",
   age: "by its age, as its kind goes",
   open: "for what is still open",
+  suspect: "for pieces that may sit in it",
   told: "for what was told of it",
 };
 

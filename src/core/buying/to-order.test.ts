@@ -5,6 +5,7 @@ import { highsSolve } from "../fixtures/highs";
 import { demoJob, orrinshaw, pellbrook } from "../fixtures/load";
 import { seeded } from "../numeric/seeded";
 import { linearProgram, pickOf } from "../plan/linear-program";
+import { compilePack } from "../pack/compile-pack";
 import { cheapestCover, type KitOffer } from "./kit-cover";
 import { orderOfJob } from "./order-of-job";
 
@@ -68,6 +69,24 @@ test("a kind that meets no other is bought by a number all the same, of a pack t
   expect(toBuy.lines).toMatchObject([{ number: "OR-WP-3" }]);
 });
 
+test("so many bought together cost less each, on the list as in the plan; one of them by its own number is not counted", () => {
+  const discount = { id: "many-rings", name: "four top rings and more", parts: { classes: ["top-ring"], slots: [] }, from: 4, off: 2, ref: { source: "practice" } }; // prettier-ignore
+  const pack = compilePack({ ...pellbrook.pack, worth: { ...pellbrook.pack.worth!, discounts: [discount] } }, pellbrook.sha256); // prettier-ignore
+  const bench = TestBench.of(pack, demoJob("hill-tram-2"));
+  const lines = () => ordered(bench).toBuy.lines.map(({ quantity, price, off }) => [quantity, price?.likely, off]);
+  for (const n of [1, 2, 3]) decide(bench, `top-ring-${n}`, "replace");
+  expect(lines()).toEqual([[3, 3300, 0]]);
+  decide(bench, "top-ring-4", "replace");
+  expect(lines()).toEqual([[4, 3600, 800]]);
+  const sold = { ...kitten, number: "PB-11", name: "top ring", class: "top-ring", price: 9 };
+  const offer = bench.add("candidate-taken", { slot: "top-ring-4", sold, edition: bench.newId(), takenAt: asOf });
+  bench.add("part-picked", { slot: "top-ring-4", part: null, offer: offer.id, why: null });
+  expect(lines()).toEqual([
+    [3, 3300, 0],
+    [1, 900, 0],
+  ]);
+});
+
 test("a set is bought where it is cheaper than what it holds, for what is wanted of it and no more", () => {
   const bench = new TestBench(orrinshaw);
   bench.readRestAsNew();
@@ -122,6 +141,14 @@ describe("sets against enumeration and a linear program", () => {
       const costOf = (taken: readonly KitOffer[]) => taken.reduce((sum, { cost }) => sum + cost, 0) + ids.reduce((sum, id) => sum + (taken.some(({ holds }) => holds.includes(id)) ? 0 : singles.get(id)!), 0); // prettier-ignore
       const least = Math.min(...Array.from({ length: 2 ** kits.length }, (_, code) => costOf(kits.filter((_, at) => (code >> at) & 1)))); // prettier-ignore
       const found = cheapestCover(singles, kits);
+      // What comes off so many singles together may make a set the dearer way.
+      const group = { holds: ids.filter(() => next() < 0.7), from: 2 + Math.floor(next() * 3), off: Math.floor(next() * 30) }; // prettier-ignore
+      const less = (taken: readonly KitOffer[]) => {
+        const alone = group.holds.filter((id) => !taken.some(({ holds }) => holds.includes(id))).length;
+        return costOf(taken) - (alone >= group.from ? alone * group.off : 0);
+      };
+      const lessAll = Math.min(...Array.from({ length: 2 ** kits.length }, (_, code) => less(kits.filter((_, at) => (code >> at) & 1)))); // prettier-ignore
+      expect([seed, cheapestCover(singles, kits, [group]).cost]).toEqual([seed, lessAll]);
       expect([seed, found.cost, costOf(kits.filter(({ id }) => found.kits.includes(id)))]).toEqual([seed, least, least]); // prettier-ignore
       // A place for each kit: taken or not; one for each thing: alone, or out of a kit that is taken.
       const choosers = [...kits.map(({ cost }) => ({ costs: [0, cost] })), ...ids.map((id) => ({ costs: [singles.get(id)!, ...kits.map(({ holds }) => (holds.includes(id) ? 0 : Infinity))] }))]; // prettier-ignore

@@ -10,7 +10,7 @@ import { agedMoney, meanOf } from "../plan/priced";
 import { goes } from "../plan/same-option";
 import type { StripResult } from "../strip/assess-strip";
 import type { BuyingResult } from "./assess-buying";
-import { cheapestCover, type KitOffer } from "./kit-cover";
+import { cheapestCover, countedIn, type GroupDiscount, type KitOffer } from "./kit-cover";
 import { settledOption } from "./settled-option";
 import type { CataloguePart } from "../catalogue/catalogue-part";
 
@@ -31,8 +31,10 @@ export interface BuyLine {
   readonly unit: string | null;
   /** Of a set, what it holds that is wanted. */
   readonly holds: readonly string[];
-  /** For all of them, in minor units; null where nobody knows. */
+  /** For all of them, in minor units, what comes off them taken off; null where nobody knows. */
   readonly price: Money | null;
+  /** What comes off for being bought together with so many. */
+  readonly off: number;
   /** Paid beside it, and paid back once the old ones are sent in. */
   readonly deposit: number;
   /** Until it is there; null where nobody knows. */
@@ -133,6 +135,7 @@ function usedUpBy({ pack, strip, buying, ticked }: Ordering): readonly BuyLine[]
         quantity,
         unit,
         holds: [],
+        off: 0,
         price: prices.includes(undefined) ? null : moneyOf(prices.reduce<number>((sum, each) => sum + each!, 0)),
         deposit: 0,
         days: pack.pack.worth?.classes.length ? 1 : null,
@@ -164,14 +167,21 @@ export function toOrder(ordering: Ordering): ToOrder {
   const free = new Map(wanted.filter(({ sold }) => sold === null).map((each) => [each.choice.slot.id, each]));
   const singles = new Map([...free].map(([slot, { price }]) => [slot, price ? meanOf(price) : weightOf({ disposition: "replace", price: null, minutes: null, ways: [] }, 0)])); // prettier-ignore
   const kits = kitsFor(ordering, new Set(free.keys()));
-  const cover = cheapestCover(singles, kits);
+  const discounts = (worth?.discounts ?? []).map(({ parts, from, off }): GroupDiscount => {
+    const priced = slotsOf(pack, parts).filter((slot) => free.get(slot)?.price);
+    return { holds: priced, from, off: Math.round(off * minorUnits) };
+  });
+  const cover = cheapestCover(singles, kits, discounts);
+  const alone = new Set(cover.singles);
+  const counting = discounts.filter((each) => countedIn(each, alone) > 0);
+  const offFor = (slots: readonly string[]) => counting.reduce((sum, { holds, off }) => sum + off * slots.filter((slot) => holds.includes(slot)).length, 0); // prettier-ignore
   const namesOf = (slots: readonly string[]) => [...groupBy(slots, (slot) => pack.pack.slots.find(({ id }) => id === slot)!.class)].map(([of, all]) => `${all.length} × ${pack.classes.get(of)!.name}`); // prettier-ignore
   const left = new Set(free.keys());
   const kitLines = cover.kits.map((kitId): BuyLine => {
     const { name, number, supplier, holds, price, deposit, days } = kits.find(({ id }) => id === kitId)!;
     const mine = holds.filter((slot) => left.delete(slot));
     const id = `order: ${kitId} ${mine.join(" ")}`;
-    return { id, what: "kit", name, class: null, number, revisions: [], supplier, slots: mine, quantity: 1, unit: null, holds: namesOf(mine), price, deposit, days, isOrdered: ticked.has(id) }; // prettier-ignore
+    return { id, what: "kit", name, class: null, number, revisions: [], supplier, slots: mine, quantity: 1, unit: null, holds: namesOf(mine), price, off: 0, deposit, days, isOrdered: ticked.has(id) }; // prettier-ignore
   });
   const bought = groupBy(
     wanted.filter(({ choice, sold }) => sold !== null || left.has(choice.slot.id)),
@@ -184,6 +194,7 @@ export function toOrder(ordering: Ordering): ToOrder {
     const quantity = sold?.kit ? 1 : of.length;
     const own = sold?.price == null ? null : agedMoney(exactly(Math.round(sold.price * minorUnits) * quantity), takenAt, asOf); // prettier-ignore
     const known = of.flatMap(({ price }) => price ?? []);
+    const off = sold ? 0 : offFor(slots);
     const deposit = sold ? (sold.deposit ?? 0) : (prices.get(partClass.id)?.deposit ?? 0);
     const id = `order: ${sold?.number ?? partClass.id} ${slots.join(" ")}`;
     return {
@@ -198,7 +209,8 @@ export function toOrder(ordering: Ordering): ToOrder {
       quantity,
       unit: null,
       holds: sold?.kit ? namesOf(slots) : [],
-      price: own ?? (known.length === of.length ? sumOf(known) : null),
+      price: own ?? (known.length === of.length ? plus(sumOf(known), exactly(-off)) : null),
+      off,
       deposit: Math.round(deposit * minorUnits) * quantity,
       days: sold ? sold.leadDays : (prices.get(partClass.id)?.days?.replace ?? null),
       isOrdered: ticked.has(id),

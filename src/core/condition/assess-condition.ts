@@ -224,7 +224,7 @@ export function assessCondition(
         ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
         ...lived(part, partClass, situation, order),
         ...ofRevision(part, partClass),
-        ...(suspicions.get(part.id) ?? []).map(suspicionOf),
+        ...(suspicions.get(part.id) ?? []).map((each) => suspicionOf(each, pack.pack.intake?.schools)),
         ...broughtAlong(part, adoptions.get(part.id) ?? []),
         ...lookedOver(seen, partClass),
       ];

@@ -4,7 +4,7 @@ import { gradeOf, nothingThere } from "../findings/assess-findings";
 import { holds, type Situation } from "../pack/conditions";
 import type { PartClass } from "../pack/schema";
 import type { Consequence, Nature } from "../pack/schema-consequences";
-import { problem, type ProblemOf } from "../problem/problem";
+import { problem, type Problem, type ProblemOf } from "../problem/problem";
 import { allowed, type Verdict } from "./verdict";
 
 /** What one piece of evidence says of using a part again, and whether machining would take it away. */
@@ -18,6 +18,10 @@ export interface EvidenceVerdict extends Verdict {
   readonly on: readonly string[] | null;
   /** When it was last seen; null where it was not seen but tested, weighed or read. */
   readonly seenAt: string | null;
+  /** What has to be recorded before it is clean, where cleaning alone proves nothing; and the work that takes. */
+  readonly proof?: { readonly reason: Problem; readonly minutes: number };
+  /** Used as it is it fails so often by this, and that long it takes to get at it again. */
+  readonly doubt?: { readonly chance: number; readonly hours: number };
   /** What makes the part good again; `allowed` is null where it cannot be told whether that is done here. */
   readonly madeGood?: { readonly id: string; readonly name: string; readonly allowed: boolean | null };
 }

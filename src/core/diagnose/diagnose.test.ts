@@ -1,8 +1,10 @@
 import { assess } from "../assess";
 import type { Payload } from "../entry/schema";
 import { TestBench } from "../fixtures/bench";
+import { choiceAt, decide } from "../fixtures/choices";
 import { demoJob, orrinshaw, pellbrook, tarnwick } from "../fixtures/load";
 import { compilePack } from "../pack/compile-pack";
+import { isSettled } from "../plan/standing";
 import { Inference } from "./infer";
 import { makeDiagnosisWitness } from "./make-diagnosis-witness";
 import { withExperience } from "./priors";
@@ -503,6 +505,33 @@ describe("what a failure has fouled", () => {
     bench.add("intake-noted", { section: "school", item: "cooler", part: null, place: null, value: "flush" });
     expect(states().get("oil-cooler")).toBe("open");
     expect(new TestBench(orrinshaw) && judged(new TestBench(orrinshaw)).diagnosis.contamination.suspects).toEqual([]);
+  });
+
+  test("a suspect that stays is proven clean, at the work that takes: it holds Build up until somebody did, and pieces left in it do whatever was said before", () => {
+    const bench = wiped();
+    const pump = bench.partIn.get("oil-pump")!;
+    for (const finding of ["scoring", "debris"]) see(bench, "oil-pump", finding, "none", { phase: "after-cleaning" });
+    const at = () => choiceAt(judged(bench), "oil-pump");
+    const of = (disposition: string) => at().options.find((option) => option.disposition === disposition);
+    const held = () => judged(bench).holds.flatMap(({ code, path }) => (path[0] === "oil-pump" ? [code] : []));
+    const check = (clean: boolean) => bench.add("suspect-checked", { part: pump, circuit: "oil", how: "strip", clean, words: null }); // prettier-ignore
+    // 40 minutes of it, at no price; as it is 35 % that it holds some and 9 h to get at it again, as its pack says.
+    expect(of("clean")).toMatchObject({ allowed: true, minutes: 40, price: { likely: 0 } });
+    expect(of("reuse")).toMatchObject({ allowed: null, suspicion: { hours: 9, isAll: true } });
+    expect(of("reuse")!.suspicion!.chance).toBeCloseTo(0.35, 12);
+    expect([at().proposal.disposition, at().proposal.allowed]).toEqual(["clean", true]);
+    decide(bench, "oil-pump", "clean");
+    expect(held()).toEqual(["prove-it-clean"]);
+    check(false);
+    expect([of("reuse")!.allowed, of("reuse")!.suspicion, of("clean")!.allowed]).toEqual([false, undefined, true]);
+    expect(held()).toEqual(["prove-it-clean"]);
+    check(true);
+    expect([of("reuse")!.allowed, at().proposal.disposition, isSettled(at()), held()]).toEqual([true, "reuse", true, []]); // prettier-ignore
+
+    const bold = wiped();
+    decide(bold, "oil-pump", "reuse", { reason: "It turned freely." });
+    bold.add("suspect-checked", { part: bold.partIn.get("oil-pump")!, circuit: "oil", how: "strip", clean: false, words: null }); // prettier-ignore
+    expect(judged(bold).holds.map(({ code }) => code)).toContain("stays-fouled");
   });
 
   test("mixture, fuel and drive go by the same: back through transfer ports, down the chain case, to every injector", () => {

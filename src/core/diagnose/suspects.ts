@@ -32,8 +32,8 @@ export interface Suspect {
   readonly circuit: Circuit;
   readonly node: string;
   readonly sources: readonly Source[];
-  /** Cleared by a recorded check; open; or of a kind that cannot be proven clean. */
-  readonly state: "cleared" | "open" | "unprovable";
+  /** Cleared by a recorded check; open; looked into and pieces left in it; or of a kind that cannot be proven clean. */
+  readonly state: "cleared" | "open" | "fouled" | "unprovable";
   /** The checks that count in this shop. */
   readonly ways: readonly Way[];
   readonly check: Signed<"suspect-checked"> | null;
@@ -148,9 +148,11 @@ export function assessContamination(
       const isLater = (at: string) => since === undefined || byMoment(at, since) > 0;
       const check = (checks.get(part.id) ?? []).filter((each) => each.circuit === circuit.id).at(-1) ?? null;
       const isChecked = check !== null && check.clean && isLater(check.at) && ways.some(({ how }) => how === check.how);
+      const isFouled = check !== null && !check.clean && isLater(check.at);
       const passages = (passagesOf.get(part.id) ?? []).filter((each) => each.circuit.id === circuit.id);
-      const isOpened = passages.length > 0 && passages.every(({ clear, proofs }) => clear === true && isLater(proofs.at(-1)!.at)); // prettier-ignore
-      const state = isChecked || (isOpened && ways.length > 0) ? "cleared" : ways.length === 0 ? "unprovable" : "open";
+      const isProven = (at: string) => isLater(at) && (!isFouled || byMoment(at, check.at) > 0);
+      const isOpened = passages.length > 0 && passages.every(({ clear, proofs }) => clear === true && isProven(proofs.at(-1)!.at)); // prettier-ignore
+      const state = ways.length === 0 ? "unprovable" : isChecked || isOpened ? "cleared" : isFouled ? "fouled" : "open";
       return [{ part, partClass, circuit, node, sources: here, state, ways, check }];
     });
   });
@@ -163,11 +165,30 @@ export function assessContamination(
   return { sources, suspects, reached };
 }
 
+/** How often one of several comes true. @example eitherOf([0.1, 0.5]) // 0.55 */
+export const eitherOf = (chances: readonly number[]): number =>
+  1 - chances.reduce((none, chance) => none * (1 - chance), 1);
+
+/** A way to prove a part clean, with the school behind it: “flushed backwards (90 min; An oil cooler that metal has reached: flush it)”. */
+function sayWay({ name, minutes, school }: Way, schools: Schools): string {
+  const of = school && schools.find(({ id }) => id === school.school);
+  const option = of?.options.find(({ id }) => id === school!.option);
+  return `${name} (${minutes} min${option ? `; ${of!.name}: ${option.name}` : ""})`;
+}
+
+type Schools = NonNullable<CompiledPack["pack"]["intake"]>["schools"];
+
 /**
- * What a suspicion says of using a part again: a person may take the chance of an open one, where no failure of it hurts
- * people; what cannot be proven clean is not used again.
+ * What a suspicion says of using a part again. Proven clean it may be. As it is a person may take the chance of an open one,
+ * which has its price, where no failure of it hurts people; what pieces were left in, and what cannot be proven clean, is not
+ * used as it is.
+ *
+ * @param schools  those of the pack, by which ways are told apart
  */
-export function suspicionOf({ part, partClass, circuit, sources, state, ways }: Suspect): EvidenceVerdict {
+export function suspicionOf(
+  { part, partClass, circuit, sources, state, ways }: Suspect,
+  schools: Schools = [],
+): EvidenceVerdict {
   const { chance, accessHours, why } = partClass.harbours!;
   const from = [
     ...new Set(sources.map((source) => (source.part ? `${source.part.tag}, ${source.what}` : source.what))),
@@ -179,23 +200,35 @@ export function suspicionOf({ part, partClass, circuit, sources, state, ways }: 
     why,
   };
   const where = [part.id, circuit.id];
-  const checks = ways.map(({ name }) => name).join(", or ");
+  const checks = ways.map((way) => sayWay(way, schools)).join(", or ");
+  const hurts = partClass.rule !== undefined;
   const reason =
     state === "cleared"
       ? problem("suspect-cleared", where, params)
       : state === "unprovable"
         ? problem("suspect-unprovable", where, params)
-        : partClass.rule
-          ? problem("suspect-refused", where, { ...params, checks })
-          : problem("suspect-open", where, { ...params, checks, chance, hours: accessHours });
-  const refused = state === "unprovable" || (state === "open" && partClass.rule !== undefined);
+        : state === "fouled"
+          ? problem("suspect-fouled", where, { ...params, checks })
+          : hurts
+            ? problem("suspect-refused", where, { ...params, checks })
+            : problem("suspect-open", where, { ...params, checks, chance, hours: accessHours });
+  const mayBeProven = state === "open" || state === "fouled";
   return {
-    allowed: state === "cleared" ? true : refused ? false : null,
+    allowed: state === "cleared" ? true : state === "open" && !hurts ? null : false,
     reasons: [reason],
     survivesMachining: true,
     never: false,
-    cleans: false,
+    cleans: mayBeProven,
     on: null,
     seenAt: null,
+    ...(mayBeProven
+      ? {
+          proof: {
+            reason: problem("suspect-to-prove", where, { tag: part.tag, circuit: circuit.name, checks }),
+            minutes: Math.min(...ways.map(({ minutes }) => minutes)),
+          },
+        }
+      : {}),
+    ...(state === "open" && !hurts ? { doubt: { chance, hours: accessHours } } : {}),
   };
 }

@@ -177,6 +177,9 @@ describe("a pack", () => {
           rule: "rotor-housing-difference",
         }),
     ],
+    ["discount-out-of-reach", (pack) => (pack.worth!.discounts[0]!.from = 7)],
+    ["discount-past-price", (pack) => (pack.worth!.discounts[0]!.off = 164)],
+    ["id-twice", (pack) => pack.worth!.discounts.push(pack.worth!.discounts[0]!)],
     ["schema", (pack) => (pack.outlines[0]!.path = "<script>")],
     ["schema", (pack) => (pack.classes[0]!.id = "__proto__")],
   ];

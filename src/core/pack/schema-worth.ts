@@ -88,7 +88,23 @@ export const Worth = z.strictObject({
       .check(z.maxLength(20)),
     [],
   ),
-  /** The same of parts of which nothing of it is said. */
+  /** So much less is paid for each of a group, in the shop's currency, once so many of it are bought together. */
+  discounts: z._default(
+    z
+      .array(
+        z.strictObject({
+          id: Id,
+          name: Text,
+          parts: Parts,
+          from: z.int().check(z.minimum(2), z.maximum(200)),
+          off: z.number().check(z.positive()),
+          ref: Ref,
+        }),
+      )
+      .check(z.maxLength(20)),
+    [],
+  ),
+  /** How long parts last of which nothing is said. */
   lasts: z.optional(Lasts),
   /** What a part whose failure hurts people has at least, whatever it costs: the chance to reach the hours wanted. */
   floor: z.optional(z.strictObject({ chance: z.number().check(z.gt(0), z.lt(1)), ref: Ref })),

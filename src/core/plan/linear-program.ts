@@ -6,11 +6,14 @@ const mostCombinations = 1 << 14;
 /** A sum over what is chosen everywhere that may not go beyond a figure. */
 export interface Row {
   /** By place and option; what is not said counts nothing. */
-  readonly of: readonly (readonly number[])[];
+  readonly of: readonly (readonly number[])[] | ReadonlyMap<number, readonly number[]>;
   readonly atMost: number;
 }
 
 const column = (place: number, option: number): string => `x${place}_${option}`;
+
+const signed = (weight: number, isFirst: boolean): string =>
+  weight < 0 ? `- ${-weight}` : isFirst ? String(weight) : `+ ${weight}`;
 
 /** Options that are not refused by themselves, by place. */
 const finiteOf = (choosers: readonly Chooser[]): readonly (readonly number[])[] =>
@@ -97,11 +100,12 @@ export function linearProgram(
     for (let place = 0; place < columns.length; place += 1)
       for (const { option, name } of columns[place]!) {
         const weight = of(place, option);
-        if (all || weight) text += `${text === "" ? "" : "\n  + "}${weight ?? 0} ${name}`;
+        if (all || weight) text += `${text === "" ? "" : "\n  "}${signed(weight ?? 0, text === "")} ${name}`;
       }
     return text;
   };
-  const asked = sums.map(({ of, atMost }, at) => ` s${at}: ${terms((place, option) => of[place]?.[option], false) || `0 ${any}`} <= ${atMost}`); // prettier-ignore
+  const weights = ({ of }: Row) => (place: number): readonly number[] | undefined => "get" in of ? of.get(place) : of[place]; // prettier-ignore
+  const asked = sums.map((sum, at) => ` s${at}: ${terms((place, option) => weights(sum)(place)?.[option], false) || `0 ${any}`} <= ${sum.atMost}`); // prettier-ignore
   return [
     "Minimize",
     ` obj: ${terms((place, option) => choosers[place]!.costs[option], true)}`,

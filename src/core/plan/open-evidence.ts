@@ -31,6 +31,7 @@ const minutesToSettle: Partial<Readonly<Record<ProblemCode, number>>> = {
   "not-crack-checked": 25,
   "crack-open": 25,
   "mate-open": 30,
+  "suspect-open": 30,
   "new-size-unknown": 40,
 };
 

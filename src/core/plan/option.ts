@@ -28,6 +28,8 @@ export interface Option extends Verdict {
   readonly never?: true | undefined;
   /** All that it asks for was done and measured since. */
   readonly made?: true | undefined;
+  /** It is used with pieces that may sit in it: how often they do, what getting at it again takes, and whether all else is fine. */
+  readonly suspicion?: { readonly chance: number; readonly hours: number; readonly isAll: boolean } | undefined;
   /** Parts and machine shop; null where nobody knows. */
   readonly price: Money | null;
   /** Bench and machine shop; null where nobody knows. */

@@ -2,6 +2,7 @@ import { meet, type Verdict } from "../condition/verdict";
 import type { PartCondition } from "../condition/assess-condition";
 import type { EvidenceVerdict } from "../condition/finding-verdict";
 import type { CrackPart } from "../crack/assess-crack";
+import { eitherOf } from "../diagnose/suspects";
 import type { Disposition } from "../entry/schema";
 import { groupBy } from "../group";
 import type { Endurance } from "../measure/endurance";
@@ -192,6 +193,27 @@ function atOneSize({ needs }: Aspect): Verdict[] {
   ];
 }
 
+/** What is still suspected of a part that is used as it is; what has to be cleaned first is priced by nobody. */
+function suspicionIn(speaking: readonly EvidenceVerdict[], beside: readonly Verdict[]): Pick<Option, "suspicion"> {
+  const doubts = speaking.flatMap(({ doubt }) => doubt ?? []);
+  if (doubts.length === 0 || speaking.some(({ cleans, doubt }) => cleans && !doubt)) return {};
+  const isAll = meet([...speaking.filter(({ doubt }) => !doubt), ...beside]).allowed === true;
+  const chance = eitherOf(doubts.map((each) => each.chance));
+  return { suspicion: { chance, hours: Math.max(...doubts.map(({ hours }) => hours)), isAll } };
+}
+
+/** The work of a way to go, what proves the part clean included. */
+function minutesWith(
+  cleaned: readonly EvidenceVerdict[],
+  disposition: Disposition,
+  price: PartGround["price"],
+): number | null {
+  const proofs = cleaned.reduce((sum, { proof }) => sum + (proof?.minutes ?? 0), 0);
+  const isProofOnly = disposition === "clean" && cleaned.every(({ proof }) => proof);
+  const own = isProofOnly ? 0 : minutesOf(disposition, price);
+  return own === null ? null : own + proofs;
+}
+
 const never = (evidence: readonly EvidenceVerdict[]) => evidence.some((each) => each.never && each.allowed === false);
 
 /** The first word of what stays as it is, so that reasons begin with what speaks loudest. */
@@ -237,6 +259,7 @@ export function optionsOfPart(ground: PartGround): PartOptions {
         (survivesMachining || !isAllMachined) &&
         !(way && (steps.has(way.id) || [...steps.values()].includes(way.id))),
     );
+    const cleaned = isCleaned ? ofPart.filter(({ cleans }) => cleans) : [];
     const places = aspects.flatMap((aspect): Verdict[] => {
       const step = steps.get(aspect.id);
       if (step === undefined) return [...aspect.needs.map((need) => asItIs.get(need)!), ...atOneSize(aspect)];
@@ -253,24 +276,25 @@ export function optionsOfPart(ground: PartGround): PartOptions {
         verdicts[0]!;
       return [telling, ...fellows];
     });
-    const verdict = meet([
-      ...speaking,
+    const beside = [
       ...renewed,
       ...cracks.always,
       ...(cracks.unchecked ? [(disposition === "rework" ? tell : open)(cracks.unchecked)] : []),
       ...mendings.flatMap((each) => (steps.has(each.feature) ? [] : (each.undone ?? []))),
       ...places,
-      ...ofPart.filter(({ cleans }) => cleans && isCleaned).map(({ reasons }) => ({ allowed: true, reasons })),
+      ...cleaned.map(({ reasons, proof }) => ({ allowed: true, reasons: proof ? [proof.reason] : reasons })),
       ...mended.map(({ done }) => done),
-    ]);
+    ];
+    const verdict = meet([...speaking, ...beside]);
     const ways = [...steps].map(([feature, step]): ChosenWay => {
       const aspect = aspects.find(({ id }) => id === feature);
       return aspect
         ? { feature, step, name: wayOf(aspect.needs[0]!, step)!.name, of: several ? aspect.name : null }
         : { feature, step, name: mended.find((each) => each.feature === feature)!.name, of: null };
     });
+    // What was to be cleaned and has nothing left to clean off was.
     const isMade =
-      ways.length > 0 &&
+      (ways.length > 0 || (disposition === "clean" && cleaned.length === 0)) &&
       ways.every(({ feature, step }) => {
         const of = aspects.find(({ id }) => id === feature)?.needs ?? [];
         return of.length > 0 && of.every(({ row }) => row.isMachined && row.size?.id === step);
@@ -284,13 +308,14 @@ export function optionsOfPart(ground: PartGround): PartOptions {
       reasons: distinct(verdict.reasons),
       ...(verdict.allowed === false && never(speaking) ? { never: true as const } : {}),
       ...(isMade ? { made: true as const } : {}),
+      ...suspicionIn(speaking, beside),
       price: priceOf(
         disposition,
         price,
         isMachined,
         repairs.reduce((sum, each) => sum + each, 0),
       ),
-      minutes: minutesOf(disposition, price),
+      minutes: minutesWith(cleaned, disposition, price),
     };
   };
 

@@ -1,5 +1,6 @@
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job } from "../entry/fold";
+import type { Disposition } from "../entry/schema";
 import type { JointResult } from "../measure/assess-joint";
 import type { Order } from "../order/order";
 import { Pricing, type PricedGround } from "./priced";
@@ -10,6 +11,17 @@ import { nameOf, rowsOf, type Choice } from "./option";
 import { tooLarge, type Proposed } from "./propose";
 import { byThumb } from "./row-needs";
 import { decidedOn, decidedOrProposed, standingOf, whyUnsettled } from "./standing";
+
+/** What has to be proven of a suspect that stays, and one that stays with pieces left in it, whatever was said before. */
+const suspicions = (row: string, slot: string, disposition: Disposition, reasons: readonly Problem[]): Problem[] =>
+  reasons.flatMap((reason): Problem[] => {
+    const where = [slot, ...reason.path.slice(1)];
+    if (reason.code === "suspect-to-prove")
+      return [problem("prove-it-clean", where, { row, circuit: reason.params.circuit, checks: reason.params.checks })];
+    return reason.code === "suspect-fouled" && disposition === "reuse"
+      ? [problem("stays-fouled", where, { row, circuit: reason.params.circuit, checks: reason.params.checks })]
+      : [];
+  });
 
 /** What speaks against what was decided of one part. */
 function choiceProblems(choice: Choice, { certified }: Order, joints: readonly JointResult[]): Problem[] {
@@ -53,6 +65,7 @@ function choiceProblems(choice: Choice, { certified }: Order, joints: readonly J
     option?.reasons.some(({ code }) => code === "seen-cleans")
       ? [problem("clean-and-look", where, { row: name })]
       : []),
+    ...suspicions(name, slot.id, wanted.disposition, option?.reasons ?? []),
   ];
 }
 

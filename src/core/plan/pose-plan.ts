@@ -3,6 +3,8 @@ import { ownVerdicts } from "../match/own-verdict";
 import type { CompiledPack } from "../pack/compile-pack";
 import { causesLeft, type CauseLeft } from "./causes-left";
 import type { Choice } from "./option";
+import { slotsOf } from "../pack/slots-of";
+import type { Row } from "./linear-program";
 import type { Chooser, Relation } from "./pick";
 import { minorUnits } from "./price-option";
 import { Pricing, type Priced, type PricedGround } from "./priced";
@@ -27,12 +29,22 @@ export interface PosedCause {
   readonly corrects: ReadonlyMap<number, ReadonlySet<number>>;
 }
 
+/** So much less for each, in minor units, once so many of the places buy theirs new. */
+export interface PosedDiscount {
+  readonly name: string;
+  readonly from: number;
+  readonly off: number;
+  /** By place, the options that are counted. */
+  readonly counts: ReadonlyMap<number, ReadonlySet<number>>;
+}
+
 /** What the plan is chosen from. Choosers, totals, nows and risks are by place, then by what places agree on or share. */
 export interface PosedPlan {
   /** That the engine is to run. */
   readonly hours: number;
   readonly places: readonly PlanPlace[];
   readonly causes: readonly PosedCause[];
+  readonly discounts: readonly PosedDiscount[];
   /** What a day without the engine costs, in minor units. */
   readonly dayCost: number;
   /** The longest that is known of any option: what stands for one of which nobody knows. */
@@ -43,6 +55,8 @@ export interface PosedPlan {
   readonly totals: readonly (readonly number[])[];
   readonly nows: readonly (readonly number[])[];
   readonly risks: readonly (readonly number[])[];
+  /** What is counted over all places and may not be claimed beyond that. */
+  readonly rows: readonly Row[];
 }
 
 export interface PlanGround extends PricedGround {
@@ -63,6 +77,8 @@ export const daysOf = ({ longest }: Pick<PosedPlan, "longest">, { days }: Pick<P
 /** What places share besides: by value, what it costs and how much risk it brings, and which options leave which values. */
 interface Shared {
   readonly costs: readonly number[];
+  /** What of it is paid now, where any is. */
+  readonly nows?: readonly number[];
   readonly risks: readonly number[];
   readonly of: readonly { readonly place: number; readonly allows: (option: number, value: number) => boolean }[];
 }
@@ -112,6 +128,49 @@ function staying({ left, cost, corrects }: PosedCause): Shared {
   };
 }
 
+/** Discounts of the price list that so many places can reach. */
+function discountsOf({ pack }: PlanGround, places: readonly PlanPlace[]): readonly PosedDiscount[] {
+  return (pack.pack.worth?.discounts ?? []).flatMap(({ name, parts, from, off }): PosedDiscount[] => {
+    const among = new Set(slotsOf(pack, parts));
+    const counts = new Map(
+      places.flatMap(({ choice, offers }, place) => {
+        const listed = offers.flatMap(({ isListed }, option) => (isListed ? option : []));
+        return among.has(choice.slot.id) && listed.length > 0 ? [[place, new Set(listed)] as const] : [];
+      }),
+    );
+    return counts.size < from ? [] : [{ name, from, off: Math.round(off * minorUnits), counts }];
+  });
+}
+
+/** By how many are claimed, none or from the first that counts on, what comes off. */
+const claims = ({ from, off, counts }: PosedDiscount): readonly { readonly many: number; readonly off: number }[] => [
+  { many: 0, off: 0 },
+  ...Array.from({ length: counts.size - from + 1 }, (_, at) => ({ many: from + at, off: (from + at) * off })),
+];
+
+const claimed = (discount: PosedDiscount): Shared => {
+  const costs = claims(discount).map(({ off }) => -off);
+  return { costs, nows: costs, risks: costs.map(() => 0), of: [] };
+};
+
+/** No more is claimed than is bought. */
+const claimRow = (discount: PosedDiscount, at: number): Row => ({
+  of: new Map([
+    ...[...discount.counts].map(([place, by]): [number, readonly number[]] => [
+      place,
+      Array.from({ length: Math.max(...by) + 1 }, (_, option) => (by.has(option) ? -1 : 0)),
+    ]),
+    [at, claims(discount).map(({ many }) => many)],
+  ]),
+  atMost: 0,
+});
+
+/** What comes off for what a pick buys together. */
+export function discountFor({ from, off, counts }: PosedDiscount, picks: readonly number[]): number {
+  const many = [...counts].filter(([place, by]) => by.has(picks[place]!)).length;
+  return many >= from ? many * off : 0;
+}
+
 /**
  * The plan of a job as it stands: every place with its options priced, and what may not be chosen together. Of parts whose
  * failure hurts people only what has the floor's chance is chosen from, or the best there is; no money buys less.
@@ -138,7 +197,8 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
   const dayCost = Math.round((ground.order.dayRate ?? 0) * minorUnits);
   const longest = Math.max(0, ...places.flatMap(({ offers }) => offers.flatMap(({ days }) => days ?? [])));
   const causes = ground.causes.map((left) => poseCause(left, places));
-  const shared = [...waiting({ places, longest, dayCost }), ...causes.map(staying)];
+  const discounts = discountsOf(ground, places);
+  const shared = [...waiting({ places, longest, dayCost }), ...causes.map(staying), ...discounts.map(claimed)];
   const agreed = whole.hubs.map((values) => Array<number>(values).fill(0));
   const rounded = (risk: number) => Math.round(risk / near) * near;
   const of = (figure: (priced: Priced) => number, other: (each: Shared) => readonly number[]) => [
@@ -151,6 +211,7 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
     hours,
     places,
     causes,
+    discounts,
     dayCost,
     longest,
     choosers: totals.map((costs, place) => ({ costs: costs.map((cost, option) => (may[place]?.[option] === false ? Infinity : cost)) })), // prettier-ignore
@@ -164,8 +225,9 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
       ),
     ],
     totals,
-    nows: of(({ now }) => now, ({ costs }) => costs.map(() => 0)), // prettier-ignore
+    nows: of(({ now }) => now, ({ costs, nows }) => nows ?? costs.map(() => 0)), // prettier-ignore
     risks: of(({ chance }) => rounded(riskOf(chance)), ({ risks }) => risks.map(rounded)), // prettier-ignore
+    rows: discounts.map((each, at) => claimRow(each, totals.length - discounts.length + at)),
   };
 }
 

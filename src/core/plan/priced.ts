@@ -16,8 +16,8 @@ import { survives, survivesAge, usualLasts, type Lasts } from "./survival";
 
 /** What the chance of a part to reach the hours wanted is made of: each as a chance of its own, all of them multiplied. */
 export interface Share {
-  /** Wear as measured; its age as parts of its kind go; something still open about it; something that was told of it. */
-  readonly is: "wear" | "age" | "open" | "told";
+  /** Wear as measured; its age as parts of its kind go; pieces that may sit in it; something else still open about it; something that was told of it. */
+  readonly is: "wear" | "age" | "suspect" | "open" | "told";
   readonly chance: number;
 }
 
@@ -35,9 +35,11 @@ export interface Priced {
   readonly isStale: boolean;
   /** Paid beside it, and back once the old one is sent in. Where there is no old one it is gone, and counts in `now`. */
   readonly deposit: number;
+  /** Bought new at the price list's price: discounts count it. */
+  readonly isListed: boolean;
   /** Neither pack nor life says how long it lasts: what is usual counts. */
   readonly isUsual: boolean;
-  /** What doing it over would cost, if it fails before. */
+  /** What doing it over would cost, if it fails before: of what may fail it in several ways, as often as each does. */
   readonly redo: number;
   /** Now, and doing it over as often as it fails. */
   readonly total: number;
@@ -76,6 +78,7 @@ interface Paid {
   readonly isStale: boolean;
   readonly days: number | null;
   readonly deposit: number;
+  readonly isListed?: true;
 }
 
 /** What objectives sum of a price between three figures: its mean. @source  Malcolm et al., PERT (1959): (low + 4 likely + high) / 6 */
@@ -166,7 +169,7 @@ export class Pricing {
     return isBlank ? Math.max(doubts.open, Math.min(0.95, this.#prices.get(choice.partClass.id)?.likely ?? 0)) : doubts.open; // prettier-ignore
   }
 
-  #shares(choice: Choice, { disposition, allowed, reasons }: Option): readonly Share[] {
+  #shares(choice: Choice, { disposition, allowed, reasons, suspicion }: Option): readonly Share[] {
     const lasts = this.lastsOf(choice);
     const hours = this.#hours;
     const { order, enduranceOf } = this.#ground;
@@ -182,7 +185,8 @@ export class Pricing {
     }
     const told = reasons.filter(({ code, severity }) => severity !== "error" && toldCodes.has(code)).length;
     const doubted: Share[] = [
-      ...(allowed === null ? [{ is: "open" as const, chance: 1 - this.#openOf(choice) }] : []),
+      ...(suspicion ? [{ is: "suspect" as const, chance: 1 - suspicion.chance }] : []),
+      ...(allowed === null && !suspicion?.isAll ? [{ is: "open" as const, chance: 1 - this.#openOf(choice) }] : []),
       ...(told > 0 ? [{ is: "told" as const, chance: (1 - doubts.told) ** told }] : []),
     ];
     if (disposition === "rework") {
@@ -223,11 +227,16 @@ export class Pricing {
       ...aged(price, worth?.pricedOn ?? null),
       days: takes === null ? 0 : (own?.days?.[takes] ?? null),
       deposit: takes === "replace" ? Math.round((own?.deposit ?? 0) * minorUnits) : 0,
+      ...(goes(disposition) && price !== null ? { isListed: true as const } : {}),
     };
   }
 
-  /** What it costs to do a place over: a new part, to get at it and back, and what it takes with it. */
-  redoOf({ slot, partClass }: Pick<Choice, "slot" | "partClass">): number {
+  /**
+   * What it costs to do a place over: a new part, to get at it and back, and what it takes with it.
+   *
+   * @param getting  minutes to get at it, where that is not as the steps say
+   */
+  redoOf({ slot, partClass }: Pick<Choice, "slot" | "partClass">, getting?: number): number {
     const { pack } = this.#ground;
     const price = this.#prices.get(partClass.id);
     const partOf = (of: string): number => {
@@ -235,7 +244,7 @@ export class Pricing {
       return known ? meanOf(known) : weightOf({ disposition: "replace", price: null, minutes: null, ways: [] }, 0);
     };
     const whole = (pack.pack.worth?.labourHours ?? 0) * 60;
-    const minutes = (this.#access.get(slot.id) ?? price?.access ?? whole) + (price?.minutes?.replace ?? 0);
+    const minutes = (getting ?? this.#access.get(slot.id) ?? price?.access ?? whole) + (price?.minutes?.replace ?? 0);
     const taken = (price?.takes ?? []).reduce(
       (sum, { parts, share }) =>
         sum + slotsOf(pack, parts).reduce((of, each) => (each === slot.id ? of : of + share * partOf(this.#classOf.get(each)!)), 0), // prettier-ignore
@@ -250,14 +259,23 @@ export class Pricing {
     return Math.max(weightOf({ ...option, price: null }, this.#rate), fresh ? meanOf(fresh) + 1 : 0);
   }
 
+  /** What pieces in a part do is put right at what it takes to get at them, all else as the place is done over. */
+  #redo(choice: Choice, { suspicion }: Option, shares: readonly Share[]): number {
+    const usual = this.redoOf(choice);
+    if (!suspicion) return usual;
+    const others = shares.reduce((product, { is, chance }) => (is === "suspect" ? product : product * chance), 1);
+    const [fails, byPieces] = [1 - others, others * suspicion.chance];
+    return Math.round((fails * usual + byPieces * this.redoOf(choice, suspicion.hours * 60)) / (fails + byPieces));
+  }
+
   price(choice: Choice, option: Option): Priced {
     const shares = this.#shares(choice, option);
     const chance = shares.reduce((product, each) => product * each.chance, 1);
-    const { money, isStale, days, deposit } = this.#paid(choice, option);
+    const { money, isStale, days, deposit, isListed = false } = this.#paid(choice, option);
     // With no old part to send in the deposit is never paid back.
     const lost = choice.part === null ? deposit : 0;
     const now = money === null ? this.#dear(choice, option) : meanOf(money) + this.#work(option.minutes ?? 0);
-    const redo = this.redoOf(choice);
+    const redo = this.#redo(choice, option, shares);
     return {
       option,
       chance,
@@ -265,6 +283,7 @@ export class Pricing {
       now: now + lost,
       isUnpriced: money === null,
       isStale,
+      isListed,
       isUsual: !this.lastsOf(choice).isOwn,
       redo,
       total: now + lost + Math.round((1 - chance) * redo) + takenOff(choice, option),

@@ -170,12 +170,15 @@ function pinOf({ joined, optionFor, decisions }: PlaceInHand): Option | null {
  * What the program picks from: what has to be cleaned is not used as it is, though a person may say so; and of ways that
  * do the same to a part, only by another size, the first that surely may be is enough, unless others have to agree on it.
  */
-function pickable({ options, needs }: Pick<PlaceInHand, "options" | "needs">): readonly Option[] {
+function pickable(
+  { options, needs }: Pick<PlaceInHand, "options" | "needs">,
+  mayStay: (dirty: Option) => boolean = () => false,
+): readonly Option[] {
   const isDirty = options.some(({ disposition }) => disposition === "clean");
   const sizesAgree = needs.some(({ row }) => row.row.at.feature.rework?.oneSize === "engine");
   const done = new Set<string>();
   return options.filter((option) => {
-    if (!isOnOffer(option) || (isDirty && option.disposition === "reuse")) return false;
+    if (!isOnOffer(option) || (isDirty && option.disposition === "reuse" && !mayStay(option))) return false;
     if (option.disposition !== "rework" || sizesAgree) return true;
     const same = option.ways.map(({ feature }) => feature).join(" ");
     if (done.has(same)) return false;
@@ -191,6 +194,11 @@ const candidateOf = (place: PlaceInHand): Candidate =>
     const pin = pinOf(place);
     return { slot: place.slot, place, ...pinnedTo(pin), options: pickable(place) };
   });
+
+/** The same for the plan, which may take the chance of what is only suspected: that has its price. */
+const keptForPlan = keptBeside<PlaceInHand, readonly Option[]>();
+const planned = (place: PlaceInHand): readonly Option[] =>
+  keptForPlan(place, [], () => pickable(place, ({ suspicion }) => suspicion !== undefined));
 
 const pinnedTo = (pin: Option | null) => ({ pin, pinKey: pin && optionKey(pin) });
 const unpinned = (candidate: Candidate): Candidate => ({ ...candidate, ...pinnedTo(null) });
@@ -388,8 +396,11 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       wholeOf(
         new Map(
           [...candidates].map(([slot, each]) => {
-            const isPlanned = places.get(slot)!.decisions.some(({ plan }) => plan);
-            return [slot, isPlanned || slot === free ? unpinned(each) : each] as const;
+            const place = places.get(slot)!;
+            const isPlanned = place.decisions.some(({ plan }) => plan);
+            const options = planned(place);
+            const weighed = options.length > each.options.length ? { ...each, options, isWider: true } : each;
+            return [slot, isPlanned || slot === free ? unpinned(weighed) : weighed] as const;
           }),
         ),
         groups,

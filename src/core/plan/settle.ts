@@ -18,6 +18,8 @@ export interface Candidate {
   readonly pinKey: string | null;
   /** In the order in which of equals the first is taken. */
   readonly options: readonly Option[];
+  /** More is on offer than proposals are picked from. */
+  readonly isWider?: boolean;
 }
 
 /** How what is open counts: as allowed, or as refused. */
@@ -90,6 +92,8 @@ export function poseGroup(
   const placeOf = (slot: string) => candidates.get(slot)!.place;
   const pinKey = (slot: string) => candidates.get(slot)!.pinKey;
   const isPinned = (slot: string) => candidates.get(slot)!.pin !== null;
+  // What is kept goes by the numbers of what is on offer.
+  const kind = places.some((slot) => candidates.get(slot)!.isWider) ? `${world} wider` : world;
   const fits: { readonly hung: () => boolean }[] = [];
   const relations: Relation[] = [];
   const hubs: Chooser[] = [];
@@ -99,7 +103,7 @@ export function poseGroup(
     const of = coupling.places.map((slot) => number.get(slot)!);
     const basis = [...of, ...coupling.rests];
     for (const slot of coupling.places) basis.push(placeOf(slot), pinKey(slot), stays(slot));
-    const fit = keptRelations(placeOf(coupling.places[0]!), `${world} ${coupling.id}`, basis, () => {
+    const fit = keptRelations(placeOf(coupling.places[0]!), `${kind} ${coupling.id}`, basis, () => {
       const someone = coupling.places.some(isPinned);
       let hung = false;
       return {
@@ -122,7 +126,7 @@ export function poseGroup(
     if (of.every(isPinned)) continue;
     const hub = places.length + hubs.length;
     hubs.push(
-      keptChoosers(placeOf(of[0]!), `${world} ${id}`, [values.length], () => ({
+      keptChoosers(placeOf(of[0]!), `${kind} ${id}`, [values.length], () => ({
         hung: false,
         costs: values.map(() => 0),
       })),
@@ -130,7 +134,7 @@ export function poseGroup(
     for (const slot of of) {
       const at = number.get(slot)!;
       relations.push(
-        keptRelations(placeOf(slot), `${world} ${id}`, [at, hub, pinKey(slot)], () => {
+        keptRelations(placeOf(slot), `${kind} ${id}`, [at, hub, pinKey(slot)], () => {
           const taken = offers[at]!.map((option) => new Set(takes(slot, option)));
           return {
             of: [at, hub],

@@ -8,11 +8,12 @@ import { highsSolve } from "../fixtures/highs";
 import { demoJob, json, orrinshaw, pellbrook } from "../fixtures/load";
 import { planCases } from "../fixtures/plan-cases";
 import { seeded } from "../numeric/seeded";
-import type { CompiledPack } from "../pack/compile-pack";
+import { compilePack, type CompiledPack } from "../pack/compile-pack";
 import { accessMinutes } from "./access";
 import { adoptedOf } from "./adopt-plan";
 import { linearProgram, pickOf } from "./linear-program";
-import { minorUnits } from "./price-option";
+import { minorUnits, moneyOf } from "./price-option";
+import { meanOf } from "./priced";
 import { decidedOn } from "./standing";
 import { survives, survivesAge } from "./survival";
 import { causesLeft, failsAgain } from "./causes-left";
@@ -392,6 +393,100 @@ describe("why, and what for", () => {
     expect(freed.places.every(({ isPinned }) => !isPinned)).toBe(true);
     expect((await best(freed, "total", free)).total).toBe(least.total);
     expect(held.total).toBeGreaterThan(least.total);
+  });
+});
+
+describe("what is bought together", () => {
+  const rings = { id: "rings", name: "top rings from three on", parts: { classes: ["top-ring"], slots: [] }, from: 3, off: 4, ref: { source: "practice" } }; // prettier-ignore
+  const selling = (discounts: readonly (typeof rings)[]) => compilePack({ ...pellbrook.pack, worth: { ...pellbrook.pack.worth!, discounts: [...discounts] } }, pellbrook.sha256); // prettier-ignore
+  const posedWith = (...discounts: readonly (typeof rings)[]) => pose(TestBench.of(selling(discounts), demoJob("hill-tram-2"))); // prettier-ignore
+
+  test("comes off once there are enough of it, as by hand and as by all combinations of the places it is for", async () => {
+    const posed = posedWith(rings);
+    const counts = [...posed.discounts[0]!.counts];
+    expect(counts).toHaveLength(4);
+    const plan = await best(posed, "total", free);
+    // Every way to pick those four places, all others as they come out best for it.
+    const ways = counts.reduce<readonly (readonly (readonly [number, number])[])[]>(
+      (sofar, [place]) => sofar.flatMap((pins) => posed.totals[place]!.flatMap((_, option) => (Number.isFinite(posed.choosers[place]!.costs[option]) ? [[...pins, [place, option] as const]] : []))), // prettier-ignore
+      [[]],
+    );
+    const plain = posedWith();
+    let least = Infinity;
+    for (const pins of ways) {
+      const found = await bestPlan(plain, "total", { ...free, pins }, await solving);
+      if (typeof found === "string") continue;
+      const many = counts.filter(([place, by]) => by.has(found.picks[place]!)).length;
+      least = Math.min(least, found.total - (many >= 3 ? many * 400 : 0));
+    }
+    expect(plan.total).toBe(least);
+    expect(plan.total).toBe(plan.now + plan.redo + plan.idle);
+    const many = counts.filter(([place, by]) => by.has(plan.picks[place]!)).length;
+    expect(plan.discounts).toEqual(many >= 3 ? [{ name: rings.name, off: many * 400 }] : []);
+  });
+
+  test("a discount that nothing reaches changes nothing; a greater one never makes it dearer; a budget counts what comes off", async () => {
+    const [plain, beyond] = await Promise.all([posedWith(), posedWith({ ...rings, from: 5 })].map((posed) => best(posed, "total", free))); // prettier-ignore
+    expect(beyond).toEqual(plain);
+    let before = plain!.total;
+    for (const off of [1, 3, 5, 7, 9]) {
+      const posed = posedWith({ ...rings, off });
+      const plan = await best(posed, "total", free);
+      expect([off, plan.total <= before]).toEqual([off, true]);
+      before = plan.total;
+      if (off === 9) expect(plan.discounts).toEqual([{ name: rings.name, off: 3600 }]);
+      const within = await best(posed, "chance", { ...free, budget: plan.now });
+      expect([off, within.now <= plan.now, within.chance >= plan.chance]).toEqual([off, true, true]);
+    }
+  });
+});
+
+describe("a suspect that is used as it is", () => {
+  /** A 6M whose big end 5 wiped, all else looked over, and its pump among what the metal reached. */
+  const wiped = (pack: CompiledPack = orrinshaw) => {
+    const bench = engine(pack);
+    bench.readRestAsNew();
+    const see = (slot: string, finding: string, value: string) => bench.add("finding-made", { part: bench.partIn.get(slot)!, place: null, finding, value, phase: "after-cleaning", words: null }); // prettier-ignore
+    for (const end of ["upper", "lower"]) see(`rod-shell-${end}-5`, "wiped", "all");
+    for (const finding of ["scoring", "debris"]) see("oil-pump", finding, "none");
+    return bench;
+  };
+  const pump = (posed: PosedPlan) => posed.places.find(({ choice }) => choice.slot.id === "oil-pump")!.offers;
+  const offer = (posed: PosedPlan, disposition: string) => pump(posed).find(({ option }) => option.disposition === disposition)!; // prettier-ignore
+
+  test("carries the chance that it holds pieces, and what it takes to get at them; proven clean it carries the work", () => {
+    const posed = pose(wiped());
+    const [asItIs, proven] = [offer(posed, "reuse"), offer(posed, "clean")];
+    // By its pack: 35 % that it holds some, 9 h to get at it again; 40 minutes to prove it clean. All else about it is alike.
+    const share = asItIs.shares.find(({ is }) => is === "suspect")!.chance;
+    expect(share).toBeCloseTo(0.65, 12);
+    expect(proven.shares.some(({ is }) => is === "suspect" || is === "open")).toBe(false);
+    expect(asItIs.shares.some(({ is }) => is === "open")).toBe(false);
+    expect(asItIs.chance).toBeCloseTo(proven.chance * share, 12);
+    const { worth } = orrinshaw.pack;
+    const hour = worth!.labourRate! * minorUnits;
+    expect(proven.now - asItIs.now).toBe(Math.round((40 / 60) * hour));
+    // Worn out it is done over as its place is; by pieces at 9 h and the pump, whatever the place takes.
+    const byPieces = (asItIs.total - asItIs.now - (1 - proven.chance) * proven.redo) / (proven.chance * (1 - share));
+    const priceOf = (of: string) => meanOf(moneyOf(worth!.classes.find((each) => each.class === of)!.replace)!);
+    // It takes half a crank with it and nine of ten shells: twelve of the rods, fourteen of the mains.
+    const taken = 0.5 * priceOf("crankshaft") + 0.9 * (12 * priceOf("rod-shell") + 14 * priceOf("main-shell"));
+    expect(Math.abs(byPieces - (priceOf("oil-pump") + (15 / 60 + 9) * hour + taken))).toBeLessThan(3);
+  });
+
+  test("is chosen where its chance costs less than proving it, and never where a failure hurts people", async () => {
+    const cheaply = (harbours: object, rule?: object) =>
+      compilePack({ ...orrinshaw.pack, classes: orrinshaw.pack.classes.map((each) => (each.id === "oil-pump" ? { ...each, ...(rule ? { rule } : {}), harbours: { ...each.harbours!, ...harbours } } : each)) } as typeof orrinshaw.pack, orrinshaw.sha256); // prettier-ignore
+    const becomesOf = async (pack: CompiledPack) => {
+      const posed = pose(wiped(pack));
+      return becomes(posed, await best(posed, "total", free), "oil-pump");
+    };
+    expect(await becomesOf(orrinshaw)).toBe("clean");
+    expect(await becomesOf(cheaply({ chance: 0.001, accessHours: 1 }))).toBe("reuse");
+    const rule = { atLeast: "guarded-acceptance", ref: { source: "manual" } };
+    expect(await becomesOf(cheaply({ chance: 0.001, accessHours: 1 }, rule))).toBe("clean");
+    // Not to be proven clean at all: new, whatever it costs.
+    expect(await becomesOf(cheaply({ proven: [], chance: 0.001, accessHours: 1 }))).toBe("replace");
   });
 });
 

@@ -2,7 +2,7 @@ import { daysBetween } from "../entry/clock";
 import type { Order } from "../order/order";
 import { keptBeside } from "../same";
 import { layOut, linearProgram, pickOf, type Layout, type Row } from "./linear-program";
-import { daysOf, near, riskOf, type PosedPlan } from "./pose-plan";
+import { daysOf, discountFor, near, riskOf, type PosedPlan } from "./pose-plan";
 import { minorUnits } from "./price-option";
 import type { Priced } from "./priced";
 
@@ -34,6 +34,8 @@ export interface Plan {
   /** What the engine costs while it waits for all of it. */
   readonly idle: number;
   readonly total: number;
+  /** What comes off what is paid now for what is bought together, by discount; those that it gets. */
+  readonly discounts: readonly { readonly name: string; readonly off: number }[];
   /** Causes of failure that it leaves as they are, by their numbers. */
   readonly causes: readonly number[];
   /** Paid beside it, and back once the old ones are sent in. */
@@ -64,6 +66,7 @@ export function planProgram(posed: PosedPlan, aim: Aim, { chance, budget, total,
   }));
   const late = days ?? null;
   const sums: Row[] = [
+    ...posed.rows,
     ...(chance === null ? [] : [{ of: posed.risks, atMost: riskOf(chance) + near * posed.risks.length }]),
     ...(budget === null ? [] : [{ of: posed.nows, atMost: budget }]),
     ...(total == null ? [] : [{ of: posed.totals, atMost: total }]),
@@ -89,7 +92,11 @@ export function planOf(posed: PosedPlan, picks: readonly number[], gap = 0): Pla
     corrects.size > 0 && [...corrects].every(([place, by]) => by.has(picks[place]!)) ? [] : at,
   );
   const again = left.reduce((so, at) => so + causes[at]!.cost, 0);
-  const now = sum((each) => each.now);
+  const discounts = posed.discounts.flatMap((each) => {
+    const off = discountFor(each, picks);
+    return off > 0 ? [{ name: each.name, off }] : [];
+  });
+  const now = sum((each) => each.now) - discounts.reduce((so, { off }) => so + off, 0);
   const redo = sum(({ total, now: paid }) => total - paid) + again;
   return {
     picks: picks.slice(0, places.length),
@@ -98,6 +105,7 @@ export function planOf(posed: PosedPlan, picks: readonly number[], gap = 0): Pla
     redo,
     idle,
     total: now + redo + idle,
+    discounts,
     causes: left,
     deposit: sum((each) => each.deposit),
     days: days.includes(null) ? null : Math.max(0, ...(days as number[])),

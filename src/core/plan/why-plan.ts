@@ -70,7 +70,11 @@ interface World {
 const [mostUnknowns, drawn] = [12, 7];
 
 const isNew = ({ option: { disposition } }: Priced) => disposition === "replace" || disposition === "upgrade";
-const openOf = ({ shares }: Priced) => shares.find(({ is }) => is === "open")?.chance;
+/** How likely what is not known of a part is to turn out well. */
+function openOf({ shares }: Priced): number | undefined {
+  const open = shares.filter(({ is }) => is === "open" || is === "suspect");
+  return open.length === 0 ? undefined : open.reduce((product, { chance }) => product * chance, 1);
+}
 
 /** The same of what is open of a part: what is chosen instead of it knows nothing of it. */
 function turnedOut(priced: Priced, good: number): Priced {

@@ -266,7 +266,9 @@ export const problemCodes = {
   "suspect-cleared": notice(fouled),
   "suspect-open": notice({ ...fouled, checks: text, chance: number, hours: number }),
   "suspect-refused": error({ ...fouled, checks: text }),
+  "suspect-fouled": error({ ...fouled, checks: text }),
   "suspect-unprovable": error(fouled),
+  "suspect-to-prove": notice({ tag: text, circuit: text, checks: text }),
 
   // Match: what does not go together is not built together
   "return-unknown": passableUnknown("build", "match")(),
@@ -358,6 +360,8 @@ export const problemCodes = {
   "no-pick": debt("decide")({ count: number, first: text, mates: text }),
   "fitted-too-soon": danger("build", "decide")({ row: text, after: text }),
   "decision-incomplete": debt("decide")({ row: text, missing: text }),
+  "prove-it-clean": unknown("build", "diagnose")({ row: text, circuit: text, checks: text }),
+  "stays-fouled": passableDanger("build", "diagnose")({ row: text, circuit: text, checks: text }),
   "clean-and-look": unknown("decide", "clean")({ row: text }),
   "good-beside-new": notice({ mates: text }),
   "cracked-scrap": error({ tag: text, zones: text }),
@@ -585,6 +589,8 @@ export const problemCodes = {
   "mating-nowhere": error({ mating: text }),
   "unknown-plate": error({ plate: text }),
   "cause-cycle": error({ nodes: text }),
+  "discount-out-of-reach": error({ id: text, from: number, places: number }),
+  "discount-past-price": error({ id: text, class: text, off: number, price: number }),
   "cause-shares": error({ id: text }),
   "cause-unrecordable": error({ finding: text }),
   "causes-alike": notice({ first: text, second: text }),

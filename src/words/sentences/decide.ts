@@ -166,5 +166,9 @@ export const decideSentences = {
     `What was decided for ${p.first}${p.mates ? `, ${p.mates}` : ""} does not go together: nothing that is left fits all of it. Decide one of them again.`,
   "fitted-too-soon": (p) => `A new ${p.row} is fitted, and ${p.after} is not made good yet: take it out again.`,
   "decision-incomplete": (p) => `${capital(p.row)} was decided in part: ${p.missing} is still without a decision.`,
+  "prove-it-clean": (p) =>
+    `${capital(p.row)} is used again once it is proven clean of what the ${p.circuit} carried: ${p.checks}.`,
+  "stays-fouled": (p) =>
+    `${capital(p.row)} is to be used as it is, and pieces of what the ${p.circuit} carried were left in it: ${p.checks}, or new.`,
   "clean-and-look": (p) => `${capital(p.row)} is to be cleaned, and looked at again after.`,
 } satisfies Sentences;

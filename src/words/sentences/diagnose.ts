@@ -27,5 +27,8 @@ export const diagnoseSentences = {
   "suspect-open": (p) =>
     `${fouled(p)}. ${p.why} Prove it: ${p.checks}. Used as it is, ${percent(p.chance)} that it holds some, and ${p.hours} h to get at it again.`,
   "suspect-refused": (p) => `${fouled(p)}. ${p.why} Its failure hurts people: proven clean (${p.checks}) or new.`,
+  "suspect-fouled": (p) =>
+    `${fouled(p)}, and pieces were left in it when it was looked into. ${p.why} Proven clean (${p.checks}) or new.`,
+  "suspect-to-prove": (p) => `Proven clean first, where the ${p.circuit} carries pieces: ${p.checks}.`,
   "suspect-unprovable": (p) => `${fouled(p)}. ${p.why} It cannot be proven clean: new.`,
 } satisfies Sentences;

@@ -1,4 +1,4 @@
-import type { Sentences } from "./sentence";
+import { many, type Sentences } from "./sentence";
 import { serverSentences } from "./server";
 import { teardownSentences } from "./teardown";
 
@@ -32,6 +32,9 @@ export const packSentences = {
   "unknown-cause-node": (p) => `The network of causes names “${p.id}”, which is not there.`,
   "unknown-plate": (p) => `There is no plate “${p.plate}”.`,
   "cause-cycle": (p) => `These bring each other about in a circle: ${p.nodes}.`,
+  "discount-out-of-reach": (p) =>
+    `The discount “${p.id}” asks for ${p.from} bought together, and the engine has ${many(p.places, "place")} for them.`,
+  "discount-past-price": (p) => `The discount “${p.id}” takes ${p.off} off “${p.class}”, which costs ${p.price}.`,
   "cause-shares": (p) =>
     `The chances of “${p.id}” leave nothing for their opposite, or are not of one count of grades.`,
   "cause-unrecordable": (p) => `Nobody can record the finding “${p.finding}”.`,

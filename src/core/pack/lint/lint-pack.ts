@@ -1,3 +1,4 @@
+import { minorUnits, moneyOf } from "../../plan/price-option";
 import type { Path, Problem } from "../../problem/problem";
 import { stations } from "../../stations";
 import { unreachableSteps } from "../../strip/step-order";
@@ -61,6 +62,19 @@ function lintWorth(
   ids(worth.kits, ["worth", "kits"]);
   if (worth.merge) checkRef(worth.merge.ref, ["worth", "merge", "ref"]);
   worth.kits.forEach(({ parts }, at) => checkParts(parts, ["worth", "kits", at, "parts"]));
+  ids(worth.discounts, ["worth", "discounts"]);
+  const priceOf = new Map(worth.classes.map((each) => [each.class, moneyOf(each.replace)!.low]));
+  worth.discounts.forEach(({ id, parts, from, off, ref }, at) => {
+    const path = ["worth", "discounts", at];
+    checkRef(ref, [...path, "ref"]);
+    checkParts(parts, [...path, "parts"]);
+    const places = all.filter((slot) => parts.classes.includes(slot.class) || parts.slots.includes(slot.id));
+    if (places.length < from) report("discount-out-of-reach", [...path, "from"], { id, from, places: places.length });
+    for (const of of new Set(places.map((slot) => slot.class))) {
+      const price = priceOf.get(of) ?? 0;
+      if (off * minorUnits >= price) report("discount-past-price", [...path, "off"], { id, class: of, off, price: price / minorUnits }); // prettier-ignore
+    }
+  });
 }
 
 /** Operations of the machine shop: known ones, in an order that ends, of features that are brought to a size. */

@@ -14,7 +14,29 @@ import { EngineMap } from "../../kit/EngineMap";
 import { MapLegend } from "../../kit/MapLegend";
 import { Circle, Path, Svg, Text } from "../../kit/svg";
 
-const stateWords = { cleared: "proven clean", open: "suspect", unprovable: "cannot be proven clean: new" } as const;
+const stateWords = {
+  cleared: "proven clean",
+  open: "suspect",
+  fouled: "looked into, pieces left in it",
+  unprovable: "cannot be proven clean: new",
+} as const;
+
+/** Where shops differ in what they take for proof: how this one goes, and what the others do. */
+function Schools({ of: { partClass, ways } }: { of: Suspect }) {
+  const { pack } = useJob();
+  return partClass.harbours!.proven.flatMap((way) => {
+    const school = pack.pack.intake?.schools.find(({ id }) => id === way.school?.school);
+    const option = school?.options.find(({ id }) => id === way.school!.option);
+    return option
+      ? [
+          <chakra.p key={`${way.how} ${option.id}`} fontSize="12px" color="quiet">
+            {capital(way.name)} ({way.minutes} min):{" "}
+            {ways.includes(way) ? "as this shop does" : "only where a shop says"} “{option.name}”. {option.reason}
+          </chakra.p>,
+        ]
+      : [];
+  });
+}
 
 function SuspectLine({ suspect }: { suspect: Suspect }) {
   const { append, mayWrite } = useJob();
@@ -33,15 +55,17 @@ function SuspectLine({ suspect }: { suspect: Suspect }) {
       <Flex gap="10px" align="baseline" wrap="wrap">
         <chakra.span fontWeight={600}>{part.tag}</chakra.span>
         <chakra.span fontSize="14px" color={state === "cleared" ? "sound" : "near"}>
-          {state === "open" && check && !check.clean ? "looked into, not clean" : stateWords[state]}
+          {stateWords[state]}
         </chakra.span>
         {state === "open" && (
           <chakra.span fontSize="12px" color="quiet">
             as it is {percent(partClass.harbours!.chance)} that it holds some, {partClass.harbours!.accessHours} h to
             get at it again
+            {partClass.rule ? "; its failure hurts people: proven clean or new" : ""}
           </chakra.span>
         )}
       </Flex>
+      <Schools of={suspect} />
       {state !== "unprovable" && (
         <Flex gap="6px" wrap="wrap" mt="4px">
           {ways.map(({ how, name, minutes }) => (
@@ -72,7 +96,7 @@ function SuspectLine({ suspect }: { suspect: Suspect }) {
 /** Parts of one kind that are still open, proven clean by one act: each gets an entry of its own. */
 function AllOfKind({ suspects }: { suspects: readonly Suspect[] }) {
   const { append, mayWrite } = useJob();
-  const open = suspects.filter(({ state }) => state === "open");
+  const open = suspects.filter(({ state }) => state === "open" || state === "fouled");
   const [first] = open;
   if (open.length < 2 || !first) return null;
   return (

@@ -58,6 +58,7 @@ function Line({ line, isTaken, onTake }: { line: BuyLine; isTaken: boolean; onTa
         <Right>
           {[
             line.price === null ? "no price" : sayMoney(line.price, currency),
+            line.off > 0 ? `${sayMinor(line.off, currency)} off for so many together` : "",
             line.deposit > 0 ? `${sayMinor(line.deposit, currency)} deposit` : "",
             daysWords(line.days),
           ]

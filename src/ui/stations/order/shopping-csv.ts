@@ -7,7 +7,7 @@ const major = (minor: number) => (minor / minorUnits).toFixed(2);
 /** The shopping list as a table that any spreadsheet opens; what would be a formula there is kept as text. */
 export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null): string =>
   Papa.unparse(
-    lines.map(({ name, number, revisions, quantity, unit, holds, slots, price, deposit, days, supplier }) => ({
+    lines.map(({ name, number, revisions, quantity, unit, holds, slots, price, off, deposit, days, supplier }) => ({
       part: name,
       number: number ?? "",
       revisions: revisions.join(" "),
@@ -19,6 +19,7 @@ export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null):
       currency: currency ?? "",
       price: price === null ? "" : major(price.likely),
       "price at most": price === null ? "" : major(price.high),
+      "off together": off === 0 ? "" : major(off),
       deposit: deposit === 0 ? "" : major(deposit),
       days: days ?? "",
     })),

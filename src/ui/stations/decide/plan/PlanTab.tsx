@@ -99,6 +99,7 @@ function Besides({ posed, plan, currency }: { posed: PosedPlan; plan: Plan; curr
   const lines = [
     ...(plan.redo > 0 ? [`${sayMinor(plan.redo, currency)} is what is done over${borne(redoBorneBy)}.`] : []),
     ...(plan.idle > 0 ? [`${sayMinor(plan.idle, currency)} is the days it stands still${borne(idleBorneBy)}.`] : []),
+    ...plan.discounts.map(({ name, off }) => `${sayMinor(off, currency)} comes off for buying together: ${name}.`),
     ...(plan.deposit > 0 ? [`${sayMinor(plan.deposit, currency)} deposit comes back with the old parts.`] : []),
     ...causes.map(({ name, again }) =>
       name === ""
