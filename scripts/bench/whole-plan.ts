@@ -4,19 +4,47 @@
  *   tsx scripts/bench/whole-plan.ts
  */
 import loadHighs from "highs";
+import { assess } from "@/core/assess";
+import { demoJob, packOf } from "@/core/fixtures/load";
 import { planOfDemo } from "@/core/fixtures/plan-cases";
 import { seeded } from "@/core/numeric/seeded";
-import type { PosedPlan } from "@/core/plan/pose-plan";
+import { compilePack } from "@/core/pack/compile-pack";
+import { planOfJob, type PosedPlan } from "@/core/plan/pose-plan";
 import { bestPlan, frontier, nothingDemanded as free, planOf, type Demands, type Solve } from "@/core/plan/whole-plan";
 import { insteadOf } from "@/core/plan/why-plan";
+import { solveProgram } from "@/workers/solve-program";
 
 const highs = await loadHighs();
-const exactly = { mip_rel_gap: 0, mip_abs_gap: 0.5, time_limit: 60 };
+const longest = 60;
+const exactly = { mip_rel_gap: 0, mip_abs_gap: 0.5, time_limit: longest };
+/** As the program's worker does it. */
 const solve: Solve = async (program) => {
-  const { Status, Columns } = highs.solve(program, exactly);
-  if (Status !== "Optimal") return Status === "Infeasible" ? "impossible" : "failed";
-  return { gap: 0, columns: new Map(Object.entries(Columns as Record<string, { Primal: number }>).map(([name, { Primal }]) => [name, Primal])) }; // prettier-ignore
+  const solved = solveProgram(highs, program, longest);
+  return typeof solved === "string" ? solved : { gap: solved.gap, columns: new Map(Object.entries(solved.columns)) };
 };
+
+/** The plan of a job whose suppliers take something off each kind for one more than its best plan buys, or for all of it. */
+async function discounted(job: Parameters<typeof packOf>[0], seed: number): Promise<PosedPlan> {
+  const pack = packOf(job);
+  const { next } = seeded(seed);
+  const entries = demoJob(job);
+  const posedBy = (by: typeof pack) => {
+    const assessment = assess(by, entries, "2026-11-27T00:00:00Z");
+    return planOfJob(by, assessment, assessment.order.hoursWanted!);
+  };
+  const plain = posedBy(pack);
+  const plan = await bestPlan(plain, "total", free, solve);
+  if (typeof plan === "string") throw new Error(plan);
+  const ref = { source: pack.pack.sources[0]!.id };
+  const discounts = pack.pack.worth!.classes.flatMap(({ class: of, replace }) => {
+    const places = plain.places.flatMap(({ choice }, place) => (choice.partClass.id === of ? place : []));
+    const bought = places.filter((place) => plain.places[place]!.offers[plan.picks[place]!]!.isListed).length;
+    const price = typeof replace === "number" ? replace : replace.low;
+    const off = Math.round(price * (10 + 30 * next())) / 100;
+    return places.length < 3 || off <= 0 ? [] : [{ id: `of-${of}`, name: of, parts: { classes: [of], slots: [] }, from: Math.min(places.length, Math.max(2, bought + 1)), off, ref }]; // prettier-ignore
+  });
+  return posedBy(compilePack({ ...pack.pack, worth: { ...pack.pack.worth!, discounts } }, pack.sha256));
+}
 
 /** The same plan with every price half as much to twice as much. */
 function priced(posed: PosedPlan, seed: number): PosedPlan {
@@ -83,6 +111,23 @@ for (const [job, seeds] of [
       points = Math.max(points, plans.length);
     }
   }
+// As many discounts as there are kinds, each just out of reach, and hardly more to spend than it takes.
+const together = { took: [] as number[], gaps: [] as number[], failed: 0, discounts: 0 };
+for (const job of ["dredger-sallow", "ferry-2021"] as const)
+  for (let seed = 1; seed <= 3; seed += 1) {
+    const posed = priced(await discounted(job, seed), seed);
+    together.discounts = Math.max(together.discounts, posed.discounts.length);
+    const surest = await bestPlan(posed, "chance", free, solve);
+    const least = typeof surest === "string" ? surest : await bestPlan(posed, "now", { chance: surest.chance ** 1.02, budget: null }, solve); // prettier-ignore
+    if (typeof surest === "string" || typeof least === "string") {
+      together.failed += 1;
+      continue;
+    }
+    const [plan, ms] = await timed(() => bestPlan(posed, "total", { chance: surest.chance ** 1.02, budget: Math.ceil(least.now * 1.002) }, solve)); // prettier-ignore
+    together.took.push(ms);
+    if (typeof plan === "string") together.failed += 1;
+    else together.gaps.push(plan.gap);
+  }
 const quantile = (values: readonly number[], q: number) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(q * values.length))]!; // prettier-ignore
 console.log(
   JSON.stringify({
@@ -91,6 +136,15 @@ console.log(
     tight: { p50: quantile(best.tight, 0.5), most: Math.max(...best.tight) },
     pinned: { p50: quantile(best.pinned, 0.5), p95: quantile(best.pinned, 0.95) },
     frontier: { most: Math.max(...best.frontier), points },
+    together: {
+      discounts: together.discounts,
+      instances: together.took.length,
+      p50: quantile(together.took, 0.5),
+      most: Math.max(...together.took),
+      open: together.gaps.filter((gap) => gap > 0).length,
+      gap: Math.max(0, ...together.gaps),
+      failed: together.failed,
+    },
     againstBare: ours / bare,
     same,
   }),

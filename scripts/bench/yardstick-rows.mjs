@@ -30,7 +30,10 @@ export const yardstickRows = (yardstick) =>
   );
 
 /** Rows of the bench about one plan for all parts: what it takes, and what it is worth. */
-export function wholePlanRows({ instances, plain, tight, pinned, frontier, againstBare, same }, { engines, ways }) {
+export function wholePlanRows(
+  { instances, plain, tight, pinned, frontier, together, againstBare, same },
+  { engines, ways },
+) {
   const ms = (value) => `${value.toFixed(0)} ms`;
   const [mine, , ...rules] = ways;
   const bestRule = rules.reduce((best, each) => (each.times < best.times ? each : best));
@@ -62,6 +65,15 @@ export function wholePlanRows({ instances, plain, tight, pinned, frontier, again
       "",
       "at most 20 s",
       frontier.most <= 20_000,
+    ],
+    [
+      `the same with ${together.discounts} discounts for so many of a kind, each just out of reach, and hardly more to spend than it takes, ${together.instances} instances, p50; longest`,
+      `${ms(together.p50)}; ${ms(together.most)}`,
+      together.open === 0
+        ? "all proven"
+        : `${together.open} not proven: at most ${(100 * together.gap).toFixed(1)} % from the best`,
+      "stops after 60 s, the gap told",
+      together.most <= 75_000 && together.failed === 0,
     ],
     [
       "those plans with their rows written and read, against bare HiGHS on the same rows",
