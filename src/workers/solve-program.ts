@@ -34,14 +34,15 @@ export function solveProgram(
   program: string,
   seconds: number | null,
 ): SolvedColumns | "impossible" | "failed" {
-  const { Status, Columns, Rows, ObjectiveValue } = highs.solve(program, seconds === null ? {} : exactly(seconds));
+  const solution = highs.solve(program, seconds === null ? {} : exactly(seconds));
+  const { Status, Columns, ObjectiveValue } = solution;
   if (Status === "Infeasible") return "impossible";
   const columns = Object.entries(Columns as Readonly<Record<string, { readonly Primal?: number }>>);
   // Stopped before it found anything it tells figures all the same, that satisfy nothing.
   const isFound = () =>
     columns.length > 0 &&
     columns.every(([, { Primal }]) => Primal !== undefined && Math.abs(Primal - Math.round(Primal)) < near) &&
-    (Rows as readonly SolvedRow[]).every(
+    (solution.Rows as readonly SolvedRow[]).every(
       ({ Primal, Lower, Upper }) => Primal >= (Lower ?? -Infinity) - near && Primal <= (Upper ?? Infinity) + near,
     );
   if (Status !== "Optimal" && !(Status === "Time limit reached" && isFound())) return "failed";

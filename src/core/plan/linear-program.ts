@@ -95,20 +95,25 @@ export function linearProgram(
 ): string | null {
   if (layout === null) return null;
   const { columns, rows, binary, any } = layout;
-  const terms = (of: (place: number, option: number) => number | undefined, all: boolean): string => {
+  const terms = (weightsAt: (place: number) => readonly number[] | undefined, all: boolean): string => {
     let text = "";
-    for (let place = 0; place < columns.length; place += 1)
+    for (let place = 0; place < columns.length; place += 1) {
+      const weights = weightsAt(place);
+      if (!weights) continue;
       for (const { option, name } of columns[place]!) {
-        const weight = of(place, option);
+        const weight = weights[option];
         if (all || weight) text += `${text === "" ? "" : "\n  "}${signed(weight ?? 0, text === "")} ${name}`;
       }
+    }
     return text;
   };
-  const weights = ({ of }: Row) => (place: number): readonly number[] | undefined => "get" in of ? of.get(place) : of[place]; // prettier-ignore
-  const asked = sums.map((sum, at) => ` s${at}: ${terms((place, option) => weights(sum)(place)?.[option], false) || `0 ${any}`} <= ${sum.atMost}`); // prettier-ignore
+  const asked = sums.map(({ of, atMost }, at) => {
+    const weightsAt = "get" in of ? (place: number) => of.get(place) : (place: number) => of[place];
+    return ` s${at}: ${terms(weightsAt, false) || `0 ${any}`} <= ${atMost}`;
+  });
   return [
     "Minimize",
-    ` obj: ${terms((place, option) => choosers[place]!.costs[option], true)}`,
+    ` obj: ${terms((place) => choosers[place]!.costs, true)}`,
     "Subject To",
     rows,
     ...asked,
