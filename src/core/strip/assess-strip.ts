@@ -104,15 +104,23 @@ export function withInside(slots: readonly string[], { insideOf }: Pick<Compiled
   ]);
 }
 
-/** The places that these steps empty and that no part is known of, each with the step that it comes out with. */
-export function placesWithoutPart(
+/** A place that no part is known of, with the step that empties it; null where none does. */
+export interface EmptyPlace {
+  readonly slot: string;
+  readonly of: StepResult | null;
+}
+
+/** Places that no part is known of, in the order in which the engine comes apart; what comes out with no step last. */
+export function emptyPlaces(
+  { slots }: Pick<CompiledPack, "slots">,
   steps: readonly StepResult[],
   parts: Iterable<Pick<Part, "slot">>,
-): readonly { readonly slot: string; readonly of: StepResult }[] {
+): readonly EmptyPlace[] {
   const full = new Set<string | null>();
   for (const { slot } of parts) full.add(slot);
-  const places = new Map<string, StepResult>();
+  const places = new Map<string, StepResult | null>();
   for (const of of steps) for (const slot of of.slots) if (!full.has(slot) && !places.has(slot)) places.set(slot, of);
+  for (const slot of slots.keys()) if (!full.has(slot) && !places.has(slot)) places.set(slot, null);
   return [...places].map(([slot, of]) => ({ slot, of }));
 }
 

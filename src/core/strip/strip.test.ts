@@ -2,7 +2,7 @@ import fc from "fast-check";
 import toposort from "toposort";
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
-import { placesWithoutPart } from "./assess-strip";
+import { emptyPlaces } from "./assess-strip";
 import { tagsForEmpty } from "../parts/next-tags";
 import { demoJob, larkspire, orrinshaw } from "../fixtures/load";
 import { stepOrder, stepsBefore, unreachableSteps } from "./step-order";
@@ -74,9 +74,14 @@ describe("strip list", () => {
     );
     bench.entries.splice(0, bench.entries.length, ...nobodys);
     const { parts } = assess(bench.pack, bench.entries, asOf).job;
-    const empty = placesWithoutPart(stripOf(bench).steps, parts.values());
+    const empty = emptyPlaces(orrinshaw, stripOf(bench).steps, parts.values());
     expect(new Set(empty.map(({ slot }) => slot))).toEqual(new Set(["rod-2", "piston-2"]));
-    for (const { slot, of } of empty) expect(of.slots).toContain(slot);
+    for (const { slot, of } of empty) expect(of!.slots).toContain(slot);
+    // What no step takes out, or in a family without a strip list, is told too.
+    expect(emptyPlaces(orrinshaw, [], parts.values())).toEqual([
+      { slot: "piston-2", of: null },
+      { slot: "rod-2", of: null },
+    ]);
 
     const elsewhere = [...parts.values(), { slot: null, tag: "RD-2" }];
     const tags = tagsForEmpty(orrinshaw, ["rod-2", "piston-2", "rod-2", "rod-1", "no-such"], elsewhere);

@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { Lock, LockOpen } from "lucide-react";
 import { useState } from "react";
-import type { StepResult } from "@/core/strip/assess-strip";
+import { emptyPlaces, type StepResult } from "@/core/strip/assess-strip";
 import { sayRef } from "@/words/say-option";
 import { useKeys } from "../../keys/use-keys";
 import { useInHand, useJob } from "../../job/JobContext";
@@ -70,12 +70,13 @@ function Positions({ result }: { result: StepResult }) {
 
 /** The step in hand: what to look at first, what comes out, and done. */
 export function StepCard({ result, onDone }: { result: StepResult; onDone: () => void }) {
-  const { mayWrite, wording, nameOf, append, pack, takeInHand } = useJob();
+  const { assessment, mayWrite, wording, nameOf, append, pack, takeInHand } = useJob();
   const { hand } = useInHand();
   const { step, state, checks, waitsFor, ticks } = result;
   const { parts, tick } = useTick(result);
   const [bag, setBag] = useState("");
   const [placed, setPlaced] = useState<ReadonlyMap<string, Placed>>(new Map());
+  const places = emptyPlaces(pack, [result], assessment.job.parts.values()).filter(({ of }) => of);
   const openChecks = checks.filter((check) => check.state === "open");
   const done = (how: "done" | "found-so") => {
     tick(how, bag, placed);
@@ -204,7 +205,7 @@ export function StepCard({ result, onDone }: { result: StepResult; onDone: () =>
           </chakra.ul>
         </Box>
       )}
-      <TagTogether of={[result]} />
+      <TagTogether places={places} />
     </Box>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import { placesWithoutPart } from "@/core/strip/assess-strip";
+import { emptyPlaces } from "@/core/strip/assess-strip";
 import { sayProblem } from "@/words/say-problem";
 import { Cautions } from "../../job/Cautions";
 import { PaperLink } from "../../job/PaperLink";
@@ -25,14 +25,14 @@ type Tab = (typeof tabs)[number];
 
 /** The strip list with the step in hand beside it. */
 function Steps() {
-  const { assessment } = useJob();
+  const { assessment, pack } = useJob();
   const { steps, next } = assessment.strip!;
   const [chosen, setChosen] = useState<string | null>(null);
   const here = steps.find(({ step }) => step.id === chosen) ?? next ?? steps.at(-1)!;
-  const isBeyond = placesWithoutPart(steps, assessment.job.parts.values()).some(({ of }) => of !== here);
+  const places = emptyPlaces(pack, steps, assessment.job.parts.values());
   return (
     <>
-      {isBeyond && <TagTogether of={steps} />}
+      {places.some(({ of }) => of !== here) && <TagTogether places={places} />}
       <Grid templateColumns={{ base: "1fr", lg: "minmax(220px, 270px) 1fr" }} columnGap="26px" rowGap="18px">
         <Box order={{ base: 2, lg: 1 }}>
           <StepList steps={steps} here={here.step.id} onChoose={setChosen} />
@@ -59,7 +59,7 @@ function Notices() {
 
 /** Where the engine comes apart, and nothing that was seen is lost. */
 export function StripStation() {
-  const { id, assessment } = useJob();
+  const { id, assessment, pack } = useJob();
   const { strip, findings, ledger } = assessment;
   const [tab, setTab] = useTab<Tab>(tabs, strip ? "steps" : "findings");
   const done = strip?.steps.filter((step) => step.state === "done").length ?? 0;
@@ -122,7 +122,12 @@ export function StripStation() {
           </Box>
         </>
       )}
-      {tab === "findings" && <FindingsSheet />}
+      {tab === "findings" && (
+        <>
+          {!strip && <TagTogether places={emptyPlaces(pack, [], assessment.job.parts.values())} />}
+          <FindingsSheet />
+        </>
+      )}
       {tab === "photos" && <PhotoSheet station="strip" />}
       {tab === "fragments" && <Fragments />}
     </StationLayout>

@@ -1,8 +1,7 @@
 "use client";
 import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import { useId, useState, type FormEvent } from "react";
-import type { StepResult } from "@/core/strip/assess-strip";
-import { placesWithoutPart } from "@/core/strip/assess-strip";
+import type { EmptyPlace } from "@/core/strip/assess-strip";
 import { tagsForEmpty } from "@/core/parts/next-tags";
 import { capital } from "@/words/capital";
 import { many } from "@/words/sentences/sentence";
@@ -19,14 +18,8 @@ function wrongTag(tags: readonly string[], taken: ReadonlySet<string>): string |
   return known ? `${known} is the tag of another part of this job. Give this one another.` : null;
 }
 
-/** Tags for all parts that come out with these steps and that nobody has tagged, given by one act. */
-function TagForm({
-  places,
-  onDone,
-}: {
-  places: readonly { readonly slot: string; readonly of: StepResult }[];
-  onDone: () => void;
-}) {
+/** Tags for all parts of places that no part is known of, given by one act. */
+function TagForm({ places, onDone }: { places: readonly EmptyPlace[]; onDone: () => void }) {
   const { append, newId, assessment, pack } = useJob();
   const parts = [...assessment.job.parts.values()];
   const [typed, setTyped] = useState<ReadonlyMap<string, string>>(() =>
@@ -54,7 +47,7 @@ function TagForm({
       append("part-tagged", { part, class: pack.slots.get(slot)!.class, tag, origin: "engine" });
       append("part-installed", { part, slot });
       // Its step was ticked off before anybody could say what came out with it.
-      if (of.state === "done")
+      if (of?.state === "done")
         append("part-came-out", { part, slot, step: of.step.id, orientation: null, bag: bag.trim() || null });
     }
     onDone();
@@ -98,7 +91,7 @@ function TagForm({
         <Button type="submit" size="sm" minHeight="38px" bg="ember" color="onEmber" fontWeight={700}>
           Tag {many(count, "part")}
         </Button>
-        {places.some(({ of }) => of.state === "done") && (
+        {places.some(({ of }) => of?.state === "done") && (
           <SmallInput
             value={bag}
             onChange={(event) => setBag(event.currentTarget.value)}
@@ -121,11 +114,10 @@ function TagForm({
   );
 }
 
-/** Says where no part is known of among what these steps take out, and tags them all together. */
-export function TagTogether({ of }: { of: readonly StepResult[] }) {
-  const { assessment, mayWrite } = useJob();
+/** Says that no part is known of in these places, and tags them all together. */
+export function TagTogether({ places }: { places: readonly EmptyPlace[] }) {
+  const { mayWrite } = useJob();
   const [isOpen, setOpen] = useState(false);
-  const places = placesWithoutPart(of, assessment.job.parts.values());
   if (places.length === 0) return null;
   return (
     <Box mt="12px">

@@ -17,9 +17,16 @@ import { useSolver } from "./use-solver";
 
 function Figures({ priced, currency }: { priced: Priced; currency: string | null }) {
   const { chance, shares, now, redo, isUnpriced, isStale, deposit } = priced;
+  const { wording } = useJob();
   const made = shares.filter((share) => share.chance < 0.9995);
+  const toProve = priced.option.reasons.filter(({ code }) => code === "suspect-to-prove");
   return (
     <>
+      {toProve.map((reason, at) => (
+        <chakra.p key={at} fontSize="13px">
+          {sayProblem(reason, wording)}
+        </chakra.p>
+      ))}
       <chakra.p fontSize="13px" fontVariantNumeric="tabular-nums">
         {isUnpriced ? "no price known" : `${sayMinor(now, currency)} now`} · {percent(chance)} to run the hours
       </chakra.p>
