@@ -120,7 +120,7 @@ export function TagTogether({ places }: { places: readonly EmptyPlace[] }) {
   const [isOpen, setOpen] = useState(false);
   if (places.length === 0) return null;
   return (
-    <Box mt="12px">
+    <Box mt="12px" mb="14px">
       <Flex gap="10px" align="center" wrap="wrap" fontSize="14px">
         <chakra.span color="near">
           {many(places.length, "place")} {places.length === 1 ? "has" : "have"} no tagged part.
