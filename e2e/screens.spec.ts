@@ -133,7 +133,7 @@ test("every dialog can be read and used by all, in both themes; the keyboard is 
       }).toPass();
       const isInside = () => dialog.evaluate((of) => of.contains(document.activeElement));
       await expect.poll(isInside, { message: `the keyboard is in ${name}` }).toBe(true);
-      await expectReadable(page, `${path}: ${name}`);
+      await expectReadable(page, `${path}: ${name}`, "[role=dialog]");
       for (let step = 0; step < 4; step += 1) await page.keyboard.press("Tab");
       expect(await isInside(), `Tab stays in ${name}`).toBe(true);
       await page.keyboard.press("Escape");
