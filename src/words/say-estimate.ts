@@ -59,7 +59,9 @@ export function sayEstimate(posed: PosedPlan, plan: Plan, labour: number, curren
         .slice(0, mostRisks)
         .map(
           ({ choice, priced }) =>
-            `${capital(choice.slot.name)}: ${percent(1 - priced.chance)} to fail before; ${sayMinor(priced.redo, currency)} then.`,
+            `${capital(choice.slot.name)}: ${percent(1 - priced.chance)} to fail before; ${sayMinor(priced.redo, currency)} then.${
+              priced.option.suspicion ? " It is not opened, and pieces may sit in it." : ""
+            }`,
         ),
     ],
   };
