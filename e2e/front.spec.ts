@@ -222,6 +222,15 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
     }),
   );
   bench.add("photo-chosen", { photo: added[0]!.id, forOwner: true });
+  const mark = await sharp({ create: { width: 30, height: 20, channels: 3, background: "#c04010" } }).png().toBuffer(); // prettier-ignore
+  bench.add("settings-taken", {
+    settings: {
+      currency: "EUR",
+      labourRate: null,
+      alwaysNew: [],
+      shop: { name: "Harbour Street Engines", address: "", mark: mark.toString("base64") },
+    },
+  });
   await shop.keep(bench.entries);
   await shop.keep(other.entries);
   const page = await visit("lead", `/jobs/${bench.maker.stream}/intake`);
@@ -272,8 +281,12 @@ test("an owner's link shows one job, reads only, and opens nothing else; shut or
   await expect(owner.getByRole("heading", { name: "Quay crane", level: 1 })).toBeVisible();
   await expect(owner.getByRole("heading", { name: "What it costs", level: 2 })).toBeVisible();
   await expect(owner.getByRole("row", { name: /overhaul of the crank end.*agreed by Quay master/i })).toBeVisible();
-  await expect(owner.locator("main img")).toHaveCount(1);
-  await expect.poll(() => owner.locator("main img").evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(64);
+  // The shop's mark above, and the one photo.
+  await expect
+    .poll(() =>
+      owner.locator("main img").evaluateAll((all) => all.map((img) => (img as HTMLImageElement).naturalWidth)),
+    )
+    .toEqual([30, 64]);
   expect((await new AxeBuilder({ page: owner }).analyze()).violations.map(({ id }) => id)).toEqual([]);
   await owner.getByRole("link", { name: "The engine" }).click();
   // Of its photos only the one that was chosen, small and whole, and by no other way.

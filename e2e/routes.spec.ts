@@ -40,6 +40,7 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/me/password": { PUT: { least: "viewer" } },
   "/api/me/sessions": { DELETE: { least: "viewer" } },
   "/api/owner/[token]/answer": { POST: { least: "nobody" } },
+  "/api/owner/[token]/mark": { GET: { least: "nobody" } },
   "/api/owner/[token]/photos/[photo]/[size]": { GET: { least: "nobody" } },
   "/api/owner/[token]/report": { GET: { least: "nobody" } },
   "/api/owners": { GET: { least: "viewer" }, POST: { least: "lead" } },

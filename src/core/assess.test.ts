@@ -85,7 +85,7 @@ test("assessing a job as it grows gives at every step what assessing it whole gi
           JSON.stringify(plain(entries.slice(0, count))),
         );
     }),
-    { numRuns: 12 },
+    { numRuns: 8 },
   );
 });
 

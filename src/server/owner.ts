@@ -10,8 +10,8 @@ import { lockStream, readEntries } from "@/store/streams";
 import { fold } from "@/core/entry/fold";
 import { photosForOwner } from "@/core/photo/photos";
 import { ownerOf } from "./owners";
-import { photoResponse, smallPhoto } from "./photos";
-import { ownerPieces } from "./report/render-report";
+import { photoResponse, pictureResponse, smallPhoto } from "./photos";
+import { ownerPieces, soundMark } from "./report/render-report";
 import { database } from "./environment";
 import { newId } from "./ids";
 import { openJob, type OpenJob } from "./jobs";
@@ -49,6 +49,15 @@ export async function ownerPaper(token: string) {
     ...(await ownerPieces(pack, assessment, smallPhoto(id), owner)),
     shop: assessment.order.settings?.shop ?? null,
   };
+}
+
+/** The mark of the shop, for a link that shows the report; null where there is none, and for a token that opens nothing. */
+export async function ownerMark(token: string): Promise<Response | null> {
+  const opened = await openByToken(token);
+  if (!opened?.withReport) return null;
+  const { pack, entries } = opened.job;
+  const mark = await soundMark(assess(pack, entries, new Date().toISOString()));
+  return mark && pictureResponse(mark, "image/png", "no-store");
 }
 
 /** A photo that the shop chose for the owner; null for any other, and for a token that opens nothing. Not kept by any cache: a link can be shut. */

@@ -53,6 +53,18 @@ export const smallPhoto = (job: string) => (photo: string) => readThumbnail(data
 /** For ever: what a fingerprint names does not change. Kept by this browser only. */
 const forEver = "private, max-age=31536000, immutable";
 
+const pictureHeaders = (type: string, cache: string) => ({
+  "Content-Type": type,
+  "Cache-Control": cache,
+  "X-Content-Type-Options": "nosniff",
+  "Content-Security-Policy": "default-src 'none'",
+  "Referrer-Policy": "no-referrer",
+});
+
+/** A picture as a response that is a picture and nothing else. */
+export const pictureResponse = (picture: Buffer, type: string, cache: string): Response =>
+  new Response(new Uint8Array(picture), { headers: pictureHeaders(type, cache) });
+
 /** A photo of a job as a response, small or whole; null where the job has none such. */
 export async function photoResponse(
   job: string,
@@ -60,22 +72,15 @@ export async function photoResponse(
   size: "small" | "full",
   cache = forEver,
 ): Promise<Response | null> {
-  const headers = {
-    "Content-Type": "image/jpeg",
-    "Cache-Control": cache,
-    "X-Content-Type-Options": "nosniff",
-    "Content-Security-Policy": "default-src 'none'",
-    "Referrer-Policy": "no-referrer",
-  };
   if (size === "small") {
     const thumbnail = await readThumbnail(database(), job, sha256);
-    return thumbnail && new Response(new Uint8Array(thumbnail), { headers });
+    return thumbnail && pictureResponse(thumbnail, "image/jpeg", cache);
   }
   const photo = await findPhoto(database(), job, sha256);
   return (
     photo &&
     new Response(Readable.toWeb(Readable.from(readPieces(database(), photo))) as unknown as ReadableStream, {
-      headers: { ...headers, "Content-Length": String(photo.bytes) },
+      headers: { ...pictureHeaders("image/jpeg", cache), "Content-Length": String(photo.bytes) },
     })
   );
 }

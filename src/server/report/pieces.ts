@@ -168,6 +168,9 @@ export const sheetOf = (title: string, foot: string): Omit<TDocumentDefinitions,
   defaultStyle: { font: "Atkinson", fontSize: 8.5, lineHeight: 1.1, color: "#231d18" },
 });
 
+/** A shop's mark as a picture of a document. */
+export const imageOfMark = (mark: string): string => `data:image/png;base64,${mark}`;
+
 /** Points; a mark is as large as it is at most. */
 const markBox: [number, number] = [120, 40];
 
@@ -200,7 +203,7 @@ export function letterhead(pack: CompiledPack, assessment: Assessment, owner: st
         { text: job.header?.name ?? "Engine", bold: true, fontSize: 20 },
         {
           stack: [
-            ...(shop?.mark ? [{ image: `data:image/png;base64,${shop.mark}`, fit: markBox }] : []),
+            ...(shop?.mark ? [{ image: imageOfMark(shop.mark), fit: markBox }] : []),
             { text: shop?.name ?? "", bold: true, fontSize: 10 },
             { text: shop?.address ?? "", color: quiet },
             { text: day(assessment.asOf), color: quiet },

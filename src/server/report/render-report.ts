@@ -8,6 +8,7 @@ import { photosForOwner } from "@/core/photo/photos";
 import { renderPdf } from "../render-pdf";
 import { declinedDocument, estimateDocument } from "./estimate-document";
 import { imageOf, ownerReport, type OwnerPhoto } from "./owner-report";
+import { imageOfMark } from "./pieces";
 import { reportDefinition } from "./report-definition";
 
 /** Which document of a job: a few pages for its owner, all there is, what is asked for, what was declined. */
@@ -36,32 +37,42 @@ async function photosOf({ job }: Assessment, pack: CompiledPack, read: ReadPhoto
 /**
  * The owner's report as its pieces, for a page to read instead of a file.
  *
- * @returns  the pieces, and by the text of each picture in them the photo that it is of
+ * @returns  the pieces; by the text of each picture in them the photo that it is of; and that of the shop's mark
  */
 export async function ownerPieces(
   pack: CompiledPack,
   assessment: Assessment,
   read: ReadPhoto,
   owner: string | null,
-): Promise<{ readonly paper: Content; readonly photos: ReadonlyMap<string, string> }> {
+): Promise<{ readonly paper: Content; readonly photos: ReadonlyMap<string, string>; readonly mark: string | null }> {
   const own = packFor(pack, jobSituation(assessment.order));
   const photos = await photosOf(assessment, own, read);
+  const marked = await withSoundMark(assessment);
+  const mark = marked.order.settings?.shop?.mark;
   return {
-    paper: ownerReport(own, assessment, photos, owner).content as Content,
+    paper: ownerReport(own, marked, photos, owner).content as Content,
     photos: new Map(photos.map((photo) => [imageOf(photo), photo.photo])),
+    mark: mark === undefined ? null : imageOfMark(mark),
   };
 }
 
-/** A shop's mark as a picture that was read and drawn anew; none where it is no picture: a document is not kept back by it. */
-async function withSoundMark(assessment: Assessment): Promise<Assessment> {
-  const { order } = assessment;
-  if (!order.settings?.shop?.mark) return assessment;
-  const { mark, ...rest } = order.settings.shop;
-  const drawn = await sharp(Buffer.from(mark, "base64"), { limitInputPixels: 1_000_000 })
+/** A shop's mark as a picture that was read and drawn anew; null where it has none or it is no picture. */
+export async function soundMark({ order }: Pick<Assessment, "order">): Promise<Buffer | null> {
+  const mark = order.settings?.shop?.mark;
+  if (!mark) return null;
+  return sharp(Buffer.from(mark, "base64"), { limitInputPixels: 1_000_000 })
     .resize({ width: 480, height: 160, fit: "inside", withoutEnlargement: true })
     .png()
     .toBuffer()
     .catch(() => null);
+}
+
+/** The same assessment with that mark, or with none: a document is not kept back by it. */
+async function withSoundMark(assessment: Assessment): Promise<Assessment> {
+  const { order } = assessment;
+  if (!order.settings?.shop?.mark) return assessment;
+  const { mark: _, ...rest } = order.settings.shop;
+  const drawn = await soundMark(assessment);
   const sound = drawn ? { ...rest, mark: drawn.toString("base64") } : rest;
   return { ...assessment, order: { ...order, settings: { ...order.settings, shop: sound } } };
 }

@@ -14,12 +14,13 @@ export default async function Page({ params }: { params: Promise<{ token: string
   const { token } = await params;
   const shown = await ownerPaper(token);
   if (!shown) notFound();
-  const { paper, photos, shop } = shown;
+  const { paper, photos, mark, shop } = shown;
   return (
     <OwnerFrame shop={shop} back={`/owner/${token}`}>
       <Paper
         of={paper as Piece}
         srcOf={(image) => {
+          if (image === mark) return `/api/owner/${token}/mark`;
           const photo = photos.get(image);
           return photo && `/api/owner/${token}/photos/${photo}/full`;
         }}
