@@ -64,6 +64,8 @@ export interface Ordering {
 
 interface Wanted {
   readonly choice: Choice;
+  /** The same bought new: another part that replaces it has another price. */
+  readonly isSame: boolean;
   readonly price: Money | null;
   readonly sold: CataloguePart | null;
   readonly takenAt: string | null;
@@ -162,13 +164,21 @@ export function toOrder(ordering: Ordering): ToOrder {
     // A part in hand was picked for the place: it comes from a shelf or a donor, not from a shop.
     if (picked?.part) return [];
     const aged = option.price && agedMoney(option.price, worth?.pricedOn ?? null, asOf);
-    return [{ choice, price: aged, sold: picked?.offer?.sold ?? null, takenAt: picked?.offer?.takenAt ?? null }];
+    return [
+      {
+        choice,
+        isSame: option.disposition === "replace",
+        price: aged,
+        sold: picked?.offer?.sold ?? null,
+        takenAt: picked?.offer?.takenAt ?? null,
+      },
+    ];
   });
   const free = new Map(wanted.filter(({ sold }) => sold === null).map((each) => [each.choice.slot.id, each]));
   const singles = new Map([...free].map(([slot, { price }]) => [slot, price ? meanOf(price) : weightOf({ disposition: "replace", price: null, minutes: null, ways: [] }, 0)])); // prettier-ignore
   const kits = kitsFor(ordering, new Set(free.keys()));
   const discounts = (worth?.discounts ?? []).map(({ parts, from, off }): GroupDiscount => {
-    const priced = slotsOf(pack, parts).filter((slot) => free.get(slot)?.price);
+    const priced = slotsOf(pack, parts).filter((slot) => free.get(slot)?.price && free.get(slot)!.isSame);
     return { holds: priced, from, off: Math.round(off * minorUnits) };
   });
   const cover = cheapestCover(singles, kits, discounts);

@@ -35,7 +35,7 @@ export interface Priced {
   readonly isStale: boolean;
   /** Paid beside it, and back once the old one is sent in. Where there is no old one it is gone, and counts in `now`. */
   readonly deposit: number;
-  /** Bought new at the price list's price: discounts count it. */
+  /** The same bought new, at the price list's price: discounts count it. */
   readonly isListed: boolean;
   /** Neither pack nor life says how long it lasts: what is usual counts. */
   readonly isUsual: boolean;
@@ -227,7 +227,7 @@ export class Pricing {
       ...aged(price, worth?.pricedOn ?? null),
       days: takes === null ? 0 : (own?.days?.[takes] ?? null),
       deposit: takes === "replace" ? Math.round((own?.deposit ?? 0) * minorUnits) : 0,
-      ...(goes(disposition) && price !== null ? { isListed: true as const } : {}),
+      ...(disposition === "replace" && price !== null ? { isListed: true as const } : {}),
     };
   }
 
