@@ -340,11 +340,12 @@ async function main() {
   for (const signal of ["SIGINT", "SIGTERM"])
     process.on(signal, () => void processes.stopAll().then(() => process.exit(1)));
   try {
-    // The bench at one frame by itself: printed, and not written down.
-    if (process.argv.includes("--browser")) {
+    // What the web process is measured by, one part by itself: printed, and not written down.
+    const [alone] = ["browser", "list", "photos"].filter((name) => process.argv.includes(`--${name}`));
+    if (alone) {
       const env = await openShop(processes, state);
       const web = await openWeb(processes, env);
-      console.log(await part("the browser", "scripts/bench/browser.ts", [web.address], env));
+      console.log(await part(alone, `scripts/bench/${alone}.ts`, [web.address], env));
       return;
     }
     const core = await part("fold and assessment", "scripts/bench/core.ts");
