@@ -2,7 +2,7 @@ import { isProblemCode } from "@/core/problem/problem-codes";
 import { nearest, readPackText, type Linted } from "@/core/pack/read-pack-text";
 import { explanations } from "@/words/explain-lint";
 import { plainWording } from "@/words/plain-wording";
-import { sayPackProblem } from "@/words/say-pack-problem";
+import { sayIncoming } from "@/words/say-incoming";
 import { CommandError } from "./command-error";
 import { mostPackBytes, readText } from "./read-files";
 
@@ -22,7 +22,7 @@ function explain(code: string | undefined): string {
 
 /** One finding as a line: where, which, what is wrong, what was perhaps meant. */
 export const sayLinted = (file: string, { problem, at, line, column, meant }: Linted): string =>
-  `${file}:${line ?? 1}:${column ?? 1}: ${problem.severity === "error" ? "" : "warning: "}${at ? `${at}: ` : ""}${sayPackProblem(problem, plainWording)}${meant ? ` Did you mean “${meant}”?` : ""} [${problem.code}]`;
+  `${file}:${line ?? 1}:${column ?? 1}: ${problem.severity === "error" ? "" : "warning: "}${at ? `${at}: ` : ""}${sayIncoming(problem, plainWording)}${meant ? ` Did you mean “${meant}”?` : ""} [${problem.code}]`;
 
 /** Says what is wrong with a pack and what is hardly meant, or what it is; with --explain what a code means. */
 export async function lint(words: readonly string[]): Promise<void> {

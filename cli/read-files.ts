@@ -5,13 +5,13 @@ import type { CompiledPack } from "@/core/pack/compile-pack";
 import { readPack } from "@/core/pack/read-pack";
 import type { Problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
-import { sayPackProblem } from "@/words/say-pack-problem";
+import { sayIncoming } from "@/words/say-incoming";
 import { CommandError } from "./command-error";
 
 const wording = { unit: unitById("mm")!, sources: new Map<string, string>() };
 /** A problem with where it is, as one line. */
 export const sayAt = (found: Problem) =>
-  `${found.path.length > 0 ? `${found.path.join(".")}: ` : ""}${sayPackProblem(found, wording)}`;
+  `${found.path.length > 0 ? `${found.path.join(".")}: ` : ""}${sayIncoming(found, wording)}`;
 
 export const mostPackBytes = 5 * 1024 * 1024;
 

@@ -5,7 +5,7 @@ import { standingEntries } from "@/core/entry/fold";
 import { makeEntry, makeId, oneByOne, type Maker } from "@/core/entry/make-entry";
 import { readEntry } from "@/core/entry/read-entry";
 import type { EntryOf, Envelope } from "@/core/entry/schema";
-import { runsToNote } from "@/core/measure/endurance";
+import { runsToNote } from "@/core/parts/runs-to-note";
 import { revisionOf } from "@/core/parts/part-situation";
 import { done, problem, refused, type Outcome, type Problem } from "@/core/problem/problem";
 import { appendWithin } from "@/store/append";

@@ -4,6 +4,7 @@ import type { ProblemCode } from "@/core/problem/problem-codes";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit, type Unit } from "@/core/quantity/units";
 import { sayDay } from "./say-day";
+import type { archiveSentences } from "./sentences/archives";
 import { conditionSentences } from "./sentences/condition";
 import { decideSentences } from "./sentences/decide";
 import { diagnoseSentences } from "./sentences/diagnose";
@@ -28,8 +29,10 @@ export interface Wording {
   readonly days?: DayStyle;
 }
 
-/** A sentence for every code of the core but a pack's own: one that is missing does not compile. */
-const sentences: { readonly [C in Exclude<ProblemCode, keyof typeof packSentences>]: Sentence<C> } = {
+type SaidElsewhere = keyof typeof packSentences | keyof typeof archiveSentences;
+
+/** A sentence for every code of the core but those of what comes in: one that is missing does not compile. */
+const sentences: { readonly [C in Exclude<ProblemCode, SaidElsewhere>]: Sentence<C> } = {
   ...typedSentences,
   ...intakeSentences,
   ...identifySentences,
@@ -49,7 +52,7 @@ const sentences: { readonly [C in Exclude<ProblemCode, keyof typeof packSentence
  * One sentence, or a few, for a problem. A code of a newer program, as a server or an archive can bring it, is shown
  * as it is, never swallowed.
  *
- * @param more  sentences beside the usual ones, see `sayPackProblem`
+ * @param more  sentences beside the usual ones, see `sayIncoming`
  * @example  sayProblem(problem("no-such-month", [], { month: 13 }), wording) // "There is no month 13."
  */
 export function sayProblem(

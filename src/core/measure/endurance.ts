@@ -7,7 +7,7 @@ import type { Order } from "../order/order";
 import { gaussNodes, meanOver } from "../numeric/mean-over";
 import { normalCdf } from "../numeric/normal-cdf";
 import type { CompiledPack } from "../pack/compile-pack";
-import { lifeUnits } from "../pack/schema";
+import type { lifeUnits } from "../pack/schema";
 import { propagate, standardUncertainty, type Estimate } from "../quantity/estimate";
 import type { RowResult } from "./assess-row";
 import { chanceByRate, wearRate, type VisitValue, type WearRate } from "./wear-rate";
@@ -43,14 +43,14 @@ export interface Endurance {
 export const usualRateScatter = 0.25;
 
 type Counted = (typeof lifeUnits)[number];
-const sinceItems = (counted: Counted) => [`${counted}-since-new`, `${counted}-since-overhaul`] as const;
+export const sinceItems = (counted: Counted) => [`${counted}-since-new`, `${counted}-since-overhaul`] as const;
 /** How a part says elsewhere what its engine had run when it left it. */
-const ofItsEngine = (item: string) => `engine-${item}`;
-const figure = (notes: Notes, item: string, of: string | null): number | null => {
+export const ofItsEngine = (item: string) => `engine-${item}`;
+export const figureOf = (notes: Notes, item: string, of: string | null): number | null => {
   const value = notes.value("history", item, of);
   return typeof value === "number" ? value : null;
 };
-const cameWithEngine = ({ origin }: Pick<Part, "origin">) => origin === "engine" || origin === "donor";
+export const cameWithEngine = ({ origin }: Pick<Part, "origin">) => origin === "engine" || origin === "donor";
 
 /**
  * What is known of a part's hours. Its own come first; what came with the engine has the engine's, and what left one
@@ -63,39 +63,15 @@ const cameWithEngine = ({ origin }: Pick<Part, "origin">) => origin === "engine"
  */
 export function ageOf(part: Pick<Part, "id" | "origin">, notes: Notes, counted: Counted = "hours"): Age | null {
   const items = sinceItems(counted);
-  const own = figure(notes, items[0], part.id);
+  const own = figureOf(notes, items[0], part.id);
   if (own !== null) return { from: own, to: own };
   // Somebody said that nobody knows; and the hours of an engine it did not come with are not its own.
   if (notes.value("history", items[0], part.id) === null) return null;
   const [sinceNew, sinceOverhaul] = cameWithEngine(part)
-    ? items.map((item) => figure(notes, item, null))
-    : items.map((item) => figure(notes, ofItsEngine(item), part.id));
+    ? items.map((item) => figureOf(notes, item, null))
+    : items.map((item) => figureOf(notes, ofItsEngine(item), part.id));
   if (sinceNew == null) return sinceOverhaul == null ? null : { from: sinceOverhaul, to: null };
   return { from: Math.min(sinceOverhaul ?? 0, sinceNew), to: sinceNew };
-}
-
-/**
- * What has to be noted of a part that leaves its engine, so that it is known elsewhere how long that had run: all that
- * Intake knows of it and the part does not say yet. What has its own hours needs none.
- *
- * @example // an engine of 6200 h, and a part of it of which nothing is noted:
- * // runsToNote(part, notes) -> [{ item: "engine-hours-since-new", value: 6200, before: [] }]
- * @returns  `before`: the ids of notes that this stands for now
- */
-export function runsToNote(
-  part: Pick<Part, "id" | "origin">,
-  notes: Notes,
-): readonly { readonly item: string; readonly value: number; readonly before: readonly string[] }[] {
-  if (!cameWithEngine(part)) return [];
-  return lifeUnits.flatMap((counted) => {
-    const items = sinceItems(counted);
-    if (notes.value("history", items[0], part.id) !== undefined) return [];
-    return items.flatMap((of) => {
-      const [item, value] = [ofItsEngine(of), figure(notes, of, null)];
-      if (value === null || figure(notes, item, part.id) === value) return [];
-      return [{ item, value, before: notes.about("history", item, part.id).map(({ id }) => id) }];
-    });
-  });
 }
 
 interface Course {

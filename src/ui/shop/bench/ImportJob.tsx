@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Imported, ImportRun } from "@/core/entry/import-run";
 import type { Problem, ProblemOf } from "@/core/problem/problem";
 import { plainWording } from "@/words/plain-wording";
-import { sayPackProblem } from "@/words/say-pack-problem";
+import { sayIncoming } from "@/words/say-incoming";
 import { many } from "@/words/sentences/sentence";
 import { newId } from "../../kit/new-id";
 import { askServer, type Answered, type Fetch } from "../../outbox/ask-server";
@@ -191,7 +191,7 @@ export function ImportJob() {
             </Progress.Root>
             <span>
               {state.later
-                ? sayPackProblem(state.later, plainWording)
+                ? sayIncoming(state.later, plainWording)
                 : `${state.isWorking ? "checking, " : ""}${Math.round(state.share * 100)} %`}
             </span>
             <Button variant="ghost" size="sm" onClick={() => drop(null)}>
@@ -202,7 +202,7 @@ export function ImportJob() {
       </Flex>
       {state.is === "asking" && (
         <Box role="alertdialog" aria-label="Add to a job that is here" mt="8px">
-          <p>{sayPackProblem(state.adds, plainWording)}</p>
+          <p>{sayIncoming(state.adds, plainWording)}</p>
           <Flex gap="10px" mt="8px">
             <Button
               size="sm"
@@ -241,7 +241,7 @@ export function ImportJob() {
               {state.problems.slice(0, 8).map((found, at) => (
                 <li key={at}>
                   {where(found.path)}
-                  {sayPackProblem(found, plainWording)}
+                  {sayIncoming(found, plainWording)}
                 </li>
               ))}
             </chakra.ul>

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { PackChanges as Changes } from "@/core/pack/pack-differences";
 import type { Linted } from "@/core/pack/read-pack-text";
 import { plainWording } from "@/words/plain-wording";
-import { sayPackProblem } from "@/words/say-pack-problem";
+import { sayIncoming } from "@/words/say-incoming";
 import { many } from "@/words/sentences/sentence";
 import { PackChanges } from "./PackChanges";
 import { WaitingPacks } from "./WaitingPacks";
@@ -32,7 +32,7 @@ const Found = ({ of, label, color }: { of: readonly Linted[]; label: string; col
             <chakra.span color="quiet" fontVariantNumeric="tabular-nums">
               {line === null ? "" : `${line}:${column} `}
             </chakra.span>
-            <strong>{at}</strong> {sayPackProblem(problem, plainWording)}
+            <strong>{at}</strong> {sayIncoming(problem, plainWording)}
             {meant ? ` Did you mean “${meant}”?` : ""}
           </chakra.li>
         ))}
@@ -55,7 +55,7 @@ export function TakePack() {
     try {
       const response = await fetch(`/api/packs${look ? "?look=only" : ""}`, { method: "POST", body: chosen });
       const json = (await response.json()) as Taken & { problems?: readonly Linted["problem"][] };
-      if (json.problems) return setTrouble(json.problems.map((each) => sayPackProblem(each, plainWording)).join(" "));
+      if (json.problems) return setTrouble(json.problems.map((each) => sayIncoming(each, plainWording)).join(" "));
       setTaken(json);
     } catch {
       setTrouble("The server cannot be reached just now: nothing was kept.");

@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { WaitingPack } from "@/core/pack/pack-differences";
 import type { Problem } from "@/core/problem/problem";
 import { plainWording } from "@/words/plain-wording";
-import { sayPackProblem } from "@/words/say-pack-problem";
+import { sayIncoming } from "@/words/say-incoming";
 import { useFetched } from "../../kit/use-fetched";
 import { askNow } from "../../outbox/ask-server";
 import { jsonHeaders } from "../../outbox/send-pieces";
@@ -88,7 +88,7 @@ export function WaitingPacks() {
       </chakra.ul>
       {trouble.map((found, at) => (
         <chakra.p key={at} role="alert" color="out" fontSize="14px">
-          {sayPackProblem(found, plainWording)}
+          {sayIncoming(found, plainWording)}
         </chakra.p>
       ))}
     </Box>
