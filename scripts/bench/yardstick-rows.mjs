@@ -76,7 +76,7 @@ export function wholePlanRows(
       together.most <= 75_000 && together.failed === 0,
     ],
     [
-      "those plans with their rows written and read, against bare HiGHS on the same rows",
+      "those plans with their rows written and read, against bare HiGHS on the same rows, the quicker of a run before and one after",
       "",
       times(againstBare),
       `at most 1.2×, the same answer every time${same ? "" : ": **not the same**"}`,
