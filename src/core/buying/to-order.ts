@@ -85,6 +85,12 @@ const plus = (a: Money, b: Money): Money => ({
   likely: a.likely + b.likely,
   high: a.high + b.high,
 });
+/** An old price is taken wider than it stands: what comes off it never leaves less than nothing. */
+const lessOff = ({ low, likely, high }: Money, off: number): Money => ({
+  low: Math.max(0, low - off),
+  likely: likely - off,
+  high: high - off,
+});
 export const sumOf = (prices: readonly Money[]): Money => prices.reduce(plus, exactly(0));
 
 /** A kit that may be bought, whoever offers it. */
@@ -219,7 +225,7 @@ export function toOrder(ordering: Ordering): ToOrder {
       quantity,
       unit: null,
       holds: sold?.kit ? namesOf(slots) : [],
-      price: own ?? (known.length === of.length ? plus(sumOf(known), exactly(-off)) : null),
+      price: own ?? (known.length === of.length ? lessOff(sumOf(known), off) : null),
       off,
       deposit: Math.round(deposit * minorUnits) * quantity,
       days: sold ? sold.leadDays : (prices.get(partClass.id)?.days?.replace ?? null),

@@ -179,6 +179,10 @@ describe("a pack", () => {
     ],
     ["discount-out-of-reach", (pack) => (pack.worth!.discounts[0]!.from = 7)],
     ["discount-past-price", (pack) => (pack.worth!.discounts[0]!.off = 164)],
+    [
+      "discount-past-price",
+      (pack) => pack.worth!.discounts.push({ ...pack.worth!.discounts[0]!, id: "more", off: 150 }),
+    ],
     ["id-twice", (pack) => pack.worth!.discounts.push(pack.worth!.discounts[0]!)],
     ["schema", (pack) => (pack.outlines[0]!.path = "<script>")],
     ["schema", (pack) => (pack.classes[0]!.id = "__proto__")],

@@ -88,7 +88,7 @@ export const Worth = z.strictObject({
       .check(z.maxLength(20)),
     [],
   ),
-  /** So much less is paid for each of a group, in the shop's currency, once so many of it are bought together. */
+  /** So much less is paid for each of a group, in the shop's currency, once so many of it are bought together; several add up. */
   discounts: z._default(
     z
       .array(

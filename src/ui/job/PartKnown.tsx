@@ -128,8 +128,8 @@ export const PartKnown = memo(function PartKnown({ part }: { part: Part }) {
           (
             [
               [`${run.slice(4)}-since-new`, runWords[run]],
-              [`engine-${run.slice(4)}-since-new`, `${runWords[run].replace("it has", "its engine had")}`],
-              [`engine-${run.slice(4)}-since-overhaul`, `${runWords[run].replace("it has run", "since its overhaul")}`],
+              [`engine-${run.slice(4)}-since-new`, runWords[run].replace("it has", "its engine had")],
+              [`engine-${run.slice(4)}-since-overhaul`, runWords[run].replace("it has run", "since its overhaul")],
             ] as const
           ).flatMap(([item, name]) => {
             const value = assessment.order.notes.value("history", item, part.id);

@@ -34,7 +34,8 @@ export const packSentences = {
   "cause-cycle": (p) => `These bring each other about in a circle: ${p.nodes}.`,
   "discount-out-of-reach": (p) =>
     `The discount “${p.id}” asks for ${p.from} bought together, and the engine has ${many(p.places, "place")} for them.`,
-  "discount-past-price": (p) => `The discount “${p.id}” takes ${p.off} off “${p.class}”, which costs ${p.price}.`,
+  "discount-past-price": (p) =>
+    `With the discount “${p.id}” ${p.off} in all come off “${p.class}”, which costs ${p.price}.`,
   "cause-shares": (p) =>
     `The chances of “${p.id}” leave nothing for their opposite, or are not of one count of grades.`,
   "cause-unrecordable": (p) => `Nobody can record the finding “${p.finding}”.`,

@@ -64,6 +64,8 @@ function lintWorth(
   worth.kits.forEach(({ parts }, at) => checkParts(parts, ["worth", "kits", at, "parts"]));
   ids(worth.discounts, ["worth", "discounts"]);
   const priceOf = new Map(worth.classes.map((each) => [each.class, moneyOf(each.replace)!.low]));
+  // What several take off one part is taken off it together.
+  const offOf = new Map<string, number>();
   worth.discounts.forEach(({ id, parts, from, off, ref }, at) => {
     const path = ["worth", "discounts", at];
     checkRef(ref, [...path, "ref"]);
@@ -71,8 +73,9 @@ function lintWorth(
     const places = all.filter((slot) => parts.classes.includes(slot.class) || parts.slots.includes(slot.id));
     if (places.length < from) report("discount-out-of-reach", [...path, "from"], { id, from, places: places.length });
     for (const of of new Set(places.map((slot) => slot.class))) {
-      const price = priceOf.get(of) ?? 0;
-      if (off * minorUnits >= price) report("discount-past-price", [...path, "off"], { id, class: of, off, price: price / minorUnits }); // prettier-ignore
+      const [price, all] = [(priceOf.get(of) ?? 0) / minorUnits, (offOf.get(of) ?? 0) + off];
+      offOf.set(of, all);
+      if (all >= price) report("discount-past-price", [...path, "off"], { id, class: of, off: all, price });
     }
   });
 }
