@@ -260,7 +260,7 @@ export function Fouled({ contamination }: { contamination: Contamination }) {
                   .map(({ part, what }) => (part ? `${part.tag} (${what})` : what)),
               ),
             ].join(", ")}
-            ; dashed is where they can have gone. What is used again is proven clean, or new; as it is only at the
+            ; dashed is where they can have gone. A part of these is proven clean first, or new; as it is only at the
             chance that stands beside it.
           </chakra.p>
           <Flow contamination={contamination} circuitId={circuit} />
