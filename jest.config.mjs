@@ -22,6 +22,8 @@ const config = {
   // These packages ship ES modules only.
   transformIgnorePatterns: ["/node_modules/(?!(d3-polygon|uuid|@noble/hashes|p-limit|yocto-queue)/)"],
   modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.ember"],
+  // Groups of all the others, for a whole run: see jest.together.config.mjs.
+  testPathIgnorePatterns: ["/node_modules/", "/jest/together/"],
   setupFilesAfterEnv: ["<rootDir>/scripts/jest/record-codes.ts"],
   // A slow shared machine is no fault of what is tested.
   testTimeout: 60_000,

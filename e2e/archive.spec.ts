@@ -1,7 +1,8 @@
 import { randomBytes } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { ZipFile } from "yazl";
-import { demoJob, orrinshaw } from "@/core/fixtures/load";
+import { demoJob } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { writeArchive } from "@/store/archive/write-archive";
 import { keepPack } from "@/store/packs";
 import { change } from "@/store/connection";

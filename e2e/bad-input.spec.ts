@@ -1,4 +1,4 @@
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { testGauge } from "@/core/fixtures/bench";
 import { client, expect, readyBench, test, TestBench } from "./bench";
 

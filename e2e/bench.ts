@@ -11,7 +11,7 @@ import path from "node:path";
 import { openSync, readFileSync } from "node:fs";
 import type { Envelope } from "@/core/entry/schema";
 import { readCatalogueCsv } from "@/core/catalogue/catalogue";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { openSupplier } from "@/sim/supplier";
 import { change, openDatabase, select, type Database } from "@/store/connection";

@@ -1,4 +1,4 @@
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { expect, test, TestBench } from "./bench";
 
 test("parts are decided alike at once, one by one, as a set, and never where nobody goes past", async ({

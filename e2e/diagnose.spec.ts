@@ -1,6 +1,6 @@
 import type { Payload } from "@/core/entry/schema";
 import { TestBench } from "@/core/fixtures/bench";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { expect, test } from "./bench";
 
 /** A big end that lost its oil to a cracked jet, as it is found at Strip. */

@@ -1,4 +1,4 @@
-import { rotary } from "@/core/fixtures/load";
+import { rotary } from "@/core/fixtures/packs/rotary";
 import type { Gauge } from "@/core/entry/schema";
 import { testGauge } from "@/core/fixtures/bench";
 import { expect, test, TestBench } from "./bench";

@@ -1,4 +1,4 @@
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { expect, test, TestBench, testGauge } from "./bench";
 
 const number = "M74-90002";

@@ -1,5 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { larkspire, orrinshaw, pellbrook } from "@/core/fixtures/load";
+import { larkspire } from "@/core/fixtures/packs/larkspire";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
+import { pellbrook } from "@/core/fixtures/packs/pellbrook";
 import type { Row } from "@/core/pack/compile-pack";
 import { change } from "@/store/connection";
 import sharp from "sharp";

@@ -1,4 +1,4 @@
-import { pellbrook } from "@/core/fixtures/load";
+import { pellbrook } from "@/core/fixtures/packs/pellbrook";
 import { listStreams } from "@/store/streams";
 import { expect, test, TestBench } from "./bench";
 

@@ -1,4 +1,6 @@
-import { larkspire, orrinshaw, rotary } from "@/core/fixtures/load";
+import { larkspire } from "@/core/fixtures/packs/larkspire";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
+import { rotary } from "@/core/fixtures/packs/rotary";
 import { makeEntry } from "@/core/entry/make-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { longestChain } from "@/store/append";

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { expect, signIn, test, TestBench } from "./bench";
 
 /** What is typed at each liner: heights by directions, in the units a person happens to use. */

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import type { Locator } from "@playwright/test";
 import { expect, people, test, TestBench } from "./bench";
 

@@ -1,5 +1,5 @@
 import { TestBench } from "@/core/fixtures/bench";
-import { pellbrook } from "@/core/fixtures/load";
+import { pellbrook } from "@/core/fixtures/packs/pellbrook";
 import { bring, note, pick } from "@/core/fixtures/merge";
 import { expect, test } from "./bench";
 

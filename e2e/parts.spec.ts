@@ -1,5 +1,6 @@
 import sharp from "sharp";
-import { orrinshaw, windrow } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
+import { windrow } from "@/core/fixtures/packs/windrow";
 import { readFileSync } from "node:fs";
 import { client, expect, test, TestBench, testGauge } from "./bench";
 

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { pellbrook } from "@/core/fixtures/load";
+import { pellbrook } from "@/core/fixtures/packs/pellbrook";
 import { expect, test, TestBench } from "./bench";
 import { expectReadable } from "./readable";
 

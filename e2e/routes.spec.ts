@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
 import { makeEntry } from "@/core/entry/make-entry";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { client, expect, test, TestBench, type Who } from "./bench";
 
 const folder = "src/app/api";

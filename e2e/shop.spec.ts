@@ -1,4 +1,4 @@
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { change, select } from "@/store/connection";
 import { client, expect, test, TestBench } from "./bench";
 

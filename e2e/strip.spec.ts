@@ -1,7 +1,8 @@
 import jsQR from "jsqr";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import sharp from "sharp";
-import { larkspire, orrinshaw } from "@/core/fixtures/load";
+import { larkspire } from "@/core/fixtures/packs/larkspire";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { readTagCode, writeTagCode } from "@/core/strip/tag-code";
 import { client, expect, test, TestBench } from "./bench";
 

@@ -43,7 +43,7 @@ async function main() {
     throw new LaunchError(
       `What does ${rest.join(" ")} mean? The checks are ${known.join(", ")}; further words go to one of them.`,
     );
-  const wanted = words.length ? words : known;
+  const isWanted = (kind) => words.length === 0 || words.includes(kind);
 
   await ensurePackages();
   const processes = new Processes(state);
@@ -54,83 +54,102 @@ async function main() {
   for (const name of ["SIGINT", "SIGTERM", "SIGHUP"])
     process.on(name, () => void processes.stopAll().then(() => process.exit(1)));
 
-  const failed = [];
-  const check = async (name, command, args, options) => {
-    say(name);
-    const began = Date.now();
-    const { code } = await runCommand(command, args, options);
-    say(`${name}: ${Math.round((Date.now() - began) / 1000)} s`);
-    if (code !== 0) failed.push(name);
+  const [failed, stages] = [[], []];
+  const began = Date.now();
+  const timed = async (name, work) => {
+    const since = Date.now();
+    const isGood = await work();
+    stages.push({ name, from: since - began, ms: Date.now() - since });
+    say(`${name}: ${isGood ? "" : "FAILED, "}${Math.round((Date.now() - since) / 1000)} s`);
+    if (!isGood) failed.push(name);
   };
+  const check = (name, command, args, options) =>
+    timed(name, async () => (await runCommand(command, args, options)).code === 0);
+
+  for (const file of Object.values(reports)) rmSync(file, { force: true });
+  rmSync(codes, { recursive: true, force: true });
+  mkdirSync(codes, { recursive: true });
+
+  const lint = async () => {
+    await check("format", bin("prettier"), ["--check", "--log-level", "warn", "--cache", "."]);
+    await check("circles", bin("depcruise"), ["--config", "dependency-cruiser.config.mjs", "src", "cli"]);
+    await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
+  };
+  const types = () => check("types", "npm", ["run", "-s", "types"], { env: { NEXT_TELEMETRY_DISABLED: "1" } });
+  const build = () => timed("build", async () => (await ensureBuild(distDir), true));
+
+  /** Most need neither build nor database: they are read once in groups. With further words: those files by themselves. */
+  const units = async (database) => {
+    const env = { EMBER_CODES: codes, EMBER_TEST_DATABASE_URL: database.url("ember_unit") };
+    const config = rest.length ? [] : ["--config", "jest.together.config.mjs"];
+    const args = [...config, "--json", `--outputFile=${reports.unit}`, ...rest];
+    await check("unit tests", bin("jest"), args, { env });
+  };
+  const browser = async (database) => {
+    await ensureChromium();
+    const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], {
+      quiet: true,
+      env: { EMBER_DATABASE_URL: database.url("ember_template") },
+    });
+    if (prepared.code !== 0) throw new LaunchError(`The tests' database could not be prepared:\n${prepared.output}`);
+    await check("browser tests", bin("playwright"), ["test", ...rest], {
+      env: {
+        EMBER_TEST_DATABASE_URL: database.url("ember_template"),
+        EMBER_TEST_RUNNING_URL: database.runningUrl("ember_template"),
+        EMBER_DIST: distDir,
+        EMBER_WORKERS: String(browserWorkers),
+        EMBER_CODES: codes,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: reports.browser,
+      },
+    });
+  };
+  // By itself and with servers that flush as a shop's do: durability is part of what it is about.
+  const attack = () =>
+    check("attack", bin("tsx"), ["scripts/attack.ts", ...rest], {
+      env: { EMBER_DIST: distDir, EMBER_CODES: codes },
+    });
 
   try {
-    for (const file of Object.values(reports)) rmSync(file, { force: true });
-    const checkLint = async () => {
-      if (!wanted.includes("lint")) return;
-      await check("format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
-      await check("circles", bin("depcruise"), ["--config", "dependency-cruiser.config.mjs", "src", "cli"]);
-      await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
-    };
-    const checkTypesAndBuild = async () => {
-      if (wanted.includes("types"))
-        await check("types", "npm", ["run", "-s", "types"], { env: { NEXT_TELEMETRY_DISABLED: "1" } });
-      if (wanted.includes("browser") || wanted.includes("attack")) await ensureBuild(distDir);
-    };
-    // Side by side: neither fills both cores.
-    await Promise.all([checkLint(), checkTypesAndBuild()]);
-
-    rmSync(codes, { recursive: true, force: true });
-    mkdirSync(codes, { recursive: true });
     let database;
-    if (wanted.includes("unit") || wanted.includes("browser")) {
-      await ensureMariadb();
+    if (isWanted("unit") || isWanted("browser") || isWanted("attack")) await ensureMariadb();
+    if (isWanted("unit") || isWanted("browser")) {
       rmSync(path.join(state, "db"), { recursive: true, force: true });
       database = await startMariadb(processes, path.join(state, "db"), { wantedPort: 0, relaxed: true });
       for (const name of ["ember_unit", "ember_template"]) await database.createDatabase(name);
     }
-    if (wanted.includes("unit")) {
-      await check("unit tests", bin("jest"), ["--json", `--outputFile=${reports.unit}`, ...rest], {
-        env: { EMBER_TEST_DATABASE_URL: database.url("ember_unit"), EMBER_CODES: codes },
-      });
-    }
-    if (wanted.includes("browser")) {
-      await ensureChromium();
-      const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], {
-        quiet: true,
-        env: { EMBER_DATABASE_URL: database.url("ember_template") },
-      });
-      if (prepared.code !== 0) throw new LaunchError(`The tests' database could not be prepared:\n${prepared.output}`);
-      await check("browser tests", bin("playwright"), ["test", ...rest], {
-        env: {
-          EMBER_TEST_DATABASE_URL: database.url("ember_template"),
-          EMBER_TEST_RUNNING_URL: database.runningUrl("ember_template"),
-          EMBER_DIST: distDir,
-          EMBER_WORKERS: String(browserWorkers),
-          EMBER_CODES: codes,
-          PLAYWRIGHT_JSON_OUTPUT_NAME: reports.browser,
-        },
-      });
-    }
+    // Two lanes: what reads and builds, and what drives the program. The attack waits for machines more than it works.
+    const isBuilt = isWanted("browser") || isWanted("attack") ? build() : null;
+    await Promise.all([
+      (async () => {
+        await isBuilt;
+        if (isWanted("types")) await types();
+        if (isWanted("lint")) await lint();
+        if (isWanted("attack")) await attack();
+      })(),
+      (async () => {
+        if (isWanted("unit")) await units(database);
+        await isBuilt;
+        if (isWanted("browser")) await browser(database);
+      })(),
+    ]);
     await database?.disconnect();
-    if (wanted.includes("attack")) {
-      await ensureMariadb();
-      // By itself and with servers that flush as a shop's do: durability is part of what it is about.
-      await check("attack", bin("tsx"), ["scripts/attack.ts", ...rest], {
-        env: { EMBER_DIST: distDir, EMBER_CODES: codes },
-      });
-    }
     // Only a whole run can tell.
-    if (wanted.includes("unit") && wanted.includes("browser") && rest.length === 0)
+    if (isWanted("unit") && isWanted("browser") && rest.length === 0)
       await check("every code is produced", bin("tsx"), ["scripts/check-codes.ts", codes]);
   } finally {
     await processes.stopAll();
   }
 
+  const seconds = (ms) => `${(ms / 1000).toFixed(1).padStart(6)} s`;
+  process.stdout.write("\nThe stages, and when each began\n");
+  for (const { name, from, ms } of stages.sort((a, b) => a.from - b.from))
+    process.stdout.write(`${seconds(ms)}  ${name} (from ${Math.round(from / 1000)} s)\n`);
+  process.stdout.write(`${seconds(Date.now() - began)}  in all\n`);
   const tests = [...testsOf("unit"), ...testsOf("browser")];
   if (tests.length > 0) {
     process.stdout.write("\nThe ten slowest tests\n");
     for (const { name, ms } of [...tests].sort((a, b) => b.ms - a.ms).slice(0, 10))
-      process.stdout.write(`  ${(ms / 1000).toFixed(1).padStart(6)} s  ${name}\n`);
+      process.stdout.write(`${seconds(ms)}  ${name}\n`);
     const passed = tests.filter((test) => test.ok).length;
     process.stdout.write(`\n${passed} passed, ${tests.length - passed} failed\n`);
   }

@@ -1,7 +1,8 @@
 import { chromium, type Page } from "@playwright/test";
 import { build } from "esbuild";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
-import { json, orrinshaw } from "@/core/fixtures/load";
+import { json } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import type { Feature } from "@/core/pack/schema";
 import { openDatabase } from "@/store/connection";
 import { appendEntries } from "@/store/append";

@@ -1,6 +1,6 @@
 import { createAssess } from "@/core/assess";
 import { fold } from "@/core/entry/fold";
-import { orrinshaw as pack } from "@/core/fixtures/load";
+import { orrinshaw as pack } from "@/core/fixtures/packs/orrinshaw";
 import { fresh, generateJob } from "./generate";
 import { quickest } from "./quickest";
 

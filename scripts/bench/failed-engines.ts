@@ -1,5 +1,5 @@
 /** Failed engines drawn from the network of the Orrinshaw 6M, with what each finding shows to whoever looks. */
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { isRecordable } from "@/core/diagnose/infer";
 import { likelihoodOf, type Sighting } from "@/core/diagnose/sightings";
 import { gradesOfFinding, unfold, type FindingNode } from "@/core/diagnose/unfold";

@@ -3,7 +3,7 @@ import { setTimeout as delay } from "node:timers/promises";
 import { gzipSync } from "node:zlib";
 import { makeId } from "@/core/entry/make-entry";
 import type { Envelope } from "@/core/entry/schema";
-import { orrinshaw as pack } from "@/core/fixtures/load";
+import { orrinshaw as pack } from "@/core/fixtures/packs/orrinshaw";
 import { appendEntries } from "@/store/append";
 import { change, openDatabase, select } from "@/store/connection";
 import { beginStream } from "@/store/streams";

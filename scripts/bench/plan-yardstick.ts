@@ -8,7 +8,9 @@
 import { createAssess } from "@/core/assess";
 import { TestBench } from "@/core/fixtures/bench";
 import { highsSolve } from "@/core/fixtures/highs";
-import { pellbrook, tarnwick, windrow } from "@/core/fixtures/load";
+import { pellbrook } from "@/core/fixtures/packs/pellbrook";
+import { tarnwick } from "@/core/fixtures/packs/tarnwick";
+import { windrow } from "@/core/fixtures/packs/windrow";
 import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { rowsOf } from "@/core/plan/option";

@@ -1,7 +1,9 @@
 import { createAssess } from "@/core/assess";
 import type { Assessment } from "@/core/assessment";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
-import { larkspire, orrinshaw, pellbrook } from "@/core/fixtures/load";
+import { larkspire } from "@/core/fixtures/packs/larkspire";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
+import { pellbrook } from "@/core/fixtures/packs/pellbrook";
 import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { couplingsOf, type Place } from "@/core/plan/couplings";

@@ -1,7 +1,7 @@
 import { randomBytes } from "node:crypto";
 import { makeId } from "@/core/entry/make-entry";
 import type { Envelope } from "@/core/entry/schema";
-import { orrinshaw as pack } from "@/core/fixtures/load";
+import { orrinshaw as pack } from "@/core/fixtures/packs/orrinshaw";
 import { fingerprint } from "@/core/canonical";
 import { openDatabase, toDateTime } from "@/store/connection";
 import { appendEntries } from "@/store/append";

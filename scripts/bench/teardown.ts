@@ -1,5 +1,5 @@
 import { TestBench } from "@/core/fixtures/bench";
-import { orrinshaw as pack } from "@/core/fixtures/load";
+import { orrinshaw as pack } from "@/core/fixtures/packs/orrinshaw";
 import { seeded } from "@/core/numeric/seeded";
 import { createAssess } from "@/core/assess";
 import { fresh } from "./generate";

@@ -145,6 +145,12 @@ export class Processes {
   }
 }
 
+/** Commands that run; they do not outlive whoever waits for them. */
+const running = new Set();
+process.once("exit", () => {
+  for (const child of running) signal(child.pid, "SIGTERM");
+});
+
 /** Runs a command to its end; its output goes to the terminal unless `quiet`. */
 export function runCommand(command, args, { env = {}, quiet = false, cwd = root } = {}) {
   return new Promise((resolve, reject) => {
@@ -153,10 +159,14 @@ export function runCommand(command, args, { env = {}, quiet = false, cwd = root 
       env: { ...process.env, ...env },
       stdio: ["ignore", quiet ? "pipe" : "inherit", quiet ? "pipe" : "inherit"],
     });
+    running.add(child);
     let output = "";
     child.stdout?.on("data", (chunk) => (output += chunk));
     child.stderr?.on("data", (chunk) => (output += chunk));
     child.once("error", (error) => reject(new LaunchError(`${command} could not be run: ${error.message}`)));
-    child.once("exit", (code, sig) => resolve({ code: code ?? 1, signal: sig, output }));
+    child.once("exit", (code, sig) => {
+      running.delete(child);
+      resolve({ code: code ?? 1, signal: sig, output });
+    });
   });
 }

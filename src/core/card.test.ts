@@ -2,7 +2,8 @@ import { assess } from "./assess";
 import { cardOf, mayGrow, statesOn } from "./card";
 import { TestBench } from "./fixtures/bench";
 import { countByKind } from "./holds";
-import { demoJob, demoJobs, orrinshaw, packOf } from "./fixtures/load";
+import { demoJob, demoJobs, packOf } from "./fixtures/load";
+import { orrinshaw } from "./fixtures/packs/orrinshaw";
 import { nextStep } from "./next-step";
 import { slotStates } from "./plan/slot-state";
 

@@ -1,7 +1,7 @@
 import { randomBytes } from "node:crypto";
 import { makeId } from "@/core/entry/make-entry";
 import { TestBench } from "@/core/fixtures/bench";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { appendEntries } from "@/store/append";
 import { listCards, usualListing } from "@/store/cards";
 import type { Database } from "@/store/connection";

@@ -1,6 +1,6 @@
 import { jStat } from "jstat";
 import { testGauge, testMaster } from "@/core/fixtures/bench";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { parseQuantity } from "@/core/quantity/parse-quantity";
 import { unitById } from "@/core/quantity/units";
 import { expandedUncertainty } from "@/core/measure/conformity";

@@ -2,7 +2,7 @@ import { randomBytes } from "node:crypto";
 import type { JobCard, Listing } from "@/core/card";
 import { makeId } from "@/core/entry/make-entry";
 import { TestBench } from "@/core/fixtures/bench";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { problem } from "@/core/problem/problem";
 import { appendEntries } from "./append";
 import { countJobs, countStale, keepCard, listCards, namedJobs, staleJobs, usualListing, type Making } from "./cards";

@@ -4,7 +4,7 @@ import { fold } from "@/core/entry/fold";
 import { makeId } from "@/core/entry/make-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { TestBench } from "@/core/fixtures/bench";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { change, select, type Database } from "./connection";
 import { testDatabase } from "./fixtures/test-database";
 import { appendEntries } from "./append";

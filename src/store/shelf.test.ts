@@ -2,7 +2,7 @@ import { randomBytes } from "node:crypto";
 import fc from "fast-check";
 import { makeEntry, makeId, type Maker } from "@/core/entry/make-entry";
 import type { Envelope, Payload } from "@/core/entry/schema";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { foldShelf } from "@/core/parts/shelf";
 import { select, type Database } from "./connection";
 import { testDatabase } from "./fixtures/test-database";

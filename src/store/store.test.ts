@@ -2,7 +2,7 @@ import { randomBytes } from "node:crypto";
 import { withoutStamp } from "@/core/entry/fingerprint-entry";
 import { makeEntry, makeId } from "@/core/entry/make-entry";
 import { TestBench } from "@/core/fixtures/bench";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { change, openDatabase, select, withTransaction, type Database } from "./connection";
 import { appendEntries, longestChain } from "./append";
 import { beginStream, headsOf, knownEntries, listStreams, readEntries, streamKind } from "./streams";

@@ -1,7 +1,7 @@
 import { assess } from "@/core/assess";
 import { TestBench } from "@/core/fixtures/bench";
 import { asOf } from "@/core/fixtures/choices";
-import { orrinshaw } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { planOfJob } from "@/core/plan/pose-plan";
 import { planOf } from "@/core/plan/whole-plan";
 import { estimateText, sayEstimate } from "./say-estimate";

@@ -1,5 +1,7 @@
 import { assess } from "@/core/assess";
-import { demoJob, demoJobs, larkspire, orrinshaw, packOf } from "@/core/fixtures/load";
+import { demoJob, demoJobs, packOf } from "@/core/fixtures/load";
+import { larkspire } from "@/core/fixtures/packs/larkspire";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { budgetOf, jointBudget } from "@/core/measure/uncertainty-budget";
 import { sayAct, sayAuthor, sayEntry } from "./say-entry";
 import { sayNextCheck, sayStory } from "./say-identity";

@@ -1,5 +1,6 @@
 import { assess } from "@/core/assess";
-import { demoJob, orrinshaw } from "@/core/fixtures/load";
+import { demoJob } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { problem, type Problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
 import { sayDay } from "./say-day";

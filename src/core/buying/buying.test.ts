@@ -1,7 +1,9 @@
 import { assess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { decide } from "../fixtures/choices";
-import { demoJob, json, orrinshaw, pellbrook } from "../fixtures/load";
+import { demoJob, json } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import type { Payload } from "../entry/schema";
 import type { CompiledPack } from "../pack/compile-pack";
 import { readPack } from "../pack/read-pack";

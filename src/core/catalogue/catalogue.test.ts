@@ -1,5 +1,5 @@
 import { TestBench } from "../fixtures/bench";
-import { pellbrook } from "../fixtures/load";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import { matchOf } from "../fixtures/merge";
 import { catalogueWords, readCatalogueCsv, supersessionCircles } from "./catalogue";
 import type { CataloguePart } from "./catalogue-part";

@@ -1,6 +1,6 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
-import { orrinshaw } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { readPack } from "../pack/read-pack";
 import { json } from "../fixtures/load";
 import { treatmentsFor } from "./assess-clean";

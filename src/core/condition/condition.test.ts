@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";
-import { orrinshaw } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { CompiledPack } from "../pack/compile-pack";
 import { readPack } from "../pack/read-pack";
 import type { Consequence, Nature } from "../pack/schema-consequences";

@@ -1,6 +1,8 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
-import { demoJob, larkspire, orrinshaw } from "../fixtures/load";
+import { demoJob } from "../fixtures/load";
+import { larkspire } from "../fixtures/packs/larkspire";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { ZoneMap } from "../pack/schema-teardown";
 import { makeWitness } from "../plan/make-witness";
 import type { Spot } from "../numeric/plane";

@@ -1,6 +1,7 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
-import { demoJob, demoJobs, orrinshaw } from "../fixtures/load";
+import { demoJob, demoJobs } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { seeded } from "../numeric/seeded";
 import { fold, headerOf } from "./fold";
 import type { Envelope, Payload, Role } from "./schema";

@@ -1,5 +1,5 @@
 import { TestBench, testGauge, testMaster } from "../fixtures/bench";
-import { orrinshaw } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { foldShop } from "./fold-shop";
 
 test("a shop has each gauge and master as last registered, whatever the order of entries", () => {

@@ -1,9 +1,12 @@
 import fc from "fast-check";
 import { assess } from "../assess";
 import { downstreamOf, unreachedNodes } from "../circuits/downstream";
+import { fold } from "../entry/fold";
 import { TestBench } from "../fixtures/bench";
-import { demoJob, orrinshaw } from "../fixtures/load";
+import { demoJob } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { standardUncertainty } from "../quantity/estimate";
+import { assessLedger } from "./ledger";
 
 const asOf = "2026-11-24T00:00:00Z";
 const ledgerOf = (bench: TestBench) => assess(bench.pack, bench.entries, asOf).ledger;
@@ -146,7 +149,7 @@ describe("account of a broken part", () => {
             .sort((a, b) => a.at - b.at)
             .map(({ entry }) => entry);
           for (const entries of [bench.entries, shuffled, [...shuffled, ...bench.entries]]) {
-            const [account] = assess(orrinshaw, entries, asOf).ledger.parts;
+            const [account] = assessLedger(orrinshaw, fold(entries)).parts;
             expect(account!.found.value).toBeCloseTo(expected, 9);
             expect(account!.missing!.value + account!.found.value).toBeCloseTo(account!.lost!.value, 9);
           }

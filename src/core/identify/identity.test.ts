@@ -2,7 +2,10 @@ import { addWeeks, getISOWeek, getISOWeekYear, setISOWeek, startOfISOWeek, start
 import fc from "fast-check";
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
-import { demoJob, larkspire, orrinshaw, pellbrook } from "../fixtures/load";
+import { demoJob } from "../fixtures/load";
+import { larkspire } from "../fixtures/packs/larkspire";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import { readPack } from "../pack/read-pack";
 import type { Identity } from "../pack/schema";
 import { plainNumber, readNumber } from "./decode-number";

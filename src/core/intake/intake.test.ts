@@ -1,6 +1,7 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
-import { demoJob, orrinshaw } from "../fixtures/load";
+import { demoJob } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { Payload } from "../entry/schema";
 import { ownerViewOf } from "../owner-view";
 

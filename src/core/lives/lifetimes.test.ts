@@ -1,7 +1,8 @@
 import { foldShop } from "../entry/fold-shop";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide, judged } from "../fixtures/choices";
-import { orrinshaw, pellbrook } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import { planOfJob } from "../plan/pose-plan";
 import { lifetimesOf, livesByClass, type ClassLifetime } from "./lifetimes";
 

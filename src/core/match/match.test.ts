@@ -1,7 +1,10 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
 import loadHighs from "highs";
-import { json, larkspire, orrinshaw, pellbrook } from "../fixtures/load";
+import { json } from "../fixtures/load";
+import { larkspire } from "../fixtures/packs/larkspire";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import { readCatalogueCsv } from "../catalogue/catalogue";
 import { decide } from "../fixtures/choices";
 import { bring, matchOf, merged, note, pick, small } from "../fixtures/merge";

@@ -1,4 +1,4 @@
-import { orrinshaw } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { unitById } from "../quantity/units";
 import { guessColumns, planImport, readTable, type ImportRow } from "./import-readings";
 

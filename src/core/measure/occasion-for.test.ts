@@ -1,6 +1,7 @@
 import { fold } from "../entry/fold";
 import { TestBench, testGauge } from "../fixtures/bench";
-import { orrinshaw, rotary } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { rotary } from "../fixtures/packs/rotary";
 import { occasionFor, suits } from "./occasion-for";
 
 const feature = (sheet: string) => orrinshaw.sheets.find((each) => each.id === sheet)!.feature;

@@ -1,7 +1,7 @@
 import { jStat } from "jstat";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { judged } from "../fixtures/choices";
-import { orrinshaw } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { standardUncertainty } from "../quantity/estimate";
 import { coverageForRepeats, ownScatter } from "./own-scatter";
 

@@ -1,7 +1,8 @@
 import { readFileSync } from "node:fs";
 import { assess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
-import { orrinshaw, pellbrook } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import reference from "../fixtures/reference/scipy.json";
 import type { Gauge } from "../entry/schema";
 import { readEntry } from "../entry/read-entry";

@@ -5,7 +5,7 @@ import { lockedAt } from "./locked-at";
 import { comparedAtTwenty, directAtTwenty } from "./to-twenty-degrees";
 import { sizeWhenNew, wearShare } from "./wear";
 import { questionReading } from "./question-reading";
-import { orrinshaw } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { estimate, exact } from "../quantity/estimate";
 
 /** A material whose coefficient is known as well as is said; exactly where nothing is. */

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { orrinshaw } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { changesAlong, rankAmong, trendOf, type PastReading, type Visit } from "./trend";
 
 const { feature } = orrinshaw.sheets.find((sheet) => sheet.id === "liner-bore")!;

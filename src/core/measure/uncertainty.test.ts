@@ -2,7 +2,7 @@ import fc from "fast-check";
 import jstat from "jstat";
 import { assess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
-import { orrinshaw } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { extremeBias } from "../numeric/extreme-bias";
 import { readPack } from "../pack/read-pack";
 import { json } from "../fixtures/load";

@@ -1,5 +1,7 @@
 import { exact, standardUncertainty, estimate, type Estimate } from "../quantity/estimate";
-import { json, orrinshaw, rotary } from "../fixtures/load";
+import { json } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { rotary } from "../fixtures/packs/rotary";
 import type { CompiledPack } from "./compile-pack";
 import { readPack } from "./read-pack";
 import { evaluateExpr } from "./evaluate-expr";

@@ -1,6 +1,8 @@
 import { createAssess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
-import { json, orrinshaw, pellbrook } from "../fixtures/load";
+import { json } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import { makeWitness } from "../plan/make-witness";
 import { readPack } from "./read-pack";
 import type { Pack } from "./schema";

@@ -1,6 +1,7 @@
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, judged, needAt } from "../fixtures/choices";
-import { tarnwick, windrow } from "../fixtures/load";
+import { tarnwick } from "../fixtures/packs/tarnwick";
+import { windrow } from "../fixtures/packs/windrow";
 import { optionKey } from "../plan/same-option";
 
 // Two layouts that have no journals to grind and no bores to bore, from their packs alone. Cases marked common practice,

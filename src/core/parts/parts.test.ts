@@ -1,6 +1,8 @@
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, judged, needAt } from "../fixtures/choices";
-import { json, orrinshaw, pellbrook } from "../fixtures/load";
+import { json } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import { takeAlong } from "../entry/carried";
 import { standingEntries } from "../entry/fold";
 import { ageOf } from "../measure/endurance";

@@ -1,7 +1,8 @@
 import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
 import { needAt } from "../fixtures/choices";
-import { demoJob, pellbrook } from "../fixtures/load";
+import { demoJob } from "../fixtures/load";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import type { Rework } from "../pack/schema";
 import { exact } from "../quantity/estimate";
 import { nextSize } from "./next-size";

@@ -1,6 +1,8 @@
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, judged } from "../fixtures/choices";
-import { orrinshaw, pellbrook, windrow } from "../fixtures/load";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
+import { windrow } from "../fixtures/packs/windrow";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Choice } from "./option";
 

@@ -1,6 +1,8 @@
 import { assess } from "@/core/assess";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
-import { demoJob, orrinshaw, rotary } from "@/core/fixtures/load";
+import { demoJob } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
+import { rotary } from "@/core/fixtures/packs/rotary";
 import { nextStep } from "@/core/next-step";
 import { slotStates } from "./slot-state";
 

@@ -1,6 +1,9 @@
 import { assess } from "../assess";
 import { TestBench, testGauge } from "../fixtures/bench";
-import { json, larkspire, orrinshaw, pellbrook } from "../fixtures/load";
+import { json } from "../fixtures/load";
+import { larkspire } from "../fixtures/packs/larkspire";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { pellbrook } from "../fixtures/packs/pellbrook";
 import { questionReading } from "../measure/question-reading";
 import { whyNoReading } from "../measure/take-reading";
 import { nextStep } from "../next-step";

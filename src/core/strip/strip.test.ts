@@ -4,7 +4,9 @@ import { assess } from "../assess";
 import { TestBench } from "../fixtures/bench";
 import { emptyPlaces } from "./assess-strip";
 import { tagsForEmpty } from "../parts/next-tags";
-import { demoJob, larkspire, orrinshaw } from "../fixtures/load";
+import { demoJob } from "../fixtures/load";
+import { larkspire } from "../fixtures/packs/larkspire";
+import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { stepOrder, stepsBefore, unreachableSteps } from "./step-order";
 import { readTagCode, writeTagCode } from "./tag-code";
 

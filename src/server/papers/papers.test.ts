@@ -1,6 +1,7 @@
 import type { Content } from "pdfmake/interfaces";
 import { assess } from "@/core/assess";
-import { demoJob, orrinshaw, packOf } from "@/core/fixtures/load";
+import { demoJob, packOf } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { TestBench } from "@/core/fixtures/bench";
 import { readTagCode } from "@/core/strip/tag-code";
 import { measuringSheets, stripList } from "./bench-sheets";

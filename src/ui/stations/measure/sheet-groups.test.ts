@@ -1,4 +1,5 @@
-import { orrinshaw, rotary } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
+import { rotary } from "@/core/fixtures/packs/rotary";
 import { isJointSheet, sheetGroups, titleOf } from "./sheet-groups";
 
 test("sheets stand under their kind of part in the pack's order, fits together at the end", () => {

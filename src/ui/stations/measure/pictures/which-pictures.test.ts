@@ -1,4 +1,6 @@
-import { orrinshaw, pellbrook, rotary } from "@/core/fixtures/load";
+import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
+import { pellbrook } from "@/core/fixtures/packs/pellbrook";
+import { rotary } from "@/core/fixtures/packs/rotary";
 import { picturesOf } from "./which-pictures";
 
 const first = (pack: typeof orrinshaw, sheet: string) =>

@@ -1,0 +1,3 @@
+import { together } from "./together";
+
+together(0);
