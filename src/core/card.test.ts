@@ -1,4 +1,4 @@
-import { assess } from "./assess";
+import { assess } from "./fixtures/judge";
 import { cardOf, mayGrow, statesOn } from "./card";
 import { TestBench } from "./fixtures/bench";
 import { countByKind } from "./holds";

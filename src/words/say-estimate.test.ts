@@ -1,4 +1,4 @@
-import { assess } from "@/core/assess";
+import { assess } from "@/core/fixtures/judge";
 import { TestBench } from "@/core/fixtures/bench";
 import { asOf } from "@/core/fixtures/choices";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";

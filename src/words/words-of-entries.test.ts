@@ -1,4 +1,4 @@
-import { assess } from "@/core/assess";
+import { assess } from "@/core/fixtures/judge";
 import { demoJob, demoJobs, packOf } from "@/core/fixtures/load";
 import { larkspire } from "@/core/fixtures/packs/larkspire";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";

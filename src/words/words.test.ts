@@ -1,4 +1,4 @@
-import { assess } from "@/core/assess";
+import { assess } from "@/core/fixtures/judge";
 import { demoJob } from "@/core/fixtures/load";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { problem, type Problem } from "@/core/problem/problem";

@@ -1,4 +1,4 @@
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { decide } from "../fixtures/choices";
 import { highsSolve } from "../fixtures/highs";

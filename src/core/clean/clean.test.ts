@@ -1,4 +1,4 @@
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { readPack } from "../pack/read-pack";

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";

@@ -1,4 +1,4 @@
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { demoJob } from "../fixtures/load";
 import { larkspire } from "../fixtures/packs/larkspire";

@@ -1,4 +1,4 @@
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import type { Payload } from "../entry/schema";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";

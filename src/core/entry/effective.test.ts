@@ -1,4 +1,4 @@
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { demoJob, demoJobs } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";

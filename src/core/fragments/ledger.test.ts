@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { downstreamOf, unreachedNodes } from "../circuits/downstream";
 import { fold } from "../entry/fold";
 import { TestBench } from "../fixtures/bench";

@@ -1,6 +1,6 @@
 import { addWeeks, getISOWeek, getISOWeekYear, setISOWeek, startOfISOWeek, startOfISOWeekYear } from "date-fns";
 import fc from "fast-check";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { demoJob } from "../fixtures/load";
 import { larkspire } from "../fixtures/packs/larkspire";

@@ -1,7 +1,7 @@
 import { uniformFloat64 } from "pure-rand/distribution/uniformFloat64";
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
 import { jStat } from "jstat";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt } from "../fixtures/choices";
 import { demoJob } from "../fixtures/load";

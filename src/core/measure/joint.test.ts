@@ -1,5 +1,5 @@
 import { jStat } from "jstat";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench, testGauge, testMaster } from "../fixtures/bench";
 import { choiceAt } from "../fixtures/choices";
 import { json } from "../fixtures/load";

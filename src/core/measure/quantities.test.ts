@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import jstat from "jstat";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { extremeBias } from "../numeric/extreme-bias";

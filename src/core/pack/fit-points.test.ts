@@ -1,6 +1,6 @@
 import { uniformFloat64 } from "pure-rand/distribution/uniformFloat64";
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { json } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";

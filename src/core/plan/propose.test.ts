@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { asOf, choiceAt, decide, judged } from "../fixtures/choices";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";

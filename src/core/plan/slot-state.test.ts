@@ -1,4 +1,4 @@
-import { assess } from "@/core/assess";
+import { assess } from "@/core/fixtures/judge";
 import { TestBench, testGauge } from "@/core/fixtures/bench";
 import { demoJob } from "@/core/fixtures/load";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";

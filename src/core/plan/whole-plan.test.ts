@@ -1,4 +1,4 @@
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import type { OwedAction } from "../diagnose/assess-diagnose";
 import { fold } from "../entry/fold";
 import { ownVerdicts } from "../match/own-verdict";

@@ -1,4 +1,4 @@
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { json } from "../fixtures/load";
 import { larkspire } from "../fixtures/packs/larkspire";
@@ -135,8 +135,8 @@ describe("at the front", () => {
 describe("a crack", () => {
   const cracked = (slot: string, line: [number, number][], lengthMm: number | null) => {
     const bench = new TestBench(orrinshaw);
-    const part = bench.partIn.get(slot)!;
     bench.readRestAsNew();
+    const part = bench.partIn.get(slot)!;
     bench.add("crack-found", { part, line, lengthMm, method: "dye", words: null });
     return bench;
   };

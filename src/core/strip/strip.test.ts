@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import toposort from "toposort";
-import { assess } from "../assess";
+import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { emptyPlaces } from "./assess-strip";
 import { tagsForEmpty } from "../parts/next-tags";

@@ -1,5 +1,5 @@
 import type { Content } from "pdfmake/interfaces";
-import { assess } from "@/core/assess";
+import { assess } from "@/core/fixtures/judge";
 import { demoJob, packOf } from "@/core/fixtures/load";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { TestBench } from "@/core/fixtures/bench";

@@ -1,5 +1,5 @@
 import sharp from "sharp";
-import { assess } from "@/core/assess";
+import { assess } from "@/core/fixtures/judge";
 import { TestBench } from "@/core/fixtures/bench";
 import { decide } from "@/core/fixtures/choices";
 import { demoJob, packOf, type demoJobs } from "@/core/fixtures/load";

@@ -6,7 +6,7 @@ import path from "node:path";
 import { pipeline } from "node:stream/promises";
 import { gunzipSync, gzipSync } from "node:zlib";
 import { ZipFile } from "yazl";
-import { assess } from "@/core/assess";
+import { assess } from "@/core/fixtures/judge";
 import { fingerprint } from "@/core/canonical";
 import { toAssessmentJson } from "@/core/assessment-json";
 import type { Envelope } from "@/core/entry/schema";
