@@ -230,7 +230,7 @@ function createJudging(pack: CompiledPack): {
  * @param entries  as received, of any version and type
  * @param asOf     ISO 8601 moment that stands for 'now'
  * @throws  never for what entries say: what is not understood is carried, what is amiss is among the holds and problems
- * @example assess(pack, [], "2026-11-24T00:00:00Z").job.header // null: nothing opened it
+ * @example assess(pack, [], "2026-11-24T00:00:00Z").job.header // null; nothing opened it
  */
 export const assess = (pack: CompiledPack, entries: readonly Envelope[], asOf: string): Assessment =>
   createAssess(pack)(entries, asOf);

@@ -1,62 +1,56 @@
 import { importMark } from "@/core/entry/imported-author";
-import { isKnownType, type EntryType } from "@/core/entry/declarations";
-import type { Disposition, Envelope } from "@/core/entry/schema";
+import { isKnownType } from "@/core/entry/declarations";
+import { readEntry } from "@/core/entry/read-entry";
+import type { Entry, EntryType, Envelope, Payload } from "@/core/entry/schema";
 import { many } from "./sentences/sentence";
 import { dispositionWords } from "./words-for";
 
 /** A figure as it was typed; else as it is kept. */
-const asTyped = (typed: unknown, value: unknown, unit: string) =>
-  typeof typed === "string" ? typed : `${String(value)} ${unit}`;
-const plain = (id: unknown) => String(id).replaceAll("-", " ");
+const asTyped = (typed: string | undefined, value: number, unit: string) => typed ?? `${value} ${unit}`;
+const plain = (id: string) => id.replaceAll("-", " ");
 
-/** A few words for every type of entry: one that is missing does not compile. Payloads are shown as received, of any version. */
-const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknown>>) => string>> = {
+/** A few words for every type of entry: one that is missing, or a field that is called otherwise, does not compile. */
+const words: { readonly [T in EntryType]: (payload: Payload<T>) => string } = {
   "job-opened": () => "the job's opening",
-  "part-tagged": ({ tag }) => `tag ${String(tag)}`,
-  "part-noted": ({ item, value }) =>
-    `${String(item).replace(/-/gu, " ")}: ${value === null ? "not known" : String(value)}`,
-  "part-adopted": ({ from }) => `a part from ${String(from)}`,
-  "shelf-laid": ({ tag, lies }) => `${String(tag)} to the shelf, ${String(lies)}`,
-  "shelf-moved": ({ lies }) => `moved to ${String(lies)}`,
-  "shelf-left": ({ to }) => `off the shelf: ${String(to)}`,
-  "part-installed": ({ slot }) => `a part put into ${String(slot)}`,
+  "part-tagged": ({ tag }) => `tag ${tag}`,
+  "part-noted": ({ item, value }) => `${plain(item)}: ${value === null ? "not known" : String(value)}`,
+  "part-adopted": ({ from }) => `a part from ${from}`,
+  "shelf-laid": ({ tag, lies }) => `${tag} to the shelf, ${lies}`,
+  "shelf-moved": ({ lies }) => `moved to ${lies}`,
+  "shelf-left": ({ to }) => `off the shelf: ${to}`,
+  "part-installed": ({ slot }) => `a part put into ${slot}`,
   "part-removed": () => "a part taken out",
-  "occasion-opened": ({ gauge }) => `set-up of ${(gauge as { name?: string } | undefined)?.name ?? "a gauge"}`,
-  "reading-taken": ({ typed }) => `reading ${String(typed)}`,
-  "visits-taken": ({ visits }) => `${(visits as unknown[]).length} earlier visits, to reckon wear by`,
+  "occasion-opened": ({ gauge }) => `set-up of ${gauge.name}`,
+  "reading-taken": ({ typed }) => `reading ${typed}`,
+  "visits-taken": ({ visits }) => `${visits.length} earlier visits, to reckon wear by`,
   "scatter-said": ({ is }) =>
     is === "form" ? "what the repeats say of the part" : "what the repeats say of the gauge",
-  "entry-struck": ({ strikes }) =>
-    `the strike of ${(strikes as unknown[]).length === 1 ? "an entry" : `${(strikes as unknown[]).length} entries`}`,
+  "entry-struck": ({ strikes }) => `the strike of ${strikes.length === 1 ? "an entry" : `${strikes.length} entries`}`,
   "reason-given": () => "a reason",
-  "plan-adopted": ({ choices }) => `a plan for ${many((choices as readonly unknown[]).length, "part")}`,
-  "purchase-made": ({ supplier, lines }) =>
-    `an order of ${(lines as readonly unknown[]).length} lines at ${String(supplier)}`,
-  "goods-received": ({ quantity, state }) => `${String(quantity)} received, ${String(state)}`,
-  "core-returned": ({ quantity }) => `${String(quantity)} old parts sent back`,
-  "sent-out": ({ parts, to }) => `${many((parts as readonly unknown[]).length, "part")} sent out to ${String(to)}`,
-  "came-back": ({ state }) => `a part back from the machine shop, ${String(state)}`,
-  "old-parts-agreed": ({ by }) => `what ${String(by)} wants done with old parts`,
-  "work-declined": ({ what }) => `work the owner declined: ${String(what)}`,
-  "decision-made": ({ disposition }) =>
-    `the decision “${dispositionWords[disposition as Disposition]?.toLowerCase() ?? String(disposition)}”`,
+  "plan-adopted": ({ choices }) => `a plan for ${many(choices.length, "part")}`,
+  "purchase-made": ({ supplier, lines }) => `an order of ${lines.length} lines at ${supplier}`,
+  "goods-received": ({ quantity, state }) => `${quantity} received, ${state}`,
+  "core-returned": ({ quantity }) => `${quantity} old parts sent back`,
+  "sent-out": ({ parts, to }) => `${many(parts.length, "part")} sent out to ${to}`,
+  "came-back": ({ state }) => `a part back from the machine shop, ${state}`,
+  "old-parts-agreed": ({ by }) => `what ${by} wants done with old parts`,
+  "work-declined": ({ what }) => `work the owner declined: ${what}`,
+  "decision-made": ({ disposition }) => `the decision “${dispositionWords[disposition].toLowerCase()}”`,
   "settings-taken": () => "the shop's settings, taken for this job",
   "settings-changed": () => "the shop's settings",
-  "intake-noted": ({ item, value }) =>
-    `${String(item).replaceAll("-", " ")}: ${value === null ? "unknown" : String(value)}`,
-  "number-read": ({ text }) => `number ${String(text)}`,
-  "tell-answered": ({ tell, answer }) =>
-    `${String(tell).replaceAll("-", " ")}: ${answer === null ? "cannot be seen" : String(answer)}`,
+  "intake-noted": ({ item, value }) => `${plain(item)}: ${value === null ? "unknown" : String(value)}`,
+  "number-read": ({ text }) => `number ${text}`,
+  "tell-answered": ({ tell, answer }) => `${plain(tell)}: ${answer === null ? "cannot be seen" : String(answer)}`,
   "contradiction-signed": () => "the signature to a contradiction",
-  "estimate-made": ({ kind, amount }) => `${kind === "change" ? "a change" : "an estimate"} of ${String(amount)}`,
+  "estimate-made": ({ kind, amount }) => `${kind === "change" ? "a change" : "an estimate"} of ${amount}`,
   "approval-given": ({ agreed }) => (agreed ? "the owner's approval" : "the owner's refusal"),
-  "owner-answered": ({ agreed, by }) => `the owner's ${agreed === true ? "yes" : "no"} by link, ${String(by)}`,
+  "owner-answered": ({ agreed, by }) => `the owner's ${agreed === true ? "yes" : "no"} by link, ${by}`,
   "owner-named": ({ owner }) => (owner === null ? "no owner" : "whose engine it is"),
-  "job-renamed": ({ name }) => `the name “${String(name)}”`,
+  "job-renamed": ({ name }) => `the name “${name}”`,
   "job-put-away": ({ to }) =>
     to === "bench" ? "back on the bench" : to === "archive" ? "put into the archive" : "put away as a mistake",
   "job-given": ({ to }) => (to === null ? "for whoever is free" : "who works on it"),
-  "course-chosen": ({ course }) => `the course “${String(course)}”`,
+  "course-chosen": ({ course }) => `the course “${course}”`,
   "step-ticked": ({ step }) => `step “${plain(step)}”`,
   "part-came-out": ({ slot }) => `${plain(slot)} taken out`,
   "check-noted": ({ check, place, skipped }) =>
@@ -64,7 +58,7 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "finding-made": ({ finding, value }) =>
     `${plain(finding)}: ${value === "none" ? "looked, nothing there" : plain(value)}`,
   "photo-added": () => "a photo",
-  "photo-marked": ({ mark }) => `a mark on a photo (${String((mark as { kind?: string } | undefined)?.kind ?? "?")})`,
+  "photo-marked": ({ mark }) => `a mark on a photo (${String(mark.kind)})`,
   "photo-chosen": ({ forOwner }) => (forOwner ? "a photo chosen for the owner" : "a photo kept from the owner"),
   "broken-weighed": ({ leftGrams, leftTyped }) =>
     `what is left of a broken part: ${asTyped(leftTyped, leftGrams, "g")}`,
@@ -76,11 +70,11 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "crack-checked": ({ method }) => `a crack-check, ${plain(method)}`,
   "crack-found": ({ lengthMm, typed }) =>
     lengthMm === null ? "a crack" : `a crack of ${asTyped(typed, lengthMm, "mm")}`,
-  "thread-found": ({ zone, hole, state }) => `hole ${String(hole)} of ${plain(zone)}: ${plain(state)}`,
-  "part-scrapped": ({ made }) => `a scrapped part, ${String(made)}`,
-  "hold-lifted": ({ why }) => `going on past a hold: ${String(why)}`,
-  "handed-over": ({ to }) => `the hand-over to ${String(to)}`,
-  "gauge-registered": ({ gauge }) => `the gauge ${(gauge as { name?: string } | undefined)?.name ?? ""}`.trimEnd(),
+  "thread-found": ({ zone, hole, state }) => `hole ${hole} of ${plain(zone)}: ${plain(state)}`,
+  "part-scrapped": ({ made }) => `a scrapped part, ${made}`,
+  "hold-lifted": ({ why }) => `going on past a hold: ${why}`,
+  "handed-over": ({ to }) => `the hand-over to ${to}`,
+  "gauge-registered": ({ gauge }) => `the gauge ${gauge.name}`.trimEnd(),
   "finding-answered": ({ finding, grade }) =>
     `${plain(finding)}: ${grade === null ? "cannot be seen" : grade === 0 ? "not there" : "there"}`,
   "cause-settled": ({ verdict }) =>
@@ -90,10 +84,10 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
         ? "no failure"
         : "the cause cannot be determined",
   "older-damage-signed": ({ finding }) => `older damage: ${plain(finding)}`,
-  "action-answered": ({ action, outcome }) => `${plain(action)}: ${String(outcome)}`,
+  "action-answered": ({ action, outcome }) => `${plain(action)}: ${outcome}`,
   "attribute-read": ({ attribute, value }) =>
-    `${plain(attribute)}: ${value === null ? "cannot be told" : plain(value)}`,
-  "candidate-taken": ({ sold }) => `${String((sold as { number?: string } | undefined)?.number)} from the catalogue`,
+    `${plain(attribute)}: ${value === null ? "cannot be told" : plain(String(value))}`,
+  "candidate-taken": ({ sold }) => `${sold.number} from the catalogue`,
   "part-picked": ({ slot, part }) => `what goes into ${plain(slot)}${part === null ? ": a new one" : ""}`,
   "remedy-taken": ({ mating, remedy }) => `${plain(mating)}: ${remedy === null ? "no remedy" : plain(remedy)}`,
   "line-ticked": ({ line, done }) => `${done ? "done" : "not done after all"}: ${line}`,
@@ -109,16 +103,24 @@ const words: Readonly<Record<EntryType, (payload: Readonly<Record<string, unknow
   "lives-counted": () => "how long its parts lasted, counted",
   "lives-adopted": ({ on }) => (on ? "how long parts last by the shop's own" : "how long parts last by the pack alone"),
   "cause-counted": () => "a failure, counted",
-  "master-registered": ({ master }) =>
-    `the setting master ${(master as { name?: string } | undefined)?.name ?? ""}`.trimEnd(),
+  "master-registered": ({ master }) => `the setting master ${master.name}`.trimEnd(),
 };
 
-/** An entry in a few words; one of an unknown type by its type. */
-export const sayEntry = ({ type, payload }: Pick<Envelope, "type" | "payload">): string =>
-  isKnownType(type) ? words[type](payload) : `an entry “${type}”`;
+/** What is said of an entry whose type is known: its own words, of its own payload. */
+const sayKnown = <T extends EntryType>(entry: Entry & { readonly type: T; readonly payload: Payload<T> }): string =>
+  words[entry.type](entry.payload);
+
+/** An entry in a few words, of whatever version it was written; one of an unknown type, or that cannot be read, by its type. */
+export function sayEntry(envelope: Envelope): string {
+  const read = readEntry(envelope);
+  if (read.ok) return sayKnown(read.value as Parameters<typeof sayKnown>[0]);
+  return isKnownType(envelope.type)
+    ? `an entry “${plain(envelope.type)}” that cannot be read`
+    : `an entry “${envelope.type}”`;
+}
 
 /** What one act made: “reading 108.04”, “12 entries”. */
-export const sayAct = (entries: readonly Pick<Envelope, "type" | "payload">[]): string => {
+export const sayAct = (entries: readonly Envelope[]): string => {
   const [first] = entries;
   if (!first) return "nothing";
   if (entries.length === 1) return sayEntry(first);

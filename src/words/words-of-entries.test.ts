@@ -1,5 +1,5 @@
 import { assess } from "@/core/fixtures/judge";
-import { demoJob, demoJobs, packOf } from "@/core/fixtures/load";
+import { demoJob, demoJobs, frozenEntries } from "@/core/fixtures/load";
 import { larkspire } from "@/core/fixtures/packs/larkspire";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { budgetOf, jointBudget } from "@/core/measure/uncertainty-budget";
@@ -10,12 +10,14 @@ import { saySource } from "./say-source";
 const asOf = "2026-11-24T08:00:00Z";
 const holes = /undefined|NaN|null|\[object/;
 
-test.each(demoJobs)("every entry of %s is said in a few words without a hole", (name) => {
-  for (const entry of demoJob(name)) {
+test.each([
+  ["of every type and version", frozenEntries()] as const,
+  ...demoJobs.map((name) => [`of ${name}`, demoJob(name)] as const),
+])("entries %s are said in a few words without a hole", (_, entries) => {
+  for (const entry of entries) {
     const words = sayEntry(entry);
     expect([words, holes.test(words), words.length < 200]).toEqual([words, false, true]);
   }
-  expect(packOf(name)).toBeDefined();
 });
 
 test("an act is said by what it made", () => {
@@ -24,10 +26,11 @@ test("an act is said by what it made", () => {
   expect(sayAct([decisions[0]!])).toBe("the decision “reuse as is”");
   expect(sayAct(decisions.slice(0, 9))).toBe("9 decisions");
   expect(sayAct([opened!, decisions[0]!])).toBe("2 entries");
-  expect([sayAct([]), sayEntry({ type: "engine-dreamt", payload: {} })]).toEqual([
-    "nothing",
-    "an entry “engine-dreamt”",
-  ]);
+  expect([
+    sayAct([]),
+    sayEntry({ ...opened!, type: "engine-dreamt", payload: {} }),
+    sayEntry({ ...opened!, payload: {} }),
+  ]).toEqual(["nothing", "an entry “engine-dreamt”", "an entry “job opened” that cannot be read"]);
 });
 
 test("an author who came with an import is said to be a label", () => {

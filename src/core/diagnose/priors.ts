@@ -39,7 +39,7 @@ const never = 1e-9;
  * @param base    rate of the pack, in the whole engine
  * @param weight  how many engines that rate weighs
  * @source  beta-binomial updating; any textbook of Bayesian statistics
- * @example withExperience(0.08, 40, { times: 3, of: 21 }).toFixed(3) // "0.102": (3.2 + 3) / 61
+ * @example withExperience(0.08, 40, { times: 3, of: 21 }).toFixed(3) // "0.102"; (3.2 + 3) / 61
  */
 export const withExperience = (
   base: number,

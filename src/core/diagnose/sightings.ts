@@ -62,7 +62,7 @@ const [besideGrade, farGrade, outOfNothing] = [0.15, 0.03, 0.01];
  * @param seen    the grade recorded, 0 for nothing
  * @param grades  how many there are besides nothing
  * @param miss    how often such a look misses a trace; something worse is missed as often as that, to the power of its grade
- * @example likelihoodOf(0, 2, 0.2) // [1, 0.2, 0.04]: what was not seen may yet be there
+ * @example likelihoodOf(0, 2, 0.2) // [1, 0.2, 0.04]; what was not seen may yet be there
  */
 export const likelihoodOf = (seen: number, grades: number, miss: number): readonly number[] =>
   Array.from({ length: grades + 1 }, (_, truly) => {

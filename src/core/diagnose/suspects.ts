@@ -165,7 +165,11 @@ export function assessContamination(
   return { sources, suspects, reached };
 }
 
-/** How often one of several comes true. @example eitherOf([0.1, 0.5]) // 0.55 */
+/**
+ * How often one of several comes true.
+ *
+ * @example eitherOf([0.1, 0.5]) // 0.55
+ */
 export const eitherOf = (chances: readonly number[]): number =>
   1 - chances.reduce((none, chance) => none * (1 - chance), 1);
 

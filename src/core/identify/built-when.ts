@@ -43,7 +43,7 @@ function daysOf(values: Values): readonly [string, string] | Problem | null {
  *
  * @returns  null with the reason in `problems` where there is no such day or time; null alone where it names no year
  * @source   Gregorian calendar; ISO 8601 weeks (from memory)
- * @example  builtWhen(new Map([["year", 1972], ["month", 2]]), []) // { from: "1972-02-01", to: "1972-02-29", … }
+ * @example  builtWhen(new Map([["year", 1972], ["month", 2]]), []) // { from: "1972-02-01", to: "1972-02-29" }
  */
 export function builtWhen(values: Values, problems: Problem[]): Built | null {
   const days = daysOf(values);

@@ -37,7 +37,7 @@ export function sizeNoted({ governing, rework }: Feature, stepId: string | null)
  * @param meanMm  mean of what was measured after machining, mm
  * @returns       null where the new size is nearest, or where no size is measured (a flatness, a depth)
  * @source  common practice, no source
- * @example  of a journal 70.98 to 71.00, sizes 0.25 apart: 70.74 is the first undersize, 70.73 to 70.75
+ * @example  sizeMade(bigEnd, 70.74)!.step.id // "u-25"; a journal of 70.98 to 71.00, undersizes 0.25 apart
  */
 export function sizeMade({ governing, rework }: Feature, meanMm: number): SizeMade | null {
   const { new: band, reassembly, inService } = governing.limits;

@@ -24,7 +24,7 @@ export interface TypedReading {
  * @param unit    what a figure is in that names none
  * @param around  what was read around the point; null where nothing is asked about that
  * @returns  the reading; or what is wrong with the text, as `parseReading` says
- * @example  readTyped("70.98", sheet, "a", unitById("mm")!, null) // { value: 70.98, … } at a journal of 71 mm
+ * @example  readTyped("70.98", { feature: bigEnd }, "a", unitById("mm")!, null).value // { value: 70.98, question: null }; a journal of 71 mm
  */
 export function readTyped(
   text: string,

@@ -7,9 +7,8 @@ import { lifeUnits } from "../pack/schema";
  * What has to be noted of a part that leaves its engine, so that it is known elsewhere how long that had run: all that
  * Intake knows of it and the part does not say yet. What has its own hours needs none.
  *
- * @example // an engine of 6200 h, and a part of it of which nothing is noted:
- * // runsToNote(part, notes) -> [{ item: "engine-hours-since-new", value: 6200, before: [] }]
  * @returns  `before`: the ids of notes that this stands for now
+ * @example  runsToNote({ id: "a", origin: "engine" }, engineOf6200h) // [{ item: "engine-hours-since-new", value: 6200, before: [] }]
  */
 export function runsToNote(
   part: Pick<Part, "id" | "origin">,

@@ -68,7 +68,11 @@ export const wordsOf = ({ laid: { payload }, lies }: ShelfPart): readonly string
 /** The most words that are searched by, and the longest that is kept. */
 const [mostWords, longestWord] = [40, 60];
 
-/** @example wordsIn("P-77 rack 3") // ["P", "77", "RACK", "3"] */
+/**
+ * The words of a text that is searched by, as they are compared.
+ *
+ * @example wordsIn("P-77 rack 3") // ["P", "77", "RACK", "3"]
+ */
 export const wordsIn = (text: string): readonly string[] => [
   ...new Set(
     text

@@ -50,7 +50,7 @@ export const layerOf = ({ hardenedCase, wall }: Rework) => hardenedCase ?? wall 
  * @param allowances  run-out, damage depth, offset and their like, mm, with their factors; an unknown one is never zero
  * @param newMm       the new diameter's bound that the steps are counted from
  * @source  common practice; a layer is measured from the new surface, half the step is taken off it
- * @example  70.871 - 0.03 - 2 x 0.06 - 0.02 = 70.701: of 70.75, 70.50, 70.25 the next is 70.50
+ * @example  nextSize(exact(70.92), [], bigEnd.rework, 70.98, "simple").next!.id // "u-25"; ground to 70.73, it cleans up
  */
 export function nextSize(
   worst: Estimate | null,

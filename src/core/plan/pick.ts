@@ -121,7 +121,7 @@ function eliminationOrder(sizes: readonly number[], scopes: readonly (readonly n
  * @param most       entries that a table may have; beyond that nothing is guessed
  * @returns          the pick and its cost; `none` where nothing satisfies all; `too-large` with what it would take
  * @source  elimination of variables over a graph, with min-fill as order (Dechter, Bucket elimination, 1999; from memory)
- * @example cheapestPick([{ costs: [0, 5] }, { costs: [Infinity, 3] }], [{ of: [0, 1], allows: ([a, b]) => a === b }]) // pick [1, 1], cost 8
+ * @example cheapestPick([{ costs: [0, 5] }, { costs: [Infinity, 3] }], [{ of: [0, 1], allows: ([a, b]) => a === b }]) // { pick: [1, 1], cost: 8 }
  */
 export function cheapestPick(
   choosers: readonly Chooser[],

@@ -15,7 +15,7 @@ export interface TypedNumber {
  * @param own    what the number is kept in
  * @param shown  what a figure is in that names none
  * @returns      the number; or the problems of parseQuantity
- * @example readNumber("1.5 oz", unitById("g")!, unitById("g")!) // { value: 42.5242846875, typed: "1.5 oz" }
+ * @example readNumber("1.5 oz", unitById("g")!, unitById("g")!).value // { value: 42.5242846875, typed: "1.5 oz" }
  */
 export function readNumber(text: string, own: Unit, shown: Unit): Outcome<TypedNumber> {
   const read = parseQuantity(text, own.dimension, shown);

@@ -88,7 +88,7 @@ const notANumber = (typed: string): Problem => problem("not-a-number", [], { typ
  * @param dimension  what is being measured there
  * @param assumed    the unit of a bare number; of the same dimension
  * @returns  the quantity, or problems empty, too-long, not-a-number, unit-unknown, unit-ambiguous, unit-wrong-dimension, stroke-unclear
- * @example  parseQuantity("1 3/8 in", "length", mm) // value 34.925
+ * @example  parseQuantity("1 3/8 in", "length", unitById("mm")!).value // { value: 34.925 }
  */
 export function parseQuantity(text: string, dimension: Dimension, assumed: Unit): Outcome<Quantity> {
   const typed = text.trim();
@@ -136,7 +136,7 @@ function sidesOf(typed: string): readonly [string, string] | null {
  * one of the two is that of both.
  *
  * @returns  the quantity, or the problems of parseQuantity, or gap-backwards where the first is not the smaller
- * @example  parseReading("10|12 thou", "length", mm) // value 0.2794, half 0.0254
+ * @example  parseReading("10|12 thou", "length", unitById("mm")!).value // { value: 0.2794, half: 0.0254 }
  */
 export function parseReading(text: string, dimension: Dimension, assumed: Unit): Outcome<TypedReading> {
   const typed = text.trim();
@@ -183,7 +183,7 @@ const between = new RegExp(
  *
  * @returns  its ends; or the problems of parseQuantity, tolerance-units where two units stand there, tolerance-backwards
  *           where the first end is the larger
- * @example  parseTolerance("12 ± 0.1", "length", mm) // low 11.9, high 12.1
+ * @example  parseTolerance("12 ± 0.1", "length", unitById("mm")!).value // { low: 11.9, high: 12.1 }
  */
 export function parseTolerance(text: string, dimension: Dimension, assumed: Unit): Outcome<Toleranced> {
   const typed = text.trim();
