@@ -25,7 +25,7 @@ import type { CompiledPack } from "./pack/compile-pack";
 import { emptyContext, evaluateExpr } from "./pack/evaluate-expr";
 import type { Caution } from "./pack/schema";
 import { partsJudgement } from "./parts/assess-parts";
-import { lotsOf, withLots } from "./parts/lots";
+import { lotsOf } from "./parts/lots";
 import { planJudgement } from "./plan/assess-plan";
 import { recordJudgement } from "./record/assess-record";
 import type { Station } from "./stations";
@@ -137,15 +137,14 @@ function createJudging(pack: CompiledPack): {
     const clean = cleanOf(job, findings);
     const crack = crackOf(job, order);
     const contamination = contaminationOf(job, order, findings, ledger, clean);
-    const condition = conditionOf(job, order, findings, ledger, strip, crack, contamination);
     const measured = measureOf(job, order);
     const lots = lotsNow(job, measured);
+    const condition = conditionOf(job, order, findings, ledger, strip, crack, contamination, lots);
     const sightings = sightingsNow(job, order, findings, measured, strip, crack, ledger, identity);
     const match = matchOf(job, order, sightings, rowsThatMeet(measured), identity);
     const diagnosis = diagnoseOf(job, order, sightings, lots, contamination, match);
-    const withItsLots = withLots(condition, lots);
-    const inHand = partsJudgement.assess(pack, job, order, measured, crack, withItsLots, lots);
-    const plan = planJudgement.assess(pack, job, order, measured, crack, withItsLots, match, inHand);
+    const inHand = partsJudgement.assess(pack, job, order, measured, condition, lots);
+    const plan = planJudgement.assess(pack, job, order, measured, crack, condition, match, inHand);
     const buying = buyingJudgement.assess(pack, job, lots, asOf.slice(0, 10));
     const intake = intakeJudgement.assess(pack, job, order, plan.choices, identity);
     const record = recordJudgement.assess(pack, job, order, asOf.slice(0, 10));
@@ -180,7 +179,7 @@ function createJudging(pack: CompiledPack): {
       ledger,
       clean,
       crack,
-      condition: withItsLots,
+      condition,
       measured,
       diagnosis,
       match,

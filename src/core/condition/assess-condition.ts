@@ -16,13 +16,16 @@ import { problem, type Problem } from "../problem/problem";
 import { standardUncertainty } from "../quantity/estimate";
 import { keptBeside } from "../same";
 import type { CheckResult, StripResult } from "../strip/assess-strip";
-import { findingVerdict, ifItHolds, type EvidenceVerdict } from "./finding-verdict";
-import { meet, type Verdict } from "./verdict";
+import { crackEvidence } from "../crack/crack-evidence";
+import { evidence, type Evidence } from "../evidence/evidence";
+import { lotEvidence, restsOnLot, type Lot } from "../parts/lots";
+import { findingVerdict, ifItHolds } from "./finding-verdict";
+import { meet, type Verdict } from "../evidence/verdict";
 
 /** What everything but measuring says of one physical part, wherever it is. */
 export interface PartCondition {
   readonly part: Part;
-  readonly evidence: readonly EvidenceVerdict[];
+  readonly evidence: readonly Evidence[];
   /** Whether it may be used again as it is, all of it. */
   readonly reuse: Verdict;
 }
@@ -32,19 +35,8 @@ export interface ConditionResult {
   readonly byPart: ReadonlyMap<string, PartCondition>;
 }
 
-const evidence = (answer: boolean | null, reason: Problem, more: Partial<EvidenceVerdict> = {}): EvidenceVerdict => ({
-  allowed: answer,
-  reasons: [reason],
-  survivesMachining: true,
-  never: false,
-  cleans: false,
-  on: null,
-  seenAt: null,
-  ...more,
-});
-
 /** A part with mass missing, or of which a piece was found, is broken: it is never used again. */
-function broken(part: Part, account: PartAccount | undefined, pieces: number, smallest: number): EvidenceVerdict[] {
+function broken(part: Part, account: PartAccount | undefined, pieces: number, smallest: number): Evidence[] {
   const never = { never: true };
   if (account?.lost) {
     const expanded = 2 * standardUncertainty(account.lost);
@@ -72,13 +64,13 @@ function tested(
   found: readonly string[],
   consequence: Consequence,
   checks: readonly CheckResult[],
-): EvidenceVerdict[] {
+): Evidence[] {
   const { when, then, why, never, survivesMachining } = consequence;
   if (when.is !== "check") return [];
   return checks
     .filter(({ check }) => check.id === when.check)
     .flatMap(({ check, places }) =>
-      places.flatMap((place): EvidenceVerdict[] => {
+      places.flatMap((place): Evidence[] => {
         const slots = check.places.find(({ id }) => id === place.id)?.slots ?? check.slots ?? [];
         const [note] = place.notes;
         if (!slots.some((slot) => found.includes(slot)) || !note || place.notes.length > 1) return [];
@@ -99,7 +91,7 @@ function tested(
 }
 
 /** What is known of the engine's past, where it says something of a class. */
-function remembered(part: Part, consequence: Consequence, { notes }: Order): EvidenceVerdict[] {
+function remembered(part: Part, consequence: Consequence, { notes }: Order): Evidence[] {
   const { when, then, why, never, survivesMachining } = consequence;
   if (when.is !== "history" || (part.origin !== "engine" && part.origin !== "donor")) return [];
   if (notes.value("history", when.item) !== when.value) return [];
@@ -116,10 +108,10 @@ const unitOfLife = { hours: "h", kilometres: "km", cycles: "cycles" } as const;
  * A life that is over refuses whatever it measures; a new part has all of it before it. Where lives scatter, what comes
  * within two standard deviations of it is asked about.
  */
-function lived(part: Part, partClass: PartClass, situation: Situation, { notes, wanted }: Order): EvidenceVerdict[] {
+function lived(part: Part, partClass: PartClass, situation: Situation, { notes, wanted }: Order): Evidence[] {
   const life = lifeFor(partClass, situation);
   if (!life) return [];
-  return lifeUnits.flatMap((counted): EvidenceVerdict[] => {
+  return lifeUnits.flatMap((counted): Evidence[] => {
     const most = life[counted];
     if (most === undefined) return [];
     const ahead = wanted[counted];
@@ -142,7 +134,7 @@ function lived(part: Part, partClass: PartClass, situation: Situation, { notes, 
 }
 
 /** Old stock is refused by its number; of what came from elsewhere a number that nobody read, or knows, is asked about. */
-function ofRevision(part: Part, partClass: PartClass): EvidenceVerdict[] {
+function ofRevision(part: Part, partClass: PartClass): Evidence[] {
   const { revisions } = partClass;
   if (revisions.length === 0) return [];
   const { tag, known, origin } = part;
@@ -165,7 +157,7 @@ function ofRevision(part: Part, partClass: PartClass): EvidenceVerdict[] {
 }
 
 /** What spoke against a part where it was before: it goes on doing so until a person says otherwise. */
-const broughtAlong = (part: Part, adoptions: readonly Signed<"part-adopted">[]): EvidenceVerdict[] =>
+const broughtAlong = (part: Part, adoptions: readonly Signed<"part-adopted">[]): Evidence[] =>
   adoptions.flatMap(({ from, against }) =>
     against.map(({ code, said }) =>
       evidence(null, problem("came-with-doubt", [part.id, code], { tag: part.tag, from, said })),
@@ -173,7 +165,7 @@ const broughtAlong = (part: Part, adoptions: readonly Signed<"part-adopted">[]):
   );
 
 /** What nobody looked at is not sound: a part that is judged by eye waits until it was looked over. */
-function lookedOver({ part, lines }: PartFindings, { features }: PartClass): EvidenceVerdict[] {
+function lookedOver({ part, lines }: PartFindings, { features }: PartClass): Evidence[] {
   if (lines.length === 0 || features.some(({ decides }) => decides)) return [];
   const open = lines.filter(({ grade }) => grade === null).length;
   const params = { tag: part.tag, count: open };
@@ -192,8 +184,9 @@ export function assessCondition(
   findings: FindingsResult,
   ledger: LedgerResult,
   strip: StripResult | null,
-  crack: Pick<CrackResult, "scrapped">,
+  crack: Pick<CrackResult, "scrapped" | "byPart">,
   { suspects }: Pick<Contamination, "suspects">,
+  lots: readonly Lot[],
 ): ConditionResult {
   const suspicions = groupBy(suspects, ({ part }) => part.id);
   const accounts = new Map(ledger.parts.map((account) => [account.part.id, account]));
@@ -201,25 +194,27 @@ export function assessCondition(
   const ofClass = groupBy(pack.pack.consequences, (each) => each.class);
   const checks = strip?.steps.flatMap((step) => step.checks) ?? [];
   const adoptions = groupBy(adopted, ({ part }) => part);
+  const lotOf = new Map(lots.flatMap((lot) => lot.parts.map(({ id }) => [id, lot] as const)));
   const smallest = pack.pack.ledger?.smallestGrams ?? 0;
   const byPart = new Map<string, PartCondition>();
   for (const seen of findings.byPart.values()) {
     const { part } = seen;
     const partClass = pack.classes.get(part.class);
     if (!partClass) continue;
-    const gone = crack.scrapped.get(part.id);
+    const [gone, cracked, lot] = [crack.scrapped.get(part.id), crack.byPart.get(part.id), lotOf.get(part.id)];
     const found = foundIn(part, cameOut);
     const [account, count] = [accounts.get(part.id), pieces.get(part.id)?.length ?? 0];
-    const basis = [seen, gone, account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
+    const basis = [seen, gone, cracked, ...(lot ? restsOnLot(lot) : []), account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
     const condition = keptConditions(part, basis, () => {
       const situation = partSituation(part, partClass, jobSituation(order));
       const spoken = ofClass.get(part.class) ?? [];
       const consequences = spoken.flatMap((each) => ifItHolds(each, situation));
-      const all: EvidenceVerdict[] = [
+      const all: Evidence[] = [
         ...(gone
           ? [evidence(false, problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
           : []),
         ...broken(part, account, count, smallest),
+        ...(cracked ? crackEvidence(cracked) : []),
         ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, spoken, situation) ?? []),
         ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
         ...lived(part, partClass, situation, order),
@@ -227,6 +222,7 @@ export function assessCondition(
         ...(suspicions.get(part.id) ?? []).map((each) => suspicionOf(each, pack.pack.intake?.schools)),
         ...broughtAlong(part, adoptions.get(part.id) ?? []),
         ...lookedOver(seen, partClass),
+        ...(lot ? lotEvidence(lot, part) : []),
       ];
       return all.length === 0 ? null : { part, evidence: all, reuse: meet(all) };
     });

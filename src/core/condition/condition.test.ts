@@ -8,7 +8,7 @@ import { readPack } from "../pack/read-pack";
 import type { Consequence, Nature } from "../pack/schema-consequences";
 import { isSettled } from "../plan/standing";
 import { usualConsequence } from "./finding-verdict";
-import { meet, type Verdict } from "./verdict";
+import { meet, type Verdict } from "../evidence/verdict";
 
 // What follows from what is seen is common practice and has no source; the masses, hours and places are invented.
 

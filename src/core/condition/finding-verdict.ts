@@ -5,26 +5,9 @@ import { holds, type Situation } from "../pack/conditions";
 import type { PartClass } from "../pack/schema";
 import type { Consequence, Nature } from "../pack/schema-consequences";
 import { problem, type Problem, type ProblemOf } from "../problem/problem";
-import { allowed, type Verdict } from "./verdict";
-
-/** What one piece of evidence says of using a part again, and whether machining would take it away. */
-export interface EvidenceVerdict extends Verdict {
-  readonly survivesMachining: boolean;
-  /** Nobody goes past it with a reason. */
-  readonly never: boolean;
-  /** Cleaning takes it away, and it is looked at again. */
-  readonly cleans: boolean;
-  /** The measured places it concerns, as readings name them; null for the part as a whole. */
-  readonly on: readonly string[] | null;
-  /** When it was last seen; null where it was not seen but tested, weighed or read. */
-  readonly seenAt: string | null;
-  /** What has to be recorded before it is clean, where cleaning alone proves nothing; and the work that takes. */
-  readonly proof?: { readonly reason: Problem; readonly minutes: number };
-  /** Used as it is it fails so often by this, and that long it takes to get at it again. */
-  readonly doubt?: { readonly chance: number; readonly hours: number };
-  /** What makes the part good again; `allowed` is null where it cannot be told whether that is done here. */
-  readonly madeGood?: { readonly id: string; readonly name: string; readonly allowed: boolean | null };
-}
+import type { Evidence } from "../evidence/evidence";
+import { allowed } from "../evidence/verdict";
+import { standingObservations } from "../findings/standing-observations";
 
 type Then = Consequence["then"];
 const answers: Readonly<Record<Then, boolean | null>> = { refuse: false, ask: null, clean: null, tell: true };
@@ -42,19 +25,16 @@ export function usualConsequence(nature: Nature, grade: 1 | 2 | 3, hurtsPeople: 
 
 const survives = (nature: Nature) => nature !== "deposit" && nature !== "surface";
 
-/** What stands for a line: what was seen after cleaning, or where cleaning takes it away what was seen before. */
-function standing({
-  kind,
-  findings,
-}: FindingLine): { readonly value: string; readonly grade: number; readonly at: string } | null {
-  const phases = kind.lostByCleaning && kind.nature !== "deposit" ? ["before-cleaning", "after-cleaning"] : ["after-cleaning", "before-cleaning"]; // prettier-ignore
-  for (const phase of phases) {
-    const here = findings.filter((finding) => finding.phase === phase);
-    const graded = here.map(({ value, at }) => ({ value, at, grade: gradeOf(kind, value) ?? 3 }));
-    // Two who differ are both heard until somebody settles it: the worse counts.
-    if (graded.length > 0) return graded.reduce((worst, each) => (each.grade > worst.grade ? each : worst));
-  }
-  return null;
+/** The worst of what stands for a line: two who differ are both heard until somebody settles it. */
+function worstStanding(
+  line: FindingLine,
+): { readonly value: string; readonly grade: number; readonly at: string } | null {
+  const graded = standingObservations(line, "as-is").map(({ value, at }) => ({
+    value,
+    at,
+    grade: gradeOf(line.kind, value) ?? 3,
+  }));
+  return graded.length > 0 ? graded.reduce((worst, each) => (each.grade > worst.grade ? each : worst)) : null;
 }
 
 /** A consequence where its condition holds; where that cannot be told a refusal asks. */
@@ -84,8 +64,8 @@ export function findingVerdict(
   line: FindingLine,
   consequences: readonly Consequence[],
   situation: Situation,
-): EvidenceVerdict | null {
-  const seen = standing(line);
+): Evidence | null {
+  const seen = worstStanding(line);
   if (!seen || seen.value === nothingThere || seen.grade === 0) return null;
   const { kind, place } = line;
   const about = consequences.filter((each) => isAbout(each, line));
@@ -102,7 +82,15 @@ export function findingVerdict(
   // A pack that speaks of it and not of this grade lets it pass; one that is silent, or speaks of it only where something
   // else holds, leaves it to practice.
   if (about.length > 0 && matching.length === 0)
-    return { ...allowed, survivesMachining: false, never: false, cleans: false, on: null, seenAt: null };
+    return {
+      ...allowed,
+      survivesMachining: false,
+      never: false,
+      cleans: false,
+      isAskedByWork: false,
+      on: null,
+      seenAt: null,
+    };
   const then = strictest?.then ?? usualConsequence(kind.nature, seen.grade as 1 | 2 | 3, partClass.rule !== undefined);
   const params = {
     tag: part.tag,
@@ -115,8 +103,10 @@ export function findingVerdict(
   const where = [part.id, kind.id, place?.id ?? ""];
   const ways = (strictest?.never ? [] : (strictest?.madeGood ?? [])).map(({ id, name, onlyIf }) => ({
     id,
+    step: "made-good",
     name,
     allowed: onlyIf === undefined ? true : holds(onlyIf, situation),
+    cost: null,
   }));
   const good = ways.find((way) => way.allowed) ?? ways.find((way) => way.allowed === null);
   const code = { refuse: "seen-refuses", ask: "seen-asks", clean: "seen-cleans", tell: "seen-tells" } as const;
@@ -126,6 +116,7 @@ export function findingVerdict(
     reasons: [problem(code[then], where, params) as ProblemOf<"seen-refuses">],
     survivesMachining: isDeep,
     cleans: then === "clean",
+    isAskedByWork: false,
     // A worn surface is of its place; heat, bending and cracks are of the part.
     on: isDeep ? null : (partClass.places.find(({ id }) => id === place?.id)?.on ?? null),
     never: strictest?.never ?? kind.nature === "broken",

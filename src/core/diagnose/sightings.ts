@@ -2,6 +2,7 @@ import type { CrackResult } from "../crack/assess-crack";
 import type { Job, Part } from "../entry/fold";
 import type { FindingLine, FindingsResult, PartFindings } from "../findings/assess-findings";
 import { gradeOf } from "../findings/assess-findings";
+import { standingObservations } from "../findings/standing-observations";
 import type { LedgerResult } from "../fragments/ledger";
 import { groupBy } from "../group";
 import type { IdentityResult } from "../identify/assess-identity";
@@ -89,20 +90,6 @@ const pastOrNot = (past: number, slip: number, parts: readonly string[]): Seen =
 function rankOf({ kind }: FindingLine, grade: number): number {
   const grades = [...new Set(kind.values.map((value) => value.grade))].sort((a, b) => a - b);
   return grades.indexOf(grade as 1 | 2 | 3) + 1;
-}
-
-/** What stands for a line: what was seen after cleaning, or before where cleaning takes it away. */
-function standing({ kind, findings }: FindingLine): readonly FindingLine["findings"][number][] {
-  const phases = kind.lostByCleaning
-    ? (["before-cleaning"] as const)
-    : (["after-cleaning", "before-cleaning"] as const);
-  for (const phase of phases) {
-    const here = findings.filter((each) => each.phase === phase);
-    const alone = here.filter(({ together }) => !together);
-    if (alone.length > 0) return alone;
-    if (here.length > 0) return here;
-  }
-  return [];
 }
 
 const keptLines = keptBeside<PartFindings, ReadonlyMap<string, readonly FindingLine[]>>();
@@ -297,7 +284,7 @@ export class Sight {
       );
       if (about.length === 0) isWhole = false;
       return about.flatMap((line): Seen[] => {
-        const found = standing(line);
+        const found = standingObservations(line, "as-found");
         const said = this.#together(
           found.flatMap(({ value, phase, together }) => {
             const look: Look = together ? "together" : phase === "after-cleaning" ? "after" : "before";

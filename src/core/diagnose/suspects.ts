@@ -1,6 +1,6 @@
 import { byMoment } from "../entry/clock";
 import type { CleanResult } from "../clean/assess-clean";
-import type { EvidenceVerdict } from "../condition/finding-verdict";
+import { evidence, type Evidence } from "../evidence/evidence";
 import type { Job, Part, Signed } from "../entry/fold";
 import { gradeOf, type FindingsResult } from "../findings/assess-findings";
 import type { LedgerResult } from "../fragments/ledger";
@@ -192,7 +192,7 @@ type Schools = NonNullable<CompiledPack["pack"]["intake"]>["schools"];
 export function suspicionOf(
   { part, partClass, circuit, sources, state, ways }: Suspect,
   schools: Schools = [],
-): EvidenceVerdict {
+): Evidence {
   const { chance, accessHours, why } = partClass.harbours!;
   const from = [
     ...new Set(sources.map((source) => (source.part ? `${source.part.tag}, ${source.what}` : source.what))),
@@ -217,14 +217,8 @@ export function suspicionOf(
             ? problem("suspect-refused", where, { ...params, checks })
             : problem("suspect-open", where, { ...params, checks, chance, hours: accessHours });
   const mayBeProven = state === "open" || state === "fouled";
-  return {
-    allowed: state === "cleared" ? true : state === "open" && !hurts ? null : false,
-    reasons: [reason],
-    survivesMachining: true,
-    never: false,
+  return evidence(state === "cleared" ? true : state === "open" && !hurts ? null : false, reason, {
     cleans: mayBeProven,
-    on: null,
-    seenAt: null,
     ...(mayBeProven
       ? {
           proof: {
@@ -234,5 +228,5 @@ export function suspicionOf(
         }
       : {}),
     ...(state === "open" && !hurts ? { doubt: { chance, hours: accessHours } } : {}),
-  };
+  });
 }

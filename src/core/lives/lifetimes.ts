@@ -24,8 +24,7 @@ export function lifetimesOf({
   choices,
   order,
   condition,
-  crack,
-}: Pick<Assessment, "choices" | "order" | "condition" | "crack">): ClassLifetime[] {
+}: Pick<Assessment, "choices" | "order" | "condition">): ClassLifetime[] {
   return choices.flatMap((choice): ClassLifetime[] => {
     const { part, partClass } = choice;
     const age = part && ageOf(part, order.notes);
@@ -36,12 +35,7 @@ export function lifetimesOf({
       .filter(({ allowed }) => allowed === false)
       .flatMap(({ reasons }) => reasons.map(({ code }): string => code))
       .filter((code) => !ofNoAge.has(code));
-    const isCracked = crack.byPart.get(part.id)?.worst === "scrap";
-    const is = against.some((code) => endedInService.has(code))
-      ? "ended"
-      : against.length > 0 || isCracked
-        ? "ended-by"
-        : "good";
+    const is = against.some((code) => endedInService.has(code)) ? "ended" : against.length > 0 ? "ended-by" : "good";
     return [{ class: partClass.id, age: age.from, is }];
   });
 }

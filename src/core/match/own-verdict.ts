@@ -1,4 +1,4 @@
-import type { Verdict } from "../condition/verdict";
+import type { Verdict } from "../evidence/verdict";
 import type { Order } from "../order/order";
 import type { PartsResult } from "../parts/assess-parts";
 import { problem } from "../problem/problem";

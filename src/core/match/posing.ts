@@ -1,5 +1,5 @@
 import type { CataloguePart } from "../catalogue/catalogue-part";
-import type { Verdict } from "../condition/verdict";
+import type { Verdict } from "../evidence/verdict";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Remedy } from "../pack/schema-match";
 import { slotsOf } from "../pack/slots-of";

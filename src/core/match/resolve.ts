@@ -1,4 +1,4 @@
-import type { Verdict } from "../condition/verdict";
+import type { Verdict } from "../evidence/verdict";
 import { linearProgram, pickOf } from "../plan/linear-program";
 import { cheapestPick } from "../plan/pick";
 import type { CompiledPack } from "../pack/compile-pack";

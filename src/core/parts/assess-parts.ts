@@ -1,5 +1,4 @@
 import type { ConditionResult } from "../condition/assess-condition";
-import type { CrackResult } from "../crack/assess-crack";
 import type { Job, Part } from "../entry/fold";
 import { judgement } from "../judgement";
 import { assessJoint, type JointResult } from "../measure/assess-joint";
@@ -65,7 +64,6 @@ export function assessParts(
   { parts }: Pick<Job, "parts">,
   order: Order,
   measured: MeasureResult,
-  crack: CrackResult,
   condition: ConditionResult,
   lots: readonly Lot[],
 ): PartsResult {
@@ -79,8 +77,8 @@ export function assessParts(
     const slot = slotFor(pack, part);
     const rows = measured.loose.get(part.id) ?? [];
     const meantFor = slot !== null && part.known.text("meant-for") === slot ? pack.slots.get(slot)! : null;
-    const [said, cracked] = [condition.byPart.get(part.id), crack.byPart.get(part.id)];
-    const basis = [pack, order, said, cracked, ...rows, ...(meantFor ? measured.joints.values() : [])];
+    const said = condition.byPart.get(part.id);
+    const basis = [pack, order, said, ...rows, ...(meantFor ? measured.joints.values() : [])];
     return keptInHand(part, basis, () => {
       const byRow = new Map(rows.map((row) => [row.row.id, row]));
       const ground = { rule: order.rule, facts: pack.facts, situation: jobSituation(order) };
@@ -98,7 +96,6 @@ export function assessParts(
               partClass,
               needs,
               condition: said,
-              crack: cracked,
               enduranceOf: (row) => enduranceOf(pack, row, order),
               price: pack.pack.worth?.classes.find((each) => each.class === partClass.id),
               alwaysNew: null,

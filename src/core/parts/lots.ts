@@ -1,6 +1,4 @@
-import type { ConditionResult, PartCondition } from "../condition/assess-condition";
-import type { EvidenceVerdict } from "../condition/finding-verdict";
-import { meet } from "../condition/verdict";
+import { evidence, type Evidence } from "../evidence/evidence";
 import type { Part } from "../entry/fold";
 import { groupBy } from "../group";
 import { rowsBySlot, type MeasureResult } from "../measure/assess-measure";
@@ -9,7 +7,6 @@ import type { CharacteristicResult } from "../measure/assess-characteristic";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
-import { keptBeside } from "../same";
 
 /** One new part that was measured and is not as it should be. */
 export interface OutOfLimits {
@@ -121,53 +118,39 @@ export function lotsOf(pack: CompiledPack, parts: ReadonlyMap<string, Part>, mea
 }
 
 /** What a lot says of each of its parts: one that is out speaks against all of them. */
-function saidOf({ partClass, lot, parts, sample, measured, out, verdict, worse }: Lot, part: Part): EvidenceVerdict[] {
+export function lotEvidence(
+  { partClass, lot, parts, sample, measured, out, verdict, worse }: Lot,
+  part: Part,
+): readonly Evidence[] {
   const params = { tag: part.tag, class: partClass.name, lot, count: parts.length, measured: measured.length, sample };
   const [first] = out;
-  const own = out.some((each) => each.part.id === part.id);
-  const plain = { survivesMachining: true, never: false, cleans: false, on: null, seenAt: null };
-  if (verdict === "refused")
-    return [
-      {
-        ...plain,
-        allowed: false,
-        reasons: [problem("lot-refused", [part.id], { ...params, own, out: first!.part.tag, outOf: first!.result.characteristic.name })], // prettier-ignore
-      },
-    ];
+  if (verdict === "refused") {
+    const own = out.some((each) => each.part.id === part.id);
+    const outOf = { out: first!.part.tag, outOf: first!.result.characteristic.name };
+    return [evidence(false, problem("lot-refused", [part.id], { ...params, own, ...outOf }))];
+  }
   // One that is worse than what it replaces is within its limit, and of no use: a person says.
-  const asks = worse.slice(0, 1).map(({ row, value, worn }): EvidenceVerdict => {
+  const asks = worse.slice(0, 1).map(({ row, value, worn }) => {
     const { name, unit } = row.governing.characteristic;
-    return { ...plain, allowed: null, reasons: [problem("worse-than-worn", [part.id], { tag: part.tag, what: name, value, worn, unit })] }; // prettier-ignore
+    return evidence(null, problem("worse-than-worn", [part.id], { tag: part.tag, what: name, value, worn, unit }));
   });
   return [
     verdict === "open"
-      ? { ...plain, allowed: null, reasons: [problem("lot-open", [part.id], params)] }
-      : { ...plain, allowed: true, reasons: [problem("lot-accepted", [part.id], params)] },
+      ? evidence(null, problem("lot-open", [part.id], params))
+      : evidence(true, problem("lot-accepted", [part.id], params)),
     ...asks,
   ];
 }
 
-const kept = keptBeside<Part, PartCondition>();
-
-/** What is said of parts, with what is said of the lots they came in. */
-export function withLots(condition: ConditionResult, lots: readonly Lot[]): ConditionResult {
-  if (lots.length === 0) return condition;
-  const byPart = new Map(condition.byPart);
-  for (const lot of lots)
-    for (const part of lot.parts) {
-      const before = condition.byPart.get(part.id);
-      const [first] = lot.out;
-      const basis = [before, lot.verdict, lot.parts.length, lot.measured.length, first?.part, first?.result, ...lot.worse.map(({ value, worn }) => value + worn)]; // prettier-ignore
-      byPart.set(
-        part.id,
-        kept(part, basis, () => {
-          const evidence = [...(before?.evidence ?? []), ...saidOf(lot, part)];
-          return { part, evidence, reuse: meet(evidence) };
-        }),
-      );
-    }
-  return { byPart };
-}
+/** All of a lot that its evidence rests on: while it is the same, so is what it says of its parts. */
+export const restsOnLot = ({ verdict, parts, measured, out: [first], worse }: Lot): readonly unknown[] => [
+  verdict,
+  parts.length,
+  measured.length,
+  first?.part,
+  first?.result,
+  ...worse.map(({ value, worn }) => value + worn),
+];
 
 /** New parts that were fitted before their lot was found good. */
 export const lotProblems = (lots: readonly Lot[], slotName: (slot: string) => string): Problem[] =>

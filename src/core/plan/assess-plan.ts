@@ -37,7 +37,6 @@ export function assessPlan(
   const proposed = proposeAll(rows, {
     pack,
     order,
-    crack,
     condition,
     match,
     enduranceOf: (row) => endurance.get(row.row.id) ?? null,

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import type { Assessment } from "../assessment";
-import { meet } from "../condition/verdict";
+import { meet } from "../evidence/verdict";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, decide, judged } from "../fixtures/choices";
 import { json } from "../fixtures/load";

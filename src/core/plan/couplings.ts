@@ -1,4 +1,4 @@
-import type { Verdict } from "../condition/verdict";
+import type { Verdict } from "../evidence/verdict";
 import type { Part } from "../entry/fold";
 import { assessJoint, type JointResult } from "../measure/assess-joint";
 import type { RowResult } from "../measure/assess-row";

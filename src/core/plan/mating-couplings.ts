@@ -1,4 +1,4 @@
-import type { Verdict } from "../condition/verdict";
+import type { Verdict } from "../evidence/verdict";
 import type { Candidate } from "../match/ends";
 import type { MatchResult, Pairing } from "../match/assess-match";
 import { problem } from "../problem/problem";

@@ -1,4 +1,4 @@
-import type { Verdict } from "../condition/verdict";
+import type { Verdict } from "../evidence/verdict";
 import type { Decision } from "../entry/fold";
 import type { Disposition } from "../entry/schema";
 import type { Part } from "../entry/fold";

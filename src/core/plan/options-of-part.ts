@@ -1,7 +1,6 @@
-import { meet, type Verdict } from "../condition/verdict";
+import { meet, type Verdict } from "../evidence/verdict";
 import type { PartCondition } from "../condition/assess-condition";
-import type { EvidenceVerdict } from "../condition/finding-verdict";
-import type { CrackPart } from "../crack/assess-crack";
+import type { Evidence } from "../evidence/evidence";
 import { eitherOf } from "../diagnose/suspects";
 import type { Disposition } from "../entry/schema";
 import { groupBy } from "../group";
@@ -26,7 +25,6 @@ export interface PartGround {
   readonly partClass: PartClass;
   readonly needs: readonly Need[];
   readonly condition: PartCondition | undefined;
-  readonly crack: CrackPart | undefined;
   readonly enduranceOf: (row: RowResult) => Endurance | null;
   readonly price: NonNullable<Pack["worth"]>["classes"][number] | undefined;
   /** Why such a part is always renewed, where it is. */
@@ -63,7 +61,6 @@ function aspectsOf(needs: readonly Need[]): readonly Aspect[] {
 const refuse = (reason: Problem): Verdict => ({ allowed: false, reasons: [reason] });
 const open = (reason: Problem): Verdict => ({ allowed: null, reasons: [reason] });
 const tell = (reason: Problem): Verdict => ({ allowed: true, reasons: [reason] });
-const bothWays = (reason: Problem) => ({ done: tell(reason), undone: refuse(reason) });
 
 /** What the hours wanted say of a place that stays as it is: likelier not to reach them, and it is not proposed. */
 function lasting(endurance: Endurance | null, row: RowResult): Verdict[] {
@@ -77,99 +74,35 @@ function lasting(endurance: Endurance | null, row: RowResult): Verdict[] {
   ];
 }
 
-interface Cracks {
-  readonly always: readonly Verdict[];
-  /** It was never checked: it does not stay as it is; before machining, the check itself is asked for. */
-  readonly unchecked: Problem | null;
-  /** What is open to repair; nothing else goes with the part while it is not. */
-  readonly repair: Mending | null;
-}
-
 /** What makes good not one place but the part: a crack closed, a surface made anew. It goes with every other way. */
 interface Mending {
   readonly feature: string;
   readonly step: string;
   readonly name: string;
-  /** Beside what the class costs to make good, in major units; null where that is its price. */
   readonly cost: number | null;
   readonly done: Verdict;
-  readonly undone: Verdict | null;
   /** The part may stay without it. */
   readonly isOptional: boolean;
 }
 
-/** What crack-checks say: each crack for itself, and what nobody checked. A crack to be watched and one to be repaired are both. */
-function cracksOf(crack: CrackPart | undefined): Cracks {
-  if (!crack) return { always: [], unchecked: null, repair: null };
-  const { tag, id } = crack.part;
-  const where = [id];
-  const zonesOf = (word: string) =>
-    [
-      ...new Set(
-        crack.cracks
-          .filter(({ verdict }) => verdict === word)
-          .flatMap(({ zones }) => zones.map(({ zone }) => zone.name)),
-      ),
-    ].join(", ");
-  const repairs = crack.cracks.flatMap(({ verdict, rule }) =>
-    verdict === "repairable" && rule?.repair ? [rule.repair] : [],
-  );
-  const cost = repairs.reduce((sum, each) => sum + each.cost, 0);
-  const name = [...new Set(repairs.map((each) => each.name))].join(", ");
-  const always: Verdict[] = [
-    ...(crack.worst === "scrap" ? [refuse(problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
-    // One that the pack calls repairable without saying how is for a person to say.
-    ...(crack.worst === null || (crack.cracks.some(({ verdict }) => verdict === "repairable") && repairs.length === 0)
-      ? [open(problem("crack-open", where, { tag }))]
-      : []),
-    ...(crack.cracks.some(({ verdict }) => verdict === "watch")
-      ? [tell(problem("crack-watched", where, { tag, zones: zonesOf("watch") }))]
-      : []),
-  ];
-  // What comes new from its maker was never in an engine that could have cracked it.
-  const isUnchecked =
-    crack.part.origin !== "supplier" &&
-    crack.worst !== null &&
-    crack.partClass.crackCheck !== undefined &&
-    !crack.isChecked;
-  return {
-    always,
-    unchecked: isUnchecked ? problem("not-crack-checked", where, { tag }) : null,
-    repair:
-      repairs.length === 0
-        ? null
-        : {
-            feature: "crack",
-            step: "crack-repair",
-            name,
-            cost,
-            ...bothWays(
-              problem("cracked-repairable", where, { tag, zones: zonesOf("repairable"), repair: name, cost }),
-            ),
-            isOptional: false,
-          },
-  };
-}
-
-/** Surfaces that are made anew, each once however many findings ask for it; undone, those findings speak. */
-function madeGood(evidence: readonly EvidenceVerdict[], { id }: PartClass): Mending[] {
+/** What is made good, each once however much evidence asks for it; undone, that evidence speaks. */
+function madeGood(evidence: readonly Evidence[], { id }: PartClass): Mending[] {
   const asking = evidence.flatMap(({ madeGood: way, ...verdict }) => (way ? [{ way, ...verdict }] : []));
   return [...groupBy(asking, ({ way }) => way.id)].map(([feature, [first, ...others]]) => ({
     feature,
-    step: "made-good",
+    step: first!.way.step,
     name: first!.way.name,
-    cost: null,
+    cost: first!.way.cost,
     done: meet([
       { allowed: true, reasons: [first!, ...others].flatMap(({ reasons }) => reasons) },
       ...(first!.way.allowed ? [] : [wayHangsOn([id, feature], first!.way.name)]),
     ]),
-    undone: null,
     isOptional: [first!, ...others].every(({ allowed }) => allowed === true),
   }));
 }
 
 /** A worn surface that was seen before the place was ground below it is not there any more. */
-function isMachinedAway({ survivesMachining, seenAt, on }: EvidenceVerdict, needs: readonly Need[]): boolean {
+function isMachinedAway({ survivesMachining, seenAt, on }: Evidence, needs: readonly Need[]): boolean {
   if (survivesMachining || seenAt === null) return false;
   const places = needs.filter(({ row }) => (on ? on.includes(row.row.at.id) : row.row.at.feature.rework));
   return (
@@ -194,7 +127,7 @@ function atOneSize({ needs }: Aspect): Verdict[] {
 }
 
 /** What is still suspected of a part that is used as it is; what has to be cleaned first is priced by nobody. */
-function suspicionIn(speaking: readonly EvidenceVerdict[], beside: readonly Verdict[]): Pick<Option, "suspicion"> {
+function suspicionIn(speaking: readonly Evidence[], beside: readonly Verdict[]): Pick<Option, "suspicion"> {
   const doubts = speaking.flatMap(({ doubt }) => doubt ?? []);
   if (doubts.length === 0 || speaking.some(({ cleans, doubt }) => cleans && !doubt)) return {};
   const isAll = meet([...speaking.filter(({ doubt }) => !doubt), ...beside]).allowed === true;
@@ -204,7 +137,7 @@ function suspicionIn(speaking: readonly EvidenceVerdict[], beside: readonly Verd
 
 /** The work of a way to go, what proves the part clean included. */
 function minutesWith(
-  cleaned: readonly EvidenceVerdict[],
+  cleaned: readonly Evidence[],
   disposition: Disposition,
   price: PartGround["price"],
 ): number | null {
@@ -214,24 +147,20 @@ function minutesWith(
   return own === null ? null : own + proofs;
 }
 
-const never = (evidence: readonly EvidenceVerdict[]) => evidence.some((each) => each.never && each.allowed === false);
+const never = (evidence: readonly Evidence[]) => evidence.some((each) => each.never && each.allowed === false);
 
 /** The first word of what stays as it is, so that reasons begin with what speaks loudest. */
 const distinct = (reasons: readonly Problem[]): readonly Problem[] => [...new Set(reasons)];
 
 /** Which ways there are to go with one part, each with everything that speaks for and against it. */
 export function optionsOfPart(ground: PartGround): PartOptions {
-  const { partClass, needs, condition, crack, enduranceOf, price, alwaysNew } = ground;
+  const { partClass, needs, condition, enduranceOf, price, alwaysNew } = ground;
   const aspects = aspectsOf(needs);
   const evidence = (condition?.evidence ?? []).filter((each) => !isMachinedAway(each, needs));
   const ofPart = evidence.filter(({ on }) => on === null);
-  const cracks = cracksOf(crack);
   // A way that a place has by what it measures takes what was seen away too: it is done once.
   const ofPlaces = new Set(needs.flatMap(({ ways }) => ways.map(({ id }) => id)));
-  const mendings = [
-    ...(cracks.repair ? [cracks.repair] : []),
-    ...madeGood(ofPart, partClass).filter(({ feature }) => !ofPlaces.has(feature)),
-  ];
+  const mendings = madeGood(ofPart, partClass).filter(({ feature }) => !ofPlaces.has(feature));
   const renewed = alwaysNew ? [refuse(alwaysNew)] : [];
   const several = aspects.filter((aspect) => aspect.needs.some(({ ways }) => ways.length > 0)).length > 1;
 
@@ -253,12 +182,14 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     const isAllMachined = needs.length > 0 && needs.every(machined);
     const isCleaned = disposition === "clean" || disposition === "rework";
     const mended = mendings.filter(({ feature }) => steps.has(feature));
-    const speaking = ofPart.filter(
-      ({ survivesMachining, cleans, madeGood: way }) =>
-        !(cleans && isCleaned) &&
-        (survivesMachining || !isAllMachined) &&
-        !(way && (steps.has(way.id) || [...steps.values()].includes(way.id))),
-    );
+    const speaking = ofPart
+      .filter(
+        ({ survivesMachining, cleans, madeGood: way }) =>
+          !(cleans && isCleaned) &&
+          (survivesMachining || !isAllMachined) &&
+          !(way && (steps.has(way.id) || [...steps.values()].includes(way.id))),
+      )
+      .map((each) => (each.isAskedByWork && disposition === "rework" ? { ...each, allowed: true } : each));
     const cleaned = isCleaned ? ofPart.filter(({ cleans }) => cleans) : [];
     const places = aspects.flatMap((aspect): Verdict[] => {
       const step = steps.get(aspect.id);
@@ -278,9 +209,6 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     });
     const beside = [
       ...renewed,
-      ...cracks.always,
-      ...(cracks.unchecked ? [(disposition === "rework" ? tell : open)(cracks.unchecked)] : []),
-      ...mendings.flatMap((each) => (steps.has(each.feature) ? [] : (each.undone ?? []))),
       ...places,
       ...cleaned.map(({ reasons, proof }) => ({ allowed: true, reasons: proof ? [proof.reason] : reasons })),
       ...mended.map(({ done }) => done),

@@ -1,4 +1,4 @@
-import type { Verdict } from "../condition/verdict";
+import type { Verdict } from "../evidence/verdict";
 import type { MatchResult } from "../match/assess-match";
 import type { Candidate } from "../match/ends";
 import type { Choice } from "./option";

@@ -1,6 +1,5 @@
 import type { ConditionResult } from "../condition/assess-condition";
-import { meet, type Verdict } from "../condition/verdict";
-import type { CrackResult } from "../crack/assess-crack";
+import { meet, type Verdict } from "../evidence/verdict";
 import type { Decision, Job, Part } from "../entry/fold";
 import { groupBy } from "../group";
 import type { Endurance } from "../measure/endurance";
@@ -43,8 +42,6 @@ export interface Ground {
   /** Decisions that stand. */
   readonly decisions: readonly Decision[];
   readonly cameOut: Job["cameOut"];
-  /** What crack-checks found, and which parts are scrapped. */
-  readonly crack: CrackResult;
   /** What everything but measuring says of each part. */
   readonly condition: ConditionResult;
   /** What goes with what. */
@@ -103,7 +100,7 @@ function alwaysNew({ pack, order }: Pick<Ground, "pack" | "order">): ReadonlyMap
 
 /** Every place that a person decides, with what its part may become. */
 function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHand> {
-  const { pack, order, joints, decisions, condition, crack, enduranceOf } = ground;
+  const { pack, order, joints, decisions, condition, enduranceOf } = ground;
   const inJoint = new Set(joints.flatMap(({ row: { joint }, ends }) => joint.givesWay.map((end) => ends.get(end)?.row.id))); // prettier-ignore
   const prices = new Map(pack.pack.worth?.classes.map((each) => [each.class, each]));
   const renewed = alwaysNew(ground);
@@ -126,12 +123,11 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
       const of = {
         partClass: row.partClass,
         condition: part ? condition.byPart.get(part.id) : undefined,
-        crack: part ? crack.byPart.get(part.id) : undefined,
         price: prices.get(row.partClass.id),
         alwaysNew: renewed.get(slot) ?? null,
       };
       const mine = part ? (byPart.get(part.id) ?? []) : [];
-      const basis: unknown[] = [order.rule, of.condition, of.crack, of.price, of.alwaysNew?.path[0], ...mine];
+      const basis: unknown[] = [order.rule, of.condition, of.price, of.alwaysNew?.path[0], ...mine];
       // Ways that only some shops go hang on more than what is measured.
       if (all.some(({ at }) => at.feature.remedy?.onlyIf)) basis.push(situation);
       for (const { id } of all) {

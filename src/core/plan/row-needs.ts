@@ -13,7 +13,7 @@ import { problem, type Problem, type ProblemOf } from "../problem/problem";
 import { partSituation } from "../parts/part-situation";
 import { exact, type Estimate } from "../quantity/estimate";
 import { keptBeside } from "../same";
-import { meet, type Verdict } from "../condition/verdict";
+import { meet, type Verdict } from "../evidence/verdict";
 import { layerOf, nextSize, type NextSize, type SizeStep } from "./next-size";
 
 /** What brings one measured place back: a size, a remedy, a sleeve. */

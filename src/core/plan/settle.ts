@@ -1,4 +1,4 @@
-import { meet, type Verdict } from "../condition/verdict";
+import { meet, type Verdict } from "../evidence/verdict";
 import type { Coupling, Couplings } from "./couplings";
 import type { Together } from "./hang-together";
 import type { Option } from "./option";

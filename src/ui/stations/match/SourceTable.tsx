@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
-import type { Verdict } from "@/core/condition/verdict";
+import type { Verdict } from "@/core/evidence/verdict";
 import type { Candidate } from "@/core/match/ends";
 import { capital } from "@/words/capital";
 import { sayProblem } from "@/words/say-problem";

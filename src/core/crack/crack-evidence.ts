@@ -1,0 +1,38 @@
+import { evidence, type Evidence } from "../evidence/evidence";
+import { problem } from "../problem/problem";
+import type { CrackPart } from "./assess-crack";
+
+/**
+ * What crack-checks say of a part: each kind of crack for itself, and what nobody checked. A crack to be watched and one to
+ * be repaired are both heard.
+ */
+export function crackEvidence({ part, partClass, cracks, worst, isChecked }: CrackPart): readonly Evidence[] {
+  const { tag, id, origin } = part;
+  const where = [id];
+  const of = (word: string) => cracks.filter(({ verdict }) => verdict === word);
+  const zonesOf = (word: string) =>
+    [...new Set(of(word).flatMap(({ zones }) => zones.map(({ zone }) => zone.name)))].join(", ");
+  const repairable = of("repairable");
+  const repairs = repairable.flatMap(({ rule }) => rule?.repair ?? []);
+  const cost = repairs.reduce((sum, each) => sum + each.cost, 0);
+  const repair = [...new Set(repairs.map((each) => each.name))].join(", ");
+  // One that the pack calls repairable without saying how is for a person to say.
+  const isOpen = worst === null || (repairable.length > 0 && repairs.length === 0);
+  // What comes new from its maker was never in an engine that could have cracked it.
+  const isUnchecked = origin !== "supplier" && worst !== null && partClass.crackCheck !== undefined && !isChecked;
+  return [
+    ...(worst === "scrap" ? [evidence(false, problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
+    ...(isOpen ? [evidence(null, problem("crack-open", where, { tag }))] : []),
+    ...(of("watch").length > 0
+      ? [evidence(true, problem("crack-watched", where, { tag, zones: zonesOf("watch") }))]
+      : []),
+    ...(isUnchecked ? [evidence(null, problem("not-crack-checked", where, { tag }), { isAskedByWork: true })] : []),
+    ...(repairs.length > 0
+      ? [
+          evidence(false, problem("cracked-repairable", where, { tag, zones: zonesOf("repairable"), repair, cost }), {
+            madeGood: { id: "crack", step: "crack-repair", name: repair, allowed: true, cost },
+          }),
+        ]
+      : []),
+  ];
+}

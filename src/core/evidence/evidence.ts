@@ -1,0 +1,57 @@
+import type { Problem } from "../problem/problem";
+import type { Verdict } from "./verdict";
+
+/** What makes a part good again, done once however many pieces of evidence ask for it. */
+export interface MadeGood {
+  /** What is made good, as a decision names it. */
+  readonly id: string;
+  readonly step: string;
+  readonly name: string;
+  /** Null where it cannot be told whether that is done here. */
+  readonly allowed: boolean | null;
+  /** In major units, beside what the class costs to make good; null where that is its price. */
+  readonly cost: number | null;
+}
+
+/**
+ * What one thing that was seen, tested, cracked, weighed, read, suspected or told of a part says of using it again. All that
+ * speaks of parts, whoever found it, is brought to this one form; what may become of a part reads nothing else.
+ */
+export interface Evidence extends Verdict {
+  /** Machining the part leaves it as it is. */
+  readonly survivesMachining: boolean;
+  /** Nobody goes past it with a reason. */
+  readonly never: boolean;
+  /** Cleaning takes it away, and it is looked at again. */
+  readonly cleans: boolean;
+  /** It is open for a part that stays as it is: work on the part asks for it by itself, and is told so. */
+  readonly isAskedByWork: boolean;
+  /** The measured places it concerns, as readings name them; null for the part as a whole. */
+  readonly on: readonly string[] | null;
+  /** When it was last seen; null where it was not seen but tested, weighed or read. */
+  readonly seenAt: string | null;
+  /** What has to be recorded before it is clean, where cleaning alone proves nothing; and the work that takes. */
+  readonly proof?: { readonly reason: Problem; readonly minutes: number };
+  /** Used as it is it fails so often by this, and that long it takes to get at it again. */
+  readonly doubt?: { readonly chance: number; readonly hours: number };
+  readonly madeGood?: MadeGood;
+}
+
+/**
+ * A piece of evidence that is of the part as a whole, outlasts machining, and that a person may go past with a reason; what
+ * is otherwise is given.
+ *
+ * @param allowed  whether the part may be used again as it is, by this alone; null where a person has to say
+ * @example evidence(false, problem("part-scrapped", [], { tag: "P-1", why: "bent" })).survivesMachining // true
+ */
+export const evidence = (allowed: boolean | null, reason: Problem, more: Partial<Evidence> = {}): Evidence => ({
+  allowed,
+  reasons: [reason],
+  survivesMachining: true,
+  never: false,
+  cleans: false,
+  isAskedByWork: false,
+  on: null,
+  seenAt: null,
+  ...more,
+});
