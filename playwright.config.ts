@@ -1,10 +1,18 @@
 import { defineConfig } from "@playwright/test";
 
+const long = ["screens", "journey", "away", "keys", "print", "archive", "versions", "plan"].map(
+  (name) => `${name}.spec.ts`,
+);
+
 export default defineConfig({
   testDir: "e2e",
   testMatch: "*.spec.ts",
   workers: Number(process.env.EMBER_WORKERS ?? 2),
-  fullyParallel: false,
+  // The long ones first, each of their tests by itself, so that neither worker is left with one at the end.
+  projects: [
+    { name: "long", testMatch: long, fullyParallel: true },
+    { name: "others", testIgnore: long },
+  ],
   forbidOnly: true,
   timeout: 180_000,
   expect: { timeout: 20_000 },

@@ -1,6 +1,7 @@
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { readFileSync } from "node:fs";
 import { expect, test } from "./bench";
+import { goTo } from "./readable";
 
 const streamOf = (name: string) =>
   (JSON.parse(readFileSync(`demo/${name}.ndjson`, "utf8").split("\n")[0]!) as { stream: string }).stream;
@@ -41,7 +42,7 @@ test("every station prints as a page that can be read: all of it, lying, without
   test.setTimeout(240_000);
   const page = await visit("lead", "/");
   for (const [path, heading, has, most] of printed) {
-    await page.goto(path);
+    await goTo(page, path);
     await expect(page.getByRole("heading", { name: heading, level: 1 })).toBeVisible();
     await expect(async () => {
       const pages = await pagesOf(await page.pdf({ preferCSSPageSize: true }));

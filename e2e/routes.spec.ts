@@ -64,19 +64,23 @@ const each = Object.entries(routes).flatMap(([route, methods]) =>
   Object.entries(methods).map(([method, rule]) => ({ route, method, ...rule })),
 );
 
-test("every route is in the list, and every method of it goes through the one wrapper", () => {
+/** Each role at each door is tried over http by the attack's matrix, by what the doors say; this is what they should say. */
+test("every route is in the list, and every method of it goes through the one wrapper, for the least that is said there", () => {
   const seen = Object.fromEntries(
     found.map((file) => {
       const text = readFileSync(path.join(folder, file), "utf8");
       const exported = [...text.matchAll(/export (?:const|async function|function) (\w+)/g)].map((match) => match[1]!);
-      const wrapped = [...text.matchAll(/export const (\w+) = route\(/g)].map((match) => match[1]!);
-      expect(wrapped, `${file} exports something that is not wrapped`).toEqual(exported);
-      return [`/api/${path.dirname(file)}`, exported.sort()];
+      const wrapped = [...text.matchAll(/export const (\w+) = route\(\s*\{[^}]*?role: "(\w+)"/g)];
+      expect(
+        wrapped.map(([, method]) => method),
+        `${file} exports something that is not wrapped`,
+      ).toEqual(exported);
+      return [`/api/${path.dirname(file)}`, Object.fromEntries(wrapped.map(([, method, role]) => [method!, role!]))];
     }),
   );
-  expect(seen).toEqual(
-    Object.fromEntries(Object.entries(routes).map(([route, methods]) => [route, Object.keys(methods).sort()])),
-  );
+  const leastOf = (methods: (typeof routes)[string]) =>
+    Object.fromEntries(Object.entries(methods).map(([method, { least }]) => [method, least]));
+  expect(seen).toEqual(Object.fromEntries(Object.entries(routes).map(([route, methods]) => [route, leastOf(methods)])));
 });
 
 const data = { entries: [{}] };
@@ -99,30 +103,13 @@ const bodyFor = (route: string) =>
       ? { id: nobodyHere, bytes: 10 }
       : data;
 
-test("nobody gets through a door that is not for everybody", async ({ shop }) => {
+test("who is not signed in is sent to the door, and what he is told is kept nowhere", async ({ shop }) => {
   const nobody = await client(shop.address, "nobody");
-  for (const { route, method, least } of each.filter((rule) => rule.least !== "nobody")) {
-    const answer = await nobody.fetch(at(route), { method, data: method === "GET" ? undefined : data });
-    expect(answer.status(), `${method} ${route} as nobody, least ${least}`).toBe(401);
-    expect(answer.headers()["cache-control"]).toBe("no-store");
-  }
+  expect((await nobody.get("/api/jobs")).headers()["cache-control"]).toBe("no-store");
   for (const page of ["/", `/jobs/${nobodyHere}/measure`])
     expect((await nobody.get(page)).url()).toBe(`${shop.address}/sign-in`);
   await nobody.dispose();
 });
-
-const ranks = ["nobody", "viewer", "inspector", "lead"] as const;
-
-for (const who of ["viewer", "inspector"] as const) {
-  test(`a door for more than ${who} is shut to one`, async ({ shop }) => {
-    const person = await client(shop.address, who);
-    const shut = each.filter((rule) => ranks.indexOf(rule.least) > ranks.indexOf(who));
-    expect(shut.length).toBeGreaterThan(0);
-    for (const { route, method } of shut)
-      expect((await person.fetch(at(route), { method, data })).status(), `${method} ${route}`).toBe(403);
-    await person.dispose();
-  });
-}
 
 test("a job that is not there is not found, nor is a stream that is no job or an address that is no id", async ({
   shop,

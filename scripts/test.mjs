@@ -117,19 +117,20 @@ async function main() {
       database = await startMariadb(processes, path.join(state, "db"), { wantedPort: 0, relaxed: true });
       for (const name of ["ember_unit", "ember_template"]) await database.createDatabase(name);
     }
-    // Two lanes: what reads and builds, and what drives the program. The attack waits for machines more than it works.
+    // Two lanes that fill both cores: what drives the built program, and what needs no build. The attack waits for machines
+    // more than it works.
     const isBuilt = isWanted("browser") || isWanted("attack") ? build() : null;
     await Promise.all([
       (async () => {
         await isBuilt;
-        if (isWanted("types")) await types();
-        if (isWanted("lint")) await lint();
-        if (isWanted("attack")) await attack();
+        if (isWanted("browser")) await browser(database);
       })(),
       (async () => {
+        if (isWanted("types")) await types();
         if (isWanted("unit")) await units(database);
+        if (isWanted("lint")) await lint();
         await isBuilt;
-        if (isWanted("browser")) await browser(database);
+        if (isWanted("attack")) await attack();
       })(),
     ]);
     await database?.disconnect();
