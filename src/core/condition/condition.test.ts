@@ -310,7 +310,7 @@ describe("a decision", () => {
     engine.see("liner-3", "scoring", "severe", "bore");
     engine.decide("liner-3/bore", "reuse");
     expect(isSettled(engine.choice("liner-3/bore"))).toBe(false);
-    const [first] = engine.choice("liner-3/bore").decisions;
+    const [first] = engine.choice("liner-3/bore").stated.decisions;
     engine.bench.add("decision-made", {
       part: engine.part("liner-3"),
       feature: null,

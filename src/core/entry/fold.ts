@@ -28,8 +28,7 @@ export type Signed<T extends Entry["type"]> = Payload<T> & {
   readonly author: string;
 };
 export type HandOver = Signed<"handed-over">;
-/** `plan` where it is one of those that came with a plan. */
-export type Decision = Signed<"decision-made"> & { readonly plan?: true };
+export type Decision = Signed<"decision-made">;
 
 type Declarations = typeof declarations;
 
@@ -47,9 +46,7 @@ const listed = entryTypes.flatMap((type) => {
 });
 
 /** A job as its entries tell it. */
-export interface Job extends Omit<Lists, "decisions"> {
-  /** What became of parts: each for itself, and by a plan where nobody decided it since. */
-  readonly decisions: readonly Decision[];
+export interface Job extends Lists {
   readonly id: string | null;
   readonly header: Payload<"job-opened"> | null;
   readonly parts: ReadonlyMap<string, Part>;
@@ -220,40 +217,6 @@ class Memory {
   }
 }
 
-/** A plan's choices as decisions of its parts: by figures that stand in it, and by nobody's own reason. */
-const choicesOf = ({ payload: { choices, witness }, id, at, author }: EntryOf<"plan-adopted">): readonly Decision[] =>
-  choices.map(({ part, disposition, ways, proposal }) => ({
-    part,
-    feature: null,
-    disposition,
-    ways,
-    reason: null,
-    witness: { ...witness, proposal, figures: [] },
-    id,
-    at,
-    author,
-    plan: true,
-  }));
-
-/** Decisions one by one, and beside them what plans say of parts that nobody decided since. */
-function withPlans(
-  decisions: readonly EntryOf<"decision-made">[],
-  plans: readonly EntryOf<"plan-adopted">[],
-  memory: Memory,
-): readonly Decision[] {
-  const single = memory.views(decisions, signed) as readonly Decision[];
-  if (plans.length === 0) return single;
-  const latest = new Map(decisions.map((entry) => [entry.payload.part, entry]));
-  const since = (part: string, plan: Entry) => byTime(latest.get(part) ?? plan, plan) > 0;
-  const planned = new Set(plans.flatMap((plan) => plan.payload.choices.flatMap(({ part }) => (since(part, plan) ? [] : part)))); // prettier-ignore
-  return [
-    ...single.filter(({ part }) => !planned.has(part)),
-    ...plans.flatMap((plan) =>
-      memory.made(`plan ${plan.id}`, [plan], () => choicesOf(plan)).filter(({ part }) => !since(part, plan)),
-    ),
-  ];
-}
-
 /** A fold with what is needed to take further entries up without folding anew. */
 interface Folded {
   readonly envelopes: readonly Envelope[];
@@ -345,7 +308,6 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
       ),
       readings: memory.same("readings", memory.views(byType("reading-taken"), toReading)),
       ...memory.lists(byType),
-      decisions: memory.same("decided", withPlans(byType("decision-made"), byType("plan-adopted"), memory)),
       conflicts: orNone(conflicts),
       reasonsOwed: orNone(reasonsOwed(understood, strikes, corrections, reasons)),
       reasons,
@@ -384,8 +346,6 @@ function takeUp(before: Folded, envelopes: readonly Envelope[], memory: Memory):
     last = read.value;
   }
   for (const [id, envelope] of seen) byId.set(id, envelope);
-  // What a plan says of a part stands until somebody decides it: that is worked out anew.
-  if (fresh.has("plans") || (fresh.has("decisions") && job.plans.length > 0)) return null;
   const grown = [...fresh].map(([list, entries]) => {
     const make = list === "readings" ? (toReading as (entry: Entry) => unknown) : signed;
     return [list, [...(job[list] as readonly unknown[]), ...memory.views(entries, make)]] as const;

@@ -1,5 +1,6 @@
 import type { Sighting } from "../diagnose/sightings";
 import type { Part, Signed } from "../entry/fold";
+import { statedOf, type StatedOf } from "../entry/stated";
 import { createGroups, groupBy } from "../group";
 import type { IdentityResult } from "../identify/assess-identity";
 import { builtWith } from "../identify/built-with";
@@ -98,6 +99,7 @@ function candidatesAt(
   slot: string,
   partsOf: ReadonlyMap<string, readonly Part[]>,
   own: Part["origin"],
+  stated: StatedOf,
 ): { readonly all: readonly Candidate[]; readonly inPlace: Candidate | null } {
   const at = pack.slots.get(slot)!;
   const gone = new Set(job.scrapped.map(({ part }) => part));
@@ -129,7 +131,7 @@ function candidatesAt(
     all.find(({ part }) => part?.slot === slot) ??
     all.find(({ part }) => part !== null && cameFrom(part) === slot) ??
     null;
-  const decided = stays?.part ? job.decisions.filter((each) => each.part === stays.part!.id && each.feature === null) : []; // prettier-ignore
+  const decided = stays?.part ? stated(stays.part.id).said.filter(({ feature }) => feature === null) : [];
   const isReplaced = decided.length > 0 && decided.every(({ disposition }) => goes(disposition));
   return { all, inPlace: stays && isReplaced ? fresh : stays };
 }
@@ -183,6 +185,7 @@ export function assessMatch(
   identity: Pick<IdentityResult, "places"> | null,
 ): MatchResult {
   const { match } = pack.pack;
+  const stated = statedOf(job);
   // Of a donor that is the job itself its own parts are a donor's.
   const own = [...job.parts.values()].some(({ origin }) => origin === "engine") ? "engine" : "donor";
   const partsOf = groupBy(
@@ -191,7 +194,7 @@ export function assessMatch(
       part.known.text("meant-for") ?? part.slot ?? job.cameOut.find((each) => each.part === part.id)?.slot ?? "",
   );
   const candidatesFor = (slots: readonly string[]) =>
-    new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf, own)]));
+    new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf, own, stated)]));
   // What meets nothing may be bought by a number too.
   const offered = job.offers.flatMap(({ slot }) => (pack.slots.has(slot) ? slot : []));
   if (!match) return offered.length === 0 ? nothing : { ...nothing, ...inPlaces(candidatesFor([...new Set(offered)])) };
@@ -203,7 +206,7 @@ export function assessMatch(
     readingsIn(pack)(job.attributes),
     order,
     own,
-    sizesOf(measured, job.decisions),
+    sizesOf(measured, stated),
     builtWith(identity),
   );
   const places = matingPlaces(pack, situation);
@@ -320,8 +323,7 @@ export function assessMatch(
       ...here.flatMap((each) => ends.problems(each)),
       ...oldStock(job),
       ...job.picked.flatMap(({ slot, part }) => {
-        const decided =
-          part === null ? [] : job.decisions.filter((each) => each.part === part && each.feature === null);
+        const decided = part === null ? [] : stated(part).said.filter(({ feature }) => feature === null);
         const isLetGo = decided.length > 0 && decided.every(({ disposition }) => goes(disposition));
         const name = candidates.get(slot)?.inPlace?.name;
         const offer = part === null ? candidates.get(slot)?.inPlace?.offer : null;
@@ -339,6 +341,7 @@ export const matchJudgement = judgement({
     "cameOut",
     "scrapped",
     "decisions",
+    "plans",
     "attributes",
     "offers",
     "picked",

@@ -18,6 +18,7 @@ export type MatchRead = Pick<
   | "cameOut"
   | "scrapped"
   | "decisions"
+  | "plans"
   | "attributes"
   | "offers"
   | "picked"

@@ -1,4 +1,5 @@
-import type { Job, Part } from "../entry/fold";
+import type { Part } from "../entry/fold";
+import type { StatedOf } from "../entry/stated";
 import { groupBy } from "../group";
 import type { RowResult } from "../measure/assess-row";
 import type { MeasureResult } from "../measure/assess-measure";
@@ -8,15 +9,11 @@ import { isSame } from "../same";
 import type { SizeOf } from "./ends";
 
 /** The band that a decided way brings a place to, mm; null where it brings it to no size, or two people decided differently. */
-function decidedBand(
-  { row, feature, part }: RowResult,
-  decisions: Job["decisions"],
-): { min: number; max: number } | null {
+function decidedBand({ row, feature, part }: RowResult, statedOf: StatedOf): { min: number; max: number } | null {
   const { rework, governing } = feature;
   const band = governing.limits.new;
   if (!rework || band?.min === undefined || band.max === undefined) return null;
-  const of = decisions.filter((each) => each.part === part?.id);
-  const steps = of.map(({ disposition, ways }) =>
+  const steps = statedOf(part!.id).said.map(({ disposition, ways }) =>
     disposition === "rework" ? (ways.find((way) => way.feature === row.at.feature.id)?.step ?? null) : null,
   );
   const step = rework.steps.find(({ id }) => id === steps[0]);
@@ -44,13 +41,13 @@ export function createMeetingRows({ pack }: CompiledPack): (measured: MeasureRes
  * What features of parts measure, each with its expanded uncertainty; and where it was decided to bring one to a size, what
  * it will measure then: the drawing band about that size. A feature with several places is not one size, and has none here.
  */
-export function sizesOf(rows: readonly RowResult[], decisions: Job["decisions"]): SizeOf {
+export function sizesOf(rows: readonly RowResult[], statedOf: StatedOf): SizeOf {
   const ofPart = groupBy(rows, ({ part }) => part!.id);
   return (part: Part, feature) => {
     const found = (ofPart.get(part.id) ?? []).filter(({ row }) => row.at.feature.id === feature);
     const [row] = found;
     if (!row || found.length > 1) return null;
-    const decided = row.isMachined ? null : decidedBand(row, decisions);
+    const decided = row.isMachined ? null : decidedBand(row, statedOf);
     if (decided) return { value: decided, from: "decided" };
     const { estimate, expanded, missing } = row.governing;
     if (!estimate || expanded === null || missing.length > 0) return null;

@@ -1,6 +1,7 @@
 import type { ConditionResult } from "../condition/assess-condition";
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job } from "../entry/fold";
+import { statedOf } from "../entry/stated";
 import { judgement, type Progress } from "../judgement";
 import type { MatchResult } from "../match/assess-match";
 import { ownVerdicts } from "../match/own-verdict";
@@ -41,7 +42,7 @@ export function assessPlan(
     match,
     enduranceOf: (row) => endurance.get(row.row.id) ?? null,
     joints: [...joints.values()],
-    decisions: job.decisions,
+    statedOf: statedOf(job),
     cameOut: job.cameOut,
   });
   const { choices, groups, changesFor, whole } = proposed;

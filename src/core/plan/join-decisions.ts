@@ -1,4 +1,4 @@
-import type { Decision } from "../entry/fold";
+import type { Said } from "../entry/stated";
 import { groupBy } from "../group";
 import { goes, type WayToGo } from "./same-option";
 
@@ -11,7 +11,7 @@ export type Joined =
   | { readonly kind: "incomplete"; readonly missing: readonly string[] }
   | { readonly kind: "decided"; readonly wanted: WayToGo };
 
-const wantedBy = ({ disposition, ways }: Decision): WayToGo => ({ disposition, ways });
+const wantedBy = ({ disposition, ways }: Pick<Said, "disposition" | "ways">): WayToGo => ({ disposition, ways });
 
 /**
  * Joins the decisions of a part. One of the whole part is what it says. Those made by feature are one bundle where they
@@ -23,7 +23,7 @@ const wantedBy = ({ disposition, ways }: Decision): WayToGo => ({ disposition, w
  * @param aspectOf   what a place is brought to one size with; null for one that the part does not have
  */
 export function joinDecisions(
-  decisions: readonly Decision[],
+  decisions: readonly Pick<Said, "feature" | "disposition" | "ways">[],
   features: readonly string[],
   aspectOf: (at: string) => string | null,
 ): Joined {

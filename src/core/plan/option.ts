@@ -1,7 +1,7 @@
 import type { Verdict } from "../evidence/verdict";
-import type { Decision } from "../entry/fold";
 import type { Disposition } from "../entry/schema";
 import type { Part } from "../entry/fold";
+import type { Stated } from "../entry/stated";
 import type { RowResult } from "../measure/assess-row";
 import type { PartClass, Slot } from "../pack/schema";
 import type { Problem } from "../problem/problem";
@@ -51,9 +51,9 @@ export interface Choice {
   readonly provisional: boolean;
   /** What it is decided together with. */
   readonly coupled: readonly string[];
-  /** Decisions that stand, by part or by feature. Ask `standingOf`. */
-  readonly decisions: readonly Decision[];
-  /** What those decisions say together. */
+  /** What stands of what people decided, by part or by feature, and what plans say where nobody did. Ask `standingOf`. */
+  readonly stated: Stated;
+  /** What that says together. */
   readonly joined: Joined;
   /** Where a decision was shown other figures than stand here now. */
   readonly differences: readonly Problem[];

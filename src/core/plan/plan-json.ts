@@ -46,8 +46,8 @@ export const planJson = openPart(
         proposal: optionJson(choice.proposal),
         options: choice.options.map(optionJson),
         overrides: standing.kind === "decided" && standing.overrides,
-        decisions: choice.decisions.map(({ id, feature, disposition, ways, reason }) => ({
-          entry: id,
+        decisions: choice.stated.said.map(({ entry, feature, disposition, ways, reason }) => ({
+          entry,
           feature,
           disposition,
           ways: ways.map(({ feature: of, step }) => ({ feature: of, step })),

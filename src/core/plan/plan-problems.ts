@@ -31,30 +31,29 @@ function choiceProblems(choice: Choice, { certified }: Order, joints: readonly J
   const standing = standingOf(choice);
   if (standing.kind === "open") return [];
   if (standing.kind === "clash")
-    return [problem("decided-twice", where, { row: name, count: standing.decisions.length })];
+    return [problem("decided-twice", where, { row: name, count: choice.stated.said.length })];
   if (standing.kind === "incomplete") {
     const missing = rowsOf(choice).filter(({ row }) => standing.missing.includes(row.at.id));
     return [
       problem("decision-incomplete", where, { row: name, missing: missing.map(({ row }) => row.name).join(", ") }),
     ];
   }
-  const { wanted, decisions, reason, overrides, option } = standing;
+  const { wanted, stated, by, reason, overrides, option } = standing;
   const unsettled = whyUnsettled(standing);
   // Under a certificate only approved data let a part back in, and experience elsewhere is none.
   const judged = [...needs.flatMap(({ row, restsOn }) => [row, ...restsOn]), ...joints];
   const [thumb] = certified && wanted.disposition === "reuse" ? judged.flatMap(byThumb) : [];
-  const then = decisions.map(({ witness }) => witness.proposal);
+  const then = stated.decisions.map(({ witness }) => witness.proposal);
   // What a plan did to a part's mates changes what would be proposed for it beside them: that is no news.
   // Made by feature they were shown a proposal for each: of those the part's own is one.
   // What was decided and done is proposed as it is now: that is no change of mind.
-  const isNews =
-    then.every((each) => each !== proposal.disposition) && !option?.made && decisions.some(({ plan }) => !plan);
+  const isNews = by === "person" && !option?.made && then.every((each) => each !== proposal.disposition);
   const changed = isNews ? then[0]! : null;
   const against = option?.reasons.find(({ severity }) => severity === "error");
   return [
     ...(unsettled === "off-offer" ? [problem("decided-off-offer", where, { row: name })] : []),
     ...(unsettled === "refused" ? [problem("decided-though-refused", where, { row: name })] : []),
-    ...(overrides && !reason && (proposal.disposition === "hold" || decisions.some(({ plan }) => !plan))
+    ...(overrides && !reason && (proposal.disposition === "hold" || by === "person")
       ? [problem("override-without-reason", where, { row: name })]
       : []),
     ...(changed ? [problem("evidence-changed", where, { row: name, then: changed, now: proposal.disposition })] : []),
@@ -131,12 +130,12 @@ function planNews(plans: Job["plans"], choices: readonly Choice[], ground: Price
   const then = new Map(plans.flatMap(({ id, choices: of }) => of.map(({ part, chance }) => [`${id} ${part}`, chance])));
   return choices.flatMap((choice) => {
     const decided = decidedOn(choice);
-    const [by] = decided?.decisions.filter(({ plan }) => plan) ?? [];
+    const [by] = decided?.stated.planned ?? [];
     // As the part is by itself: a plan weighs it so, and what mates say is held up by itself.
     const option = decided && choice.alone.find((each) => sameOption(each, decided.wanted));
     if (!by || !option) return [];
-    const { chance } = pricings.get(by.id)!.price(choice, option);
-    const was = then.get(`${by.id} ${by.part}`)!;
+    const { chance } = pricings.get(by.plan.id)!.price(choice, option);
+    const was = then.get(`${by.plan.id} ${by.choice.part}`)!;
     return Math.abs(chance - was) > news
       ? [problem("plan-evidence-changed", [choice.slot.id], { row: nameOf(choice), then: was, now: chance })]
       : [];
@@ -178,7 +177,9 @@ export function planProblems(
     ...groups.flatMap((group): Problem[] => {
       if (group.state === "settled") return [];
       if (group.state === "too-large") return [tooLarge(group, at)];
-      const decided = choices.filter((choice) => group.places.includes(choice.slot.id) && choice.decisions.length > 0);
+      const decided = choices.filter(
+        (choice) => group.places.includes(choice.slot.id) && choice.joined.kind !== "open",
+      );
       const [first = "", ...mates] = decided.length > 0 ? decided.map(nameOf) : names(group.places);
       return [
         problem("no-pick", [group.places[0]!], { count: mates.length + 1, first, mates: mates.slice(0, 4).join(", ") }),

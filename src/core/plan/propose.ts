@@ -1,6 +1,7 @@
 import type { ConditionResult } from "../condition/assess-condition";
 import { meet, type Verdict } from "../evidence/verdict";
-import type { Decision, Job, Part } from "../entry/fold";
+import type { Job, Part } from "../entry/fold";
+import { nothingStated, type Stated, type StatedOf } from "../entry/stated";
 import { groupBy } from "../group";
 import type { Endurance } from "../measure/endurance";
 import type { JointResult } from "../measure/assess-joint";
@@ -39,8 +40,7 @@ export interface Ground {
   readonly pack: CompiledPack;
   readonly order: Order;
   readonly joints: readonly JointResult[];
-  /** Decisions that stand. */
-  readonly decisions: readonly Decision[];
+  readonly statedOf: StatedOf;
   readonly cameOut: Job["cameOut"];
   /** What everything but measuring says of each part. */
   readonly condition: ConditionResult;
@@ -71,7 +71,7 @@ export interface Proposed {
 /** One place with its part, what may become of it, and what people said. */
 interface PlaceInHand extends Place, PartOptions {
   readonly slot: string;
-  readonly decisions: readonly Decision[];
+  readonly stated: Stated;
   readonly joined: Joined;
 }
 
@@ -100,7 +100,7 @@ function alwaysNew({ pack, order }: Pick<Ground, "pack" | "order">): ReadonlyMap
 
 /** Every place that a person decides, with what its part may become. */
 function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHand> {
-  const { pack, order, joints, decisions, condition, enduranceOf } = ground;
+  const { pack, order, joints, statedOf, condition, enduranceOf } = ground;
   const inJoint = new Set(joints.flatMap(({ row: { joint }, ends }) => joint.givesWay.map((end) => ends.get(end)?.row.id))); // prettier-ignore
   const prices = new Map(pack.pack.worth?.classes.map((each) => [each.class, each]));
   const renewed = alwaysNew(ground);
@@ -113,7 +113,6 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
       }),
     );
   });
-  const byPart = groupBy(decisions, ({ part }) => part);
   const situation = jobSituation(order);
   const needGround = { rule: order.rule, facts: pack.facts, situation };
   return new Map(
@@ -126,8 +125,9 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
         price: prices.get(row.partClass.id),
         alwaysNew: renewed.get(slot) ?? null,
       };
-      const mine = part ? (byPart.get(part.id) ?? []) : [];
-      const basis: unknown[] = [order.rule, of.condition, of.price, of.alwaysNew?.path[0], ...mine];
+      const stated = part ? statedOf(part.id) : nothingStated;
+      const basis: unknown[] = [order.rule, of.condition, of.price, of.alwaysNew?.path[0]];
+      basis.push(...stated.decisions, ...stated.planned.map(({ choice }) => choice));
       // Ways that only some shops go hang on more than what is measured.
       if (all.some(({ at }) => at.feature.remedy?.onlyIf)) basis.push(situation);
       for (const { id } of all) {
@@ -144,8 +144,8 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
           name: row.slot.name,
           part,
           needs,
-          decisions: mine,
-          joined: joinDecisions(mine, deciding.map(({ at }) => at.id), options.aspectOf), // prettier-ignore
+          stated,
+          joined: joinDecisions(stated.said, deciding.map(({ at }) => at.id), options.aspectOf), // prettier-ignore
         };
       });
       return [slot, place];
@@ -154,11 +154,11 @@ function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHa
 }
 
 /** What somebody decided, where that can be done as far as the part itself goes. */
-function pinOf({ joined, optionFor, decisions }: PlaceInHand): Option | null {
+function pinOf({ joined, optionFor, stated }: PlaceInHand): Option | null {
   if (joined.kind !== "decided" || joined.wanted.disposition === "hold") return null;
   const option = optionFor(joined.wanted);
   const isRefused =
-    option?.allowed === false && (option.never === true || decisions.every(({ reason }) => reason === null));
+    option?.allowed === false && (option.never === true || stated.said.every(({ reason }) => reason === null));
   return option && !isRefused ? option : null;
 }
 
@@ -252,7 +252,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
     const refused = [...candidates.values()].filter(
       ({ slot, pin }) =>
         pin &&
-        places.get(slot)!.decisions.every(({ reason }) => reason === null) &&
+        places.get(slot)!.stated.said.every(({ reason }) => reason === null) &&
         besideOthers(slot, pin, couplingsAt.get(slot)!, hopeful.settled).allowed === false,
     );
     for (const each of refused) candidates.set(each.slot, unpinned(each));
@@ -290,7 +290,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
     return basis;
   };
   const choiceOf = (place: PlaceInHand): Choice => {
-    const { slot, needs, part, decisions, joined } = place;
+    const { slot, needs, part, stated, joined } = place;
     const at = couplingsAt.get(slot)!;
     const final = (option: Option): Option => {
       if (!isOnOffer(option)) return option;
@@ -312,7 +312,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       const mine = candidates.get(slot)!;
       if (!mine.pin) return world.picks.get(slot) ?? null;
       // What somebody decided of his own mind must not make its mates follow, and so itself right.
-      if (decisions.some(({ reason }) => reason !== null)) {
+      if (stated.said.some(({ reason }) => reason !== null)) {
         const without = new Map(candidates).set(slot, unpinned(mine));
         return settle(without, groups, couplings.implications, name, labourRate).picks.get(slot) ?? null;
       }
@@ -377,9 +377,9 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
           // What is cleaned is not open for being dirty.
           .some(({ code }) => code !== "seen-cleans" || picked.disposition === "reuse"),
       coupled: at.places,
-      decisions,
+      stated,
       joined,
-      differences: decisions.flatMap((decision) => decision.plan ? [] : compareWitness(decision, needs.map(({ row }) => row), pack.sha256)), // prettier-ignore
+      differences: stated.decisions.flatMap((decision) => compareWitness(decision, needs.map(({ row }) => row), pack.sha256)), // prettier-ignore
     };
   };
 
@@ -393,7 +393,7 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
         new Map(
           [...candidates].map(([slot, each]) => {
             const place = places.get(slot)!;
-            const isPlanned = place.decisions.some(({ plan }) => plan);
+            const isPlanned = place.stated.planned.length > 0;
             const options = planned(place);
             const weighed = options.length > each.options.length ? { ...each, options, isWider: true } : each;
             return [slot, isPlanned || slot === free ? unpinned(weighed) : weighed] as const;

@@ -1,4 +1,4 @@
-import type { Decision } from "../entry/fold";
+import type { Stated } from "../entry/stated";
 import type { Disposition } from "../entry/schema";
 import type { Choice, Option } from "./option";
 import { goes, sameOption, type WayToGo } from "./same-option";
@@ -6,35 +6,36 @@ import { goes, sameOption, type WayToGo } from "./same-option";
 /** What people have decided so far: nothing, one thing, or several at once. */
 export type Standing =
   | { readonly kind: "open" }
-  | { readonly kind: "clash"; readonly decisions: readonly Decision[] }
+  | { readonly kind: "clash" }
   /** Made by feature, and not for all of the part. */
-  | { readonly kind: "incomplete"; readonly decisions: readonly Decision[]; readonly missing: readonly string[] }
+  | { readonly kind: "incomplete"; readonly missing: readonly string[] }
   | {
       readonly kind: "decided";
       readonly wanted: WayToGo;
       /** Why, where somebody said. */
       readonly reason: string | null;
-      readonly decisions: readonly Decision[];
+      readonly stated: Stated;
+      /** Who says so: a person of his own mind, or a plan that was adopted. */
+      readonly by: "person" | "plan";
       /** The option it is of; null where that is no longer on offer. */
       readonly option: Option | null;
       /** It goes against what is proposed now. */
       readonly overrides: boolean;
     };
 
-export type Decidable = Pick<Choice, "decisions" | "joined" | "options" | "proposal">;
+export type Decidable = Pick<Choice, "stated" | "joined" | "options" | "proposal">;
 
 /** The decision that stands for a choice. */
-export function standingOf({ decisions, joined, options, proposal }: Decidable): Standing {
-  if (joined.kind === "open") return { kind: "open" };
-  if (joined.kind === "clash") return { kind: "clash", decisions };
-  if (joined.kind === "incomplete") return { kind: "incomplete", decisions, missing: joined.missing };
+export function standingOf({ stated, joined, options, proposal }: Decidable): Standing {
+  if (joined.kind !== "decided") return joined;
   const { wanted } = joined;
   const option = options.find((each) => sameOption(each, wanted)) ?? null;
   return {
     kind: "decided",
     wanted,
-    reason: decisions.find(({ reason }) => reason !== null)?.reason ?? null,
-    decisions,
+    reason: stated.decisions.find(({ reason }) => reason !== null)?.reason ?? null,
+    stated,
+    by: stated.planned.length > 0 ? "plan" : "person",
     option,
     // What was decided and is done goes on as it is now.
     overrides: !sameOption(wanted, proposal) && !(option?.made && proposal.disposition === "reuse"),

@@ -1,6 +1,8 @@
 import { assess } from "../fixtures/judge";
 import type { OwedAction } from "../diagnose/assess-diagnose";
 import { fold } from "../entry/fold";
+import type { Envelope } from "../entry/schema";
+import { statedOf } from "../entry/stated";
 import { ownVerdicts } from "../match/own-verdict";
 import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";
@@ -269,21 +271,27 @@ describe("a plan that was adopted", () => {
     const plan = bench.entries.at(-1)!;
     const standing = () => assess(bench.pack, bench.entries, asOf);
     const of = (slot: string) => decidedOn(choiceAt(standing(), slot));
-    expect(of("timing-chain")).toMatchObject({ reason: null, decisions: [{ id: plan.id, plan: true }] });
+    expect(of("timing-chain")).toMatchObject({
+      reason: null,
+      by: "plan",
+      stated: { decisions: [], planned: [{ plan: { id: plan.id } }] },
+    });
     const all = standing().choices.filter((choice) => decidedOn(choice)).length;
     expect(all).toBe(standing().choices.length);
     const own = decide(bench, "timing-chain", "hold");
-    expect(of("timing-chain")!.decisions.map(({ id }) => id)).toEqual([own.id]);
-    expect(of("starter")!.decisions[0]!.plan).toBe(true);
+    expect(of("timing-chain")!.stated.said.map(({ entry }) => entry)).toEqual([own.id]);
+    expect(of("starter")!.by).toBe("plan");
     const shuffled = [...bench.entries].reverse();
-    expect(fold(shuffled).decisions).toEqual(fold(bench.entries).decisions);
+    const stands = (entries: readonly Envelope[]) =>
+      [...fold(entries).parts.keys()].map((part) => statedOf(fold(entries))(part));
+    expect(stands(shuffled)).toEqual(stands(bench.entries));
     // Another plan after it takes the place of both; one that is struck leaves what stood before.
     adopted(bench, posed, await best(posed, "chance", free));
     const later = bench.entries.at(-1)!;
     bench.add("entry-struck", { strikes: [plan.id] });
-    expect(of("timing-chain")!.decisions.map(({ id }) => id)).toEqual([later.id]);
+    expect(of("timing-chain")!.stated.said.map(({ entry }) => entry)).toEqual([later.id]);
     bench.add("entry-struck", { strikes: [later.id] });
-    expect(of("timing-chain")!.decisions.map(({ id }) => id)).toEqual([own.id]);
+    expect(of("timing-chain")!.stated.said.map(({ entry }) => entry)).toEqual([own.id]);
     expect(of("starter")).toBeNull();
   });
 

@@ -28,7 +28,7 @@ export function told(choice: Choice, wording: Wording) {
   const decided = standing.kind === "decided" ? standing : null;
   const [because] = proposal.reasons;
   // What the plan weighed otherwise than the evidence of the part alone is not told by that evidence.
-  const isOfPlan = decided !== null && decided.overrides && decided.decisions.some(({ plan }) => plan);
+  const isOfPlan = decided !== null && decided.overrides && decided.by === "plan";
   return {
     what: decided
       ? `${sayDecided(decided)}${whyUnsettled(decided) === "refused" ? ", which is refused: to be decided again" : ""}`

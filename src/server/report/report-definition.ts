@@ -272,7 +272,7 @@ export function reportDefinition(
   // What was decided stands in the report whether it was measured or not.
   const looked = ({ part }: Choice) => part !== null && (assessment.findings.byPart.get(part.id)?.looked ?? 0) > 0;
   const isJudged = (choice: Choice) =>
-    choice.decisions.length > 0 || isMeasured(choice) || looked(choice) || choice.proposal.disposition !== "hold";
+    choice.joined.kind !== "open" || isMeasured(choice) || looked(choice) || choice.proposal.disposition !== "hold";
   const judged = assessment.choices.filter(isJudged);
   const swept = assessment.figures.map(
     (figure) => `${figure.name} ${formatQuantity(figure.value, shownUnit(figure.unit, unit))}`,
@@ -342,9 +342,7 @@ export function reportDefinition(
       }),
       ...fits(assessment, pack, wording),
       ...unjudged(
-        assessment.choices.filter(
-          ({ decisions, proposal }) => decisions.length === 0 && proposal.disposition === "hold",
-        ),
+        assessment.choices.filter(({ joined, proposal }) => joined.kind === "open" && proposal.disposition === "hold"),
         looked,
       ),
       ...inTheWay(assessment, wording),

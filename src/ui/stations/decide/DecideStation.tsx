@@ -75,7 +75,7 @@ const isOf = (choice: Choice, row: string | null) => row !== null && rowsOf(choi
 
 /** What Accept all would leave, and why. */
 function sayLeft(choices: readonly Choice[], ready: readonly Choice[]): string {
-  const open = choices.filter((choice) => choice.decisions.length === 0 && !ready.includes(choice));
+  const open = choices.filter((choice) => choice.joined.kind === "open" && !ready.includes(choice));
   const held = open.filter(({ proposal }) => proposal.disposition === "hold").length;
   const provisional = open.length - held;
   return [

@@ -8,7 +8,7 @@ import { DispositionMark } from "../../kit/DispositionMark";
 
 /** Whether there is anything to say of a choice yet: something was measured, seen or decided. */
 export const hasSay = (choice: Choice): boolean =>
-  isMeasured(choice) || choice.decisions.length > 0 || choice.proposal.disposition !== "hold";
+  isMeasured(choice) || choice.joined.kind !== "open" || choice.proposal.disposition !== "hold";
 
 /** What a group of choices comes to: how many go which way, how many are still open. */
 export function GroupHeading({

@@ -23,8 +23,8 @@ export function optionOn(key: number, { options, proposal }: Choice): Option | n
 /** Choices that can be taken as proposed: nobody decided them, and nothing is open about them. */
 export const acceptable = (choices: readonly Choice[]): readonly Choice[] =>
   choices.filter(
-    ({ decisions, proposal, part, provisional }) =>
-      decisions.length === 0 && proposal.disposition !== "hold" && part !== null && !provisional,
+    ({ joined, proposal, part, provisional }) =>
+      joined.kind === "open" && proposal.disposition !== "hold" && part !== null && !provisional,
   );
 
 /** Makes decisions, each with what stood on the screen when it was made. */
@@ -32,7 +32,7 @@ export function useDecide(): (choice: Choice, option: Option, reason: string | n
   const { append, log, pack } = useJob();
   return (choice, option, reason) => {
     // A plan stands for the other parts, and gives way for this one by itself.
-    const before = choice.decisions.filter(({ plan }) => !plan);
+    const before = choice.stated.decisions;
     append("decision-made", {
       part: choice.part!.id,
       feature: null,
