@@ -41,15 +41,11 @@ function broken(part: Part, account: PartAccount | undefined, pieces: number, sm
   if (account?.lost) {
     const expanded = 2 * standardUncertainty(account.lost);
     const params = { tag: part.tag, grams: account.lost.value, expanded };
-    if (account.lost.value - expanded > smallest)
-      return [evidence(false, problem("part-broken", [part.id], params), never)];
-    if (account.lost.value + expanded > smallest)
-      return [evidence(null, problem("part-may-be-broken", [part.id], params))];
+    if (account.lost.value - expanded > smallest) return [evidence(problem("part-broken", [part.id], params), never)];
+    if (account.lost.value + expanded > smallest) return [evidence(problem("part-may-be-broken", [part.id], params))];
   }
-  if (account && !account.lost) return [evidence(null, problem("part-weighed-twice", [part.id], { tag: part.tag }))];
-  return pieces > 0
-    ? [evidence(false, problem("piece-of-it-found", [part.id], { tag: part.tag, count: pieces }), never)]
-    : [];
+  if (account && !account.lost) return [evidence(problem("part-weighed-twice", [part.id], { tag: part.tag }))];
+  return pieces > 0 ? [evidence(problem("piece-of-it-found", [part.id], { tag: part.tag, count: pieces }), never)] : [];
 }
 
 /** Where a part was when the engine came: what was tried there was tried of it, wherever it is now. */
@@ -83,9 +79,7 @@ function tested(
             : then === "tell"
               ? problem("tested-tells", [part.id, check.id], params)
               : problem("tested-asks", [part.id, check.id], params);
-        return [
-          evidence(then === "tell" ? true : then === "refuse" ? false : null, reason, { never, survivesMachining }),
-        ];
+        return [evidence(reason, { never, survivesMachining })];
       }),
     );
 }
@@ -96,10 +90,10 @@ function remembered(part: Part, consequence: Consequence, { notes }: Order): Evi
   if (when.is !== "history" || (part.origin !== "engine" && part.origin !== "donor")) return [];
   if (notes.value("history", when.item) !== when.value) return [];
   const params = { tag: part.tag, item: when.item, why };
-  if (then === "tell") return [evidence(true, problem("known-tells", [part.id, when.item], params))];
+  if (then === "tell") return [evidence(problem("known-tells", [part.id, when.item], params))];
   return then === "refuse"
-    ? [evidence(false, problem("known-refuses", [part.id, when.item], params), { never, survivesMachining })]
-    : [evidence(null, problem("known-asks", [part.id, when.item], params), { never, survivesMachining })];
+    ? [evidence(problem("known-refuses", [part.id, when.item], params), { never, survivesMachining })]
+    : [evidence(problem("known-asks", [part.id, when.item], params), { never, survivesMachining })];
 }
 
 const unitOfLife = { hours: "h", kilometres: "km", cycles: "cycles" } as const;
@@ -125,11 +119,11 @@ function lived(part: Part, partClass: PartClass, situation: Situation, { notes, 
       unit: unitOfLife[counted],
     };
     if (age && age.from + (ahead ?? 0) > most)
-      return [evidence(false, problem("life-over", [part.id], { ...params, from: age.from }))];
+      return [evidence(problem("life-over", [part.id], { ...params, from: age.from }))];
     // Without anything wanted nobody asks how much of its life is left.
     const nearly = most * (1 - 2 * (life.scatter ?? 0));
     const isOpen = ahead !== null && (age === null || age.to === null || age.to + ahead > nearly);
-    return isOpen ? [evidence(null, problem("life-unknown", [part.id], params))] : [];
+    return isOpen ? [evidence(problem("life-unknown", [part.id], params))] : [];
   });
 }
 
@@ -143,14 +137,13 @@ function ofRevision(part: Part, partClass: PartClass): Evidence[] {
   const [number, noted] = [known.text("number"), known.text("revision")];
   if (revision?.refused) {
     const params = { tag, revision: revision.name, number, why: revision.refused.why };
-    return [evidence(false, problem("revision-refused", where, params))];
+    return [evidence(problem("revision-refused", where, params))];
   }
   if (number !== null && noted !== null && !revision)
-    return [evidence(null, problem("number-against-revision", where, { tag, number, revision: noted }))];
+    return [evidence(problem("number-against-revision", where, { tag, number, revision: noted }))];
   if (revision || origin === "engine") return [];
   return [
     evidence(
-      null,
       number === null ? problem("number-unread", where, { tag }) : problem("number-unknown", where, { tag, number }),
     ),
   ];
@@ -160,7 +153,7 @@ function ofRevision(part: Part, partClass: PartClass): Evidence[] {
 const broughtAlong = (part: Part, adoptions: readonly Signed<"part-adopted">[]): Evidence[] =>
   adoptions.flatMap(({ from, against }) =>
     against.map(({ code, said }) =>
-      evidence(null, problem("came-with-doubt", [part.id, code], { tag: part.tag, from, said })),
+      evidence(problem("came-with-doubt", [part.id, code], { tag: part.tag, from, said })),
     ),
   );
 
@@ -170,8 +163,8 @@ function lookedOver({ part, lines }: PartFindings, { features }: PartClass): Evi
   const open = lines.filter(({ grade }) => grade === null).length;
   const params = { tag: part.tag, count: open };
   return open > 0
-    ? [evidence(null, problem("not-looked-over", [part.id], params))]
-    : [evidence(true, problem("looked-over", [part.id], { tag: part.tag, count: lines.length }))];
+    ? [evidence(problem("not-looked-over", [part.id], params))]
+    : [evidence(problem("looked-over", [part.id], { tag: part.tag, count: lines.length }))];
 }
 
 const keptConditions = keptBeside<Part, PartCondition | null>();
@@ -211,7 +204,7 @@ export function assessCondition(
       const consequences = spoken.flatMap((each) => ifItHolds(each, situation));
       const all: Evidence[] = [
         ...(gone
-          ? [evidence(false, problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
+          ? [evidence(problem("part-scrapped", [part.id], { tag: part.tag, why: gone.why }), { never: true })]
           : []),
         ...broken(part, account, count, smallest),
         ...(cracked ? crackEvidence(cracked) : []),

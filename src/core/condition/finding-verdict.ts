@@ -5,12 +5,11 @@ import { holds, type Situation } from "../pack/conditions";
 import type { PartClass } from "../pack/schema";
 import type { Consequence, Nature } from "../pack/schema-consequences";
 import { problem, type Problem, type ProblemOf } from "../problem/problem";
-import type { Evidence } from "../evidence/evidence";
+import { evidence, type Evidence } from "../evidence/evidence";
 import { allowed } from "../evidence/verdict";
 import { standingObservations } from "../findings/standing-observations";
 
 type Then = Consequence["then"];
-const answers: Readonly<Record<Then, boolean | null>> = { refuse: false, ask: null, clean: null, tell: true };
 
 /** From lenient to strict. */
 const strictness: readonly Then[] = ["tell", "clean", "ask", "refuse"];
@@ -111,16 +110,13 @@ export function findingVerdict(
   const good = ways.find((way) => way.allowed) ?? ways.find((way) => way.allowed === null);
   const code = { refuse: "seen-refuses", ask: "seen-asks", clean: "seen-cleans", tell: "seen-tells" } as const;
   const isDeep = strictest?.survivesMachining ?? survives(kind.nature);
-  return {
-    allowed: answers[then],
-    reasons: [problem(code[then], where, params) as ProblemOf<"seen-refuses">],
+  return evidence(problem(code[then], where, params) as ProblemOf<"seen-refuses">, {
     survivesMachining: isDeep,
     cleans: then === "clean",
-    isAskedByWork: false,
     // A worn surface is of its place; heat, bending and cracks are of the part.
     on: isDeep ? null : (partClass.places.find(({ id }) => id === place?.id)?.on ?? null),
     never: strictest?.never ?? kind.nature === "broken",
     seenAt: seen.at,
     ...(good ? { madeGood: good } : {}),
-  };
+  });
 }

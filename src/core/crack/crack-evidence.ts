@@ -21,15 +21,13 @@ export function crackEvidence({ part, partClass, cracks, worst, isChecked }: Cra
   // What comes new from its maker was never in an engine that could have cracked it.
   const isUnchecked = origin !== "supplier" && worst !== null && partClass.crackCheck !== undefined && !isChecked;
   return [
-    ...(worst === "scrap" ? [evidence(false, problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
-    ...(isOpen ? [evidence(null, problem("crack-open", where, { tag }))] : []),
-    ...(of("watch").length > 0
-      ? [evidence(true, problem("crack-watched", where, { tag, zones: zonesOf("watch") }))]
-      : []),
-    ...(isUnchecked ? [evidence(null, problem("not-crack-checked", where, { tag }), { isAskedByWork: true })] : []),
+    ...(worst === "scrap" ? [evidence(problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
+    ...(isOpen ? [evidence(problem("crack-open", where, { tag }))] : []),
+    ...(of("watch").length > 0 ? [evidence(problem("crack-watched", where, { tag, zones: zonesOf("watch") }))] : []),
+    ...(isUnchecked ? [evidence(problem("not-crack-checked", where, { tag }), { isAskedByWork: true })] : []),
     ...(repairs.length > 0
       ? [
-          evidence(false, problem("cracked-repairable", where, { tag, zones: zonesOf("repairable"), repair, cost }), {
+          evidence(problem("cracked-repairable", where, { tag, zones: zonesOf("repairable"), repair, cost }), {
             madeGood: { id: "crack", step: "crack-repair", name: repair, allowed: true, cost },
           }),
         ]

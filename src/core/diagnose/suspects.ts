@@ -217,7 +217,7 @@ export function suspicionOf(
             ? problem("suspect-refused", where, { ...params, checks })
             : problem("suspect-open", where, { ...params, checks, chance, hours: accessHours });
   const mayBeProven = state === "open" || state === "fouled";
-  return evidence(state === "cleared" ? true : state === "open" && !hurts ? null : false, reason, {
+  return evidence(reason, {
     cleans: mayBeProven,
     ...(mayBeProven
       ? {

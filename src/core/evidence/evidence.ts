@@ -1,4 +1,11 @@
-import type { Problem } from "../problem/problem";
+import type { Problem, ProblemOf } from "../problem/problem";
+import {
+  problemCodes,
+  type HoldCode,
+  type OpenCode,
+  type ProblemCode,
+  type RefusingCode,
+} from "../problem/problem-codes";
 import type { Verdict } from "./verdict";
 
 /** What makes a part good again, done once however many pieces of evidence ask for it. */
@@ -37,16 +44,28 @@ export interface Evidence extends Verdict {
   readonly madeGood?: MadeGood;
 }
 
+/** Codes that are said of parts: each refuses, is open, or tells. */
+type Telling = { [C in ProblemCode]: (typeof problemCodes)[C]["severity"] extends "error" ? never : C }[ProblemCode];
+type EvidenceCode = RefusingCode | OpenCode | Exclude<Telling, HoldCode>;
+
+/** What the table says of a code: whether a part may be used again as it is by that alone; null where a person has to say. */
+const allowedBy = (code: ProblemCode): boolean | null => {
+  const { ends, open } = problemCodes[code];
+  return ends !== null ? false : open !== null ? null : true;
+};
+
 /**
  * A piece of evidence that is of the part as a whole, outlasts machining, and that a person may go past with a reason; what
- * is otherwise is given.
+ * is otherwise is given. Whether it refuses, asks or tells stands with its code, and nowhere else.
  *
- * @param allowed  whether the part may be used again as it is, by this alone; null where a person has to say
- * @example evidence(false, problem("part-scrapped", [], { tag: "P-1", why: "bent" })).survivesMachining // true
+ * @example evidence(problem("part-scrapped", [], { tag: "P-1", why: "bent" })).allowed // false
  */
-export const evidence = (allowed: boolean | null, reason: Problem, more: Partial<Evidence> = {}): Evidence => ({
-  allowed,
-  reasons: [reason],
+export const evidence = (
+  reason: ProblemOf<EvidenceCode>,
+  more: Partial<Omit<Evidence, "allowed" | "reasons">> = {},
+): Evidence => ({
+  allowed: allowedBy(reason.code),
+  reasons: [reason as Problem],
   survivesMachining: true,
   never: false,
   cleans: false,

@@ -3,17 +3,12 @@ import { groupBy } from "../group";
 import { ageOf } from "../measure/endurance";
 import { fitWeibull, type Lifetime, type WeibullFit } from "../numeric/weibull";
 import { decidedOn } from "../plan/standing";
+import { problemCodes } from "../problem/problem-codes";
 
 /** How long one part of a class lasted in an engine that went through this shop. */
 export interface ClassLifetime extends Lifetime {
   readonly class: string;
 }
-
-/** Reasons that say a part ended in service, and not that it was found so when somebody looked. */
-const endedInService: ReadonlySet<string> = new Set(["part-broken", "piece-of-it-found"]);
-
-/** Reasons that refuse a part whatever it is like: a rule, or where it has been. */
-const ofNoAge: ReadonlySet<string> = new Set(["life-over", "revision-refused", "came-with-doubt", "part-scrapped"]);
 
 /**
  * What an engine says of how long its parts last, besides what is measured of them: those whose own hours are known and of
@@ -31,11 +26,10 @@ export function lifetimesOf({
     // Of what a supplier sent there is nothing behind it yet.
     if (!part || part.origin === "supplier" || !age || age.to !== age.from || age.from <= 0) return [];
     if (!decidedOn(choice)) return [];
-    const against = (condition.byPart.get(part.id)?.evidence ?? [])
-      .filter(({ allowed }) => allowed === false)
-      .flatMap(({ reasons }) => reasons.map(({ code }): string => code))
-      .filter((code) => !ofNoAge.has(code));
-    const is = against.some((code) => endedInService.has(code)) ? "ended" : against.length > 0 ? "ended-by" : "good";
+    const endings = (condition.byPart.get(part.id)?.evidence ?? [])
+      .flatMap(({ reasons }) => reasons.map(({ code }) => problemCodes[code].ends))
+      .filter((ends) => ends !== null);
+    const is = endings.includes("in-service") ? "ended" : endings.includes("by-then") ? "ended-by" : "good";
     return [{ class: partClass.id, age: age.from, is }];
   });
 }

@@ -127,17 +127,17 @@ export function lotEvidence(
   if (verdict === "refused") {
     const own = out.some((each) => each.part.id === part.id);
     const outOf = { out: first!.part.tag, outOf: first!.result.characteristic.name };
-    return [evidence(false, problem("lot-refused", [part.id], { ...params, own, ...outOf }))];
+    return [evidence(problem("lot-refused", [part.id], { ...params, own, ...outOf }))];
   }
   // One that is worse than what it replaces is within its limit, and of no use: a person says.
   const asks = worse.slice(0, 1).map(({ row, value, worn }) => {
     const { name, unit } = row.governing.characteristic;
-    return evidence(null, problem("worse-than-worn", [part.id], { tag: part.tag, what: name, value, worn, unit }));
+    return evidence(problem("worse-than-worn", [part.id], { tag: part.tag, what: name, value, worn, unit }));
   });
   return [
     verdict === "open"
-      ? evidence(null, problem("lot-open", [part.id], params))
-      : evidence(true, problem("lot-accepted", [part.id], params)),
+      ? evidence(problem("lot-open", [part.id], params))
+      : evidence(problem("lot-accepted", [part.id], params)),
     ...asks,
   ];
 }

@@ -1,3 +1,4 @@
+import { problemCodes } from "../problem/problem-codes";
 import { daysBetween } from "../entry/clock";
 import { ageOf, type Endurance } from "../measure/endurance";
 import { jobSituation, type Order } from "../order/order";
@@ -83,15 +84,6 @@ interface Paid {
 
 /** What objectives sum of a price between three figures: its mean. @source  Malcolm et al., PERT (1959): (low + 4 likely + high) / 6 */
 export const meanOf = ({ low, likely, high }: Money): number => Math.round((low + 4 * likely + high) / 6);
-
-/** What is told of a part without refusing it: these weigh. */
-const toldCodes: ReadonlySet<string> = new Set([
-  "crack-watched",
-  "known-tells",
-  "seen-tells",
-  "tested-tells",
-  "used-on-used",
-]);
 
 /** Places of one feature wear alike and are one chance, the least; features wear each for itself. */
 function wearOf(choice: Choice, enduranceOf: (row: string) => Endurance | null): number {
@@ -183,7 +175,7 @@ export class Pricing {
         ...(instead && this.#ground.own(instead).allowed === null ? [{ is: "open" as const, chance: 1 - doubts.open }] : []), // prettier-ignore
       ];
     }
-    const told = reasons.filter(({ code, severity }) => severity !== "error" && toldCodes.has(code)).length;
+    const told = reasons.filter(({ code, severity }) => severity !== "error" && problemCodes[code].weighs).length;
     const doubted: Share[] = [
       ...(suspicion ? [{ is: "suspect" as const, chance: 1 - suspicion.chance }] : []),
       ...(allowed === null && !suspicion?.isAll ? [{ is: "open" as const, chance: 1 - this.#openOf(choice) }] : []),

@@ -26,10 +26,27 @@ export interface HoldRule {
 type ParamKind = "text" | "number" | "flag" | "text?" | "number?";
 type ParamKinds = Readonly<Record<string, ParamKind>>;
 
-interface CodeRule<P extends ParamKinds, H extends HoldRule | null> {
+/**
+ * What a reason that refuses a part says of how long such parts last: it ended while it ran, it had ended by the time
+ * somebody looked, or its age has nothing to do with it.
+ */
+export type Ending = "in-service" | "by-then" | "of-no-age";
+
+interface CodeRule<
+  P extends ParamKinds,
+  H extends HoldRule | null,
+  Open extends number | null = number | null,
+  Ends extends Ending | null = Ending | null,
+> {
   readonly severity: Severity;
   readonly hold: H;
   readonly params: P;
+  /** Minutes that it takes, about, to settle what is open; null for what is settled. Common practice, no source. */
+  readonly open: Open;
+  /** Given where it refuses a part. */
+  readonly ends: Ends;
+  /** It is told of a part without refusing it, and weighs where two ways cost alike. */
+  readonly weighs: boolean;
 }
 
 const text = "text" as const;
@@ -38,16 +55,34 @@ const flag = "flag" as const;
 const orNoText = "text?" as const;
 const orNoNumber = "number?" as const;
 
-const of =
-  <H extends HoldRule | null>(severity: Severity, hold: H) =>
-  <const P extends ParamKinds = Record<never, never>>(params?: P): CodeRule<P, H> => ({
-    severity,
-    hold,
+interface Facts<H extends HoldRule | null, Open extends number | null, Ends extends Ending | null> {
+  readonly severity: Severity;
+  readonly hold: H;
+  readonly open: Open;
+  readonly ends: Ends;
+  readonly weighs?: boolean;
+}
+
+const code =
+  <H extends HoldRule | null, Open extends number | null, Ends extends Ending | null>(facts: Facts<H, Open, Ends>) =>
+  <const P extends ParamKinds = Record<never, never>>(params?: P): CodeRule<P, H, Open, Ends> => ({
+    weighs: false,
+    ...facts,
     params: params ?? ({} as P),
   });
 
+const of = <H extends HoldRule | null>(severity: Severity, hold: H) => code({ severity, hold, open: null, ends: null });
+
 const error = of("error", null);
-const notice = of("notice", null);
+/** Worth knowing, and settled. */
+const tells = of("notice", null);
+/** Worth knowing, settled, and a little against a way. */
+const tellsAgainst = code({ severity: "notice", hold: null, open: null, ends: null, weighs: true });
+/** Not known yet, or for a person to say: so many minutes, about, settle it. */
+const asks = <M extends number>(minutes: M, more: { readonly weighs?: true } = {}) =>
+  code({ severity: "notice", hold: null, open: minutes, ends: null, ...more });
+/** It refuses a part. */
+const refuses = <E extends Ending>(ends: E) => code({ severity: "error", hold: null, open: null, ends });
 const rule = (kind: HoldKind, station: Station, settledAt: Station, passable: boolean): HoldRule => ({
   station,
   settledAt,
@@ -151,10 +186,10 @@ export const problemCodes = {
   "slot-holds-two": debt("strip")({ slot: text, tags: text }),
   "reason-owed": debt("measure")({ type: text }),
   "clock-ahead": passableDebt("hand-over", "intake")({ author: text, count: number, minutes: number }),
-  "touch-refused": notice({ type: text, target: text }),
-  "handed-over": notice({ to: text }),
-  "ready-to-hand-over": notice(),
-  undecided: notice({ count: number }),
+  "touch-refused": tells({ type: text, target: text }),
+  "handed-over": tells({ to: text }),
+  "ready-to-hand-over": tells(),
+  undecided: tells({ count: number }),
 
   // What was typed
   empty: error(),
@@ -191,46 +226,46 @@ export const problemCodes = {
   "hours-contradict": debt("intake")({ shorter: number, longer: number, what: text, than: text }),
   "estimate-waits": debt("intake")({ count: number, beyond: number }),
   "estimate-refused": debt("intake")({ what: text }),
-  "estimate-past-budget": notice({ total: number, budget: number }),
+  "estimate-past-budget": tells({ total: number, budget: number }),
   "course-asked-again": debt("intake")({ castings: text }),
   "course-chosen-twice": debt("intake")({ count: number }),
   "casting-lost": error({ castings: text }),
-  "casting-saved": notice({ castings: text }),
-  "casting-would-change": notice(),
-  "worth-nothing-yet": notice(),
-  "worth-figures": notice(worthOf),
-  "rebuild-below-ceiling": notice(worthOf),
+  "casting-saved": tells({ castings: text }),
+  "casting-would-change": tells(),
+  "worth-nothing-yet": tells(),
+  "worth-figures": tells(worthOf),
+  "rebuild-below-ceiling": tells(worthOf),
   "rebuild-past-ceiling": error({ ...worthOf, ceiling: number, other: number }),
   "rebuild-past-budget": error({ ...worthOf, budget: number }),
-  "budget-unknown": notice(),
-  "worth-known": notice({ share: number, count: number }),
-  "worth-above": notice({ ceiling: number, away: number }),
-  "worth-below": notice({ ceiling: number, away: number }),
+  "budget-unknown": tells(),
+  "worth-known": tells({ share: number, count: number }),
+  "worth-above": tells({ ceiling: number, away: number }),
+  "worth-below": tells({ ceiling: number, away: number }),
 
   // Identify
   "number-too-long": error({ length: number, longest: number }),
-  "number-fits-no-rule": notice({ text, place: text }),
+  "number-fits-no-rule": tells({ text, place: text }),
   "no-such-week": error({ week: number, year: number }),
   "no-such-month": error({ month: number }),
   "no-such-day": error({ day: number, month: number, year: number }),
   "no-such-time": error({ hour: number, minute: number }),
-  "serial-in-no-range": notice({ serial: number }),
+  "serial-in-no-range": tells({ serial: number }),
   "number-read-twice": debt("identify")({ place: text, texts: text }),
   "tell-answered-twice": debt("identify")({ tell: text, count: number }),
-  "places-disagree": notice({ numbers: text }),
-  "identity-in-doubt": notice(),
+  "places-disagree": tells({ numbers: text }),
+  "identity-in-doubt": tells(),
   "contradiction-unsigned": debt("identify")(),
 
   // Strip
-  "next-strip-step": notice({ step: text }),
-  "step-before-its-turn": notice({ step: text, waits: text }),
+  "next-strip-step": tells({ step: text }),
+  "step-before-its-turn": tells({ step: text, waits: text }),
   "position-lost": passableDanger("strip")({ step: text, position: text, afterwards: text }),
-  "check-lost": notice({ check: text }),
+  "check-lost": tells({ check: text }),
   "check-noted-twice": debt("strip")({ check: text, place: orNoText }),
   "part-in-two-bags": debt("strip")({ tag: text, bags: text }),
   "seen-differently": debt("strip")({ tag: text, finding: text, place: orNoText }),
-  "finding-on-scrapped": notice({ tag: text, finding: text, place: orNoText }),
-  "finding-unknown": notice({ finding: text, value: text }),
+  "finding-on-scrapped": tells({ tag: text, finding: text, place: orNoText }),
+  "finding-unknown": tells({ finding: text, value: text }),
 
   // Fragments: found at Strip, owed before anything is put together
   "weighed-twice": debt("build", "strip")({ tag: text, count: number }),
@@ -238,15 +273,15 @@ export const problemCodes = {
   "fragments-heavier": debt("build", "strip")(account),
   "fragments-missing": passableDanger("build", "strip")(account),
   "account-too-coarse": passableUnknown("build", "strip")(account),
-  "missing-after-search": notice(account),
-  "fragment-place-unknown": notice({ where: text }),
+  "missing-after-search": tells(account),
+  "fragment-place-unknown": tells({ where: text }),
   "fragments-of-nothing": passableUnknown("build", "strip")({ count: number }),
 
   // Clean
   "cleaned-forbidden": passableDanger("clean")(treated),
-  "cleaned-unknown": notice(treated),
+  "cleaned-unknown": tells(treated),
   "cleaned-with-plugs": passableDanger("clean")({ tag: text, left: text }),
-  "lost-by-cleaning": notice({ tag: text, findings: text, count: number }),
+  "lost-by-cleaning": tells({ tag: text, findings: text, count: number }),
   "passages-unproven": passableUnknown("build", "clean")({ tag: text, count: number, of: number, passage: text }),
   "passage-blocked": danger("build", "clean")({ passage: text, tag: text }),
 
@@ -254,21 +289,21 @@ export const problemCodes = {
   "cause-open": unknown("decide", "diagnose")({ why: text, count: number }),
   "causes-differ": debt("decide", "diagnose")({ count: number }),
   "cause-reopened": debt("decide", "diagnose")({ count: number }),
-  "evidence-withdrawn": notice({ finding: text }),
-  "evidence-since": notice({ finding: text }),
+  "evidence-withdrawn": tells({ finding: text }),
+  "evidence-since": tells({ finding: text }),
   "severe-unexplained": unknown("decide", "diagnose")({ finding: text }),
   "cause-unknown": debt("decide", "diagnose")({ cause: text }),
   "cause-unconfirmed": unknown("decide", "diagnose")({ cause: text, tests: text }),
   "cause-unlikely": unknown("decide", "diagnose")({ cause: text, probability: orNoNumber, wanted: number }),
-  "cause-undetermined": notice({ reason: text, precautions: text }),
+  "cause-undetermined": tells({ reason: text, precautions: text }),
   "action-open": debt("hand-over", "diagnose")({ cause: text, action: text }),
-  "action-refused": notice({ action: text, why: text }),
-  "suspect-cleared": notice(fouled),
-  "suspect-open": notice({ ...fouled, checks: text, chance: number, hours: number }),
-  "suspect-refused": error({ ...fouled, checks: text }),
-  "suspect-fouled": error({ ...fouled, checks: text }),
-  "suspect-unprovable": error(fouled),
-  "suspect-to-prove": notice({ tag: text, circuit: text, checks: text }),
+  "action-refused": tells({ action: text, why: text }),
+  "suspect-cleared": tells(fouled),
+  "suspect-open": asks(30)({ ...fouled, checks: text, chance: number, hours: number }),
+  "suspect-refused": refuses("by-then")({ ...fouled, checks: text }),
+  "suspect-fouled": refuses("by-then")({ ...fouled, checks: text }),
+  "suspect-unprovable": refuses("by-then")(fouled),
+  "suspect-to-prove": tells({ tag: text, circuit: text, checks: text }),
 
   // Match: what does not go together is not built together
   "return-unknown": passableUnknown("build", "match")(),
@@ -279,15 +314,15 @@ export const problemCodes = {
   "picked-let-go": debt("build", "match")({ part: text }),
   "mating-wrong": danger("build", "match")(mated),
   "mating-open": passableUnknown("build", "match")({ ...mated, check: text, minutes: orNoNumber }),
-  "mating-bridged": notice({ mating: text, remedy: text }),
+  "mating-bridged": tells({ mating: text, remedy: text }),
   "remedy-owed": debt("build", "match")({ mating: text, remedy: text }),
   "remedy-unlawful": passableDanger("build", "match")({ remedy: text, text: text }),
   "mates-refuse": error(mated),
 
   // Crack-check
-  "check-dirty": notice(checkedBy),
-  "check-blind": notice(checkedBy),
-  "check-unknown-method": notice(checkedBy),
+  "check-dirty": tells(checkedBy),
+  "check-blind": tells(checkedBy),
+  "check-unknown-method": tells(checkedBy),
   "cracks-not-drawn": debt("crack-check")({ tag: text }),
   "crack-without-zones": unknown("crack-check")({ tag: text }),
   "crack-outside-zones": debt("crack-check")({ tag: text }),
@@ -307,55 +342,55 @@ export const problemCodes = {
   conflict: debt("measure")({ row: text, point: text }),
   "scatter-unexplained": debt("measure")({ row: text, point: text, repeats: number, deviation: number, unit: text }),
   "setting-master-missing": unknown("measure")({ gauge: text }),
-  "gauge-assumed": notice({ gauge: text, what: text }),
+  "gauge-assumed": tells({ gauge: text, what: text }),
   "gauge-overdue": debt("measure")({ gauge: text, due: text }),
   "reading-of-another-kind": debt("measure")({ row: text, typed: text, measures: text, wanted: text }),
-  "settle-temperature": notice({ now: number, unit: text }),
-  "settle-repeats": notice({ more: number, repeats: number }),
-  "settle-gauge": notice({ expanded: number, now: number, unit: text }),
-  "settle-nothing": notice({ need: number, unit: text }),
-  "settle-on-limit": notice({ need: number, unit: text }),
+  "settle-temperature": tells({ now: number, unit: text }),
+  "settle-repeats": tells({ more: number, repeats: number }),
+  "settle-gauge": tells({ expanded: number, now: number, unit: text }),
+  "settle-nothing": tells({ need: number, unit: text }),
+  "settle-on-limit": tells({ need: number, unit: text }),
 
   // Decide: why an option is open or shut
-  "within-limits": notice(within),
-  fits: notice(within),
+  "within-limits": tells(within),
+  fits: tells(within),
   "outside-limit": error(against),
   "outside-not-surely": error(against),
   "inside-not-surely": error(against),
-  "not-measured": notice({ row: text, missing: number }),
-  "points-missing": notice({ row: text, missing: number }),
-  "no-part": notice({ slot: text }),
-  "no-limit": notice({ row: text }),
-  "by-rule-of-thumb": notice({ row: text, rule: text }),
-  "joint-open": notice({ joint: text, row: text, count: number }),
-  "cleans-up": notice(cleaningUp),
+  "not-measured": asks(4)({ row: text, missing: number }),
+  "points-missing": asks(2)({ row: text, missing: number }),
+  "no-part": asks(10)({ slot: text }),
+  "no-limit": asks(10)({ row: text }),
+  "by-rule-of-thumb": tells({ row: text, rule: text }),
+  "joint-open": asks(6)({ joint: text, row: text, count: number }),
+  "cleans-up": tells(cleaningUp),
   "does-not-clean-up": error(cleaningUp),
   "case-too-thin": error({ layerLeftMm: number, keepMm: number }),
   "wall-too-thin": error({ layerLeftMm: number, keepMm: number }),
-  "on-worn-axis": notice(),
-  "size-effect": notice({ name: text, unit: text, value: number, decimals: number }),
-  "one-size-for-all": notice({ row: text }),
-  "size-as-it-came": notice({ row: text, size: text }),
-  "worse-than-worn": notice({ tag: text, what: text, value: number, worn: number, unit: text }),
-  "size-made": notice({ row: text, size: text }),
+  "on-worn-axis": tells(),
+  "size-effect": tells({ name: text, unit: text, value: number, decimals: number }),
+  "one-size-for-all": tells({ row: text }),
+  "size-as-it-came": tells({ row: text, size: text }),
+  "worse-than-worn": asks(5)({ tag: text, what: text, value: number, worn: number, unit: text }),
+  "size-made": tells({ row: text, size: text }),
   "sizes-differ": error({ row: text, size: text, mate: text }),
-  "not-measured-since-machining": notice({ row: text, size: text, mate: text }),
+  "not-measured-since-machining": asks(4)({ row: text, size: text, mate: text }),
   "past-last-size": error({ row: text }),
-  restored: notice({ row: text, way: text }),
+  restored: tells({ row: text, way: text }),
   superseded: error({ name: text, why: text }),
-  "upgrade-offered": notice({ name: text, why: text }),
+  "upgrade-offered": tells({ name: text, why: text }),
   "always-new": error({ set: text, policy: flag }),
   "mate-renewed": error({ mate: text, disposition: text, step: orNoText }),
   "as-a-set": error({ set: text, mate: text }),
   "ran-together": error({ set: text, used: text, mate: text }),
   "ran-elsewhere": error({ set: text, mate: text }),
-  "used-on-used": notice({ mate: text, why: text, refuses: flag }),
+  "used-on-used": asks(2, { weighs: true })({ mate: text, why: text, refuses: flag }),
   "companion-renewed": error({ set: text, mate: text }),
   "weak-link": error({ set: text, share: number, most: number, mate: text }),
-  "weak-link-open": notice({ set: text, mate: text, most: number }),
-  "fitted-after": notice({ after: text }),
-  "mate-open": notice({ mate: text }),
-  "new-size-unknown": notice({ joint: text, mate: text }),
+  "weak-link-open": asks(6)({ set: text, mate: text, most: number }),
+  "fitted-after": tells({ after: text }),
+  "mate-open": asks(30)({ mate: text }),
+  "new-size-unknown": asks(40)({ joint: text, mate: text }),
   "pick-too-large": unknown("decide")({ count: number, first: text, entries: number }),
   "no-pick": debt("decide")({ count: number, first: text, mates: text }),
   "fitted-too-soon": danger("build", "decide")({ row: text, after: text }),
@@ -363,46 +398,46 @@ export const problemCodes = {
   "prove-it-clean": unknown("build", "diagnose")({ row: text, circuit: text, checks: text }),
   "stays-fouled": passableDanger("build", "diagnose")({ row: text, circuit: text, checks: text }),
   "clean-and-look": unknown("decide", "clean")({ row: text }),
-  "good-beside-new": notice({ mates: text }),
-  "cracked-scrap": error({ tag: text, zones: text }),
-  "cracked-repairable": error({ tag: text, zones: text, repair: text, cost: number }),
-  "crack-open": notice({ tag: text }),
-  "not-crack-checked": notice({ tag: text }),
-  "crack-watched": notice({ tag: text, zones: text }),
-  "part-scrapped": error({ tag: text, why: text }),
-  "reaches-hours": notice(hoursAhead),
+  "good-beside-new": tells({ mates: text }),
+  "cracked-scrap": refuses("by-then")({ tag: text, zones: text }),
+  "cracked-repairable": refuses("of-no-age")({ tag: text, zones: text, repair: text, cost: number }),
+  "crack-open": asks(25)({ tag: text }),
+  "not-crack-checked": asks(25)({ tag: text }),
+  "crack-watched": tellsAgainst({ tag: text, zones: text }),
+  "part-scrapped": refuses("of-no-age")({ tag: text, why: text }),
+  "reaches-hours": tells(hoursAhead),
   "short-of-hours": error(hoursAhead),
-  "lot-refused": error({ ...ofLot, own: flag, out: text, outOf: text }),
-  "lot-open": notice(ofLot),
-  "lot-accepted": notice(ofLot),
-  "came-with-doubt": notice({ tag: text, from: text, said: text }),
-  "revision-refused": error({ tag: text, revision: text, number: orNoText, why: text }),
-  "number-against-revision": notice({ tag: text, number: text, revision: text }),
-  "number-unread": notice({ tag: text }),
-  "number-unknown": notice({ tag: text, number: text }),
-  "own-size-unknown": notice({ row: text, characteristic: text }),
-  "limit-hangs-on": notice({ row: text, on: text }),
-  "way-hangs-on": notice({ way: text }),
-  "life-over": error({ ...livedOf, from: number }),
-  "life-unknown": notice({ ...livedOf, from: orNoNumber }),
+  "lot-refused": refuses("by-then")({ ...ofLot, own: flag, out: text, outOf: text }),
+  "lot-open": asks(10)(ofLot),
+  "lot-accepted": tells(ofLot),
+  "came-with-doubt": asks(5)({ tag: text, from: text, said: text }),
+  "revision-refused": refuses("of-no-age")({ tag: text, revision: text, number: orNoText, why: text }),
+  "number-against-revision": asks(2)({ tag: text, number: text, revision: text }),
+  "number-unread": asks(1)({ tag: text }),
+  "number-unknown": asks(5)({ tag: text, number: text }),
+  "own-size-unknown": asks(3)({ row: text, characteristic: text }),
+  "limit-hangs-on": asks(2)({ row: text, on: text }),
+  "way-hangs-on": asks(1)({ way: text }),
+  "life-over": refuses("of-no-age")({ ...livedOf, from: number }),
+  "life-unknown": asks(5)({ ...livedOf, from: orNoNumber }),
 
   // Decide: what was seen, tested, weighed and is known of a part
-  "part-broken": error({ tag: text, grams: number, expanded: number }),
-  "part-may-be-broken": notice({ tag: text, grams: number, expanded: number }),
-  "part-weighed-twice": notice({ tag: text }),
-  "piece-of-it-found": error({ tag: text, count: number }),
-  "seen-refuses": error(seen),
-  "seen-asks": notice(seen),
-  "seen-cleans": notice(seen),
-  "seen-tells": notice(seen),
-  "tested-refuses": error(testedBy),
-  "tested-asks": notice(testedBy),
-  "tested-tells": notice(testedBy),
-  "known-refuses": error(knownOf),
-  "known-asks": notice(knownOf),
-  "known-tells": notice(knownOf),
-  "not-looked-over": notice({ tag: text, count: number }),
-  "looked-over": notice({ tag: text, count: number }),
+  "part-broken": refuses("in-service")({ tag: text, grams: number, expanded: number }),
+  "part-may-be-broken": asks(5)({ tag: text, grams: number, expanded: number }),
+  "part-weighed-twice": asks(3)({ tag: text }),
+  "piece-of-it-found": refuses("in-service")({ tag: text, count: number }),
+  "seen-refuses": refuses("by-then")(seen),
+  "seen-asks": asks(2)(seen),
+  "seen-cleans": asks(20)(seen),
+  "seen-tells": tellsAgainst(seen),
+  "tested-refuses": refuses("by-then")(testedBy),
+  "tested-asks": asks(2)(testedBy),
+  "tested-tells": tellsAgainst(testedBy),
+  "known-refuses": refuses("by-then")(knownOf),
+  "known-asks": asks(2)(knownOf),
+  "known-tells": tellsAgainst(knownOf),
+  "not-looked-over": asks(1)({ tag: text, count: number }),
+  "looked-over": tells({ tag: text, count: number }),
 
   // Decide: what holds a decision
   "decided-though-refused": danger("decide")({ row: text }),
@@ -410,14 +445,14 @@ export const problemCodes = {
   "decided-twice": debt("decide")({ row: text, count: number }),
   "override-without-reason": debt("decide")({ row: text }),
   "evidence-changed": debt("decide")({ row: text, then: text, now: text }),
-  "work-declined": notice({ row: text, what: text, by: text }),
+  "work-declined": tells({ row: text, what: text, by: text }),
   "declined-yet-decided": debt("decide")({ row: text, what: text, by: text }),
   "plan-evidence-changed": debt("decide")({ row: text, then: number, now: number }),
   "thumb-on-certified": danger("decide")({ row: text, rule: text }),
   "on-hold": unknown("decide")({ row: text }),
 
   // Witnesses: what was shown then, beside what would be shown now
-  "figure-differs": notice({
+  "figure-differs": tells({
     key: text,
     then: orNoNumber,
     thenExpanded: orNoNumber,
@@ -427,16 +462,16 @@ export const problemCodes = {
     nowMark: orNoText,
     unit: text,
   }),
-  "choice-differs": notice({
+  "choice-differs": tells({
     row: text,
     thenProposal: text,
     thenDecision: orNoText,
     nowProposal: orNoText,
     nowDecision: orNoText,
   }),
-  "core-differs": notice({ then: text, now: text }),
-  "witness-pack-differs": notice({ then: text, now: text }),
-  "hold-came": notice({ code: text, path: text }),
+  "core-differs": tells({ then: text, now: text }),
+  "witness-pack-differs": tells({ then: text, now: text }),
+  "hold-came": tells({ code: text, path: text }),
 
   // Photos
   "photo-too-large": error({ bytes: number, most: number }),
@@ -449,14 +484,14 @@ export const problemCodes = {
   "unknown-upload": error(),
   "chunk-misfit": error({ n: number, bytes: number }),
   "chunks-missing": error({ missing: number }),
-  "photo-tilted": notice({ tilt: number }),
-  "references-disagree": notice({ tilt: number, said: number }),
+  "photo-tilted": tells({ tilt: number }),
+  "references-disagree": tells({ tilt: number, said: number }),
   "outline-crosses-itself": error(),
   "outline-without-area": error(),
 
   // Entries and files
-  "unknown-type": notice({ type: text, entry: text }),
-  "unknown-version": notice({ type: text, v: number, entry: text }),
+  "unknown-type": tells({ type: text, entry: text }),
+  "unknown-version": tells({ type: text, v: number, entry: text }),
   schema: error({ detail: text }),
   "not-json": error(),
   "line-too-long": error({ bytes: number, most: number }),
@@ -489,9 +524,9 @@ export const problemCodes = {
   "offer-changed": error(),
 
   // What is bought, and what arrives
-  "delivery-amiss": notice({ name: text, supplier: text, count: number, why: text }),
-  "delivery-overdue": notice({ name: text, supplier: text, due: text, days: number }),
-  "received-beyond": notice({ name: text, count: number, ordered: number }),
+  "delivery-amiss": tells({ name: text, supplier: text, count: number, why: text }),
+  "delivery-overdue": tells({ name: text, supplier: text, due: text, days: number }),
+  "received-beyond": tells({ name: text, count: number, ordered: number }),
   "came-back-amiss": passableDanger("order")({ tag: text, state: text, words: orNoText }),
   "received-unordered": debt("order")({ what: text, count: number }),
   "box-twice": debt("order")({ name: text, box: text }),
@@ -572,14 +607,14 @@ export const problemCodes = {
   "json-trailing-comma": error(),
   "json-syntax": error({ detail: text }),
   "unknown-property": error({ property: text }),
-  "feature-says-nothing": notice({ feature: text }),
-  "joint-without-give": notice({ joint: text }),
-  "finding-without-consequence": notice({ finding: text, nature: text }),
-  "wears-away-from-limit": notice({ characteristic: text, wears: text }),
-  "outline-draws-nothing": notice({ outline: text }),
-  "angle-in-degrees": notice({ characteristic: text, value: number }),
-  "class-without-slot": notice({ class: text }),
-  "source-unused": notice({ source: text }),
+  "feature-says-nothing": tells({ feature: text }),
+  "joint-without-give": tells({ joint: text }),
+  "finding-without-consequence": tells({ finding: text, nature: text }),
+  "wears-away-from-limit": tells({ characteristic: text, wears: text }),
+  "outline-draws-nothing": tells({ outline: text }),
+  "angle-in-degrees": tells({ characteristic: text, value: number }),
+  "class-without-slot": tells({ class: text }),
+  "source-unused": tells({ source: text }),
   "unknown-cause-node": error({ id: text }),
   "unknown-attribute": error({ attribute: text }),
   "not-a-value": error({ attribute: text, value: text }),
@@ -593,11 +628,11 @@ export const problemCodes = {
   "discount-past-price": error({ id: text, class: text, off: number, price: number }),
   "cause-shares": error({ id: text }),
   "cause-unrecordable": error({ finding: text }),
-  "causes-alike": notice({ first: text, second: text }),
+  "causes-alike": tells({ first: text, second: text }),
   "cause-without-test": error({ cause: text }),
-  "gateways-many": notice({ count: number, names: text }),
-  "root-into-places": notice({ cause: text, count: number }),
-  "collectors-many": notice({ count: number, names: text }),
+  "gateways-many": tells({ count: number, names: text }),
+  "root-into-places": tells({ cause: text, count: number }),
+  "collectors-many": tells({ count: number, names: text }),
   "unknown-series": error({ series: text }),
   "unknown-revision": error({ revision: text }),
   "number-twice": error({ number: text, other: text }),
@@ -673,6 +708,11 @@ type Value<K> = K extends "text"
 export type ParamsOf<C extends ProblemCode> = {
   readonly [N in keyof Table[C]["params"]]: Value<Table[C]["params"][N]>;
 };
+
+/** Codes of what is not known yet, or for a person to say. */
+export type OpenCode = { [C in ProblemCode]: Table[C]["open"] extends number ? C : never }[ProblemCode];
+/** Codes that refuse a part. */
+export type RefusingCode = { [C in ProblemCode]: Table[C]["ends"] extends Ending ? C : never }[ProblemCode];
 
 /** Codes that can hold a job up. */
 export type HoldCode = { [C in ProblemCode]: Table[C]["hold"] extends HoldRule ? C : never }[ProblemCode];
