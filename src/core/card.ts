@@ -2,6 +2,7 @@ import { variantOf, type Assessment } from "./assessment";
 import { machineShop, type MachineShop } from "./buying/machine-shop";
 import { benchWork, type BenchWork } from "./buying/schedule";
 import { dayAfter, daysBetween } from "./entry/clock";
+import { declarations, isKnownType } from "./entry/declarations";
 import type { Envelope } from "./entry/schema";
 import { countByKind } from "./holds";
 import { nextStep } from "./next-step";
@@ -97,18 +98,6 @@ export interface CardPage {
 const letters = { open: "o", partly: "p", sound: "s", refused: "r", none: "-" } as const;
 const states = ["open", "partly", "sound", "refused"] as const satisfies readonly SlotState[];
 
-/** What opening a job writes, and what says nothing of the engine. */
-const saysNothing: ReadonlySet<string> = new Set([
-  "job-opened",
-  "part-tagged",
-  "part-installed",
-  "settings-taken",
-  "job-renamed",
-  "job-put-away",
-  "owner-named",
-  "job-given",
-]);
-
 /** By which a job is found besides what the card shows: each tag once. */
 export const wordsOf = ({ job }: Pick<Assessment, "job">): string =>
   [...new Set([...job.parts.values()].map(({ tag }) => tag.toLowerCase()))].join(" ");
@@ -140,7 +129,7 @@ export const mayGrow = ({ station, holds, waits }: JobCard): boolean =>
 /** The card of a job, of its entries as they were judged. */
 export function cardOf(pack: CompiledPack, assessment: Assessment, entries: readonly Envelope[]): JobCard {
   const { job, order, holds } = assessment;
-  const isBlank = entries.every(({ type }) => saysNothing.has(type));
+  const isBlank = entries.every(({ type }) => isKnownType(type) && !declarations[type].ofEngine);
   const put = job.putAways.at(-1)?.to ?? "bench";
   const { station, what } = nextStep(assessment);
   const found = slotStates(assessment);

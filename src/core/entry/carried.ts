@@ -1,23 +1,9 @@
-import { currentVersion } from "./declarations";
+import { currentVersion, declarations, isKnownType } from "./declarations";
 import { byTime } from "./effective";
 import type { Entry, Envelope } from "./schema";
 import { mostCarried, type Carried } from "./shapes";
 
-/** What is said of a part wherever it is, and goes with it: what was read, seen, checked and is known of it. */
-const travels: ReadonlySet<string> = new Set([
-  "part-noted",
-  "intake-noted",
-  "occasion-opened",
-  "reading-taken",
-  "finding-made",
-  "part-cleaned",
-  "crack-checked",
-  "crack-found",
-  "thread-found",
-  "broken-weighed",
-  "attribute-read",
-  "photo-added",
-]);
+const travels = (type: string): boolean => isKnownType(type) && declarations[type].travels;
 
 const keptCarried = new WeakMap<Carried, Envelope>();
 
@@ -45,7 +31,7 @@ export function carriedAlong(understood: readonly Entry[], here: ReadonlyMap<str
         carried.type === "occasion-opened"
           ? !setUps.has(String(carried.payload.occasion))
           : carried.payload.part === payload.part;
-      if (travels.has(carried.type) && about && !here.has(carried.id) && !found.has(carried.id))
+      if (travels(carried.type) && about && !here.has(carried.id) && !found.has(carried.id))
         found.set(carried.id, envelopeOf(carried, stream));
     }
   return [...found.values()];
@@ -64,7 +50,7 @@ export type TakenAlong =
  */
 export function takeAlong(part: string, standing: readonly Entry[]): TakenAlong {
   const about = standing.filter(
-    (entry) => travels.has(entry.type) && "part" in entry.payload && entry.payload.part === part,
+    (entry) => travels(entry.type) && "part" in entry.payload && entry.payload.part === part,
   );
   const used = new Set(about.flatMap((entry) => (entry.type === "reading-taken" ? [entry.payload.occasion] : [])));
   const setUps = standing.filter((entry) => entry.type === "occasion-opened" && used.has(entry.payload.occasion));

@@ -22,6 +22,10 @@ export interface Declaration<P extends z.ZodMiniType, L extends string | null, S
   readonly writer: Writer;
   /** The list of the job that holds what entries of this type say, oldest first; null where the fold makes something else of them. */
   readonly list: L;
+  /** It is said of a part wherever that is, and goes along when the part leaves. */
+  readonly travels: boolean;
+  /** It says something of the engine: a job in which nothing else stands is blank. */
+  readonly ofEngine: boolean;
   /** It changes where readings belong or which of them stand: what is kept beside the entries is worked out anew. */
   readonly moves: boolean;
   /** Nothing strikes it or takes its place. */
@@ -30,7 +34,7 @@ export interface Declaration<P extends z.ZodMiniType, L extends string | null, S
   readonly byServer: boolean;
 }
 
-/** Declares a type of entry; what is left out is the usual: of a job, in no list, moving nothing, open to correction. */
+/** Declares a type of entry; what is left out is the usual: of a job, in no list, of the engine, moving nothing, open to correction. */
 export const declare = <
   P extends z.ZodMiniType,
   const L extends string | null = null,
@@ -38,15 +42,23 @@ export const declare = <
 >({
   payload,
   writer,
+  travels,
+  ofEngine = true,
   upcasts = [],
   stream = "job" as S,
   list = null as L,
   moves = false,
   standsForEver = false,
   byServer = false,
-}: Pick<Declaration<P, L, S>, "payload" | "writer"> & Partial<Declaration<P, L, S>>): Declaration<P, L, S> => ({
+}: Pick<Declaration<P, L, S>, "payload" | "writer" | "travels"> & Partial<Declaration<P, L, S>>): Declaration<
+  P,
+  L,
+  S
+> => ({
   payload,
   writer,
+  travels,
+  ofEngine,
   upcasts,
   stream,
   list,

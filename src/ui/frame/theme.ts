@@ -49,7 +49,7 @@ export const roles = {
   emberWash: { light: "#fdeee2", dark: "#2b1d14" },
   cool: { light: "#3f6f82", dark: "#7fa6b5" },
   sound: { light: "#37734d", dark: "#8fbf9f" },
-  near: { light: "#9a6500", dark: "#f0b34a" },
+  near: { light: "#8e5c00", dark: "#f0b34a" },
   out: { light: "#b8291c", dark: "#ef5b4c" },
   ash: { light: "#8d8379", dark: "#8a8078" },
 } as const;

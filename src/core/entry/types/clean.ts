@@ -7,11 +7,13 @@ import { declare } from "../declare";
 export const cleanEntries = {
   "part-cleaned": declare({
     writer: "inspector",
+    travels: true,
     list: "cleaned",
     payload: z.strictObject({ part: Uuid, treatment: Id, first: z.array(Id).check(z.maxLength(20)), supersedes }),
   }),
   "passage-proven": declare({
     writer: "inspector",
+    travels: false,
     list: "passages",
     payload: z.strictObject({
       circuit: Id,

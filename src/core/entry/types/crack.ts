@@ -8,6 +8,7 @@ export const crackEntries = {
   /** A part was crack-checked: all of it where no zones are named. */
   "crack-checked": declare({
     writer: "inspector",
+    travels: true,
     list: "crackChecks",
     // What it showed, how the part was made ready and by whom was not said before.
     upcasts: [(payload) => ({ ...payload, found: null, preparation: null, by: null })],
@@ -27,6 +28,7 @@ export const crackEntries = {
   /** A crack as a line on the zone map, in its millimetres; its length as it was measured, where it was. */
   "crack-found": declare({
     writer: "inspector",
+    travels: true,
     list: "cracks",
     payload: z.strictObject({
       part: Uuid,
@@ -40,6 +42,7 @@ export const crackEntries = {
   }),
   "thread-found": declare({
     writer: "inspector",
+    travels: true,
     list: "threads",
     payload: z.strictObject({
       part: Uuid,

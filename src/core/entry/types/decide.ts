@@ -14,6 +14,7 @@ const withWays: Upcast = ({ step, ...payload }) => ({
 export const decideEntries = {
   "decision-made": declare({
     writer: "lead",
+    travels: false,
     list: "decisions",
     upcasts: [(payload) => ({ ...payload, witness: witnessOfAnyKind(payload.witness) }), withWays],
     payload: z.strictObject({
@@ -32,6 +33,7 @@ export const decideEntries = {
   /** A plan for all parts that nobody decided one by one, taken as a whole: it stands for each of them until somebody does. */
   "plan-adopted": declare({
     writer: "lead",
+    travels: false,
     list: "plans",
     payload: z.strictObject({
       choices: z
@@ -61,6 +63,7 @@ export const decideEntries = {
   /** How long parts last by the shop's own, as this job takes it; off, only the pack's word counts. */
   "lives-adopted": declare({
     writer: "lead",
+    travels: false,
     list: "livesTaken",
     payload: z.strictObject({
       on: z.boolean(),

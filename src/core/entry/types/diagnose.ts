@@ -37,6 +37,7 @@ export const diagnoseEntries = {
   /** What no other station records, as it was answered at Diagnose: the grade, 0 for not there, null where it cannot be seen. */
   "finding-answered": declare({
     writer: "inspector",
+    travels: false,
     list: "answers",
     payload: z.strictObject({
       finding: Id,
@@ -52,6 +53,7 @@ export const diagnoseEntries = {
    */
   "cause-settled": declare({
     writer: "lead",
+    travels: false,
     list: "settlements",
     payload: z.strictObject({
       verdict: z.enum(["cause", "no-failure", "undetermined"]),
@@ -65,12 +67,14 @@ export const diagnoseEntries = {
   /** A severe finding that has nothing to do with this failure: older damage. */
   "older-damage-signed": declare({
     writer: "lead",
+    travels: false,
     list: "olderDamage",
     payload: z.strictObject({ finding: Id, ...AtPlace, why: Words, supersedes }),
   }),
   /** What a cause asks for was done, or will not be. */
   "action-answered": declare({
     writer: "inspector",
+    travels: false,
     list: "actionAnswers",
     payload: z.strictObject({
       cause: Id,
@@ -84,6 +88,7 @@ export const diagnoseEntries = {
   /** A part that may hold pieces was opened, flushed or looked through. */
   "suspect-checked": declare({
     writer: "inspector",
+    travels: false,
     list: "suspectChecks",
     payload: z.strictObject({
       part: Uuid,
@@ -98,6 +103,7 @@ export const diagnoseEntries = {
   /** How often causes were found in this shop, as this job takes it; off, only the pack's own odds count. */
   "odds-adopted": declare({
     writer: "lead",
+    travels: false,
     list: "oddsTaken",
     payload: z.strictObject({
       on: z.boolean(),
@@ -111,6 +117,7 @@ export const diagnoseEntries = {
   /** It came back after it was handed over: what for. */
   "job-reopened": declare({
     writer: "lead",
+    travels: false,
     list: "reopenings",
     payload: z.strictObject({ handOver: z.nullable(EntryId), hours: z.nullable(Finite), why: Words, supersedes }),
   }),

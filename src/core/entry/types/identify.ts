@@ -8,6 +8,7 @@ export const identifyEntries = {
   /** A number as it stands on the engine, as the person read it. */
   "number-read": declare({
     writer: "inspector",
+    travels: false,
     list: "numbers",
     payload: z.strictObject({
       place: Id,
@@ -18,12 +19,14 @@ export const identifyEntries = {
   /** What was seen of a tell; null where it cannot be seen. */
   "tell-answered": declare({
     writer: "inspector",
+    travels: false,
     list: "tells",
     payload: z.strictObject({ tell: Id, answer: z.nullable(Id), supersedes }),
   }),
   /** Why work goes on though number and tells disagree. */
   "contradiction-signed": declare({
     writer: "lead",
+    travels: false,
     list: "contradictionsSigned",
     payload: z.strictObject({ why: Words, variant: Id, supersedes }),
   }),

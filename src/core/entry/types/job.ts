@@ -18,6 +18,8 @@ import { declare } from "../declare";
 export const jobEntries = {
   "job-opened": declare({
     writer: "lead",
+    travels: false,
+    ofEngine: false,
     moves: true,
     standsForEver: true,
     payload: z.strictObject({
@@ -40,6 +42,8 @@ export const jobEntries = {
   /** The shop's settings as the job takes them: what the shop changes later alters nothing here. */
   "settings-taken": declare({
     writer: "lead",
+    travels: false,
+    ofEngine: false,
     list: "settings",
     payload: z.strictObject({ settings: ShopSettings, supersedes }),
   }),
@@ -49,6 +53,7 @@ export const jobEntries = {
    */
   "intake-noted": declare({
     writer: "inspector",
+    travels: true,
     list: "notes",
     moves: true,
     payload: z.strictObject({
@@ -66,12 +71,14 @@ export const jobEntries = {
   /** What the work will cost, or what a change adds to it. */
   "estimate-made": declare({
     writer: "lead",
+    travels: false,
     list: "costEstimates",
     payload: z.strictObject({ kind: z.enum(["estimate", "change"]), amount: Finite, words: Words, supersedes }),
   }),
   /** The owner's word on an estimate or a change: whose, when, how. */
   "approval-given": declare({
     writer: "lead",
+    travels: false,
     list: "approvals",
     payload: z.strictObject({
       estimate: EntryId,
@@ -85,6 +92,7 @@ export const jobEntries = {
   /** The owner's own word on an estimate or a change, given through a link: the server vouches that the link was opened. */
   "owner-answered": declare({
     writer: "lead",
+    travels: false,
     list: "ownerAnswers",
     byServer: true,
     payload: z.strictObject({ estimate: EntryId, by: Words, agreed: z.boolean(), link: Uuid, supersedes }),
@@ -92,29 +100,38 @@ export const jobEntries = {
   /** Whose engine it is, by the shop's list of owners: what is known of a person stands there, where it can be erased. */
   "owner-named": declare({
     writer: "lead",
+    travels: false,
+    ofEngine: false,
     list: "ownersNamed",
     payload: z.strictObject({ owner: z.nullable(Uuid), supersedes }),
   }),
   /** The job is called otherwise from now on. */
   "job-renamed": declare({
     writer: "lead",
+    travels: false,
+    ofEngine: false,
     payload: z.strictObject({ name: Words, supersedes }),
   }),
   /** Off the bench and into the archive, away as opened by mistake, or on the bench again. */
   "job-put-away": declare({
     writer: "lead",
+    travels: false,
+    ofEngine: false,
     list: "putAways",
     payload: z.strictObject({ to: z.enum(["archive", "mistakes", "bench"]), supersedes }),
   }),
   /** Who works on it: a person by id; null for whoever is free. */
   "job-given": declare({
     writer: "lead",
+    travels: false,
+    ofEngine: false,
     list: "givens",
     payload: z.strictObject({ to: z.nullable(z.string().check(z.minLength(1), z.maxLength(120))), supersedes }),
   }),
   /** What is to become of the engine as a whole. */
   "course-chosen": declare({
     writer: "lead",
+    travels: false,
     list: "courses",
     payload: z.strictObject({
       course: z.enum(["rebuild", "merge", "other-engine", "part-out"]),
@@ -126,6 +143,7 @@ export const jobEntries = {
   /** Why work goes on past a hold. */
   "hold-lifted": declare({
     writer: "lead",
+    travels: false,
     list: "lifted",
     payload: z.strictObject({
       hold: Id,
@@ -137,6 +155,7 @@ export const jobEntries = {
   /** The engine leaves the shop, or a donor its parts: to whom, and what was shown then. */
   "handed-over": declare({
     writer: "lead",
+    travels: false,
     list: "handOvers",
     payload: z.strictObject({ to: Words, note: z.nullable(Words), witness: HandOverWitness, supersedes }),
   }),

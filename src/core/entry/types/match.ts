@@ -9,6 +9,7 @@ export const matchEntries = {
   /** What a part is like where it meets others, or what the engine goes into, with no part; null where it cannot be told. */
   "attribute-read": declare({
     writer: "inspector",
+    travels: true,
     list: "attributes",
     payload: z.strictObject({
       part: z.nullable(Uuid),
@@ -23,12 +24,14 @@ export const matchEntries = {
   /** A part of the catalogue that may go into a place, as the catalogue had it then: what comes later changes it nowhere. */
   "candidate-taken": declare({
     writer: "inspector",
+    travels: false,
     list: "offers",
     payload: z.strictObject({ slot: Id, sold: CataloguePart, edition: Uuid, takenAt: z.iso.datetime(), supersedes }),
   }),
   /** Which of the parts there are goes into a place; null where a new one is bought: as the catalogue has it, or any. */
   "part-picked": declare({
     writer: "lead",
+    travels: false,
     list: "picked",
     payload: z.strictObject({
       slot: Id,
@@ -41,6 +44,7 @@ export const matchEntries = {
   /** What makes a pair go together that does not by itself, meant or done; without a remedy, one that was meant is let be. */
   "remedy-taken": declare({
     writer: "lead",
+    travels: false,
     list: "remedies",
     payload: z.strictObject({
       mating: Id,
@@ -54,6 +58,7 @@ export const matchEntries = {
   /** A line of a working list that was done, or was not after all. */
   "line-ticked": declare({
     writer: "inspector",
+    travels: false,
     list: "lineTicks",
     payload: z.strictObject({
       line: z.string().check(z.minLength(1), z.maxLength(400)),
@@ -64,6 +69,7 @@ export const matchEntries = {
   /** Whether the engine goes back into what it came out of; null where nobody knows. */
   "return-said": declare({
     writer: "inspector",
+    travels: false,
     list: "returns",
     payload: z.strictObject({ returns: z.nullable(z.boolean()), words: z.nullable(Words), supersedes }),
   }),

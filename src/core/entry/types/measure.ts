@@ -8,6 +8,7 @@ import { renamed, withGauge, type Json } from "../upcast";
 export const measureEntries = {
   "occasion-opened": declare({
     writer: "inspector",
+    travels: true,
     upcasts: [withGauge],
     payload: z.strictObject({
       occasion: Uuid,
@@ -20,6 +21,7 @@ export const measureEntries = {
   }),
   "reading-taken": declare({
     writer: "inspector",
+    travels: true,
     upcasts: [(payload) => renamed(payload, { valueMm: "value" }) as Json],
     payload: z.strictObject({
       occasion: Uuid,
@@ -40,12 +42,14 @@ export const measureEntries = {
   /** What a person says of repeats that scatter beyond their gauge: the part is no rounder than that, or the gauge is no better. */
   "scatter-said": declare({
     writer: "inspector",
+    travels: false,
     list: "scattersSaid",
     payload: z.strictObject({ occasion: Uuid, part: Uuid, feature: Id, point: Id, is: z.enum(["form", "gauge"]), supersedes }), // prettier-ignore
   }),
   /** What a place measured at earlier visits of the engine, taken into this job to reckon its rate of wear by. */
   "visits-taken": declare({
     writer: "inspector",
+    travels: false,
     list: "visitsTaken",
     payload: z.strictObject({
       part: Uuid,

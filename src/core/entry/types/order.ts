@@ -28,6 +28,7 @@ export const orderEntries = {
   /** Ordered of one supplier. */
   "purchase-made": declare({
     writer: "lead",
+    travels: false,
     list: "purchases",
     payload: z.strictObject({
       supplier: Words,
@@ -41,6 +42,7 @@ export const orderEntries = {
   /** What came: as it stands on the box, in which state, and the parts that were tagged of it. */
   "goods-received": declare({
     writer: "inspector",
+    travels: false,
     list: "receipts",
     payload: z.strictObject({
       /** The order and line it is for; null where nobody ordered it. */
@@ -62,6 +64,7 @@ export const orderEntries = {
   /** Old parts that went back to the supplier for their deposit. */
   "core-returned": declare({
     writer: "inspector",
+    travels: false,
     list: "coresReturned",
     payload: z.strictObject({
       purchase: EntryId,
@@ -74,6 +77,7 @@ export const orderEntries = {
   /** Parts that are out of the house: at which machine shop, and until when. */
   "sent-out": declare({
     writer: "inspector",
+    travels: false,
     list: "sentOut",
     payload: z.strictObject({
       parts: z.array(Uuid).check(z.minLength(1), z.maxLength(200)),
@@ -85,6 +89,7 @@ export const orderEntries = {
   /** One of them is back, and how. */
   "came-back": declare({
     writer: "inspector",
+    travels: false,
     list: "cameBack",
     payload: z.strictObject({
       part: Uuid,
@@ -96,6 +101,7 @@ export const orderEntries = {
   /** What the owner wants done with old parts that are not used again. */
   "old-parts-agreed": declare({
     writer: "lead",
+    travels: false,
     list: "oldParts",
     payload: z.strictObject({
       wish: z.enum(["scrap", "give-back", "keep-here"]),
@@ -108,6 +114,7 @@ export const orderEntries = {
   /** Work that the owner does not want done, though it was advised, and what that may lead to. */
   "work-declined": declare({
     writer: "lead",
+    travels: false,
     list: "declined",
     payload: z.strictObject({
       part: Uuid,

@@ -27,6 +27,8 @@ export type PartItem = (typeof partItems)[number];
 export const partsEntries = {
   "part-tagged": declare({
     writer: "inspector",
+    travels: false,
+    ofEngine: false,
     moves: true,
     payload: z.strictObject({
       part: Uuid,
@@ -42,6 +44,7 @@ export const partsEntries = {
    */
   "part-noted": declare({
     writer: "inspector",
+    travels: true,
     moves: true,
     payload: z.strictObject({
       part: Uuid,
@@ -53,17 +56,21 @@ export const partsEntries = {
   }),
   "part-installed": declare({
     writer: "inspector",
+    travels: false,
+    ofEngine: false,
     moves: true,
     payload: z.strictObject({ part: Uuid, slot: Id, supersedes }),
   }),
   "part-removed": declare({
     writer: "inspector",
+    travels: false,
     moves: true,
     payload: z.strictObject({ part: Uuid, supersedes }),
   }),
   /** A part is out of the engine and in a bag. It is still the part of its slot until another takes its place. */
   "part-came-out": declare({
     writer: "inspector",
+    travels: false,
     list: "cameOut",
     payload: z.strictObject({
       part: Uuid,
@@ -80,6 +87,7 @@ export const partsEntries = {
    */
   "part-adopted": declare({
     writer: "inspector",
+    travels: false,
     list: "adopted",
     moves: true,
     byServer: true,
@@ -95,6 +103,7 @@ export const partsEntries = {
   /** What was done with a part that nobody may fit again. */
   "part-scrapped": declare({
     writer: "inspector",
+    travels: false,
     list: "scrapped",
     payload: z.strictObject({
       part: Uuid,

@@ -8,6 +8,7 @@ export const photosEntries = {
   /** A photo that the store holds, by the sha256 of its file. */
   "photo-added": declare({
     writer: "inspector",
+    travels: true,
     list: "photos",
     payload: z.strictObject({
       photo: Sha256,
@@ -22,12 +23,14 @@ export const photosEntries = {
   }),
   "photo-marked": declare({
     writer: "inspector",
+    travels: false,
     list: "photoMarks",
     payload: z.strictObject({ photo: EntryId, mark: PhotoMark, supersedes }),
   }),
   /** Whether the owner's link shows it. */
   "photo-chosen": declare({
     writer: "lead",
+    travels: false,
     list: "photoChoices",
     payload: z.strictObject({ photo: EntryId, forOwner: z.boolean(), supersedes }),
   }),

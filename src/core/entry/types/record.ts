@@ -7,6 +7,7 @@ export const recordEntries = {
   /** Takes entries out as though they had never been made; striking a strike puts them back. */
   "entry-struck": declare({
     writer: "inspector",
+    travels: false,
     stream: "any",
     moves: true,
     payload: z.strictObject({
@@ -18,6 +19,7 @@ export const recordEntries = {
   /** The reason for a correction or a strike, given when there is a hand free. */
   "reason-given": declare({
     writer: "inspector",
+    travels: false,
     stream: "any",
     payload: z.strictObject({ for: EntryId, why: Words, supersedes }),
   }),

@@ -11,6 +11,7 @@ export const shelfEntries = {
   /** A part comes to the shelf with all that is known of it. */
   "shelf-laid": declare({
     writer: "inspector",
+    travels: false,
     stream: "shelf",
     byServer: true,
     payload: z.strictObject({
@@ -31,6 +32,7 @@ export const shelfEntries = {
   }),
   "shelf-moved": declare({
     writer: "inspector",
+    travels: false,
     stream: "shelf",
     byServer: true,
     payload: z.strictObject({ part: Uuid, lies: Lies, supersedes }),
@@ -38,6 +40,7 @@ export const shelfEntries = {
   /** It lies there no more: it went into a job, or to the scrap bin. */
   "shelf-left": declare({
     writer: "inspector",
+    travels: false,
     stream: "shelf",
     byServer: true,
     payload: z.strictObject({

@@ -8,12 +8,14 @@ export const stripEntries = {
   /** A step of the strip list is behind: done here, or so already when the engine came. */
   "step-ticked": declare({
     writer: "inspector",
+    travels: false,
     list: "ticks",
     payload: z.strictObject({ step: Id, how: z.enum(["done", "found-so"]), words: z.nullable(Words), supersedes }),
   }),
   /** What a check showed that is lost with a later step; or that it was skipped, and why. */
   "check-noted": declare({
     writer: "inspector",
+    travels: false,
     list: "checks",
     payload: z.strictObject({
       check: Id,
@@ -28,6 +30,7 @@ export const stripEntries = {
   /** What was seen on a part; the value `none` is 'looked, nothing there'. */
   "finding-made": declare({
     writer: "inspector",
+    travels: true,
     list: "findings",
     payload: z.strictObject({
       part: Uuid,
@@ -44,6 +47,7 @@ export const stripEntries = {
   /** What a broken part weighed when whole, and what is left of it in one piece. Standard uncertainties. */
   "broken-weighed": declare({
     writer: "inspector",
+    travels: true,
     list: "broken",
     payload: z.strictObject({
       part: Uuid,
@@ -60,6 +64,7 @@ export const stripEntries = {
   /** A loose piece: what of, where it lay, and of which part it is. */
   "fragment-found": declare({
     writer: "inspector",
+    travels: false,
     list: "fragments",
     payload: z.strictObject({
       fragment: Uuid,
@@ -77,6 +82,7 @@ export const stripEntries = {
   /** What oil, filter or screen held that is too fine for pieces, and the share of it that a magnet draws. */
   "residue-found": declare({
     writer: "inspector",
+    travels: false,
     list: "residues",
     payload: z.strictObject({
       where: z.nullable(Id),
@@ -91,6 +97,7 @@ export const stripEntries = {
   }),
   "place-searched": declare({
     writer: "inspector",
+    travels: false,
     list: "searched",
     payload: z.strictObject({ circuit: Id, node: Id, words: z.nullable(Words), supersedes }),
   }),
