@@ -117,22 +117,16 @@ async function main() {
       database = await startMariadb(processes, path.join(state, "db"), { wantedPort: 0, relaxed: true });
       for (const name of ["ember_unit", "ember_template"]) await database.createDatabase(name);
     }
-    // Two lanes that fill both cores: what drives the built program, and what needs no build. The attack waits for machines
-    // more than it works.
-    const isBuilt = isWanted("browser") || isWanted("attack") ? build() : null;
+    // What needs no build beside the build; then what drives the built program. The attack waits for machines more than it works.
     await Promise.all([
       (async () => {
-        await isBuilt;
-        if (isWanted("browser")) await browser(database);
-      })(),
-      (async () => {
+        if (isWanted("browser") || isWanted("attack")) await build();
         if (isWanted("types")) await types();
-        if (isWanted("unit")) await units(database);
         if (isWanted("lint")) await lint();
-        await isBuilt;
-        if (isWanted("attack")) await attack();
       })(),
+      isWanted("unit") && units(database),
     ]);
+    await Promise.all([isWanted("browser") && browser(database), isWanted("attack") && attack()]);
     await database?.disconnect();
     // Only a whole run can tell.
     if (isWanted("unit") && isWanted("browser") && rest.length === 0)

@@ -12,7 +12,7 @@ import { partSituation, revisionOf } from "../parts/part-situation";
 import type { CompiledPack } from "../pack/compile-pack";
 import { lifeUnits, type PartClass } from "../pack/schema";
 import type { Consequence } from "../pack/schema-consequences";
-import { problem, type Problem } from "../problem/problem";
+import { problem } from "../problem/problem";
 import { standardUncertainty } from "../quantity/estimate";
 import { keptBeside } from "../same";
 import type { CheckResult, StripResult } from "../strip/assess-strip";

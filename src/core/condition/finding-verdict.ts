@@ -4,7 +4,7 @@ import { gradeOf, nothingThere } from "../findings/assess-findings";
 import { holds, type Situation } from "../pack/conditions";
 import type { PartClass } from "../pack/schema";
 import type { Consequence, Nature } from "../pack/schema-consequences";
-import { problem, type Problem, type ProblemOf } from "../problem/problem";
+import { problem, type ProblemOf } from "../problem/problem";
 import { evidence, type Evidence } from "../evidence/evidence";
 import { allowed } from "../evidence/verdict";
 import { standingObservations } from "../findings/standing-observations";
