@@ -88,7 +88,7 @@ for (let round = 0; round < cold + 100; round += 1) {
   const { job, order, diagnosis, identity } = judge(entries, asOf);
   if (round >= cold) whole.push(performance.now() - began);
   began = performance.now();
-  matchJudgement.assess(small, job, order, diagnosis.sightings, [], identity);
+  matchJudgement.assess(small, job, { order, sightings: diagnosis.sightings, meeting: [], identity });
   if (round >= cold) times.push(performance.now() - began);
 }
 

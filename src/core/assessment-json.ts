@@ -11,6 +11,7 @@ import { findingsJson } from "./findings/findings-json";
 import { fragmentsJson } from "./fragments/fragments-json";
 import { identifyJson } from "./identify/identify-json";
 import { intakeJson } from "./intake/intake-json";
+import type { JudgementName } from "./judgements";
 import { FoundJson, foundJson, ProgressJson } from "./json-parts";
 import { measureJson } from "./measure/measure-json";
 import { orderJson } from "./order/order-json";
@@ -19,7 +20,31 @@ import { holdKinds } from "./problem/problem-codes";
 import { stations } from "./stations";
 import { stripJson } from "./strip/strip-json";
 
-const { shape: measure } = measureJson;
+/** What each judgement looks like as open data; null for one that others are told by. A judgement that is left out does not compile. */
+const parts = {
+  order: orderJson,
+  record: null,
+  intake: intakeJson,
+  identity: identifyJson,
+  measured: measureJson,
+  strip: stripJson,
+  findings: findingsJson,
+  ledger: fragmentsJson,
+  clean: cleanJson,
+  crack: crackJson,
+  contamination: null,
+  lots: null,
+  condition: conditionJson,
+  sightings: null,
+  meeting: null,
+  inHand: partsJson,
+  diagnosis: diagnoseJson,
+  match: matchJson,
+  plan: planJson,
+  buying: buyingJson,
+} satisfies Readonly<Record<JudgementName, { readonly of: (assessment: Assessment) => object } | null>>;
+
+const { shape: measure } = parts.measured;
 
 /** The assessment as one JSON document. `null` means: cannot tell. */
 export const AssessmentJson = z.strictObject({
@@ -30,23 +55,23 @@ export const AssessmentJson = z.strictObject({
   job: z.strictObject({ stream: z.nullable(z.string()), name: z.nullable(z.string()) }),
   figures: z.array(z.strictObject({ id: z.string(), name: z.string(), value: z.number(), unit: z.string() })),
   rows: measure.rows,
-  ...identifyJson.shape,
-  intake: z.strictObject({ ...orderJson.shape, ...intakeJson.shape }),
+  ...parts.identity.shape,
+  intake: z.strictObject({ ...parts.order.shape, ...parts.intake.shape }),
   endurance: measure.endurance,
   joints: measure.joints,
-  ...conditionJson.shape,
-  ...diagnoseJson.shape,
-  ...matchJson.shape,
-  ...partsJson.shape,
-  ...planJson.shape,
-  ...buyingJson.shape,
+  ...parts.condition.shape,
+  ...parts.diagnosis.shape,
+  ...parts.match.shape,
+  ...parts.inHand.shape,
+  ...parts.plan.shape,
+  ...parts.buying.shape,
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(FoundJson) })),
   teardown: z.strictObject({
-    ...stripJson.shape,
-    ...findingsJson.shape,
-    ...fragmentsJson.shape,
-    ...crackJson.shape,
-    ...cleanJson.shape,
+    ...parts.strip.shape,
+    ...parts.findings.shape,
+    ...parts.ledger.shape,
+    ...parts.crack.shape,
+    ...parts.clean.shape,
     lifted: z.array(z.strictObject({ hold: z.string(), about: z.string(), why: z.string() })),
   }),
   holds: z.array(
@@ -59,7 +84,7 @@ export type AssessmentJson = z.infer<typeof AssessmentJson>;
 
 /** An assessment in its open form, for files and other programs. */
 export function toAssessmentJson(assessment: Assessment): AssessmentJson {
-  const { rows, endurance, joints } = measureJson.of(assessment);
+  const { rows, endurance, joints } = parts.measured.of(assessment);
   return {
     format: "ember-assessment/1",
     core: assessment.core,
@@ -68,27 +93,27 @@ export function toAssessmentJson(assessment: Assessment): AssessmentJson {
     job: { stream: assessment.job.id, name: assessment.job.header?.name ?? null },
     figures: [...assessment.figures],
     rows,
-    ...identifyJson.of(assessment),
-    intake: { ...orderJson.of(assessment), ...intakeJson.of(assessment) },
+    ...parts.identity.of(assessment),
+    intake: { ...parts.order.of(assessment), ...parts.intake.of(assessment) },
     endurance,
     joints,
-    ...conditionJson.of(assessment),
-    ...diagnoseJson.of(assessment),
-    ...matchJson.of(assessment),
-    ...partsJson.of(assessment),
-    ...planJson.of(assessment),
-    ...buyingJson.of(assessment),
+    ...parts.condition.of(assessment),
+    ...parts.diagnosis.of(assessment),
+    ...parts.match.of(assessment),
+    ...parts.inHand.of(assessment),
+    ...parts.plan.of(assessment),
+    ...parts.buying.of(assessment),
     handOvers: assessment.handOvers.map(({ handOver, differences }) => ({
       entry: handOver.id,
       to: handOver.to,
       differences: differences.map(foundJson),
     })),
     teardown: {
-      ...stripJson.of(assessment),
-      ...findingsJson.of(assessment),
-      ...fragmentsJson.of(assessment),
-      ...crackJson.of(assessment),
-      ...cleanJson.of(assessment),
+      ...parts.strip.of(assessment),
+      ...parts.findings.of(assessment),
+      ...parts.ledger.of(assessment),
+      ...parts.crack.of(assessment),
+      ...parts.clean.of(assessment),
       lifted: assessment.lifted.map(({ hold, by }) => ({ hold: hold.code, about: by.about, why: by.why })),
     },
     holds: assessment.holds.map((each) => ({

@@ -2,6 +2,7 @@ import { readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
 import { notesOf } from "./entry/notes";
 import { orrinshaw } from "./fixtures/packs/orrinshaw";
+import { problem } from "./problem/problem";
 import { unitById } from "./quantity/units";
 import { estimate, exact, standardUncertainty } from "./quantity/estimate";
 import { conformity } from "./measure/conformity";
@@ -13,6 +14,7 @@ const signed = { id: "a", at: "2026-11-20T08:00:00.000Z", author: "wren" };
 /** What examples may use besides the module they stand in. */
 const known = {
   unitById,
+  problem,
   estimate,
   exact,
   standardUncertainty,

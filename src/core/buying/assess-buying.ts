@@ -80,8 +80,7 @@ export function assessBuying(
     cameBack,
     parts,
   }: Pick<Job, "purchases" | "receipts" | "coresReturned" | "cameBack" | "parts">,
-  lots: readonly Lot[],
-  today: string,
+  { lots, day: today }: { readonly lots: readonly Lot[]; readonly day: string },
 ): BuyingResult {
   const problems: Problem[] = [];
   const refused = new Set(
@@ -134,8 +133,8 @@ export function assessBuying(
 }
 
 export const buyingJudgement = judgement({
-  reads: ["purchases", "receipts", "coresReturned", "cameBack", "parts"],
+  lists: ["purchases", "receipts", "coresReturned", "cameBack", "parts"],
+  needs: ["lots", "day"],
   assess: assessBuying,
   problems: ({ problems }) => problems,
-  progress: () => null,
 });

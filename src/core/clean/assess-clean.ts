@@ -79,7 +79,7 @@ function passageResults(pack: CompiledPack, proofs: Job["passages"]): PassageRes
 export function assessClean(
   pack: CompiledPack,
   job: Pick<Job, "parts" | "cleaned" | "passages">,
-  findings: FindingsResult,
+  { findings }: { readonly findings: FindingsResult },
 ): CleanResult {
   const cleanedOf = groupBy(job.cleaned, (each) => each.part);
   const passages = passageResults(pack, job.passages);
@@ -170,8 +170,9 @@ export function assessClean(
 }
 
 export const cleanJudgement = judgement({
-  reads: ["parts", "cleaned", "passages"],
+  lists: ["parts", "cleaned", "passages"],
+  needs: ["findings"],
   assess: assessClean,
   problems: ({ problems }) => problems,
-  progress: ({ progress }) => (progress.total > 0 ? progress : null),
+  stations: { clean: ({ progress }) => (progress.total > 0 ? progress : null) },
 });

@@ -169,17 +169,22 @@ function lookedOver({ part, lines }: PartFindings, { features }: PartClass): Evi
 
 const keptConditions = keptBeside<Part, PartCondition | null>();
 
+/** Whoever has something to say of a part. */
+interface Spoken {
+  readonly order: Order;
+  readonly findings: FindingsResult;
+  readonly ledger: LedgerResult;
+  readonly strip: StripResult | null;
+  readonly crack: Pick<CrackResult, "scrapped" | "byPart">;
+  readonly contamination: Pick<Contamination, "suspects">;
+  readonly lots: readonly Lot[];
+}
+
 /** Everything but measuring that speaks for or against using a part again. */
 export function assessCondition(
   pack: CompiledPack,
   { cameOut, adopted }: Pick<Job, "cameOut" | "adopted">,
-  order: Order,
-  findings: FindingsResult,
-  ledger: LedgerResult,
-  strip: StripResult | null,
-  crack: Pick<CrackResult, "scrapped" | "byPart">,
-  { suspects }: Pick<Contamination, "suspects">,
-  lots: readonly Lot[],
+  { order, findings, ledger, strip, crack, contamination: { suspects }, lots }: Spoken,
 ): ConditionResult {
   const suspicions = groupBy(suspects, ({ part }) => part.id);
   const accounts = new Map(ledger.parts.map((account) => [account.part.id, account]));
@@ -225,8 +230,8 @@ export function assessCondition(
 }
 
 export const conditionJudgement = judgement({
-  reads: ["cameOut", "adopted"],
+  lists: ["cameOut", "adopted"],
+  needs: ["order", "findings", "ledger", "strip", "crack", "contamination", "lots"],
   assess: assessCondition,
   problems: () => [],
-  progress: () => null,
 });

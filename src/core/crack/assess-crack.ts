@@ -206,7 +206,7 @@ export const uncheckedPart = (pack: CompiledPack, part: Part, partClass: PartCla
 export function assessCrack(
   pack: CompiledPack,
   job: Pick<Job, "parts" | "cleaned" | "crackChecks" | "cracks" | "threads" | "scrapped">,
-  { schools }: Pick<Order, "schools">,
+  { order: { schools } }: { readonly order: Pick<Order, "schools"> },
 ): CrackResult {
   const of = <T extends { readonly part: string }>(all: readonly T[]) => groupBy(all, (each) => each.part);
   const [checks, cracks, threads, cleaned] = [of(job.crackChecks), of(job.cracks), of(job.threads), of(job.cleaned)];
@@ -291,8 +291,9 @@ export function assessCrack(
 }
 
 export const crackJudgement = judgement({
-  reads: ["parts", "cleaned", "crackChecks", "cracks", "threads", "scrapped"],
+  lists: ["parts", "cleaned", "crackChecks", "cracks", "threads", "scrapped"],
+  needs: ["order"],
   assess: assessCrack,
   problems: ({ problems }) => problems,
-  progress: ({ progress }) => (progress.total > 0 ? progress : null),
+  stations: { "crack-check": ({ progress }) => (progress.total > 0 ? progress : null) },
 });

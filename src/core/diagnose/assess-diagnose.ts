@@ -104,6 +104,14 @@ function settlementProblems(network: Network, settlement: Settlement, now: Reado
   });
 }
 
+interface Known {
+  readonly order: Ground["order"];
+  readonly sightings: readonly Sighting[];
+  readonly lots: readonly Lot[];
+  readonly contamination: Contamination;
+  readonly match: Pick<MatchResult, "pairings">;
+}
+
 /**
  * How it stands with the cause: what was seen that speaks of causes, whether one is asked for, and what is owed once it is
  * settled. How likely each cause is is worked out beside it, see Inference: no other judgement waits for that.
@@ -111,11 +119,7 @@ function settlementProblems(network: Network, settlement: Settlement, now: Reado
 export function assessDiagnose(
   pack: CompiledPack,
   job: Read,
-  order: Ground["order"],
-  sightings: readonly Sighting[],
-  lots: readonly Lot[],
-  contamination: Contamination,
-  { pairings }: Pick<MatchResult, "pairings">,
+  { order, sightings, lots, contamination, match: { pairings } }: Known,
 ): DiagnoseResult {
   const network = networkOf(pack);
   const bare = { contamination, network, settlement: null, sightings: [], priors: [], failure: [], unexplained: [], actions: [], problems: [] }; // prettier-ignore
@@ -197,9 +201,12 @@ export function assessDiagnose(
 }
 
 export const diagnoseJudgement = judgement({
-  reads: ["parts", "settlements", "olderDamage", "actionAnswers", "reopenings", "oddsTaken"],
+  lists: ["parts", "settlements", "olderDamage", "actionAnswers", "reopenings", "oddsTaken"],
+  needs: ["order", "sightings", "lots", "contamination", "match"],
   assess: assessDiagnose,
   problems: ({ problems }) => problems,
-  progress: ({ gate }) =>
-    gate === "no-network" || gate === "not-asked" ? null : { done: Number(gate !== "open"), total: 1 },
+  stations: {
+    diagnose: ({ gate }) =>
+      gate === "no-network" || gate === "not-asked" ? null : { done: Number(gate !== "open"), total: 1 },
+  },
 });

@@ -6,6 +6,7 @@ import { standingObservations } from "../findings/standing-observations";
 import type { LedgerResult } from "../fragments/ledger";
 import { groupBy } from "../group";
 import type { IdentityResult } from "../identify/assess-identity";
+import { judgement } from "../judgement";
 import type { JointResult } from "../measure/assess-joint";
 import type { MeasureResult } from "../measure/assess-measure";
 import type { RowResult } from "../measure/assess-row";
@@ -17,7 +18,7 @@ import type { CauseFinding, Diagnosis, PlatePlace, Reads, ReadsOf } from "../pac
 import { revisionOf } from "../parts/part-situation";
 import { keptBeside, keptByName } from "../same";
 import type { CheckResult, StripResult } from "../strip/assess-strip";
-import { gradesOfFinding, type Network, type Unfolded } from "./unfold";
+import { gradesOfFinding, networkOf, type Network, type Unfolded } from "./unfold";
 
 /** What other judgements know, as far as it speaks of causes. */
 export interface Ground {
@@ -426,3 +427,11 @@ export function sightingsOf(ground: Ground, network: Network | null): readonly S
   const sight = new Sight(ground, network);
   return [...network.of.values()].flatMap((node) => (node.kind === "finding" ? (sight.of(node) ?? []) : []));
 }
+
+export const sightingsJudgement = judgement({
+  lists: ["parts", "cameOut", "answers"],
+  needs: ["order", "findings", "measured", "strip", "crack", "ledger", "identity"],
+  assess: (pack: CompiledPack, job: Ground["job"], found: Omit<Ground, "pack" | "job">) =>
+    sightingsOf({ pack, job, ...found }, networkOf(pack)),
+  problems: () => [],
+});

@@ -5,6 +5,7 @@ import type { Job, Part, Signed } from "../entry/fold";
 import { gradeOf, type FindingsResult } from "../findings/assess-findings";
 import type { LedgerResult } from "../fragments/ledger";
 import { groupBy } from "../group";
+import { judgement } from "../judgement";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
@@ -108,14 +109,18 @@ function sourcesOf(pack: CompiledPack, job: Read, findings: FindingsResult, ledg
   });
 }
 
+interface Seen {
+  readonly order: Order;
+  readonly findings: FindingsResult;
+  readonly ledger: LedgerResult;
+  readonly clean: CleanResult;
+}
+
 /** What pieces have fouled: every part they can have reached and can stay in unseen, until a recorded check clears it. */
 export function assessContamination(
   pack: CompiledPack,
   job: Read,
-  order: Order,
-  findings: FindingsResult,
-  ledger: LedgerResult,
-  clean: CleanResult,
+  { order, findings, ledger, clean }: Seen,
 ): Contamination {
   const sources = sourcesOf(pack, job, findings, ledger);
   const reachedOf = new Map(sources.map((source) => [source, carriedTo(source.circuit, source.node, source.mm)]));
@@ -230,3 +235,10 @@ export function suspicionOf(
     ...(state === "open" && !hurts ? { doubt: { chance, hours: accessHours } } : {}),
   });
 }
+
+export const contaminationJudgement = judgement({
+  lists: ["parts", "cameOut", "scrapped", "suspectChecks"],
+  needs: ["order", "findings", "ledger", "clean"],
+  assess: assessContamination,
+  problems: () => [],
+});

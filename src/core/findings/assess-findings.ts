@@ -121,8 +121,8 @@ export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "
 }
 
 export const findingsJudgement = judgement({
-  reads: ["findings", "parts", "scrapped"],
+  lists: ["findings", "parts", "scrapped"],
+  needs: [],
   assess: assessFindings,
   problems: ({ problems }) => problems,
-  progress: () => null,
 });

@@ -216,8 +216,8 @@ export function assessLedger(
 }
 
 export const fragmentsJudgement = judgement({
-  reads: ["parts", "broken", "fragments", "residues", "searched"],
+  lists: ["parts", "broken", "fragments", "residues", "searched"],
+  needs: [],
   assess: assessLedger,
   problems: ({ problems }) => problems,
-  progress: () => null,
 });

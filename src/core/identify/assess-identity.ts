@@ -56,7 +56,7 @@ function tellResult(tell: Tell, job: Read): TellResult {
 export function assessIdentity(
   { pack }: CompiledPack,
   job: Read,
-  { certified }: Pick<Order, "certified">,
+  { order: { certified } }: { readonly order: Pick<Order, "certified"> },
 ): IdentityResult | null {
   const { identity } = pack;
   if (!identity) return null;
@@ -122,14 +122,17 @@ export function assessIdentity(
 const sureEnough = 0.95;
 
 export const identifyJudgement = judgement({
-  reads: ["numbers", "tells", "contradictionsSigned"],
+  lists: ["numbers", "tells", "contradictionsSigned"],
+  needs: ["order"],
   assess: assessIdentity,
   problems: (identity) => identity?.problems ?? [],
-  progress: (identity) =>
-    identity && {
-      done:
-        identity.places.filter(({ read }) => read.length === 1).length +
-        (identity.likeliest.probability >= sureEnough ? 1 : 0),
-      total: identity.places.length + 1,
-    },
+  stations: {
+    identify: (identity) =>
+      identity && {
+        done:
+          identity.places.filter(({ read }) => read.length === 1).length +
+          (identity.likeliest.probability >= sureEnough ? 1 : 0),
+        total: identity.places.length + 1,
+      },
+  },
 });

@@ -116,13 +116,17 @@ function courseProblems(worth: WorthResult | null, courses: Job["courses"]): Pro
 const serialsOf = (identity: IdentityResult | null): readonly number[] =>
   identity?.places.flatMap(({ reading }) => reading?.decoded.flatMap(({ serial }) => serial ?? []) ?? []) ?? [];
 
+interface Known {
+  readonly order: Order;
+  readonly plan: { readonly choices: readonly Choice[] };
+  readonly identity: IdentityResult | null;
+}
+
 /** All that Intake knows, and what it lacks. */
 export function assessIntake(
   pack: CompiledPack,
   job: Pick<Job, "header" | "notes" | "costEstimates" | "approvals" | "ownerAnswers" | "courses">,
-  order: Order,
-  choices: readonly Choice[],
-  identity: IdentityResult | null,
+  { order, plan: { choices }, identity }: Known,
 ): IntakeResult {
   const { notes } = order;
   const serials = serialsOf(identity);
@@ -165,8 +169,9 @@ export function assessIntake(
 }
 
 export const intakeJudgement = judgement({
-  reads: ["header", "notes", "costEstimates", "approvals", "ownerAnswers", "courses"],
+  lists: ["header", "notes", "costEstimates", "approvals", "ownerAnswers", "courses"],
+  needs: ["order", "plan", "identity"],
   assess: assessIntake,
   problems: ({ problems }) => problems,
-  progress: ({ progress }) => (progress.total > 0 ? progress : null),
+  stations: { intake: ({ progress }) => (progress.total > 0 ? progress : null) },
 });

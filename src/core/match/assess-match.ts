@@ -172,6 +172,14 @@ const inPlaces = (candidates: ReadonlyMap<string, ReturnType<typeof candidatesAt
   inPlace: new Map([...candidates].map(([slot, { inPlace }]) => [slot, inPlace])),
 }); // prettier-ignore
 
+interface MatchNeeds {
+  readonly order: Order;
+  readonly sightings: readonly Sighting[];
+  /** The rows that say how large an attribute of a mating is. */
+  readonly meeting: readonly RowResult[];
+  readonly identity: Pick<IdentityResult, "places"> | null;
+}
+
 /**
  * Whether the parts that are there, or meant to be, go and work together and with what the engine goes into. What is not
  * known never counts as fitting; a pairing that came running in this engine does, until something speaks against it.
@@ -179,10 +187,7 @@ const inPlaces = (candidates: ReadonlyMap<string, ReturnType<typeof candidatesAt
 export function assessMatch(
   pack: CompiledPack,
   job: MatchRead,
-  order: Order,
-  sightings: readonly Sighting[],
-  measured: readonly RowResult[],
-  identity: Pick<IdentityResult, "places"> | null,
+  { order, sightings, meeting: measured, identity }: MatchNeeds,
 ): MatchResult {
   const { match } = pack.pack;
   const stated = statedOf(job);
@@ -336,7 +341,7 @@ export function assessMatch(
 }
 
 export const matchJudgement = judgement({
-  reads: [
+  lists: [
     "parts",
     "cameOut",
     "scrapped",
@@ -349,10 +354,13 @@ export const matchJudgement = judgement({
     "returns",
     "lineTicks",
   ],
+  needs: ["order", "sightings", "meeting", "identity"],
   assess: assessMatch,
   problems: ({ problems }) => problems,
-  progress: ({ pairings }) => {
-    const there = pairings.filter(({ ends }) => ends.some(({ of }) => of !== null && typeof of !== "string"));
-    return there.length === 0 ? null : { done: there.filter(({ allowed }) => allowed === true).length, total: there.length }; // prettier-ignore
+  stations: {
+    match: ({ pairings }) => {
+      const there = pairings.filter(({ ends }) => ends.some(({ of }) => of !== null && typeof of !== "string"));
+      return there.length === 0 ? null : { done: there.filter(({ allowed }) => allowed === true).length, total: there.length }; // prettier-ignore
+    },
   },
 });

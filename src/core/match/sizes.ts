@@ -1,6 +1,7 @@
 import type { Part } from "../entry/fold";
 import type { StatedOf } from "../entry/stated";
 import { groupBy } from "../group";
+import { judgement } from "../judgement";
 import type { RowResult } from "../measure/assess-row";
 import type { MeasureResult } from "../measure/assess-measure";
 import { shiftOf } from "../measure/size-made";
@@ -23,12 +24,14 @@ function decidedBand({ row, feature, part }: RowResult, statedOf: StatedOf): { m
 }
 
 /** The rows that say how large an attribute of a mating is; the same list again while none of them changed. */
-export function createMeetingRows({ pack }: CompiledPack): (measured: MeasureResult) => readonly RowResult[] {
+export function createMeetingRows({
+  pack,
+}: CompiledPack): (found: { readonly measured: MeasureResult }) => readonly RowResult[] {
   const meets = new Set(
     (pack.match?.attributes ?? []).flatMap(({ measured }) => measured.map((each) => `${each.class} ${each.feature}`)),
   );
   let before: readonly RowResult[] = [];
-  return ({ rows, loose }) => {
+  return ({ measured: { rows, loose } }) => {
     if (meets.size === 0) return before;
     const all = [...rows.values(), ...[...loose.values()].flat()];
     const now = all.filter(({ row, part }) => part !== null && meets.has(`${row.partClass.id} ${row.at.feature.id}`));
@@ -54,3 +57,11 @@ export function sizesOf(rows: readonly RowResult[], statedOf: StatedOf): SizeOf 
     return { value: { min: estimate.value - expanded, max: estimate.value + expanded }, from: "measured" };
   };
 }
+
+export const meetingJudgement = judgement({
+  lists: [],
+  needs: ["measured"],
+  assess: (pack: CompiledPack, _: unknown, found: { readonly measured: MeasureResult }) =>
+    createMeetingRows(pack)(found),
+  problems: () => [],
+});

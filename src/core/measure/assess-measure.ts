@@ -249,7 +249,7 @@ function createEndurance(
   };
 }
 
-export type Measure = (job: Measured, order: Order) => MeasureResult;
+export type Measure = (job: Measured, found: { readonly order: Order }) => MeasureResult;
 
 /**
  * Measuring worked out piece by piece: a reading is taken at every few seconds and concerns one row, its joints and its
@@ -260,7 +260,7 @@ export function createMeasure(pack: CompiledPack): Measure {
   const jointResults = createJoints(pack);
   const enduranceResults = createEndurance(pack);
   const total = pack.sheets.reduce((sum, { rows, feature }) => sum + rows.length * feature.points.length, 0);
-  return (job, order) => {
+  return (job, { order }) => {
     const { rows, evidence } = rowResults(job, order);
     const loose = looseRows(pack, job, evidence);
     return {
@@ -275,8 +275,10 @@ export function createMeasure(pack: CompiledPack): Measure {
 }
 
 export const measureJudgement = judgement({
-  reads: ["readings", "parts", "occasions", "conflicts", "scattersSaid", "visitsTaken"],
-  assess: (pack: CompiledPack, job: Measured, order: Order): MeasureResult => createMeasure(pack)(job, order),
+  lists: ["readings", "parts", "occasions", "conflicts", "scattersSaid", "visitsTaken"],
+  needs: ["order"],
+  assess: (pack: CompiledPack, job: Measured, found: { readonly order: Order }): MeasureResult =>
+    createMeasure(pack)(job, found),
   problems: ({ problems }) => problems,
-  progress: ({ progress }) => progress,
+  stations: { measure: ({ progress }) => progress },
 });

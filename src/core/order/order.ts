@@ -158,8 +158,8 @@ const livesOf = (taken: Job["livesTaken"]): Order["lives"] => {
 };
 
 export const orderJudgement = judgement({
-  reads: ["header", "notes", "settings", "livesTaken"],
+  lists: ["header", "notes", "settings", "livesTaken"],
+  needs: [],
   assess: assessOrder,
   problems: () => [],
-  progress: () => null,
 });

@@ -58,14 +58,18 @@ function fitsWith(
     );
 }
 
+interface Known {
+  readonly order: Order;
+  readonly measured: MeasureResult;
+  readonly condition: ConditionResult;
+  readonly lots: readonly Lot[];
+}
+
 /** Every part that is in no slot, judged as it would be in one; and the lots that new ones came in. */
 export function assessParts(
   pack: CompiledPack,
   { parts }: Pick<Job, "parts">,
-  order: Order,
-  measured: MeasureResult,
-  condition: ConditionResult,
-  lots: readonly Lot[],
+  { order, measured, condition, lots }: Known,
 ): PartsResult {
   const inJoint = new Set(
     [...measured.joints.values()].flatMap(({ row: { joint }, ends }) =>
@@ -125,8 +129,8 @@ export function assessParts(
 }
 
 export const partsJudgement = judgement({
-  reads: ["parts"],
+  lists: ["parts"],
+  needs: ["order", "measured", "condition", "lots"],
   assess: assessParts,
   problems: ({ problems }) => problems,
-  progress: () => null,
 });

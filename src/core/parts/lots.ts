@@ -1,6 +1,7 @@
 import { evidence, type Evidence } from "../evidence/evidence";
-import type { Part } from "../entry/fold";
+import type { Job, Part } from "../entry/fold";
 import { groupBy } from "../group";
+import { judgement } from "../judgement";
 import { rowsBySlot, type MeasureResult } from "../measure/assess-measure";
 import type { RowResult } from "../measure/assess-row";
 import type { CharacteristicResult } from "../measure/assess-characteristic";
@@ -171,3 +172,12 @@ export const lotProblems = (lots: readonly Lot[], slotName: (slot: string) => st
         )
       : [],
   );
+
+export const lotsJudgement = judgement({
+  lists: ["parts"],
+  needs: ["measured"],
+  assess: (pack: CompiledPack, { parts }: Pick<Job, "parts">, { measured }: { readonly measured: MeasureResult }) =>
+    lotsOf(pack, parts, measured),
+  // Said beside the parts in hand.
+  problems: () => [],
+});

@@ -25,15 +25,20 @@ export interface PlanResult extends Pick<Proposed, "groups" | "changesFor" | "wh
   readonly progress: Progress;
 }
 
+/** What a proposal is weighed by. */
+interface Weighed {
+  readonly order: Order;
+  readonly measured: MeasureResult;
+  readonly crack: CrackResult;
+  readonly condition: ConditionResult;
+  readonly match: MatchResult;
+  readonly inHand: PartsResult;
+}
+
 export function assessPlan(
   pack: CompiledPack,
   job: Planned,
-  order: Order,
-  { rows, joints, endurance }: MeasureResult,
-  crack: CrackResult,
-  condition: ConditionResult,
-  match: MatchResult,
-  inHand: PartsResult,
+  { order, measured: { rows, joints, endurance }, crack, condition, match, inHand }: Weighed,
 ): PlanResult {
   const proposed = proposeAll(rows, {
     pack,
@@ -74,8 +79,9 @@ export function assessPlan(
 }
 
 export const planJudgement = judgement({
-  reads: ["decisions", "plans", "declined", "readings", "occasions", "cameOut"],
+  lists: ["decisions", "plans", "declined", "readings", "occasions", "cameOut"],
+  needs: ["order", "measured", "crack", "condition", "match", "inHand"],
   assess: assessPlan,
   problems: ({ problems }) => problems,
-  progress: ({ progress }) => progress,
+  stations: { decide: ({ progress }) => progress },
 });

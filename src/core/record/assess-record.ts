@@ -1,5 +1,5 @@
 import type { Job } from "../entry/fold";
-import { judgement } from "../judgement";
+import { judgement, type Progress } from "../judgement";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
@@ -8,6 +8,12 @@ type Recorded = Pick<
   Job,
   "header" | "parts" | "reasonsOwed" | "handOvers" | "unread" | "readings" | "findings" | "cameOut"
 >;
+
+export interface RecordResult {
+  readonly problems: readonly Problem[];
+  /** Whether it was handed over. */
+  readonly progress: Progress;
+}
 
 /** Slots that are said to hold more than one part, and those that this engine does not have. */
 function crowdedSlots(pack: CompiledPack, { parts, readings, findings, cameOut }: Recorded): Problem[] {
@@ -30,9 +36,13 @@ function crowdedSlots(pack: CompiledPack, { parts, readings, findings, cameOut }
 }
 
 /** What the record as a whole owes: its pack, its date, one part to a slot, reasons for what was corrected. */
-export function assessRecord(pack: CompiledPack, job: Recorded, { wantedBy }: Order, today: string): Problem[] {
+export function assessRecord(
+  pack: CompiledPack,
+  job: Recorded,
+  { order: { wantedBy }, day: today }: { readonly order: Order; readonly day: string },
+): RecordResult {
   const { header } = job;
-  return [
+  const problems = [
     ...(header && header.pack.sha256 !== pack.sha256
       ? [
           problem("pack-differs", ["pack"], {
@@ -53,11 +63,13 @@ export function assessRecord(pack: CompiledPack, job: Recorded, { wantedBy }: Or
     ),
     ...job.unread,
   ];
+  return { problems, progress: { done: Math.min(1, job.handOvers.length), total: 1 } };
 }
 
 export const recordJudgement = judgement({
-  reads: ["header", "parts", "reasonsOwed", "handOvers", "unread", "readings", "findings", "cameOut"],
+  lists: ["header", "parts", "reasonsOwed", "handOvers", "unread", "readings", "findings", "cameOut"],
+  needs: ["order", "day"],
   assess: assessRecord,
-  problems: (problems) => problems,
-  progress: () => null,
+  problems: ({ problems }) => problems,
+  stations: { "hand-over": ({ progress }) => progress },
 });

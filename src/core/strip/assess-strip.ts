@@ -212,9 +212,12 @@ export function assessStrip(
 }
 
 export const stripJudgement = judgement({
-  reads: ["ticks", "checks", "cameOut", "parts"],
+  lists: ["ticks", "checks", "cameOut", "parts"],
+  needs: [],
   assess: assessStrip,
   problems: (strip) => strip?.problems ?? [],
-  progress: (strip) =>
-    strip && { done: strip.steps.filter(({ state }) => state === "done").length, total: strip.steps.length },
+  stations: {
+    strip: (strip) =>
+      strip && { done: strip.steps.filter(({ state }) => state === "done").length, total: strip.steps.length },
+  },
 });
