@@ -1,7 +1,6 @@
 import type { Part } from "../entry/fold";
 import { ofNoPart, type JobSituation, type Situation } from "../pack/conditions";
 import type { PartClass } from "../pack/schema";
-import { keptByName } from "../same";
 
 /** Signs that people put between the groups of a number say nothing. */
 export const plainNumber = (number: string) => number.toUpperCase().replace(/[\s.\-/]/gu, "");
@@ -21,19 +20,15 @@ export function revisionOf(
   return byNumber && noted && byNumber !== noted ? null : (byNumber ?? noted);
 }
 
-const kept = keptByName<Part, Situation>();
-
 /** What conditions are held against for one part: what is chosen for the job, and what is known of the part itself. */
-export const partSituation = (part: Part | null, partClass: PartClass, job: JobSituation): Situation =>
-  part === null
-    ? ofNoPart(job)
-    : kept(part, partClass.id, [partClass, job], () => {
-        const revision = revisionOf(part, partClass);
-        const series = part.known.text("series") ?? revision?.series ?? null;
-        return {
-          ...ofNoPart(job),
-          series: partClass.series.some(({ id }) => id === series) ? series : null,
-          revision: revision?.id ?? null,
-          origin: part.origin,
-        };
-      });
+export function partSituation(part: Part | null, partClass: PartClass, job: JobSituation): Situation {
+  if (part === null) return ofNoPart(job);
+  const revision = revisionOf(part, partClass);
+  const series = part.known.text("series") ?? revision?.series ?? null;
+  return {
+    ...ofNoPart(job),
+    series: partClass.series.some(({ id }) => id === series) ? series : null,
+    revision: revision?.id ?? null,
+    origin: part.origin,
+  };
+}

@@ -192,9 +192,8 @@ const candidateOf = (place: PlaceInHand): Candidate =>
   });
 
 /** The same for the plan, which may take the chance of what is only suspected: that has its price. */
-const keptForPlan = keptBeside<PlaceInHand, readonly Option[]>();
 const planned = (place: PlaceInHand): readonly Option[] =>
-  keptForPlan(place, [], () => pickable(place, ({ suspicion }) => suspicion !== undefined));
+  pickable(place, ({ suspicion }) => suspicion !== undefined);
 
 const pinnedTo = (pin: Option | null) => ({ pin, pinKey: pin && optionKey(pin) });
 const unpinned = (candidate: Candidate): Candidate => ({ ...candidate, ...pinnedTo(null) });
