@@ -2,7 +2,7 @@ import { createWriteStream } from "node:fs";
 import { rename, rm } from "node:fs/promises";
 import { pipeline } from "node:stream/promises";
 import { fold } from "@/core/entry/fold";
-import { readPack } from "@/core/pack/read-pack";
+import { readPack } from "@/core/lint/read-pack";
 import { importArchive } from "@/store/archive/import-archive";
 import { writeArchive } from "@/store/archive/write-archive";
 import type { Database } from "@/store/connection";

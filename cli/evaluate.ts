@@ -1,6 +1,6 @@
 import { parseArgs } from "node:util";
 import { assess } from "@/core/assess";
-import { toAssessmentJson } from "@/core/assessment-json";
+import { toAssessmentJson } from "@/core/json/assessment-json";
 import { CommandError } from "./command-error";
 import { packFromFile, recordFromFile } from "./read-files";
 

@@ -1,5 +1,5 @@
 import { isProblemCode } from "@/core/problem/problem-codes";
-import { nearest, readPackText, type Linted } from "@/core/pack/read-pack-text";
+import { nearest, readPackText, type Linted } from "@/core/lint/read-pack-text";
 import { explanations } from "@/words/explain-lint";
 import { plainWording } from "@/words/plain-wording";
 import { sayIncoming } from "@/words/say-incoming";

@@ -2,7 +2,7 @@ import { readFile, stat } from "node:fs/promises";
 import { readRecord } from "@/core/entry/read-record";
 import type { Envelope } from "@/core/entry/schema";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import { readPack } from "@/core/pack/read-pack";
+import { readPack } from "@/core/lint/read-pack";
 import type { Problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
 import { sayIncoming } from "@/words/say-incoming";

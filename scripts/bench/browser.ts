@@ -236,7 +236,7 @@ await page.evaluate("globalThis.__name = (of) => of");
 const worker = await build({
   stdin: {
     contents:
-      'import { createAssess } from "./src/core/assess"; import { readPack } from "./src/core/pack/read-pack"; self.onmessage = ({ data }) => { const pack = readPack(data.pack); if (!pack.ok) throw new Error("pack"); const began = performance.now(); const { rows } = createAssess(pack.value)(data.entries, "2026-11-24T08:00:00Z"); self.postMessage({ ms: performance.now() - began, rows: rows.size }); };',
+      'import { createAssess } from "./src/core/assess"; import { readPack } from "./src/core/lint/read-pack"; self.onmessage = ({ data }) => { const pack = readPack(data.pack); if (!pack.ok) throw new Error("pack"); const began = performance.now(); const { rows } = createAssess(pack.value)(data.entries, "2026-11-24T08:00:00Z"); self.postMessage({ ms: performance.now() - began, rows: rows.size }); };',
     resolveDir: process.cwd(),
     loader: "ts",
   },

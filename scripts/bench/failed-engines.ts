@@ -1,8 +1,8 @@
 /** Failed engines drawn from the network of the Orrinshaw 6M, with what each finding shows to whoever looks. */
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { isRecordable } from "@/core/diagnose/infer";
-import { likelihoodOf, type Sighting } from "@/core/diagnose/sightings";
-import { gradesOfFinding, unfold, type FindingNode } from "@/core/diagnose/unfold";
+import { likelihoodOf, type Sighting } from "@/core/causes/sightings";
+import { gradesOfFinding, unfold, type FindingNode } from "@/core/causes/unfold";
 import type { Node } from "@/core/numeric/belief/network";
 
 export const network = unfold(orrinshaw)!;

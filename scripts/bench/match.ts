@@ -16,10 +16,10 @@ import { json } from "@/core/fixtures/load";
 import { seeded } from "@/core/numeric/seeded";
 import { matchJudgement } from "@/core/match/assess-match";
 import { resolve } from "@/core/match/resolve";
-import { linearProgram } from "@/core/plan/linear-program";
-import type { Relation } from "@/core/plan/pick";
+import { linearProgram } from "@/core/numeric/linear-program";
+import type { Relation } from "@/core/numeric/pick";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import { readPack } from "@/core/pack/read-pack";
+import { readPack } from "@/core/lint/read-pack";
 
 const asOf = "2026-11-26T00:00:00Z";
 const words = ["a", "b", "c", "d"];

@@ -13,9 +13,9 @@ import { tarnwick } from "@/core/fixtures/packs/tarnwick";
 import { windrow } from "@/core/fixtures/packs/windrow";
 import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import { rowsOf } from "@/core/plan/option";
-import { planOfJob, type PosedPlan } from "@/core/plan/pose-plan";
-import { bestPlan, nothingDemanded as free } from "@/core/plan/whole-plan";
+import { rowsOf } from "@/core/option/option";
+import { planOfJob, type PosedPlan } from "@/core/whole-plan/pose-plan";
+import { bestPlan, nothingDemanded as free } from "@/core/whole-plan/whole-plan";
 
 const asOf = "2026-11-27T00:00:00Z";
 const count = Number(process.argv[2] ?? 500);

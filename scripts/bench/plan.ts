@@ -7,7 +7,7 @@ import { pellbrook } from "@/core/fixtures/packs/pellbrook";
 import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { couplingsOf, type Place } from "@/core/plan/couplings";
-import { cheapestPick, type Chooser, type Relation } from "@/core/plan/pick";
+import { cheapestPick, type Chooser, type Relation } from "@/core/numeric/pick";
 import { hangTogether } from "@/core/plan/hang-together";
 import { settle, type Candidate } from "@/core/plan/settle";
 import loadHighs from "highs";

@@ -9,9 +9,16 @@ import { demoJob, packOf } from "@/core/fixtures/load";
 import { planOfDemo } from "@/core/fixtures/plan-cases";
 import { seeded } from "@/core/numeric/seeded";
 import { compilePack } from "@/core/pack/compile-pack";
-import { planOfJob, type PosedPlan } from "@/core/plan/pose-plan";
-import { bestPlan, frontier, nothingDemanded as free, planOf, type Demands, type Solve } from "@/core/plan/whole-plan";
-import { insteadOf } from "@/core/plan/why-plan";
+import { planOfJob, type PosedPlan } from "@/core/whole-plan/pose-plan";
+import {
+  bestPlan,
+  frontier,
+  nothingDemanded as free,
+  planOf,
+  type Demands,
+  type Solve,
+} from "@/core/whole-plan/whole-plan";
+import { insteadOf } from "@/core/whole-plan/why-plan";
 import { solveProgram } from "@/workers/solve-program";
 
 const highs = await loadHighs();

@@ -7,7 +7,7 @@
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { Inference, withPriors } from "@/core/diagnose/infer";
-import { confirmingOf, type FindingNode, type Network } from "@/core/diagnose/unfold";
+import { confirmingOf, type FindingNode, type Network } from "@/core/causes/unfold";
 import type { Node } from "@/core/numeric/belief/network";
 import { seeded } from "@/core/numeric/seeded";
 import { coreVersion } from "@/core/version";

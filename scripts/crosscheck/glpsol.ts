@@ -8,7 +8,7 @@ import path from "node:path";
 import { matchOf, merged, small } from "@/core/fixtures/merge";
 import { planCases } from "@/core/fixtures/plan-cases";
 import { resolve } from "@/core/match/resolve";
-import { planProgram } from "@/core/plan/whole-plan";
+import { planProgram } from "@/core/whole-plan/whole-plan";
 
 const folder = mkdtempSync(path.join(tmpdir(), "glpsol-"));
 const [lp, out] = [path.join(folder, "case.lp"), path.join(folder, "case.txt")];

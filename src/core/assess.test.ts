@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { assess, createAssess, createJudge } from "./assess";
-import { toAssessmentJson } from "./assessment-json";
+import { toAssessmentJson } from "./json/assessment-json";
 import { TestBench, testGauge } from "./fixtures/bench";
 import { demoJob } from "./fixtures/load";
 import { orrinshaw } from "./fixtures/packs/orrinshaw";

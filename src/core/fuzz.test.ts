@@ -1,12 +1,12 @@
 /** Whatever comes in ends in a verdict or in a refusal that can be said, never in an exception. */
 import fc from "fast-check";
 import { assess } from "./assess";
-import { toAssessmentJson } from "./assessment-json";
+import { toAssessmentJson } from "./json/assessment-json";
 import { readEntry, readEnvelope } from "./entry/read-entry";
 import type { Envelope } from "./entry/schema";
 import { demoJob, json, packOf } from "./fixtures/load";
-import { readPack } from "./pack/read-pack";
-import { readPackText } from "./pack/read-pack-text";
+import { readPack } from "./lint/read-pack";
+import { readPackText } from "./lint/read-pack-text";
 
 const runs = { numRuns: 100, seed: 20261126 };
 

@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { assess } from "./assess";
-import { AssessmentJson, toAssessmentJson } from "./assessment-json";
+import { AssessmentJson, toAssessmentJson } from "./json/assessment-json";
 import { demoJob, demoJobs, packOf } from "./fixtures/load";
 
 const asOf = "2026-11-24T08:00:00Z";

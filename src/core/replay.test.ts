@@ -1,5 +1,5 @@
 import { assess, createAssess } from "./assess";
-import { toAssessmentJson } from "./assessment-json";
+import { toAssessmentJson } from "./json/assessment-json";
 import { declarations, entryTypes, isKnownType } from "./entry/declarations";
 import type { Envelope } from "./entry/schema";
 import { demoJob, demoJobs, frozenEntries, packOf } from "./fixtures/load";

@@ -1,6 +1,6 @@
-import type { BoardPerson } from "@/core/board";
-import type { Calendar } from "@/core/buying/schedule";
-import type { CardLine } from "@/core/card";
+import type { BoardPerson } from "@/core/views/board";
+import type { Calendar } from "@/core/ordering/schedule";
+import type { CardLine } from "@/core/views/card";
 import { countJobs, listCards } from "@/store/cards";
 import { listAccounts } from "@/store/accounts";
 import { making } from "./cards";

@@ -1,6 +1,15 @@
 import * as z from "@/core/z";
 import { assess } from "@/core/assess";
-import { cardOf, shows, sorts, wordsOf, type Listing, type BrokenCard, type CardPage, type JobCard } from "@/core/card";
+import {
+  cardOf,
+  shows,
+  sorts,
+  wordsOf,
+  type Listing,
+  type BrokenCard,
+  type CardPage,
+  type JobCard,
+} from "@/core/views/card";
 import { problem } from "@/core/problem/problem";
 import { coreVersion } from "@/core/version";
 import {

@@ -3,7 +3,7 @@ import { headerOf, type Job } from "@/core/entry/fold";
 import { foldShop, type Shop } from "@/core/entry/fold-shop";
 import type { Envelope } from "@/core/entry/schema";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import { readPack } from "@/core/pack/read-pack";
+import { readPack } from "@/core/lint/read-pack";
 import { CoreError } from "@/core/errors";
 import { problem, type Problem } from "@/core/problem/problem";
 import { StoreError } from "@/store/connection";

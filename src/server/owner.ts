@@ -1,6 +1,6 @@
 import { randomBytes } from "node:crypto";
 import { assess } from "@/core/assess";
-import { ownerViewOf, type OwnerView } from "@/core/owner-view";
+import { ownerViewOf, type OwnerView } from "@/core/views/owner-view";
 import { makeEntry } from "@/core/entry/make-entry";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { appendWithin } from "@/store/append";

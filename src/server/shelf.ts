@@ -6,7 +6,7 @@ import { makeEntry, makeId, oneByOne, type Maker } from "@/core/entry/make-entry
 import { readEntry } from "@/core/entry/read-entry";
 import type { EntryOf, Envelope } from "@/core/entry/schema";
 import { runsToNote } from "@/core/parts/runs-to-note";
-import { revisionOf } from "@/core/parts/part-situation";
+import { revisionOf } from "@/core/part/part-situation";
 import { done, problem, refused, type Outcome, type Problem } from "@/core/problem/problem";
 import { appendWithin } from "@/store/append";
 import { withTransaction, type Connection, type Database } from "@/store/connection";

@@ -1,5 +1,5 @@
 import { QuoteAnswer, type KeptQuote, type SupplierState } from "@/core/catalogue/quote";
-import { plainNumber } from "@/core/parts/part-situation";
+import { plainNumber } from "@/core/pack/revision-number";
 import { supersessionOf } from "@/store/catalogue";
 import { keepQuote, lastQuote } from "@/store/quotes";
 import { database } from "./environment";

@@ -1,6 +1,6 @@
 import { packDifferences, type PackChanges, type WaitingPack } from "@/core/pack/pack-differences";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
-import { readPackText, type Linted } from "@/core/pack/read-pack-text";
+import { readPackText, type Linted } from "@/core/lint/read-pack-text";
 import { keepPack, listPacks, offerPack, readPackJson, type KeptPack } from "@/store/packs";
 import { database } from "./environment";
 import { openPack } from "./jobs";

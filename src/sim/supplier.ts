@@ -4,7 +4,7 @@ import { setTimeout as delay } from "node:timers/promises";
 import type { CataloguePart } from "@/core/catalogue/catalogue-part";
 import type { Quote } from "@/core/catalogue/quote";
 import { hashText, seeded } from "@/core/numeric/seeded";
-import { plainNumber } from "@/core/parts/part-situation";
+import { plainNumber } from "@/core/pack/revision-number";
 
 /** How a supplier may be when it is asked: what a real one does on some days. */
 export const moods = ["right", "old-part", "slow", "down", "not-json", "lies", "endless", "elsewhere"] as const;

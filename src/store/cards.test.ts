@@ -1,5 +1,5 @@
 import { randomBytes } from "node:crypto";
-import type { JobCard, Listing } from "@/core/card";
+import type { JobCard, Listing } from "@/core/views/card";
 import { makeId } from "@/core/entry/make-entry";
 import { TestBench } from "@/core/fixtures/bench";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";

@@ -1,4 +1,4 @@
-import type { BrokenCard, CardLine, JobCard, Listing } from "@/core/card";
+import type { BrokenCard, CardLine, JobCard, Listing } from "@/core/views/card";
 import { change, select, toDateTime, type Database } from "./connection";
 
 /**

@@ -1,6 +1,6 @@
 import { catalogueWords } from "@/core/catalogue/catalogue";
 import type { CataloguePart } from "@/core/catalogue/catalogue-part";
-import { plainNumber } from "@/core/parts/part-situation";
+import { plainNumber } from "@/core/pack/revision-number";
 import { change, marksFor, select, toDateTime, withTransaction, type Database } from "./connection";
 
 /** A part of the catalogue with when it was taken in. */

@@ -1,6 +1,6 @@
 import type { Chain } from "@/core/diagnose/infer";
 import type { ChainLine } from "@/core/diagnose/lay-out-chain";
-import { nameOfNode, type Network } from "@/core/diagnose/unfold";
+import { nameOfNode, type Network } from "@/core/causes/unfold";
 import { capital } from "./capital";
 import { percent } from "./percent";
 

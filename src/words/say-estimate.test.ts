@@ -2,8 +2,8 @@ import { assess } from "@/core/fixtures/judge";
 import { TestBench } from "@/core/fixtures/bench";
 import { asOf } from "@/core/fixtures/choices";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
-import { planOfJob } from "@/core/plan/pose-plan";
-import { planOf } from "@/core/plan/whole-plan";
+import { planOfJob } from "@/core/whole-plan/pose-plan";
+import { planOf } from "@/core/whole-plan/whole-plan";
 import { estimateText, sayEstimate } from "./say-estimate";
 
 test("an owner is told what may still go wrong, the likeliest first, and of what stays unopened that pieces may sit in it", () => {

@@ -1,7 +1,7 @@
-import { minorUnits } from "@/core/plan/price-option";
-import { goes } from "@/core/plan/same-option";
-import { riskOf, type PosedPlan } from "@/core/plan/pose-plan";
-import type { Plan } from "@/core/plan/whole-plan";
+import { minorUnits } from "@/core/option/price-option";
+import { goes } from "@/core/option/same-option";
+import { riskOf, type PosedPlan } from "@/core/whole-plan/pose-plan";
+import type { Plan } from "@/core/whole-plan/whole-plan";
 import { capital } from "./capital";
 import { grouped } from "./grouped";
 import { percent } from "./percent";

@@ -1,4 +1,4 @@
-import type { Lot } from "@/core/parts/lots";
+import type { Lot } from "@/core/lots/lots";
 import { formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { shownUnit } from "@/core/quantity/units";
 import { many } from "./sentences/sentence";

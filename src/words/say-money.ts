@@ -1,4 +1,4 @@
-import { minorUnits, type Money } from "@/core/plan/price-option";
+import { minorUnits, type Money } from "@/core/option/price-option";
 import { grouped } from "./grouped";
 
 const major = (minor: number) => grouped(Math.round(minor / minorUnits));

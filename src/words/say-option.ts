@@ -1,5 +1,5 @@
 import type { Limit, Pack, Ref } from "@/core/pack/schema";
-import type { Option } from "@/core/plan/option";
+import type { Option } from "@/core/option/option";
 import type { Decided } from "@/core/plan/standing";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import { unitById, type Unit } from "@/core/quantity/units";

@@ -1,7 +1,7 @@
-import { minorUnits } from "@/core/plan/price-option";
+import { minorUnits } from "@/core/option/price-option";
 import type { Share } from "@/core/plan/priced";
-import type { Plan } from "@/core/plan/whole-plan";
-import type { Instead } from "@/core/plan/why-plan";
+import type { Plan } from "@/core/whole-plan/whole-plan";
+import type { Instead } from "@/core/whole-plan/why-plan";
 import { percent } from "./percent";
 import { sayAmount } from "./say-money";
 import { many } from "./sentences/sentence";

@@ -8,7 +8,7 @@ import type { Disposition, DecisionRule, Phase, Role } from "@/core/entry/schema
 import type { hourItems } from "@/core/intake/assess-intake";
 import type { orderItems } from "@/core/order/order";
 import type { Course } from "@/core/intake/worth-rebuilding";
-import type { PlanOrder } from "@/core/plan/measuring-plan";
+import type { PlanOrder } from "@/core/views/measuring-plan";
 import type { CrackWord } from "@/core/crack/crack-verdict";
 import type { AccountState } from "@/core/fragments/ledger";
 import type { Allowed } from "@/core/pack/schema-teardown";

@@ -6,8 +6,8 @@ import {
   type Separation,
   type Weight,
 } from "@/core/diagnose/infer";
-import type { Sighting } from "@/core/diagnose/sightings";
-import type { Network } from "@/core/diagnose/unfold";
+import type { Sighting } from "@/core/causes/sightings";
+import type { Network } from "@/core/causes/unfold";
 
 /** What the page asks: what follows from what was seen, and on demand what speaks for a cause or tells two apart. */
 export type Asked =

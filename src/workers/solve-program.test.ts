@@ -1,6 +1,6 @@
 import loadHighs from "highs";
 import { seeded } from "@/core/numeric/seeded";
-import { linearProgram, pickOf, type Row } from "@/core/plan/linear-program";
+import { linearProgram, pickOf, type Row } from "@/core/numeric/linear-program";
 import { solveProgram } from "./solve-program";
 
 /** Places with three options each, and discounts for so many of some: hardly more to spend than it takes. */

@@ -2,7 +2,7 @@ import { daysBetween } from "../entry/clock";
 import type { Job, Signed } from "../entry/fold";
 import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
-import type { Lot } from "../parts/lots";
+import type { Lot } from "../lots/lots";
 import { problem, type Problem } from "../problem/problem";
 
 export type Purchase = Signed<"purchase-made">;

@@ -6,9 +6,9 @@ import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";
 import type { Payload } from "../entry/schema";
 import type { CompiledPack } from "../pack/compile-pack";
-import { readPack } from "../pack/read-pack";
-import { orderOfJob } from "./order-of-job";
-import { benchFrom, usualCalendar } from "./schedule";
+import { readPack } from "../lint/read-pack";
+import { orderOfJob } from "../ordering/order-of-job";
+import { benchFrom, usualCalendar } from "../ordering/schedule";
 
 const asOf = "2026-11-27T00:00:00Z";
 const judged = (bench: TestBench, at = asOf) => assess(bench.pack, bench.entries, at);

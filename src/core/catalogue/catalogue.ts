@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import { CataloguePart } from "./catalogue-part";
-import { plainNumber } from "../parts/part-situation";
+import { plainNumber } from "../pack/revision-number";
 import { problem, type Problem } from "../problem/problem";
 
 export interface CatalogueRead {

@@ -1,5 +1,5 @@
 import * as z from "../z";
-import { plainNumber } from "../parts/part-situation";
+import { plainNumber } from "../pack/revision-number";
 import { problem, type Problem } from "../problem/problem";
 import { CataloguePart } from "./catalogue-part";
 

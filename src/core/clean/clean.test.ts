@@ -1,7 +1,7 @@
 import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import { json } from "../fixtures/load";
 import { treatmentsFor } from "./assess-clean";
 

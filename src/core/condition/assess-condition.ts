@@ -1,5 +1,5 @@
 import type { CrackResult } from "../crack/assess-crack";
-import { suspicionOf, type Contamination } from "../diagnose/suspects";
+import { suspicionOf, type Contamination } from "../contamination/suspects";
 import type { Job, Part, Signed } from "../entry/fold";
 import type { FindingsResult, PartFindings } from "../findings/assess-findings";
 import type { LedgerResult, PartAccount } from "../fragments/ledger";
@@ -8,7 +8,7 @@ import { judgement } from "../judgement";
 import { ageOf } from "../measure/endurance";
 import { jobSituation, type Order } from "../order/order";
 import { lifeFor, type Situation } from "../pack/conditions";
-import { partSituation, revisionOf } from "../parts/part-situation";
+import { partSituation, revisionOf } from "../part/part-situation";
 import type { CompiledPack } from "../pack/compile-pack";
 import { lifeUnits, type PartClass } from "../pack/schema";
 import type { Consequence } from "../pack/schema-consequences";
@@ -18,7 +18,7 @@ import { keptBeside } from "../same";
 import type { CheckResult, StripResult } from "../strip/assess-strip";
 import { crackEvidence } from "../crack/crack-evidence";
 import { evidence, type Evidence } from "../evidence/evidence";
-import { lotEvidence, restsOnLot, type Lot } from "../parts/lots";
+import { lotEvidence, restsOnLot, type Lot } from "../lots/lots";
 import { findingVerdict, ifItHolds } from "./finding-verdict";
 import { meet, type Verdict } from "../evidence/verdict";
 

@@ -4,7 +4,7 @@ import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide } from "../fixtures/choices";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { CompiledPack } from "../pack/compile-pack";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import type { Consequence, Nature } from "../pack/schema-consequences";
 import { isSettled } from "../plan/standing";
 import { usualConsequence } from "./finding-verdict";

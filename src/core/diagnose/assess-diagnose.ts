@@ -5,10 +5,10 @@ import type { Cause } from "../pack/schema-diagnosis";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 import { priorsOf, type Prior } from "./priors";
-import type { Ground, Sighting } from "./sightings";
-import type { Contamination } from "./suspects";
-import { confirmingOf, nameOfNode, networkOf, nodeId, type Network } from "./unfold";
-import type { Lot } from "../parts/lots";
+import type { Ground, Sighting } from "../causes/sightings";
+import type { Contamination } from "../contamination/suspects";
+import { confirmingOf, nameOfNode, networkOf, nodeId, type Network } from "../causes/unfold";
+import type { Lot } from "../lots/lots";
 import type { MatchResult } from "../match/assess-match";
 
 type Settlement = Signed<"cause-settled">;

@@ -11,9 +11,9 @@ import { isSettled } from "../plan/standing";
 import { Inference } from "./infer";
 import { makeDiagnosisWitness } from "./make-diagnosis-witness";
 import { withExperience } from "./priors";
-import { likelihoodOf, type Sighting } from "./sightings";
-import { carriedTo } from "./suspects";
-import { gradesOfFinding, networkOf, nodeId, unfold } from "./unfold";
+import { likelihoodOf, type Sighting } from "../causes/sightings";
+import { carriedTo } from "../contamination/suspects";
+import { gradesOfFinding, networkOf, nodeId, unfold } from "../causes/unfold";
 
 const asOf = "2026-11-26T00:00:00Z";
 const network = networkOf(orrinshaw)!;

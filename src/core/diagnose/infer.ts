@@ -2,8 +2,8 @@ import { fixNearlyCertain, type Fixed } from "../numeric/belief/fix";
 import { mostProbable } from "../numeric/belief/most-probable";
 import { fromOneCause, prepare, type Evidence, type Node } from "../numeric/belief/network";
 import { sampledBeliefs } from "../numeric/belief/sample";
-import type { Sighting } from "./sightings";
-import { confirmingOf, type FindingNode, type Network } from "./unfold";
+import type { Sighting } from "../causes/sightings";
+import { confirmingOf, type FindingNode, type Network } from "../causes/unfold";
 
 /** The widest table that is worked out in full, as two-state variables: beyond it beliefs are sampled. */
 export const widest = 19;

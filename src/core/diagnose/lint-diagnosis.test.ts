@@ -1,6 +1,6 @@
 import { json } from "../fixtures/load";
-import { readPack } from "../pack/read-pack";
-import { lintWarnings } from "../pack/lint/lint-warnings";
+import { readPack } from "../lint/read-pack";
+import { lintWarnings } from "../lint/lint-warnings";
 import type { Pack } from "../pack/schema";
 
 type Loose = {

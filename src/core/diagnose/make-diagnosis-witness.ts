@@ -1,8 +1,8 @@
 import type { Payload } from "../entry/schema";
 import { coreVersion } from "../version";
 import type { Chain, Posterior } from "./infer";
-import type { Sighting } from "./sightings";
-import { nameOfNode, type Network } from "./unfold";
+import type { Sighting } from "../causes/sightings";
+import { nameOfNode, type Network } from "../causes/unfold";
 
 type Witness = NonNullable<Payload<"cause-settled">["witness"]>;
 

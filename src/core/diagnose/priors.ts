@@ -3,9 +3,9 @@ import type { Order } from "../order/order";
 import { holds, ofNoPart } from "../pack/conditions";
 import { jobSituation } from "../order/order";
 import type { Shift } from "../pack/schema-diagnosis";
-import type { Lot } from "../parts/lots";
+import type { Lot } from "../lots/lots";
 import type { Pairing } from "../match/assess-match";
-import type { Network, Unfolded } from "./unfold";
+import type { Network, Unfolded } from "../causes/unfold";
 
 /** What makes causes likelier or less likely in one engine. */
 export interface History {

@@ -2,8 +2,8 @@ import type * as z from "../z";
 import type { Assessment } from "../assessment";
 import type { Envelope, HandOverWitness } from "../entry/schema";
 import { entrySetFingerprint, shownFigures } from "../plan/make-witness";
-import { aspectId } from "../plan/options-of-part";
-import type { Need } from "../plan/row-needs";
+import { aspectId } from "../option/options-of-part";
+import type { Need } from "../option/row-needs";
 import { decidedOn } from "../plan/standing";
 
 type Witnessed = z.infer<typeof HandOverWitness>["choices"][number];

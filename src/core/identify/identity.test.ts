@@ -6,7 +6,7 @@ import { demoJob } from "../fixtures/load";
 import { larkspire } from "../fixtures/packs/larkspire";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import type { Identity } from "../pack/schema";
 import { plainNumber, readNumber } from "./decode-number";
 import { mondayOfWeek, weeksIn } from "./iso-week";

@@ -2,7 +2,7 @@ import { byTime } from "../entry/effective";
 import type { Job, Signed } from "../entry/fold";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Intake } from "../pack/schema";
-import type { Choice } from "../plan/option";
+import type { Choice } from "../option/option";
 import { problem, type Problem } from "../problem/problem";
 import type { Notes } from "../entry/notes";
 import type { IdentityResult } from "../identify/assess-identity";

@@ -3,7 +3,7 @@ import { TestBench } from "../fixtures/bench";
 import { demoJob } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { Payload } from "../entry/schema";
-import { ownerViewOf } from "../owner-view";
+import { ownerViewOf } from "../views/owner-view";
 
 const asOf = "2026-11-24T00:00:00Z";
 const judge = (bench: TestBench) => assess(bench.pack, bench.entries, asOf);

@@ -1,9 +1,9 @@
 import type { Disposition } from "../entry/schema";
 import { groupBy } from "../group";
-import type { Choice, Option } from "../plan/option";
+import type { Choice, Option } from "../option/option";
 import { meanOf } from "../plan/priced";
-import { minorUnits, moneyOf } from "../plan/price-option";
-import { goes } from "../plan/same-option";
+import { minorUnits, moneyOf } from "../option/price-option";
+import { goes } from "../option/same-option";
 import { decidedOrProposed } from "../plan/standing";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";

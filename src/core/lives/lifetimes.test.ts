@@ -3,7 +3,7 @@ import { TestBench } from "../fixtures/bench";
 import { choiceAt, decide, judged } from "../fixtures/choices";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";
-import { planOfJob } from "../plan/pose-plan";
+import { planOfJob } from "../whole-plan/pose-plan";
 import { lifetimesOf, livesByClass, type ClassLifetime } from "./lifetimes";
 
 const own = (bench: TestBench, slot: string, hours: number) =>

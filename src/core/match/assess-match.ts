@@ -1,4 +1,4 @@
-import type { Sighting } from "../diagnose/sightings";
+import type { Sighting } from "../causes/sightings";
 import type { Part, Signed } from "../entry/fold";
 import { statedOf, type StatedOf } from "../entry/stated";
 import { createGroups, groupBy } from "../group";
@@ -9,9 +9,9 @@ import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import { holds, ofNoPart } from "../pack/conditions";
 import type { Match, Mating, Remedy } from "../pack/schema-match";
-import { goes } from "../plan/same-option";
+import { goes } from "../option/same-option";
 import type { RowResult } from "../measure/assess-row";
-import { plainNumber } from "../parts/part-situation";
+import { plainNumber } from "../pack/revision-number";
 import { problem, type Problem } from "../problem/problem";
 import { Ends, valueWords, type Candidate, type End, type MatchRead, type ReadingsOf, type Told } from "./ends";
 import { sizesOf } from "./sizes";

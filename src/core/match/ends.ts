@@ -5,7 +5,7 @@ import type { CompiledPack } from "../pack/compile-pack";
 import { holds, ofNoPart, type Situation } from "../pack/conditions";
 import type { Attribute, AttributeValue, Match, Outside } from "../pack/schema-match";
 import type { Slot } from "../pack/schema";
-import { partSituation } from "../parts/part-situation";
+import { partSituation } from "../part/part-situation";
 import { problem, type Problem } from "../problem/problem";
 import { showNumber } from "../quantity/number-in-unit";
 import { fromCore, shownUnit, unitById, type Unit } from "../quantity/units";

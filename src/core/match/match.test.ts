@@ -9,7 +9,7 @@ import { readCatalogueCsv } from "../catalogue/catalogue";
 import { decide } from "../fixtures/choices";
 import { bring, matchOf, merged, note, pick, small } from "../fixtures/merge";
 import type { CompiledPack } from "../pack/compile-pack";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import { Mating } from "../pack/schema-match";
 import { judgeMating, type Into, type Value } from "./judge-mating";
 import { ownVerdicts } from "./own-verdict";

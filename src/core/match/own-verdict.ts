@@ -2,8 +2,8 @@ import type { Verdict } from "../evidence/verdict";
 import type { Order } from "../order/order";
 import type { PartsResult } from "../parts/assess-parts";
 import { problem } from "../problem/problem";
-import type { Choice, Option } from "../plan/option";
-import { goes } from "../plan/same-option";
+import type { Choice, Option } from "../option/option";
+import { goes } from "../option/same-option";
 import type { Candidate } from "./ends";
 
 const unknown: Verdict = { allowed: null, reasons: [] };

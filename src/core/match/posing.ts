@@ -3,7 +3,7 @@ import type { Verdict } from "../evidence/verdict";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Remedy } from "../pack/schema-match";
 import { slotsOf } from "../pack/slots-of";
-import type { Chooser, Relation } from "../plan/pick";
+import type { Chooser, Relation } from "../numeric/pick";
 import type { MatchResult } from "./assess-match";
 import type { Candidate } from "./ends";
 import { isOutside, type MatingPlace } from "./places";

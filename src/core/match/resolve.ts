@@ -1,6 +1,6 @@
 import type { Verdict } from "../evidence/verdict";
-import { linearProgram, pickOf } from "../plan/linear-program";
-import { cheapestPick } from "../plan/pick";
+import { linearProgram, pickOf } from "../numeric/linear-program";
+import { cheapestPick } from "../numeric/pick";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { MatchResult } from "./assess-match";
 import type { Candidate } from "./ends";

@@ -4,7 +4,7 @@ import type { ExprContext } from "../pack/evaluate-expr";
 import type { Row } from "../pack/compile-pack";
 import type { Characteristic, Feature } from "../pack/schema";
 import { featureFor, hangsOn, type ConditionKind, type JobSituation } from "../pack/conditions";
-import { partSituation } from "../parts/part-situation";
+import { partSituation } from "../part/part-situation";
 import { jobSituation, type Order } from "../order/order";
 import { unitById } from "../quantity/units";
 import { add, estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";

@@ -1,6 +1,6 @@
 import { jobSituation } from "../order/order";
 import { lifeFor } from "../pack/conditions";
-import { partSituation } from "../parts/part-situation";
+import { partSituation } from "../part/part-situation";
 import type { Part } from "../entry/fold";
 import type { Notes } from "../entry/notes";
 import type { Order } from "../order/order";

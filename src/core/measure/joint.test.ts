@@ -5,7 +5,7 @@ import { choiceAt } from "../fixtures/choices";
 import { json } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { CompiledPack } from "../pack/compile-pack";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import type { Gauge, Payload } from "../entry/schema";
 import { seeded } from "../numeric/seeded";
 import { standardUncertainty } from "../quantity/estimate";

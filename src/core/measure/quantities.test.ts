@@ -6,7 +6,7 @@ import { pellbrook } from "../fixtures/packs/pellbrook";
 import reference from "../fixtures/reference/scipy.json";
 import type { Gauge } from "../entry/schema";
 import { readEntry } from "../entry/read-entry";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import { exprDimension, sayPowers } from "../pack/expr-dimension";
 import { standardUncertainty } from "../quantity/estimate";
 import { parseReading } from "../quantity/parse-quantity";

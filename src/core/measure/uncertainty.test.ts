@@ -4,7 +4,7 @@ import { assess } from "../fixtures/judge";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { extremeBias } from "../numeric/extreme-bias";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import { json } from "../fixtures/load";
 import { add, effectiveDegrees, estimate, mean, standardUncertainty, subtract } from "../quantity/estimate";
 import { conformity, coverageOf, expandedUncertainty, stricter } from "./conformity";

@@ -5,7 +5,7 @@ import { TestBench, testGauge } from "../fixtures/bench";
 import { json } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { estimate, standardUncertainty, type Estimate } from "../quantity/estimate";
-import { readPack } from "./read-pack";
+import { readPack } from "../lint/read-pack";
 import { fitPoints } from "./fit-points";
 import type { Fit } from "./fit-kinds";
 

@@ -3,7 +3,7 @@ import { json } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { rotary } from "../fixtures/packs/rotary";
 import type { CompiledPack } from "./compile-pack";
-import { readPack } from "./read-pack";
+import { readPack } from "../lint/read-pack";
 import { evaluateExpr } from "./evaluate-expr";
 import { exprDimension } from "./expr-dimension";
 import { Limit, type Expr, type Point } from "./schema";

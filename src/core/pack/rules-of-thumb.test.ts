@@ -4,7 +4,7 @@ import { json } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";
 import { makeWitness } from "../plan/make-witness";
-import { readPack } from "./read-pack";
+import { readPack } from "../lint/read-pack";
 import type { Pack } from "./schema";
 
 const at = "2026-11-20T08:00:00Z";

@@ -9,11 +9,11 @@ import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass, Slot } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
-import type { Option } from "../plan/option";
-import { optionsOfPart } from "../plan/options-of-part";
-import { needOf, type Need } from "../plan/row-needs";
+import type { Option } from "../option/option";
+import { optionsOfPart } from "../option/options-of-part";
+import { needOf, type Need } from "../option/row-needs";
 import { keptBeside } from "../same";
-import { lotProblems, type Lot } from "./lots";
+import { lotProblems, type Lot } from "../lots/lots";
 
 /** A part that is in no slot: in a bag, in a supplier's box, from the shelf. */
 export interface PartInHand {

@@ -2,7 +2,7 @@ import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, judged, needAt } from "../fixtures/choices";
 import { tarnwick } from "../fixtures/packs/tarnwick";
 import { windrow } from "../fixtures/packs/windrow";
-import { optionKey } from "../plan/same-option";
+import { optionKey } from "../option/same-option";
 
 // Two layouts that have no journals to grind and no bores to bore, from their packs alone. Cases marked common practice,
 // no source; figures of the packs invented but those that are called common practice there.

@@ -9,7 +9,7 @@ import { ageOf } from "../measure/endurance";
 import { runsToNote } from "./runs-to-note";
 import { holds, lifeFor, ofNoPart, packFor } from "../pack/conditions";
 import type { CompiledPack } from "../pack/compile-pack";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import type { Pack } from "../pack/schema";
 
 // What holds on conditions, and what a part is known by. Common practice, no source; figures invented.

@@ -10,7 +10,7 @@ import type { MeasureResult } from "../measure/assess-measure";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Problem } from "../problem/problem";
-import type { Choice } from "./option";
+import type { Choice } from "../option/option";
 import type { Picks } from "./picked-instead";
 import { planProblems } from "./plan-problems";
 import { proposeAll, type Proposed } from "./propose";

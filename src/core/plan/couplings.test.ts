@@ -7,7 +7,7 @@ import { json } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";
 import type { CompiledPack } from "../pack/compile-pack";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import { couplingsOf, type Place } from "./couplings";
 import { isSettled } from "./standing";
 

@@ -10,10 +10,10 @@ import type { Relation, RelationOf } from "../pack/schema-relations";
 import { inPairs, slotsOf } from "../pack/slots-of";
 import { problem, type Problem } from "../problem/problem";
 import { keptBeside, keptByName } from "../same";
-import type { Option } from "./option";
-import { aspectId } from "./options-of-part";
-import { byThumb, evidenceOfJoint, withinLimits, type Need } from "./row-needs";
-import { goes } from "./same-option";
+import type { Option } from "../option/option";
+import { aspectId } from "../option/options-of-part";
+import { byThumb, evidenceOfJoint, withinLimits, type Need } from "../option/row-needs";
+import { goes } from "../option/same-option";
 
 /** A place that is chosen for, as couplings see it. */
 export interface Place {

@@ -5,7 +5,7 @@ import type { Envelope, Witness } from "../entry/schema";
 import type { CharacteristicResult } from "../measure/assess-characteristic";
 import { coreVersion } from "../version";
 import type { RowResult } from "../measure/assess-row";
-import { rowsOf, type Choice } from "./option";
+import { rowsOf, type Choice } from "../option/option";
 
 const fingerprints = new WeakMap<object, string>();
 

@@ -3,8 +3,8 @@ import type { Candidate } from "../match/ends";
 import type { MatchResult, Pairing } from "../match/assess-match";
 import { problem } from "../problem/problem";
 import type { Coupling, Place } from "./couplings";
-import type { Option } from "./option";
-import { goes } from "./same-option";
+import type { Option } from "../option/option";
+import { goes } from "../option/same-option";
 
 /** So many places are tried in every way; what has more ends is judged at Match alone. */
 const mostEnds = 4;

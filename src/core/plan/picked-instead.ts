@@ -1,7 +1,7 @@
 import type { Verdict } from "../evidence/verdict";
 import type { MatchResult } from "../match/assess-match";
 import type { Candidate } from "../match/ends";
-import type { Choice } from "./option";
+import type { Choice } from "../option/option";
 
 /** What Match picked for places, and whether such a one could be used by its own evidence. */
 export interface Picks {

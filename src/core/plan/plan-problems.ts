@@ -4,12 +4,12 @@ import type { Disposition } from "../entry/schema";
 import type { JointResult } from "../measure/assess-joint";
 import type { Order } from "../order/order";
 import { Pricing, type PricedGround } from "./priced";
-import { sameOption } from "./same-option";
+import { sameOption } from "../option/same-option";
 import { groupByKeys } from "../group";
 import { problem, type Problem } from "../problem/problem";
-import { nameOf, rowsOf, type Choice } from "./option";
+import { nameOf, rowsOf, type Choice } from "../option/option";
 import { tooLarge, type Proposed } from "./propose";
-import { byThumb } from "./row-needs";
+import { byThumb } from "../option/row-needs";
 import { decidedOn, decidedOrProposed, standingOf, whyUnsettled } from "./standing";
 
 /** What has to be proven of a suspect that stays, and one that stays with pieces left in it, whatever was said before. */

@@ -8,11 +8,11 @@ import { slotsOf } from "../pack/slots-of";
 import type { Worth } from "../pack/schema-worth";
 import { groupBy } from "../group";
 import { accessMinutes } from "./access";
-import { isMeasured, rowsOf, type Choice, type Option } from "./option";
-import { aspectId } from "./options-of-part";
+import { isMeasured, rowsOf, type Choice, type Option } from "../option/option";
+import { aspectId } from "../option/options-of-part";
 import { pickedInstead, type Picks } from "./picked-instead";
-import { minorUnits, moneyOf, weightOf, type Money } from "./price-option";
-import { goes } from "./same-option";
+import { minorUnits, moneyOf, weightOf, type Money } from "../option/price-option";
+import { goes } from "../option/same-option";
 import { survives, survivesAge, usualLasts, type Lasts } from "./survival";
 
 /** What the chance of a part to reach the hours wanted is made of: each as a chance of its own, all of them multiplied. */

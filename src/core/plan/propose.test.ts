@@ -6,8 +6,8 @@ import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { rotary } from "../fixtures/packs/rotary";
 import type { Payload } from "../entry/schema";
 import { estimate, exact } from "../quantity/estimate";
-import { nextSize } from "./next-size";
-import { optionKey } from "./same-option";
+import { nextSize } from "../option/next-size";
+import { optionKey } from "../option/same-option";
 
 const rework = orrinshaw.sheets.find((sheet) => sheet.id === "crankshaft-big-end")!.feature.rework!;
 const allow = (tir: number | null, damage: number | null) => [

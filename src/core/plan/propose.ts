@@ -16,13 +16,13 @@ import { slotsOf } from "../pack/slots-of";
 import { matingCouplings } from "./mating-couplings";
 import { couplingsOf, type Couplings, type Place } from "./couplings";
 import { hangTogether, type Together } from "./hang-together";
-import { joinDecisions, type Joined } from "./join-decisions";
-import { openAmong } from "./open-evidence";
-import type { Choice, Option } from "./option";
-import { optionsOfPart, type PartOptions } from "./options-of-part";
-import { weightOf } from "./price-option";
-import { needOf, type Rows } from "./row-needs";
-import { goes, optionKey, sameOption } from "./same-option";
+import { joinDecisions, type Joined } from "../option/join-decisions";
+import { openAmong } from "../option/open-evidence";
+import type { Choice, Option } from "../option/option";
+import { optionsOfPart, type PartOptions } from "../option/options-of-part";
+import { weightOf } from "../option/price-option";
+import { needOf, type Rows } from "../option/row-needs";
+import { goes, optionKey, sameOption } from "../option/same-option";
 import { wholeOf, type Whole } from "./whole";
 import {
   besideOthers,
@@ -192,8 +192,7 @@ const candidateOf = (place: PlaceInHand): Candidate =>
   });
 
 /** The same for the plan, which may take the chance of what is only suspected: that has its price. */
-const planned = (place: PlaceInHand): readonly Option[] =>
-  pickable(place, ({ suspicion }) => suspicion !== undefined);
+const planned = (place: PlaceInHand): readonly Option[] => pickable(place, ({ suspicion }) => suspicion !== undefined);
 
 const pinnedTo = (pin: Option | null) => ({ pin, pinKey: pin && optionKey(pin) });
 const unpinned = (candidate: Candidate): Candidate => ({ ...candidate, ...pinnedTo(null) });

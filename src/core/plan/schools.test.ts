@@ -4,7 +4,7 @@ import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";
 import { windrow } from "../fixtures/packs/windrow";
 import type { CompiledPack } from "../pack/compile-pack";
-import type { Choice } from "./option";
+import type { Choice } from "../option/option";
 
 // Where shops differ, and what each way of working makes of the same part. Common practice, no source.
 

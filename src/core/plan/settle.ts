@@ -1,10 +1,10 @@
 import { meet, type Verdict } from "../evidence/verdict";
 import type { Coupling, Couplings } from "./couplings";
 import type { Together } from "./hang-together";
-import type { Option } from "./option";
-import { cheapestPick, type Chooser, type Relation } from "./pick";
-import { weightOf } from "./price-option";
-import { goes, optionKey } from "./same-option";
+import type { Option } from "../option/option";
+import { cheapestPick, type Chooser, type Relation } from "../numeric/pick";
+import { weightOf } from "../option/price-option";
+import { goes, optionKey } from "../option/same-option";
 import { keptBeside, keptByName } from "../same";
 
 /** A place with what may be picked for it. */

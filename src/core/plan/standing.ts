@@ -1,7 +1,7 @@
 import type { Stated } from "../entry/stated";
 import type { Disposition } from "../entry/schema";
-import type { Choice, Option } from "./option";
-import { goes, sameOption, type WayToGo } from "./same-option";
+import type { Choice, Option } from "../option/option";
+import { goes, sameOption, type WayToGo } from "../option/same-option";
 
 /** What people have decided so far: nothing, one thing, or several at once. */
 export type Standing =

@@ -1,7 +1,7 @@
 import type { Couplings } from "./couplings";
 import type { Together } from "./hang-together";
-import type { Option } from "./option";
-import type { Relation } from "./pick";
+import type { Option } from "../option/option";
+import type { Relation } from "../numeric/pick";
 import { mayStay, offersAt, poseGroup, type Candidate, type World } from "./settle";
 
 /** All places at once, with what may be picked for each and what they may not pick together. */

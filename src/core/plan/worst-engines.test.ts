@@ -1,14 +1,14 @@
 import fc from "fast-check";
-import { AssessmentJson, toAssessmentJson } from "../assessment-json";
+import { AssessmentJson, toAssessmentJson } from "../json/assessment-json";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, decide, judged } from "../fixtures/choices";
 import { json } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
-import { nextStep } from "../next-step";
+import { nextStep } from "../views/next-step";
 import type { CompiledPack } from "../pack/compile-pack";
-import { readPack } from "../pack/read-pack";
+import { readPack } from "../lint/read-pack";
 import { makeWitness } from "./make-witness";
-import { optionKey } from "./same-option";
+import { optionKey } from "../option/same-option";
 import { condemned, countDecided, isSettled } from "./standing";
 
 // Engines that are as bad as they come, and what must not be said of them. Common practice, no source; figures invented.

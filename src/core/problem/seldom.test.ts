@@ -6,10 +6,10 @@ import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";
 import { questionReading } from "../measure/question-reading";
 import { whyNoReading } from "../measure/take-reading";
-import { nextStep } from "../next-step";
+import { nextStep } from "../views/next-step";
 import type { CompiledPack } from "../pack/compile-pack";
-import { readPack } from "../pack/read-pack";
-import { layerOf } from "../plan/next-size";
+import { readPack } from "../lint/read-pack";
+import { layerOf } from "../option/next-size";
 
 const asOf = "2026-11-24T08:00:00Z";
 const judge = ({ pack, entries }: TestBench, by: CompiledPack = pack) => assess(by, entries, asOf);

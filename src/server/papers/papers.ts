@@ -1,7 +1,7 @@
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import type { Assessment } from "@/core/assessment";
-import { buysOfJob } from "@/core/buying/order-of-job";
-import { sumOf } from "@/core/buying/to-order";
+import { buysOfJob } from "@/core/ordering/order-of-job";
+import { sumOf } from "@/core/ordering/to-order";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";

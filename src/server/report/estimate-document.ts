@@ -2,8 +2,8 @@ import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interface
 import type { Assessment } from "@/core/assessment";
 import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import { isMeasured, type Choice, type Option } from "@/core/plan/option";
-import { minorUnits } from "@/core/plan/price-option";
+import { isMeasured, type Choice, type Option } from "@/core/option/option";
+import { minorUnits } from "@/core/option/price-option";
 import { decidedOn } from "@/core/plan/standing";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";

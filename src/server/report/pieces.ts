@@ -1,9 +1,9 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { variantOf, type Assessment } from "@/core/assessment";
 import { chainLineHeight, layOutChain, type ChainLine } from "@/core/diagnose/lay-out-chain";
-import { nameOfNode, nodeId } from "@/core/diagnose/unfold";
+import { nameOfNode, nodeId } from "@/core/causes/unfold";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import type { Choice } from "@/core/plan/option";
+import type { Choice } from "@/core/option/option";
 import { standingOf, whyUnsettled } from "@/core/plan/standing";
 import type { Unit } from "@/core/quantity/units";
 import { capital } from "@/words/capital";

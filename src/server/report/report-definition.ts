@@ -6,7 +6,7 @@ import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
 import type { JointResult } from "@/core/measure/assess-joint";
 import type { RowResult } from "@/core/measure/assess-row";
-import { isMeasured, nameOf, rowsOf, type Choice } from "@/core/plan/option";
+import { isMeasured, nameOf, rowsOf, type Choice } from "@/core/option/option";
 import type { CheckResult } from "@/core/strip/assess-strip";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
 import { showNumber } from "@/core/quantity/number-in-unit";

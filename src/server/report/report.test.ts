@@ -12,7 +12,7 @@ import { decidedOn } from "@/core/plan/standing";
 import { ownerReport } from "./owner-report";
 import { declinedDocument, estimateDocument } from "./estimate-document";
 import { capital } from "@/words/capital";
-import { isMeasured } from "@/core/plan/option";
+import { isMeasured } from "@/core/option/option";
 import { renderReport } from "./render-report";
 import { reportDefinition } from "./report-definition";
 

@@ -7,7 +7,7 @@ import { declarations } from "@/core/entry/declarations";
 import { longestLine, readRecordLine } from "@/core/entry/read-record";
 import type { Envelope } from "@/core/entry/schema";
 import type { CompiledPack } from "@/core/pack/compile-pack";
-import { readPack } from "@/core/pack/read-pack";
+import { readPack } from "@/core/lint/read-pack";
 import { done, problem, refused, type Outcome, type Problem } from "@/core/problem/problem";
 import { readCleanPhoto, type CleanPhoto } from "../photos/clean-photo";
 import { archiveLimits, Manifest, memberNames, MiB } from "./archive-format";

@@ -1,6 +1,6 @@
 "use client";
 import { chakra } from "@chakra-ui/react";
-import { isOpenEvidence } from "@/core/plan/open-evidence";
+import { isOpenEvidence } from "@/core/option/open-evidence";
 import type { Problem } from "@/core/problem/problem";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "./JobContext";

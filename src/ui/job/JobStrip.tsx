@@ -4,7 +4,7 @@ import NextLink from "next/link";
 import { memo, useEffect, useState, type ReactNode } from "react";
 import { variantOf } from "@/core/assessment";
 import { countByKind } from "@/core/holds";
-import { slotStates } from "@/core/plan/slot-state";
+import { slotStates } from "@/core/views/slot-state";
 import { ThemeButton } from "../frame/ThemeButton";
 import { grouped } from "@/words/grouped";
 import { Brand } from "../kit/Brand";

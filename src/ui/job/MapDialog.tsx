@@ -1,6 +1,6 @@
 "use client";
 import { Box, Dialog, Portal, chakra } from "@chakra-ui/react";
-import { slotStates } from "@/core/plan/slot-state";
+import { slotStates } from "@/core/views/slot-state";
 import { EngineMap } from "../kit/EngineMap";
 import { MapLegend } from "../kit/MapLegend";
 import { useInHand, useJob } from "./JobContext";

@@ -1,6 +1,6 @@
 "use client";
 import { chakra } from "@chakra-ui/react";
-import { plainNumber } from "@/core/parts/part-situation";
+import { plainNumber } from "@/core/pack/revision-number";
 import { useFetched } from "../kit/use-fetched";
 import type { FoundPart } from "../shop/catalogue/catalogue-api";
 

@@ -1,6 +1,6 @@
 "use client";
 import { isByEye } from "@/core/pack/compile-pack";
-import { rowsOf } from "@/core/plan/option";
+import { rowsOf } from "@/core/option/option";
 import { useJob } from "./JobContext";
 import { useGoTo, usePlace } from "./places";
 

@@ -1,7 +1,7 @@
 "use client";
 import { memo, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Pack } from "@/core/pack/schema";
-import type { SlotState } from "@/core/plan/slot-state";
+import type { SlotState } from "@/core/views/slot-state";
 import { labelSize, layOutMap, nextOnMap, type Direction, type Placed } from "./map-layout";
 import { Path, Svg, Text } from "./svg";
 

@@ -7,7 +7,7 @@ import { demoJob } from "@/core/fixtures/load";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { rotary } from "@/core/fixtures/packs/rotary";
 import { system } from "../frame/theme";
-import { slotStates } from "@/core/plan/slot-state";
+import { slotStates } from "@/core/views/slot-state";
 import { EngineMap, mapLooks } from "./EngineMap";
 import { layOutMap, nextOnMap, type Direction } from "./map-layout";
 

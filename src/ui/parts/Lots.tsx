@@ -1,6 +1,6 @@
 "use client";
 import { Box, Heading, chakra } from "@chakra-ui/react";
-import type { Lot } from "@/core/parts/lots";
+import type { Lot } from "@/core/lots/lots";
 import { sayToSupplier } from "@/words/say-lot";
 import { capital } from "@/words/capital";
 import { many } from "@/words/sentences/sentence";

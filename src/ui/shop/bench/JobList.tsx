@@ -2,7 +2,7 @@
 import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { Suspense, use, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { CardLine, CardPage, Listing } from "@/core/card";
+import type { CardLine, CardPage, Listing } from "@/core/views/card";
 import { many } from "@/words/sentences/sentence";
 import { keysAnywhere } from "@/words/key-help";
 import { FindDialog } from "../../find/FindDialog";

@@ -2,7 +2,7 @@
 import { Button, Dialog, Menu, Portal, chakra } from "@chakra-ui/react";
 import { EllipsisVertical } from "lucide-react";
 import { useState, type FormEvent } from "react";
-import type { JobCard } from "@/core/card";
+import type { JobCard } from "@/core/views/card";
 import type { EntryType, Payload } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
 import type { Me } from "../../frame/me";

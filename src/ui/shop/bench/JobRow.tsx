@@ -2,7 +2,7 @@
 import { Box, Flex, Grid, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useMemo } from "react";
-import { statesOn, type BrokenCard, type CardLine, type JobCard } from "@/core/card";
+import { statesOn, type BrokenCard, type CardLine, type JobCard } from "@/core/views/card";
 import { unitById } from "@/core/quantity/units";
 import { stations, type Station } from "@/core/stations";
 import { grouped } from "@/words/grouped";

@@ -2,7 +2,7 @@
 import { Flex, Input, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState, useTransition } from "react";
-import type { Listing } from "@/core/card";
+import type { Listing } from "@/core/views/card";
 import { Key } from "../../kit/Key";
 import { Select } from "../../kit/Select";
 import { TabRow } from "../../kit/TabRow";

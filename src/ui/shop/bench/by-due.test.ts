@@ -1,4 +1,4 @@
-import type { CardLine, JobCard } from "@/core/card";
+import type { CardLine, JobCard } from "@/core/views/card";
 import { byDue } from "./by-due";
 
 const line = (id: string, wantedBy: string | null): CardLine => ({

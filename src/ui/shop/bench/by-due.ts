@@ -1,4 +1,4 @@
-import type { CardLine } from "@/core/card";
+import type { CardLine } from "@/core/views/card";
 
 const dayMs = 86_400_000;
 const stretches = [

@@ -2,9 +2,9 @@
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useMemo, useState } from "react";
-import { boardOf, type BoardPerson, type Lane } from "@/core/board";
-import { usualCalendar, type Calendar } from "@/core/buying/schedule";
-import { mayGrow, type CardLine, type JobCard } from "@/core/card";
+import { boardOf, type BoardPerson, type Lane } from "@/core/views/board";
+import { usualCalendar, type Calendar } from "@/core/ordering/schedule";
+import { mayGrow, type CardLine, type JobCard } from "@/core/views/card";
 import type { Problem } from "@/core/problem/problem";
 import { many } from "@/words/sentences/sentence";
 import { stationWords } from "@/words/stations";

@@ -2,7 +2,7 @@
 import { Box, Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { OwnerView } from "@/core/owner-view";
+import type { OwnerView } from "@/core/views/owner-view";
 import type { Problem } from "@/core/problem/problem";
 import { sayAmount } from "@/words/say-money";
 import { Problems } from "../../kit/Problems";

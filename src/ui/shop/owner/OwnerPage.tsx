@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
-import type { OwnerView } from "@/core/owner-view";
+import type { OwnerView } from "@/core/views/owner-view";
 import { capital } from "@/words/capital";
 import { stationWords } from "@/words/stations";
 import { dispositionWords } from "@/words/words-for";

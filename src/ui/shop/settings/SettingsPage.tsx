@@ -1,7 +1,7 @@
 "use client";
 import { Box, Button, Checkbox, Field, Flex, Grid, Heading, Input, chakra } from "@chakra-ui/react";
 import { useMemo, useState, type ComponentProps, type FormEvent, type ReactNode } from "react";
-import { usualCalendar } from "@/core/buying/schedule";
+import { usualCalendar } from "@/core/ordering/schedule";
 import { foldShop } from "@/core/entry/fold-shop";
 import { dayStyles, type Envelope } from "@/core/entry/schema";
 import type { SchoolsOfPack } from "@/core/pack/schools";

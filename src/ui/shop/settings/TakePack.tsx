@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { PackChanges as Changes } from "@/core/pack/pack-differences";
-import type { Linted } from "@/core/pack/read-pack-text";
+import type { Linted } from "@/core/lint/read-pack-text";
 import { plainWording } from "@/words/plain-wording";
 import { sayIncoming } from "@/words/say-incoming";
 import { many } from "@/words/sentences/sentence";

@@ -1,4 +1,4 @@
-import { usualCalendar } from "@/core/buying/schedule";
+import { usualCalendar } from "@/core/ordering/schedule";
 import { ShopSettings, type DayStyle, type DecisionRule } from "@/core/entry/schema";
 import { readDecimal } from "../../kit/decimal";
 

@@ -11,9 +11,9 @@ import {
   type KeyboardEvent,
   type ReactNode,
 } from "react";
-import { rowsOf, type Choice, type Option } from "@/core/plan/option";
-import { sameOption } from "@/core/plan/same-option";
-import { slotStates } from "@/core/plan/slot-state";
+import { rowsOf, type Choice, type Option } from "@/core/option/option";
+import { sameOption } from "@/core/option/same-option";
+import { slotStates } from "@/core/views/slot-state";
 import { isSettled } from "@/core/plan/standing";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";

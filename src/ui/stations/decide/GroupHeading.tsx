@@ -1,7 +1,7 @@
 import { Flex, Heading, chakra } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { groupByKeys } from "@/core/group";
-import { isMeasured, type Choice } from "@/core/plan/option";
+import { isMeasured, type Choice } from "@/core/option/option";
 import { decidedOrProposed, isSettled } from "@/core/plan/standing";
 import { dispositionWords } from "@/words/words-for";
 import { DispositionMark } from "../../kit/DispositionMark";

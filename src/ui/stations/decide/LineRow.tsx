@@ -1,7 +1,7 @@
 "use client";
 import { Flex, chakra } from "@chakra-ui/react";
 import { memo, useCallback, type ReactNode } from "react";
-import { isMeasured, rowsOf, type Choice } from "@/core/plan/option";
+import { isMeasured, rowsOf, type Choice } from "@/core/option/option";
 import { standingOf, whyUnsettled } from "@/core/plan/standing";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { isByEye } from "@/core/pack/compile-pack";

@@ -1,8 +1,8 @@
 "use client";
 import { Box, Button, Flex, Heading, Textarea, chakra } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Choice, Option } from "@/core/plan/option";
-import { optionKey, sameOption } from "@/core/plan/same-option";
+import type { Choice, Option } from "@/core/option/option";
+import { optionKey, sameOption } from "@/core/option/same-option";
 import { decidedOn } from "@/core/plan/standing";
 import type { Problem } from "@/core/problem/problem";
 import { sayMinutes, sayMoney } from "@/words/say-money";

@@ -2,7 +2,7 @@
 import { Flex, Heading, chakra } from "@chakra-ui/react";
 import type { RowResult } from "@/core/measure/assess-row";
 import { isByEye } from "@/core/pack/compile-pack";
-import { rowsOf, type Choice } from "@/core/plan/option";
+import { rowsOf, type Choice } from "@/core/option/option";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { capital } from "@/words/capital";
 import { many } from "@/words/sentences/sentence";

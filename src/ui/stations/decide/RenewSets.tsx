@@ -1,8 +1,8 @@
 "use client";
 import { Button, Flex, chakra } from "@chakra-ui/react";
 import { slotsOf } from "@/core/pack/slots-of";
-import type { Choice, Option } from "@/core/plan/option";
-import { goes } from "@/core/plan/same-option";
+import type { Choice, Option } from "@/core/option/option";
+import { goes } from "@/core/option/same-option";
 import { decidedOn } from "@/core/plan/standing";
 import { useJob } from "../../job/JobContext";
 

@@ -1,6 +1,6 @@
-import type { Choice } from "@/core/plan/option";
-import { isMeasured, rowsOf } from "@/core/plan/option";
-import { optionKey } from "@/core/plan/same-option";
+import type { Choice } from "@/core/option/option";
+import { isMeasured, rowsOf } from "@/core/option/option";
+import { optionKey } from "@/core/option/same-option";
 import { decidedOn, standingOf, whyUnsettled } from "@/core/plan/standing";
 
 /** What parts that stand on one line have in common: kind, way, how far it is settled, and what speaks first. */

@@ -1,7 +1,7 @@
 "use client";
 import { dispositions, type Disposition } from "@/core/entry/schema";
-import type { Choice, Option } from "@/core/plan/option";
-import { sameOption } from "@/core/plan/same-option";
+import type { Choice, Option } from "@/core/option/option";
+import { sameOption } from "@/core/option/same-option";
 import { makeWitness } from "@/core/plan/make-witness";
 import { useJob } from "../../job/JobContext";
 

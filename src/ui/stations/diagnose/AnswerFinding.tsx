@@ -1,6 +1,6 @@
 "use client";
 import { Flex } from "@chakra-ui/react";
-import { gradesOfFinding, type FindingNode } from "@/core/diagnose/unfold";
+import { gradesOfFinding, type FindingNode } from "@/core/causes/unfold";
 import type { Reads } from "@/core/pack/schema-diagnosis";
 import type { Station } from "@/core/stations";
 import { stationWords } from "@/words/stations";

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Heading, chakra } from "@chakra-ui/react";
-import type { FindingNode } from "@/core/diagnose/unfold";
+import type { FindingNode } from "@/core/causes/unfold";
 import { useJob } from "../../job/JobContext";
 import { NextTests } from "./NextTests";
 import { useInference } from "./use-inference";

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import type { RankedCause } from "@/core/diagnose/infer";
-import { nameOfNode, type Network } from "@/core/diagnose/unfold";
+import { nameOfNode, type Network } from "@/core/causes/unfold";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 

@@ -3,7 +3,7 @@ import { Box, Flex, Heading, NativeSelect, chakra } from "@chakra-ui/react";
 import { useEffect, type ReactNode } from "react";
 import type { DiagnoseResult } from "@/core/diagnose/assess-diagnose";
 import type { Separation, Weight } from "@/core/diagnose/infer";
-import { nameOfNode, type Network } from "@/core/diagnose/unfold";
+import { nameOfNode, type Network } from "@/core/causes/unfold";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { sayGrade, sayWeight } from "@/words/say-cause";

@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { DiagnoseResult } from "@/core/diagnose/assess-diagnose";
-import { nameOfNode, type FindingNode } from "@/core/diagnose/unfold";
+import { nameOfNode, type FindingNode } from "@/core/causes/unfold";
 import { capital } from "@/words/capital";
 import { sayChain, chainLines } from "@/words/say-cause";
 import { many } from "@/words/sentences/sentence";

@@ -1,10 +1,10 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useMemo } from "react";
-import type { Contamination, Suspect } from "@/core/diagnose/suspects";
+import type { Contamination, Suspect } from "@/core/contamination/suspects";
 import type { Part } from "@/core/entry/fold";
 import { groupBy } from "@/core/group";
-import type { SlotState } from "@/core/plan/slot-state";
+import type { SlotState } from "@/core/views/slot-state";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { many } from "@/words/sentences/sentence";

@@ -3,7 +3,7 @@ import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import type { DiagnoseResult, Gate as GateState } from "@/core/diagnose/assess-diagnose";
 import { makeDiagnosisWitness } from "@/core/diagnose/make-diagnosis-witness";
-import { nameOfNode } from "@/core/diagnose/unfold";
+import { nameOfNode } from "@/core/causes/unfold";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { sayProblem } from "@/words/say-problem";

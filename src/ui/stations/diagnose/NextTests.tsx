@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import type { NextTest } from "@/core/diagnose/infer";
-import { nameOfNode, type FindingNode, type Network } from "@/core/diagnose/unfold";
+import { nameOfNode, type FindingNode, type Network } from "@/core/causes/unfold";
 import { capital } from "@/words/capital";
 import { AnswerFinding } from "./AnswerFinding";
 import { useIsLost } from "./use-is-lost";

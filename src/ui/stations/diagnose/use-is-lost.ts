@@ -1,5 +1,5 @@
 "use client";
-import type { FindingNode } from "@/core/diagnose/unfold";
+import type { FindingNode } from "@/core/causes/unfold";
 import { useJob } from "../../job/JobContext";
 
 /** Whether cleaning washes away what is looked for. */

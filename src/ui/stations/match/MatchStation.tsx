@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { groupBy } from "@/core/group";
 import type { Pairing } from "@/core/match/assess-match";
 import { application, isOutside } from "@/core/match/places";
-import type { SlotState } from "@/core/plan/slot-state";
+import type { SlotState } from "@/core/views/slot-state";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { EmptyStation } from "../../job/EmptyStation";

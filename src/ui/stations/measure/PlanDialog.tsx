@@ -1,7 +1,7 @@
 "use client";
 import { Box, Dialog, Flex, Portal, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { measuringPlan, planOrders, type PlanOrder, type PlanStep } from "@/core/plan/measuring-plan";
+import { measuringPlan, planOrders, type PlanOrder, type PlanStep } from "@/core/views/measuring-plan";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";

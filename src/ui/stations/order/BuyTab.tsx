@@ -1,8 +1,8 @@
 "use client";
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import { purchaseOf } from "@/core/buying/purchase-of";
-import { sumOf, type BuyLine, type ToOrder } from "@/core/buying/to-order";
+import { purchaseOf } from "@/core/ordering/purchase-of";
+import { sumOf, type BuyLine, type ToOrder } from "@/core/ordering/to-order";
 import { dayAfter } from "@/core/entry/clock";
 import { groupBy } from "@/core/group";
 import { capital } from "@/words/capital";

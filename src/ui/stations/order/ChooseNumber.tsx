@@ -1,7 +1,7 @@
 "use client";
 import { Box, chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import type { BuyLine } from "@/core/buying/to-order";
+import type { BuyLine } from "@/core/ordering/to-order";
 import { sayAmount } from "@/words/say-money";
 import { useJob } from "../../job/JobContext";
 import { QuietButton } from "../../kit/SayWhy";

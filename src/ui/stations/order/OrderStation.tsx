@@ -1,8 +1,8 @@
 "use client";
 import { Heading } from "@chakra-ui/react";
 import { useMemo } from "react";
-import { buysOfJob } from "@/core/buying/order-of-job";
-import { scheduleOf } from "@/core/buying/schedule";
+import { buysOfJob } from "@/core/ordering/order-of-job";
+import { scheduleOf } from "@/core/ordering/schedule";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { StationHolds } from "../../job/StationHolds";

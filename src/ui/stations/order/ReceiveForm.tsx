@@ -2,7 +2,7 @@
 import { Button, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import type { OrderedLine } from "@/core/buying/assess-buying";
-import { plainNumber } from "@/core/parts/part-situation";
+import { plainNumber } from "@/core/pack/revision-number";
 import { capital } from "@/words/capital";
 import { useJob } from "../../job/JobContext";
 import { readDecimal } from "../../kit/decimal";

@@ -1,7 +1,7 @@
 "use client";
 import { Flex, chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import type { MachineShop, ShopLine, ShopWay } from "@/core/buying/machine-shop";
+import type { MachineShop, ShopLine, ShopWay } from "@/core/ordering/machine-shop";
 import { formatNumber } from "@/core/quantity/format-quantity";
 import type { Unit } from "@/core/quantity/units";
 import { capital } from "@/words/capital";

@@ -1,6 +1,6 @@
 "use client";
 import { Box, chakra } from "@chakra-ui/react";
-import type { Awaited, Schedule } from "@/core/buying/schedule";
+import type { Awaited, Schedule } from "@/core/ordering/schedule";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { many } from "@/words/sentences/sentence";

@@ -1,6 +1,6 @@
 import Papa from "papaparse";
-import type { BuyLine } from "@/core/buying/to-order";
-import { minorUnits } from "@/core/plan/price-option";
+import type { BuyLine } from "@/core/ordering/to-order";
+import { minorUnits } from "@/core/option/price-option";
 
 const major = (minor: number) => (minor / minorUnits).toFixed(2);
 

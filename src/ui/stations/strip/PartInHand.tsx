@@ -3,7 +3,7 @@ import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState, type ReactNode } from "react";
 import { capital } from "@/words/capital";
 import { originWords, scrapWords } from "@/words/words-for";
-import { slotStates } from "@/core/plan/slot-state";
+import { slotStates } from "@/core/views/slot-state";
 import { PartKnown } from "../../job/PartKnown";
 import { Tag } from "../../job/Tag";
 import { useInHand, useJob } from "../../job/JobContext";

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Button, Flex, Textarea, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
-import type { Choice } from "@/core/plan/option";
+import type { Choice } from "@/core/option/option";
 import type { Priced } from "@/core/plan/priced";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";

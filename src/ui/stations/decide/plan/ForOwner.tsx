@@ -1,9 +1,9 @@
 "use client";
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import type { PosedPlan } from "@/core/plan/pose-plan";
-import { minorUnits } from "@/core/plan/price-option";
-import type { Plan } from "@/core/plan/whole-plan";
+import type { PosedPlan } from "@/core/whole-plan/pose-plan";
+import { minorUnits } from "@/core/option/price-option";
+import type { Plan } from "@/core/whole-plan/whole-plan";
 import { grouped } from "@/words/grouped";
 import { estimateText, inMajor, sayEstimate } from "@/words/say-estimate";
 import { useJob } from "../../../job/JobContext";

@@ -2,8 +2,8 @@
 import { Box, chakra } from "@chakra-ui/react";
 import { Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from "chart.js";
 import { Scatter } from "react-chartjs-2";
-import { minorUnits } from "@/core/plan/price-option";
-import type { Plan } from "@/core/plan/whole-plan";
+import { minorUnits } from "@/core/option/price-option";
+import type { Plan } from "@/core/whole-plan/whole-plan";
 import { grouped } from "@/words/grouped";
 import { many } from "@/words/sentences/sentence";
 import { chartFont, useChartLook } from "../../../kit/use-chart-look";

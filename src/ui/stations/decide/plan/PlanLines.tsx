@@ -1,7 +1,7 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import type { PosedPlan } from "@/core/plan/pose-plan";
-import type { Plan } from "@/core/plan/whole-plan";
+import type { PosedPlan } from "@/core/whole-plan/pose-plan";
+import type { Plan } from "@/core/whole-plan/whole-plan";
 import { capital } from "@/words/capital";
 import { sayOption } from "@/words/say-option";
 import { sayMinor } from "@/words/say-plan";

@@ -1,9 +1,9 @@
 "use client";
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
-import { planOfJob, type PosedPlan } from "@/core/plan/pose-plan";
-import { bestPlan, type Demands, type Plan } from "@/core/plan/whole-plan";
-import { insteadOf, movedBetween, type Instead } from "@/core/plan/why-plan";
+import { planOfJob, type PosedPlan } from "@/core/whole-plan/pose-plan";
+import { bestPlan, type Demands, type Plan } from "@/core/whole-plan/whole-plan";
+import { insteadOf, movedBetween, type Instead } from "@/core/whole-plan/why-plan";
 import type { Priced } from "@/core/plan/priced";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";

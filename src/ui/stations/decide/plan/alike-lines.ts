@@ -1,6 +1,6 @@
-import { optionKey } from "@/core/plan/same-option";
-import { riskOf, type PosedPlan } from "@/core/plan/pose-plan";
-import type { Plan } from "@/core/plan/whole-plan";
+import { optionKey } from "@/core/option/same-option";
+import { riskOf, type PosedPlan } from "@/core/whole-plan/pose-plan";
+import type { Plan } from "@/core/whole-plan/whole-plan";
 import type { Priced } from "@/core/plan/priced";
 import { inGroups } from "../../../kit/groups";
 

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
-import { planOfJob, type PosedPlan } from "@/core/plan/pose-plan";
+import { planOfJob, type PosedPlan } from "@/core/whole-plan/pose-plan";
 import {
   answerOrder,
   demandsOf,
@@ -11,8 +11,8 @@ import {
   type Demands,
   type Plan,
   type Solve,
-} from "@/core/plan/whole-plan";
-import { worthKnowing, type Unknown } from "@/core/plan/why-plan";
+} from "@/core/whole-plan/whole-plan";
+import { worthKnowing, type Unknown } from "@/core/whole-plan/why-plan";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { keptBeside } from "@/core/same";
 import { useJob } from "../../../job/JobContext";

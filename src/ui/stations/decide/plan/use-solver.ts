@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useRef } from "react";
-import type { Solve } from "@/core/plan/whole-plan";
+import type { Solve } from "@/core/whole-plan/whole-plan";
 import type { PosedProgram, SolvedProgram } from "@/workers/linear-program";
 
 /** A solver beside the page that answers one program after another; stopped, what waits is told that it failed. */
