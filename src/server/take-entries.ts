@@ -1,4 +1,5 @@
 import * as z from "@/core/z";
+import type { Answer } from "@/core/entry/answer";
 import { declarations } from "@/core/entry/declarations";
 import { leadsStrikes, namedBy, touchProblem } from "@/core/entry/effective";
 import { readEntry, readEnvelope } from "@/core/entry/read-entry";
@@ -14,12 +15,9 @@ const mostEntryBytes = 64 * 1024;
 
 export const EntryBatch = z.strictObject({ entries: z.array(z.unknown()).check(z.minLength(1), z.maxLength(200)) });
 
-/** What became of one entry that was sent. */
-export interface EntryAnswer {
-  readonly id: string | null;
-  readonly outcome: "kept" | "kept-before" | "refused";
+/** What became of one entry that was sent, and where it stands in its stream. */
+export interface EntryAnswer extends Answer {
   readonly seq?: number;
-  readonly problems?: readonly Problem[];
 }
 
 const refusedAnswer = (id: string | null, ...problems: readonly Problem[]): EntryAnswer => ({

@@ -1,7 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import type { Shop } from "@/core/entry/fold-shop";
 import type { Envelope } from "@/core/entry/schema";
-import type { Me } from "../frame/me";
+import type { Me } from "../kit/me";
 import { photoCache } from "./names";
 
 /** A job as this device keeps it: what the server had of it when it was last seen. What waits to be sent is in the outbox. */

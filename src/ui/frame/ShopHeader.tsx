@@ -1,10 +1,10 @@
 "use client";
 import { Flex, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
-import type { Me } from "../frame/me";
+import type { Me } from "../kit/me";
 import { ServiceWorker } from "../away/ServiceWorker";
 import { Brand } from "../kit/Brand";
-import { SignOut } from "../shop/sign-in/SignOut";
+import { SignOut } from "./SignOut";
 import { SkipLink } from "./SkipLink";
 import { ThemeButton } from "./ThemeButton";
 

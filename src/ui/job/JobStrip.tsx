@@ -12,7 +12,7 @@ import { Figures } from "../kit/Figures";
 import { HoldCounts } from "../kit/HoldCounts";
 import { Key } from "../kit/Key";
 import { late, whenSettled } from "../kit/late";
-import { SignOut } from "../shop/sign-in/SignOut";
+import { SignOut } from "../frame/SignOut";
 import { useJob } from "./JobContext";
 import { useOwner } from "./use-owner";
 

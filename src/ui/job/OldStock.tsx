@@ -2,7 +2,7 @@
 import { chakra } from "@chakra-ui/react";
 import { plainNumber } from "@/core/pack/revision-number";
 import { useFetched } from "../kit/use-fetched";
-import type { FoundPart } from "../shop/catalogue/catalogue-api";
+import type { FoundPart } from "../outbox/catalogue-api";
 
 /** Whether the shop's catalogue knows something newer than a part that was brought, by its number. */
 export function OldStock({ number }: { readonly number: string | null }) {

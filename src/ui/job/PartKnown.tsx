@@ -10,7 +10,7 @@ import { unitById } from "@/core/quantity/units";
 import { grouped } from "@/words/grouped";
 import { partItemWords } from "@/words/words-for";
 import { readDecimal } from "../kit/decimal";
-import { useNote } from "../stations/intake/use-note";
+import { useNote } from "./use-note";
 import { Leader } from "../kit/Leader";
 import { SmallInput } from "../kit/SmallInput";
 import { useJob } from "./JobContext";

@@ -3,7 +3,8 @@ import type { Envelope } from "@/core/entry/schema";
 import { memoryOutbox } from "../fixtures/memory-outbox";
 import { sendWaiting } from "../outbox/send-waiting";
 import type { Answered } from "../outbox/ask-server";
-import { EntryLog, type Answer } from "./entry-log";
+import type { Answer } from "@/core/entry/answer";
+import { EntryLog } from "./entry-log";
 
 type Reply = Answered<readonly Answer[]>;
 const unreached: Reply = { later: problem("server-unreachable") };

@@ -1,9 +1,10 @@
 import { makeEntry, type Maker } from "@/core/entry/make-entry";
 import { clockAhead } from "@/core/entry/clock";
 import { declarations, type EntryType } from "@/core/entry/declarations";
+import type { Answer } from "@/core/entry/answer";
 import type { Envelope, Payload } from "@/core/entry/schema";
 import { problem, type Problem } from "@/core/problem/problem";
-import type { Answered } from "../outbox/ask-server";
+import { answersFor, type Send } from "../outbox/answers";
 import type { Outbox, Refused } from "../outbox/outbox";
 
 export interface LogState {
@@ -17,26 +18,6 @@ export interface LogState {
   /** Whether what waits would survive a closed tab. */
   readonly isSafe: boolean;
 }
-
-export interface Answer {
-  readonly id: string | null;
-  readonly outcome: "kept" | "kept-before" | "refused";
-  readonly problems?: readonly Problem[];
-}
-
-/** Asks the server to keep a batch: an answer for each, or one for all. */
-export type Send = (entries: readonly Envelope[]) => Promise<Answered<readonly Answer[]>>;
-
-/** What came of a batch, entry by entry; or why none of it got through. */
-export const answersFor = (
-  batch: readonly Envelope[],
-  answered: Answered<readonly Answer[]>,
-): readonly Answer[] | { readonly later: Problem } =>
-  "value" in answered
-    ? answered.value
-    : "problems" in answered
-      ? batch.map(({ id }) => ({ id, outcome: "refused", problems: answered.problems }))
-      : answered;
 
 /** Wakes the log up again after a failure. */
 export type Later = (work: () => void) => void;

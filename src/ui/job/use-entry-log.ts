@@ -4,7 +4,7 @@ import { oneByOne } from "@/core/entry/make-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { browserOutbox } from "../outbox/outbox";
 import { EntryLog, type LogState } from "./entry-log";
-import { sendEntries } from "./send-entries";
+import { sendEntries } from "../outbox/send-entries";
 
 const random = () => crypto.getRandomValues(new Uint8Array(16));
 const retryAfterMs = 2000;

@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { sayEntry } from "@/words/say-entry";
 import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
-import { sendEntries } from "../job/send-entries";
+import { sendEntries } from "./send-entries";
 import { browserOutbox, type Kept } from "./outbox";
 import { sendWaiting } from "./send-waiting";
 

@@ -1,5 +1,5 @@
 import type { Envelope } from "@/core/entry/schema";
-import { answersFor, type Send } from "../job/entry-log";
+import { answersFor, type Send } from "./answers";
 import type { Outbox } from "./outbox";
 
 /**

@@ -8,7 +8,7 @@ import { many } from "@/words/sentences/sentence";
 import { originWords } from "@/words/words-for";
 import { StationLayout } from "../job/StationLayout";
 import { useInHand, useJob } from "../job/JobContext";
-import { PartInHand as InHand } from "../stations/strip/PartInHand";
+import { PartInHand as InHand } from "./PartInHand";
 import { FromShelf } from "./FromShelf";
 import { LooseReadings } from "./LooseReadings";
 import { Lots } from "./Lots";

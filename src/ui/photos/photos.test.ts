@@ -1,8 +1,8 @@
 import { photoLimits } from "@/core/photo/photo-limits";
 import { problem } from "@/core/problem/problem";
-import { PhotoQueue, type PhotoShelf, type WaitingPhoto } from "./photo-queue";
+import { PhotoQueue, type PhotoShelf, type WaitingPhoto } from "../outbox/photo-queue";
 import type { Answered } from "../outbox/ask-server";
-import { sendPhoto, type TakenPhoto } from "./send-photo";
+import { sendPhoto, type TakenPhoto } from "../outbox/send-photo";
 
 const about = { part: null, place: null, station: "strip", words: null };
 const taken = { photo: "a".repeat(64), width: 40, height: 30 };

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useState } from "react";
-import type { Answer } from "./ask";
+import type { Answer } from "../outbox/ask";
 
 /** While somebody types it is asked for once the hand rests. */
 const restMs = 180;

@@ -4,8 +4,8 @@ import { isBroken, openAnyJob, openShop } from "@/server/jobs";
 import { JobPath } from "@/server/job-path";
 import { requirePerson } from "@/server/require-person";
 import { JobProvider } from "@/ui/job/JobContext";
-import { RawRecord } from "@/ui/shop/RawRecord";
-import { JobFrame } from "@/ui/job/JobFrame";
+import { RawRecord } from "@/ui/job/RawRecord";
+import { JobFrame } from "@/ui/place/JobFrame";
 
 export const dynamic = "force-dynamic";
 

@@ -10,7 +10,7 @@ import type { Findable } from "../../find/find";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { Work } from "../../frame/Work";
 import { themes, themeWords, useThemeChoice } from "../../frame/use-theme-choice";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { KeyHelpDialog } from "../../keys/KeyHelpDialog";
 import { useKeys } from "../../keys/use-keys";
 import { dropKept } from "../../away/kept-jobs";

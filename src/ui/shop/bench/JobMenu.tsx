@@ -5,7 +5,7 @@ import { useState, type FormEvent } from "react";
 import type { JobCard } from "@/core/views/card";
 import type { EntryType, Payload } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { Problems } from "../../kit/Problems";
 import { TextField } from "../../kit/TextField";
 import { writeOnce } from "../../outbox/write-once";

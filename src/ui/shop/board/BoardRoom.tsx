@@ -10,7 +10,7 @@ import { many } from "@/words/sentences/sentence";
 import { stationWords } from "@/words/stations";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { Work } from "../../frame/Work";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { HoldCounts } from "../../kit/HoldCounts";
 import { Problems } from "../../kit/Problems";
 import { Select } from "../../kit/Select";

@@ -9,11 +9,17 @@ import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { WorkColumns } from "../../frame/Work";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { Leader } from "../../kit/Leader";
 import { useSearch } from "../use-search";
 import { SupplierQuote } from "./SupplierQuote";
-import { chainOf, findInCatalogue, takeCatalogue, type CatalogueTaken, type FoundPart } from "./catalogue-api";
+import {
+  chainOf,
+  findInCatalogue,
+  takeCatalogue,
+  type CatalogueTaken,
+  type FoundPart,
+} from "../../outbox/catalogue-api";
 import { Day } from "../../kit/day";
 
 const away = "The server cannot be reached just now: nothing was done. Try again.";

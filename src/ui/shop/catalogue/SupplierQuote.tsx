@@ -8,7 +8,7 @@ import { sayAmount } from "@/words/say-money";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { QuietButton } from "../../kit/SayWhy";
-import { quoteOf, type Quoted } from "./catalogue-api";
+import { quoteOf, type Quoted } from "../../outbox/catalogue-api";
 
 const stateWords: Readonly<Record<Exclude<SupplierState, "quoted">, string>> = {
   "unknown-number": "The supplier knows no such number.",

@@ -11,7 +11,7 @@ import { fromCore, unitById, type Unit } from "@/core/quantity/units";
 import { sayProblem } from "@/words/say-problem";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { Work } from "../../frame/Work";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { useEntryLog } from "../../job/use-entry-log";
 import { GaugeForm } from "./GaugeForm";
 import { MasterForm } from "./MasterForm";

@@ -6,7 +6,7 @@ import type { Problem } from "@/core/problem/problem";
 import { many } from "@/words/sentences/sentence";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { WorkColumns } from "../../frame/Work";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { newId } from "../../kit/new-id";
 import { Problems } from "../../kit/Problems";
 import { QuietButton } from "../../kit/SayWhy";

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import type { Problem } from "@/core/problem/problem";
 import { dropKept } from "../../away/kept-jobs";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { Choose } from "../../kit/Choose";
 import { Problems } from "../../kit/Problems";
 import { QuietButton } from "../../kit/SayWhy";

@@ -11,7 +11,7 @@ import { renewWords, ruleWords } from "@/words/words-for";
 import { saySettings } from "@/words/say-settings";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { Work } from "../../frame/Work";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { Select } from "../../kit/Select";
 import { useEntryLog } from "../../job/use-entry-log";
 import { draftOf, readDraft, type Draft, type TypedKey } from "./draft";

@@ -7,7 +7,7 @@ import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { ShopHeader } from "../../frame/ShopHeader";
 import { WorkColumns } from "../../frame/Work";
-import type { Me } from "../../frame/me";
+import type { Me } from "../../kit/me";
 import { SmallInput } from "../../kit/SmallInput";
 import { actOnShelf, findOnShelf, noAnswer, shelfDetail, type Answer, type ShelfDetail } from "./shelf-api"; // prettier-ignore
 import { Day } from "../../kit/day";

@@ -1,6 +1,6 @@
 import type { ShelfListing } from "@/core/parts/shelf";
 import type { Problem } from "@/core/problem/problem";
-import { ask, type Answer } from "../ask";
+import { ask, type Answer } from "../../outbox/ask";
 
 export type { Answer };
 

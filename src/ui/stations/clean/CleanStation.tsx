@@ -12,7 +12,7 @@ import { StationLayout } from "../../job/StationLayout";
 import { useInHand, useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
 import { FindingsSheet } from "../strip/FindingsSheet";
-import { PartInHand } from "../strip/PartInHand";
+import { PartInHand } from "../../parts/PartInHand";
 import { PartPicker } from "../strip/PartPicker";
 import { CircuitDrawing } from "./CircuitDrawing";
 import { useDay } from "../../kit/day";

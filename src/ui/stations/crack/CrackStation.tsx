@@ -19,7 +19,7 @@ import { useInHand, useJob } from "../../job/JobContext";
 import { useNumberIn } from "../../job/use-number-in";
 import { Chip } from "../../kit/Chip";
 import { SmallInput } from "../../kit/SmallInput";
-import { PartInHand } from "../strip/PartInHand";
+import { PartInHand } from "../../parts/PartInHand";
 import { PartPicker } from "../strip/PartPicker";
 import { Threads } from "./Threads";
 import { sayZoneState, ZoneMapDrawing } from "./ZoneMapDrawing";

@@ -20,7 +20,7 @@ import { MoneyBy } from "./MoneyBy";
 import { NoteField } from "./NoteField";
 import { OwnerLinks } from "./OwnerLinks";
 import { PartHours } from "./PartHours";
-import { useNote } from "./use-note";
+import { useNote } from "../../job/use-note";
 import { WhoseEngine } from "./WhoseEngine";
 import { Worth } from "./Worth";
 

@@ -6,7 +6,7 @@ import { moveOn } from "../../kit/move-on";
 import { useJob } from "../../job/JobContext";
 import type { NumberIn } from "../../job/use-number-in";
 import { quantityNote, readNote, type NoteKind } from "./read-note";
-import { useNote } from "./use-note";
+import { useNote } from "../../job/use-note";
 
 interface Props {
   readonly section: Section;

@@ -8,7 +8,7 @@ import { useJob } from "../../job/JobContext";
 import { Chip } from "../../kit/Chip";
 import { SmallInput } from "../../kit/SmallInput";
 import { SupplierQuote } from "../../shop/catalogue/SupplierQuote";
-import { findInCatalogue, type FoundPart } from "../../shop/catalogue/catalogue-api";
+import { findInCatalogue, type FoundPart } from "../../outbox/catalogue-api";
 import { useSearch } from "../../shop/use-search";
 import { Day } from "../../kit/day";
 

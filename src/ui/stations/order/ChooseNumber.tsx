@@ -6,7 +6,7 @@ import { sayAmount } from "@/words/say-money";
 import { useJob } from "../../job/JobContext";
 import { QuietButton } from "../../kit/SayWhy";
 import { SmallInput } from "../../kit/SmallInput";
-import { findInCatalogue, type FoundPart } from "../../shop/catalogue/catalogue-api";
+import { findInCatalogue, type FoundPart } from "../../outbox/catalogue-api";
 import { useSearch } from "../../shop/use-search";
 
 const mostParts = 6;

@@ -15,7 +15,7 @@ import { PhotoSheet } from "../../photos/PhotoSheet";
 import { BeforeCleaning } from "../diagnose/BeforeCleaning";
 import { FindingsSheet } from "./FindingsSheet";
 import { Fragments } from "./Fragments";
-import { PartInHand } from "./PartInHand";
+import { PartInHand } from "../../parts/PartInHand";
 import { StepCard } from "./StepCard";
 import { StepList } from "./StepList";
 import { TagTogether } from "./TagTogether";

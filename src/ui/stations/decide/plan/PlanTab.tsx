@@ -21,7 +21,7 @@ import { StationLayout } from "../../../job/StationLayout";
 import { Chip } from "../../../kit/Chip";
 import { downloadText } from "../../../kit/download";
 import { QuietButton } from "../../../kit/SayWhy";
-import { useNote } from "../../intake/use-note";
+import { useNote } from "../../../job/use-note";
 import { late } from "../../../kit/late";
 import type { By } from "./FrontierChart";
 import { ForOwner } from "./ForOwner";

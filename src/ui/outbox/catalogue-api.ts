@@ -1,7 +1,7 @@
 import type { CataloguePart } from "@/core/catalogue/catalogue-part";
 import type { KeptQuote, SupplierState } from "@/core/catalogue/quote";
 import type { Problem } from "@/core/problem/problem";
-import { ask } from "../ask";
+import { ask } from "./ask";
 
 /** A part with when it was taken in. */
 export interface FoundPart extends CataloguePart {

@@ -6,8 +6,8 @@ import { holdKinds, type HoldKind } from "@/core/problem/problem-codes";
 import { stationWords } from "@/words/stations";
 import { holdWords } from "@/words/words-for";
 import { holdColor } from "../kit/HoldMark";
-import { useJob } from "./JobContext";
-import { PlaceLink, usePlace } from "./places";
+import { useJob } from "../job/JobContext";
+import { PlaceLink, usePlace } from "../job/places";
 import { stationStatus, type StationStatus } from "./stations";
 
 const Svg = chakra("svg");

@@ -2,7 +2,7 @@
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import type { Station } from "@/core/stations";
 import { stationTable, stationWords } from "@/words/stations";
-import { PlaceLink } from "./places";
+import { PlaceLink } from "../job/places";
 import { presentStations } from "../stations/surfaces";
 
 /** Says plainly that a station is not there yet, and where work can go on. */

@@ -8,7 +8,7 @@ import { sayAuthor, sayEntry } from "@/words/say-entry";
 import { sayProblem } from "@/words/say-problem";
 import { ShopHeader } from "../frame/ShopHeader";
 import { Work } from "../frame/Work";
-import type { Me } from "../frame/me";
+import type { Me } from "../kit/me";
 
 /** So many entries are shown; the file holds them all. */
 const mostShown = 400;

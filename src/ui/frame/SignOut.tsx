@@ -1,7 +1,7 @@
 "use client";
 import { chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
-import { dropKept } from "../../away/kept-jobs";
+import { dropKept } from "../away/kept-jobs";
 
 /** Ends the session on this device. */
 export function SignOut() {

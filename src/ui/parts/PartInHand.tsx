@@ -4,17 +4,17 @@ import { useState, type ReactNode } from "react";
 import { capital } from "@/words/capital";
 import { originWords, scrapWords } from "@/words/words-for";
 import { slotStates } from "@/core/views/slot-state";
-import { PartKnown } from "../../job/PartKnown";
-import { Tag } from "../../job/Tag";
-import { useInHand, useJob } from "../../job/JobContext";
-import { PlaceLink } from "../../job/places";
-import { Below } from "../../kit/Below";
-import { Chip } from "../../kit/Chip";
-import { EngineMap } from "../../kit/EngineMap";
-import { GradeMark } from "../../kit/GradeMark";
-import { Leader } from "../../kit/Leader";
-import { SmallInput } from "../../kit/SmallInput";
-import { SmallPhoto } from "../../photos/SmallPhoto";
+import { PartKnown } from "../job/PartKnown";
+import { Tag } from "../job/Tag";
+import { useInHand, useJob } from "../job/JobContext";
+import { PlaceLink } from "../job/places";
+import { Below } from "../kit/Below";
+import { Chip } from "../kit/Chip";
+import { EngineMap } from "../kit/EngineMap";
+import { GradeMark } from "../kit/GradeMark";
+import { Leader } from "../kit/Leader";
+import { SmallInput } from "../kit/SmallInput";
+import { SmallPhoto } from "../photos/SmallPhoto";
 
 /** What was done with a part that nobody may fit again. */
 function ScrapRecord({ part, isAsked }: { part: string; isAsked: boolean }) {

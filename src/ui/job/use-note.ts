@@ -1,6 +1,6 @@
 "use client";
 import type { Note, Section } from "@/core/entry/notes";
-import { useJob } from "../../job/JobContext";
+import { useJob } from "./JobContext";
 
 /** Writes an answer at Intake down, in the place of whatever stands there. */
 export function useNote(): (

@@ -1,7 +1,7 @@
 import { photoLimits } from "@/core/photo/photo-limits";
 import { problem } from "@/core/problem/problem";
-import { askServer, type Answered, type Fetch } from "../outbox/ask-server";
-import { sendPieces, type Begun } from "../outbox/send-pieces";
+import { askServer, type Answered, type Fetch } from "./ask-server";
+import { sendPieces, type Begun } from "./send-pieces";
 
 export interface TakenPhoto {
   readonly photo: string;

@@ -12,16 +12,16 @@ import { SkipLink } from "../frame/SkipLink";
 import { useKeys } from "../keys/use-keys";
 import { late, whenSettled } from "../kit/late";
 import { loadSurfaces } from "../stations/surfaces";
-import { wordInAddress, useInAddress, useToldInAddress } from "./address";
-import { useInHand, useJob } from "./JobContext";
-import { JobStrip, type Opens } from "./JobStrip";
-import { KeptLine } from "./KeptLine";
-import { Notices } from "./Notices";
+import { wordInAddress, useInAddress, useToldInAddress } from "../job/address";
+import { useInHand, useJob } from "../job/JobContext";
+import { JobStrip, type Opens } from "../job/JobStrip";
+import { KeptLine } from "../job/KeptLine";
+import { Notices } from "../job/Notices";
 import { PlaceView } from "./PlaceView";
-import { useGoTo, usePlace } from "./places";
+import { useGoTo, usePlace } from "../job/places";
 import { StationRail } from "./StationRail";
-import { useOpenTag } from "./use-open-tag";
-import { useScanner } from "./use-scanner";
+import { useOpenTag } from "../job/use-open-tag";
+import { useScanner } from "../job/use-scanner";
 
 const Link = chakra(NextLink);
 
@@ -41,11 +41,11 @@ function ToldInAddress({ place }: { place: string | undefined }) {
   return null;
 }
 
-const HoldsDialog = late(async () => (await import("./HoldsDialog")).HoldsDialog);
-const JobFind = late(async () => (await import("./JobFind")).JobFind);
+const HoldsDialog = late(async () => (await import("../job/HoldsDialog")).HoldsDialog);
+const JobFind = late(async () => (await import("../job/JobFind")).JobFind);
 const KeyHelpDialog = late(async () => (await import("../keys/KeyHelpDialog")).KeyHelpDialog);
-const Walk = late(async () => (await import("./Walk")).Walk);
-const MapDialog = late(async () => (await import("./MapDialog")).MapDialog);
+const Walk = late(async () => (await import("../job/Walk")).Walk);
+const MapDialog = late(async () => (await import("../job/MapDialog")).MapDialog);
 
 /** Strip above, rail at the left, the station beside it. The page itself does not scroll. */
 export function JobFrame() {

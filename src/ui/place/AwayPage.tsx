@@ -2,10 +2,10 @@
 import { Box, Heading, chakra } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import { clockTime } from "@/words/clock-time";
-import { JobFrame } from "../job/JobFrame";
+import { JobFrame } from "./JobFrame";
 import { JobProvider } from "../job/JobContext";
 import { QuietButton } from "../kit/SayWhy";
-import { keptJob, keptJobs, type KeptJob } from "./kept-jobs";
+import { keptJob, keptJobs, type KeptJob } from "../away/kept-jobs";
 
 interface Found {
   readonly job: KeptJob | null;

@@ -1,6 +1,6 @@
 import type { Payload } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
-import type { Answered } from "../outbox/ask-server";
+import type { Answered } from "./ask-server";
 import type { TakenPhoto } from "./send-photo";
 
 /** What a photo is of. */
