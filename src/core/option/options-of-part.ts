@@ -152,101 +152,125 @@ const never = (evidence: readonly Evidence[]) => evidence.some((each) => each.ne
 /** The first word of what stays as it is, so that reasons begin with what speaks loudest. */
 const distinct = (reasons: readonly Problem[]): readonly Problem[] => [...new Set(reasons)];
 
-/** Which ways there are to go with one part, each with everything that speaks for and against it. */
-export function optionsOfPart(ground: PartGround): PartOptions {
-  const { partClass, needs, condition, enduranceOf, price, alwaysNew } = ground;
-  const aspects = aspectsOf(needs);
+/** What ways to go are laid out of: the part's places and what speaks of it, sorted once. */
+interface Known extends Pick<PartGround, "needs" | "price"> {
+  readonly aspects: readonly Aspect[];
+  /** Evidence of the part as a whole. */
+  readonly ofPart: readonly Evidence[];
+  readonly mendings: readonly Mending[];
+  readonly renewed: readonly Verdict[];
+  /** By place, what speaks of leaving it as it is. */
+  readonly asItIs: ReadonlyMap<Need, Verdict>;
+}
+
+/** By feature, the way it goes. */
+type Steps = ReadonlyMap<string, string>;
+
+function knownOf({ partClass, needs, condition, enduranceOf, price, alwaysNew }: PartGround): Known {
   const evidence = (condition?.evidence ?? []).filter((each) => !isMachinedAway(each, needs));
   const ofPart = evidence.filter(({ on }) => on === null);
   // A way that a place has by what it measures takes what was seen away too: it is done once.
   const ofPlaces = new Set(needs.flatMap(({ ways }) => ways.map(({ id }) => id)));
-  const mendings = madeGood(ofPart, partClass).filter(({ feature }) => !ofPlaces.has(feature));
-  const renewed = alwaysNew ? [refuse(alwaysNew)] : [];
-  const several = aspects.filter((aspect) => aspect.needs.some(({ ways }) => ways.length > 0)).length > 1;
-
-  const asItIs = new Map(
-    needs.map((need) => [
-      need,
-      meet([
-        need.asItIs,
-        ...evidence.filter(({ on }) => on?.includes(need.row.row.at.id)),
-        ...lasting(need.asItIs.allowed === true ? enduranceOf(need.row) : null, need.row),
-      ]),
-    ]),
-  );
-  const wayOf = (need: Need, step: string): Way | undefined => need.ways.find(({ id }) => id === step);
-
-  /** What a set of ways does to a part, with what then speaks for and against it. */
-  const bundle = (disposition: Disposition, steps: ReadonlyMap<string, string>): Option => {
-    const machined = (need: Need) => steps.has(aspectId(need));
-    const isAllMachined = needs.length > 0 && needs.every(machined);
-    const isCleaned = disposition === "clean" || disposition === "rework";
-    const mended = mendings.filter(({ feature }) => steps.has(feature));
-    const speaking = ofPart
-      .filter(
-        ({ survivesMachining, cleans, madeGood: way }) =>
-          !(cleans && isCleaned) &&
-          (survivesMachining || !isAllMachined) &&
-          !(way && (steps.has(way.id) || [...steps.values()].includes(way.id))),
-      )
-      .map((each) => (each.isAskedByWork && disposition === "rework" ? { ...each, allowed: true } : each));
-    const cleaned = isCleaned ? ofPart.filter(({ cleans }) => cleans) : [];
-    const places = aspects.flatMap((aspect): Verdict[] => {
-      const step = steps.get(aspect.id);
-      if (step === undefined) return [...aspect.needs.map((need) => asItIs.get(need)!), ...atOneSize(aspect)];
-      const worn = aspect.needs.filter((need) => asItIs.get(need)!.allowed === false);
-      const fellows =
-        aspect.needs.length > worn.length && worn.length > 0
-          ? [tell(problem("one-size-for-all", [aspect.needs[0]!.row.row.id], { row: worn[0]!.row.row.name }))]
-          : [];
-      // Of many places alike, one says why: what refuses, what is open, else the first.
-      const verdicts = aspect.needs.map((need) => wayOf(need, step)!);
-      const telling =
-        verdicts.find(({ allowed }) => allowed === false) ??
-        verdicts.find(({ allowed }) => allowed === null) ??
-        verdicts[0]!;
-      return [telling, ...fellows];
-    });
-    const beside = [
-      ...renewed,
-      ...places,
-      ...cleaned.map(({ reasons, proof }) => ({ allowed: true, reasons: proof ? [proof.reason] : reasons })),
-      ...mended.map(({ done }) => done),
-    ];
-    const verdict = meet([...speaking, ...beside]);
-    const ways = [...steps].map(([feature, step]): ChosenWay => {
-      const aspect = aspects.find(({ id }) => id === feature);
-      return aspect
-        ? { feature, step, name: wayOf(aspect.needs[0]!, step)!.name, of: several ? aspect.name : null }
-        : { feature, step, name: mended.find((each) => each.feature === feature)!.name, of: null };
-    });
-    // What was to be cleaned and has nothing left to clean off was.
-    const isMade =
-      (ways.length > 0 || (disposition === "clean" && cleaned.length === 0)) &&
-      ways.every(({ feature, step }) => {
-        const of = aspects.find(({ id }) => id === feature)?.needs ?? [];
-        return of.length > 0 && of.every(({ row }) => row.isMachined && row.size?.id === step);
-      });
-    const repairs = mended.flatMap(({ cost }) => cost ?? []);
-    const isMachined = ways.length > repairs.length;
-    return {
-      disposition,
-      ways,
-      allowed: verdict.allowed,
-      reasons: distinct(verdict.reasons),
-      ...(verdict.allowed === false && never(speaking) ? { never: true as const } : {}),
-      ...(isMade ? { made: true as const } : {}),
-      ...suspicionIn(speaking, beside),
-      price: priceOf(
-        disposition,
-        price,
-        isMachined,
-        repairs.reduce((sum, each) => sum + each, 0),
-      ),
-      minutes: minutesWith(cleaned, disposition, price),
-    };
+  const asItIs = (need: Need) =>
+    meet([
+      need.asItIs,
+      ...evidence.filter(({ on }) => on?.includes(need.row.row.at.id)),
+      ...lasting(need.asItIs.allowed === true ? enduranceOf(need.row) : null, need.row),
+    ]);
+  return {
+    needs,
+    price,
+    aspects: aspectsOf(needs),
+    ofPart,
+    mendings: madeGood(ofPart, partClass).filter(({ feature }) => !ofPlaces.has(feature)),
+    renewed: alwaysNew ? [refuse(alwaysNew)] : [],
+    asItIs: new Map(needs.map((need) => [need, asItIs(need)])),
   };
+}
 
+const wayOf = (need: Need, step: string): Way | undefined => need.ways.find(({ id }) => id === step);
+
+/** What an aspect that is left as it is says, or one that goes by a step. */
+function aspectVerdicts({ asItIs }: Known, aspect: Aspect, step: string | null): Verdict[] {
+  if (step === null) return [...aspect.needs.map((need) => asItIs.get(need)!), ...atOneSize(aspect)];
+  const worn = aspect.needs.filter((need) => asItIs.get(need)!.allowed === false);
+  const fellows =
+    aspect.needs.length > worn.length && worn.length > 0
+      ? [tell(problem("one-size-for-all", [aspect.needs[0]!.row.row.id], { row: worn[0]!.row.row.name }))]
+      : [];
+  // Of many places alike, one says why: what refuses, what is open, else the first.
+  const verdicts = aspect.needs.map((need) => wayOf(need, step)!);
+  const telling =
+    verdicts.find(({ allowed }) => allowed === false) ??
+    verdicts.find(({ allowed }) => allowed === null) ??
+    verdicts[0]!;
+  return [telling, ...fellows];
+}
+
+/** Evidence of the part that a way to go leaves standing. */
+function speakingIn({ needs, ofPart }: Known, disposition: Disposition, steps: Steps): readonly Evidence[] {
+  const isAllMachined = needs.length > 0 && needs.every((need) => steps.has(aspectId(need)));
+  const taken = new Set([...steps.keys(), ...steps.values()]);
+  return ofPart
+    .filter(
+      ({ survivesMachining, cleans, madeGood: way }) =>
+        !(cleans && isCleanedBy(disposition)) && (survivesMachining || !isAllMachined) && !(way && taken.has(way.id)),
+    )
+    .map((each) => (each.isAskedByWork && disposition === "rework" ? { ...each, allowed: true } : each));
+}
+
+const isCleanedBy = (disposition: Disposition) => disposition === "clean" || disposition === "rework";
+
+/** Whether all that a way to go asks for was done and measured since. */
+function isMadeBy({ aspects }: Known, ways: readonly ChosenWay[], isCleaned: boolean): boolean {
+  return (
+    (ways.length > 0 || isCleaned) &&
+    ways.every(({ feature, step }) => {
+      const of = aspects.find(({ id }) => id === feature)?.needs ?? [];
+      return of.length > 0 && of.every(({ row }) => row.isMachined && row.size?.id === step);
+    })
+  );
+}
+
+/** What a set of ways does to a part, with what then speaks for and against it. */
+function bundle(known: Known, disposition: Disposition, steps: Steps): Option {
+  const { aspects, ofPart, mendings, renewed, price } = known;
+  const mended = mendings.filter(({ feature }) => steps.has(feature));
+  const speaking = speakingIn(known, disposition, steps);
+  const cleaned = isCleanedBy(disposition) ? ofPart.filter(({ cleans }) => cleans) : [];
+  const beside = [
+    ...renewed,
+    ...aspects.flatMap((aspect) => aspectVerdicts(known, aspect, steps.get(aspect.id) ?? null)),
+    ...cleaned.map(({ reasons, proof }) => ({ allowed: true, reasons: proof ? [proof.reason] : reasons })),
+    ...mended.map(({ done }) => done),
+  ];
+  const verdict = meet([...speaking, ...beside]);
+  const several = aspects.filter((aspect) => aspect.needs.some(({ ways }) => ways.length > 0)).length > 1;
+  const ways = [...steps].map(([feature, step]): ChosenWay => {
+    const aspect = aspects.find(({ id }) => id === feature);
+    return aspect
+      ? { feature, step, name: wayOf(aspect.needs[0]!, step)!.name, of: several ? aspect.name : null }
+      : { feature, step, name: mended.find((each) => each.feature === feature)!.name, of: null };
+  });
+  const repairs = mended.flatMap(({ cost }) => cost ?? []);
+  const repaired = repairs.reduce((sum, each) => sum + each, 0);
+  // What was to be cleaned and has nothing left to clean off was.
+  const isMade = isMadeBy(known, ways, disposition === "clean" && cleaned.length === 0);
+  return {
+    disposition,
+    ways,
+    allowed: verdict.allowed,
+    reasons: distinct(verdict.reasons),
+    ...(verdict.allowed === false && never(speaking) ? { never: true as const } : {}),
+    ...(isMade ? { made: true as const } : {}),
+    ...suspicionIn(speaking, beside),
+    price: priceOf(disposition, price, ways.length > repairs.length, repaired),
+    minutes: minutesWith(cleaned, disposition, price),
+  };
+}
+
+/** The ways to go that do nothing to the part: another one in its place, the shelf, and leaving it open. */
+function othersOf({ partClass, price }: PartGround, ofPart: readonly Evidence[]) {
   const other = (disposition: "replace" | "upgrade" | "keep" | "hold", verdict: Verdict): Option => ({
     disposition,
     ways: [],
@@ -254,58 +278,49 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     price: priceOf(disposition, price, false, 0),
     minutes: minutesOf(disposition, price),
   });
+  const fine: Verdict = { allowed: true, reasons: [] };
   const { upgrade } = partClass;
-  const replace = other(
-    "replace",
-    upgrade?.instead
-      ? refuse(problem("superseded", [partClass.id], { name: upgrade.name, why: upgrade.why }))
-      : { allowed: true, reasons: [] },
-  );
-  const better = upgrade
-    ? [other("upgrade", tell(problem("upgrade-offered", [partClass.id], { name: upgrade.name, why: upgrade.why })))]
-    : [];
-
+  const params = upgrade && { name: upgrade.name, why: upgrade.why };
   // What nobody uses again is kept for no other engine either.
   const lost = ofPart.filter((each) => each.never && each.allowed === false);
-  const keep: Option =
-    lost.length > 0
-      ? { ...other("keep", { allowed: false, reasons: lost.flatMap(({ reasons }) => reasons) }), never: true }
-      : other("keep", { allowed: true, reasons: [] });
-
-  const optionFor = ({ disposition, ways }: WayToGo): Option | null => {
-    if (disposition === "replace") return replace;
-    if (disposition === "upgrade") return better[0] ?? null;
-    if (disposition === "keep") return keep;
-    if (disposition === "hold") return other(disposition, { allowed: true, reasons: [] });
-    const steps = new Map(ways.map(({ feature, step }) => [feature, step]));
-    if (steps.size !== ways.length) return null;
-    for (const [feature, step] of steps) {
-      const aspect = aspects.find(({ id }) => id === feature);
-      const isThere = aspect
-        ? aspect.needs.every((need) => wayOf(need, step))
-        : mendings.some((each) => each.feature === feature && each.step === step);
-      if (!isThere) return null;
-    }
-    if ((disposition === "rework") !== steps.size > 0) return null;
-    return bundle(disposition, steps);
+  return {
+    replace: other("replace", upgrade?.instead ? refuse(problem("superseded", [partClass.id], params!)) : fine),
+    better: params ? other("upgrade", tell(problem("upgrade-offered", [partClass.id], params))) : null,
+    keep:
+      lost.length > 0
+        ? {
+            ...other("keep", { allowed: false, reasons: lost.flatMap(({ reasons }) => reasons) }),
+            never: true as const,
+          }
+        : other("keep", fine),
+    hold: other("hold", fine),
   };
+}
 
-  // Every aspect as it is or by one of its ways; a repair goes with all of them.
-  const variantsOf = (aspect: Aspect): readonly (string | null)[] => [
-    null,
-    ...[...new Set(aspect.needs.flatMap(({ ways }) => ways.map(({ id }) => id)))].filter((step) =>
-      aspect.needs.every((need) => wayOf(need, step)),
-    ),
-  ];
-  const isRefused = (aspect: Aspect, step: string | null) =>
-    step === null
-      ? [...aspect.needs.map((need) => asItIs.get(need)!), ...atOneSize(aspect)].some(
-          ({ allowed }) => allowed === false,
-        )
-      : aspect.needs.some((need) => wayOf(need, step)!.allowed === false);
+/** Every step by which all of an aspect can go, and leaving it. */
+const stepsFor = ({ needs }: Aspect): readonly (string | null)[] => [
+  null,
+  ...[...new Set(needs.flatMap(({ ways }) => ways.map(({ id }) => id)))].filter((step) =>
+    needs.every((need) => wayOf(need, step)),
+  ),
+];
+
+const isRefused = (known: Known, aspect: Aspect, step: string | null): boolean =>
+  step === null
+    ? aspectVerdicts(known, aspect, null).some(({ allowed }) => allowed === false)
+    : aspect.needs.some((need) => wayOf(need, step)!.allowed === false);
+
+/** Every aspect as it is or by one of its ways, mendings with all of them: what is not refused; then what is, each such way by itself. */
+function reworksOf(known: Known): readonly Steps[] {
+  const { aspects, mendings } = known;
   const mendingBy = (of: readonly Mending[]) => of.map(({ feature, step }) => [feature, step] as const);
   const [needed, all] = [mendingBy(mendings.filter(({ isOptional }) => !isOptional)), mendingBy(mendings)];
-  const usable = aspects.map((aspect) => variantsOf(aspect).filter((step) => !isRefused(aspect, step)));
+  const stepsOf = (variant: readonly (string | null)[], mending = needed): Steps =>
+    new Map([
+      ...mending,
+      ...variant.flatMap((step, at): [string, string][] => (step === null ? [] : [[aspects[at]!.id, step]])),
+    ]);
+  const usable = aspects.map((aspect) => stepsFor(aspect).filter((step) => !isRefused(known, aspect, step)));
   const count = usable.reduce((product, steps) => product * steps.length, 1);
   // More than can be laid out: each place by itself takes its first way that is not refused, and only those stay to choose from.
   const laidOut = count <= mostBundles ? usable : usable.map((steps) => steps.slice(0, 1));
@@ -313,45 +328,60 @@ export function optionsOfPart(ground: PartGround): PartOptions {
     (sofar, steps) => sofar.flatMap((begun) => steps.map((step) => [...begun, step])),
     [[]],
   );
-  const stepsOf = (variant: readonly (string | null)[], repairing = needed): ReadonlyMap<string, string> =>
-    new Map([
-      ...repairing,
-      ...variant.flatMap((step, at): [string, string][] => (step === null ? [] : [[aspects[at]!.id, step]])),
-    ]);
   const offered = (needed.length < all.length ? [needed, all] : [all])
-    .flatMap((repairing) => combined.map((variant) => stepsOf(variant, repairing)))
+    .flatMap((mending) => combined.map((variant) => stepsOf(variant, mending)))
     .filter((steps) => steps.size > 0);
-  // What is refused is listed too, with its reason: each such way by itself, all else as it would be.
-  const listed = new Set(offered.map((steps) => optionKey({ disposition: "rework", ways: waysIn(steps) })));
   const refused = aspects.flatMap((aspect, at) =>
-    variantsOf(aspect)
-      .filter((step) => step !== null && isRefused(aspect, step))
+    stepsFor(aspect)
+      .filter((step) => step !== null && isRefused(known, aspect, step))
       .map((step) => stepsOf(usable.map((steps, index) => (index === at ? step : (steps[0] ?? null))))),
   );
-  const reworks = [
-    ...offered,
-    ...refused.filter((steps) => {
-      const key = optionKey({ disposition: "rework", ways: waysIn(steps) });
-      return !listed.has(key) && listed.add(key);
-    }),
-  ];
-  const none: ReadonlyMap<string, string> = new Map();
+  const keyOf = (steps: Steps) => optionKey({ disposition: "rework", ways: waysIn(steps) });
+  const listed = new Set(offered.map(keyOf));
+  return [...offered, ...refused.filter((steps) => !listed.has(keyOf(steps)) && listed.add(keyOf(steps)))];
+}
+
+/** A way to go as somebody decided it, as steps; null where the part has no such way. */
+function stepsWanted({ aspects, mendings }: Known, { disposition, ways }: WayToGo): Steps | null {
+  const steps = new Map(ways.map(({ feature, step }) => [feature, step]));
+  if (steps.size !== ways.length || (disposition === "rework") !== steps.size > 0) return null;
+  const isThere = (feature: string, step: string) => {
+    const aspect = aspects.find(({ id }) => id === feature);
+    return aspect
+      ? aspect.needs.every((need) => wayOf(need, step))
+      : mendings.some((each) => each.feature === feature && each.step === step);
+  };
+  return [...steps].every(([feature, step]) => isThere(feature, step)) ? steps : null;
+}
+
+/** Which ways there are to go with one part, each with everything that speaks for and against it. */
+export function optionsOfPart(ground: PartGround): PartOptions {
+  const known = knownOf(ground);
+  const { replace, better, keep, hold } = othersOf(ground, known.ofPart);
+  const none: Steps = new Map();
   return {
     options: [
-      bundle("reuse", none),
-      ...(ofPart.some(({ cleans }) => cleans) ? [bundle("clean", none)] : []),
-      ...reworks.map((steps) => bundle("rework", steps)),
-      ...better,
+      bundle(known, "reuse", none),
+      ...(known.ofPart.some(({ cleans }) => cleans) ? [bundle(known, "clean", none)] : []),
+      ...reworksOf(known).map((steps) => bundle(known, "rework", steps)),
+      ...(better ? [better] : []),
       replace,
       keep,
-      other("hold", { allowed: true, reasons: [] }),
+      hold,
     ],
-    optionFor,
+    optionFor: (wanted) => {
+      if (wanted.disposition === "replace") return replace;
+      if (wanted.disposition === "upgrade") return better;
+      if (wanted.disposition === "keep") return keep;
+      if (wanted.disposition === "hold") return hold;
+      const steps = stepsWanted(known, wanted);
+      return steps && bundle(known, wanted.disposition, steps);
+    },
     aspectOf: (at) => {
-      const need = needs.find(({ row }) => row.row.at.id === at);
+      const need = known.needs.find(({ row }) => row.row.at.id === at);
       return need ? aspectId(need) : null;
     },
   };
 }
 
-const waysIn = (steps: ReadonlyMap<string, string>) => [...steps].map(([feature, step]) => ({ feature, step }));
+const waysIn = (steps: Steps) => [...steps].map(([feature, step]) => ({ feature, step }));
