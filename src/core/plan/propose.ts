@@ -15,7 +15,7 @@ import { compareWitness } from "./compare-witness";
 import { slotsOf } from "../pack/slots-of";
 import { matingCouplings } from "./mating-couplings";
 import { couplingsOf, type Couplings, type Place } from "./couplings";
-import { hangTogether, type Together } from "./hang-together";
+import { hangTogether, type Around, type Together } from "./hang-together";
 import { joinDecisions, type Joined } from "../option/join-decisions";
 import { openAmong } from "../option/open-evidence";
 import type { Choice, Option } from "../option/option";
@@ -224,17 +224,27 @@ function inBoth(a: Verdict, b: Verdict, mate: string | null): Verdict {
   return { allowed: null, reasons: [...(mate === null ? [] : [problem("mate-open", [], { mate })]), ...reasons] };
 }
 
-/**
- * For every part that a person decides: what the evidence allows, what the program proposes and why, and what was
- * decided. The proposal is the cheapest pick for all places together that everything allows; it is found twice, with
- * what is open taken as allowed and as refused, and where the two differ the part is put on hold.
- *
- * @param rows  all rows of the job by id
- */
-export function proposeAll(rows: Rows, ground: Ground): Proposed {
+/** How all places came out, in both worlds, and what each hangs on: what a choice is made of. */
+interface Settlement {
+  readonly pack: CompiledPack;
+  readonly labourRate: number;
+  readonly places: ReadonlyMap<string, PlaceInHand>;
+  readonly candidates: ReadonlyMap<string, Candidate>;
+  readonly groups: readonly Together[];
+  readonly couplings: Couplings;
+  readonly couplingsAt: ReadonlyMap<string, Around>;
+  /** With what is open taken as allowed, and as refused. */
+  readonly worlds: readonly [allowed: Settled, refused: Settled];
+  readonly stuck: readonly Group[];
+  readonly groupAt: ReadonlyMap<string, Group>;
+  /** The name of a mate of which it is open what becomes of it. */
+  readonly mateInDoubt: (slot: string) => string | null;
+}
+
+/** All places settled together, in both worlds. */
+function settleAll(rows: Rows, ground: Ground): Settlement {
   const { pack, order } = ground;
   const labourRate = order.settings?.labourRate ?? pack.pack.worth?.labourRate ?? 0;
-  const weight = (option: Option) => weightOf(option, labourRate);
   const places = placesInHand(rows, ground);
   const cameFrom = new Map(ground.cameOut.map(({ part, slot }) => [part, slot]));
   const ranIn = ({ id, origin, slot }: Part) => cameFrom.get(id) ?? (origin === "engine" ? slot : null);
@@ -244,41 +254,55 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
 
   const candidates = new Map<string, Candidate>([...places].map(([slot, place]) => [slot, candidateOf(place)]));
   const inWorld = (world: World) => settleBeside(candidates, groups, couplings.implications, world, labourRate);
-  let hopeful = inWorld("open-allowed");
+  let optimistic = inWorld("open-allowed");
   // A decision that its mates refuse, and that nobody gave a reason for, does not stand against them.
   for (let more = true; more;) {
     const refused = [...candidates.values()].filter(
       ({ slot, pin }) =>
         pin &&
         places.get(slot)!.stated.said.every(({ reason }) => reason === null) &&
-        besideOthers(slot, pin, couplingsAt.get(slot)!, hopeful.settled).allowed === false,
+        besideOthers(slot, pin, couplingsAt.get(slot)!, optimistic.settled).allowed === false,
     );
     for (const each of refused) candidates.set(each.slot, unpinned(each));
     more = refused.length > 0;
-    if (more) hopeful = inWorld("open-allowed");
+    if (more) optimistic = inWorld("open-allowed");
   }
-  const wary = inWorld("open-refused");
-  const worlds = [hopeful.settled, wary.settled] as const;
-
-  const keys = worlds.map(({ picks }) => new Map([...picks].map(([slot, pick]) => [slot, pick && optionKey(pick)])));
-  const doubtful = new Set([...places.keys()].filter((slot) => keys[0]!.get(slot) !== keys[1]!.get(slot)));
-  const differs = (slot: string) => doubtful.has(slot);
-  const mateInDoubt = (slot: string): string | null => {
-    const { places: mates, from } = couplingsAt.get(slot)!;
-    const mate = mates.find(differs) ?? from.find((each) => each !== slot && differs(each));
-    return mate === undefined ? null : places.get(mate)!.name;
+  const worlds = [optimistic.settled, inWorld("open-refused").settled] as const;
+  const [one, other] = worlds.map(({ picks }) => keysOf(picks)) as [Keys, Keys];
+  const differs = (slot: string) => one.get(slot) !== other.get(slot);
+  return {
+    pack,
+    labourRate,
+    places,
+    candidates,
+    groups,
+    couplings,
+    couplingsAt,
+    worlds,
+    stuck: optimistic.stuck,
+    groupAt: new Map(worlds[0].groups.flatMap((group) => group.places.map((slot) => [slot, group] as const))),
+    mateInDoubt: (slot) => {
+      const { places: mates, from } = couplingsAt.get(slot)!;
+      const mate = mates.find(differs) ?? from.find((each) => each !== slot && differs(each));
+      return mate === undefined ? null : places.get(mate)!.name;
+    },
   };
+}
 
-  const groupAt = new Map(worlds[0].groups.flatMap((group) => group.places.map((slot) => [slot, group] as const)));
-  /** The same object while what is picked for a place, and from what, is the same. */
+type Keys = ReadonlyMap<string, string | null>;
+const keysOf = (picks: Settled["picks"]): Keys =>
+  new Map([...picks].map(([slot, pick]) => [slot, pick && optionKey(pick)]));
+
+/** By place, all that a choice rests on besides its own place: the same objects while what is picked, and from what, is the same. */
+function basesOf({ places, candidates, worlds, couplings, couplingsAt, groupAt, labourRate, mateInDoubt }: Settlement) {
+  const keys = worlds.map(({ picks }) => keysOf(picks));
   const stamps = new Map(
     [...places].map(([slot, place]) => [
       slot,
       keptStamps(place, [candidates.get(slot)!.pinKey, ...keys.map((of) => of.get(slot))], () => ({})),
     ]),
   );
-  /** All that a choice rests on besides its own place. */
-  const basisOf = ({ slot }: PlaceInHand): readonly unknown[] => {
+  return ({ slot }: PlaceInHand): readonly unknown[] => {
     const at = couplingsAt.get(slot)!;
     const basis: unknown[] = [labourRate, stamps.get(slot), groupAt.get(slot)?.state, mateInDoubt(slot)];
     for (const { implied } of worlds) basis.push(implied.get(slot)?.by);
@@ -287,131 +311,191 @@ export function proposeAll(rows: Rows, ground: Ground): Proposed {
       for (const other of others) basis.push(stamps.get(other));
     return basis;
   };
-  const choiceOf = (place: PlaceInHand): Choice => {
-    const { slot, needs, part, stated, joined } = place;
-    const at = couplingsAt.get(slot)!;
-    const final = (option: Option): Option => {
-      if (!isOnOffer(option)) return option;
-      const [a, b] = worlds.map((world) => besideOthers(slot, option, at, world)) as [Verdict, Verdict];
-      const { allowed, reasons } = meet([option, inBoth(a, b, mateInDoubt(slot))]);
-      return { ...option, allowed, reasons: distinct(reasons) };
-    };
-    const decided = joined.kind === "decided" ? place.optionFor(joined.wanted) : null;
-    const listed = place.options.map(final);
-    const options =
-      decided && !listed.some((option) => sameOption(option, decided))
-        ? [...listed.slice(0, -1), final(decided), listed.at(-1)!]
-        : listed;
-    const hold = options.find(({ disposition }) => disposition === "hold")!;
-    const reuse = options[0]!;
+}
 
-    // Of what is decided the proposal is what would be picked beside the others, so that it can differ from it.
-    const pickIn = (world: Settled, name: World): Option | null => {
-      const mine = candidates.get(slot)!;
-      if (!mine.pin) return world.picks.get(slot) ?? null;
-      // What somebody decided of his own mind must not make its mates follow, and so itself right.
-      if (stated.said.some(({ reason }) => reason !== null)) {
-        const without = new Map(candidates).set(slot, unpinned(mine));
-        return settle(without, groups, couplings.implications, name, labourRate).picks.get(slot) ?? null;
-      }
-      const may = (allowed: boolean | null) => allowed === true || (allowed === null && name === "open-allowed");
-      return pickable(place)
-        .filter((option) => may(meet([option, besideOthers(slot, option, at, world)]).allowed))
-        .reduce<Option | null>((best, option) => (best && weight(best) <= weight(option) ? best : option), null);
-    };
-    /** What kept it from a way that would do by itself: its mates. */
-    const instead = (picked: Option): readonly Problem[] => {
-      const rank = place.options.findIndex((option) => sameOption(option, picked));
-      const [passed] = place.options.slice(0, rank < 0 ? 0 : rank).flatMap((option) => {
-        if (option.allowed !== true) return [];
-        const against = verdictsBeside(slot, option, at, worlds[0]).filter(({ allowed }) => allowed === false);
-        return against.length > 0 ? [against.flatMap(({ reasons }) => reasons)] : [];
-      });
-      return passed ?? [];
-    };
-    /** What is bought now and fitted later, since what it goes in has to be made good first. */
-    const fittedAfter = (picked: Option): readonly Problem[] => {
-      const first = (couplings.after.get(slot) ?? []).find((early) => {
-        const other = worlds[0].picks.get(early);
-        return other && other.disposition !== "reuse";
-      });
-      return goes(picked.disposition) && first !== undefined
-        ? [problem("fitted-after", [slot], { after: places.get(first)?.name ?? first })]
-        : [];
-    };
-    const [bold, shy] = [pickIn(worlds[0], "open-allowed"), pickIn(worlds[1], "open-refused")];
-    const picked = bold && samePick(bold, shy) ? options.find((option) => sameOption(option, bold))! : null;
-    const open = openAmong([...new Set([...reuse.reasons, ...(bold ? (options.find((option) => sameOption(option, bold))?.reasons ?? []) : [])])]); // prettier-ignore
-    const doubt = mateInDoubt(slot);
-    const group = groupAt.get(slot);
-    const proposal: Option =
-      picked === null
-        ? {
-            ...hold,
-            reasons:
-              group?.state === "too-large"
-                ? [tooLarge(group, places)]
-                : open.length > 0 || doubt === null
-                  ? open
-                  : [problem("mate-open", [slot], { mate: doubt })],
-          }
-        : {
-            ...picked,
-            reasons: distinct([...whyPicked(picked, reuse, place), ...instead(picked), ...fittedAfter(picked)]),
-          };
-    return {
-      slot: pack.slots.get(slot)!,
-      partClass: pack.classes.get(pack.slots.get(slot)!.class)!,
-      part,
-      needs,
-      options,
-      alone: place.options,
-      proposal,
-      // What is refused for sure needs no more evidence to go.
-      provisional:
-        picked !== null &&
-        !(goes(picked.disposition) && reuse.allowed === false) &&
-        openAmong(goes(picked.disposition) ? reuse.reasons : picked.reasons)
-          // What is cleaned is not open for being dirty.
-          .some(({ code }) => code !== "seen-cleans" || picked.disposition === "reuse"),
-      coupled: at.places,
-      stated,
-      joined,
-      differences: stated.decisions.flatMap((decision) => compareWitness(decision, needs.map(({ row }) => row), pack.sha256)), // prettier-ignore
-    };
+/** Every option of a place with what its mates say of it; one that somebody decided and that is not listed behind the others. */
+function optionsBeside(place: PlaceInHand, { worlds, couplingsAt, mateInDoubt }: Settlement): readonly Option[] {
+  const { slot, joined } = place;
+  const beside = (option: Option): Option => {
+    if (!isOnOffer(option)) return option;
+    const [a, b] = worlds.map((world) => besideOthers(slot, option, couplingsAt.get(slot)!, world)) as [
+      Verdict,
+      Verdict,
+    ];
+    const { allowed, reasons } = meet([option, inBoth(a, b, mateInDoubt(slot))]);
+    return { ...option, allowed, reasons: distinct(reasons) };
   };
+  const decided = joined.kind === "decided" ? place.optionFor(joined.wanted) : null;
+  const listed = place.options.map(beside);
+  return decided && !listed.some((option) => sameOption(option, decided))
+    ? [...listed.slice(0, -1), beside(decided), listed.at(-1)!]
+    : listed;
+}
 
+/** Of what is decided, what would be picked beside the others, so that the proposal can differ from it. */
+function pickIn(place: PlaceInHand, name: World, settlement: Settlement): Option | null {
+  const { slot, stated } = place;
+  const { candidates, groups, couplings, couplingsAt, worlds, labourRate } = settlement;
+  const world = worlds[name === "open-allowed" ? 0 : 1];
+  const mine = candidates.get(slot)!;
+  if (!mine.pin) return world.picks.get(slot) ?? null;
+  // What somebody decided of his own mind must not make its mates follow, and so itself right.
+  if (stated.said.some(({ reason }) => reason !== null)) {
+    const without = new Map(candidates).set(slot, unpinned(mine));
+    return settle(without, groups, couplings.implications, name, labourRate).picks.get(slot) ?? null;
+  }
+  const may = (allowed: boolean | null) => allowed === true || (allowed === null && name === "open-allowed");
+  const weight = (option: Option) => weightOf(option, labourRate);
+  return pickable(place)
+    .filter((option) => may(meet([option, besideOthers(slot, option, couplingsAt.get(slot)!, world)]).allowed))
+    .reduce<Option | null>((best, option) => (best && weight(best) <= weight(option) ? best : option), null);
+}
+
+/** What kept a place from a way that would do by itself: its mates. */
+function passedOver(
+  { slot, options }: PlaceInHand,
+  picked: Option,
+  { couplingsAt, worlds }: Settlement,
+): readonly Problem[] {
+  const rank = options.findIndex((option) => sameOption(option, picked));
+  const [passed] = options.slice(0, rank < 0 ? 0 : rank).flatMap((option) => {
+    if (option.allowed !== true) return [];
+    const against = verdictsBeside(slot, option, couplingsAt.get(slot)!, worlds[0]).filter(
+      ({ allowed }) => allowed === false,
+    );
+    return against.length > 0 ? [against.flatMap(({ reasons }) => reasons)] : [];
+  });
+  return passed ?? [];
+}
+
+/** What is bought now and fitted later, since what it goes in has to be made good first. */
+function fittedAfter(
+  { slot }: PlaceInHand,
+  picked: Option,
+  { couplings, worlds, places }: Settlement,
+): readonly Problem[] {
+  const first = (couplings.after.get(slot) ?? []).find((early) => {
+    const other = worlds[0].picks.get(early);
+    return other && other.disposition !== "reuse";
+  });
+  return goes(picked.disposition) && first !== undefined
+    ? [problem("fitted-after", [slot], { after: places.get(first)?.name ?? first })]
+    : [];
+}
+
+/** Why nothing is proposed: the group is too large, something is open, or a mate is. */
+function whyHeld(
+  { slot }: PlaceInHand,
+  open: readonly Problem[],
+  { groupAt, mateInDoubt, places }: Settlement,
+): readonly Problem[] {
+  const [group, doubt] = [groupAt.get(slot), mateInDoubt(slot)];
+  if (group?.state === "too-large") return [tooLarge(group, places)];
+  return open.length > 0 || doubt === null ? open : [problem("mate-open", [slot], { mate: doubt })];
+}
+
+/** What there is to decide at one place, and what is proposed there. */
+function choiceOf(place: PlaceInHand, settlement: Settlement): Choice {
+  const { slot, needs, part, stated, joined } = place;
+  const { pack, couplingsAt } = settlement;
+  const options = optionsBeside(place, settlement);
+  const hold = options.find(({ disposition }) => disposition === "hold")!;
+  const reuse = options[0]!;
+  const [optimistic, pessimistic] = [
+    pickIn(place, "open-allowed", settlement),
+    pickIn(place, "open-refused", settlement),
+  ];
+  const listed = optimistic && options.find((option) => sameOption(option, optimistic));
+  const picked = optimistic && samePick(optimistic, pessimistic) ? listed! : null;
+  const open = openAmong([...new Set([...reuse.reasons, ...(listed?.reasons ?? [])])]);
+  const proposal: Option =
+    picked === null
+      ? { ...hold, reasons: whyHeld(place, open, settlement) }
+      : {
+          ...picked,
+          reasons: distinct([
+            ...whyPicked(picked, reuse, place),
+            ...passedOver(place, picked, settlement),
+            ...fittedAfter(place, picked, settlement),
+          ]),
+        };
+  const rows = needs.map(({ row }) => row);
   return {
-    choices: [...places.values()].map((place) => keptChoices(place, basisOf(place), () => choiceOf(place))),
-    groups: [...worlds[0].groups, ...hopeful.stuck.map((group) => ({ ...group, state: "no-pick" as const }))],
-    after: couplings.after,
+    slot: pack.slots.get(slot)!,
+    partClass: pack.classes.get(pack.slots.get(slot)!.class)!,
+    part,
+    needs,
+    options,
+    alone: place.options,
+    proposal,
+    provisional: picked !== null && isProvisional(picked, reuse),
+    coupled: couplingsAt.get(slot)!.places,
+    stated,
+    joined,
+    differences: stated.decisions.flatMap((decision) => compareWitness(decision, rows, pack.sha256)),
+  };
+}
+
+/** Whether something is still open about what is picked. */
+function isProvisional(picked: Option, reuse: Option): boolean {
+  const isGone = goes(picked.disposition);
+  // What is refused for sure needs no more evidence to go.
+  if (isGone && reuse.allowed === false) return false;
+  // What is cleaned is not open for being dirty.
+  return openAmong(isGone ? reuse.reasons : picked.reasons).some(
+    ({ code }) => code !== "seen-cleans" || picked.disposition === "reuse",
+  );
+}
+
+/** All places together, for whoever weighs them otherwise than the proposals do. */
+function wholeBesides(free: string | null, { candidates, places, groups, couplings }: Settlement): Whole {
+  const weighed = ({ slot, options: own, ...each }: Candidate): Candidate => {
+    const place = places.get(slot)!;
+    const options = planned(place);
+    const wider: Candidate =
+      options.length > own.length ? { ...each, slot, options, isWider: true } : { ...each, slot, options: own };
     // What an earlier plan says is no decision against a better one.
-    whole: (free = null) =>
-      wholeOf(
-        new Map(
-          [...candidates].map(([slot, each]) => {
-            const place = places.get(slot)!;
-            const isPlanned = place.stated.planned.length > 0;
-            const options = planned(place);
-            const weighed = options.length > each.options.length ? { ...each, options, isWider: true } : each;
-            return [slot, isPlanned || slot === free ? unpinned(weighed) : weighed] as const;
-          }),
-        ),
-        groups,
-        couplings.implications,
-      ),
-    changesFor: (slot, option) => {
-      const place = places.get(slot);
-      if (!place || option.never || !isOnOffer(option)) return null;
-      const own = place.optionFor(option);
-      if (!own || own.allowed === false) return null;
-      const pinned = new Map(candidates).set(slot, { ...candidates.get(slot)!, ...pinnedTo(own) });
-      const { picks } = settle(pinned, groups, couplings.implications, "open-allowed", labourRate);
-      if (besideOthers(slot, own, couplingsAt.get(slot)!, { ...worlds[0], picks }).allowed === false) return null;
-      return [...picks].flatMap(([other, pick]) =>
-        other !== slot && pick && !samePick(pick, worlds[0].picks.get(other)) ? [{ slot: other, option: pick }] : [],
-      );
-    },
+    return place.stated.planned.length > 0 || slot === free ? unpinned(wider) : wider;
+  };
+  return wholeOf(
+    new Map([...candidates].map(([slot, each]) => [slot, weighed(each)] as const)),
+    groups,
+    couplings.implications,
+  );
+}
+
+/** The smallest change of other places that would let a way be gone; null where nothing would. */
+function changesFor(slot: string, option: Option, settlement: Settlement): ReturnType<Proposed["changesFor"]> {
+  const { places, candidates, groups, couplings, couplingsAt, worlds, labourRate } = settlement;
+  const place = places.get(slot);
+  if (!place || option.never || !isOnOffer(option)) return null;
+  const own = place.optionFor(option);
+  if (!own || own.allowed === false) return null;
+  const pinned = new Map(candidates).set(slot, { ...candidates.get(slot)!, ...pinnedTo(own) });
+  const { picks } = settle(pinned, groups, couplings.implications, "open-allowed", labourRate);
+  if (besideOthers(slot, own, couplingsAt.get(slot)!, { ...worlds[0], picks }).allowed === false) return null;
+  return [...picks].flatMap(([other, pick]) =>
+    other !== slot && pick && !samePick(pick, worlds[0].picks.get(other)) ? [{ slot: other, option: pick }] : [],
+  );
+}
+
+/**
+ * For every part that a person decides: what the evidence allows, what the program proposes and why, and what was
+ * decided. The proposal is the cheapest pick for all places together that everything allows; it is found twice, with
+ * what is open taken as allowed and as refused, and where the two differ the part is put on hold.
+ *
+ * @param rows  all rows of the job by id
+ */
+export function proposeAll(rows: Rows, ground: Ground): Proposed {
+  const settlement = settleAll(rows, ground);
+  const { places, worlds, stuck, couplings } = settlement;
+  const basisOf = basesOf(settlement);
+  return {
+    choices: [...places.values()].map((place) => keptChoices(place, basisOf(place), () => choiceOf(place, settlement))),
+    groups: [...worlds[0].groups, ...stuck.map((group) => ({ ...group, state: "no-pick" as const }))],
+    after: couplings.after,
+    whole: (free = null) => wholeBesides(free, settlement),
+    changesFor: (slot, option) => changesFor(slot, option, settlement),
   };
 }
 
