@@ -103,11 +103,15 @@ function worseThan(part: Part, row: RowResult, worn: readonly RowResult[]): Wors
   return sign * (estimate.value - worst) > expanded ? [{ part, row, value: estimate.value, worn: worst }] : [];
 }
 
+/** No lot is the same no lot: what rests on it has nothing to do. */
+const none: readonly Lot[] = [];
+
 /** The lots that suppliers' parts came in, as far as the pack asks for a look at them; without a lot each by itself. */
 export function lotsOf(pack: CompiledPack, parts: ReadonlyMap<string, Part>, measure: MeasureResult): readonly Lot[] {
   const arrived = [...parts.values()].filter(
     (part) => part.origin === "supplier" && pack.classes.get(part.class)?.incoming !== undefined,
   );
+  if (arrived.length === 0) return none;
   const together = groupBy(arrived, (part) => `${part.class} ${part.known.text("lot") ?? part.id}`);
   const wornOf = (of: string) =>
     [...parts.values()]
