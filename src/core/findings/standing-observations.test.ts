@@ -31,7 +31,8 @@ test.each([
 
 test("seen only after washing, it is heard all the same: by causes as by use", () => {
   const only = look("severe", after);
-  for (const asked of ["as-found", "as-is"] as const) expect(stands(asked, kind("surface", true), only)).toEqual(["severe"]);
+  for (const asked of ["as-found", "as-is"] as const)
+    expect(stands(asked, kind("surface", true), only)).toEqual(["severe"]);
 });
 
 test("nothing found on many at once gives way to a look at this one; something found on many does not", () => {
