@@ -43,7 +43,7 @@ export type Outcome<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 /**
-
+ * A result that is there.
  *
  * @example done(1) // { ok: true, value: 1 }
  */
