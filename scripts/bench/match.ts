@@ -17,7 +17,7 @@ import { seeded } from "@/core/numeric/seeded";
 import { matchJudgement } from "@/core/match/assess-match";
 import { resolve } from "@/core/match/resolve";
 import { linearProgram } from "@/core/numeric/linear-program";
-import type { Relation } from "@/core/numeric/pick";
+import type { Constraint } from "@/core/numeric/bucket-elimination";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { readPack } from "@/core/lint/read-pack";
 
@@ -51,7 +51,7 @@ function engine(places: number, meetings: number, seed: number, share: number): 
       ref: { source: "sheet" },
     };
   });
-  const read = readPack({ ...base, id: "bench-match", classes, slots, joints: [], relations: [], match: { attributes, known: [], matings } }); // prettier-ignore
+  const read = readPack({ ...base, id: "bench-match", classes, slots, joints: [], constraints: [], match: { attributes, known: [], matings } }); // prettier-ignore
   if (!read.ok) throw new Error(JSON.stringify(read.problems.slice(0, 3)));
   return read.value;
 }
@@ -125,23 +125,23 @@ function hard(seed: number) {
   const whole = (count: number) => Math.floor(next() * count);
   const [places, kinds, sets] = [160, 5, 4];
   const prices = Array.from({ length: places }, () => Array.from({ length: kinds }, () => 10 + whole(200)));
-  const relations: Relation[] = [];
+  const constraints: Constraint[] = [];
   for (let set = 0; set < sets; set += 1)
     for (let at = 0; at + 1 < places / sets; at += 1)
-      relations.push({ of: [set * 40 + at, set * 40 + at + 1], allows: ([a, b]) => a === b });
+      constraints.push({ of: [set * 40 + at, set * 40 + at + 1], allows: ([a, b]) => a === b });
   for (let at = 0; at < 400; at += 1) {
     const one = whole(places - 50);
     const [a, b] = [whole(kinds), whole(kinds)];
-    relations.push({ of: [places + one, places + one + 1 + whole(48)], allows: ([x, y]) => x !== a || y !== b });
+    constraints.push({ of: [places + one, places + one + 1 + whole(48)], allows: ([x, y]) => x !== a || y !== b });
   }
   // Every place has a kind for its set and, apart from that, a grade of its own: the set costs what its places cost.
   const grades = Array.from({ length: places }, () => ({ costs: Array.from({ length: kinds }, (_, grade) => (grade === 0 ? 0 : 1_000_000)) })); // prettier-ignore
-  const choosers = [...prices.map((each) => ({ costs: each })), ...grades];
+  const variables = [...prices.map((each) => ({ costs: each })), ...grades];
   for (let at = 0; at < places; at += 1)
-    relations.push({ of: [at, places + at], allows: ([kind, grade]) => (kind! + grade! + at) % 3 !== 0 });
-  const program = linearProgram(choosers, relations)!;
+    constraints.push({ of: [at, places + at], allows: ([kind, grade]) => (kind! + grade! + at) % 3 !== 0 });
+  const program = linearProgram(variables, constraints)!;
   // Dearer the further from what is in it: a budget that leaves little of that.
-  const spent = choosers.flatMap(({ costs }, place) => costs.map((cost, option) => `${place < places ? cost : 40 * ((option * 7 + place) % 5)} x${place}_${option}`)); // prettier-ignore
+  const spent = variables.flatMap(({ costs }, place) => costs.map((cost, option) => `${place < places ? cost : 40 * ((option * 7 + place) % 5)} x${place}_${option}`)); // prettier-ignore
   const least = highs.solve(program.replace(/ obj: [^]*?\nSubject To/u, ` obj: ${spent.join("\n  + ")}\nSubject To`), { time_limit: seconds }); // prettier-ignore
   if (least.Status !== "Optimal") throw new Error(`instance ${seed} is ${least.Status}`);
   const budget = Math.floor(least.ObjectiveValue * 1.05);

@@ -80,9 +80,9 @@ const rules: Readonly<Record<string, (posed: PosedPlan) => readonly number[]>> =
   "new where over half worn": (posed) =>
     byPlace(posed, ({ choice }) => rowsOf(choice).every(({ governing, points }) => Math.max(governing.wear?.value ?? 0, ...points.map(({ wear }) => wear?.value ?? 0)) <= 0.5)), // prettier-ignore
 };
-function byPlace({ places, choosers }: PosedPlan, keeps: (place: PosedPlan["places"][number]) => boolean): number[] {
+function byPlace({ places, variables }: PosedPlan, keeps: (place: PosedPlan["places"][number]) => boolean): number[] {
   return places.map((place, at) => {
-    const may = place.offers.flatMap((priced, option) => (Number.isFinite(choosers[at]!.costs[option]!) ? [{ priced, option }] : [])); // prettier-ignore
+    const may = place.offers.flatMap((priced, option) => (Number.isFinite(variables[at]!.costs[option]!) ? [{ priced, option }] : [])); // prettier-ignore
     const fresh = may.filter(({ priced }) => priced.option.disposition === "replace" || priced.option.disposition === "rework"); // prettier-ignore
     const kept = may.filter(({ priced }) => priced.option.disposition === "reuse" || priced.option.disposition === "clean"); // prettier-ignore
     const asked = keeps(place) && kept.length > 0 ? kept : fresh.length > 0 ? fresh : may;

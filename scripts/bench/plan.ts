@@ -7,7 +7,7 @@ import { pellbrook } from "@/core/fixtures/packs/pellbrook";
 import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { couplingsOf, type Place } from "@/core/plan/couplings";
-import { cheapestPick, type Chooser, type Relation } from "@/core/numeric/pick";
+import { bucketElimination, type Variable, type Constraint } from "@/core/numeric/bucket-elimination";
 import { hangTogether } from "@/core/plan/hang-together";
 import { settle, type Candidate } from "@/core/plan/settle";
 import loadHighs from "highs";
@@ -114,9 +114,9 @@ function largest(pack: CompiledPack) {
 /** Places in a chain with some links across, four options each, always the same ones. */
 function instance(places: number) {
   const { next } = seeded(places);
-  const choosers: Chooser[] = Array.from({ length: places }, () => ({ costs: Array.from({ length: 4 }, () => Math.floor(next() * 900)) })); // prettier-ignore
+  const variables: Variable[] = Array.from({ length: places }, () => ({ costs: Array.from({ length: 4 }, () => Math.floor(next() * 900)) })); // prettier-ignore
   const forbidden: [number, number, number, number][] = [];
-  const relations: Relation[] = [];
+  const constraints: Constraint[] = [];
   for (let at = 1; at < places; at += 1)
     for (const before of new Set([at - 1, Math.max(0, at - 1 - Math.floor(next() * 4))])) {
       const out = new Set<number>();
@@ -124,9 +124,9 @@ function instance(places: number) {
       // The last of each goes with everything: a new part.
       for (const pair of out) if (pair % 4 === 3 || pair >= 12) out.delete(pair);
       for (const pair of out) forbidden.push([before, Math.floor(pair / 4), at, pair % 4]);
-      relations.push({ of: [before, at], allows: ([a, b]) => !out.has(a! * 4 + b!) });
+      constraints.push({ of: [before, at], allows: ([a, b]) => !out.has(a! * 4 + b!) });
     }
-  return { choosers, relations, forbidden };
+  return { variables, constraints, forbidden };
 }
 
 const highs = await loadHighs();
@@ -134,17 +134,17 @@ const random = instance(24);
 const name = (place: number, option: number) => `x${place}_${option}`;
 const program = [
   "Minimize",
-  ` obj: ${random.choosers.flatMap(({ costs }, place) => costs.map((cost, option) => `${cost} ${name(place, option)}`)).join(" + ")}`,
+  ` obj: ${random.variables.flatMap(({ costs }, place) => costs.map((cost, option) => `${cost} ${name(place, option)}`)).join(" + ")}`,
   "Subject To",
-  ...random.choosers.map(
+  ...random.variables.map(
     ({ costs }, place) => ` p${place}: ${costs.map((_, option) => name(place, option)).join(" + ")} = 1`,
   ),
   ...random.forbidden.map(([a, i, b, j], at) => ` f${at}: ${name(a, i)} + ${name(b, j)} <= 1`),
   "Binary",
-  ` ${random.choosers.flatMap(({ costs }, place) => costs.map((_, option) => name(place, option))).join(" ")}`,
+  ` ${random.variables.flatMap(({ costs }, place) => costs.map((_, option) => name(place, option))).join(" ")}`,
   "End",
 ].join("\n");
-const ours = cheapestPick(random.choosers, random.relations);
+const ours = bucketElimination(random.variables, random.constraints);
 const theirs = highs.solve(program);
 
 console.log(
@@ -158,7 +158,7 @@ console.log(
     groups: [orrinshaw, larkspire, pellbrook].map(largest),
     pick: {
       places: 24,
-      oursMs: quickest(40, () => instance(24), ({ choosers, relations }) => cheapestPick(choosers, relations)), // prettier-ignore
+      oursMs: quickest(40, () => instance(24), ({ variables, constraints }) => bucketElimination(variables, constraints)), // prettier-ignore
       highsMs: quickest(10, () => program, (text) => highs.solve(text)), // prettier-ignore
       agree: ours.kind === "picked" && Math.round(theirs.ObjectiveValue) === ours.cost,
     },

@@ -18,7 +18,7 @@ test("an owner is told what may still go wrong, the likeliest first, and of what
   const estimate = (pump: string) => {
     const picks = posed.places.map(({ choice, offers }, place) => {
       const wanted = choice.slot.id === "oil-pump" ? pump : "reuse";
-      const may = (option: number) => Number.isFinite(posed.choosers[place]!.costs[option]);
+      const may = (option: number) => Number.isFinite(posed.variables[place]!.costs[option]);
       const own = offers.findIndex(({ option }, at) => option.disposition === wanted && may(at));
       return own >= 0 ? own : offers.findIndex((_, at) => may(at));
     });

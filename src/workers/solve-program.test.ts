@@ -12,7 +12,7 @@ function withDiscounts(seed: number) {
     const of = places.flatMap((_, at) => (next() < 0.35 ? at : []));
     return { of, from: Math.max(2, Math.ceil(of.length * 0.8)), off: 40 + many(120) };
   });
-  const choosers = [...places, ...groups.map(({ from, off }) => ({ costs: [0, -off * from] }))];
+  const variables = [...places, ...groups.map(({ from, off }) => ({ costs: [0, -off * from] }))];
   const rows = groups.map(({ of, from }, at): Row => ({
     of: new Map<number, readonly number[]>([
       ...of.map((place) => [place, [-1, 0, 0]] as const),
@@ -20,19 +20,19 @@ function withDiscounts(seed: number) {
     ]),
     atMost: 0,
   }));
-  return { choosers, program: linearProgram(choosers, [], rows)! };
+  return { variables, program: linearProgram(variables, [], rows)! };
 }
 
 test("stopped after its time a solver tells what it has and by how much another may be better, and never less than that", async () => {
   const highs = await loadHighs();
   let told = 0;
   for (let seed = 1; seed <= 4; seed += 1) {
-    const { choosers, program } = withDiscounts(seed);
+    const { variables, program } = withDiscounts(seed);
     const costOf = (seconds: number) => {
       const solved = solveProgram(highs, program, seconds);
       if (typeof solved === "string") return null;
-      const pick = pickOf(choosers, (column) => solved.columns[column] ?? 0);
-      return { cost: pick.reduce((sum, option, at) => sum + choosers[at]!.costs[option]!, 0), gap: solved.gap };
+      const pick = pickOf(variables, (column) => solved.columns[column] ?? 0);
+      return { cost: pick.reduce((sum, option, at) => sum + variables[at]!.costs[option]!, 0), gap: solved.gap };
     };
     const proven = costOf(60);
     // A slow machine finds nothing at all in the least of them.

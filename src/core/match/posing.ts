@@ -3,7 +3,7 @@ import type { Verdict } from "../evidence/verdict";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Remedy } from "../pack/schema-match";
 import { slotsOf } from "../pack/slots-of";
-import type { Chooser, Relation } from "../numeric/pick";
+import type { Variable, Constraint } from "../numeric/bucket-elimination";
 import type { MatchResult } from "./assess-match";
 import type { Candidate } from "./ends";
 import { isOutside, type MatingPlace } from "./places";
@@ -86,12 +86,12 @@ function* combinations(sizes: readonly number[]): Generator<readonly number[]> {
 }
 
 export interface Posed {
-  readonly choosers: readonly Chooser[];
-  readonly relations: readonly Relation[];
+  readonly variables: readonly Variable[];
+  readonly constraints: readonly Constraint[];
 }
 
 /**
- * The choice of parts for all places put as choosers and relations, and what a pick of them means. A chooser for each slot
+ * The choice of parts for all places put as variables and constraints, and what a pick of them means. A variable for each slot
  * comes first; then one for each place where something is open or has a remedy: as it is, by looking first, by which remedy;
  * last what is paid or waited for once for all places: each kit, and the last to come.
  */
@@ -147,7 +147,7 @@ export class Posing {
   }
 
   /** A place's candidates by what each costs; infinite where it may not be. */
-  #chooser(slot: string, mayBe: (option: number) => boolean): Chooser {
+  #variable(slot: string, mayBe: (option: number) => boolean): Variable {
     const { change, money, looks } = this.#weight;
     const candidates = this.candidates(slot);
     const prices = candidates.map((each) => priceOf(this.#pack, each));
@@ -196,10 +196,10 @@ export class Posing {
 
   #once(first: number): Posed {
     const waitsAt = first + this.#kits.length;
-    const ofSlot = (slot: string, at: number): Relation[] => {
+    const ofSlot = (slot: string, at: number): Constraint[] => {
       const of = this.candidates(slot);
       const isIn = (option: number, kit: string) => of[option]!.offer?.sold.number === kit;
-      const kits = this.#kits.flatMap(([kit], index): Relation[] =>
+      const kits = this.#kits.flatMap(([kit], index): Constraint[] =>
         of.some((_, option) => isIn(option, kit))
           ? [{ of: [at, first + index], allows: ([option, isBought]) => isBought === 1 || !isIn(option!, kit) }]
           : [],
@@ -209,11 +209,11 @@ export class Posing {
       return [...kits, { of: [at, waitsAt], allows: inTime }];
     };
     return {
-      choosers: [
+      variables: [
         ...this.#kits.map(([, { price }]) => ({ costs: [0, Math.round(this.#weight.money * (price ?? usualPrice))] })),
         ...(this.#waits.length > 1 ? [{ costs: this.#waits.map((_, step) => step * later) }] : []),
       ],
-      relations: this.slots.flatMap(ofSlot),
+      constraints: this.slots.flatMap(ofSlot),
     };
   }
 
@@ -222,32 +222,32 @@ export class Posing {
    * @param another  a slot that gets another candidate than this one
    */
   pose(asks: (demand: Demand) => boolean, another?: readonly [slot: string, option: number]): Posed {
-    const choosers = this.slots.map((slot) => {
+    const variables = this.slots.map((slot) => {
       const pinned = asks({ is: "pin", slot }) ? this.#pins.get(slot) : undefined;
-      return this.#chooser(
+      return this.#variable(
         slot,
         (option) => (pinned ?? option) === option && !(another?.[0] === slot && another[1] === option),
       );
     });
-    const relations: Relation[] = [];
+    const constraints: Constraint[] = [];
     for (const place of this.places) {
       if (!asks({ is: "mating", place })) continue;
       const of = slotsIn(place).map((slot) => this.#number.get(slot)!);
       if (this.#isPlain(place)) {
-        relations.push({ of, allows: (options) => this.#says(place, options) === true });
+        constraints.push({ of, allows: (options) => this.#says(place, options) === true });
         continue;
       }
-      relations.push({
-        of: [...of, choosers.length],
+      constraints.push({
+        of: [...of, variables.length],
         allows: (options) => {
           const manner = options.at(-1)!;
           return manner >= 2 || this.#says(place, options.slice(0, -1)) === (manner === 0 ? true : null);
         },
       });
-      choosers.push({ costs: this.#manners(place) });
+      variables.push({ costs: this.#manners(place) });
     }
-    const once = this.#once(choosers.length);
-    return { choosers: [...choosers, ...once.choosers], relations: [...relations, ...once.relations] };
+    const once = this.#once(variables.length);
+    return { variables: [...variables, ...once.variables], constraints: [...constraints, ...once.constraints] };
   }
 
   /** What a pick means of everything that is asked for. */

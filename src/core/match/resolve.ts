@@ -1,6 +1,6 @@
 import type { Verdict } from "../evidence/verdict";
 import { linearProgram, pickOf } from "../numeric/linear-program";
-import { cheapestPick } from "../numeric/pick";
+import { bucketElimination } from "../numeric/bucket-elimination";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { MatchResult } from "./assess-match";
 import type { Candidate } from "./ends";
@@ -41,16 +41,16 @@ export function resolve(
 ): Resolved {
   const posing = new Posing(pack, match, pins, preference, own, waived);
   const solve = (...asked: Parameters<Posing["pose"]>) => {
-    const { choosers, relations } = posing.pose(...asked);
-    return cheapestPick(choosers, relations, most);
+    const { variables, constraints } = posing.pose(...asked);
+    return bucketElimination(variables, constraints, most);
   };
   const all = posing.pose(everything);
-  const program = linearProgram(all.choosers, all.relations);
-  const best = cheapestPick(all.choosers, all.relations, most);
+  const program = linearProgram(all.variables, all.constraints);
+  const best = bucketElimination(all.variables, all.constraints, most);
   if (best.kind === "too-large") {
-    const costOf = (pick: readonly number[]) => pick.reduce((sum, option, at) => sum + all.choosers[at]!.costs[option]!, 0); // prettier-ignore
+    const costOf = (pick: readonly number[]) => pick.reduce((sum, option, at) => sum + all.variables[at]!.costs[option]!, 0); // prettier-ignore
     const solution = (value: (column: string) => number) => {
-      const pick = pickOf(all.choosers, value);
+      const pick = pickOf(all.variables, value);
       return posing.solution(pick, costOf(pick));
     };
     return { kind: "too-large", program, solution };

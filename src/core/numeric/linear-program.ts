@@ -1,6 +1,6 @@
-import type { Chooser, Relation } from "./pick";
+import type { Variable, Constraint } from "./bucket-elimination";
 
-/** More combinations than this of one relation are not written out. */
+/** More combinations than this of one constraint are not written out. */
 const mostCombinations = 1 << 14;
 
 /** A sum over what is chosen everywhere that may not go beyond a figure. */
@@ -16,19 +16,19 @@ const signed = (weight: number, isFirst: boolean): string =>
   weight < 0 ? `- ${-weight}` : isFirst ? String(weight) : `+ ${weight}`;
 
 /** Options that are not refused by themselves, by place. */
-const finiteOf = (choosers: readonly Chooser[]): readonly (readonly number[])[] =>
-  choosers.map(({ costs }) => costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])));
+const finiteOf = (variables: readonly Variable[]): readonly (readonly number[])[] =>
+  variables.map(({ costs }) => costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])));
 
 /**
- * What relations leave of places as rows of a linear program: for each what options of the others leave of its place with
+ * What constraints leave of places as rows of a linear program: for each what options of the others leave of its place with
  * most options. The same whatever options cost, as long as the same ones are refused.
  *
- * @returns  null where a relation has too many combinations to be written out
+ * @returns  null where a constraint has too many combinations to be written out
  */
-function relationRows(choosers: readonly Chooser[], relations: readonly Relation[]): readonly string[] | null {
-  const finite = finiteOf(choosers);
+function constraintRows(variables: readonly Variable[], constraints: readonly Constraint[]): readonly string[] | null {
+  const finite = finiteOf(variables);
   const rows: string[] = [];
-  for (const { of, allows } of relations) {
+  for (const { of, allows } of constraints) {
     const sizes = of.map((place) => finite[place]!.length);
     if (sizes.reduce((product, size) => product * size, 1) > mostCombinations) return null;
     // What is chosen elsewhere leaves something of the place with most options.
@@ -59,11 +59,11 @@ export interface Layout {
   readonly any: string;
 }
 
-/** Lays a problem out; null where a relation has too many combinations to be written out. */
-export function layOut(choosers: readonly Chooser[], relations: readonly Relation[]): Layout | null {
-  const rows = relationRows(choosers, relations);
+/** Lays a problem out; null where a constraint has too many combinations to be written out. */
+export function layOut(variables: readonly Variable[], constraints: readonly Constraint[]): Layout | null {
+  const rows = constraintRows(variables, constraints);
   if (rows === null) return null;
-  const columns = finiteOf(choosers).map((options, place) => options.map((option) => ({ option, name: column(place, option) }))); // prettier-ignore
+  const columns = finiteOf(variables).map((options, place) => options.map((option) => ({ option, name: column(place, option) }))); // prettier-ignore
   const names = columns.flatMap((of) => of.map(({ name }) => name));
   const any = names[0] ?? "x";
   return {
@@ -79,19 +79,19 @@ export function layOut(choosers: readonly Chooser[], relations: readonly Relatio
 }
 
 /**
- * The same problem as `cheapestPick` has, as a linear program in the LP format that most solvers read: a binary an option,
- * a row a place that takes exactly one, and for each relation what options of the others leave of its place with most
+ * The same problem as `bucketElimination` has, as a linear program in the LP format that most solvers read: a binary an option,
+ * a row a place that takes exactly one, and for each constraint what options of the others leave of its place with most
  * options: fewer rows than one for each combination that is not allowed, and a tighter bound.
  *
  * @param sums    what may not go beyond a figure over all of it: a budget, a risk
- * @param layout  of the same places and relations, where it was made before
- * @returns       null where a relation has too many combinations to be written out
+ * @param layout  of the same places and constraints, where it was made before
+ * @returns       null where a constraint has too many combinations to be written out
  */
 export function linearProgram(
-  choosers: readonly Chooser[],
-  relations: readonly Relation[],
+  variables: readonly Variable[],
+  constraints: readonly Constraint[],
   sums: readonly Row[] = [],
-  layout: Layout | null = layOut(choosers, relations),
+  layout: Layout | null = layOut(variables, constraints),
 ): string | null {
   if (layout === null) return null;
   const { columns, rows, binary, any } = layout;
@@ -113,7 +113,7 @@ export function linearProgram(
   });
   return [
     "Minimize",
-    ` obj: ${terms((place) => choosers[place]!.costs, true)}`,
+    ` obj: ${terms((place) => variables[place]!.costs, true)}`,
     "Subject To",
     rows,
     ...asked,
@@ -125,5 +125,5 @@ export function linearProgram(
 }
 
 /** The options that a solver's columns stand for, by place. */
-export const pickOf = (choosers: readonly Chooser[], value: (column: string) => number): number[] =>
-  choosers.map(({ costs }, place) => costs.findIndex((_, option) => value(column(place, option)) > 0.5));
+export const pickOf = (variables: readonly Variable[], value: (column: string) => number): number[] =>
+  variables.map(({ costs }, place) => costs.findIndex((_, option) => value(column(place, option)) > 0.5));

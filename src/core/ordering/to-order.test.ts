@@ -153,11 +153,11 @@ describe("sets against enumeration and a linear program", () => {
       expect([seed, cheapestCover(singles, kits, [group]).cost]).toEqual([seed, lessAll]);
       expect([seed, found.cost, costOf(kits.filter(({ id }) => found.kits.includes(id)))]).toEqual([seed, least, least]); // prettier-ignore
       // A place for each kit: taken or not; one for each thing: alone, or out of a kit that is taken.
-      const choosers = [...kits.map(({ cost }) => ({ costs: [0, cost] })), ...ids.map((id) => ({ costs: [singles.get(id)!, ...kits.map(({ holds }) => (holds.includes(id) ? 0 : Infinity))] }))]; // prettier-ignore
-      const relations = ids.flatMap((id, item) => kits.flatMap(({ holds }, kit) => (holds.includes(id) ? [{ of: [kits.length + item, kit], allows: ([how, taken]: readonly number[]) => how !== kit + 1 || taken === 1 }] : []))); // prettier-ignore
-      const solved = await solve(linearProgram(choosers, relations)!);
+      const variables = [...kits.map(({ cost }) => ({ costs: [0, cost] })), ...ids.map((id) => ({ costs: [singles.get(id)!, ...kits.map(({ holds }) => (holds.includes(id) ? 0 : Infinity))] }))]; // prettier-ignore
+      const constraints = ids.flatMap((id, item) => kits.flatMap(({ holds }, kit) => (holds.includes(id) ? [{ of: [kits.length + item, kit], allows: ([how, taken]: readonly number[]) => how !== kit + 1 || taken === 1 }] : []))); // prettier-ignore
+      const solved = await solve(linearProgram(variables, constraints)!);
       if (typeof solved === "string") throw new Error(solved);
-      const cost = pickOf(choosers, (column) => solved.columns.get(column) ?? 0).reduce((sum, option, at) => sum + choosers[at]!.costs[option]!, 0); // prettier-ignore
+      const cost = pickOf(variables, (column) => solved.columns.get(column) ?? 0).reduce((sum, option, at) => sum + variables[at]!.costs[option]!, 0); // prettier-ignore
       expect([seed, cost]).toEqual([seed, least]);
     }
   });

@@ -2,7 +2,7 @@ import { meet, type Verdict } from "../evidence/verdict";
 import type { Coupling, Couplings } from "./couplings";
 import type { Together } from "./hang-together";
 import type { Option } from "../option/option";
-import { cheapestPick, type Chooser, type Relation } from "../numeric/pick";
+import { bucketElimination, type Variable, type Constraint } from "../numeric/bucket-elimination";
 import { weightOf } from "../option/price-option";
 import { goes, optionKey } from "../option/same-option";
 import { keptBeside, keptByName } from "../same";
@@ -62,17 +62,17 @@ const keptGroups: Readonly<Record<World, ReturnType<typeof keptBeside<object, Ou
 };
 
 /** What the pick is made from, the very same while a place, a decision, a fit or what follows from others is. */
-const keptChoosers = keptByName<object, Chooser & { readonly hung: boolean }>();
-const keptRelations = keptByName<object, Relation & { readonly hung: () => boolean }>();
+const keptVariables = keptByName<object, Variable & { readonly hung: boolean }>();
+const keptConstraints = keptByName<object, Constraint & { readonly hung: () => boolean }>();
 
 const mayBe = (world: World, allowed: boolean | null) =>
   allowed === true || (allowed === null && world === "open-allowed");
 
 /** What couplings and agreements leave of the places of one group, each by its number there. */
 export interface Posed {
-  readonly relations: readonly Relation[];
+  readonly constraints: readonly Constraint[];
   /** Values that places have to agree on: places of their own, numbered after the others. */
-  readonly hubs: readonly Chooser[];
+  readonly hubs: readonly Variable[];
   /** Whether something open was weighed, of what was asked so far. */
   readonly hung: () => boolean;
 }
@@ -95,15 +95,15 @@ export function poseGroup(
   // What is kept goes by the numbers of what is on offer.
   const kind = places.some((slot) => candidates.get(slot)!.isWider) ? `${world} wider` : world;
   const fits: { readonly hung: () => boolean }[] = [];
-  const relations: Relation[] = [];
-  const hubs: Chooser[] = [];
+  const constraints: Constraint[] = [];
+  const hubs: Variable[] = [];
   for (const coupling of couplings) {
     // What people decided for every end of it is theirs; it is said, and not undone.
     if (coupling.places.every(isPinned)) continue;
     const of = coupling.places.map((slot) => number.get(slot)!);
     const basis = [...of, ...coupling.rests];
     for (const slot of coupling.places) basis.push(placeOf(slot), pinKey(slot), stays(slot));
-    const fit = keptRelations(placeOf(coupling.places[0]!), `${kind} ${coupling.id}`, basis, () => {
+    const fit = keptConstraints(placeOf(coupling.places[0]!), `${kind} ${coupling.id}`, basis, () => {
       const someone = coupling.places.some(isPinned);
       let hung = false;
       return {
@@ -120,21 +120,21 @@ export function poseGroup(
       };
     });
     fits.push(fit);
-    relations.push(fit);
+    constraints.push(fit);
   }
   for (const { id, places: of, values, takes } of agreements) {
     if (of.every(isPinned)) continue;
     const hub = places.length + hubs.length;
     hubs.push(
-      keptChoosers(placeOf(of[0]!), `${kind} ${id}`, [values.length], () => ({
+      keptVariables(placeOf(of[0]!), `${kind} ${id}`, [values.length], () => ({
         hung: false,
         costs: values.map(() => 0),
       })),
     );
     for (const slot of of) {
       const at = number.get(slot)!;
-      relations.push(
-        keptRelations(placeOf(slot), `${kind} ${id}`, [at, hub, pinKey(slot)], () => {
+      constraints.push(
+        keptConstraints(placeOf(slot), `${kind} ${id}`, [at, hub, pinKey(slot)], () => {
           const taken = offers[at]!.map((option) => new Set(takes(slot, option)));
           return {
             of: [at, hub],
@@ -145,7 +145,7 @@ export function poseGroup(
       );
     }
   }
-  return { relations, hubs, hung: () => fits.some(({ hung }) => hung()) };
+  return { constraints, hubs, hung: () => fits.some(({ hung }) => hung()) };
 }
 
 /** Whether a place could keep its part, as it is or as somebody decided. */
@@ -193,7 +193,7 @@ export function settle(
     const offers = places.map((slot) => offersAt(candidates.get(slot)!));
     const ofPlaces = places.map((slot, at) => {
       const { place, pinKey } = candidates.get(slot)!;
-      return keptChoosers(place, world, [pinKey, signature(slot), labourRate], () => {
+      return keptVariables(place, world, [pinKey, signature(slot), labourRate], () => {
         const answers = offers[at]!.map((option) => isPinned(slot) || meet([option, implied(slot, option)]).allowed);
         return {
           hung: answers.includes(null),
@@ -205,8 +205,8 @@ export function settle(
         };
       });
     });
-    const { relations, hubs, hung } = poseGroup(group, candidates, world, stays);
-    const found = cheapestPick([...ofPlaces, ...hubs], relations);
+    const { constraints, hubs, hung } = poseGroup(group, candidates, world, stays);
+    const found = bucketElimination([...ofPlaces, ...hubs], constraints);
     return {
       state: found.kind === "picked" ? "settled" : found.kind === "none" ? "no-pick" : "too-large",
       entries: found.kind === "picked" ? found.largest : found.kind === "too-large" ? found.entries : 0,

@@ -5,7 +5,7 @@ import { causesLeft, type CauseLeft } from "./causes-left";
 import type { Choice } from "../option/option";
 import { slotsOf } from "../pack/slots-of";
 import type { Row } from "../numeric/linear-program";
-import type { Chooser, Relation } from "../numeric/pick";
+import type { Variable, Constraint } from "../numeric/bucket-elimination";
 import { minorUnits } from "../option/price-option";
 import { Pricing, type Priced, type PricedGround } from "../plan/priced";
 import { byThumb } from "../option/row-needs";
@@ -38,7 +38,7 @@ export interface PosedDiscount {
   readonly counts: ReadonlyMap<number, ReadonlySet<number>>;
 }
 
-/** What the plan is chosen from. Choosers, totals, nows and risks are by place, then by what places agree on or share. */
+/** What the plan is chosen from. Variables, totals, nows and risks are by place, then by what places agree on or share. */
 export interface PosedPlan {
   /** That the engine is to run. */
   readonly hours: number;
@@ -49,8 +49,8 @@ export interface PosedPlan {
   readonly dayCost: number;
   /** The longest that is known of any option: what stands for one of which nobody knows. */
   readonly longest: number;
-  readonly choosers: readonly Chooser[];
-  readonly relations: readonly Relation[];
+  readonly variables: readonly Variable[];
+  readonly constraints: readonly Constraint[];
   /** By place and option. */
   readonly totals: readonly (readonly number[])[];
   readonly nows: readonly (readonly number[])[];
@@ -214,11 +214,11 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
     discounts,
     dayCost,
     longest,
-    choosers: totals.map((costs, place) => ({ costs: costs.map((cost, option) => (may[place]?.[option] === false ? Infinity : cost)) })), // prettier-ignore
-    relations: [
-      ...whole.relations,
+    variables: totals.map((costs, place) => ({ costs: costs.map((cost, option) => (may[place]?.[option] === false ? Infinity : cost)) })), // prettier-ignore
+    constraints: [
+      ...whole.constraints,
       ...shared.flatMap(({ of: ends }, at) =>
-        ends.map(({ place, allows }): Relation => ({
+        ends.map(({ place, allows }): Constraint => ({
           of: [place, places.length + agreed.length + at],
           allows: ([option, value]) => allows(option!, value!),
         })),

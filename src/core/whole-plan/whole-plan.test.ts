@@ -92,29 +92,29 @@ describe("the plan against enumeration", () => {
       const { next } = seeded(seed);
       const many = (most: number) => Math.floor(next() * most);
       const places = 5;
-      const choosers = Array.from({ length: places }, () => ({ costs: Array.from({ length: 3 }, () => many(500)) }));
-      const risks = choosers.map(({ costs }) => costs.map(() => many(40) / 100));
-      const relations = Array.from({ length: 4 }, () => {
+      const variables = Array.from({ length: places }, () => ({ costs: Array.from({ length: 3 }, () => many(500)) }));
+      const risks = variables.map(({ costs }) => costs.map(() => many(40) / 100));
+      const constraints = Array.from({ length: 4 }, () => {
         const [a, b] = [many(places), many(places)];
         const not = [many(3), many(3)];
         return { of: a === b ? [a] : [a, b], allows: (options: readonly number[]) => !options.every((each, at) => each === not[at]) }; // prettier-ignore
       });
       const sums = [
         { of: risks, atMost: 0.2 + next() * 0.8 },
-        { of: choosers.map(({ costs }) => costs), atMost: 400 + many(1200) },
+        { of: variables.map(({ costs }) => costs), atMost: 400 + many(1200) },
       ];
       let least = Infinity;
       for (let code = 0; code < 3 ** places; code += 1) {
         const pick = Array.from({ length: places }, (_, at) => Math.floor(code / 3 ** at) % 3);
         const sum = (of: readonly (readonly number[])[]) => pick.reduce((so, option, at) => so + of[at]![option]!, 0);
-        const isFine = relations.every(({ of, allows }) => allows(of.map((at) => pick[at]!)));
-        if (isFine && sums.every(({ of, atMost }) => sum(of) <= atMost + 1e-9)) least = Math.min(least, sum(choosers.map(({ costs }) => costs))); // prettier-ignore
+        const isFine = constraints.every(({ of, allows }) => allows(of.map((at) => pick[at]!)));
+        if (isFine && sums.every(({ of, atMost }) => sum(of) <= atMost + 1e-9)) least = Math.min(least, sum(variables.map(({ costs }) => costs))); // prettier-ignore
       }
-      const solved = await solve(linearProgram(choosers, relations, sums)!);
+      const solved = await solve(linearProgram(variables, constraints, sums)!);
       const cost =
         typeof solved === "string"
           ? Infinity
-          : pickOf(choosers, (column) => solved.columns.get(column)!).reduce((so, option, at) => so + choosers[at]!.costs[option]!, 0); // prettier-ignore
+          : pickOf(variables, (column) => solved.columns.get(column)!).reduce((so, option, at) => so + variables[at]!.costs[option]!, 0); // prettier-ignore
       expect([seed, cost]).toEqual([seed, least]);
     }
   });
@@ -246,9 +246,9 @@ describe("what a plan is made of", () => {
       // Its ring gaps go by the rule of thumb: the manual says nothing of them.
       const bench = tram();
       bench.add("intake-noted", { section: "order", item: "certified", part: null, place: null, value: certified });
-      const { places, choosers } = pose(bench);
+      const { places, variables } = pose(bench);
       const at = places.findIndex(({ choice }) => choice.slot.id === "top-ring-1");
-      return places[at]!.offers.some(({ option }, each) => option.disposition === "reuse" && Number.isFinite(choosers[at]!.costs[each]!)); // prettier-ignore
+      return places[at]!.offers.some(({ option }, each) => option.disposition === "reuse" && Number.isFinite(variables[at]!.costs[each]!)); // prettier-ignore
     };
     expect([mayKeep(null), mayKeep(false), mayKeep(true)]).toEqual([true, true, false]);
   });
@@ -418,7 +418,7 @@ describe("what is bought together", () => {
     const plan = await best(posed, "total", free);
     // Every way to pick those four places, all others as they come out best for it.
     const ways = counts.reduce<readonly (readonly (readonly [number, number])[])[]>(
-      (sofar, [place]) => sofar.flatMap((pins) => posed.totals[place]!.flatMap((_, option) => (Number.isFinite(posed.choosers[place]!.costs[option]) ? [[...pins, [place, option] as const]] : []))), // prettier-ignore
+      (sofar, [place]) => sofar.flatMap((pins) => posed.totals[place]!.flatMap((_, option) => (Number.isFinite(posed.variables[place]!.costs[option]) ? [[...pins, [place, option] as const]] : []))), // prettier-ignore
       [[]],
     );
     const plain = posedWith();

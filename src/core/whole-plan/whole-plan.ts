@@ -54,14 +54,14 @@ export interface Plan {
 }
 
 /** Laid out once for all that is asked of one plan. */
-const keptLayouts = keptBeside<PosedPlan["relations"], Layout | null>();
+const keptLayouts = keptBeside<PosedPlan["constraints"], Layout | null>();
 
 export type Aim = "total" | "now" | "chance";
 
 /** The plan as a linear program: the least of what is aimed at, under what is demanded. Null where it has too many combinations. */
 export function planProgram(posed: PosedPlan, aim: Aim, { chance, budget, total, days, pins }: Demands): string | null {
   const weights = { total: posed.totals, now: posed.nows, chance: posed.risks }[aim];
-  const choosers = posed.choosers.map(({ costs }, place) => ({
+  const variables = posed.variables.map(({ costs }, place) => ({
     costs: costs.map((cost, option) => (Number.isFinite(cost) ? weights[place]![option]! : Infinity)),
   }));
   const late = days ?? null;
@@ -78,7 +78,7 @@ export function planProgram(posed: PosedPlan, aim: Aim, { chance, budget, total,
       atMost: 0,
     })),
   ];
-  return linearProgram(choosers, posed.relations, sums, keptLayouts(posed.relations, [], () => layOut(posed.choosers, posed.relations))); // prettier-ignore
+  return linearProgram(variables, posed.constraints, sums, keptLayouts(posed.constraints, [], () => layOut(posed.variables, posed.constraints))); // prettier-ignore
 }
 
 /** What a choice of an option for every place comes to. */
@@ -136,7 +136,7 @@ export async function bestPlan(posed: PosedPlan, aim: Aim, demands: Demands, sol
   if (typeof solved === "string") return solved;
   return planOf(
     posed,
-    pickOf(posed.choosers, (column) => solved.columns.get(column) ?? 0),
+    pickOf(posed.variables, (column) => solved.columns.get(column) ?? 0),
     solved.gap,
   );
 }

@@ -32,7 +32,7 @@ export async function insteadOf(
 ): Promise<readonly Instead[]> {
   const found: Instead[] = [];
   const { offers } = posed.places[place]!;
-  for (const [option, cost] of posed.choosers[place]!.costs.entries()) {
+  for (const [option, cost] of posed.variables[place]!.costs.entries()) {
     if (!Number.isFinite(cost) || option === plan.picks[place]) continue;
     const pins = [...(base.pins ?? []).filter(([at]) => at !== place), [place, option] as const];
     const other = orNull(await bestPlan(posed, "total", { ...base, chance: plan.chance, pins }, solve));
@@ -94,7 +94,7 @@ function inWorld(posed: PosedPlan, known: ReadonlyMap<number, number>): PosedPla
   return {
     ...posed,
     places,
-    choosers: posed.choosers.map(({ costs }, at) => ({ costs: costs.map((cost, option) => (Number.isFinite(cost) ? totals[at]![option]! : cost)) })), // prettier-ignore
+    variables: posed.variables.map(({ costs }, at) => ({ costs: costs.map((cost, option) => (Number.isFinite(cost) ? totals[at]![option]! : cost)) })), // prettier-ignore
     totals,
   };
 }

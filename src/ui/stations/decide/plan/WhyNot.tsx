@@ -129,7 +129,7 @@ export function WhyNot({ posed, plan, place, demands, currency, tried, onTry }: 
       <chakra.ul aria-label="Other ways" aria-live="polite">
         {others.map(({ priced, option }) => {
           const [why] = priced.option.reasons.filter(({ severity }) => severity === "error");
-          const isRefused = !Number.isFinite(posed.choosers[place]!.costs[option]!);
+          const isRefused = !Number.isFinite(posed.variables[place]!.costs[option]!);
           const instead = found?.find((each) => each.option === option);
           return (
             <chakra.li key={option} py="8px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">

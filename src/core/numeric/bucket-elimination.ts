@@ -1,12 +1,12 @@
 import { keptBeside } from "../same";
 
-/** A place, with what each of its options costs; infinite where it is refused. */
-export interface Chooser {
+/** A variable of the problem: a place, with what each of its options costs; infinite where it is refused. */
+export interface Variable {
   readonly costs: readonly number[];
 }
 
 /** What some places may not choose together. It takes away, and grants nothing. */
-export interface Relation {
+export interface Constraint {
   /** Places by their number, each once. */
   readonly of: readonly number[];
   /** Options by their number, in the order of `of`. */
@@ -34,16 +34,16 @@ interface Table {
   readonly values: Float64Array;
 }
 
-/** One place worked off: what is best for it beside each combination of its neighbours, and what that costs. */
-interface Step {
+/** One place eliminated: what is best for it beside each combination of its neighbours, and what that costs. */
+interface Bucket {
   readonly around: readonly number[];
   readonly best: Uint16Array;
   readonly message: Table;
 }
 
-/** Tables and steps of before, for places and relations that are the very same objects: only what hangs on another is made anew. */
-const keptTables = keptBeside<Chooser | Relation, Table>();
-const keptSteps = keptBeside<Table, Step>();
+/** Tables and buckets of before, for places and constraints that are the very same objects: only what hangs on another is made anew. */
+const keptTables = keptBeside<Variable | Constraint, Table>();
+const keptBuckets = keptBeside<Table, Bucket>();
 
 /** Calls with every combination of options of some places, and its number in their table. */
 function everyCombination(sizes: readonly number[], at: (options: readonly number[], entry: number) => void): void {
@@ -65,10 +65,10 @@ interface Elimination {
 }
 
 /** Of the same places and links as before the order is what it was. */
-const keptOrders = keptBeside<Chooser, Elimination>();
+const keptOrders = keptBeside<Variable, Elimination>();
 
 /**
- * In which order places are worked off: each time the one whose neighbours have to be linked least, the first of equals.
+ * In which order places are eliminated: each time the one whose neighbours have to be linked least, the first of equals.
  * Null where a table would have to be larger than the bound: that is known before any is made.
  */
 function eliminationOrder(sizes: readonly number[], scopes: readonly (readonly number[])[], most: number): Elimination {
@@ -113,32 +113,35 @@ function eliminationOrder(sizes: readonly number[], scopes: readonly (readonly n
 }
 
 /**
- * The cheapest way to choose one option for every place such that every relation allows it: exact, and the same for
- * whatever order the relations are given in. Of picks that cost the same, the one whose places take their earlier options.
+ * A weighted constraint satisfaction problem solved by bucket elimination: the cheapest way to choose one option for every
+ * place such that every constraint allows it, exact, and the same for whatever order the constraints are given in. Of picks
+ * that cost the same, the one whose places take their earlier options.
  *
- * @param choosers   costs are integers below 2^53 in sum, infinite where an option is refused
- * @param relations  what may not be chosen together
- * @param most       entries that a table may have; beyond that nothing is guessed
- * @returns          the pick and its cost; `none` where nothing satisfies all; `too-large` with what it would take
+ * @param variables    costs are integers below 2^53 in sum, infinite where an option is refused
+ * @param constraints  what may not be chosen together
+ * @param most         entries that a table may have; beyond that nothing is guessed
+ * @returns            the pick and its cost; `none` where nothing satisfies all; `too-large` with what it would take
  * @source  elimination of variables over a graph, with min-fill as order (Dechter, Bucket elimination, 1999; from memory)
- * @example cheapestPick([{ costs: [0, 5] }, { costs: [Infinity, 3] }], [{ of: [0, 1], allows: ([a, b]) => a === b }]) // { pick: [1, 1], cost: 8 }
+ * @example bucketElimination([{ costs: [0, 5] }, { costs: [Infinity, 3] }], [{ of: [0, 1], allows: ([a, b]) => a === b }]) // { pick: [1, 1], cost: 8 }
  */
-export function cheapestPick(
-  choosers: readonly Chooser[],
-  relations: readonly Relation[],
+export function bucketElimination(
+  variables: readonly Variable[],
+  constraints: readonly Constraint[],
   most: number = mostEntries,
 ): Picked {
   // What is refused by itself is in no table.
-  const offered = choosers.map(({ costs }) => costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])));
+  const offered = variables.map(({ costs }) =>
+    costs.flatMap((cost, option) => (Number.isFinite(cost) ? [option] : [])),
+  );
   if (offered.some((options) => options.length === 0)) return { kind: "none" };
-  if (choosers.length === 0) return { kind: "picked", pick: [], cost: 0, largest: 1 };
+  if (variables.length === 0) return { kind: "picked", pick: [], cost: 0, largest: 1 };
   const sizes = offered.map((options) => options.length);
   const shape: number[] = [most, ...sizes];
-  for (const { of } of relations) shape.push(-1, ...of);
-  const { order, largest } = keptOrders(choosers[0]!, shape, () =>
+  for (const { of } of constraints) shape.push(-1, ...of);
+  const { order, largest } = keptOrders(variables[0]!, shape, () =>
     eliminationOrder(
       sizes,
-      relations.map(({ of }) => of),
+      constraints.map(({ of }) => of),
       most,
     ),
   );
@@ -155,14 +158,14 @@ export function cheapestPick(
     return { of, values };
   };
   const tables: Table[] = [
-    ...choosers.map((chooser, place) =>
-      keptTables(chooser, [place], () => tableOf([place], ([option]) => chooser.costs[option!]!)),
+    ...variables.map((variable, place) =>
+      keptTables(variable, [place], () => tableOf([place], ([option]) => variable.costs[option!]!)),
     ),
-    ...relations.map((relation) =>
+    ...constraints.map((constraint) =>
       keptTables(
-        relation,
-        relation.of.map((place) => choosers[place]),
-        () => tableOf(relation.of, (options) => (relation.allows(options) ? 0 : Infinity)),
+        constraint,
+        constraint.of.map((place) => variables[place]),
+        () => tableOf(constraint.of, (options) => (constraint.allows(options) ? 0 : Infinity)),
       ),
     ),
   ];
@@ -175,7 +178,7 @@ export function cheapestPick(
     const at = of.indexOf(place);
     return at < 0 ? 0 : of.slice(at + 1).reduce((product, each) => product * sizes[each]!, 1);
   };
-  const workedOff = (place: number, mine: readonly Table[]): Step => {
+  const eliminated = (place: number, mine: readonly Table[]): Bucket => {
     const around = [...new Set(mine.flatMap(({ of }) => of))].filter((each) => each !== place).sort((a, b) => a - b);
     const across = around.map((each) => sizes[each]!);
     const entries = across.reduce((product, size) => product * size, 1);
@@ -205,15 +208,15 @@ export function cheapestPick(
     return { around, best, message: { of: around, values } };
   };
 
-  const steps: (Step & { readonly place: number })[] = [];
+  const buckets: (Bucket & { readonly place: number })[] = [];
   let cost = 0;
   for (const place of order) {
     const here = at[place]!.filter((number) => live.has(number));
     const mine = here.map((number) => tables[number]!);
-    const step = keptSteps(mine[0]!, [place, ...mine], () => workedOff(place, mine));
+    const bucket = keptBuckets(mine[0]!, [place, ...mine], () => eliminated(place, mine));
     for (const number of here) live.delete(number);
-    steps.push({ place, ...step });
-    const { around, message } = step;
+    buckets.push({ place, ...bucket });
+    const { around, message } = bucket;
     if (around.length === 0) cost += message.values[0]!;
     else {
       tables.push(message);
@@ -223,7 +226,7 @@ export function cheapestPick(
   }
   if (!Number.isFinite(cost)) return { kind: "none" };
   const chosen = sizes.map(() => 0);
-  for (const { place, around, best } of steps.reverse()) {
+  for (const { place, around, best } of buckets.reverse()) {
     let entry = 0;
     for (const each of around) entry = entry * sizes[each]! + chosen[each]!;
     chosen[place] = best[entry]!;
