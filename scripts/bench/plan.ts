@@ -8,7 +8,7 @@ import { seeded } from "@/core/numeric/seeded";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { couplingsOf, type Place } from "@/core/plan/couplings";
 import { bucketElimination, type Variable, type Constraint } from "@/core/numeric/bucket-elimination";
-import { hangTogether } from "@/core/plan/hang-together";
+import { connectedComponents } from "@/core/plan/connected-components";
 import { settle, type Candidate } from "@/core/plan/settle";
 import loadHighs from "highs";
 import { fresh } from "./generate";
@@ -93,7 +93,7 @@ function largest(pack: CompiledPack) {
     assessment.choices.map(({ slot, part, needs }): [string, Place] => [slot.id, { slot: slot.id, name: slot.name, part, needs }]), // prettier-ignore
   );
   const all = couplingsOf({ pack, order: assessment.order, placeAt, ranIn: ({ slot }) => slot, joints: [...assessment.joints.values()], rule: assessment.order.rule }); // prettier-ignore
-  const among = hangTogether(pack, [...placeAt.keys()], all).groups.filter(({ places }) => here.has(places[0]!));
+  const among = connectedComponents(pack, [...placeAt.keys()], all).groups.filter(({ places }) => here.has(places[0]!));
   const candidates = () =>
     new Map(
       assessment.choices

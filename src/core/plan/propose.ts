@@ -15,7 +15,7 @@ import { compareWitness } from "./compare-witness";
 import { slotsOf } from "../pack/slots-of";
 import { matingCouplings } from "./mating-couplings";
 import { couplingsOf, type Couplings, type Place } from "./couplings";
-import { hangTogether, type Around, type Together } from "./hang-together";
+import { connectedComponents, type Around, type Component } from "./connected-components";
 import { joinDecisions, type Joined } from "../option/join-decisions";
 import { openAmong } from "../option/open-evidence";
 import type { Choice, Option } from "../option/option";
@@ -202,7 +202,7 @@ const isOnOffer = ({ disposition }: Option) => disposition !== "hold" && disposi
 /** A settled pick in which decisions that leave no way are set aside, with those whose they were. */
 function settleBeside(
   candidates: ReadonlyMap<string, Candidate>,
-  groups: readonly Together[],
+  groups: readonly Component[],
   implications: Couplings["implications"],
   world: World,
   labourRate: number,
@@ -230,7 +230,7 @@ interface Settlement {
   readonly labourRate: number;
   readonly places: ReadonlyMap<string, PlaceInHand>;
   readonly candidates: ReadonlyMap<string, Candidate>;
-  readonly groups: readonly Together[];
+  readonly groups: readonly Component[];
   readonly couplings: Couplings;
   readonly couplingsAt: ReadonlyMap<string, Around>;
   /** With what is open taken as allowed, and as refused. */
@@ -250,7 +250,7 @@ function settleAll(rows: Rows, ground: Ground): Settlement {
   const ranIn = ({ id, origin, slot }: Part) => cameFrom.get(id) ?? (origin === "engine" ? slot : null);
   const among = couplingsOf({ pack, order, placeAt: places, ranIn, joints: ground.joints, rule: order.rule });
   const couplings = { ...among, couplings: [...among.couplings, ...matingCouplings(ground.match, places)] };
-  const { groups, around: couplingsAt } = hangTogether(pack, [...places.keys()], couplings);
+  const { groups, around: couplingsAt } = connectedComponents(pack, [...places.keys()], couplings);
 
   const candidates = new Map<string, Candidate>([...places].map(([slot, place]) => [slot, candidateOf(place)]));
   const inWorld = (world: World) => settleBeside(candidates, groups, couplings.implications, world, labourRate);

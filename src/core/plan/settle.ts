@@ -1,6 +1,6 @@
 import { meet, type Verdict } from "../evidence/verdict";
 import type { Coupling, Couplings } from "./couplings";
-import type { Together } from "./hang-together";
+import type { Component } from "./connected-components";
 import type { Option } from "../option/option";
 import { bucketElimination, type Variable, type Constraint } from "../numeric/bucket-elimination";
 import { weightOf } from "../option/price-option";
@@ -82,7 +82,7 @@ export const offersAt = ({ pin, options }: Candidate): readonly Option[] => (pin
 
 /** @param stays  whether a place could keep the part it has, as far as that part goes */
 export function poseGroup(
-  { places, couplings, agreements }: Together,
+  { places, couplings, agreements }: Component,
   candidates: ReadonlyMap<string, Candidate>,
   world: World,
   stays: (slot: string) => boolean,
@@ -166,7 +166,7 @@ export const mayStay = ({ pin, options }: Candidate, world: World): boolean =>
  */
 export function settle(
   candidates: ReadonlyMap<string, Candidate>,
-  groups: readonly Together[],
+  groups: readonly Component[],
   implications: Couplings["implications"],
   world: World,
   labourRate: number,
@@ -188,7 +188,7 @@ export function settle(
     staying.set(slot, found);
     return found;
   };
-  const pickOf = (group: Together): Outcome => {
+  const pickOf = (group: Component): Outcome => {
     const { places } = group;
     const offers = places.map((slot) => offersAt(candidates.get(slot)!));
     const ofPlaces = places.map((slot, at) => {
@@ -217,8 +217,8 @@ export function settle(
   };
 
   const picks = new Map<string, Option | null>();
-  const states = new Map<Together, Group>();
-  const settleGroup = (group: Together) => {
+  const states = new Map<Component, Group>();
+  const settleGroup = (group: Component) => {
     const basis: unknown[] = [labourRate];
     for (const { rests } of group.couplings) basis.push(...rests);
     for (const slot of group.places) {

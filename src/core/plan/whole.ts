@@ -1,5 +1,5 @@
 import type { Couplings } from "./couplings";
-import type { Together } from "./hang-together";
+import type { Component } from "./connected-components";
 import type { Option } from "../option/option";
 import type { Constraint } from "../numeric/bucket-elimination";
 import { mayStay, offersAt, poseGroup, type Candidate, type World } from "./settle";
@@ -15,7 +15,7 @@ export interface Whole {
 /** What the plan is made from: groups beside each other, and what follows from one place for another as constraints of the two. */
 export function wholeOf(
   candidates: ReadonlyMap<string, Candidate>,
-  groups: readonly Together[],
+  groups: readonly Component[],
   implications: Couplings["implications"],
 ): Whole {
   const world: World = "open-allowed";

@@ -3,15 +3,15 @@ import type { CompiledPack } from "../pack/compile-pack";
 import { keptBeside } from "../same";
 import type { Coupling, Couplings } from "./couplings";
 
-/** Places that hang together, and what they hang by. */
-export interface Together {
+/** A connected component: places that couplings and agreements join, and those. */
+export interface Component {
   readonly places: readonly string[];
   readonly couplings: readonly Coupling[];
   readonly agreements: Couplings["agreements"];
 }
 
 /** What one place hangs together with, and by what. */
-export interface Around extends Together {
+export interface Around extends Component {
   /** Where something follows for it from. */
   readonly from: readonly string[];
 }
@@ -83,12 +83,12 @@ function shapeOf(slots: readonly string[], { couplings, agreements, implications
   };
 }
 
-/** All places in the groups in which they hang together, and what each of them hangs together with. */
-export function hangTogether(
+/** All places in their connected components, and what each of them hangs together with. */
+export function connectedComponents(
   pack: CompiledPack,
   slots: readonly string[],
   all: Couplings,
-): { readonly groups: readonly Together[]; readonly around: ReadonlyMap<string, Around> } {
+): { readonly groups: readonly Component[]; readonly around: ReadonlyMap<string, Around> } {
   const { couplings, agreements, implications } = all;
   const basis: unknown[] = [...slots];
   for (const { id } of couplings) basis.push(id);
