@@ -4,7 +4,7 @@ import { partSituation } from "../part/part-situation";
 import type { Part } from "../entry/fold";
 import type { Notes } from "../entry/notes";
 import type { Order } from "../order/order";
-import { gaussNodes, meanOver } from "../numeric/mean-over";
+import { gaussNodes, gaussLegendreMean } from "../numeric/gauss-legendre";
 import { normalCdf } from "../numeric/normal-cdf";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { lifeUnits } from "../pack/schema";
@@ -188,7 +188,7 @@ export function enduranceOf(
     if (!lasts(from)) return 0;
     // Past the age at which its life would end before the hours wanted it never lasts.
     const until = life === null ? to : Math.max(from, Math.min(to, life - hoursWanted));
-    return (meanOver(from, until, (hours) => chanceToLast(course, hours)) * (until - from)) / (to - from);
+    return (gaussLegendreMean(from, until, (hours) => chanceToLast(course, hours)) * (until - from)) / (to - from);
   };
   return {
     hoursWanted,

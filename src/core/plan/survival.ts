@@ -1,5 +1,5 @@
 import type { Age } from "../measure/endurance";
-import { meanOver } from "../numeric/mean-over";
+import { gaussLegendreMean } from "../numeric/gauss-legendre";
 
 /** How long parts of a kind last: half of new ones run so many hours, the others scattered by a shape. */
 export interface Lasts {
@@ -32,5 +32,5 @@ export function survives({ hours: median, shape }: Lasts, age: number, hours: nu
 export function survivesAge(lasts: Lasts, age: Age | null, hours: number): number {
   if (age === null) return survives(lasts, lasts.hours, hours);
   const to = age.to ?? Math.max(age.from, lasts.hours);
-  return meanOver(age.from, to, (at) => survives(lasts, at, hours));
+  return gaussLegendreMean(age.from, to, (at) => survives(lasts, at, hours));
 }

@@ -14,8 +14,14 @@ export const gaussNodes: readonly (readonly [at: number, weight: number])[] = (
     ] as const,
 );
 
-/** Mean of a function over all figures between two, each as likely as the next: exact enough where it changes fastest near nought. */
-export function meanOver(from: number, to: number, at: (age: number) => number): number {
+/**
+ * Mean of a function over all figures between two, each as likely as the next, by Gauss-Legendre quadrature on pieces that
+ * double: exact enough where it changes fastest near nought.
+ *
+ * @param from  no larger than `to`, in the unit of what `at` takes
+ * @example gaussLegendreMean(0, 2, (age) => age) // 1
+ */
+export function gaussLegendreMean(from: number, to: number, at: (age: number) => number): number {
   if (to <= from) return at(from);
   // What changes fastest are small figures: pieces that double keep the sum exact there.
   const edges = [from];
