@@ -21,7 +21,7 @@ import type { CheckResult, StripResult } from "../strip/assess-strip";
 import { gradesOfFinding, networkOf, type Network, type Unfolded } from "./unfold";
 
 /** What other judgements know, as far as it speaks of causes. */
-export interface Ground {
+export interface SightingSources {
   readonly pack: CompiledPack;
   readonly job: Pick<Job, "parts" | "cameOut" | "answers">;
   readonly order: Order;
@@ -98,11 +98,11 @@ const keptSeen = keptByName<Unfolded, Seen | null>();
 const noLines: ReadonlyMap<string, readonly FindingLine[]> = new Map();
 
 export class Sight {
-  readonly #ground: Ground;
+  readonly #sources: SightingSources;
   readonly #diagnosis: Diagnosis;
   readonly #partsAt: (slot: string) => readonly Part[];
-  readonly #cameFrom: ReadonlyMap<string, Ground["job"]["cameOut"]>;
-  readonly #answers: ReadonlyMap<string, Ground["job"]["answers"]>;
+  readonly #cameFrom: ReadonlyMap<string, SightingSources["job"]["cameOut"]>;
+  readonly #answers: ReadonlyMap<string, SightingSources["job"]["answers"]>;
   readonly #partsByClass = new Map<PlatePlace | null, ReadonlyMap<string, readonly Part[]>>();
   readonly #checkOf: ReadonlyMap<string, CheckResult>;
   readonly #rowsOf: ReadonlyMap<string, readonly RowResult[]>;
@@ -110,10 +110,10 @@ export class Sight {
   /** Slots that several places of a plate share. */
   readonly #shared: ReadonlySet<string>;
 
-  constructor(ground: Ground, { diagnosis }: Network) {
-    this.#ground = ground;
+  constructor(sources: SightingSources, { diagnosis }: Network) {
+    this.#sources = sources;
     this.#diagnosis = diagnosis;
-    const { parts, cameOut, answers } = ground.job;
+    const { parts, cameOut, answers } = sources.job;
     const out = groupBy(cameOut, ({ slot }) => slot);
     this.#cameFrom = groupBy(cameOut, ({ part }) => part);
     const inSlot = groupBy([...parts.values()], ({ slot }) => slot ?? "");
@@ -121,10 +121,13 @@ export class Sight {
     this.#partsAt = (slot) =>
       out.get(slot)?.flatMap(({ part }) => parts.get(part) ?? []) ?? (slot === "" ? [] : (inSlot.get(slot) ?? []));
     this.#answers = groupBy(answers, ({ finding, place }) => `${finding} ${place ?? ""}`);
-    const checks = ground.strip?.steps.flatMap((step) => step.checks) ?? [];
+    const checks = sources.strip?.steps.flatMap((step) => step.checks) ?? [];
     this.#checkOf = new Map(checks.map((each) => [each.check.id, each]));
-    this.#rowsOf = groupBy([...ground.measured.rows.values()], ({ row }) => `${row.partClass.id} ${row.at.feature.id}`);
-    this.#jointsOf = groupBy([...ground.measured.joints.values()], ({ row }) => row.joint.id);
+    this.#rowsOf = groupBy(
+      [...sources.measured.rows.values()],
+      ({ row }) => `${row.partClass.id} ${row.at.feature.id}`,
+    );
+    this.#jointsOf = groupBy([...sources.measured.joints.values()], ({ row }) => row.joint.id);
     const times = new Map<string, number>();
     for (const { places } of diagnosis.plates)
       for (const { slots } of places) for (const slot of slots) times.set(slot, (times.get(slot) ?? 0) + 1);
@@ -186,7 +189,7 @@ export class Sight {
   #partsOf(classes: readonly string[], place: PlatePlace | null): readonly Part[] {
     let byClass = this.#partsByClass.get(place);
     if (!byClass) {
-      const slots = place?.slots ?? [...this.#ground.pack.slots.keys()];
+      const slots = place?.slots ?? [...this.#sources.pack.slots.keys()];
       byClass = groupBy(
         slots.flatMap((slot) => this.#partsAt(slot)),
         (part) => part.class,
@@ -200,7 +203,7 @@ export class Sight {
 
   /** What can be seen on a part, by kind; the same as before where nothing new was seen on it. */
   #linesOf(part: string): ReadonlyMap<string, readonly FindingLine[]> {
-    const seen = this.#ground.findings.byPart.get(part);
+    const seen = this.#sources.findings.byPart.get(part);
     return seen ? keptLines(seen, [], () => groupBy(seen.lines, ({ kind }) => kind.id)) : noLines;
   }
 
@@ -219,14 +222,14 @@ export class Sight {
       case "test":
         return this.#test(reads, place);
       case "symptom": {
-        const value = this.#ground.order.notes.value("symptom", reads.symptom);
+        const value = this.#sources.order.notes.value("symptom", reads.symptom);
         return typeof value === "boolean" ? this.#seen(item, Number(value), value ? "tested" : "together") : null;
       }
       case "crack":
         return this.#crack(item, reads, place);
       case "broken": {
         const parts = this.#partsOf(reads.classes, place).map(({ id }) => id);
-        const { ledger } = this.#ground;
+        const { ledger } = this.#sources;
         const lost = parts.filter(
           (id) =>
             ledger.parts.some(({ part, lost: mass }) => part.id === id && (mass?.value ?? 0) > 0) ||
@@ -236,20 +239,20 @@ export class Sight {
       }
       case "account": {
         const ids = new Set(this.#partsOf(reads.classes, place).map(({ id }) => id));
-        const accounts = this.#ground.ledger.parts.filter(({ part }) => ids.has(part.id));
+        const accounts = this.#sources.ledger.parts.filter(({ part }) => ids.has(part.id));
         const open = accounts.filter(({ state }) => state === "open");
         if (open.length > 0) return this.#seen(item, 1, "tested", open.map(({ part }) => part.id)); // prettier-ignore
         return accounts.length > 0 && accounts.every(({ state }) => state === "closed") ? this.#seen(item, 0, "tested") : null; // prettier-ignore
       }
       case "identity": {
-        const { identity } = this.#ground;
+        const { identity } = this.#sources;
         if (!identity) return null;
         const isRead = identity.places.every(({ read }) => read.length > 0);
         return identity.contradiction ? this.#seen(item, 1, "tested") : isRead ? this.#seen(item, 0, "tested") : null;
       }
       case "revision": {
         const parts = this.#partsOf([reads.class], place);
-        const partClass = this.#ground.pack.classes.get(reads.class);
+        const partClass = this.#sources.pack.classes.get(reads.class);
         const known = parts.map((part) => (partClass ? revisionOf(part, partClass) : null));
         const there = parts.filter((_, at) => known[at] !== null && reads.revisions.includes(known[at]!.id));
         if (there.length > 0) return this.#seen(item, 1, "tested", there.map(({ id }) => id)); // prettier-ignore
@@ -261,7 +264,7 @@ export class Sight {
   /** What was seen on parts; of parts nobody saw anything new on, what was made of it before. */
   #finding(node: Extract<Unfolded, { kind: "finding" }>, reads: ReadsOf<"finding">, at: number): Seen | null {
     const parts = this.#partsOf(reads.classes, node.place);
-    const { findings, job } = this.#ground;
+    const { findings, job } = this.#sources;
     const basis = [job.cameOut, ...parts, ...parts.map(({ id }) => findings.byPart.get(id))];
     return keptSeen(node, String(at), basis, () => this.#lookedAt(node.item, reads, node.place, parts));
   }
@@ -387,12 +390,12 @@ export class Sight {
   }
 
   #test({ test, past }: ReadsOf<"test">, place: PlatePlace | null): Seen | null {
-    const known = this.#ground.pack.pack.intake?.tests.find(({ id }) => id === test);
+    const known = this.#sources.pack.pack.intake?.tests.find(({ id }) => id === test);
     const limit = past === "low" ? known?.low : known?.high;
     if (!known || limit === undefined) return null;
     const at = known.places.length === 0 ? [null] : known.places.map(({ id }) => id).filter((id) => this.#isHere(id, place)); // prettier-ignore
     const looks = at.map((each): Seen | null => {
-      const value = this.#ground.order.notes.value("test", test, null, each);
+      const value = this.#sources.order.notes.value("test", test, null, each);
       if (typeof value !== "number") return null;
       // Gauges of the trade read to a few per cent.
       const distance = (past === "low" ? limit - value : value - limit) / (0.03 * Math.max(1e-9, Math.abs(limit)));
@@ -406,7 +409,7 @@ export class Sight {
 
   #crack(item: CauseFinding, { class: of, zones }: ReadsOf<"crack">, place: PlatePlace | null): Seen | null {
     const looks = this.#partsOf([of], place).map(({ id }): Seen | null => {
-      const part = this.#ground.crack.byPart.get(id);
+      const part = this.#sources.crack.byPart.get(id);
       if (!part) return null;
       const cracked = part.cracks.some(
         ({ verdict, zones: crossed }) =>
@@ -422,16 +425,16 @@ export class Sight {
 }
 
 /** All that was seen of what speaks of causes, by node, in the order of the pack. */
-export function sightingsOf(ground: Ground, network: Network | null): readonly Sighting[] {
+export function sightingsOf(sources: SightingSources, network: Network | null): readonly Sighting[] {
   if (!network) return none;
-  const sight = new Sight(ground, network);
+  const sight = new Sight(sources, network);
   return [...network.of.values()].flatMap((node) => (node.kind === "finding" ? (sight.of(node) ?? []) : []));
 }
 
 export const sightingsJudgement = judgement({
   lists: ["parts", "cameOut", "answers"],
   needs: ["order", "findings", "measured", "strip", "crack", "ledger", "identity"],
-  assess: (pack: CompiledPack, job: Ground["job"], found: Omit<Ground, "pack" | "job">) =>
+  assess: (pack: CompiledPack, job: SightingSources["job"], found: Omit<SightingSources, "pack" | "job">) =>
     sightingsOf({ pack, job, ...found }, networkOf(pack)),
   problems: () => [],
 });

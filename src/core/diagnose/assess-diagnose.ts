@@ -5,7 +5,7 @@ import type { Cause } from "../pack/schema-diagnosis";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
 import { priorsOf, type Prior } from "./priors";
-import type { Ground, Sighting } from "../causes/sightings";
+import type { SightingSources, Sighting } from "../causes/sightings";
 import type { Contamination } from "../contamination/suspects";
 import { confirmingOf, nameOfNode, networkOf, nodeId, type Network } from "../causes/unfold";
 import type { Lot } from "../lots/lots";
@@ -50,7 +50,7 @@ type Read = Pick<Job, "settlements" | "olderDamage" | "actionAnswers" | "reopeni
 function failureOf(
   network: Network,
   sightings: readonly Sighting[],
-  { order, pack }: Pick<Ground, "order" | "pack">,
+  { order, pack }: Pick<SightingSources, "order" | "pack">,
   isOlder: (id: string) => boolean,
 ): string[] {
   const symptoms = (pack.pack.intake?.symptoms ?? []).flatMap(({ id, name, failure }) =>
@@ -105,7 +105,7 @@ function settlementProblems(network: Network, settlement: Settlement, now: Reado
 }
 
 interface Known {
-  readonly order: Ground["order"];
+  readonly order: SightingSources["order"];
   readonly sightings: readonly Sighting[];
   readonly lots: readonly Lot[];
   readonly contamination: Contamination;

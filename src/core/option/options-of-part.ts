@@ -21,7 +21,7 @@ interface Aspect {
 }
 
 /** What is known of one part, to say which ways there are to go with it. */
-export interface PartGround {
+export interface PartBasis {
   readonly partClass: PartClass;
   readonly needs: readonly Need[];
   readonly condition: PartCondition | undefined;
@@ -101,7 +101,7 @@ function madeGood(evidence: readonly Evidence[], { id }: PartClass): Mending[] {
   }));
 }
 
-/** A worn surface that was seen before the place was ground below it is not there any more. */
+/** A worn surface that was seen before the place was basis below it is not there any more. */
 function isMachinedAway({ survivesMachining, seenAt, on }: Evidence, needs: readonly Need[]): boolean {
   if (survivesMachining || seenAt === null) return false;
   const places = needs.filter(({ row }) => (on ? on.includes(row.row.at.id) : row.row.at.feature.rework));
@@ -136,11 +136,7 @@ function suspicionIn(speaking: readonly Evidence[], beside: readonly Verdict[]):
 }
 
 /** The work of a way to go, what proves the part clean included. */
-function minutesWith(
-  cleaned: readonly Evidence[],
-  disposition: Disposition,
-  price: PartGround["price"],
-): number | null {
+function minutesWith(cleaned: readonly Evidence[], disposition: Disposition, price: PartBasis["price"]): number | null {
   const proofs = cleaned.reduce((sum, { proof }) => sum + (proof?.minutes ?? 0), 0);
   const isProofOnly = disposition === "clean" && cleaned.every(({ proof }) => proof);
   const own = isProofOnly ? 0 : minutesOf(disposition, price);
@@ -153,7 +149,7 @@ const never = (evidence: readonly Evidence[]) => evidence.some((each) => each.ne
 const distinct = (reasons: readonly Problem[]): readonly Problem[] => [...new Set(reasons)];
 
 /** What ways to go are laid out of: the part's places and what speaks of it, sorted once. */
-interface Known extends Pick<PartGround, "needs" | "price"> {
+interface Known extends Pick<PartBasis, "needs" | "price"> {
   readonly aspects: readonly Aspect[];
   /** Evidence of the part as a whole. */
   readonly ofPart: readonly Evidence[];
@@ -166,7 +162,7 @@ interface Known extends Pick<PartGround, "needs" | "price"> {
 /** By feature, the way it goes. */
 type Steps = ReadonlyMap<string, string>;
 
-function knownOf({ partClass, needs, condition, enduranceOf, price, alwaysNew }: PartGround): Known {
+function knownOf({ partClass, needs, condition, enduranceOf, price, alwaysNew }: PartBasis): Known {
   const evidence = (condition?.evidence ?? []).filter((each) => !isMachinedAway(each, needs));
   const ofPart = evidence.filter(({ on }) => on === null);
   // A way that a place has by what it measures takes what was seen away too: it is done once.
@@ -270,7 +266,7 @@ function bundle(known: Known, disposition: Disposition, steps: Steps): Option {
 }
 
 /** The ways to go that do nothing to the part: another one in its place, the shelf, and leaving it open. */
-function othersOf({ partClass, price }: PartGround, ofPart: readonly Evidence[]) {
+function othersOf({ partClass, price }: PartBasis, ofPart: readonly Evidence[]) {
   const other = (disposition: "replace" | "upgrade" | "keep" | "hold", verdict: Verdict): Option => ({
     disposition,
     ways: [],
@@ -355,9 +351,9 @@ function stepsWanted({ aspects, mendings }: Known, { disposition, ways }: WayToG
 }
 
 /** Which ways there are to go with one part, each with everything that speaks for and against it. */
-export function optionsOfPart(ground: PartGround): PartOptions {
-  const known = knownOf(ground);
-  const { replace, better, keep, hold } = othersOf(ground, known.ofPart);
+export function optionsOfPart(basis: PartBasis): PartOptions {
+  const known = knownOf(basis);
+  const { replace, better, keep, hold } = othersOf(basis, known.ofPart);
   const none: Steps = new Map();
   return {
     options: [

@@ -267,7 +267,7 @@ function oneSize(places: readonly Place[]): Agreement[] {
   });
 }
 
-interface Ground {
+interface RelationContext {
   readonly pack: CompiledPack;
   readonly order: Pick<Order, "schools">;
   readonly placeAt: ReadonlyMap<string, Place>;
@@ -277,7 +277,7 @@ interface Ground {
 
 const isNew = (option: Option, place: Place) => goes(option.disposition) || place.part?.origin === "supplier";
 
-function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranIn }: Ground): Coupling[] {
+function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranIn }: RelationContext): Coupling[] {
   const pairs = inPairs(slotsOf(pack, relation.one), slotsOf(pack, relation.other));
   const together = new Set(pairs.map(([a, b]) => `${a} ${b}`));
   return pairs.flatMap(([a, b]): Coupling[] => {
@@ -309,7 +309,7 @@ function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranI
   });
 }
 
-const usedOnUsed = (relation: RelationOf<"used-on-used">, { pack, placeAt }: Ground): Coupling[] =>
+const usedOnUsed = (relation: RelationOf<"used-on-used">, { pack, placeAt }: RelationContext): Coupling[] =>
   inPairs(slotsOf(pack, relation.one), slotsOf(pack, relation.other)).flatMap(([a, b]): Coupling[] => {
     const [one, other] = [placeAt.get(a), placeAt.get(b)];
     if (!one || !other) return [];
@@ -333,7 +333,7 @@ const usedOnUsed = (relation: RelationOf<"used-on-used">, { pack, placeAt }: Gro
     ];
   });
 
-const sets = (relation: RelationOf<"set">, { pack, placeAt }: Ground): Agreement[] =>
+const sets = (relation: RelationOf<"set">, { pack, placeAt }: RelationContext): Agreement[] =>
   relation.groups.flatMap((group, at): Agreement[] => {
     const places = slotsOf(pack, group).filter((slot) => placeAt.has(slot));
     if (places.length < 2) return [];
@@ -348,7 +348,7 @@ const sets = (relation: RelationOf<"set">, { pack, placeAt }: Ground): Agreement
     ];
   });
 
-const companions = (relation: RelationOf<"companion">, { pack, placeAt }: Ground): Implication => ({
+const companions = (relation: RelationOf<"companion">, { pack, placeAt }: RelationContext): Implication => ({
   id: relation.id,
   from: slotsOf(pack, relation.when).filter((slot) => placeAt.has(slot)),
   triggers: (_, { disposition }) =>
@@ -370,7 +370,7 @@ function shareUsed({ needs }: Place): number | null {
   return known.length < shares.length ? null : Math.max(0, ...known);
 }
 
-function weakLink(relation: RelationOf<"weak-link">, { pack, order, placeAt }: Ground): Implication[] {
+function weakLink(relation: RelationOf<"weak-link">, { pack, order, placeAt }: RelationContext): Implication[] {
   const { unless, share: most } = relation;
   if (unless && order.schools.get(unless.school) === unless.option) return [];
   return [
@@ -396,9 +396,9 @@ const keptOfRelation = keptBeside<Relation, readonly Coupling[]>();
 
 /** Everything that holds between the places of an engine, of whatever kind the pack says it. */
 export function couplingsOf(
-  ground: Ground & { readonly joints: readonly JointResult[]; readonly rule: DecisionRule },
+  context: RelationContext & { readonly joints: readonly JointResult[]; readonly rule: DecisionRule },
 ): Couplings {
-  const { pack, placeAt, joints, rule } = ground;
+  const { pack, placeAt, joints, rule } = context;
   const needs = new Map([...placeAt.values()].flatMap((place) => place.needs.map((need) => [need.row.row.id, need] as const))); // prettier-ignore
   const needAt = (row: string) => needs.get(row);
   const isThere = ({ places }: Coupling) => places.every((slot) => placeAt.has(slot));
@@ -413,9 +413,9 @@ export function couplingsOf(
   /** What a relation makes of its places, again only when one of them is another. */
   const ofRelation = (relation: RelationOf<"ran-together" | "used-on-used">): readonly Coupling[] => {
     const places = [relation.one, relation.other].flatMap((parts) => slotsOf(pack, parts)).map((slot) => placeAt.get(slot)); // prettier-ignore
-    const basis = places.flatMap((place) => [place, place?.part && ground.ranIn(place.part)]);
+    const basis = places.flatMap((place) => [place, place?.part && context.ranIn(place.part)]);
     return keptOfRelation(relation, [pack, ...basis], () =>
-      relation.is === "ran-together" ? ranTogether(relation, ground) : usedOnUsed(relation, ground),
+      relation.is === "ran-together" ? ranTogether(relation, context) : usedOnUsed(relation, context),
     );
   };
   const of = <K extends Relation["is"]>(is: K) =>
@@ -430,10 +430,10 @@ export function couplingsOf(
       ...of("ran-together").flatMap(ofRelation),
       ...of("used-on-used").flatMap(ofRelation),
     ],
-    agreements: [...oneSize([...placeAt.values()]), ...of("set").flatMap((relation) => sets(relation, ground))],
+    agreements: [...oneSize([...placeAt.values()]), ...of("set").flatMap((relation) => sets(relation, context))],
     implications: [
-      ...of("companion").map((relation) => companions(relation, ground)),
-      ...of("weak-link").flatMap((relation) => weakLink(relation, ground)),
+      ...of("companion").map((relation) => companions(relation, context)),
+      ...of("weak-link").flatMap((relation) => weakLink(relation, context)),
     ],
     after,
   };

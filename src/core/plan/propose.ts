@@ -36,7 +36,7 @@ import {
 } from "./settle";
 
 /** What proposals rest on besides the rows. */
-export interface Ground {
+export interface ProposalBasis {
   readonly pack: CompiledPack;
   readonly order: Order;
   readonly joints: readonly JointResult[];
@@ -85,7 +85,7 @@ const keptChoices = keptBeside<PlaceInHand, Choice>();
 const keptStamps = keptBeside<PlaceInHand, object>();
 
 /** Which parts are always renewed, and by which list. */
-function alwaysNew({ pack, order }: Pick<Ground, "pack" | "order">): ReadonlyMap<string, Problem> {
+function alwaysNew({ pack, order }: Pick<ProposalBasis, "pack" | "order">): ReadonlyMap<string, Problem> {
   const found = new Map<string, Problem>();
   for (const relation of pack.pack.relations) {
     if (relation.is !== "renew") continue;
@@ -99,11 +99,11 @@ function alwaysNew({ pack, order }: Pick<Ground, "pack" | "order">): ReadonlyMap
 }
 
 /** Every place that a person decides, with what its part may become. */
-function placesInHand(rows: Rows, ground: Ground): ReadonlyMap<string, PlaceInHand> {
-  const { pack, order, joints, statedOf, condition, enduranceOf } = ground;
+function placesInHand(rows: Rows, found: ProposalBasis): ReadonlyMap<string, PlaceInHand> {
+  const { pack, order, joints, statedOf, condition, enduranceOf } = found;
   const inJoint = new Set(joints.flatMap(({ row: { joint }, ends }) => joint.givesWay.map((end) => ends.get(end)?.row.id))); // prettier-ignore
   const prices = new Map(pack.pack.worth?.classes.map((each) => [each.class, each]));
-  const renewed = alwaysNew(ground);
+  const renewed = alwaysNew(found);
   const bySlot = keptRows(pack, [], () => {
     const all = groupBy([...pack.rows.values()], ({ slot }) => slot.id);
     return new Map(
@@ -242,14 +242,14 @@ interface Settlement {
 }
 
 /** All places settled together, in both worlds. */
-function settleAll(rows: Rows, ground: Ground): Settlement {
-  const { pack, order } = ground;
+function settleAll(rows: Rows, found: ProposalBasis): Settlement {
+  const { pack, order } = found;
   const labourRate = order.settings?.labourRate ?? pack.pack.worth?.labourRate ?? 0;
-  const places = placesInHand(rows, ground);
-  const cameFrom = new Map(ground.cameOut.map(({ part, slot }) => [part, slot]));
+  const places = placesInHand(rows, found);
+  const cameFrom = new Map(found.cameOut.map(({ part, slot }) => [part, slot]));
   const ranIn = ({ id, origin, slot }: Part) => cameFrom.get(id) ?? (origin === "engine" ? slot : null);
-  const among = couplingsOf({ pack, order, placeAt: places, ranIn, joints: ground.joints, rule: order.rule });
-  const couplings = { ...among, couplings: [...among.couplings, ...matingCouplings(ground.match, places)] };
+  const among = couplingsOf({ pack, order, placeAt: places, ranIn, joints: found.joints, rule: order.rule });
+  const couplings = { ...among, couplings: [...among.couplings, ...matingCouplings(found.match, places)] };
   const { groups, around: couplingsAt } = connectedComponents(pack, [...places.keys()], couplings);
 
   const candidates = new Map<string, Candidate>([...places].map(([slot, place]) => [slot, candidateOf(place)]));
@@ -486,8 +486,8 @@ function changesFor(slot: string, option: Option, settlement: Settlement): Retur
  *
  * @param rows  all rows of the job by id
  */
-export function proposeAll(rows: Rows, ground: Ground): Proposed {
-  const settlement = settleAll(rows, ground);
+export function proposeAll(rows: Rows, found: ProposalBasis): Proposed {
+  const settlement = settleAll(rows, found);
   const { places, worlds, stuck, couplings } = settlement;
   const basisOf = basesOf(settlement);
   return {
