@@ -145,19 +145,25 @@ export class Processes {
   }
 }
 
-/** Commands that run; they do not outlive whoever waits for them. */
+/** Commands that run, each a group of its own: neither they nor what they started outlive whoever waits for them. */
 const running = new Set();
 process.once("exit", () => {
   for (const child of running) signal(child.pid, "SIGTERM");
 });
+/** Where a script says nothing of a signal it ends there, and so do its commands. */
+const leave = () => process.exit(1);
+const signals = ["SIGINT", "SIGTERM", "SIGHUP"];
 
 /** Runs a command to its end; its output goes to the terminal unless `quiet`. */
 export function runCommand(command, args, { env = {}, quiet = false, cwd = root } = {}) {
+  const unheard = signals.filter((name) => process.listenerCount(name) === 0);
+  for (const name of unheard) process.once(name, leave);
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
       cwd,
       env: { ...process.env, ...env },
       stdio: ["ignore", quiet ? "pipe" : "inherit", quiet ? "pipe" : "inherit"],
+      detached: true,
     });
     running.add(child);
     let output = "";
@@ -168,5 +174,5 @@ export function runCommand(command, args, { env = {}, quiet = false, cwd = root 
       running.delete(child);
       resolve({ code: code ?? 1, signal: sig, output });
     });
-  });
+  }).finally(() => unheard.forEach((name) => process.off(name, leave)));
 }
