@@ -150,14 +150,14 @@ const running = new Set();
 process.once("exit", () => {
   for (const child of running) signal(child.pid, "SIGTERM");
 });
-/** Where a script says nothing of a signal it ends there, and so do its commands. */
-const leave = () => process.exit(1);
-const signals = ["SIGINT", "SIGTERM", "SIGHUP"];
+// Where a script says nothing of a signal it ends there, and so do its commands.
+for (const name of ["SIGINT", "SIGTERM", "SIGHUP"])
+  process.on(name, () => {
+    if (process.listenerCount(name) === 1) process.exit(1);
+  });
 
 /** Runs a command to its end; its output goes to the terminal unless `quiet`. */
 export function runCommand(command, args, { env = {}, quiet = false, cwd = root } = {}) {
-  const unheard = signals.filter((name) => process.listenerCount(name) === 0);
-  for (const name of unheard) process.once(name, leave);
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
       cwd,
@@ -174,5 +174,5 @@ export function runCommand(command, args, { env = {}, quiet = false, cwd = root 
       running.delete(child);
       resolve({ code: code ?? 1, signal: sig, output });
     });
-  }).finally(() => unheard.forEach((name) => process.off(name, leave)));
+  });
 }
