@@ -101,13 +101,13 @@ function createJudging(pack: CompiledPack): {
     const identity = of.identity(job, { order });
     const strip = of.strip(job, {});
     const findings = of.findings(job, {});
-    const ledger = of.ledger(job, {});
+    const ledger = of.ledger(job, { findings });
     const clean = of.clean(job, { findings });
-    const crack = of.crack(job, { order });
+    const crack = of.crack(job, { order, ledger });
     const contamination = of.contamination(job, { order, findings, ledger, clean });
     const measured = of.measured(job, { order });
     const lots = of.lots(job, { measured });
-    const condition = of.condition(job, { order, findings, ledger, strip, crack, contamination, lots });
+    const condition = of.condition(job, { order, findings, ledger, strip, clean, crack, contamination, lots });
     const sightings = of.sightings(job, { order, findings, measured, strip, crack, ledger, identity });
     const meeting = of.meeting({ measured });
     const match = of.match(job, { order, sightings, meeting, identity });

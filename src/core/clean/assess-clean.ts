@@ -35,6 +35,8 @@ export interface CleanPart {
 
 export interface CleanResult {
   readonly parts: readonly CleanPart[];
+  /** Passages that were found not to be clear, whoever has them. */
+  readonly blocked: readonly PassageResult[];
   readonly problems: readonly Problem[];
   readonly progress: { readonly done: number; readonly total: number };
 }
@@ -138,11 +140,6 @@ export function assessClean(
             }),
           ]
         : []),
-      ...within
-        .filter(({ clear }) => clear === false)
-        .map(({ passage, circuit }) =>
-          problem("passage-blocked", [circuit.id, passage.id], { passage: passage.name, tag: part.tag }),
-        ),
       ...(unproven.length > 0
         ? [
             problem("passages-unproven", where, {
@@ -156,11 +153,19 @@ export function assessClean(
     ];
   });
 
+  const partAt = new Map([...job.parts.values()].map((part) => [part.slot, part]));
+  const blocked = passages
+    .filter(({ clear }) => clear === false)
+    .map(({ passage, circuit }) => {
+      const tag = partAt.get(passage.in ?? null)?.tag ?? null;
+      return problem("passage-blocked", [circuit.id, passage.id], { passage: passage.name, tag });
+    });
   const open = parts.filter(({ part }) => part.slot !== null);
   const drilled = open.flatMap((each) => each.passages);
   return {
     parts,
-    problems,
+    blocked: passages.filter(({ clear }) => clear === false),
+    problems: [...problems, ...blocked],
     progress: {
       done:
         open.filter((each) => each.cleaned.length > 0).length + drilled.filter((each) => each.clear === true).length,

@@ -1,21 +1,22 @@
-import type { CrackResult } from "../crack/assess-crack";
+import type { CleanResult } from "../clean/assess-clean";
+import type { CrackPart, CrackResult } from "../crack/assess-crack";
 import { suspicionOf, type Contamination } from "../contamination/suspects";
 import type { Job, Part, Signed } from "../entry/fold";
 import type { FindingsResult, PartFindings } from "../findings/assess-findings";
-import type { LedgerResult, PartAccount } from "../fragments/ledger";
+import { isLighter, lostOf, type LedgerResult, type PartAccount } from "../fragments/ledger";
 import { groupBy, groupByKeys } from "../group";
 import { judgement } from "../judgement";
 import { ageOf } from "../measure/endurance";
 import { jobSituation, type Order } from "../order/order";
 import { lifeFor, type Situation } from "../pack/conditions";
-import { partSituation, revisionOf } from "../part/part-situation";
+import { partSituation, ranAt, revisionOf } from "../part/part-situation";
 import type { CompiledPack } from "../pack/compile-pack";
 import { lifeUnits, type PartClass } from "../pack/schema";
 import type { Consequence } from "../pack/schema-consequences";
 import { problem } from "../problem/problem";
-import { standardUncertainty } from "../quantity/estimate";
+import { standardUncertainty, type Estimate } from "../quantity/estimate";
 import { keptBeside } from "../same";
-import type { CheckResult, StripResult } from "../strip/assess-strip";
+import { isAmiss, type CheckNote, type CheckPlace, type CheckResult, type StripResult } from "../strip/assess-strip";
 import { crackEvidence } from "../crack/crack-evidence";
 import { evidence, type Evidence } from "../evidence/evidence";
 import { lotEvidence, restsOnLot, type Lot } from "../lots/lots";
@@ -35,54 +36,137 @@ export interface ConditionResult {
   readonly byPart: ReadonlyMap<string, PartCondition>;
 }
 
-/** A part with mass missing, or of which a piece was found, is broken: it is never used again. */
+/** A part with mass missing, or of which a piece was found, is broken: it is never used again, and no second weighing heals it. */
 function broken(part: Part, account: PartAccount | undefined, pieces: number, smallest: number): Evidence[] {
   const never = { never: true };
-  if (account?.lost) {
-    const expanded = 2 * standardUncertainty(account.lost);
-    const params = { tag: part.tag, grams: account.lost.value, expanded };
-    if (account.lost.value - expanded > smallest) return [evidence(problem("part-broken", [part.id], params), never)];
-    if (account.lost.value + expanded > smallest) return [evidence(problem("part-may-be-broken", [part.id], params))];
-  }
-  if (account && !account.lost) return [evidence(problem("part-weighed-twice", [part.id], { tag: part.tag }))];
-  return pieces > 0 ? [evidence(problem("piece-of-it-found", [part.id], { tag: part.tag, count: pieces }), never)] : [];
+  const said = (lost: Estimate) => ({ tag: part.tag, grams: lost.value, expanded: 2 * standardUncertainty(lost) });
+  const weighings = (account?.weighings ?? []).map(lostOf).sort((a, b) => b.value - a.value);
+  const lighter = weighings.find((lost) => isLighter(lost, smallest));
+  const [most] = weighings;
+  const mayBe = most && most.value + 2 * standardUncertainty(most) > smallest;
+  return [
+    ...(lighter
+      ? [evidence(problem("part-broken", [part.id], said(lighter)), never)]
+      : mayBe
+        ? [evidence(problem("part-may-be-broken", [part.id], said(most)))]
+        : []),
+    ...(weighings.length > 1 ? [evidence(problem("part-weighed-twice", [part.id], { tag: part.tag }))] : []),
+    ...(pieces > 0 && !lighter
+      ? [evidence(problem("piece-of-it-found", [part.id], { tag: part.tag, count: pieces }), never)]
+      : []),
+  ];
 }
 
 /** Where a part was when the engine came: what was tried there was tried of it, wherever it is now. */
-function foundIn({ id, origin, slot }: Part, cameOut: Job["cameOut"]): readonly string[] {
-  const from = cameOut.filter((each) => each.part === id).map((each) => each.slot);
-  return from.length > 0 ? from : origin === "engine" && slot !== null ? [slot] : [];
+const foundIn = (part: Part, cameOut: Job["cameOut"]): readonly string[] => [
+  ...new Set([...cameOut.filter((each) => each.part === part.id).map((each) => each.slot), ...ranAt(part)]),
+];
+
+/** What one note of a check says of a part, by what the pack says of it; where that says nothing of it a person is asked. */
+function notedOf(
+  part: Part,
+  { check }: CheckResult,
+  place: CheckPlace,
+  note: CheckNote,
+  consequences: readonly Consequence[],
+): Evidence[] {
+  const isMeant = ({ when }: Consequence) =>
+    when.is === "check" &&
+    when.check === check.id &&
+    (when.states ? note.state !== null && when.states.includes(note.state) : isAmiss(check, note) === true);
+  const meant = consequences.filter(isMeant);
+  const params = { tag: part.tag, check: check.name, place: place.id === null ? null : place.name };
+  const where = [part.id, check.id];
+  if (meant.length === 0)
+    return isAmiss(check, note) ? [evidence(problem("tested-asks", where, { ...params, why: null }))] : [];
+  return meant.map(({ then, why, never, survivesMachining }) => {
+    const said = { ...params, why };
+    const reason =
+      then === "refuse"
+        ? problem("tested-refuses", where, said)
+        : then === "tell"
+          ? problem("tested-tells", where, said)
+          : problem("tested-asks", where, said);
+    return evidence(reason, { never, survivesMachining });
+  });
 }
 
-/** What a check before taking apart showed of a part. */
-function tested(
+/** What checks before taking apart showed of a part: of two who noted different things both are heard. */
+const tested = (
   part: Part,
   found: readonly string[],
-  consequence: Consequence,
+  consequences: readonly Consequence[],
   checks: readonly CheckResult[],
-): Evidence[] {
-  const { when, then, why, never, survivesMachining } = consequence;
-  if (when.is !== "check") return [];
-  return checks
-    .filter(({ check }) => check.id === when.check)
-    .flatMap(({ check, places }) =>
-      places.flatMap((place): Evidence[] => {
-        const slots = check.places.find(({ id }) => id === place.id)?.slots ?? check.slots ?? [];
-        const [note] = place.notes;
-        if (!slots.some((slot) => found.includes(slot)) || !note || place.notes.length > 1) return [];
-        const isMeant = when.states ? note.state !== null && when.states.includes(note.state) : place.amiss === true;
-        if (!isMeant) return [];
-        const params = { tag: part.tag, check: check.name, place: place.id === null ? null : place.name, why };
-        const reason =
-          then === "refuse"
-            ? problem("tested-refuses", [part.id, check.id], params)
-            : then === "tell"
-              ? problem("tested-tells", [part.id, check.id], params)
-              : problem("tested-asks", [part.id, check.id], params);
-        return [evidence(reason, { never, survivesMachining })];
+): Evidence[] =>
+  checks.flatMap((result) =>
+    result.places.flatMap((place) => {
+      const slots = result.check.places.find(({ id }) => id === place.id)?.slots ?? result.check.slots ?? [];
+      return slots.some((slot) => found.includes(slot))
+        ? place.notes.flatMap((note) => notedOf(part, result, place, note, consequences))
+        : [];
+    }),
+  );
+
+/** A passage in it that is not clear: cleaned out, and proven. */
+const blockedIn = (part: Part, blocked: CleanResult["blocked"]): Evidence[] =>
+  blocked
+    .filter(({ passage }) => passage.in !== undefined && passage.in === part.slot && part.origin !== "supplier")
+    .map(({ passage, circuit }) =>
+      evidence(problem("passage-not-clear", [part.id, circuit.id, passage.id], { tag: part.tag, passage: passage.name }), {
+        cleans: true,
+        proof: {
+          reason: problem("passage-to-prove", [part.id, circuit.id, passage.id], {
+            tag: part.tag,
+            passage: passage.name,
+          }),
+          minutes: minutesToProve,
+        },
       }),
     );
+
+/** To blow or push a passage through and see that it is clear. Common practice, no source. */
+const minutesToProve = 15;
+
+/** Whether all that can be seen of a part was looked at by itself, and not passed over with many. */
+const isLookedOver = ({ lines }: PartFindings) =>
+  lines.length > 0 &&
+  lines.every(({ findings, grade }) => grade !== null && findings.some(({ together }) => !together));
+
+/** What a break nearby asks for: whether a sister is bent, and what a part that lay against what broke looks like. */
+function besideABreak(seen: PartFindings, cracked: CrackPart | undefined, struckBy: Part | null): Evidence[] {
+  const { part, lines } = seen;
+  const sister = cracked?.sister ?? null;
+  const open = lines.filter(({ kind, grade }) => kind.nature === "bending" && grade === null);
+  const isSeen = isLookedOver(seen) || cracked?.isChecked === true;
+  return [
+    ...(sister && open.length > 0
+      ? [
+          evidence(
+            problem("sister-to-look-at", [part.id], { tag: part.tag, sister: sister.tag, what: open[0]!.kind.name }),
+          ),
+        ]
+      : []),
+    ...(struckBy && !isSeen ? [evidence(problem("beside-a-break", [part.id], { tag: part.tag, broken: struckBy.tag }))] : []),
+  ];
 }
+
+/** By place, the places whose parts lie against its part: of another kind, they meet in a joint, or one sits in the other. */
+const neighboursIn = (pack: CompiledPack): ReadonlyMap<string, ReadonlySet<string>> =>
+  keptNeighbours(pack, [], () => {
+    const pairs = [
+      ...pack.pack.joints.flatMap(({ places }) =>
+        places.flatMap(({ ends }) => {
+          const slots = Object.values(ends).map(({ slot }) => slot);
+          return slots.flatMap((a) => slots.map((b) => [a, b] as const));
+        }),
+      ),
+      ...pack.pack.slots.flatMap(({ id, within }) =>
+        within === undefined ? [] : ([[id, within], [within, id]] as const),
+      ),
+    ].filter(([a, b]) => pack.slots.get(a)?.class !== pack.slots.get(b)?.class);
+    return new Map([...groupBy(pairs, ([a]) => a)].map(([slot, all]) => [slot, new Set(all.map(([, other]) => other))]));
+  });
+const keptNeighbours = keptBeside<CompiledPack, ReadonlyMap<string, ReadonlySet<string>>>();
 
 /** What is known of the engine's past, where it says something of a class. */
 function remembered(part: Part, consequence: Consequence, { notes }: Order): Evidence[] {
@@ -175,6 +259,7 @@ interface Spoken {
   readonly findings: FindingsResult;
   readonly ledger: LedgerResult;
   readonly strip: StripResult | null;
+  readonly clean: Pick<CleanResult, "blocked">;
   readonly crack: Pick<CrackResult, "scrapped" | "byPart">;
   readonly contamination: Pick<Contamination, "suspects">;
   readonly lots: readonly Lot[];
@@ -184,7 +269,7 @@ interface Spoken {
 export function assessCondition(
   pack: CompiledPack,
   { cameOut, adopted }: Pick<Job, "cameOut" | "adopted">,
-  { order, findings, ledger, strip, crack, contamination: { suspects }, lots }: Spoken,
+  { order, findings, ledger, strip, clean, crack, contamination: { suspects }, lots }: Spoken,
 ): ConditionResult {
   const suspicions = groupBy(suspects, ({ part }) => part.id);
   const accounts = new Map(ledger.parts.map((account) => [account.part.id, account]));
@@ -194,6 +279,14 @@ export function assessCondition(
   const adoptions = groupBy(adopted, ({ part }) => part);
   const lotOf = new Map(lots.flatMap((lot) => lot.parts.map(({ id }) => [id, lot] as const)));
   const smallest = pack.pack.ledger?.smallestGrams ?? 0;
+  const neighbours = neighboursIn(pack);
+  const brokenAt = new Map(ledger.broken.flatMap((part) => foundIn(part, cameOut).map((slot) => [slot, part] as const)));
+  /** What broke beside it in this engine. */
+  const struckBy = (found: readonly string[], part: Part): Part | null => {
+    if (brokenAt.size === 0 || ledger.broken.includes(part)) return null;
+    for (const slot of found) for (const other of neighbours.get(slot) ?? []) if (brokenAt.has(other)) return brokenAt.get(other)!;
+    return null;
+  };
   const byPart = new Map<string, PartCondition>();
   for (const seen of findings.byPart.values()) {
     const { part } = seen;
@@ -202,7 +295,8 @@ export function assessCondition(
     const [gone, cracked, lot] = [crack.scrapped.get(part.id), crack.byPart.get(part.id), lotOf.get(part.id)];
     const found = foundIn(part, cameOut);
     const [account, count] = [accounts.get(part.id), pieces.get(part.id)?.length ?? 0];
-    const basis = [seen, gone, cracked, ...(lot ? restsOnLot(lot) : []), account?.lost?.value, account && (account.lost ? standardUncertainty(account.lost) : null), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
+    const struck = struckBy(found, part);
+    const basis = [struck, clean.blocked, ...(account?.weighings ?? []), seen, gone, cracked, ...(lot ? restsOnLot(lot) : []), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
     const condition = keptConditions(part, basis, () => {
       const situation = partSituation(part, partClass, jobSituation(order));
       const spoken = ofClass.get(part.class) ?? [];
@@ -214,7 +308,10 @@ export function assessCondition(
         ...broken(part, account, count, smallest),
         ...(cracked ? crackEvidence(cracked) : []),
         ...seen.lines.flatMap((line) => findingVerdict(part, partClass, line, spoken, situation) ?? []),
-        ...consequences.flatMap((each) => [...tested(part, found, each, checks), ...remembered(part, each, order)]),
+        ...tested(part, found, consequences, checks),
+        ...consequences.flatMap((each) => remembered(part, each, order)),
+        ...blockedIn(part, clean.blocked),
+        ...besideABreak(seen, cracked, struck),
         ...lived(part, partClass, situation, order),
         ...ofRevision(part, partClass),
         ...(suspicions.get(part.id) ?? []).map((each) => suspicionOf(each, pack.pack.intake?.schools)),
@@ -231,7 +328,7 @@ export function assessCondition(
 
 export const conditionJudgement = judgement({
   lists: ["cameOut", "adopted"],
-  needs: ["order", "findings", "ledger", "strip", "crack", "contamination", "lots"],
+  needs: ["order", "findings", "ledger", "strip", "clean", "crack", "contamination", "lots"],
   assess: assessCondition,
   problems: () => [],
 });

@@ -92,11 +92,11 @@ describe("a part of which mass is missing", () => {
     expect(found.why.includes(code ?? "part-broken")).toBe(code !== null);
   });
 
-  test("weighed by two people who disagree waits for them", () => {
+  test("is broken by one of two weighings that disagree, until somebody corrects it: no second weighing heals a part", () => {
     const engine = asNew();
     for (const left of [82, 50])
       engine.bench.add("broken-weighed", { part: engine.part("rod-bolt-5b"), ...weighed(left) });
-    expect(said(engine, bolt)).toMatchObject({ reuse: null, proposed: "hold" });
+    expect(said(engine, bolt)).toMatchObject({ reuse: false, proposed: "replace" });
     expect(said(engine, bolt).why).toContain("part-weighed-twice");
   });
 
@@ -153,14 +153,15 @@ describe("something seen", () => {
     expect(said(engine, "rod-5/big-end").reuse).toBe(true);
   });
 
-  test("stays with its part, wherever that is fitted", () => {
+  test("stays with its part, wherever that is fitted, and its sisters are crack-checked before they are used", () => {
     const engine = asNew();
     engine.see("rod-5", "bent", "broken", "beam");
     engine.bench.add("part-removed", { part: engine.part("rod-5") });
     engine.bench.add("part-removed", { part: engine.part("rod-6") });
     engine.bench.add("part-installed", { part: engine.part("rod-5"), slot: "rod-6" });
     engine.bench.add("part-installed", { part: engine.part("rod-6"), slot: "rod-5" });
-    expect([said(engine, "rod-5/big-end").reuse, said(engine, "rod-6/big-end").reuse]).toEqual([true, false]);
+    expect([said(engine, "rod-5/big-end").reuse, said(engine, "rod-6/big-end").reuse]).toEqual([null, false]);
+    expect(said(engine, "rod-5/big-end").why).toContain("sister-unchecked");
   });
 });
 

@@ -6,7 +6,6 @@ import type { PartClass } from "../pack/schema";
 import type { Consequence, Nature } from "../pack/schema-consequences";
 import { problem, type ProblemOf } from "../problem/problem";
 import { evidence, type Evidence } from "../evidence/evidence";
-import { allowed } from "../evidence/verdict";
 import { standingObservations } from "../findings/standing-observations";
 
 type Then = Consequence["then"];
@@ -36,12 +35,19 @@ function worstStanding(
   return graded.length > 0 ? graded.reduce((worst, each) => (each.grade > worst.grade ? each : worst)) : null;
 }
 
-/** A consequence where its condition holds; where that cannot be told a refusal asks. */
+/** Whether a shop follows the school a consequence holds in; null while nobody chose. */
+function isFollowed({ school }: Consequence, { schools }: Situation): boolean | null {
+  if (!school) return true;
+  const chosen = schools.get(school.school) ?? null;
+  return chosen === null ? null : chosen === school.option;
+}
+
+/** A consequence where its condition and school hold; while that cannot be told a refusal asks, and a pass grants nothing. */
 export function ifItHolds(consequence: Consequence, situation: Situation): Consequence[] {
   const { onlyIf, then } = consequence;
-  const answer = onlyIf === undefined ? true : holds(onlyIf, situation);
-  if (answer === false) return [];
-  return [answer === null && then === "refuse" ? { ...consequence, then: "ask", never: false } : consequence];
+  const answers = [onlyIf === undefined ? true : holds(onlyIf, situation), isFollowed(consequence, situation)];
+  if (answers.includes(false) || (answers.includes(null) && then === "tell")) return [];
+  return [answers.includes(null) && then === "refuse" ? { ...consequence, then: "ask", never: false } : consequence];
 }
 
 /** Whether a consequence speaks of a line at all, whatever was seen there. */
@@ -68,29 +74,21 @@ export function findingVerdict(
   if (!seen || seen.value === nothingThere || seen.grade === 0) return null;
   const { kind, place } = line;
   const about = consequences.filter((each) => isAbout(each, line));
-  const matching = about.filter(
-    (each) =>
-      applies(each, seen.value, seen.grade) &&
-      (!each.school || situation.schools.get(each.school.school) === each.school.option),
-  );
-  const held = matching.flatMap((each) => ifItHolds(each, situation));
+  const heldAt = (value: string, grade: number) =>
+    about.filter((each) => applies(each, value, grade)).flatMap((each) => ifItHolds(each, situation));
   // Of equally strict ones that which nobody goes past, then that which machining leaves.
   const rank = ({ then, never, survivesMachining }: Consequence) =>
     4 * strictness.indexOf(then) + 2 * Number(never) + Number(survivesMachining);
-  const [strictest] = held.sort((a, b) => rank(b) - rank(a));
-  // A pack that speaks of it and not of this grade lets it pass; one that is silent, or speaks of it only where something
-  // else holds, leaves it to practice.
-  if (about.length > 0 && matching.length === 0)
-    return {
-      ...allowed,
-      survivesMachining: false,
-      never: false,
-      cleans: false,
-      isAskedByWork: false,
-      on: null,
-      seenAt: null,
-    };
-  const then = strictest?.then ?? usualConsequence(kind.nature, seen.grade as 1 | 2 | 3, partClass.rule !== undefined);
+  const strictestOf = (held: readonly Consequence[]) => [...held].sort((a, b) => rank(b) - rank(a))[0];
+  const usual = usualConsequence(kind.nature, seen.grade as 1 | 2 | 3, partClass.rule !== undefined);
+  // A grade that the pack does not speak of goes by practice, and never milder than what it says of a lesser one.
+  const own = strictestOf(heldAt(seen.value, seen.grade));
+  const lesser = own
+    ? undefined
+    : strictestOf(kind.values.flatMap(({ id, grade }) => (grade < seen.grade ? heldAt(id, grade) : [])));
+  const strictest =
+    own ?? (lesser && strictness.indexOf(lesser.then) >= strictness.indexOf(usual) ? lesser : undefined);
+  const then = strictest?.then ?? usual;
   const params = {
     tag: part.tag,
     finding: kind.name,

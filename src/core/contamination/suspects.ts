@@ -38,6 +38,8 @@ export interface Suspect {
   /** The checks that count in this shop. */
   readonly ways: readonly Way[];
   readonly check: Signed<"suspect-checked"> | null;
+  /** Somebody found pieces in it, and somebody else that it is clean, with nothing done to it in between. */
+  readonly isDisputed: boolean;
 }
 
 export interface Contamination {
@@ -84,12 +86,16 @@ type Read = Pick<Job, "parts" | "cameOut" | "scrapped" | "suspectChecks">;
 
 /** Where a part was when the engine came. */
 const slotOf = ({ cameOut }: Read, part: Part): string | null =>
-  cameOut.find((each) => each.part === part.id)?.slot ?? part.slot;
+  cameOut.find((each) => each.part === part.id)?.slot ?? (part.origin === "engine" ? part.first : null) ?? part.slot;
+
+/** Residue that holds no metal fouls nothing. */
+const isMetal = ({ magneticShare }: LedgerResult["residues"][number]) => magneticShare !== 0;
 
 function sourcesOf(pack: CompiledPack, job: Read, findings: FindingsResult, ledger: LedgerResult): readonly Source[] {
   return pack.pack.circuits.flatMap((circuit): Source[] => {
     const nodeOf = new Map(circuit.nodes.flatMap(({ id, slots }) => slots.map((slot) => [slot, id] as const)));
     const nodeFor = (part: Part | undefined) => (part ? nodeOf.get(slotOf(job, part) ?? "") : undefined);
+    const nodeNamed = (where: string | null) => circuit.nodes.find(({ id }) => id === where)?.id;
     const shed = [...findings.byPart.values()].flatMap(({ part, lines }) =>
       lines.flatMap(({ kind, findings: made }): Source[] => {
         const rule = circuit.sheds.find((each) => each.class === part.class && each.finding === kind.id);
@@ -100,12 +106,31 @@ function sourcesOf(pack: CompiledPack, job: Read, findings: FindingsResult, ledg
         return last ? [{ circuit, node, mm: rule.mm, part, what: kind.name, at: last.at }] : [];
       }),
     );
+    const isShedding = new Set(shed.map(({ part }) => part));
+    // A part that broke is where its pieces came from, whether any of them was found or not; nobody knows how large they are.
+    const broken = ledger.parts.flatMap(({ part, seen, weighings, missing, state }): Source[] => {
+      const node = nodeFor(part);
+      const isLosing = seen !== null || (missing?.value ?? 0) > 0;
+      if (!isLosing || state === "closed" || node === undefined || isShedding.has(part)) return [];
+      const what = seen?.finding ?? "pieces of it missing";
+      return [{ circuit, node, mm: null, part, what, at: (seen ?? weighings.at(-1)!).at }];
+    });
+    const known = [...shed, ...broken];
+    // A piece that lay where its part's pieces can have come says nothing new of where they went.
+    const isToldBy = ({ node, mm, part }: Source) => {
+      const from = known.filter((each) => each.part === part && part !== null);
+      return from.some((each) => carriedTo(circuit, each.node, null).has(node) && (each.mm === null || mm === null || each.mm <= mm)); // prettier-ignore
+    };
     const pieces = ledger.fragments.flatMap((piece): Source[] => {
       const part = piece.parent === null ? undefined : job.parts.get(piece.parent);
-      const where = circuit.nodes.some(({ id }) => id === piece.where) ? piece.where : nodeFor(part);
-      return where ? [{ circuit, node: where, mm: null, part: part ?? null, what: piece.words ?? "a piece", at: piece.at }] : []; // prettier-ignore
+      const node = nodeNamed(piece.where) ?? nodeFor(part);
+      return node === undefined ? [] : [{ circuit, node, mm: piece.mm ?? null, part: part ?? null, what: piece.words ?? "a piece", at: piece.at }]; // prettier-ignore
     });
-    return [...shed, ...pieces];
+    const fines = ledger.residues.filter(isMetal).flatMap((residue): Source[] => {
+      const node = nodeNamed(residue.where);
+      return node === undefined ? [] : [{ circuit, node, mm: null, part: null, what: residue.words ?? "metal in what was drawn off", at: residue.at }]; // prettier-ignore
+    });
+    return [...known, ...pieces.filter((each) => !isToldBy(each)), ...fines];
   });
 }
 
@@ -125,6 +150,7 @@ export function assessContamination(
   const sources = sourcesOf(pack, job, findings, ledger);
   const reachedOf = new Map(sources.map((source) => [source, carriedTo(source.circuit, source.node, source.mm)]));
   const passagesOf = new Map(clean.parts.map(({ part, passages }) => [part.id, passages]));
+  const cleanedOf = new Map(clean.parts.map(({ part, cleaned }) => [part.id, cleaned]));
   const checks = groupBy(job.suspectChecks, ({ part }) => part);
   const gone = new Set(job.scrapped.map(({ part }) => part));
   const suspects = pack.pack.circuits.flatMap((circuit): Suspect[] => {
@@ -151,14 +177,25 @@ export function assessContamination(
         .sort(byMoment)
         .at(-1);
       const isLater = (at: string) => since === undefined || byMoment(at, since) > 0;
-      const check = (checks.get(part.id) ?? []).filter((each) => each.circuit === circuit.id).at(-1) ?? null;
-      const isChecked = check !== null && check.clean && isLater(check.at) && ways.some(({ how }) => how === check.how);
-      const isFouled = check !== null && !check.clean && isLater(check.at);
+      const made = (checks.get(part.id) ?? []).filter((each) => each.circuit === circuit.id);
+      const check = made.at(-1) ?? null;
+      const washings = cleanedOf.get(part.id) ?? [];
+      const isDisputed =
+        check !== null &&
+        made.some(
+          (each) =>
+            each.clean !== check.clean &&
+            each.author !== check.author &&
+            isLater(each.at) &&
+            !washings.some(({ at }) => byMoment(each.at, at) <= 0 && byMoment(at, check.at) <= 0),
+        );
+      const isChecked = !isDisputed && check !== null && check.clean && isLater(check.at) && ways.some(({ how }) => how === check.how);
+      const isFouled = check !== null && (isDisputed || !check.clean) && isLater(check.at);
       const passages = (passagesOf.get(part.id) ?? []).filter((each) => each.circuit.id === circuit.id);
       const isProven = (at: string) => isLater(at) && (!isFouled || byMoment(at, check.at) > 0);
       const isOpened = passages.length > 0 && passages.every(({ clear, proofs }) => clear === true && isProven(proofs.at(-1)!.at)); // prettier-ignore
       const state = ways.length === 0 ? "unprovable" : isChecked || isOpened ? "cleared" : isFouled ? "fouled" : "open";
-      return [{ part, partClass, circuit, node, sources: here, state, ways, check }];
+      return [{ part, partClass, circuit, node, sources: here, state, ways, check, isDisputed }];
     });
   });
   const reached = new Map(
@@ -240,5 +277,8 @@ export const contaminationJudgement = judgement({
   lists: ["parts", "cameOut", "scrapped", "suspectChecks"],
   needs: ["order", "findings", "ledger", "clean"],
   assess: assessContamination,
-  problems: () => [],
+  problems: ({ suspects }) =>
+    suspects.flatMap(({ part, circuit, isDisputed }) =>
+      isDisputed ? [problem("suspect-disputed", [part.id, circuit.id], { tag: part.tag, circuit: circuit.name })] : [],
+    ),
 });

@@ -1,5 +1,6 @@
 import type { Job, Part, Signed } from "../entry/fold";
 import { groupBy } from "../group";
+import type { LedgerResult } from "../fragments/ledger";
 import { judgement } from "../judgement";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -64,6 +65,8 @@ export interface CrackPart {
   /** Where its cracks are drawn: the pack's zones, or a plain outline. */
   readonly map: ZoneMap;
   readonly partClass: PartClass;
+  /** One of its kind that broke beside it: then it is crack-checked whatever is usual for its kind. */
+  readonly sister: Part | null;
   readonly checks: readonly JudgedCheck[];
   readonly cracks: readonly JudgedCrack[];
   readonly zones: ReadonlyMap<string, ZoneState>;
@@ -99,14 +102,24 @@ function flawOf(
   return cleanedAt === undefined || cleanedAt > check.at ? "dirty" : null;
 }
 
+type Thread = Signed<"thread-found">;
+const isHurt = ({ state }: Thread) => state === "damaged" || state === "stud-broken";
+
+/** What a hole is: as it was seen last; one that was damaged is sound again by an insert, and by nobody's second look. */
+const standingThread = (all: readonly Thread[]): Thread =>
+  all.at(-1)!.state === "sound" ? (all.findLast(isHurt) ?? all.at(-1)!) : all.at(-1)!;
+
+/** A hole that one took for damaged, and one, later, for sound. */
+const isThreadDisputed = (all: readonly Thread[]) => standingThread(all) !== all.at(-1);
+
 function threadCounts(partClass: PartClass, threads: readonly Signed<"thread-found">[]): ThreadCount[] {
   const byHole = groupBy(threads, (each) => `${each.zone} ${each.hole}`);
-  const latest = [...byHole.values()].map((all) => all.at(-1)!);
+  const latest = [...byHole.values()].map((all) => standingThread(all));
   return (partClass.zoneMap?.zones ?? []).flatMap((zone) => {
     if (!zone.threads) return [];
     const here = latest.filter((each) => each.zone === zone.id);
     const inserts = here.filter((each) => each.state === "insert").length;
-    const damaged = here.filter((each) => each.state === "damaged" || each.state === "stud-broken").length;
+    const damaged = here.filter(isHurt).length;
     return [{ zone, inserts, damaged, most: zone.threads.most, withinLimit: inserts + damaged <= zone.threads.most }];
   });
 }
@@ -145,6 +158,7 @@ function crackPart(
   job: Pick<Job, "crackChecks" | "cracks" | "threads">,
   cleanedAt: string | undefined,
   schools: ReadonlyMap<string, string | null>,
+  sister: Part | null,
 ): CrackPart {
   const map = zoneMapOf(partClass);
   const checks = job.crackChecks.map((check): JudgedCheck => ({
@@ -171,23 +185,28 @@ function crackPart(
       : words.includes(null)
         ? null
         : crackWords[Math.max(...words.map((word) => crackWords.indexOf(word!)))]!;
+  // One that somebody found and nobody drew is there all the same: what it means nobody can tell yet.
+  const isUndrawn = cracks.length === 0 && job.crackChecks.some(({ found }) => found === "cracks");
   const zones = new Map(
     zoneIds.map((id): [string, ZoneState] => {
       const here = cracks.flatMap((crack) =>
         crack.zones.filter(({ zone }) => zone.id === id).map(({ rule }) => rule?.verdict ?? null),
       );
-      return [id, here.length > 0 ? worstOf(here) : isCovered(id) ? "clear" : "not-checked"];
+      const isLeftOpen = isUndrawn && isCovered(id);
+      return [id, here.length > 0 ? worstOf(here) : isLeftOpen ? null : isCovered(id) ? "clear" : "not-checked"];
     }),
   );
   const threads = threadCounts(partClass, job.threads);
   const words = [
     ...cracks.map((crack) => crack.verdict),
+    ...(isUndrawn ? [null] : []),
     ...(threads.some((each) => !each.withinLimit) ? ["scrap" as const] : []),
   ];
   return {
     part,
     map,
     partClass,
+    sister,
     checks,
     cracks,
     zones,
@@ -200,21 +219,28 @@ function crackPart(
 
 /** Any other part, taken in hand to be checked: nothing was looked for on it yet. */
 export const uncheckedPart = (pack: CompiledPack, part: Part, partClass: PartClass): CrackPart =>
-  crackPart(pack, part, partClass, { crackChecks: [], cracks: [], threads: [] }, undefined, new Map());
+  crackPart(pack, part, partClass, { crackChecks: [], cracks: [], threads: [] }, undefined, new Map(), null);
 
 /** What crack-checks found, what it means where it is, and what was never checked. */
 export function assessCrack(
   pack: CompiledPack,
   job: Pick<Job, "parts" | "cleaned" | "crackChecks" | "cracks" | "threads" | "scrapped">,
-  { order: { schools } }: { readonly order: Pick<Order, "schools"> },
+  { order: { schools }, ledger: { broken } }: { readonly order: Pick<Order, "schools">; readonly ledger: Pick<LedgerResult, "broken"> },
 ): CrackResult {
   const of = <T extends { readonly part: string }>(all: readonly T[]) => groupBy(all, (each) => each.part);
   const [checks, cracks, threads, cleaned] = [of(job.crackChecks), of(job.cracks), of(job.threads), of(job.cleaned)];
   const scrapped = new Map(job.scrapped.map((each) => [each.part, each]));
+  const brokenOf = groupBy(broken, (part) => part.class);
+  /** What ran beside it in this engine and broke; of what broke itself nobody asks. */
+  const sisterOf = (part: Part) => {
+    const all = brokenOf.get(part.class) ?? [];
+    return part.origin === "engine" && !all.includes(part) ? (all.find(({ origin }) => origin === "engine") ?? null) : null;
+  };
   const parts = [...job.parts.values()].flatMap((part): CrackPart[] => {
     const partClass = pack.classes.get(part.class);
+    const sister = sisterOf(part);
     const concerns =
-      partClass && (partClass.zoneMap || partClass.crackCheck || checks.has(part.id) || cracks.has(part.id));
+      partClass && (partClass.zoneMap || partClass.crackCheck || sister || checks.has(part.id) || cracks.has(part.id));
     if (!concerns) return [];
     const cleanedAt = cleaned
       .get(part.id)
@@ -232,6 +258,7 @@ export function assessCrack(
         },
         cleanedAt,
         schools,
+        sister,
       ),
     ];
   });
@@ -269,6 +296,9 @@ export function assessCrack(
         ...holes.flatMap(({ zone, inserts, damaged, most, withinLimit }) =>
           withinLimit ? [] : [problem("threads-past-limit", where, { tag, zone: zone.name, inserts, damaged, most })],
         ),
+        ...[...groupBy(threads.get(part.id) ?? [], ({ zone, hole }) => `${zone} ${hole}`).values()]
+          .filter(isThreadDisputed)
+          .map(([first]) => problem("thread-seen-differently", [part.id, first!.zone], { tag, hole: first!.hole })),
         ...(found.length === 0 && made.some(({ check }) => check.found === "cracks")
           ? [problem("cracks-not-drawn", where, { tag })]
           : []),
@@ -276,7 +306,7 @@ export function assessCrack(
       ];
     },
   );
-  const asked = parts.filter(({ part, partClass }) => part.slot !== null && partClass.crackCheck);
+  const asked = parts.filter(({ part, partClass, sister }) => part.slot !== null && (partClass.crackCheck || sister));
   return {
     parts,
     byPart: new Map(parts.map((each) => [each.part.id, each])),
@@ -292,7 +322,7 @@ export function assessCrack(
 
 export const crackJudgement = judgement({
   lists: ["parts", "cleaned", "crackChecks", "cracks", "threads", "scrapped"],
-  needs: ["order"],
+  needs: ["order", "ledger"],
   assess: assessCrack,
   problems: ({ problems }) => problems,
   stations: { "crack-check": ({ progress }) => (progress.total > 0 ? progress : null) },

@@ -6,7 +6,7 @@ import type { CrackPart } from "./assess-crack";
  * What crack-checks say of a part: each kind of crack for itself, and what nobody checked. A crack to be watched and one to
  * be repaired are both heard.
  */
-export function crackEvidence({ part, partClass, cracks, worst, isChecked }: CrackPart): readonly Evidence[] {
+export function crackEvidence({ part, partClass, cracks, worst, isChecked, sister }: CrackPart): readonly Evidence[] {
   const { tag, id, origin } = part;
   const where = [id];
   const of = (word: string) => cracks.filter(({ verdict }) => verdict === word);
@@ -19,12 +19,16 @@ export function crackEvidence({ part, partClass, cracks, worst, isChecked }: Cra
   // One that the pack calls repairable without saying how is for a person to say.
   const isOpen = worst === null || (repairable.length > 0 && repairs.length === 0);
   // What comes new from its maker was never in an engine that could have cracked it.
-  const isUnchecked = origin !== "supplier" && worst !== null && partClass.crackCheck !== undefined && !isChecked;
+  const isUnchecked = origin !== "supplier" && worst !== null && !isChecked;
   return [
     ...(worst === "scrap" ? [evidence(problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
     ...(isOpen ? [evidence(problem("crack-open", where, { tag }))] : []),
     ...(of("watch").length > 0 ? [evidence(problem("crack-watched", where, { tag, zones: zonesOf("watch") }))] : []),
-    ...(isUnchecked ? [evidence(problem("not-crack-checked", where, { tag }), { isAskedByWork: true })] : []),
+    ...(isUnchecked && sister
+      ? [evidence(problem("sister-unchecked", where, { tag, sister: sister.tag }), { isAskedByWork: true })]
+      : isUnchecked && partClass.crackCheck
+        ? [evidence(problem("not-crack-checked", where, { tag }), { isAskedByWork: true })]
+        : []),
     ...(repairs.length > 0
       ? [
           evidence(problem("cracked-repairable", where, { tag, zones: zonesOf("repairable"), repair, cost }), {

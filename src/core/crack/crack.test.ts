@@ -356,15 +356,18 @@ describe("a casting", () => {
 
   test("threads are counted against the zone's limit, each hole once and by its last word", () => {
     const { bench, part, crackPart } = block();
-    const hole = (at: number, state: "sound" | "damaged" | "stud-broken" | "insert") =>
-      bench.add("thread-found", { part, zone: "studs-cam", hole: at, state });
+    const hole = (at: number, state: "sound" | "damaged" | "stud-broken" | "insert", supersedes?: string[]) =>
+      bench.add("thread-found", { part, zone: "studs-cam", hole: at, state, ...(supersedes && { supersedes }) });
     for (const at of [1, 2, 3]) hole(at, "insert");
-    hole(4, "damaged");
+    const { id: damaged } = hole(4, "damaged");
     expect([crackPart().threads[0], crackPart().worst]).toMatchObject([
       { inserts: 3, damaged: 1, most: 3, withinLimit: false },
       "scrap",
     ]);
+    // Somebody else's look makes no thread sound again: both are shown. A correction does.
     hole(4, "sound");
+    expect([crackPart().threads[0]!.damaged, crackPart().worst]).toEqual([1, "scrap"]);
+    hole(4, "sound", [damaged]);
     expect([crackPart().threads[0]!.withinLimit, crackPart().worst]).toEqual([true, "none"]);
   });
 

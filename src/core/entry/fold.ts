@@ -16,6 +16,9 @@ export interface Part {
   readonly tag: string;
   readonly origin: Payload<"part-tagged">["origin"];
   readonly slot: string | null;
+  /** The first place it is known to have lain in, whatever became of it since; and when it was put where it is. */
+  readonly first: string | null;
+  readonly since: string | null;
   readonly known: Known;
 }
 
@@ -91,10 +94,14 @@ const toReading = ({
 });
 
 function foldParts(entries: readonly Entry[]): Map<string, Part> {
-  const slotOf = new Map<string, string | null>();
+  const at = new Map<string, Pick<Part, "slot" | "first" | "since">>();
+  const nowhere = { slot: null, first: null, since: null };
   for (const entry of entries) {
-    if (entry.type === "part-installed") slotOf.set(entry.payload.part, entry.payload.slot);
-    if (entry.type === "part-removed") slotOf.set(entry.payload.part, null);
+    if (entry.type !== "part-installed" && entry.type !== "part-removed") continue;
+    const { part } = entry.payload;
+    const before = at.get(part) ?? nowhere;
+    const slot = entry.type === "part-installed" ? entry.payload.slot : null;
+    at.set(part, { slot, first: before.first ?? slot, since: entry.at });
   }
   const noted = groupBy(entries.filter(isType("part-noted")), ({ payload }) => payload.part);
   return new Map(
@@ -105,7 +112,7 @@ function foldParts(entries: readonly Entry[]): Map<string, Part> {
         class: payload.class,
         tag: payload.tag,
         origin: payload.origin,
-        slot: slotOf.get(payload.part) ?? null,
+        ...(at.get(payload.part) ?? nowhere),
         known: noted.has(payload.part) ? knownOf(noted.get(payload.part)!) : nothingKnown,
       },
     ]),

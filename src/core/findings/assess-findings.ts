@@ -41,6 +41,12 @@ const lineKey = (finding: string, place: string | null) => `${finding} ${place ?
 export const gradeOf = (kind: FindingKind, value: string): number | null =>
   value === nothingThere ? 0 : (kind.values.find((each) => each.id === value)?.grade ?? null);
 
+/** Whether pieces of a part came off where this was seen: of what is broken at its gravest, unless the pack says otherwise. */
+export const hasPieces = ({ nature, values }: FindingKind, value: string): boolean => {
+  const seen = values.find(({ id }) => id === value);
+  return seen !== undefined && (seen.pieces ?? (nature === "broken" && seen.grade === 3));
+};
+
 /** Of the same seen twice, what was seen last: it was there then. */
 const distinct = (findings: readonly Finding[]) =>
   findings.filter(

@@ -1,9 +1,13 @@
 import { downstreamOf } from "../circuits/downstream";
 import type { Job, Part, Signed } from "../entry/fold";
+import { byMoment } from "../entry/clock";
+import { hasPieces, type FindingsResult } from "../findings/assess-findings";
+import { standingObservations } from "../findings/standing-observations";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Circuit } from "../pack/schema-teardown";
+import { ranAt } from "../part/part-situation";
 import { problem, type Problem } from "../problem/problem";
 import { add, estimate, exact, multiply, standardUncertainty, subtract, type Estimate } from "../quantity/estimate";
 
@@ -24,8 +28,11 @@ export type AccountState = (typeof accountStates)[number];
 /** One broken part: what it lost, what of it was found, what is still somewhere. In grams. */
 export interface PartAccount {
   readonly part: Part;
+  /** What was seen of it that says so, the first time; null where it was weighed alone. */
+  readonly seen: { readonly finding: string; readonly at: string } | null;
+  /** None where it was seen to be broken and nobody weighed what is left. */
   readonly weighings: readonly Broken[];
-  /** Null where the weighings contradict each other. */
+  /** Null where nobody weighed it, or the weighings contradict each other. */
   readonly lost: Estimate | null;
   readonly fragments: readonly Fragment[];
   readonly found: Estimate;
@@ -51,6 +58,8 @@ export interface LedgerResult {
   readonly residues: readonly Residue[];
   /** Places opened and searched, by circuit and node. */
   readonly searched: ReadonlySet<string>;
+  /** Parts that broke: seen so, lighter than they were, or with a piece of them found. */
+  readonly broken: readonly Part[];
   readonly isOpen: boolean;
   readonly problems: readonly Problem[];
 }
@@ -59,13 +68,29 @@ export const coverage = 2;
 const none = exact(0);
 const sum = (terms: readonly Estimate[]): Estimate => (terms.length === 0 ? none : add(...terms));
 
+/** Of each part that was seen to have lost pieces, what was seen first. */
+function seenBroken({ byPart }: FindingsResult): ReadonlyMap<string, NonNullable<PartAccount["seen"]>> {
+  return new Map(
+    [...byPart].flatMap(([id, { lines }]) => {
+      const seen = lines.flatMap((line) =>
+        standingObservations(line, "as-is")
+          .filter(({ value }) => hasPieces(line.kind, value))
+          .map(({ at }) => ({ finding: line.kind.name, at })),
+      );
+      const [first] = seen.sort((a, b) => byMoment(a.at, b.at));
+      return first ? [[id, first] as const] : [];
+    }),
+  );
+}
+
 export const placeKey = (circuit: string, node: string): string => `${circuit} ${node}`;
 
 /** Each weighing stands by itself: what the balance's own error is at one of them says nothing of the next. */
 const weighed = (grams: number, standard: number, id: string): Estimate =>
   estimate(grams, [[`weighing:${id}`, standard]]);
 
-const lostOf = ({ wholeGrams, wholeStandard, leftGrams, leftStandard, id }: Broken): Estimate =>
+/** What a part lost by one weighing of it. */
+export const lostOf = ({ wholeGrams, wholeStandard, leftGrams, leftStandard, id }: Broken): Estimate =>
   subtract(weighed(wholeGrams, wholeStandard, `${id}:whole`), weighed(leftGrams, leftStandard, `${id}:left`));
 
 /** What an account comes to, where pieces below a mass do no harm. */
@@ -76,6 +101,22 @@ function stateOf(missing: Estimate | null, smallest: number): AccountState {
   return missing.value - expanded > 0 ? "open" : "cannot-tell";
 }
 
+function brokenAmong(
+  job: Pick<Job, "parts" | "fragments">,
+  accounts: readonly PartAccount[],
+  smallest: number,
+): readonly Part[] {
+  const of = accounts.filter(
+    ({ seen, weighings }) => seen !== null || weighings.some((each) => isLighter(lostOf(each), smallest)),
+  );
+  const parents = job.fragments.flatMap(({ parent }) => (parent === null ? [] : (job.parts.get(parent) ?? [])));
+  return [...new Set([...of.map(({ part }) => part), ...parents])];
+}
+
+/** Whether a part surely lost more than does no harm. */
+export const isLighter = (lost: Estimate, smallest: number): boolean =>
+  lost.value - coverage * standardUncertainty(lost) > smallest;
+
 /**
  * The account of broken parts: what each lost against what was found of it. An account that does not close names the
  * places its pieces can have been carried to and that nobody has opened.
@@ -85,6 +126,7 @@ function stateOf(missing: Estimate | null, smallest: number): AccountState {
 export function assessLedger(
   pack: CompiledPack,
   job: Pick<Job, "parts" | "broken" | "fragments" | "residues" | "searched">,
+  { findings }: { readonly findings: FindingsResult },
 ): LedgerResult {
   const smallest = pack.pack.ledger?.smallestGrams ?? 0;
   const nodes = new Set(pack.pack.circuits.flatMap((circuit) => circuit.nodes.map((node) => node.id)));
@@ -99,7 +141,7 @@ export function assessLedger(
       circuit,
       nodes: downstreamOf(
         circuit,
-        circuit.nodes.filter((node) => part.slot !== null && node.slots.includes(part.slot)).map((node) => node.id),
+        circuit.nodes.filter((node) => ranAt(part).some((slot) => node.slots.includes(slot))).map((node) => node.id),
       ),
     }));
     return {
@@ -112,9 +154,12 @@ export function assessLedger(
     };
   };
 
-  const parts = [...groupBy(job.broken, (each) => each.part)].flatMap(([id, weighings]): PartAccount[] => {
+  const weighingsOf = groupBy(job.broken, (each) => each.part);
+  const seenOf = seenBroken(findings);
+  const parts = [...new Set([...weighingsOf.keys(), ...seenOf.keys()])].flatMap((id): PartAccount[] => {
     const part = job.parts.get(id);
     if (!part) return [];
+    const weighings = weighingsOf.get(id) ?? [];
     const fragments = byParent.get(id) ?? [];
     const found = massOf(fragments);
     const lost = weighings.length === 1 ? lostOf(weighings[0]!) : null;
@@ -124,6 +169,7 @@ export function assessLedger(
     return [
       {
         part,
+        seen: seenOf.get(id) ?? null,
         weighings,
         lost,
         fragments,
@@ -167,8 +213,13 @@ export function assessLedger(
   });
 
   const problems = [
-    ...parts.flatMap(({ part, weighings, state, missing, toSearch, isMapped }): Problem[] => {
+    ...parts.flatMap(({ part, seen, weighings, state, missing, toSearch, isMapped }): Problem[] => {
       const where = [part.id];
+      if (weighings.length === 0) {
+        const isSearched = isMapped && toSearch.length === 0;
+        const said = { tag: part.tag, finding: seen!.finding, places: toSearch.length };
+        return [problem(isSearched ? "pieces-searched-for" : "pieces-unaccounted", where, said)];
+      }
       if (weighings.length > 1) return [problem("weighed-twice", where, { tag: part.tag, count: weighings.length })];
       const [weighing] = weighings;
       if (weighing!.leftGrams > weighing!.wholeGrams)
@@ -196,6 +247,9 @@ export function assessLedger(
         ? [problem("fragment-place-unknown", [each.fragment], { where: each.where })]
         : [],
     ),
+    ...(job.residues.some(({ where }) => where === null)
+      ? [problem("residue-of-nowhere", [], { count: job.residues.filter(({ where }) => where === null).length })]
+      : []),
     ...(job.fragments.some((each) => each.parent === null)
       ? [
           problem("fragments-of-nothing", [], {
@@ -210,6 +264,7 @@ export function assessLedger(
     fragments: job.fragments,
     residues: job.residues,
     searched,
+    broken: brokenAmong(job, parts, smallest),
     isOpen: problems.some((each) => each.severity === "hold"),
     problems,
   };
@@ -217,7 +272,7 @@ export function assessLedger(
 
 export const fragmentsJudgement = judgement({
   lists: ["parts", "broken", "fragments", "residues", "searched"],
-  needs: [],
+  needs: ["findings"],
   assess: assessLedger,
   problems: ({ problems }) => problems,
 });

@@ -22,7 +22,7 @@ import { enduranceOf, type Endurance } from "./endurance";
 import type { VisitValue } from "./wear-rate";
 import { measuringProblems } from "./measuring-problems";
 
-type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid" | "visitsTaken">;
+type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid" | "visitsTaken" | "cleaned">;
 
 /** Everything that was measured, held against its limits. */
 export interface MeasureResult {
@@ -46,6 +46,7 @@ interface Remembered {
   readonly occasions: readonly (Occasion | undefined)[];
   readonly conflicts: readonly boolean[];
   readonly scatters: string;
+  readonly doneTo: readonly string[];
   readonly result: RowResult;
 }
 
@@ -64,17 +65,21 @@ const isSameSituation = (a: Evidence["situation"], b: Evidence["situation"]) =>
   a === b ||
   (a.variant === b.variant && a.application === b.application && isSame([...a.schools].flat(), [...b.schools].flat()));
 
+const never: readonly string[] = [];
+const doneOf = (part: Part | null, doneTo: Evidence["doneTo"]) => (part && doneTo.get(part.id)) ?? never;
+
 /** Whether everything that a row's result depends on is what it was: entries that did not change keep their identity. */
 function isCurrent(
   known: Remembered,
   { part, readings }: ReturnType<typeof evidenceFor>,
-  { rule, situation, occasions, inConflict, scatters }: Evidence,
+  { rule, situation, occasions, inConflict, scatters, doneTo }: Evidence,
 ): boolean {
   if (
     known.rule !== rule ||
     !isSameSituation(known.situation, situation) ||
     known.readings.length !== readings.length ||
     known.scatters !== scatters.key(readings) ||
+    !isSame(known.doneTo, doneOf(part, doneTo)) ||
     !isSamePart(known.part, part)
   )
     return false;
@@ -103,6 +108,7 @@ function createRow(): (row: Row, evidence: Evidence) => RowResult {
       occasions: readings.map((reading) => evidence.occasions.get(reading.occasion)),
       conflicts: readings.map((reading) => evidence.inConflict.has(reading.id)),
       scatters: evidence.scatters.key(readings),
+      doneTo: doneOf(part, evidence.doneTo),
       result,
     });
     return result;
@@ -115,6 +121,7 @@ function grownBy(before: Measured, job: Measured): readonly Reading[] | null {
     job.parts === before.parts &&
     job.occasions === before.occasions &&
     job.conflicts === before.conflicts &&
+    job.cleaned === before.cleaned &&
     // A gauge of which somebody said that it scatters is read elsewhere too.
     job.scattersSaid.length === 0 &&
     before.scattersSaid.length === 0;
@@ -184,6 +191,7 @@ function looseRows(pack: CompiledPack, job: Measured, evidence: Evidence): Reado
           pack,
           evidence.situation,
           evidence.scatters.key(readings),
+          ...doneOf(part, evidence.doneTo),
           ...readings,
         ];
         for (const { occasion, id } of readings)
@@ -275,7 +283,7 @@ export function createMeasure(pack: CompiledPack): Measure {
 }
 
 export const measureJudgement = judgement({
-  lists: ["readings", "parts", "occasions", "conflicts", "scattersSaid", "visitsTaken"],
+  lists: ["readings", "parts", "occasions", "conflicts", "scattersSaid", "visitsTaken", "cleaned"],
   needs: ["order"],
   assess: (pack: CompiledPack, job: Measured, found: { readonly order: Order }): MeasureResult =>
     createMeasure(pack)(job, found),

@@ -1,3 +1,6 @@
+import { byMoment } from "../entry/clock";
+import { groupBy } from "../group";
+import { questionReading } from "./question-reading";
 import { phases, type DecisionRule, type Phase } from "../entry/schema";
 import type { Job, Occasion, Part, Reading } from "../entry/fold";
 import type { ExprContext } from "../pack/evaluate-expr";
@@ -7,7 +10,7 @@ import { featureFor, hangsOn, type ConditionKind, type JobSituation } from "../p
 import { partSituation } from "../part/part-situation";
 import { jobSituation, type Order } from "../order/order";
 import { unitById } from "../quantity/units";
-import { add, estimate as estimateOf, mean, subtract, type Estimate } from "../quantity/estimate";
+import { add, estimate as estimateOf, mean, standardUncertainty, subtract, type Estimate } from "../quantity/estimate";
 import { allAccepted, assessCharacteristic, type Answer, type CharacteristicResult } from "./assess-characteristic";
 import { conformity, expandedUncertainty, stricter, type Conformity } from "./conformity";
 import { scatterAt, scattersSaid, type OwnScatter, type ScatterIs, type ScattersSaid } from "./own-scatter";
@@ -25,9 +28,14 @@ export interface PointResult {
   readonly wear: Estimate | null;
   readonly readings: readonly Reading[];
   readonly conflict: boolean;
+  /** Two occasions of one phase with nothing done in between read so differently that one of them is wrong: then it reads nothing. */
+  readonly disagrees: { readonly one: Estimate; readonly other: Estimate } | null;
   /** Of its repeats, where they scatter beyond their gauge, and what was said of it. */
   readonly scatter: (OwnScatter & { readonly is: ScatterIs }) | null;
 }
+
+/** Until a person settles it such a point reads nothing. */
+export const hasTwoValues = ({ conflict, disagrees }: PointResult): boolean => conflict || disagrees !== null;
 
 export interface RowResult {
   readonly row: Row;
@@ -60,6 +68,8 @@ export interface Evidence {
   readonly readingsOf: ReadonlyMap<string, ReadonlyMap<string, readonly Reading[]>>;
   readonly occasions: ReadonlyMap<string, Occasion>;
   readonly inConflict: ReadonlySet<string>;
+  /** When something was done to a part that may change what it measures, by part. */
+  readonly doneTo: ReadonlyMap<string, readonly string[]>;
   readonly scatters: ScattersSaid;
   readonly facts: ReadonlyMap<string, number>;
   readonly rule: DecisionRule;
@@ -80,7 +90,7 @@ export function evidenceFor(
 
 /** Sorts a job's readings and parts into the places where rows look for them. */
 export function gatherEvidence(
-  job: Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid">,
+  job: Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid" | "cleaned">,
   facts: ReadonlyMap<string, number>,
   order: Order,
 ): Evidence {
@@ -98,6 +108,7 @@ export function gatherEvidence(
     partIn,
     readingsOf,
     occasions: job.occasions,
+    doneTo: new Map([...groupBy(job.cleaned, ({ part }) => part)].map(([part, all]) => [part, all.map(({ at }) => at)])),
     inConflict: new Set(job.conflicts.flatMap((conflict) => conflict.successors)),
     scatters: scattersSaid(job),
     facts,
@@ -122,23 +133,34 @@ function newestPhase(readings: readonly Reading[], occasions: Evidence["occasion
   return [...phases].reverse().find((phase) => seen.has(phase)) ?? null;
 }
 
-/** Of one point, the readings of its newest occasion in the phase: repeats of one another. */
+/** Of one point, its readings in the phase by occasion, newest first: those of one occasion are repeats of one another. */
 function readingsAt(
   point: string,
   phase: Phase | null,
   readings: readonly Reading[],
   occasions: Evidence["occasions"],
-): readonly Reading[] {
+): readonly (readonly Reading[])[] {
   const here = readings.filter(
     (reading) => reading.point === point && occasions.get(reading.occasion)?.phase === phase,
   );
-  const openedAt = (reading: Reading) => occasions.get(reading.occasion)!.at;
-  const newest = here.reduce<Reading | null>((best, reading) => {
-    if (!best) return reading;
-    const [a, b] = [Date.parse(openedAt(reading)), Date.parse(openedAt(best))];
-    return a > b || (a === b && reading.occasion > best.occasion) ? reading : best;
-  }, null);
-  return here.filter((reading) => reading.occasion === newest?.occasion);
+  if (here.every(({ occasion }) => occasion === here[0]!.occasion)) return here.length > 0 ? [here] : [];
+  const openedAt = ([reading]: readonly Reading[]) => Date.parse(occasions.get(reading!.occasion)!.at);
+  return [...groupBy(here, ({ occasion }) => occasion).values()].sort(
+    (a, b) => openedAt(b) - openedAt(a) || (a[0]!.occasion < b[0]!.occasion ? 1 : -1),
+  );
+}
+
+/** Beyond so many standard uncertainties of their difference two readings of one thing are a contradiction. */
+const mostApart = 3;
+
+/**
+ * Whether two readings of one place are so far apart that no scatter explains it. What lies between the points that were
+ * touched counts twice: nobody sets a gauge on the very same spot again.
+ */
+function isApart(one: Estimate, other: Estimate, between: Estimate | null): boolean {
+  const spot = between ? Math.SQRT2 * standardUncertainty(between) : 0;
+  const apart = subtract(one, other);
+  return Math.abs(apart.value) > mostApart * Math.hypot(standardUncertainty(apart), spot);
 }
 
 /**
@@ -151,6 +173,12 @@ export const standsByPoint = ({ expr }: Characteristic): boolean =>
 /** Whether a reading is of what its feature measures: newtons where a length is wanted say nothing of it. */
 export const isOfKind = ({ unit }: Pick<Reading, "unit">, feature: Pick<Feature, "unit">): boolean =>
   unitById(unit)?.dimension === unitById(feature.unit)!.dimension;
+
+/** A reading that makes little sense and that nobody said is right: it was not measured until somebody does. */
+function isUnanswered({ value, kept }: Reading, feature: Feature, point: string): boolean {
+  const question = questionReading(value, feature, point);
+  return question !== null && kept !== question.code;
+}
 
 /** Thermal expansion of what a row measures; null where that is no length, and the bench's warmth is nothing to it. */
 export const expansionOf = ({ partClass, at: { feature } }: Row): number | null =>
@@ -194,22 +222,41 @@ function assessReadings(
   readings: readonly Reading[],
   evidence: Omit<Evidence, "partIn" | "readingsOf">,
 ): RowResult {
-  const { occasions, inConflict, scatters, facts, rule: jobsRule } = evidence;
+  const { occasions, inConflict, doneTo, scatters, facts, rule: jobsRule } = evidence;
   const situation = partSituation(part, row.partClass, evidence.situation);
   const feature = featureFor(row.at.feature, situation);
   const phase = newestPhase(readings, occasions);
   const expansion = expansionIn(row);
-  const read = feature.points.map((point) => {
-    const here = readingsAt(point.id, phase, readings, occasions);
-    const conflict = here.some((reading) => inConflict.has(reading.id));
-    const repeats = here.filter((reading) => isOfKind(reading, feature));
+  const between = betweenPoints(row, part);
+  const at = (here: readonly Reading[], point: string) => {
+    const repeats = here.filter((reading) => isOfKind(reading, feature) && !isUnanswered(reading, feature, point));
     const occasion = occasions.get(repeats[0]?.occasion ?? "");
-    // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
-    if (conflict || !occasion) return { point, readings: here, conflict, estimate: null, scatter: null };
+    if (!occasion) return { estimate: null, scatter: null };
     const { own, is, scatter, form } = scatterAt(repeats, occasion, scatters);
     const single = repeats.flatMap((reading) => readingEstimate(reading, occasion, expansion, scatter) ?? []);
     const middle = single.length === 0 ? null : mean(single);
-    return { point, readings: here, conflict, estimate: middle && form ? add(middle, form) : middle, scatter: own && { ...own, is } }; // prettier-ignore
+    return { estimate: middle && form ? add(middle, form) : middle, scatter: own && { ...own, is } };
+  };
+  const washings = (part && doneTo.get(part.id)) ?? [];
+  const isDoneBetween = (earlier: readonly Reading[], later: readonly Reading[]) =>
+    washings.some(
+      (when) =>
+        byMoment(occasions.get(earlier[0]!.occasion)!.at, when) <= 0 &&
+        byMoment(when, occasions.get(later[0]!.occasion)!.at) <= 0,
+    );
+  const read = feature.points.map((point) => {
+    const all = readingsAt(point.id, phase, readings, occasions);
+    const [here = [], ...earlier] = all;
+    const conflict = all.some((each) => each.some((reading) => inConflict.has(reading.id)));
+    // Two corrections of one reading are not two readings: until a person settles it, the point reads nothing.
+    if (conflict) return { point, readings: here, conflict, disagrees: null, estimate: null, scatter: null };
+    const { estimate, scatter } = at(here, point.id);
+    for (const before of earlier) {
+      const other = at(before, point.id).estimate;
+      if (estimate && other && !isDoneBetween(before, here) && isApart(estimate, other, between))
+        return { point, readings: [...before, ...here], conflict, disagrees: { one: other, other: estimate }, estimate: null, scatter: null }; // prettier-ignore
+    }
+    return { point, readings: here, conflict, disagrees: null, estimate, scatter };
   });
   const measured = new Map(read.flatMap(({ point, estimate }) => (estimate ? [[point.id, estimate] as const] : [])));
 
@@ -250,7 +297,6 @@ function assessReadings(
     own: ownSizes(part, feature),
   };
   const rule = stricter(jobsRule, row.partClass.rule?.atLeast);
-  const between = betweenPoints(row, part);
   const governing = assessCharacteristic(
     characteristic,
     context,

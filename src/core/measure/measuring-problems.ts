@@ -17,7 +17,10 @@ function rowProblems(row: RowResult): readonly Problem[] {
     const conflict = point.conflict
       ? [problem("conflict", [row.row.id, point.point], { row: row.row.name, point: name })]
       : [];
-    const { scatter } = point;
+    const { scatter, disagrees } = point;
+    const apart = disagrees
+      ? [problem("readings-disagree", [row.row.id, point.point], { row: row.row.name, point: name, one: disagrees.one.value, other: disagrees.other.value, unit: feature.unit })] // prettier-ignore
+      : [];
     const scattered =
       scatter && scatter.is === null
         ? [problem("scatter-unexplained", [row.row.id, point.point], { row: row.row.name, point: name, repeats: scatter.repeats, deviation: scatter.deviation, unit: feature.unit })] // prettier-ignore
@@ -36,7 +39,7 @@ function rowProblems(row: RowResult): readonly Problem[] {
       const question = questionReading(reading.value, feature, point.point);
       return question && reading.kept !== question.code ? [{ ...question, severity: "hold", path: where }] : [];
     });
-    return [...conflict, ...scattered, ...asked];
+    return [...conflict, ...apart, ...scattered, ...asked];
   });
   problemsOf.set(row, found);
   return found;

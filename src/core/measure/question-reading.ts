@@ -45,6 +45,18 @@ function isWithinLimits(value: number, { expr, limits, unit: own }: Feature["gov
   return lows.length > 0 && highs.length > 0 && value >= Math.min(...lows) && value <= Math.max(...highs);
 }
 
+/** Whether it is worn past its limit the usual way, by no more than half of what the limit allows: that is no slip. Common practice, no source. */
+function isWorn(value: number, { governing: { limits }, wearsTowards }: Feature): boolean {
+  const grows = wearsTowards === "larger";
+  const bounds = (of: "min" | "max") => [limits.reassembly, limits.inService].flatMap((limit) => limit?.[of] ?? []);
+  const start = grows ? (limits.new?.max ?? limits.new?.min) : (limits.new?.min ?? limits.new?.max);
+  const stops = bounds(grows ? "max" : "min");
+  if (start === undefined || stops.length === 0) return false;
+  const stop = grows ? Math.max(...stops) : Math.min(...stops);
+  const share = (value - start) / (stop - start);
+  return stop !== start && share >= 0 && share <= 1.5;
+}
+
 /**
  * Whether a reading makes sense for its point: asked at once, while the gauge is still in the part. It is held
  * against what a new part reads at that point where the pack says so, or against the new size; a small quantity
@@ -52,7 +64,8 @@ function isWithinLimits(value: number, { expr, limits, unit: own }: Feature["gov
  *
  * @returns  what to ask the person, or null when the reading is plausible
  */
-export function questionReading(value: number, { governing, unit, points }: Feature, pointId: string): Question | null {
+export function questionReading(value: number, feature: Feature, pointId: string): Question | null {
+  const { governing, unit, points } = feature;
   const isLength = unitById(unit)?.dimension === "length";
   const { new: fresh, reassembly } = governing.limits;
   const ask = (code: AboutSize, expected: number) => problem(code, [], { value, expected, unit });
@@ -62,7 +75,7 @@ export function questionReading(value: number, { governing, unit, points }: Feat
     if (slip) return ask(slip[0], expected);
     return Math.abs(ratio - 1) > share ? ask("far-from-size", expected) : null;
   };
-  if (isWithinLimits(value, governing, unit)) return null;
+  if (isWithinLimits(value, governing, unit) || isWorn(value, feature)) return null;
   const nominal = points.find((point) => point.id === pointId)?.nominal;
   if (nominal !== undefined && nominal !== 0) return farFrom(nominal, aboutShare);
   // Of readings of another kind than the limits (a length of chain, a stretch in percent) the limits say nothing.

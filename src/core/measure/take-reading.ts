@@ -4,7 +4,7 @@ import type { Sheet } from "../pack/compile-pack";
 import { done, problem, refused, type Outcome, type Problem } from "../problem/problem";
 import { parseReading } from "../quantity/parse-quantity";
 import type { Unit } from "../quantity/units";
-import type { RowResult } from "./assess-row";
+import { hasTwoValues, type RowResult } from "./assess-row";
 import { questionAround, questionReading, type Around, type Question } from "./question-reading";
 
 /** What a person typed at a point, understood, with what there is to ask about it. */
@@ -77,7 +77,7 @@ export function aroundOf(
         ? []
         : all.flatMap((of) =>
             of.points
-              .filter((each) => !each.conflict && (of !== here || each.point !== point))
+              .filter((each) => !hasTwoValues(each) && (of !== here || each.point !== point))
               .flatMap((each) => each.readings.at(-1)?.value ?? []),
           ),
     here: isForm ? [] : whole(here, ids),
@@ -108,7 +108,7 @@ export interface ReadingEntries {
 
 /**
  * The entries that a typed reading becomes. A value typed over one of the same occasion corrects it; one of a new
- * occasion is a new measurement; one typed where two corrections clash settles them. A repeat corrects nothing.
+ * occasion is a new measurement; one typed where two corrections clash, or two readings contradict each other, settles them. A repeat corrects nothing.
  *
  * @param row  of a part, in its slot: see `whyNoReading`
  */
@@ -124,7 +124,7 @@ export function readingEntries(
   const over =
     as === "repeat"
       ? []
-      : at.readings.filter((reading) => reading.occasion === occasion || at.conflict).map(({ id }) => id);
+      : at.readings.filter((reading) => reading.occasion === occasion || hasTwoValues(at)).map(({ id }) => id);
   const rivals = job.conflicts.flatMap(({ successors }) =>
     successors.some((id) => over.includes(id)) ? successors : [],
   );

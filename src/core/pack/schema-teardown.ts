@@ -70,7 +70,15 @@ export const FindingKind = z.strictObject({
   id: Id,
   name: Text,
   values: z
-    .array(z.strictObject({ id: Id, name: Text, grade: z.union([z.literal(1), z.literal(2), z.literal(3)]) }))
+    .array(
+      z.strictObject({
+        id: Id,
+        name: Text,
+        grade: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+        /** Pieces of it came off. Where nothing is said they did of what is broken at its gravest, and of nothing else. */
+        pieces: z.optional(z.boolean()),
+      }),
+    )
     .check(z.minLength(1), z.maxLength(12)),
   /** Places of the part it can be at; the part as a whole where there are none. */
   places: z._default(z.array(Id).check(z.maxLength(60)), []),

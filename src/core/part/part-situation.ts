@@ -26,3 +26,10 @@ export function partSituation(part: Part | null, partClass: PartClass, job: JobS
     origin: part.origin,
   };
 }
+
+/**
+ * Where a part ran before the engine was opened, wherever it lies now: what was tried there was tried of it, and what it shed
+ * went on from there. What came since ran nowhere in it.
+ */
+export const ranAt = ({ origin, first, slot }: Pick<Part, "origin" | "first" | "slot">): readonly string[] =>
+  origin === "engine" ? [first ?? slot].flatMap((each) => each ?? []) : [];

@@ -10,6 +10,7 @@ import { optionKey } from "../option/same-option";
 function read(bench: TestBench, part: string, row: string, values: readonly number[]) {
   const { at } = bench.pack.rows.get(row)!;
   const gauge = { ...testGauge, id: `gauge-${at.feature.quantity}`, method: "direct" as const, quantities: [at.feature.quantity], unit: at.feature.unit }; // prettier-ignore
+  bench.strikeReadings(part, at.id);
   const occasion = bench.occasion({ gauge, master: null });
   at.feature.points.forEach(
     (point, index) =>
@@ -61,7 +62,8 @@ describe("a twin-rotor rotary", () => {
     const slots = () => needAt(judged(bench), "rotor-1/apex-slot").asItIs;
     expect(slots().allowed).toBe(true);
     bench.add("part-noted", { part, item: "series", feature: null, value: "series-2", supersedes: bench.entries.filter(({ type, payload }) => type === "part-noted" && payload.part === part).map(({ id }) => id) }); // prettier-ignore
-    expect(slots().allowed).toBe(false);
+    // What was no slip on the one is too far from the size of the other: it counts for nothing until somebody answers.
+    expect([slots().allowed, judged(bench).holds.some(({ code }) => code === "far-from-size")]).toEqual([null, true]);
     // A 2 mm slot is no slip of the hand on a part of the other series.
     read(bench, part, "rotor-1/apex-slot", [2.02]);
     const asked = judged(bench);

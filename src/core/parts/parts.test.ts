@@ -210,6 +210,7 @@ const direct = (quantity: string) => ({ ...testGauge, id: `gauge-${quantity}`, m
 /** Reads one feature of a part, wherever it is, all points alike. */
 function readPart(bench: TestBench, part: string, rowId: string, value: number) {
   const { at } = bench.pack.rows.get(rowId)!;
+  bench.strikeReadings(part, at.id);
   const occasion = bench.occasion({ phase: "as-received", gauge: direct(at.feature.quantity), master: null });
   for (const point of at.feature.points)
     bench.add("reading-taken", { occasion, part, feature: at.id, point: point.id, value, typed: String(value), unit: at.feature.unit }); // prettier-ignore

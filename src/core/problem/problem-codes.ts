@@ -158,7 +158,7 @@ const worthOf = {
 const account = { tag: text, grams: number, expanded: number, places: number };
 const treated = { tag: text, treatment: text, why: orNoText };
 const seen = { tag: text, finding: text, value: text, place: orNoText, why: orNoText, source: orNoText };
-const testedBy = { tag: text, check: text, place: orNoText, why: text };
+const testedBy = { tag: text, check: text, place: orNoText, why: orNoText };
 const knownOf = { tag: text, item: text, why: text };
 const fouled = { tag: text, circuit: text, from: text, why: text };
 const checkedBy = { tag: text, method: text };
@@ -274,6 +274,9 @@ export const problemCodes = {
   "fragments-missing": passableDanger("build", "strip")(account),
   "account-too-coarse": passableUnknown("build", "strip")(account),
   "missing-after-search": tells(account),
+  "pieces-unaccounted": passableDanger("build", "strip")({ tag: text, finding: text, places: number }),
+  "pieces-searched-for": tells({ tag: text, finding: text, places: number }),
+  "residue-of-nowhere": passableUnknown("build", "strip")({ count: number }),
   "fragment-place-unknown": tells({ where: text }),
   "fragments-of-nothing": passableUnknown("build", "strip")({ count: number }),
 
@@ -283,7 +286,7 @@ export const problemCodes = {
   "cleaned-with-plugs": passableDanger("clean")({ tag: text, left: text }),
   "lost-by-cleaning": tells({ tag: text, findings: text, count: number }),
   "passages-unproven": passableUnknown("build", "clean")({ tag: text, count: number, of: number, passage: text }),
-  "passage-blocked": danger("build", "clean")({ passage: text, tag: text }),
+  "passage-blocked": danger("build", "clean")({ passage: text, tag: orNoText }),
 
   // Diagnose: what failed first holds up what is decided about it
   "cause-open": unknown("decide", "diagnose")({ why: text, count: number }),
@@ -303,6 +306,7 @@ export const problemCodes = {
   "suspect-refused": refuses("by-then")({ ...fouled, checks: text }),
   "suspect-fouled": refuses("by-then")({ ...fouled, checks: text }),
   "suspect-unprovable": refuses("by-then")(fouled),
+  "suspect-disputed": debt("build", "diagnose")({ tag: text, circuit: text }),
   "suspect-to-prove": tells({ tag: text, circuit: text, checks: text }),
 
   // Match: what does not go together is not built together
@@ -325,7 +329,8 @@ export const problemCodes = {
   "check-unknown-method": tells(checkedBy),
   "cracks-not-drawn": debt("crack-check")({ tag: text }),
   "crack-without-zones": unknown("crack-check")({ tag: text }),
-  "crack-outside-zones": debt("crack-check")({ tag: text }),
+  "crack-outside-zones": unknown("crack-check")({ tag: text }),
+  "thread-seen-differently": debt("crack-check")({ tag: text, hole: number }),
   "crack-unjudged": unknown("crack-check")({ tag: text, zones: text, missing: text }),
   "threads-past-limit": danger("crack-check")({
     tag: text,
@@ -340,6 +345,7 @@ export const problemCodes = {
 
   // Measure
   conflict: debt("measure")({ row: text, point: text }),
+  "readings-disagree": debt("measure")({ row: text, point: text, one: number, other: number, unit: text }),
   "scatter-unexplained": debt("measure")({ row: text, point: text, repeats: number, deviation: number, unit: text }),
   "setting-master-missing": unknown("measure")({ gauge: text }),
   "gauge-assumed": tells({ gauge: text, what: text }),
@@ -436,6 +442,11 @@ export const problemCodes = {
   "known-refuses": refuses("by-then")(knownOf),
   "known-asks": asks(2)(knownOf),
   "known-tells": tellsAgainst(knownOf),
+  "sister-unchecked": asks(25)({ tag: text, sister: text }),
+  "sister-to-look-at": asks(5)({ tag: text, sister: text, what: text }),
+  "beside-a-break": asks(5)({ tag: text, broken: text }),
+  "passage-not-clear": refuses("by-then")({ tag: text, passage: text }),
+  "passage-to-prove": tells({ tag: text, passage: text }),
   "not-looked-over": asks(1)({ tag: text, count: number }),
   "looked-over": tells({ tag: text, count: number }),
 

@@ -48,8 +48,8 @@ export interface StripResult {
 
 const hasFigure = (value: number | null): value is number => value !== null;
 
-/** Whether what was noted is as it should be. */
-function isAmiss({ states, figure }: StripCheck, note: CheckNote): boolean | null {
+/** Whether what was noted is not as it should be; null where it was skipped. */
+export function isAmiss({ states, figure }: StripCheck, note: CheckNote): boolean | null {
   if (note.skipped !== null) return null;
   const wrongState = note.state !== null && states !== undefined && note.state !== states[0]!.id;
   const wrongFigure =

@@ -3,7 +3,7 @@ import { Flex, Heading, chakra } from "@chakra-ui/react";
 import { useMemo, type ReactNode } from "react";
 import type { JointResult } from "@/core/measure/assess-joint";
 import type { Age } from "@/core/measure/endurance";
-import type { RowResult } from "@/core/measure/assess-row";
+import { hasTwoValues, type RowResult } from "@/core/measure/assess-row";
 import { budgetOf, jointBudget } from "@/core/measure/uncertainty-budget";
 import { settling } from "@/core/measure/settle";
 import { extremeBias } from "@/core/numeric/extreme-bias";
@@ -208,7 +208,7 @@ function Repeats({ row }: { row: RowResult }) {
   const { unitFor } = useJob();
   const unit = unitFor(row.row.at.feature.unit);
   return row.points.map((point) => {
-    const told = point.conflict ? null : ownScatter(point.readings.map(({ value }) => value), Infinity); // prettier-ignore
+    const told = hasTwoValues(point) ? null : ownScatter(point.readings.map(({ value }) => value), Infinity); // prettier-ignore
     if (!told) return null;
     const { name } = row.row.at.feature.points.find((each) => each.id === point.point)!;
     return (

@@ -8,7 +8,8 @@ const at = (place: string | null) => (place ? ` (${place})` : "");
 /** What was seen, and why it matters; what the pack does not say goes by usual practice, and is called that. */
 const sawIt = (p: ParamsOf<"seen-refuses">, follows: string) =>
   `${p.tag}: ${p.finding}${at(p.place)}, ${p.value}. ${p.why ?? `Usual practice, for the pack says nothing: ${follows}.`}`;
-const tried = (p: ParamsOf<"tested-refuses">) => `${p.tag}, ${p.check}${at(p.place)}: not as it should be. ${p.why}`;
+const tried = (p: ParamsOf<"tested-refuses">) =>
+  `${p.tag}, ${p.check}${at(p.place)}: not as it should be. ${p.why ?? "The pack does not say what follows: a person has to say."}`;
 
 /** What was seen, tested, weighed and is known of a part. */
 export const conditionSentences = {
@@ -17,7 +18,7 @@ export const conditionSentences = {
   "part-may-be-broken": (p) =>
     `Whether anything of ${p.tag} is missing cannot be told: ${grams(p.grams)} ± ${grams(p.expanded)}. Weigh finer.`,
   "part-weighed-twice": (p) =>
-    `${p.tag} was weighed more than once at once: until it is settled nobody knows what is missing.`,
+    `${p.tag} was weighed more than once: until one of the weighings is corrected nobody knows what is missing.`,
   "piece-of-it-found": (p) =>
     `${many(p.count, "piece")} of ${p.tag} ${p.count === 1 ? "was" : "were"} found: it is never used again.`,
   "seen-refuses": (p) => sawIt(p, "not used again as it is"),
@@ -30,6 +31,13 @@ export const conditionSentences = {
   "known-refuses": (p) => `${p.tag}: ${p.why}`,
   "known-asks": (p) => `${p.tag}: ${p.why}`,
   "known-tells": (p) => `${p.tag}: ${p.why}`,
+  "sister-unchecked": (p) =>
+    `${p.sister} broke beside it: ${p.tag} is crack-checked before it is used again, and nobody has done so.`,
+  "sister-to-look-at": (p) => `${p.sister} broke beside it: look whether ${p.tag} is sound (${p.what}).`,
+  "beside-a-break": (p) =>
+    `${p.broken} broke against ${p.tag}: look at all of it by itself, or crack-check it, before it is used again.`,
+  "passage-not-clear": (p) => `${p.tag}: ${p.passage} is not clear. Clean it out and prove it.`,
+  "passage-to-prove": (p) => `Cleaned out, and ${p.passage} proven clear.`,
   "not-looked-over": (p) =>
     `${p.tag} is judged by eye, and ${many(p.count, "thing")} on it ${p.count === 1 ? "was" : "were"} not looked for yet: that is not “sound”.`,
   "looked-over": (p) => `${p.tag} was looked over (${many(p.count, "thing")}).`,

@@ -76,6 +76,8 @@ export const decideSentences = {
     p.type === "entry-struck"
       ? "A reading was struck; the reason is still owed."
       : "A reading was corrected; the reason is still owed.",
+  "readings-disagree": (p, say) =>
+    `${capital(p.row)}, ${p.point}: read as ${say.length(p.one)} and as ${say.length(p.other)}, further apart than any scatter explains, and nothing was done to it in between. Strike the one that is wrong; until then the point counts for nothing.`,
   "scatter-unexplained": (p, say) =>
     `${capital(p.row)}, ${p.point}: ${p.repeats} repeats scatter by ${say.plusMinus(p.deviation)}, far beyond their gauge. Was one a slip, is it the form of the part, or the gauge? Until somebody says, it is all in the uncertainty.`,
   "setting-master-missing": (p) =>

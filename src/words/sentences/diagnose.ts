@@ -29,6 +29,8 @@ export const diagnoseSentences = {
   "suspect-refused": (p) => `${fouled(p)}. ${p.why} Its failure hurts people: proven clean (${p.checks}) or new.`,
   "suspect-fouled": (p) =>
     `${fouled(p)}, and pieces were left in it when it was looked into. ${p.why} Proven clean (${p.checks}) or new.`,
+  "suspect-disputed": (p) =>
+    `${p.tag}: one found pieces of the ${p.circuit} circuit in it, another says it is clean, and nothing was done to it in between. Look again.`,
   "suspect-to-prove": (p) => `Proven clean first, where the ${p.circuit} carries pieces: ${p.checks}.`,
   "suspect-unprovable": (p) => `${fouled(p)}. ${p.why} It cannot be proven clean: new.`,
 } satisfies Sentences;

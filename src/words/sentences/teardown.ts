@@ -31,6 +31,12 @@ export const teardownSentences = {
     `Whether all of ${p.tag} is there cannot be told: ${grams(p.grams)} ± ${grams(p.expanded)}. Weigh finer, or search ${many(p.places, "place")}.`,
   "missing-after-search": (p) =>
     `${grams(p.grams)} ± ${grams(p.expanded)} of ${p.tag} was not found, and every place it can have reached was opened.`,
+  "pieces-unaccounted": (p) =>
+    `${p.tag} lost pieces (${p.finding}), and nobody weighed what is left of it: weigh it beside a whole one${p.places > 0 ? `, or search ${many(p.places, "place")} that they can have reached` : ", and find out where they went"}.`,
+  "pieces-searched-for": (p) =>
+    `${p.tag} lost pieces (${p.finding}), and every place they can have reached was opened.`,
+  "residue-of-nowhere": (p) =>
+    `${many(p.count, "residue was", "residues were")} noted without saying where: what it can have fouled hangs on that.`,
   "fragment-place-unknown": (p) => `A piece is said to come from “${p.where}”, which the pack does not know.`,
   "fragments-of-nothing": (p) =>
     `${many(p.count, "piece belongs", "pieces belong")} to no part that is known to be broken: look for the part it is missing from.`,
@@ -41,7 +47,7 @@ export const teardownSentences = {
   "cleaned-with-plugs": (p) => `${p.tag} was cleaned without first: ${p.left}.`,
   "lost-by-cleaning": (p) => `${p.tag} was cleaned before anyone looked for ${p.findings}: that is washed away.`,
   "passages-unproven": (p) => `${p.tag}: ${p.count} of ${p.of} passages are not proven clear, ${p.passage} first.`,
-  "passage-blocked": (p) => `${capital(p.passage)} (${p.tag}) is not clear.`,
+  "passage-blocked": (p) => `${capital(p.passage)}${p.tag === null ? "" : ` (${p.tag})`} is not clear.`,
 
   "check-dirty": (p) => `${p.method} on ${p.tag} before it was cleaned proves nothing.`,
   "check-blind": (p) => `${p.method} finds nothing in what ${p.tag} is made of.`,
@@ -51,7 +57,9 @@ export const teardownSentences = {
     `A check of ${p.tag} is down with cracks, and none was drawn: draw them where they are, or note the check as nothing found.`,
   "crack-without-zones": (p) =>
     `A crack is recorded on ${p.tag}, and the pack has no zones for it: judge it by the maker's manual.`,
-  "crack-outside-zones": (p) => `A crack on ${p.tag} lies in no zone of its map: draw it where it is.`,
+  "crack-outside-zones": (p) => `A crack on ${p.tag} lies in no zone of its map: a person judges it, by the maker's manual.`,
+  "thread-seen-differently": (p) =>
+    `${p.tag}, hole ${p.hole}: one took its thread for damaged, another for sound. Look again, and correct the one that is wrong; until then it counts as damaged.`,
   "crack-unjudged": (p) =>
     `A crack on ${p.tag} (${p.zones}) cannot be judged yet: ${p.missing.includes("length") ? "measure its length" : ""}${p.missing === "length, school" || p.missing === "school, length" ? " and " : ""}${p.missing.includes("school") ? "say at Intake whether cracks are repaired" : ""}.`,
   "threads-past-limit": (p) =>

@@ -71,6 +71,8 @@ export const stripEntries = {
       grams: Grams,
       typed: z.optional(Typed),
       standard: Grams,
+      /** Its longest side as far as it was measured: a screen stops what is larger than its mesh. */
+      mm: z.optional(z.number().check(z.positive(), z.maximum(2000))),
       material: z.nullable(Id),
       where: z.nullable(Id),
       parent: z.nullable(Uuid),

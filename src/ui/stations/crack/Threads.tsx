@@ -21,13 +21,21 @@ const marks: Readonly<Record<State | "unknown", { sign: string; color: string }>
 
 /** The holes of one zone, each as it is; threads with inserts are counted against what the zone accepts. */
 function Zone({ of, count }: { of: CrackPart; count: ThreadCount }) {
-  const { append, assessment, mayWrite, wording } = useJob();
+  const { append, assessment, mayWrite, me, wording } = useJob();
   const [hole, setHole] = useState<number | null>(null);
   const { zone, inserts, damaged, most, withinLimit } = count;
   const here = assessment.job.threads.filter((each) => each.part === of.part.id && each.zone === zone.id);
   const stateOf = (at: number) => here.filter((each) => each.hole === at).at(-1)?.state ?? "unknown";
   const note = (state: State) => {
-    append("thread-found", { part: of.part.id, zone: zone.id, hole: hole!, state });
+    // Sound after all: that takes back what the same person saw before; what somebody else saw stands beside it.
+    const takenBack = state === "sound" ? here.filter((each) => each.hole === hole && each.author === me.id) : [];
+    append("thread-found", {
+      part: of.part.id,
+      zone: zone.id,
+      hole: hole!,
+      state,
+      ...(takenBack.length > 0 ? { supersedes: takenBack.map(({ id }) => id) } : {}),
+    });
     setHole(hole! < zone.threads!.holes ? hole! + 1 : null);
   };
   return (

@@ -1,4 +1,5 @@
 "use client";
+import { hasTwoValues } from "@/core/measure/assess-row";
 import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Occasion } from "@/core/entry/fold";
@@ -170,7 +171,7 @@ export function GaugeBar({
   const { row, point, key } = hands.active;
   const draft = hands.draftOf(key);
   const spec = sheet.feature.points.find((each) => each.id === point.point)!;
-  const read = point.conflict ? null : asRead(point);
+  const read = hasTwoValues(point) ? null : asRead(point);
   const figure = draft?.text || (read === null ? "–" : formatNumber(read, unit));
   const isQuestion = draft?.found?.severity === "notice";
 
@@ -229,11 +230,11 @@ export function GaugeBar({
             <strong>
               {capital(row.row.name)}, {spec.name}.
             </strong>{" "}
-            {point.conflict && (
+            {hasTwoValues(point) && (
               <chakra.span color="near">
-                In conflict:{" "}
+                Two values:{" "}
                 {point.readings.map((each) => `${formatNumber(each.value, unit)} by ${nameOf(each.author)}`).join(", ")}
-                , or struck. Type the right one: it settles the rest.{" "}
+                {point.conflict ? ", or struck" : ""}. Measure again and type the right one: it takes the place of both.{" "}
               </chakra.span>
             )}
             <chakra.span color="quiet" css={{ [short]: { display: mayWrite ? "none" : "inline" } }}>

@@ -1,4 +1,5 @@
 "use client";
+import { hasTwoValues } from "@/core/measure/assess-row";
 import { memo, useCallback, useLayoutEffect, useRef, type KeyboardEvent } from "react";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { otherUnit, unitById } from "@/core/quantity/units";
@@ -37,7 +38,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
   const unit = unitFor(cell.row.row.at.feature.unit);
   const isWaiting = point.readings.some((reading) => log.waiting.has(reading.id));
   const read = asRead(point);
-  const shown = point.conflict ? "two values" : read === null ? "" : formatNumber(read, unit);
+  const shown = hasTwoValues(point) ? "two values" : read === null ? "" : formatNumber(read, unit);
   const hover = useHover(cell);
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
@@ -70,7 +71,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
   useLayoutEffect(() => {
     if (isResult && field.current && document.activeElement === field.current) field.current.select();
   }, [isResult, shown]);
-  const alarmed = draft?.found ? "near" : point.conflict ? "out" : null;
+  const alarmed = draft?.found ? "near" : hasTwoValues(point) ? "out" : null;
   return (
     <div data-cell={isActive ? "active" : ""} data-alarm={alarmed ?? undefined}>
       <input
@@ -98,7 +99,7 @@ export const ReadingCell = memo(function ReadingCell({ cell, draft, isActive, na
       <div data-below="">
         {caption && <span>{caption}</span>}
         {point.expanded !== null && `± ${formatUncertainty(point.expanded, unit)}`}
-        {point.readings.length > 1 && !point.conflict && ` · ${point.readings.length}×`}
+        {point.readings.length > 1 && !hasTwoValues(point) && ` · ${point.readings.length}×`}
       </div>
     </div>
   );

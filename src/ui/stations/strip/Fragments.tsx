@@ -66,6 +66,14 @@ function readMass({ read }: NumberIn, text: string): TypedNumber | { readonly wr
   return "value" in mass && mass.value < 0 ? { wrong: `${text} cannot be: nothing weighs less than nothing.` } : mass;
 }
 
+/** The longest side of a piece, in whatever unit; or what is wrong with it. */
+function readSize({ read }: NumberIn, text: string): TypedNumber | { readonly wrong: string } {
+  const size = read(text);
+  return "value" in size && (size.value <= 0 || size.value > 2000)
+    ? { wrong: `${text} is no longest side of a piece: more than nothing, and at most 2 m.` }
+    : size;
+}
+
 function Choose({
   label,
   value,
@@ -195,8 +203,10 @@ function WeighBroken() {
 /** A loose piece, or what the strainer held. */
 function AddPiece({ kind }: { kind: "piece" | "residue" }) {
   const { assessment, append, pack, newId } = useJob();
-  const grams = useNumberIn()("g");
+  const numberIn = useNumberIn();
+  const [grams, length] = [numberIn("g"), numberIn("mm")];
   const [mass, setMass] = useState("");
+  const [size, setSize] = useState("");
   const [material, setMaterial] = useState("");
   const [where, setWhere] = useState("");
   const [parent, setParent] = useState("");
@@ -218,14 +228,17 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
         : kind === "residue" && magnetic.trim() !== "" && (share === null || share < 0 || share > 100)
           ? `“${magnetic}” is not a share from 0 to 100 %.`
           : null;
-    setWrong(found);
-    if (found !== null || "wrong" in read) return;
+    const long = size.trim() === "" ? null : readSize(length, size);
+    const wrongSize = long && "wrong" in long ? long.wrong : null;
+    setWrong(found ?? wrongSize);
+    if (found !== null || "wrong" in read || (long && "wrong" in long)) return;
     const { value, ...typed } = read;
     const common = { grams: value, ...typed, standard: balance, where: where || null, words: words.trim() || null };
     if (kind === "piece")
       append("fragment-found", {
         ...common,
         fragment: newId(),
+        ...(long ? { mm: long.value } : {}),
         material: material || null,
         parent: parent || null,
         photo: photo || null,
@@ -233,6 +246,7 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
     else
       append("residue-found", { ...common, magneticShare: share === null ? null : share / 100, shareStandard: 0.03 });
     setMass("");
+    setSize("");
     setWords("");
     setMagnetic("");
   };
@@ -250,6 +264,18 @@ function AddPiece({ kind }: { kind: "piece" | "residue" }) {
           width="84px"
         />
         <span>g</span>
+        {kind === "piece" && (
+          <>
+            <SmallInput
+              value={size}
+              onChange={(event) => setSize(event.currentTarget.value)}
+              aria-label={`Longest side of the piece, ${length.unit.symbol}`}
+              placeholder="longest side"
+              width="104px"
+            />
+            <span>{length.unit.symbol}</span>
+          </>
+        )}
         {kind === "piece" && (
           <Choose label="Piece of" value={parent} onChange={setParent}>
             <option value="">of no known part</option>
