@@ -24,9 +24,12 @@ test("a verdict says which limit, by how much, how sure and from which source", 
   const choice = assess(orrinshaw, demoJob("ferry-marigold"), "2026-11-24T00:00:00Z").choices.find(
     ({ slot }) => slot.id === "crankshaft",
   )!;
-  expect(sayProblem(choice.proposal.reasons[0]!, wording)).toBe(
-    "Smallest diameter 70.870 ± 0.004: outside 70.950 by 0.080 (Orrinshaw 6M workshop manual, ed. 3, p. 36).",
-  );
+  expect(
+    sayProblem(
+      choice.proposal.reasons.find(({ code }) => code === "outside-limit")!,
+      wording,
+    ),
+  ).toBe("Smallest diameter 70.870 ± 0.004: outside 70.950 by 0.080 (Orrinshaw 6M workshop manual, ed. 3, p. 36).");
 });
 
 test("what a person typed is quoted back, in the unit of the job", () => {
