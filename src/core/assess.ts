@@ -107,7 +107,17 @@ function createJudging(pack: CompiledPack): {
     const contamination = of.contamination(job, { order, findings, ledger, clean });
     const measured = of.measured(job, { order });
     const lots = of.lots(job, { measured });
-    const condition = of.condition(job, { order, findings, ledger, strip, clean, crack, contamination, lots });
+    const condition = of.condition(job, {
+      order,
+      findings,
+      ledger,
+      strip,
+      clean,
+      crack,
+      contamination,
+      lots,
+      measured,
+    });
     const sightings = of.sightings(job, { order, findings, measured, strip, crack, ledger, identity });
     const meeting = of.meeting({ measured });
     const match = of.match(job, { order, sightings, meeting, identity });

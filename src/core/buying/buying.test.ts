@@ -112,7 +112,7 @@ describe("what arrives", () => {
       gauge: { ...testGauge, method: "direct", quantities: ["leak-down-time"] },
       master: null,
     });
-    bench.add("reading-taken", { occasion, part: parts[0]!, feature: "leak-down", point: "time", value: 4, typed: "4", unit: "s" }); // prettier-ignore
+    bench.add("reading-taken", { occasion, part: parts[0]!, feature: "leak-down", point: "time", value: 4, typed: "4", unit: "s", kept: "far-from-size" }); // prettier-ignore
     expect(judged(bench).inHand.lots.map(({ verdict }) => verdict)).toEqual(["refused"]);
     expect(judged(bench).buying.ordered[0]).toMatchObject({ arrived: 0, open: slots.length });
     expect(lines().map(({ quantity }) => quantity)).toEqual([slots.length]);

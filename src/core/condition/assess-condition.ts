@@ -19,7 +19,10 @@ import { keptBeside } from "../same";
 import { isAmiss, type CheckNote, type CheckPlace, type CheckResult, type StripResult } from "../strip/assess-strip";
 import { crackEvidence } from "../crack/crack-evidence";
 import { evidence, type Evidence } from "../evidence/evidence";
-import { lotEvidence, restsOnLot, type Lot } from "../lots/lots";
+import { lotEvidence, restsOnLot, rowsOfPart, type Lot } from "../lots/lots";
+import type { MeasureResult } from "../measure/assess-measure";
+import type { JointResult } from "../measure/assess-joint";
+import { measuredEvidence } from "./measured-evidence";
 import { findingVerdict, ifItHolds } from "./finding-verdict";
 import { meet, type Verdict } from "../evidence/verdict";
 
@@ -112,16 +115,19 @@ const blockedIn = (part: Part, blocked: CleanResult["blocked"]): Evidence[] =>
   blocked
     .filter(({ passage }) => passage.in !== undefined && passage.in === part.slot && part.origin !== "supplier")
     .map(({ passage, circuit }) =>
-      evidence(problem("passage-not-clear", [part.id, circuit.id, passage.id], { tag: part.tag, passage: passage.name }), {
-        cleans: true,
-        proof: {
-          reason: problem("passage-to-prove", [part.id, circuit.id, passage.id], {
-            tag: part.tag,
-            passage: passage.name,
-          }),
-          minutes: minutesToProve,
+      evidence(
+        problem("passage-not-clear", [part.id, circuit.id, passage.id], { tag: part.tag, passage: passage.name }),
+        {
+          cleans: true,
+          proof: {
+            reason: problem("passage-to-prove", [part.id, circuit.id, passage.id], {
+              tag: part.tag,
+              passage: passage.name,
+            }),
+            minutes: minutesToProve,
+          },
         },
-      }),
+      ),
     );
 
 /** To blow or push a passage through and see that it is clear. Common practice, no source. */
@@ -146,7 +152,9 @@ function besideABreak(seen: PartFindings, cracked: CrackPart | undefined, struck
           ),
         ]
       : []),
-    ...(struckBy && !isSeen ? [evidence(problem("beside-a-break", [part.id], { tag: part.tag, broken: struckBy.tag }))] : []),
+    ...(struckBy && !isSeen
+      ? [evidence(problem("beside-a-break", [part.id], { tag: part.tag, broken: struckBy.tag }))]
+      : []),
   ];
 }
 
@@ -161,10 +169,17 @@ const neighboursIn = (pack: CompiledPack): ReadonlyMap<string, ReadonlySet<strin
         }),
       ),
       ...pack.pack.slots.flatMap(({ id, within }) =>
-        within === undefined ? [] : ([[id, within], [within, id]] as const),
+        within === undefined
+          ? []
+          : ([
+              [id, within],
+              [within, id],
+            ] as const),
       ),
     ].filter(([a, b]) => pack.slots.get(a)?.class !== pack.slots.get(b)?.class);
-    return new Map([...groupBy(pairs, ([a]) => a)].map(([slot, all]) => [slot, new Set(all.map(([, other]) => other))]));
+    return new Map(
+      [...groupBy(pairs, ([a]) => a)].map(([slot, all]) => [slot, new Set(all.map(([, other]) => other))]),
+    );
   });
 const keptNeighbours = keptBeside<CompiledPack, ReadonlyMap<string, ReadonlySet<string>>>();
 
@@ -251,6 +266,7 @@ function lookedOver({ part, lines }: PartFindings, { features }: PartClass): Evi
     : [evidence(problem("looked-over", [part.id], { tag: part.tag, count: lines.length }))];
 }
 
+const noJoints: readonly JointResult[] = [];
 const keptConditions = keptBeside<Part, PartCondition | null>();
 
 /** Whoever has something to say of a part. */
@@ -263,13 +279,14 @@ interface Spoken {
   readonly crack: Pick<CrackResult, "scrapped" | "byPart">;
   readonly contamination: Pick<Contamination, "suspects">;
   readonly lots: readonly Lot[];
+  readonly measured: MeasureResult;
 }
 
 /** Everything but measuring that speaks for or against using a part again. */
 export function assessCondition(
   pack: CompiledPack,
   { cameOut, adopted }: Pick<Job, "cameOut" | "adopted">,
-  { order, findings, ledger, strip, clean, crack, contamination: { suspects }, lots }: Spoken,
+  { order, findings, ledger, strip, clean, crack, contamination: { suspects }, lots, measured }: Spoken,
 ): ConditionResult {
   const suspicions = groupBy(suspects, ({ part }) => part.id);
   const accounts = new Map(ledger.parts.map((account) => [account.part.id, account]));
@@ -279,12 +296,19 @@ export function assessCondition(
   const adoptions = groupBy(adopted, ({ part }) => part);
   const lotOf = new Map(lots.flatMap((lot) => lot.parts.map(({ id }) => [id, lot] as const)));
   const smallest = pack.pack.ledger?.smallestGrams ?? 0;
+  const jointsOf = groupByKeys(
+    [...measured.joints.values()].filter(({ row }) => row.joint.givesWay.length === 0),
+    ({ ends }) => [...ends.values()].flatMap(({ part }) => part?.id ?? []),
+  );
   const neighbours = neighboursIn(pack);
-  const brokenAt = new Map(ledger.broken.flatMap((part) => foundIn(part, cameOut).map((slot) => [slot, part] as const)));
+  const brokenAt = new Map(
+    ledger.broken.flatMap((part) => foundIn(part, cameOut).map((slot) => [slot, part] as const)),
+  );
   /** What broke beside it in this engine. */
   const struckBy = (found: readonly string[], part: Part): Part | null => {
     if (brokenAt.size === 0 || ledger.broken.includes(part)) return null;
-    for (const slot of found) for (const other of neighbours.get(slot) ?? []) if (brokenAt.has(other)) return brokenAt.get(other)!;
+    for (const slot of found)
+      for (const other of neighbours.get(slot) ?? []) if (brokenAt.has(other)) return brokenAt.get(other)!;
     return null;
   };
   const byPart = new Map<string, PartCondition>();
@@ -296,7 +320,8 @@ export function assessCondition(
     const found = foundIn(part, cameOut);
     const [account, count] = [accounts.get(part.id), pieces.get(part.id)?.length ?? 0];
     const struck = struckBy(found, part);
-    const basis = [struck, clean.blocked, ...(account?.weighings ?? []), seen, gone, cracked, ...(lot ? restsOnLot(lot) : []), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
+    const [rows, meeting] = [rowsOfPart(pack, part, measured), jointsOf.get(part.id) ?? noJoints];
+    const basis = [...rows, ...meeting, struck, clean.blocked, ...(account?.weighings ?? []), seen, gone, cracked, ...(lot ? restsOnLot(lot) : []), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
     const condition = keptConditions(part, basis, () => {
       const situation = partSituation(part, partClass, jobSituation(order));
       const spoken = ofClass.get(part.class) ?? [];
@@ -312,6 +337,7 @@ export function assessCondition(
         ...consequences.flatMap((each) => remembered(part, each, order)),
         ...blockedIn(part, clean.blocked),
         ...besideABreak(seen, cracked, struck),
+        ...measuredEvidence(part, partClass, rows, meeting),
         ...lived(part, partClass, situation, order),
         ...ofRevision(part, partClass),
         ...(suspicions.get(part.id) ?? []).map((each) => suspicionOf(each, pack.pack.intake?.schools)),
@@ -328,7 +354,7 @@ export function assessCondition(
 
 export const conditionJudgement = judgement({
   lists: ["cameOut", "adopted"],
-  needs: ["order", "findings", "ledger", "strip", "clean", "crack", "contamination", "lots"],
+  needs: ["order", "findings", "ledger", "strip", "clean", "crack", "contamination", "lots", "measured"],
   assess: assessCondition,
   problems: () => [],
 });

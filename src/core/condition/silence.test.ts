@@ -181,7 +181,11 @@ describe("two readings of one thing", () => {
     bench.readRestAsNew(["liner-bore"]);
     const take = (value: number) => {
       const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct" }, master: null });
-      return bench.readAll(occasion, row, orrinshaw.rows.get(row)!.at.feature.points.map(() => value));
+      return bench.readAll(
+        occasion,
+        row,
+        orrinshaw.rows.get(row)!.at.feature.points.map(() => value),
+      );
     };
     const point = () => judged(bench).rows.get(row)!.points[0]!;
     return { bench, take, point };

@@ -189,7 +189,8 @@ export function assessContamination(
             isLater(each.at) &&
             !washings.some(({ at }) => byMoment(each.at, at) <= 0 && byMoment(at, check.at) <= 0),
         );
-      const isChecked = !isDisputed && check !== null && check.clean && isLater(check.at) && ways.some(({ how }) => how === check.how);
+      const isChecked =
+        !isDisputed && check !== null && check.clean && isLater(check.at) && ways.some(({ how }) => how === check.how);
       const isFouled = check !== null && (isDisputed || !check.clean) && isLater(check.at);
       const passages = (passagesOf.get(part.id) ?? []).filter((each) => each.circuit.id === circuit.id);
       const isProven = (at: string) => isLater(at) && (!isFouled || byMoment(at, check.at) > 0);

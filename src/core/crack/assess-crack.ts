@@ -71,6 +71,8 @@ export interface CrackPart {
   readonly cracks: readonly JudgedCrack[];
   readonly zones: ReadonlyMap<string, ZoneState>;
   readonly threads: readonly ThreadCount[];
+  /** Holes whose threads are damaged, or in which a stud is broken. */
+  readonly hurt: readonly Signed<"thread-found">[];
   /** Whether a check that counts covers all of it. */
   readonly isChecked: boolean;
   /** Whether it was checked again after it was ground. */
@@ -103,6 +105,7 @@ function flawOf(
 }
 
 type Thread = Signed<"thread-found">;
+const threadKey = ({ zone, hole }: Thread) => `${zone} ${hole}`;
 const isHurt = ({ state }: Thread) => state === "damaged" || state === "stud-broken";
 
 /** What a hole is: as it was seen last; one that was damaged is sound again by an insert, and by nobody's second look. */
@@ -113,8 +116,7 @@ const standingThread = (all: readonly Thread[]): Thread =>
 const isThreadDisputed = (all: readonly Thread[]) => standingThread(all) !== all.at(-1);
 
 function threadCounts(partClass: PartClass, threads: readonly Signed<"thread-found">[]): ThreadCount[] {
-  const byHole = groupBy(threads, (each) => `${each.zone} ${each.hole}`);
-  const latest = [...byHole.values()].map((all) => standingThread(all));
+  const latest = [...groupBy(threads, threadKey).values()].map(standingThread);
   return (partClass.zoneMap?.zones ?? []).flatMap((zone) => {
     if (!zone.threads) return [];
     const here = latest.filter((each) => each.zone === zone.id);
@@ -211,6 +213,7 @@ function crackPart(
     cracks,
     zones,
     threads,
+    hurt: [...groupBy(job.threads, threadKey).values()].map(standingThread).filter(isHurt),
     isChecked: covers(counting),
     isCheckedAfter: covers(counting.filter((check) => check.when === "after-grinding")),
     worst: words.length === 0 ? "none" : worstOf(words),
@@ -225,7 +228,10 @@ export const uncheckedPart = (pack: CompiledPack, part: Part, partClass: PartCla
 export function assessCrack(
   pack: CompiledPack,
   job: Pick<Job, "parts" | "cleaned" | "crackChecks" | "cracks" | "threads" | "scrapped">,
-  { order: { schools }, ledger: { broken } }: { readonly order: Pick<Order, "schools">; readonly ledger: Pick<LedgerResult, "broken"> },
+  {
+    order: { schools },
+    ledger: { broken },
+  }: { readonly order: Pick<Order, "schools">; readonly ledger: Pick<LedgerResult, "broken"> },
 ): CrackResult {
   const of = <T extends { readonly part: string }>(all: readonly T[]) => groupBy(all, (each) => each.part);
   const [checks, cracks, threads, cleaned] = [of(job.crackChecks), of(job.cracks), of(job.threads), of(job.cleaned)];
@@ -234,13 +240,16 @@ export function assessCrack(
   /** What ran beside it in this engine and broke; of what broke itself nobody asks. */
   const sisterOf = (part: Part) => {
     const all = brokenOf.get(part.class) ?? [];
-    return part.origin === "engine" && !all.includes(part) ? (all.find(({ origin }) => origin === "engine") ?? null) : null;
+    return part.origin === "engine" && !all.includes(part)
+      ? (all.find(({ origin }) => origin === "engine") ?? null)
+      : null;
   };
   const parts = [...job.parts.values()].flatMap((part): CrackPart[] => {
     const partClass = pack.classes.get(part.class);
     const sister = sisterOf(part);
     const concerns =
-      partClass && (partClass.zoneMap || partClass.crackCheck || sister || checks.has(part.id) || cracks.has(part.id));
+      partClass &&
+      (partClass.zoneMap || partClass.crackCheck || sister || checks.has(part.id) || cracks.has(part.id) || threads.has(part.id)); // prettier-ignore
     if (!concerns) return [];
     const cleanedAt = cleaned
       .get(part.id)
@@ -296,7 +305,7 @@ export function assessCrack(
         ...holes.flatMap(({ zone, inserts, damaged, most, withinLimit }) =>
           withinLimit ? [] : [problem("threads-past-limit", where, { tag, zone: zone.name, inserts, damaged, most })],
         ),
-        ...[...groupBy(threads.get(part.id) ?? [], ({ zone, hole }) => `${zone} ${hole}`).values()]
+        ...[...groupBy(threads.get(part.id) ?? [], threadKey).values()]
           .filter(isThreadDisputed)
           .map(([first]) => problem("thread-seen-differently", [part.id, first!.zone], { tag, hole: first!.hole })),
         ...(found.length === 0 && made.some(({ check }) => check.found === "cracks")

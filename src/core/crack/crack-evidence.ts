@@ -6,7 +6,16 @@ import type { CrackPart } from "./assess-crack";
  * What crack-checks say of a part: each kind of crack for itself, and what nobody checked. A crack to be watched and one to
  * be repaired are both heard.
  */
-export function crackEvidence({ part, partClass, cracks, worst, isChecked, sister }: CrackPart): readonly Evidence[] {
+export function crackEvidence({
+  part,
+  partClass,
+  cracks,
+  worst,
+  isChecked,
+  sister,
+  map,
+  hurt,
+}: CrackPart): readonly Evidence[] {
   const { tag, id, origin } = part;
   const where = [id];
   const of = (word: string) => cracks.filter(({ verdict }) => verdict === word);
@@ -20,7 +29,10 @@ export function crackEvidence({ part, partClass, cracks, worst, isChecked, siste
   const isOpen = worst === null || (repairable.length > 0 && repairs.length === 0);
   // What comes new from its maker was never in an engine that could have cracked it.
   const isUnchecked = origin !== "supplier" && worst !== null && !isChecked;
+  // Threads of a zone that has no count of inserts to go by.
+  const damaged = hurt.filter(({ zone }) => !map.zones.find(({ id: of }) => of === zone)?.threads).length;
   return [
+    ...(damaged > 0 ? [evidence(problem("thread-damaged", where, { tag, count: damaged }))] : []),
     ...(worst === "scrap" ? [evidence(problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
     ...(isOpen ? [evidence(problem("crack-open", where, { tag }))] : []),
     ...(of("watch").length > 0 ? [evidence(problem("crack-watched", where, { tag, zones: zonesOf("watch") }))] : []),

@@ -22,7 +22,10 @@ import { enduranceOf, type Endurance } from "./endurance";
 import type { VisitValue } from "./wear-rate";
 import { measuringProblems } from "./measuring-problems";
 
-type Measured = Pick<Job, "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid" | "visitsTaken" | "cleaned">;
+type Measured = Pick<
+  Job,
+  "readings" | "parts" | "occasions" | "conflicts" | "scattersSaid" | "visitsTaken" | "cleaned"
+>;
 
 /** Everything that was measured, held against its limits. */
 export interface MeasureResult {

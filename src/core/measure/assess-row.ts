@@ -108,7 +108,9 @@ export function gatherEvidence(
     partIn,
     readingsOf,
     occasions: job.occasions,
-    doneTo: new Map([...groupBy(job.cleaned, ({ part }) => part)].map(([part, all]) => [part, all.map(({ at }) => at)])),
+    doneTo: new Map(
+      [...groupBy(job.cleaned, ({ part }) => part)].map(([part, all]) => [part, all.map(({ at }) => at)]),
+    ),
     inConflict: new Set(job.conflicts.flatMap((conflict) => conflict.successors)),
     scatters: scattersSaid(job),
     facts,

@@ -164,7 +164,9 @@ type Steps = ReadonlyMap<string, string>;
 
 function knownOf({ partClass, needs, condition, enduranceOf, price, alwaysNew }: PartBasis): Known {
   const evidence = (condition?.evidence ?? []).filter((each) => !isMachinedAway(each, needs));
-  const ofPart = evidence.filter(({ on }) => on === null);
+  // Where no decision is about the place it concerns it speaks of the part.
+  const places = new Set(needs.map(({ row }) => row.row.at.id));
+  const ofPart = evidence.filter(({ on }) => on === null || !on.some((at) => places.has(at)));
   // A way that a place has by what it measures takes what was seen away too: it is done once.
   const ofPlaces = new Set(needs.flatMap(({ ways }) => ways.map(({ id }) => id)));
   const asItIs = (need: Need) =>

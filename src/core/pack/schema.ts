@@ -173,6 +173,8 @@ export const Characteristic = z.strictObject({
   limits: z._default(Limits, {}),
   /** Other limits, each where its condition holds: the first of them. While that cannot be told, the strictest of those that may. */
   limitsWhere: z._default(z.array(z.strictObject({ onlyIf: Condition, limits: Limits })).check(z.maxLength(20)), []),
+  /** It is kept for the record alone, and why: past its limits it refuses nothing. */
+  record: z.optional(Text),
   /** What it goes by where no limit for reassembly is known: a rule of thumb, some of which go by a diameter in mm. */
   thumb: z.optional(z.strictObject({ rule: z.enum(thumbIds), diameter: z.optional(z.number().check(z.positive())) })),
 });

@@ -159,6 +159,7 @@ const account = { tag: text, grams: number, expanded: number, places: number };
 const treated = { tag: text, treatment: text, why: orNoText };
 const seen = { tag: text, finding: text, value: text, place: orNoText, why: orNoText, source: orNoText };
 const testedBy = { tag: text, check: text, place: orNoText, why: orNoText };
+const measuredOf = { tag: text, of: text, characteristic: text, value: number, limit: number, bound: text, unit: text };
 const knownOf = { tag: text, item: text, why: text };
 const fouled = { tag: text, circuit: text, from: text, why: text };
 const checkedBy = { tag: text, method: text };
@@ -442,6 +443,10 @@ export const problemCodes = {
   "known-refuses": refuses("by-then")(knownOf),
   "known-asks": asks(2)(knownOf),
   "known-tells": tellsAgainst(knownOf),
+  "measured-past-limit": refuses("by-then")(measuredOf),
+  "measured-past-new": asks(5)(measuredOf),
+  "fit-past-limit": asks(15)({ tag: text, joint: text, characteristic: text, value: number, limit: number, bound: text, unit: text }), // prettier-ignore
+  "thread-damaged": asks(10)({ tag: text, count: number }),
   "sister-unchecked": asks(25)({ tag: text, sister: text }),
   "sister-to-look-at": asks(5)({ tag: text, sister: text, what: text }),
   "beside-a-break": asks(5)({ tag: text, broken: text }),

@@ -31,6 +31,14 @@ export const conditionSentences = {
   "known-refuses": (p) => `${p.tag}: ${p.why}`,
   "known-asks": (p) => `${p.tag}: ${p.why}`,
   "known-tells": (p) => `${p.tag}: ${p.why}`,
+  "measured-past-limit": (p, say) =>
+    `${capital(p.of)}, ${p.characteristic} ${say.bare(p.value)}: past its limit of ${say.length(p.limit)} (${p.bound === "max" ? "at most" : "at least"}). Nothing else decides by it: it refuses ${p.tag} all the same.`,
+  "measured-past-new": (p, say) =>
+    `${capital(p.of)}, ${p.characteristic} ${say.bare(p.value)}: past what a new one may have (${say.length(p.limit)}). A person has to say whether it is fitted.`,
+  "fit-past-limit": (p, say) =>
+    `${capital(p.joint)}, ${p.characteristic} ${say.bare(p.value)}: past its limit of ${say.length(p.limit)}, and nobody has said which of its parts gives way.`,
+  "thread-damaged": (p) =>
+    `${p.tag}: ${many(p.count, "damaged thread", "damaged threads")} where the pack sets no limit to inserts. A person has to say.`,
   "sister-unchecked": (p) =>
     `${p.sister} broke beside it: ${p.tag} is crack-checked before it is used again, and nobody has done so.`,
   "sister-to-look-at": (p) => `${p.sister} broke beside it: look whether ${p.tag} is sound (${p.what}).`,

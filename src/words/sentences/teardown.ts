@@ -57,7 +57,8 @@ export const teardownSentences = {
     `A check of ${p.tag} is down with cracks, and none was drawn: draw them where they are, or note the check as nothing found.`,
   "crack-without-zones": (p) =>
     `A crack is recorded on ${p.tag}, and the pack has no zones for it: judge it by the maker's manual.`,
-  "crack-outside-zones": (p) => `A crack on ${p.tag} lies in no zone of its map: a person judges it, by the maker's manual.`,
+  "crack-outside-zones": (p) =>
+    `A crack on ${p.tag} lies in no zone of its map: a person judges it, by the maker's manual.`,
   "thread-seen-differently": (p) =>
     `${p.tag}, hole ${p.hole}: one took its thread for damaged, another for sound. Look again, and correct the one that is wrong; until then it counts as damaged.`,
   "crack-unjudged": (p) =>

@@ -234,7 +234,8 @@ export function GaugeBar({
               <chakra.span color="near">
                 Two values:{" "}
                 {point.readings.map((each) => `${formatNumber(each.value, unit)} by ${nameOf(each.author)}`).join(", ")}
-                {point.conflict ? ", or struck" : ""}. Measure again and type the right one: it takes the place of both.{" "}
+                {point.conflict ? ", or struck" : ""}. Measure again and type the right one: it takes the place of
+                both.{" "}
               </chakra.span>
             )}
             <chakra.span color="quiet" css={{ [short]: { display: mayWrite ? "none" : "inline" } }}>
