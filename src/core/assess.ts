@@ -94,6 +94,7 @@ function createJudging(pack: CompiledPack): {
     meeting: createMeetingRows(pack),
     match: remembered(pack, kept.match),
     diagnosis: remembered(pack, kept.diagnosis),
+    heard: remembered(pack, kept.heard),
   };
 
   /** Each judgement once, behind those that it needs: the compiler holds what is given against what is needed. */
@@ -145,6 +146,7 @@ function createJudging(pack: CompiledPack): {
       buying: buying.assess(pack, job, { lots, day }),
       intake: intake.assess(pack, job, { order, plan: planned, identity }),
       record: record.assess(pack, job, { order, day }),
+      heard: of.heard(job, { findings, ledger, crack, condition, identity }),
     };
   };
 

@@ -7,6 +7,7 @@ import { sightingsJudgement } from "./causes/sightings";
 import { contaminationJudgement } from "./contamination/suspects";
 import { findingsJudgement } from "./findings/assess-findings";
 import { fragmentsJudgement } from "./fragments/ledger";
+import { heardJudgement } from "./heard/heard";
 import { identifyJudgement } from "./identify/assess-identity";
 import { intakeJudgement } from "./intake/assess-intake";
 import type { Progress } from "./judgement";
@@ -47,6 +48,7 @@ export const judgements = {
   match: matchJudgement,
   plan: planJudgement,
   buying: buyingJudgement,
+  heard: heardJudgement,
 } as const;
 
 export type JudgementName = keyof typeof judgements;

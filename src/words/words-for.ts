@@ -1,3 +1,4 @@
+import type { Unmoving } from "@/core/heard/heard";
 import type { Part } from "@/core/entry/fold";
 import type { PartItem } from "@/core/entry/types/parts";
 import type { FigureGroup } from "@/core/figures/figure";
@@ -190,4 +191,18 @@ export const roleWords: Readonly<Record<Role, string>> = {
   viewer: "A viewer looks at everything and writes nothing.",
   inspector: "An inspector records what is there: readings, findings, photos.",
   lead: "A lead decides, orders, hands over, and looks after settings and accounts.",
+};
+
+/** Why a fact that was recorded moves nothing, where usual practice says so. */
+export const unmovingWords: Readonly<Record<Unmoving, string>> = {
+  slight: "Slight, and by usual practice no reason to do anything.",
+  "as-it-should-be": "It is as it should be.",
+  skipped: "It was skipped.",
+  "looked-again": "It was looked at again later, and that counts.",
+  "not-of-this-engine": "The pack does not know it.",
+  "read-by-no-cause": "No cause that the pack knows leaves such a trace.",
+  "no-limit": "The pack sets no limit to it.",
+  "no-metal": "A magnet draws nothing out of it.",
+  "names-it": "It only names the part.",
+  "made-good": "It was made good.",
 };

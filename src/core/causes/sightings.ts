@@ -1,7 +1,7 @@
 import type { CrackResult } from "../crack/assess-crack";
 import type { Job, Part } from "../entry/fold";
 import type { FindingLine, FindingsResult, PartFindings } from "../findings/assess-findings";
-import { gradeOf } from "../findings/assess-findings";
+import { gradeOf } from "../findings/finding";
 import { standingObservations } from "../findings/standing-observations";
 import type { LedgerResult } from "../fragments/ledger";
 import { groupBy } from "../group";

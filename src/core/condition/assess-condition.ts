@@ -16,7 +16,14 @@ import type { Consequence } from "../pack/schema-consequences";
 import { problem } from "../problem/problem";
 import { standardUncertainty, type Estimate } from "../quantity/estimate";
 import { keptBeside } from "../same";
-import { isAmiss, type CheckNote, type CheckPlace, type CheckResult, type StripResult } from "../strip/assess-strip";
+import {
+  isAmiss,
+  slotsOf,
+  type CheckNote,
+  type CheckPlace,
+  type CheckResult,
+  type StripResult,
+} from "../strip/assess-strip";
 import { crackEvidence } from "../crack/crack-evidence";
 import { evidence, type Evidence } from "../evidence/evidence";
 import { lotEvidence, restsOnLot, rowsOfPart, type Lot } from "../lots/lots";
@@ -103,8 +110,7 @@ const tested = (
 ): Evidence[] =>
   checks.flatMap((result) =>
     result.places.flatMap((place) => {
-      const slots = result.check.places.find(({ id }) => id === place.id)?.slots ?? result.check.slots ?? [];
-      return slots.some((slot) => found.includes(slot))
+      return slotsOf(result.check, place.id).some((slot) => found.includes(slot))
         ? place.notes.flatMap((note) => notedOf(part, result, place, note, consequences))
         : [];
     }),

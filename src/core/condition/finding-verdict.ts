@@ -1,6 +1,6 @@
 import type { Part } from "../entry/fold";
 import type { FindingLine } from "../findings/assess-findings";
-import { gradeOf, nothingThere } from "../findings/assess-findings";
+import { gradeOf, nothingThere } from "../findings/finding";
 import { holds, type Situation } from "../pack/conditions";
 import type { PartClass } from "../pack/schema";
 import type { Consequence, Nature } from "../pack/schema-consequences";

@@ -2,7 +2,8 @@ import { byMoment } from "../entry/clock";
 import type { CleanResult } from "../clean/assess-clean";
 import { evidence, type Evidence } from "../evidence/evidence";
 import type { Job, Part, Signed } from "../entry/fold";
-import { gradeOf, type FindingsResult } from "../findings/assess-findings";
+import { type FindingsResult } from "../findings/assess-findings";
+import { gradeOf } from "../findings/finding";
 import type { LedgerResult } from "../fragments/ledger";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";
@@ -278,8 +279,13 @@ export const contaminationJudgement = judgement({
   lists: ["parts", "cameOut", "scrapped", "suspectChecks"],
   needs: ["order", "findings", "ledger", "clean"],
   assess: assessContamination,
-  problems: ({ suspects }) =>
-    suspects.flatMap(({ part, circuit, isDisputed }) =>
+  problems: ({ sources, suspects }) => [
+    ...suspects.flatMap(({ part, circuit, isDisputed }) =>
       isDisputed ? [problem("suspect-disputed", [part.id, circuit.id], { tag: part.tag, circuit: circuit.name })] : [],
     ),
+    // Metal that no part is suspected of harbouring came of something all the same.
+    ...[...groupBy(sources, ({ circuit }) => circuit)]
+      .filter(([circuit]) => !suspects.some((each) => each.circuit === circuit))
+      .map(([circuit, all]) => problem("metal-found", [circuit.id], { circuit: circuit.name, what: all[0]!.what })),
+  ],
 });

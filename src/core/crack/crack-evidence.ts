@@ -29,10 +29,17 @@ export function crackEvidence({
   const isOpen = worst === null || (repairable.length > 0 && repairs.length === 0);
   // What comes new from its maker was never in an engine that could have cracked it.
   const isUnchecked = origin !== "supplier" && worst !== null && !isChecked;
-  // Threads of a zone that has no count of inserts to go by.
-  const damaged = hurt.filter(({ zone }) => !map.zones.find(({ id: of }) => of === zone)?.threads).length;
+  // Where the pack does not count inserts nobody can tell whether the zone takes one more.
+  const isCounted = hurt.every(({ zone }) => map.zones.find(({ id: of }) => of === zone)?.threads);
+  const inserts = hurt.length === 1 ? "a thread insert" : `${hurt.length} thread inserts`;
   return [
-    ...(damaged > 0 ? [evidence(problem("thread-damaged", where, { tag, count: damaged }))] : []),
+    ...(hurt.length > 0
+      ? [
+          evidence(problem("threads-damaged", where, { tag, count: hurt.length }), {
+            madeGood: { id: "threads", step: "thread-inserts", name: inserts, allowed: isCounted || null, cost: null },
+          }),
+        ]
+      : []),
     ...(worst === "scrap" ? [evidence(problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
     ...(isOpen ? [evidence(problem("crack-open", where, { tag }))] : []),
     ...(of("watch").length > 0 ? [evidence(problem("crack-watched", where, { tag, zones: zonesOf("watch") }))] : []),

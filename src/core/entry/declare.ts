@@ -7,8 +7,20 @@ export type StreamKind = "job" | "shop" | "shelf";
 /** Who may write: what commits the shop is a lead's to say; an inspector records what is there. */
 export type Writer = "inspector" | "lead";
 
+/**
+ * - evidence: it says something of the engine, and moves something or is said to move nothing
+ * - act: something was done, decided or set up
+ * - label: it names, and nothing hangs on it
+ */
+export type Saying = "evidence" | "act" | "label";
+
 /** All there is to know of a type of entry; everything else derives from it. */
-export interface Declaration<P extends z.ZodMiniType, L extends string | null, S extends StreamKind | "any"> {
+export interface Declaration<
+  P extends z.ZodMiniType,
+  L extends string | null,
+  S extends StreamKind | "any",
+  Y extends Saying = Saying,
+> {
   /** What it carries in its newest version. */
   readonly payload: P;
   /**
@@ -22,6 +34,8 @@ export interface Declaration<P extends z.ZodMiniType, L extends string | null, S
   readonly writer: Writer;
   /** The list of the job that holds what entries of this type say, oldest first; null where the fold makes something else of them. */
   readonly list: L;
+  /** What kind of thing it says. */
+  readonly says: Y;
   /** It is said of a part wherever that is, and goes along when the part leaves. */
   readonly travels: boolean;
   /** It says something of the engine: a job in which nothing else stands is blank. */
@@ -37,12 +51,10 @@ export interface Declaration<P extends z.ZodMiniType, L extends string | null, S
 /** Declares a type of entry; what is left out is the usual: of a job, in no list, of the engine, moving nothing, open to correction. */
 export const declare = <
   P extends z.ZodMiniType,
+  const Y extends Saying,
   const L extends string | null = null,
   const S extends StreamKind | "any" = "job",
 >({
-  payload,
-  writer,
-  travels,
   ofEngine = true,
   upcasts = [],
   stream = "job" as S,
@@ -50,14 +62,10 @@ export const declare = <
   moves = false,
   standsForEver = false,
   byServer = false,
-}: Pick<Declaration<P, L, S>, "payload" | "writer" | "travels"> & Partial<Declaration<P, L, S>>): Declaration<
-  P,
-  L,
-  S
-> => ({
-  payload,
-  writer,
-  travels,
+  ...given
+}: Pick<Declaration<P, L, S, Y>, "payload" | "says" | "writer" | "travels"> &
+  Partial<Declaration<P, L, S, Y>>): Declaration<P, L, S, Y> => ({
+  ...given,
   ofEngine,
   upcasts,
   stream,

@@ -1,16 +1,12 @@
-import type { Job, Part, Signed } from "../entry/fold";
+import type { Job, Part } from "../entry/fold";
 import { groupBy } from "../group";
+import { gradeOf, worseBefore, type Finding } from "./finding";
 import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
 import type { FindingKind } from "../pack/schema-teardown";
 import { problem, type Problem } from "../problem/problem";
 import { keptBeside } from "../same";
-
-export type Finding = Signed<"finding-made">;
-
-/** 'Looked, nothing there'. */
-export const nothingThere = "none";
 
 /** One thing that can be seen at one place of one part, and what stands for it. */
 export interface FindingLine {
@@ -36,16 +32,6 @@ export interface FindingsResult {
 }
 
 const lineKey = (finding: string, place: string | null) => `${finding} ${place ?? ""}`;
-
-/** Grade of a value of a kind: 0 for nothing there, null for one that the pack does not know. */
-export const gradeOf = (kind: FindingKind, value: string): number | null =>
-  value === nothingThere ? 0 : (kind.values.find((each) => each.id === value)?.grade ?? null);
-
-/** Whether pieces of a part came off where this was seen: of what is broken at its gravest, unless the pack says otherwise. */
-export const hasPieces = ({ nature, values }: FindingKind, value: string): boolean => {
-  const seen = values.find(({ id }) => id === value);
-  return seen !== undefined && (seen.pieces ?? (nature === "broken" && seen.grade === 3));
-};
 
 /** Of the same seen twice, what was seen last: it was there then. */
 const distinct = (findings: readonly Finding[]) =>
@@ -85,7 +71,11 @@ function seenOf(
       const place = id === null ? null : placeOf.get(id)!;
       const where = [part.id, kind.id, id ?? ""];
       const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
-      if (findings.some(({ phase }, at) => findings.findIndex((other) => other.phase === phase) < at))
+      const inPhase = (phase: Finding["phase"]) => findings.filter((each) => each.phase === phase && !each.together);
+      const [before, after] = [inPhase("before-cleaning"), inPhase("after-cleaning")];
+      const isWashedOff = kind.lostByCleaning || kind.nature === "deposit";
+      const isWorseBefore = !isWashedOff && after.length > 0 && worseBefore(kind, before, after).length > 0;
+      if (isWorseBefore || findings.some(({ phase }, at) => findings.findIndex((other) => other.phase === phase) < at))
         problems.push(problem("seen-differently", where, said));
       if (goneAt !== undefined && findings.some(({ at }) => at > goneAt))
         problems.push(problem("finding-on-scrapped", where, said));

@@ -1,4 +1,4 @@
-import type { Finding } from "./assess-findings";
+import type { Finding } from "./finding";
 import { standingObservations } from "./standing-observations";
 
 const look = (value: string, phase: Finding["phase"], together?: true): Finding => ({
@@ -15,7 +15,11 @@ const look = (value: string, phase: Finding["phase"], together?: true): Finding 
 });
 const [before, after] = ["before-cleaning", "after-cleaning"] as const;
 const kind = (nature: "surface" | "deposit", lostByCleaning: boolean) =>
-  ({ nature, lostByCleaning }) as Parameters<typeof standingObservations>[0]["kind"];
+  ({
+    nature,
+    lostByCleaning,
+    values: (["trace", "moderate", "severe"] as const).map((id, at) => ({ id, name: id, grade: at + 1 })),
+  }) as Parameters<typeof standingObservations>[0]["kind"];
 const stands = (of: "as-found" | "as-is", which: ReturnType<typeof kind>, ...findings: Finding[]) =>
   standingObservations({ kind: which, findings }, of).map(({ value }) => value);
 
@@ -27,6 +31,15 @@ test.each([
 ])("%s stands for causes as it was found, for use as it is", (_, which, found, now) => {
   const both = [look("trace", before), look("severe", after)];
   expect([stands("as-found", which, ...both), stands("as-is", which, ...both)]).toEqual([found, now]);
+});
+
+test("what washing does not take away, and nobody found again after it, stands beside the later look until one is corrected", () => {
+  const both = [look("severe", before), look("none", after)];
+  for (const asked of ["as-found", "as-is"] as const)
+    expect(stands(asked, kind("surface", false), ...both)).toEqual(["severe", "none"]);
+  expect(stands("as-is", kind("deposit", false), ...both)).toEqual(["none"]);
+  // A trace that is gone after washing was dirt.
+  expect(stands("as-is", kind("surface", false), look("trace", before), look("none", after))).toEqual(["none"]);
 });
 
 test("seen only after washing, it is heard all the same: by causes as by use", () => {

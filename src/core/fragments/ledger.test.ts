@@ -3,7 +3,6 @@ import { assess } from "../fixtures/judge";
 import { downstreamOf, unreachedNodes } from "../circuits/downstream";
 import { fold } from "../entry/fold";
 import { TestBench } from "../fixtures/bench";
-import { demoJob } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { standardUncertainty } from "../quantity/estimate";
 import { assessFindings } from "../findings/assess-findings";

@@ -1,7 +1,8 @@
 import { downstreamOf } from "../circuits/downstream";
 import type { Job, Part, Signed } from "../entry/fold";
 import { byMoment } from "../entry/clock";
-import { hasPieces, type FindingsResult } from "../findings/assess-findings";
+import { type FindingsResult } from "../findings/assess-findings";
+import { hasPieces } from "../findings/finding";
 import { standingObservations } from "../findings/standing-observations";
 import { groupBy } from "../group";
 import { judgement } from "../judgement";

@@ -73,6 +73,25 @@ function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[
   });
 }
 
+/** Figures of tests past what is usual that no cause of the pack reads: a person says what they come of. */
+function testProblems({ pack: { intake, diagnosis } }: CompiledPack, notes: Notes): Problem[] {
+  const isRead = (test: string) =>
+    diagnosis?.findings.some(({ reads }) => reads.some((each) => each.is === "test" && each.test === test)) ?? false;
+  return (intake?.tests ?? []).flatMap(({ id, name, unit, low, high, places }) =>
+    isRead(id)
+      ? []
+      : (places.length > 0 ? places : [null]).flatMap((place): Problem[] => {
+          const value = notes.value("test", id, null, place?.id ?? null);
+          if (typeof value !== "number") return [];
+          const said = { test: name, place: place?.name ?? null, value, unit };
+          const where = [id, place?.id ?? ""];
+          if (low !== undefined && value < low)
+            return [problem("test-amiss", where, { ...said, limit: low, bound: "min" })];
+          return high !== undefined && value > high ? [problem("test-amiss", where, { ...said, limit: high, bound: "max" })] : []; // prettier-ignore
+        }),
+  );
+}
+
 function estimatesOf(job: Pick<Job, "costEstimates" | "approvals" | "ownerAnswers">): CostEstimates {
   const said = [
     ...job.approvals,
@@ -157,6 +176,7 @@ export function assessIntake(
       ...notes.conflicts.map((found) =>
         problem("noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
       ),
+      ...testProblems(pack, notes),
       ...hourProblems(notes, [null, ...new Set(job.notes.flatMap((note) => note.part ?? []))]),
       ...estimateProblems(costEstimates, order),
       ...courseProblems(worth, job.courses),

@@ -9,6 +9,7 @@ import { diagnoseJson } from "./diagnose-json";
 import { matchJson } from "./match-json";
 import { findingsJson } from "./findings-json";
 import { fragmentsJson } from "./fragments-json";
+import { heardJson } from "./heard-json";
 import { identifyJson } from "./identify-json";
 import { intakeJson } from "./intake-json";
 import type { JudgementName } from "../judgements";
@@ -42,6 +43,7 @@ const parts = {
   match: matchJson,
   plan: planJson,
   buying: buyingJson,
+  heard: heardJson,
 } satisfies Readonly<Record<JudgementName, { readonly of: (assessment: Assessment) => object } | null>>;
 
 const { shape: measure } = parts.measured;
@@ -65,6 +67,7 @@ export const AssessmentJson = z.strictObject({
   ...parts.inHand.shape,
   ...parts.plan.shape,
   ...parts.buying.shape,
+  ...parts.heard.shape,
   handOvers: z.array(z.strictObject({ entry: z.string(), to: z.string(), differences: z.array(FoundJson) })),
   teardown: z.strictObject({
     ...parts.strip.shape,
@@ -103,6 +106,7 @@ export function toAssessmentJson(assessment: Assessment): AssessmentJson {
     ...parts.inHand.of(assessment),
     ...parts.plan.of(assessment),
     ...parts.buying.of(assessment),
+    ...parts.heard.of(assessment),
     handOvers: assessment.handOvers.map(({ handOver, differences }) => ({
       entry: handOver.id,
       to: handOver.to,

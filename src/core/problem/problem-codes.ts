@@ -224,6 +224,7 @@ export const problemCodes = {
   "application-unknown": unknown("intake")(),
   "application-unknown-here": unknown("decide", "intake")(),
   "noted-twice": debt("intake")({ item: text, count: number }),
+  "test-amiss": passableUnknown("build", "intake")({ test: text, place: orNoText, value: number, unit: text, limit: number, bound: text }), // prettier-ignore
   "hours-contradict": debt("intake")({ shorter: number, longer: number, what: text, than: text }),
   "estimate-waits": debt("intake")({ count: number, beyond: number }),
   "estimate-refused": debt("intake")({ what: text }),
@@ -261,6 +262,7 @@ export const problemCodes = {
   "next-strip-step": tells({ step: text }),
   "step-before-its-turn": tells({ step: text, waits: text }),
   "position-lost": passableDanger("strip")({ step: text, position: text, afterwards: text }),
+  "check-amiss": passableUnknown("build", "strip")({ check: text, place: orNoText }),
   "check-lost": tells({ check: text }),
   "check-noted-twice": debt("strip")({ check: text, place: orNoText }),
   "part-in-two-bags": debt("strip")({ tag: text, bags: text }),
@@ -307,6 +309,7 @@ export const problemCodes = {
   "suspect-refused": refuses("by-then")({ ...fouled, checks: text }),
   "suspect-fouled": refuses("by-then")({ ...fouled, checks: text }),
   "suspect-unprovable": refuses("by-then")(fouled),
+  "metal-found": passableUnknown("build", "diagnose")({ circuit: text, what: text }),
   "suspect-disputed": debt("build", "diagnose")({ tag: text, circuit: text }),
   "suspect-to-prove": tells({ tag: text, circuit: text, checks: text }),
 
@@ -446,7 +449,7 @@ export const problemCodes = {
   "measured-past-limit": refuses("by-then")(measuredOf),
   "measured-past-new": asks(5)(measuredOf),
   "fit-past-limit": asks(15)({ tag: text, joint: text, characteristic: text, value: number, limit: number, bound: text, unit: text }), // prettier-ignore
-  "thread-damaged": asks(10)({ tag: text, count: number }),
+  "threads-damaged": refuses("of-no-age")({ tag: text, count: number }),
   "sister-unchecked": asks(25)({ tag: text, sister: text }),
   "sister-to-look-at": asks(5)({ tag: text, sister: text, what: text }),
   "beside-a-break": asks(5)({ tag: text, broken: text }),

@@ -91,6 +91,10 @@ function checkResult(
   return { check, places, state };
 }
 
+/** The places whose parts a check speaks of. */
+export const slotsOf = ({ places, slots = [] }: StripCheck, place: string | null): readonly string[] =>
+  places.find(({ id }) => id === place)?.slots ?? slots;
+
 const noteKey = (check: string, place: string | null) => `${check} ${place ?? ""}`;
 
 /** Slots with all that sits in them, however deep. */
@@ -195,6 +199,12 @@ export function assessStrip(
       ...checks
         .filter(({ state }) => state === "lost")
         .map(({ check }) => problem("check-lost", [check.id], { check: check.name })),
+      // What speaks of no part by itself is for a person to say before anything is put together.
+      ...checks.flatMap(({ check, places }) => {
+        const off = places.filter(({ id, amiss }) => amiss === true && slotsOf(check, id).length === 0);
+        const at = off.flatMap(({ id, name }) => (id === null ? [] : name)).join(", ");
+        return off.length > 0 ? [problem("check-amiss", [check.id], { check: check.name, place: at || null })] : [];
+      }),
       ...checks.flatMap(({ check, places }) =>
         places
           .filter((place) => place.notes.length > 1)

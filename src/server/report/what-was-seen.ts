@@ -1,7 +1,8 @@
 import type { Content } from "pdfmake/interfaces";
 import type { Assessment } from "@/core/assessment";
 import type { Part } from "@/core/entry/fold";
-import { nothingThere, type FindingLine } from "@/core/findings/assess-findings";
+import { type FindingLine } from "@/core/findings/assess-findings";
+import { nothingThere } from "@/core/findings/finding";
 import { expandedUncertainty } from "@/core/measure/conformity";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { placesOf } from "@/core/pack/places";

@@ -27,6 +27,7 @@ import { ConformityMark, markColor, shownMark } from "../kit/ConformityMark";
 import { Leader } from "../kit/Leader";
 import { Small } from "../kit/Small";
 import { Evidence } from "./Evidence";
+import { NotedOnly } from "./NotedOnly";
 import { PartKnown } from "./PartKnown";
 import { UncertaintyBudget } from "./UncertaintyBudget";
 import { Word } from "./Glossary";
@@ -381,6 +382,7 @@ export function PartTag({ row, brief = false, beneath, children }: Props) {
           <Measured row={row} brief={brief} />
         )}
         {part && <Evidence reasons={assessment.condition.byPart.get(part.id)?.reuse.reasons ?? []} most={6} />}
+        {part && <NotedOnly part={part.id} />}
         {part && <PartKnown key={part.id} part={part} />}
       </Tag>
       {beneath}

@@ -37,8 +37,8 @@ export const conditionSentences = {
     `${capital(p.of)}, ${p.characteristic} ${say.bare(p.value)}: past what a new one may have (${say.length(p.limit)}). A person has to say whether it is fitted.`,
   "fit-past-limit": (p, say) =>
     `${capital(p.joint)}, ${p.characteristic} ${say.bare(p.value)}: past its limit of ${say.length(p.limit)}, and nobody has said which of its parts gives way.`,
-  "thread-damaged": (p) =>
-    `${p.tag}: ${many(p.count, "damaged thread", "damaged threads")} where the pack sets no limit to inserts. A person has to say.`,
+  "threads-damaged": (p) =>
+    `${p.tag}: ${many(p.count, "damaged thread", "damaged threads")}, a stud broken in it among them where there is one. Made good by inserts before it is used again.`,
   "sister-unchecked": (p) =>
     `${p.sister} broke beside it: ${p.tag} is crack-checked before it is used again, and nobody has done so.`,
   "sister-to-look-at": (p) => `${p.sister} broke beside it: look whether ${p.tag} is sound (${p.what}).`,

@@ -1,3 +1,4 @@
+import { capital } from "../capital";
 import type { ParamsOf } from "@/core/problem/problem-codes";
 import { percent } from "../percent";
 import { many, type Sentences } from "./sentence";
@@ -29,6 +30,8 @@ export const diagnoseSentences = {
   "suspect-refused": (p) => `${fouled(p)}. ${p.why} Its failure hurts people: proven clean (${p.checks}) or new.`,
   "suspect-fouled": (p) =>
     `${fouled(p)}, and pieces were left in it when it was looked into. ${p.why} Proven clean (${p.checks}) or new.`,
+  "metal-found": (p) =>
+    `${capital(p.circuit)}: ${p.what}. It came of something: find out what, and wash the circuit out before anything is put together.`,
   "suspect-disputed": (p) =>
     `${p.tag}: one found pieces of the ${p.circuit} circuit in it, another says it is clean, and nothing was done to it in between. Look again.`,
   "suspect-to-prove": (p) => `Proven clean first, where the ${p.circuit} carries pieces: ${p.checks}.`,

@@ -13,6 +13,8 @@ export const intakeSentences = {
   "application-unknown-here": () =>
     "What the engine is going into is not known: most wrong combinations begin there. Ask at Intake before anything is decided.",
   "noted-twice": (p) => `${capital(p.item.replaceAll("-", " "))} was answered ${p.count} times at once. Choose one.`,
+  "test-amiss": (p) =>
+    `${capital(p.test)}${p.place === null ? "" : `, ${p.place}`}: ${p.value} ${p.unit}, ${p.bound === "min" ? "and at least" : "and at most"} ${p.limit} is usual. No cause of the pack speaks of it: find out what it comes of, or go past it with a reason.`,
   "hours-contradict": (p) =>
     `${p.longer} h since the ${p.what} is more than ${p.shorter} h since ${p.than === "new" ? "it was new" : "the " + p.than}: one of them is wrong.`,
   "estimate-waits": (p) =>

@@ -10,6 +10,8 @@ export const teardownSentences = {
   "step-before-its-turn": (p) => `“${p.step}” was ticked off before: ${p.waits}.`,
   "position-lost": (p) =>
     `${capital(p.position)} was neither locked nor marked before “${p.step}”, and is lost. ${p.afterwards}`,
+  "check-amiss": (p) =>
+    `${capital(p.check)}${p.place === null ? "" : `, ${p.place}`}: not as it should be. It speaks of no part by itself: find out what it comes of, or go past it with a reason.`,
   "check-lost": (p) => `${p.check}: not noted before the step that ends it; it can never be known.`,
   "check-noted-twice": (p) =>
     `${p.check}, ${p.place}: noted differently at once. Note it again: that takes their place.`,

@@ -6,12 +6,14 @@ import { declare } from "../declare";
 /** Cleaning, and passages proven clear. */
 export const cleanEntries = {
   "part-cleaned": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     list: "cleaned",
     payload: z.strictObject({ part: Uuid, treatment: Id, first: z.array(Id).check(z.maxLength(20)), supersedes }),
   }),
   "passage-proven": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "passages",

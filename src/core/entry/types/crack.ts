@@ -7,6 +7,7 @@ import { declare } from "../declare";
 export const crackEntries = {
   /** A part was crack-checked: all of it where no zones are named. */
   "crack-checked": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     list: "crackChecks",
@@ -27,6 +28,7 @@ export const crackEntries = {
   }),
   /** A crack as a line on the zone map, in its millimetres; its length as it was measured, where it was. */
   "crack-found": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     list: "cracks",
@@ -41,6 +43,7 @@ export const crackEntries = {
     }),
   }),
   "thread-found": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     list: "threads",

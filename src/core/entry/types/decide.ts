@@ -13,6 +13,7 @@ const withWays: Upcast = ({ step, ...payload }) => ({
 /** What becomes of parts. */
 export const decideEntries = {
   "decision-made": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "decisions",
@@ -32,6 +33,7 @@ export const decideEntries = {
   }),
   /** A plan for all parts that nobody decided one by one, taken as a whole: it stands for each of them until somebody does. */
   "plan-adopted": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "plans",
@@ -62,6 +64,7 @@ export const decideEntries = {
   }),
   /** How long parts last by the shop's own, as this job takes it; off, only the pack's word counts. */
   "lives-adopted": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "livesTaken",

@@ -36,6 +36,7 @@ export const DiagnosisWitness = z.strictObject({
 export const diagnoseEntries = {
   /** What no other station records, as it was answered at Diagnose: the grade, 0 for not there, null where it cannot be seen. */
   "finding-answered": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "answers",
@@ -52,6 +53,7 @@ export const diagnoseEntries = {
    * done for safety's sake.
    */
   "cause-settled": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "settlements",
@@ -66,6 +68,7 @@ export const diagnoseEntries = {
   }),
   /** A severe finding that has nothing to do with this failure: older damage. */
   "older-damage-signed": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "olderDamage",
@@ -73,6 +76,7 @@ export const diagnoseEntries = {
   }),
   /** What a cause asks for was done, or will not be. */
   "action-answered": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     list: "actionAnswers",
@@ -87,6 +91,7 @@ export const diagnoseEntries = {
   }),
   /** A part that may hold pieces was opened, flushed or looked through. */
   "suspect-checked": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "suspectChecks",
@@ -102,6 +107,7 @@ export const diagnoseEntries = {
   }),
   /** How often causes were found in this shop, as this job takes it; off, only the pack's own odds count. */
   "odds-adopted": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "oddsTaken",
@@ -116,6 +122,7 @@ export const diagnoseEntries = {
   }),
   /** It came back after it was handed over: what for. */
   "job-reopened": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "reopenings",

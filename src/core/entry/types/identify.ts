@@ -7,6 +7,7 @@ import { declare } from "../declare";
 export const identifyEntries = {
   /** A number as it stands on the engine, as the person read it. */
   "number-read": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "numbers",
@@ -18,6 +19,7 @@ export const identifyEntries = {
   }),
   /** What was seen of a tell; null where it cannot be seen. */
   "tell-answered": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "tells",
@@ -25,6 +27,7 @@ export const identifyEntries = {
   }),
   /** Why work goes on though number and tells disagree. */
   "contradiction-signed": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "contradictionsSigned",

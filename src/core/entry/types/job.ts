@@ -17,6 +17,7 @@ import { declare } from "../declare";
 /** Opening a job, its order and estimates, going past a hold, handing over. */
 export const jobEntries = {
   "job-opened": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     ofEngine: false,
@@ -41,6 +42,7 @@ export const jobEntries = {
   }),
   /** The shop's settings as the job takes them: what the shop changes later alters nothing here. */
   "settings-taken": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     ofEngine: false,
@@ -52,6 +54,7 @@ export const jobEntries = {
    * before it came apart. A value of null is an answer too: nobody knows.
    */
   "intake-noted": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     list: "notes",
@@ -70,6 +73,7 @@ export const jobEntries = {
   }),
   /** What the work will cost, or what a change adds to it. */
   "estimate-made": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "costEstimates",
@@ -77,6 +81,7 @@ export const jobEntries = {
   }),
   /** The owner's word on an estimate or a change: whose, when, how. */
   "approval-given": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "approvals",
@@ -91,6 +96,7 @@ export const jobEntries = {
   }),
   /** The owner's own word on an estimate or a change, given through a link: the server vouches that the link was opened. */
   "owner-answered": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "ownerAnswers",
@@ -99,6 +105,7 @@ export const jobEntries = {
   }),
   /** Whose engine it is, by the shop's list of owners: what is known of a person stands there, where it can be erased. */
   "owner-named": declare({
+    says: "label",
     writer: "lead",
     travels: false,
     ofEngine: false,
@@ -107,6 +114,7 @@ export const jobEntries = {
   }),
   /** The job is called otherwise from now on. */
   "job-renamed": declare({
+    says: "label",
     writer: "lead",
     travels: false,
     ofEngine: false,
@@ -114,6 +122,7 @@ export const jobEntries = {
   }),
   /** Off the bench and into the archive, away as opened by mistake, or on the bench again. */
   "job-put-away": declare({
+    says: "label",
     writer: "lead",
     travels: false,
     ofEngine: false,
@@ -122,6 +131,7 @@ export const jobEntries = {
   }),
   /** Who works on it: a person by id; null for whoever is free. */
   "job-given": declare({
+    says: "label",
     writer: "lead",
     travels: false,
     ofEngine: false,
@@ -130,6 +140,7 @@ export const jobEntries = {
   }),
   /** What is to become of the engine as a whole. */
   "course-chosen": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "courses",
@@ -142,6 +153,7 @@ export const jobEntries = {
   }),
   /** Why work goes on past a hold. */
   "hold-lifted": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "lifted",
@@ -154,6 +166,7 @@ export const jobEntries = {
   }),
   /** The engine leaves the shop, or a donor its parts: to whom, and what was shown then. */
   "handed-over": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "handOvers",

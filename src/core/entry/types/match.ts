@@ -8,6 +8,7 @@ import { declare } from "../declare";
 export const matchEntries = {
   /** What a part is like where it meets others, or what the engine goes into, with no part; null where it cannot be told. */
   "attribute-read": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     list: "attributes",
@@ -23,6 +24,7 @@ export const matchEntries = {
   }),
   /** A part of the catalogue that may go into a place, as the catalogue had it then: what comes later changes it nowhere. */
   "candidate-taken": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     list: "offers",
@@ -30,6 +32,7 @@ export const matchEntries = {
   }),
   /** Which of the parts there are goes into a place; null where a new one is bought: as the catalogue has it, or any. */
   "part-picked": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "picked",
@@ -43,6 +46,7 @@ export const matchEntries = {
   }),
   /** What makes a pair go together that does not by itself, meant or done; without a remedy, one that was meant is let be. */
   "remedy-taken": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "remedies",
@@ -57,6 +61,7 @@ export const matchEntries = {
   }),
   /** A line of a working list that was done, or was not after all. */
   "line-ticked": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     list: "lineTicks",
@@ -68,6 +73,7 @@ export const matchEntries = {
   }),
   /** Whether the engine goes back into what it came out of; null where nobody knows. */
   "return-said": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "returns",

@@ -7,6 +7,7 @@ import { renamed, withGauge, type Json } from "../upcast";
 /** Readings, and what they were taken with. */
 export const measureEntries = {
   "occasion-opened": declare({
+    says: "act",
     writer: "inspector",
     travels: true,
     upcasts: [withGauge],
@@ -20,6 +21,7 @@ export const measureEntries = {
     }),
   }),
   "reading-taken": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     upcasts: [(payload) => renamed(payload, { valueMm: "value" }) as Json],
@@ -41,6 +43,7 @@ export const measureEntries = {
   }),
   /** What a person says of repeats that scatter beyond their gauge: the part is no rounder than that, or the gauge is no better. */
   "scatter-said": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "scattersSaid",
@@ -48,6 +51,7 @@ export const measureEntries = {
   }),
   /** What a place measured at earlier visits of the engine, taken into this job to reckon its rate of wear by. */
   "visits-taken": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "visitsTaken",

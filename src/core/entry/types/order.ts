@@ -27,6 +27,7 @@ const PurchaseLine = z.strictObject({
 export const orderEntries = {
   /** Ordered of one supplier. */
   "purchase-made": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "purchases",
@@ -41,6 +42,7 @@ export const orderEntries = {
   }),
   /** What came: as it stands on the box, in which state, and the parts that were tagged of it. */
   "goods-received": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "receipts",
@@ -63,6 +65,7 @@ export const orderEntries = {
   }),
   /** Old parts that went back to the supplier for their deposit. */
   "core-returned": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     list: "coresReturned",
@@ -76,6 +79,7 @@ export const orderEntries = {
   }),
   /** Parts that are out of the house: at which machine shop, and until when. */
   "sent-out": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     list: "sentOut",
@@ -88,6 +92,7 @@ export const orderEntries = {
   }),
   /** One of them is back, and how. */
   "came-back": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "cameBack",
@@ -100,6 +105,7 @@ export const orderEntries = {
   }),
   /** What the owner wants done with old parts that are not used again. */
   "old-parts-agreed": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     list: "oldParts",
@@ -113,6 +119,7 @@ export const orderEntries = {
   }),
   /** Work that the owner does not want done, though it was advised, and what that may lead to. */
   "work-declined": declare({
+    says: "evidence",
     writer: "lead",
     travels: false,
     list: "declined",

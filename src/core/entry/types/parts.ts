@@ -26,6 +26,7 @@ export type PartItem = (typeof partItems)[number];
 /** Physical parts, and where they are. */
 export const partsEntries = {
   "part-tagged": declare({
+    says: "label",
     writer: "inspector",
     travels: false,
     ofEngine: false,
@@ -43,6 +44,7 @@ export const partsEntries = {
    * nobody knows. By feature where it is a size.
    */
   "part-noted": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     moves: true,
@@ -55,6 +57,7 @@ export const partsEntries = {
     }),
   }),
   "part-installed": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     ofEngine: false,
@@ -62,6 +65,7 @@ export const partsEntries = {
     payload: z.strictObject({ part: Uuid, slot: Id, supersedes }),
   }),
   "part-removed": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     moves: true,
@@ -69,6 +73,7 @@ export const partsEntries = {
   }),
   /** A part is out of the engine and in a bag. It is still the part of its slot until another takes its place. */
   "part-came-out": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "cameOut",
@@ -86,6 +91,7 @@ export const partsEntries = {
    * made there, and what spoke against it. They count here as though they had been made here.
    */
   "part-adopted": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "adopted",
@@ -102,6 +108,7 @@ export const partsEntries = {
   }),
   /** What was done with a part that nobody may fit again. */
   "part-scrapped": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "scrapped",

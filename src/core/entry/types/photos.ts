@@ -7,6 +7,7 @@ import { declare } from "../declare";
 export const photosEntries = {
   /** A photo that the store holds, by the sha256 of its file. */
   "photo-added": declare({
+    says: "label",
     writer: "inspector",
     travels: true,
     list: "photos",
@@ -22,6 +23,7 @@ export const photosEntries = {
     }),
   }),
   "photo-marked": declare({
+    says: "label",
     writer: "inspector",
     travels: false,
     list: "photoMarks",
@@ -29,6 +31,7 @@ export const photosEntries = {
   }),
   /** Whether the owner's link shows it. */
   "photo-chosen": declare({
+    says: "label",
     writer: "lead",
     travels: false,
     list: "photoChoices",

@@ -6,6 +6,7 @@ import { declare } from "../declare";
 export const recordEntries = {
   /** Takes entries out as though they had never been made; striking a strike puts them back. */
   "entry-struck": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     stream: "any",
@@ -18,6 +19,7 @@ export const recordEntries = {
   }),
   /** The reason for a correction or a strike, given when there is a hand free. */
   "reason-given": declare({
+    says: "label",
     writer: "inspector",
     travels: false,
     stream: "any",

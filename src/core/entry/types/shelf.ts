@@ -10,6 +10,7 @@ const Lies = z.string().check(z.trim(), z.minLength(1), z.maxLength(80));
 export const shelfEntries = {
   /** A part comes to the shelf with all that is known of it. */
   "shelf-laid": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     stream: "shelf",
@@ -31,6 +32,7 @@ export const shelfEntries = {
     }),
   }),
   "shelf-moved": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     stream: "shelf",
@@ -39,6 +41,7 @@ export const shelfEntries = {
   }),
   /** It lies there no more: it went into a job, or to the scrap bin. */
   "shelf-left": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     stream: "shelf",

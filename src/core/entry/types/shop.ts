@@ -8,6 +8,7 @@ import { withGauge } from "../upcast";
 export const shopEntries = {
   /** A gauge of the shop as it is from now on: a new calibration is a new entry. */
   "gauge-registered": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     stream: "shop",
@@ -15,6 +16,7 @@ export const shopEntries = {
     payload: z.strictObject({ gauge: Gauge, supersedes }),
   }),
   "master-registered": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     stream: "shop",
@@ -22,6 +24,7 @@ export const shopEntries = {
   }),
   /** What the shop counts and works by from now on; open jobs keep what they took until they take it anew. */
   "settings-changed": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     stream: "shop",
@@ -29,6 +32,7 @@ export const shopEntries = {
   }),
   /** What a failed engine turned out to have, its confirming test recorded: counted once for each job, at its hand-over. */
   "cause-counted": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     stream: "shop",
@@ -36,6 +40,7 @@ export const shopEntries = {
   }),
   /** How long the parts of an engine lasted whose hours were known: counted once for each job, at its hand-over. */
   "lives-counted": declare({
+    says: "act",
     writer: "lead",
     travels: false,
     stream: "shop",

@@ -7,6 +7,7 @@ import { declare } from "../declare";
 export const stripEntries = {
   /** A step of the strip list is behind: done here, or so already when the engine came. */
   "step-ticked": declare({
+    says: "act",
     writer: "inspector",
     travels: false,
     list: "ticks",
@@ -14,6 +15,7 @@ export const stripEntries = {
   }),
   /** What a check showed that is lost with a later step; or that it was skipped, and why. */
   "check-noted": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "checks",
@@ -29,6 +31,7 @@ export const stripEntries = {
   }),
   /** What was seen on a part; the value `none` is 'looked, nothing there'. */
   "finding-made": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     list: "findings",
@@ -46,6 +49,7 @@ export const stripEntries = {
   }),
   /** What a broken part weighed when whole, and what is left of it in one piece. Standard uncertainties. */
   "broken-weighed": declare({
+    says: "evidence",
     writer: "inspector",
     travels: true,
     list: "broken",
@@ -63,6 +67,7 @@ export const stripEntries = {
   }),
   /** A loose piece: what of, where it lay, and of which part it is. */
   "fragment-found": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "fragments",
@@ -83,6 +88,7 @@ export const stripEntries = {
   }),
   /** What oil, filter or screen held that is too fine for pieces, and the share of it that a magnet draws. */
   "residue-found": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "residues",
@@ -98,6 +104,7 @@ export const stripEntries = {
     }),
   }),
   "place-searched": declare({
+    says: "evidence",
     writer: "inspector",
     travels: false,
     list: "searched",

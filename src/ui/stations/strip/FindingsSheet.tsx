@@ -1,7 +1,8 @@
 "use client";
 import { Box, Flex, Heading, Textarea, chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { nothingThere, type FindingLine, type PartFindings } from "@/core/findings/assess-findings";
+import { type FindingLine, type PartFindings } from "@/core/findings/assess-findings";
+import { nothingThere } from "@/core/findings/finding";
 import type { Part } from "@/core/entry/fold";
 import { capital } from "@/words/capital";
 import { useKeys } from "../../keys/use-keys";
