@@ -122,9 +122,9 @@ function createJudging(pack: CompiledPack): {
     const sightings = of.sightings(job, { order, findings, measured, strip, crack, ledger, identity });
     const meeting = of.meeting({ measured });
     const match = of.match(job, { order, sightings, meeting, identity });
-    const diagnosis = of.diagnosis(job, { order, sightings, lots, contamination, match });
+    const diagnosis = of.diagnosis(job, { order, sightings, lots, contamination, match, findings, ledger, crack });
     const loose = inHand.assess(pack, job, { order, measured, condition, lots });
-    const planned = plan.assess(pack, job, { order, measured, crack, condition, match, inHand: loose });
+    const planned = plan.assess(pack, job, { order, measured, crack, condition, match, inHand: loose, diagnosis });
     return {
       order,
       identity,

@@ -1,4 +1,7 @@
 import { byMoment } from "../entry/clock";
+import type { CrackResult } from "../crack/assess-crack";
+import type { FindingsResult } from "../findings/assess-findings";
+import type { LedgerResult } from "../fragments/ledger";
 import type { Job, Signed } from "../entry/fold";
 import { judgement } from "../judgement";
 import type { Cause } from "../pack/schema-diagnosis";
@@ -110,6 +113,25 @@ interface Known {
   readonly lots: readonly Lot[];
   readonly contamination: Contamination;
   readonly match: Pick<MatchResult, "pairings">;
+  readonly findings: Pick<FindingsResult, "byPart">;
+  readonly ledger: Pick<LedgerResult, "broken">;
+  readonly crack: Pick<CrackResult, "parts">;
+}
+
+/**
+ * Looks of minutes that tell what failed, and that nobody took: how a broken part broke, and whether its sisters are cracked.
+ * While one is open nobody can say that it cannot be told.
+ */
+function looksLeft({ findings, ledger, crack }: Pick<Known, "findings" | "ledger" | "crack">): readonly string[] {
+  const surfaces = ledger.broken.flatMap(({ id, tag }) =>
+    (findings.byPart.get(id)?.lines ?? []).flatMap(({ kind, grade }) =>
+      kind.nature === "broken" && grade === null ? [`${tag}, ${kind.name}`] : [],
+    ),
+  );
+  const sisters = crack.parts.flatMap(({ part, sister, isChecked, worst }) =>
+    sister && !isChecked && worst === "none" ? [`${part.tag} for cracks`] : [],
+  );
+  return [...surfaces, ...sisters];
 }
 
 /**
@@ -119,7 +141,7 @@ interface Known {
 export function assessDiagnose(
   pack: CompiledPack,
   job: Read,
-  { order, sightings, lots, contamination, match: { pairings } }: Known,
+  { order, sightings, lots, contamination, match: { pairings }, findings, ledger, crack }: Known,
 ): DiagnoseResult {
   const network = networkOf(pack);
   const bare = { contamination, network, settlement: null, sightings: [], priors: [], failure: [], unexplained: [], actions: [], problems: [] }; // prettier-ignore
@@ -148,13 +170,16 @@ export function assessDiagnose(
     return of.kind === "finding" && of.item.severe && grade > 0 && !older.has(node) && !chain.has(node);
   });
   const reopens = changed.map((each) => each.code).length > 0 ? [problem("cause-reopened", ["cause"], { count: changed.length })] : []; // prettier-ignore
+  const looks = settlement.verdict === "cause" ? [] : looksLeft({ findings, ledger, crack });
+  const tooSoon = looks.length > 0 ? [problem("looks-left", ["cause"], { what: looks.slice(0, 3).join("; "), count: looks.length })] : []; // prettier-ignore
   const stands = { ...common, settlement, unexplained };
   if (settlement.verdict === "undetermined")
     return {
       ...stands,
       unexplained: [],
-      gate: changed.length > 0 ? "open" : "undetermined",
+      gate: changed.length + tooSoon.length > 0 ? "open" : "undetermined",
       problems: [
+        ...tooSoon,
         ...reopens,
         ...changed,
         problem("cause-undetermined", ["cause"], {
@@ -165,8 +190,8 @@ export function assessDiagnose(
     };
   const left = unexplained.map(({ node }) => problem("severe-unexplained", [node], { finding: nameOfNode(network.of.get(node)!) })); // prettier-ignore
   if (settlement.verdict === "no-failure") {
-    const isFree = changed.length === 0 && left.length === 0;
-    return { ...stands, gate: isFree ? "no-failure" : "open", problems: [...reopens, ...changed, ...left] };
+    const problems = [...tooSoon, ...reopens, ...changed, ...left];
+    return { ...stands, gate: problems.length === 0 ? "no-failure" : "open", problems };
   }
   const problems = [...reopens, ...changed, ...left, ...settlementProblems(network, settlement, now)];
   const actions = settlement.causes.flatMap(({ cause, place }): OwedAction[] => {
@@ -202,7 +227,7 @@ export function assessDiagnose(
 
 export const diagnoseJudgement = judgement({
   lists: ["parts", "settlements", "olderDamage", "actionAnswers", "reopenings", "oddsTaken"],
-  needs: ["order", "sightings", "lots", "contamination", "match"],
+  needs: ["order", "sightings", "lots", "contamination", "match", "findings", "ledger", "crack"],
   assess: assessDiagnose,
   problems: ({ problems }) => problems,
   stations: {

@@ -177,6 +177,11 @@ export function assessIntake(
         problem("noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
       ),
       ...testProblems(pack, notes),
+      ...notes.all
+        .filter(({ section, value }) => (section === "order" || section === "history") && typeof value === "number" && value < 0) // prettier-ignore
+        .map(({ section, item, part, value }) =>
+          problem("figure-impossible", [section, item, part ?? ""], { item, value: value as number }),
+        ),
       ...hourProblems(notes, [null, ...new Set(job.notes.flatMap((note) => note.part ?? []))]),
       ...estimateProblems(costEstimates, order),
       ...courseProblems(worth, job.courses),

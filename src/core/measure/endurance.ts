@@ -39,6 +39,10 @@ export interface Endurance {
   readonly rate: WearRate | null;
 }
 
+/** Hours behind a part that are fewer than this share of those wanted say nothing of its rate. Common practice, no source. */
+const hardlyAny = 0.02;
+const u = (of: Estimate) => 2 * standardUncertainty(of);
+
 /** How far the next hours may wear otherwise than those behind, relative, standard. Common practice, no source. */
 export const usualRateScatter = 0.25;
 
@@ -48,7 +52,8 @@ export const sinceItems = (counted: Counted) => [`${counted}-since-new`, `${coun
 export const ofItsEngine = (item: string) => `engine-${item}`;
 export const figureOf = (notes: Notes, item: string, of: string | null): number | null => {
   const value = notes.value("history", item, of);
-  return typeof value === "number" ? value : null;
+  // Hours below nothing were never run: they are not known.
+  return typeof value === "number" && value >= 0 ? value : null;
 };
 export const cameWithEngine = ({ origin }: Pick<Part, "origin">) => origin === "engine" || origin === "donor";
 
@@ -146,6 +151,9 @@ export function enduranceOf(
     lifeFor(row.row.partClass, partSituation(row.part, row.row.partClass, jobSituation(order)))?.hours ?? null;
   const age = ageOf(row.part, notes);
   const { new: band } = limits;
+  // Of hardly any hours behind it a part that measures as new wears at no rate that anybody knows.
+  const isAsNew = governing.estimate.value >= (band?.min ?? 0) - u(governing.estimate) && governing.estimate.value <= band!.max! + u(governing.estimate); // prettier-ignore
+  if (age?.to != null && age.to <= hoursWanted * hardlyAny && isAsNew) return null;
   const course: Course = {
     value: governing.estimate,
     fresh: [band?.min ?? 0, band!.max!],

@@ -29,6 +29,8 @@ export interface PartBasis {
   readonly price: NonNullable<Pack["worth"]>["classes"][number] | undefined;
   /** Why such a part is always renewed, where it is. */
   readonly alwaysNew: Problem | null;
+  /** It is used under a certificate: by approved data only, and nobody signs past what refuses it. */
+  readonly certified: boolean;
 }
 
 /** All ways to go with one part, and any other that somebody thinks of. */
@@ -149,7 +151,7 @@ const never = (evidence: readonly Evidence[]) => evidence.some((each) => each.ne
 const distinct = (reasons: readonly Problem[]): readonly Problem[] => [...new Set(reasons)];
 
 /** What ways to go are laid out of: the part's places and what speaks of it, sorted once. */
-interface Known extends Pick<PartBasis, "needs" | "price"> {
+interface Known extends Pick<PartBasis, "needs" | "price" | "certified"> {
   readonly aspects: readonly Aspect[];
   /** Evidence of the part as a whole. */
   readonly ofPart: readonly Evidence[];
@@ -162,7 +164,7 @@ interface Known extends Pick<PartBasis, "needs" | "price"> {
 /** By feature, the way it goes. */
 type Steps = ReadonlyMap<string, string>;
 
-function knownOf({ partClass, needs, condition, enduranceOf, price, alwaysNew }: PartBasis): Known {
+function knownOf({ partClass, needs, condition, enduranceOf, price, alwaysNew, certified }: PartBasis): Known {
   const evidence = (condition?.evidence ?? []).filter((each) => !isMachinedAway(each, needs));
   // Where no decision is about the place it concerns it speaks of the part.
   const places = new Set(needs.map(({ row }) => row.row.at.id));
@@ -178,6 +180,7 @@ function knownOf({ partClass, needs, condition, enduranceOf, price, alwaysNew }:
   return {
     needs,
     price,
+    certified,
     aspects: aspectsOf(needs),
     ofPart,
     mendings: madeGood(ofPart, partClass).filter(({ feature }) => !ofPlaces.has(feature)),
@@ -259,7 +262,7 @@ function bundle(known: Known, disposition: Disposition, steps: Steps): Option {
     ways,
     allowed: verdict.allowed,
     reasons: distinct(verdict.reasons),
-    ...(verdict.allowed === false && never(speaking) ? { never: true as const } : {}),
+    ...(verdict.allowed === false && (known.certified || never(speaking)) ? { never: true as const } : {}),
     ...(isMade ? { made: true as const } : {}),
     ...suspicionIn(speaking, beside),
     price: priceOf(disposition, price, ways.length > repairs.length, repaired),

@@ -126,22 +126,22 @@ export function assessOrder(pack: CompiledPack, job: Pick<Job, "header" | "notes
   const rule = noted("decision-rule");
   const certified = noted("certified");
   const settings = job.settings.at(-1)?.settings ?? null;
-  const hoursWanted = or("hours-wanted", numberOrNull, header?.hoursWanted ?? null);
+  const hoursWanted = amountOrNull(or("hours-wanted", numberOrNull, header?.hoursWanted ?? null));
   return {
     notes,
     hoursWanted,
     wanted: {
       hours: hoursWanted,
-      kilometres: numberOrNull(noted("kilometres-wanted")),
-      cycles: numberOrNull(noted("cycles-wanted")),
+      kilometres: amountOrNull(noted("kilometres-wanted")),
+      cycles: amountOrNull(noted("cycles-wanted")),
     },
     chanceWanted: shareOf(noted("chance-wanted")),
-    budget: or("budget", numberOrNull, header?.budget ?? null),
+    budget: amountOrNull(or("budget", numberOrNull, header?.budget ?? null)),
     wantedBy: or("wanted-by", textOrNull, header?.wantedBy ?? null),
     dayRate: amountOrNull(noted("day-rate")),
     redoBorneBy: bearerOf(noted("redo-borne-by")),
     idleBorneBy: bearerOf(noted("idle-borne-by")),
-    askAbove: numberOrNull(noted("ask-above")),
+    askAbove: amountOrNull(noted("ask-above")),
     certified: typeof certified === "boolean" ? certified : null,
     rule: decisionRules.find((each) => each === rule) ?? header?.decisionRule ?? "simple",
     application: applicationOf(pack, job, notes),

@@ -103,6 +103,7 @@ export function assessParts(
               enduranceOf: (row) => enduranceOf(pack, row, order),
               price: pack.pack.worth?.classes.find((each) => each.class === partClass.id),
               alwaysNew: null,
+              certified: order.certified === true,
             }).options
           : [],
         fits: meantFor ? fitsWith(pack, meantFor, byRow, measured, order) : [],

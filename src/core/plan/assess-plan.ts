@@ -1,5 +1,6 @@
 import type { ConditionResult } from "../condition/assess-condition";
 import type { CrackResult } from "../crack/assess-crack";
+import type { DiagnoseResult } from "../diagnose/assess-diagnose";
 import type { Job } from "../entry/fold";
 import { statedOf } from "../entry/stated";
 import { judgement, type Progress } from "../judgement";
@@ -33,12 +34,13 @@ interface Weighed {
   readonly condition: ConditionResult;
   readonly match: MatchResult;
   readonly inHand: PartsResult;
+  readonly diagnosis: Pick<DiagnoseResult, "actions">;
 }
 
 export function assessPlan(
   pack: CompiledPack,
   job: Planned,
-  { order, measured: { rows, joints, endurance }, crack, condition, match, inHand }: Weighed,
+  { order, measured: { rows, joints, endurance }, crack, condition, match, inHand, diagnosis }: Weighed,
 ): PlanResult {
   const proposed = proposeAll(rows, {
     pack,
@@ -73,6 +75,7 @@ export function assessPlan(
       [...joints.values()],
       proposed,
       crack,
+      diagnosis.actions,
     ),
     progress: { done: choices.filter(isSettled).length, total: choices.length },
   };
@@ -80,7 +83,7 @@ export function assessPlan(
 
 export const planJudgement = judgement({
   lists: ["decisions", "plans", "declined", "readings", "occasions", "cameOut"],
-  needs: ["order", "measured", "crack", "condition", "match", "inHand"],
+  needs: ["order", "measured", "crack", "condition", "match", "inHand", "diagnosis"],
   assess: assessPlan,
   problems: ({ problems }) => problems,
   stations: { decide: ({ progress }) => progress },

@@ -214,7 +214,8 @@ const renewals = (joint: JointResult, needAt: (row: string) => Need | undefined)
           rests: [joint],
           gives: new Set([target.row.slot.id]),
           judge: ([of, mine]) => {
-            if (goes(mine!.disposition)) return fine;
+            // What came new and lies in its place is new beside whatever its mate becomes; whether it fits is said by the fit.
+            if (goes(mine!.disposition) || target.part?.origin === "supplier") return fine;
             const state = stateOf(of!, needAt(mate.row.id));
             const now = goes(of!.disposition) ? "replace" : state.is === "kept" ? null : "rework";
             if (now === null || !becomes.includes(now)) return fine;
@@ -275,6 +276,21 @@ interface RelationContext {
   readonly ranIn: (part: Part) => string | null;
 }
 
+/**
+ * Whether two parts ran together before: those that came in this engine by where they lay; what came from elsewhere by what
+ * was read of it, and null where nobody read it. Of parts of two engines none did.
+ */
+function didRunTogether(a: Part, b: Part, isPair: (a: Part, b: Part) => boolean | null): boolean | null {
+  const isOwn = (part: Part) => part.origin === "engine";
+  if (isOwn(a) && isOwn(b)) return isPair(a, b);
+  if (isOwn(a) !== isOwn(b)) return false;
+  const beside = [a.known.text("ran-beside"), b.known.text("ran-beside")];
+  if (beside[0] === b.tag || beside[1] === a.tag) return true;
+  const engines = [a.known.text("ran-in"), b.known.text("ran-in")];
+  if (engines[0] === null || engines[1] === null) return null;
+  return engines[0] === engines[1] ? (beside[0] === null && beside[1] === null ? null : false) : false;
+}
+
 const isNew = (option: Option, place: Place) => goes(option.disposition) || place.part?.origin === "supplier";
 
 function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranIn }: RelationContext): Coupling[] {
@@ -283,14 +299,18 @@ function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranI
   return pairs.flatMap(([a, b]): Coupling[] => {
     const [one, other] = [placeAt.get(a), placeAt.get(b)];
     if (!one || !other) return [];
-    const [from, besides] = [one.part && ranIn(one.part), other.part && ranIn(other.part)];
-    const isStranger = from !== null && besides !== null && !together.has(`${from} ${besides}`);
+    const isPair = (mine: Part, mates: Part) => {
+      const [from, besides] = [ranIn(mine), ranIn(mates)];
+      return from === null || besides === null ? null : together.has(`${from} ${besides}`);
+    };
+    // Parts of this engine of which nobody wrote down where they lay ran where they are.
+    const ran = one.part && other.part ? didRunTogether(one.part, other.part, (...pair) => isPair(...pair) ?? true) : true;
     const said = (mate: Place) => ({ set: relation.name, mate: mate.name });
     return [
       {
         id: `${relation.id} ${a} ${b}`,
         places: [a, b],
-        rests: [isStranger],
+        rests: [ran],
         gives: new Set([a, b]),
         judge: ([mine, mates]) => {
           if ([...mine!.ways, ...mates!.ways].some(({ step }) => relation.frees.includes(step))) return fine;
@@ -302,7 +322,10 @@ function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranI
                 used: (isOne ? other : one).name,
               }),
             );
-          return !isOne && isStranger ? refuse(problem("ran-elsewhere", [a], said(other))) : fine;
+          if (isOne || ran === true) return fine;
+          return ran === false
+            ? refuse(problem("ran-elsewhere", [a], said(other)))
+            : { allowed: null, reasons: [problem("ran-beside-unknown", [a], said(other))] };
         },
       },
     ];
@@ -354,8 +377,8 @@ const companions = (relation: RelationOf<"companion">, { pack, placeAt }: Relati
   triggers: (_, { disposition }) =>
     relation.becomes.some((each) => (each === "replace" ? goes(disposition) : disposition === "rework")),
   on: slotsOf(pack, relation.replace).filter((slot) => placeAt.has(slot)),
-  against: (slot, { disposition }, by) =>
-    goes(disposition) || slot === by
+  against: (slot, option, by) =>
+    isNew(option, placeAt.get(slot)!) || slot === by
       ? null
       : refuse(problem("companion-renewed", [slot], { set: relation.name, mate: placeAt.get(by)!.name })),
 });

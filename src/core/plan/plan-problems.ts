@@ -1,10 +1,11 @@
 import type { CrackResult } from "../crack/assess-crack";
+import type { DiagnoseResult } from "../diagnose/assess-diagnose";
 import type { Job } from "../entry/fold";
 import type { Disposition } from "../entry/schema";
 import type { JointResult } from "../measure/assess-joint";
 import type { Order } from "../order/order";
 import { Pricing, type PricedGround } from "./priced";
-import { sameOption } from "../option/same-option";
+import { goes, sameOption } from "../option/same-option";
 import { groupByKeys } from "../group";
 import { problem, type Problem } from "../problem/problem";
 import { nameOf, rowsOf, type Choice } from "../option/option";
@@ -149,10 +150,29 @@ function declinedProblems(declined: Job["declined"], choices: readonly Choice[])
     const choice = at.get(part);
     if (!choice) return [];
     const params = { row: nameOf(choice), what, by };
-    const isDone = decidedOn(choice)?.wanted.disposition === disposition;
-    return [problem(isDone ? "declined-yet-decided" : "work-declined", [part], params)];
+    const decided = decidedOn(choice)?.wanted.disposition ?? null;
+    const isDone = decided === disposition;
+    // Where its failure hurts people the refusal is the owner's to know and nobody's to hand over: it is done, or it does not run.
+    const hurts = choice.partClass.rule !== undefined && !isDone && (decided === null || !goes(decided));
+    return [
+      problem(isDone ? "declined-yet-decided" : "work-declined", [part], params),
+      ...(hurts ? [problem("declined-hurts", [part], params)] : []),
+    ];
   });
 }
+
+/** What is done about the cause by word, and by decision is not: parts that were to be renewed stay. */
+const undoneActions = (actions: DiagnoseResult["actions"], choices: readonly Choice[]): Problem[] =>
+  actions
+    .filter(({ state, action }) => state === "done" && action.does === "replace" && action.class !== undefined)
+    .flatMap(({ cause, action }) => {
+      const stay = choices.filter((choice) => {
+        const decided = choice.partClass.id === action.class ? decidedOn(choice)?.wanted.disposition : undefined;
+        return decided !== undefined && !goes(decided) && choice.part?.origin !== "supplier";
+      });
+      const params = { action: action.text, parts: stay.slice(0, 3).map(nameOf).join(", "), count: stay.length };
+      return stay.length > 0 ? [problem("action-not-decided", [cause, action.id], params)] : [];
+    });
 
 /** What holds decisions up, and what they would lead to. */
 export function planProblems(
@@ -161,6 +181,7 @@ export function planProblems(
   joints: readonly JointResult[],
   { choices, groups, after }: Proposed,
   crack: CrackResult,
+  actions: DiagnoseResult["actions"],
 ): Problem[] {
   const { order } = ground;
   const at = new Map(choices.map((choice) => [choice.slot.id, { name: nameOf(choice) }]));
@@ -174,6 +195,7 @@ export function planProblems(
     ...fittedTooSoon(job, choices, after),
     ...planNews(job.plans, choices, ground),
     ...declinedProblems(job.declined, choices),
+    ...undoneActions(actions, choices),
     ...groups.flatMap((group): Problem[] => {
       if (group.state === "settled") return [];
       if (group.state === "too-large") return [tooLarge(group, at)];

@@ -91,7 +91,8 @@ function wearOf(choice: Choice, enduranceOf: (row: string) => Endurance | null):
   return [...byFeature.values()].reduce((product, rows) => {
     const chances = rows.flatMap(({ row }) => {
       const found = enduranceOf(row.id);
-      return found ? [found.probability ?? found.low] : [];
+      // Of hours that nobody knows nothing is certain, either way: the middle of what may be.
+      return found ? [found.probability ?? (found.low + found.high) / 2] : [];
     });
     return product * Math.min(1, ...chances);
   }, 1);

@@ -123,10 +123,12 @@ function placesInHand(rows: Rows, found: ProposalBasis): ReadonlyMap<string, Pla
         partClass: row.partClass,
         condition: part ? condition.byPart.get(part.id) : undefined,
         price: prices.get(row.partClass.id),
-        alwaysNew: renewed.get(slot) ?? null,
+        // What came new and lies in its place is not renewed again.
+        alwaysNew: part?.origin === "supplier" ? null : (renewed.get(slot) ?? null),
+        certified: order.certified === true,
       };
       const stated = part ? statedOf(part.id) : nothingStated;
-      const basis: unknown[] = [order.rule, of.condition, of.price, of.alwaysNew?.path[0]];
+      const basis: unknown[] = [order.rule, of.condition, of.price, of.alwaysNew?.path[0], of.certified];
       basis.push(...stated.decisions, ...stated.planned.map(({ choice }) => choice));
       // Ways that only some shops go hang on more than what is measured.
       if (all.some(({ at }) => at.feature.remedy?.onlyIf)) basis.push(situation);

@@ -151,7 +151,7 @@ export function poseGroup(
 /** Whether a place could keep its part, as it is or as somebody decided. */
 export const mayStay = ({ pin, options }: Candidate, world: World): boolean =>
   pin
-    ? !goes(pin.disposition)
+    ? !goes(pin.disposition) && pin.ways.length === 0
     : options.some(
         ({ disposition, ways, allowed }) => !goes(disposition) && ways.length === 0 && mayBe(world, allowed),
       );

@@ -151,6 +151,8 @@ export const decideSentences = {
   "always-new": (p) => (p.policy ? `The shop always renews these: ${p.set}.` : `Always renewed: ${p.set}.`),
   "as-a-set": (p) => `Renewed as a set (${p.set}), with ${p.mate}, or not at all.`,
   "ran-together": (p) => `Never a used ${p.used} on a new ${p.mate}: they wore in on each other (${p.set}).`,
+  "ran-beside-unknown": (p) =>
+    `Nobody knows whether it ran with ${p.mate}: what wore in together stays together (${p.set}). Read it off the part or its record.`,
   "ran-elsewhere": (p) => `It did not run with ${p.mate}: what wore in together stays together (${p.set}).`,
   "used-on-used": (p) => `Used on used beside ${p.mate}: ${p.why}`,
   "companion-renewed": (p) => `Renewed with ${p.mate} (${p.set}).`,

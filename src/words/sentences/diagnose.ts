@@ -30,6 +30,10 @@ export const diagnoseSentences = {
   "suspect-refused": (p) => `${fouled(p)}. ${p.why} Its failure hurts people: proven clean (${p.checks}) or new.`,
   "suspect-fouled": (p) =>
     `${fouled(p)}, and pieces were left in it when it was looked into. ${p.why} Proven clean (${p.checks}) or new.`,
+  "action-not-decided": (p) =>
+    `“${p.action}” is noted as done, and ${many(p.count, "part stays", "parts stay")} by decision (${p.parts}${p.count > 3 ? ", …" : ""}). Decide otherwise, or take the note back.`,
+  "looks-left": (p) =>
+    `Nobody can say yet that it cannot be told: ${many(p.count, "look", "looks")} of minutes left (${p.what}${p.count > 3 ? "; …" : ""}).`,
   "metal-found": (p) =>
     `${capital(p.circuit)}: ${p.what}. It came of something: find out what, and wash the circuit out before anything is put together.`,
   "suspect-disputed": (p) =>

@@ -25,6 +25,8 @@ export const orderSentences = {
   "box-unread": (p) => `${p.name}, ${p.count}: nobody read the number or revision that was asked for. Read it.`,
   "cores-beyond": (p) => `${p.name}: ${p.count} old parts went back for ${p.ordered} that were bought.`,
   "work-declined": (p) => `${p.row}: ${p.by} declined ${p.what}.`,
+  "declined-hurts": (p) =>
+    `${p.row}: ${p.by} declined ${p.what}, and if it fails people are hurt. It is not handed over to run like that: do the work, or do not run it.`,
   "declined-yet-decided": (p) =>
     `${p.row}: ${p.by} declined ${p.what}, and it was decided all the same. Ask again, or decide otherwise.`,
 } satisfies Sentences;
