@@ -279,8 +279,10 @@ interface RelationContext {
 /**
  * Whether two parts ran together before: those that came in this engine by where they lay; what came from elsewhere by what
  * was read of it, and null where nobody read it. Of parts of two engines none did.
+ *
+ * @param isPair  whether two of this engine lay where parts run together; null where nobody wrote it down
  */
-function didRunTogether(a: Part, b: Part, isPair: (a: Part, b: Part) => boolean | null): boolean | null {
+export function didRunTogether(a: Part, b: Part, isPair: (a: Part, b: Part) => boolean | null): boolean | null {
   const isOwn = (part: Part) => part.origin === "engine";
   if (isOwn(a) && isOwn(b)) return isPair(a, b);
   if (isOwn(a) !== isOwn(b)) return false;
