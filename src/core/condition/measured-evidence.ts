@@ -73,7 +73,15 @@ export function measuredEvidence(
     const reason: ProblemOf<"measured-past-limit" | "measured-past-new"> = past.isOfNew
       ? problem("measured-past-new", where, params)
       : problem("measured-past-limit", where, params);
-    return [evidence(reason as ProblemOf<"measured-past-limit">, { on: [row.row.at.id] })];
+    const { setRight } = row.feature;
+    return [
+      evidence(reason as ProblemOf<"measured-past-limit">, {
+        on: [row.row.at.id],
+        ...(setRight
+          ? { madeGood: { id: setRight.id, step: "set-right", name: setRight.name, allowed: true, cost: null } }
+          : {}),
+      }),
+    ];
   };
   return [
     ...beside.flatMap((row) => all(row).flatMap((result) => said(row, result))),

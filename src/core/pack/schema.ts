@@ -281,6 +281,8 @@ export const Feature = z.strictObject({
   /** Other features of the same part that speak for or against reuse: at the same place, or of the whole part. */
   restsOn: z._default(z.array(Id).check(z.maxLength(20)), []),
   rework: z.optional(Rework),
+  /** What sets a value right that decides nothing by itself: a shim under a flange. Undone, being past its limit refuses the part. */
+  setRight: z.optional(z.strictObject({ id: Id, name: Text, ref: Ref })),
   /** What saves a part that is past its limit, up to another one, without taking anything off it: a liner turned by a quarter. Only where its condition holds. */
   remedy: z.optional(z.strictObject({ id: Id, name: Text, within: Limit, onlyIf: z.optional(Condition), ref: Ref })),
 });
