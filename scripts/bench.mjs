@@ -43,6 +43,7 @@ function report({
   paying,
   teardown,
   flatness,
+  contradictions,
   identity,
   store,
   trend,
@@ -121,6 +122,13 @@ function report({
       times(flatness.oursMs / flatness.highsMs),
       flatness.agree ? "same zone" : "**another zone**",
       flatness.agree,
+    ],
+    [
+      `two honest readings of one place called a contradiction, ${contradictions.pairs} pairs of the 6M / two that are off by six standard deviations`,
+      `${(100 * contradictions.falseAlarms).toFixed(2)} % / ${(100 * contradictions.caught).toFixed(1)} %`,
+      "",
+      "at most 0.5 %, at least 95 %",
+      contradictions.falseAlarms <= 0.005 && contradictions.caught >= 0.95,
     ],
     [
       "a thumbnail, against a bare read of the same blob behind the same check of the session",
@@ -354,6 +362,7 @@ async function main() {
     const paying = await part("what the plan is worth", "scripts/bench/plan-yardstick.ts", ["500"]);
     const teardown = await part("ledger and zones", "scripts/bench/teardown.ts");
     const flatness = await part("flatness", "scripts/bench/flatness.ts");
+    const contradictions = await part("contradictions", "scripts/bench/contradictions.ts");
     const identity = await part("identity", "scripts/bench/identity.ts");
     const diagnose = await part("what failed first", "scripts/bench/diagnose.ts");
     // Hours: made anew on request only, kept beside it with the core it was made with.
@@ -377,6 +386,7 @@ async function main() {
       paying,
       teardown,
       flatness,
+      contradictions,
       identity,
       store,
       trend,
