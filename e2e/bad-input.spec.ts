@@ -242,7 +242,7 @@ test("two corrections of one reading are shown as a conflict, and the right one 
   // The page is awake once it has put the hands on the first empty cell.
   await expect(page.getByLabel("liner, cylinder 1, top, along the crank")).toBeFocused();
   await cell.focus();
-  await expect(page.locator("#measure-says")).toContainText("In conflict: 108.045 by tester, 108.049 by tester");
+  await expect(page.locator("#measure-says")).toContainText("Two values: 108.045 by tester, 108.049 by tester");
   await page.keyboard.type("108.045");
   await page.keyboard.press("Enter");
   await expect(cell).toHaveValue("108.045");

@@ -36,7 +36,7 @@ test("two people at one job see each other's entries, and settle what both corre
   for (const page of [wren, sedge]) await expect(page.getByLabel(first)).toHaveValue("two values");
   await wren.getByLabel(first).focus();
   await expect(wren.locator("#measure-says")).toContainText(
-    "In conflict: 108.045 by Wren Halloway, 108.049 by Sedge Arden",
+    "Two values: 108.045 by Wren Halloway, 108.049 by Sedge Arden",
   );
   await wren.keyboard.type("108.045");
   await wren.keyboard.press("Enter");

@@ -1,7 +1,8 @@
 import { byTime } from "../entry/effective";
 import type { Job, Signed } from "../entry/fold";
+import { sinceItems } from "../measure/endurance";
 import type { CompiledPack } from "../pack/compile-pack";
-import type { Intake } from "../pack/schema";
+import { lifeUnits, type Intake } from "../pack/schema";
 import type { Choice } from "../option/option";
 import { problem, type Problem } from "../problem/problem";
 import type { Notes } from "../entry/notes";
@@ -70,6 +71,18 @@ function hourProblems(notes: Notes, parts: readonly (string | null)[]): Problem[
           ]
         : []),
     ];
+  });
+}
+
+/**
+ * What nobody was asked and all parts hang on that wear with hours or have a life: one question each for the whole engine. That
+ * nobody knows is an answer.
+ */
+function unknownAges({ pack }: CompiledPack, { notes, wanted }: Order): Problem[] {
+  return lifeUnits.flatMap((counted) => {
+    const isCounted = counted === "hours" || pack.classes.some(({ life }) => life?.[counted] !== undefined);
+    const isSaid = sinceItems(counted).some((item) => notes.about("history", item).length > 0);
+    return isCounted && wanted[counted] !== null && !isSaid ? [problem("age-unknown", [counted], { counted })] : [];
   });
 }
 
@@ -176,6 +189,7 @@ export function assessIntake(
       ...notes.conflicts.map((found) =>
         problem("noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
       ),
+      ...unknownAges(pack, order),
       ...testProblems(pack, notes),
       ...notes.all
         .filter(({ section, value }) => (section === "order" || section === "history") && typeof value === "number" && value < 0) // prettier-ignore

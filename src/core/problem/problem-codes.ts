@@ -225,6 +225,7 @@ export const problemCodes = {
   "application-unknown-here": unknown("decide", "intake")(),
   "noted-twice": debt("intake")({ item: text, count: number }),
   "test-amiss": passableUnknown("build", "intake")({ test: text, place: orNoText, value: number, unit: text, limit: number, bound: text }), // prettier-ignore
+  "age-unknown": passableUnknown("decide", "intake")({ counted: text }),
   "figure-impossible": debt("intake")({ item: text, value: number }),
   "hours-contradict": debt("intake")({ shorter: number, longer: number, what: text, than: text }),
   "estimate-waits": debt("intake")({ count: number, beyond: number }),
