@@ -72,7 +72,11 @@ const views = [
     name: "crack-check",
     go: (page) =>
       openStation(page, "Ferry Marigold", "Crack-check", "Cracks, before money goes in").then(() =>
-        page.getByLabel("Part to check").selectOption({ index: 3 }),
+        page
+          .getByLabel("Part to check")
+          .locator("option", { hasText: "CH-R" })
+          .getAttribute("value")
+          .then((part) => page.getByLabel("Part to check").selectOption(part)),
       ),
   },
   { name: "owner", size: phone, go: openOwner },

@@ -415,7 +415,7 @@ export class Sight {
         ({ verdict, zones: crossed }) =>
           verdict !== "harmless" && (!zones || crossed.some(({ zone }) => zones.includes(zone.id))),
       );
-      return cracked ? this.#seen(item, 1, "after", [id]) : part.isChecked ? this.#seen(item, 0, "after", [id]) : null;
+      return cracked ? this.#seen(item, 1, "after", [id]) : part.isChecked && !part.isUndrawn ? this.#seen(item, 0, "after", [id]) : null; // prettier-ignore
     });
     return this.#worstOrNone(
       looks.flatMap((each) => each ?? []),

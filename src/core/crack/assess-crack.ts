@@ -73,6 +73,8 @@ export interface CrackPart {
   readonly threads: readonly ThreadCount[];
   /** Holes whose threads are damaged, or in which a stud is broken. */
   readonly hurt: readonly Signed<"thread-found">[];
+  /** Somebody found cracks, and nobody drew any: what it means nobody can tell. */
+  readonly isUndrawn: boolean;
   /** Whether a check that counts covers all of it. */
   readonly isChecked: boolean;
   /** Whether it was checked again after it was ground. */
@@ -214,6 +216,7 @@ function crackPart(
     zones,
     threads,
     hurt: [...groupBy(job.threads, threadKey).values()].map(standingThread).filter(isHurt),
+    isUndrawn,
     isChecked: covers(counting),
     isCheckedAfter: covers(counting.filter((check) => check.when === "after-grinding")),
     worst: words.length === 0 ? "none" : worstOf(words),
@@ -323,7 +326,7 @@ export function assessCrack(
     scrapped,
     problems,
     progress: {
-      done: asked.filter((each) => each.isChecked || scrapped.has(each.part.id)).length,
+      done: asked.filter((each) => (each.isChecked && !each.isUndrawn) || scrapped.has(each.part.id)).length,
       total: asked.length,
     },
   };

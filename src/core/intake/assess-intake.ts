@@ -192,7 +192,10 @@ export function assessIntake(
       ...unknownAges(pack, order),
       ...testProblems(pack, notes),
       ...notes.all
-        .filter(({ section, value }) => (section === "order" || section === "history") && typeof value === "number" && value < 0) // prettier-ignore
+        .filter(
+          ({ section, value }) =>
+            (section === "order" || section === "history") && typeof value === "number" && value < 0,
+        ) // prettier-ignore
         .map(({ section, item, part, value }) =>
           problem("figure-impossible", [section, item, part ?? ""], { item, value: value as number }),
         ),

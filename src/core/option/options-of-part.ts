@@ -245,7 +245,8 @@ function bundle(known: Known, disposition: Disposition, steps: Steps): Option {
     ...cleaned.map(({ reasons, proof }) => ({ allowed: true, reasons: proof ? [proof.reason] : reasons })),
     ...mended.map(({ done }) => done),
   ];
-  const verdict = meet([...speaking, ...beside]);
+  // What cleaning takes away is said last: it decides least.
+  const verdict = meet([...speaking.filter((each) => !each.cleans), ...beside, ...speaking.filter((each) => each.cleans)]); // prettier-ignore
   const several = aspects.filter((aspect) => aspect.needs.some(({ ways }) => ways.length > 0)).length > 1;
   const ways = [...steps].map(([feature, step]): ChosenWay => {
     const aspect = aspects.find(({ id }) => id === feature);

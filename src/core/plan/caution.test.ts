@@ -46,7 +46,11 @@ test("what came new and lies in its place is not renewed again because its mate 
 });
 
 test("whether two parts ran together: of this engine by where they lay, of elsewhere by what was read of them, of two engines never", () => {
-  const part = (origin: "engine" | "donor", tag: string, ...known: [item: "ran-in" | "ran-beside", value: string][]) => {
+  const part = (
+    origin: "engine" | "donor",
+    tag: string,
+    ...known: [item: "ran-in" | "ran-beside", value: string][]
+  ) => {
     const bench = new TestBench(orrinshaw);
     const id = bench.newId();
     bench.add("part-tagged", { part: id, class: "tappet", tag, origin });

@@ -306,7 +306,8 @@ function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranI
       return from === null || besides === null ? null : together.has(`${from} ${besides}`);
     };
     // Parts of this engine of which nobody wrote down where they lay ran where they are.
-    const ran = one.part && other.part ? didRunTogether(one.part, other.part, (...pair) => isPair(...pair) ?? true) : true;
+    const ran =
+      one.part && other.part ? didRunTogether(one.part, other.part, (...pair) => isPair(...pair) ?? true) : true;
     const said = (mate: Place) => ({ set: relation.name, mate: mate.name });
     return [
       {

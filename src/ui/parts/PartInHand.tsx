@@ -170,9 +170,11 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
           {cracked && (
             <Leader name="Crack-check">
               {cracked.worst === "none"
-                ? cracked.isChecked
-                  ? "nothing found"
-                  : "not checked"
+                ? cracked.isUndrawn
+                  ? "cracks found, not drawn"
+                  : cracked.isChecked
+                    ? "nothing found"
+                    : "not checked"
                 : cracked.worst === null
                   ? "cannot tell"
                   : cracked.worst}

@@ -32,11 +32,11 @@ export const conditionSentences = {
   "known-asks": (p) => `${p.tag}: ${p.why}`,
   "known-tells": (p) => `${p.tag}: ${p.why}`,
   "measured-past-limit": (p, say) =>
-    `${capital(p.of)}, ${p.characteristic} ${say.bare(p.value)}: past its limit of ${say.length(p.limit)} (${p.bound === "max" ? "at most" : "at least"}). Nothing else decides by it: it refuses ${p.tag} all the same.`,
+    `${capital(p.of)}: ${p.characteristic} ${say.bare(p.value)}, and ${p.bound === "max" ? "at most" : "at least"} ${say.length(p.limit)} is allowed. ${p.tag} is not used again as it is.`,
   "measured-past-new": (p, say) =>
-    `${capital(p.of)}, ${p.characteristic} ${say.bare(p.value)}: past what a new one may have (${say.length(p.limit)}). A person has to say whether it is fitted.`,
+    `${capital(p.of)}: ${p.characteristic} ${say.bare(p.value)}, past what a new one may have (${say.length(p.limit)}). A person has to say whether it is fitted.`,
   "fit-past-limit": (p, say) =>
-    `${capital(p.joint)}, ${p.characteristic} ${say.bare(p.value)}: past its limit of ${say.length(p.limit)}, and nobody has said which of its parts gives way.`,
+    `${capital(p.joint)}: ${p.characteristic} ${say.bare(p.value)}, past its limit of ${say.length(p.limit)}, and nobody has said which of its parts gives way.`,
   "threads-damaged": (p) =>
     `${p.tag}: ${many(p.count, "damaged thread", "damaged threads")}, a stud broken in it among them where there is one. Made good by inserts before it is used again.`,
   "sister-unchecked": (p) =>

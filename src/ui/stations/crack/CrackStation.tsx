@@ -192,6 +192,11 @@ function CheckBar({
           Not cleaned yet: a check now proves nothing.
         </chakra.p>
       )}
+      {of.sister && !of.isChecked && (
+        <chakra.p fontSize="13px" color="near" mt="4px">
+          {of.sister.tag} broke beside it: it is crack-checked before it is used again.
+        </chakra.p>
+      )}
       {of.partClass.crackCheck && (
         <chakra.p fontSize="12px" color="quiet" mt="3px">
           Asked for:{" "}
@@ -394,10 +399,11 @@ function Casting({ of }: { of: CrackPart }) {
   );
 }
 
-function noteOf({ worst, isChecked, cracks }: CrackPart): string {
+function noteOf({ worst, isChecked, cracks, isUndrawn, sister }: CrackPart): string {
   if (worst === "scrap") return "scrap";
   if (cracks.length > 0) return `${many(cracks.length, "crack")}, ${worst ?? "open"}`;
-  return isChecked ? "nothing found" : "not checked";
+  if (isUndrawn) return "cracks, not drawn";
+  return isChecked ? "nothing found" : sister ? `owed: ${sister.tag} broke` : "not checked";
 }
 
 /** Where castings are looked over before money goes into them. */
