@@ -170,14 +170,12 @@ export function PartInHand({ shown = null, children }: { shown?: string | null; 
           {cracked && (
             <Leader name="Crack-check">
               {cracked.worst === "none"
-                ? cracked.isUndrawn
+                ? cracked.isChecked
+                  ? "nothing found"
+                  : "not checked"
+                : cracked.isUndrawn
                   ? "cracks found, not drawn"
-                  : cracked.isChecked
-                    ? "nothing found"
-                    : "not checked"
-                : cracked.worst === null
-                  ? "cannot tell"
-                  : cracked.worst}
+                  : (cracked.worst ?? "cannot tell")}
             </Leader>
           )}
         </chakra.dl>
