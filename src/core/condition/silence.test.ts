@@ -4,6 +4,7 @@ import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, judged } from "../fixtures/choices";
 import { larkspire } from "../fixtures/packs/larkspire";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
+import { windrow } from "../fixtures/packs/windrow";
 import { ofNoPart } from "../pack/conditions";
 import type { FindingLine } from "../findings/assess-findings";
 import { findingVerdict } from "./finding-verdict";
@@ -104,6 +105,7 @@ describe("a part that broke", () => {
     for (const { circuit, node } of account().toSearch)
       bench.add("place-searched", { circuit: circuit.id, node: node.id, words: null });
     expect(holdsOf(bench)).not.toContain("pieces-unaccounted");
+    expect(codesOf(judged(bench).problems)).toContain("pieces-searched-for");
   });
 
   test("fouls what its pieces can have reached, found or not; a piece found where they went makes no further suspect", () => {
@@ -123,7 +125,10 @@ describe("a part that broke", () => {
     const before = total();
     see(bench, "rod-5", "bent", "broken", "beam");
     const { allowed, reasons } = reuseOf(bench, "rod-3");
-    expect([allowed, codesOf(reasons)]).toEqual([null, expect.arrayContaining(["sister-unchecked"])]);
+    expect([allowed, codesOf(reasons)]).toEqual([
+      null,
+      expect.arrayContaining(["sister-unchecked", "sister-to-look-at"]),
+    ]);
     expect([total().total - before.total, total().done]).toEqual([5, before.done]);
     expect(codesOf(reuseOf(bench, "pin-5").reasons)).toContain("beside-a-break");
     const part = bench.partIn.get("rod-3")!;
@@ -143,12 +148,61 @@ describe("what was found on the way", () => {
     expect(holdsOf(bench)).toContain("passage-blocked");
     expect(reuseOf(bench, "crankshaft")).toMatchObject({ allowed: false });
     expect(codesOf(reuseOf(bench, "crankshaft").reasons)).toContain("passage-not-clear");
+    const clean = choiceAt(judged(bench), "crankshaft").options.find(({ disposition }) => disposition === "clean")!;
+    expect(codesOf(clean.reasons)).toContain("passage-to-prove");
   });
 
   test("residue that nobody says where it lay is asked after", () => {
     const bench = new TestBench(orrinshaw);
     bench.add("residue-found", { where: null, grams: 3, standard: 0.1, magneticShare: 0.4, shareStandard: 0.03, words: null }); // prettier-ignore
     expect(holdsOf(bench)).toContain("residue-of-nowhere");
+  });
+
+  test("metal in an engine of which no part harbours it came of something: a person finds out what", () => {
+    const bench = new TestBench(windrow);
+    bench.add("residue-found", { where: "pan", grams: 3, standard: 0.1, magneticShare: 0.4, shareStandard: 0.03, words: null }); // prettier-ignore
+    expect(holdsOf(bench)).toContain("metal-found");
+  });
+
+  test("a test before taking apart that is off and that no cause reads is asked about", () => {
+    const bench = new TestBench(larkspire);
+    const { id, high, places } = larkspire.pack.intake!.tests.find((each) => each.id === "liquid-lock")!;
+    const note = (value: number) =>
+      bench.add("intake-noted", { section: "test", item: id, part: null, place: places[0]?.id ?? null, value });
+    note(high! * 1.5);
+    expect(holdsOf(bench)).toContain("test-amiss");
+  });
+
+  test("a liner below its protrusion is not used as it is, though nothing decides by that: it is shimmed, or goes", () => {
+    const bench = new TestBench(orrinshaw);
+    bench.readRestAsNew(["liner-protrusion"]);
+    const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["height"] }, master: null });
+    for (const liner of [1, 2, 3, 4, 5, 6])
+      bench.readAll(occasion, `liner-${liner}/protrusion`, Array.from({ length: 4 }, () => (liner === 3 ? -0.05 : 0.08))); // prettier-ignore
+    const { options } = choiceAt(judged(bench), "liner-3");
+    expect([options[0]!.allowed, codesOf(options[0]!.reasons)]).toEqual([
+      false,
+      expect.arrayContaining(["measured-past-limit", "fit-past-limit"]),
+    ]);
+    expect(options.some(({ ways }) => ways.some(({ step }) => step === "set-right"))).toBe(true);
+  });
+
+  test("a new part outside the band of new ones is asked about; a used one of the same size is not", () => {
+    const bench = new TestBench(orrinshaw);
+    const upper = "rod-shell-upper-1";
+    const part = bench.newId();
+    bench.add("part-tagged", { part, class: "rod-shell", tag: "BS-N", origin: "supplier" });
+    bench.add("part-removed", { part: bench.partIn.get(upper)! });
+    bench.add("part-installed", { part, slot: upper });
+    bench.partIn.set(upper, part);
+    const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct" }, master: null });
+    const wall = (slot: string) =>
+      bench.readAll(occasion, `${slot}/wall`, orrinshaw.rows.get(`${slot}/wall`)!.at.feature.points.map(() => 1.955));
+    wall(upper);
+    wall("rod-shell-upper-2");
+    const codes = (slot: string) => codesOf(judged(bench).condition.byPart.get(bench.partIn.get(slot)!)?.evidence.flatMap(({ reasons }) => reasons) ?? []); // prettier-ignore
+    expect(codes(upper)).toContain("measured-past-new");
+    expect(codes("rod-shell-upper-2")).not.toContain("measured-past-new");
   });
 
   test("a piece that a screen stops fouls nothing behind it, where its size was measured", () => {

@@ -367,6 +367,9 @@ describe("a casting", () => {
     // Somebody else's look makes no thread sound again: both are shown. A correction does.
     hole(4, "sound");
     expect([crackPart().threads[0]!.damaged, crackPart().worst]).toEqual([1, "scrap"]);
+    const assessment = assess(orrinshaw, bench.entries, asOf);
+    expect(assessment.problems.concat(assessment.holds).map(({ code }) => code)).toContain("thread-seen-differently");
+    expect(assessment.condition.byPart.get(part)!.reuse.reasons.map(({ code }) => code)).toContain("threads-damaged");
     hole(4, "sound", [damaged]);
     expect([crackPart().threads[0]!.withinLimit, crackPart().worst]).toEqual([true, "none"]);
   });

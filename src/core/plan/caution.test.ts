@@ -101,6 +101,33 @@ test("the owner's refusal of work on a part whose failure hurts people holds the
   expect(holdsOf(bench)).not.toContain("declined-hurts");
 });
 
+test("what is noted as done about the cause and decided otherwise is a hold, at the place that failed", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew();
+  bench.add("cause-settled", { verdict: "cause", causes: [{ cause: "jet-cracked", place: "n5" }], reason: null, precautions: null, witness: null }); // prettier-ignore
+  bench.add("action-answered", { cause: "jet-cracked", place: "n5", action: "jet-renew", outcome: "done", words: null });
+  decide(bench, "oil-jet-4", "reuse");
+  expect(holdsOf(bench)).not.toContain("action-not-decided");
+  decide(bench, "oil-jet-5", "reuse");
+  expect(holdsOf(bench)).toContain("action-not-decided");
+});
+
+test("tappets and a camshaft of other engines are asked whether they ran together", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew();
+  for (const { id, class: of } of orrinshaw.pack.slots) if (of === "tappet" || of === "camshaft") fit(bench, id, "donor");
+  const said = judged(bench).choices.filter(({ partClass }) => partClass.id === "tappet" || partClass.id === "camshaft");
+  expect(said.flatMap(({ options }) => codesOf(options[0]!.reasons))).toContain("ran-beside-unknown");
+});
+
+test("how long it ran is asked once, for the whole engine, where hours are wanted; that nobody knows is an answer", () => {
+  const bench = new TestBench(orrinshaw);
+  note(bench, "order", "hours-wanted", 4000);
+  expect(holdsOf(bench).filter((code) => code === "age-unknown")).toHaveLength(1);
+  bench.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: null });
+  expect(holdsOf(bench)).not.toContain("age-unknown");
+});
+
 test("figures below nothing are not known, and somebody corrects them", () => {
   const bench = new TestBench(orrinshaw);
   note(bench, "order", "budget", -5);

@@ -4,6 +4,7 @@ import type { Job } from "../entry/fold";
 import type { Disposition } from "../entry/schema";
 import type { JointResult } from "../measure/assess-joint";
 import type { Order } from "../order/order";
+import type { CompiledPack } from "../pack/compile-pack";
 import { Pricing, type PricedGround } from "./priced";
 import { goes, sameOption } from "../option/same-option";
 import { groupByKeys } from "../group";
@@ -162,12 +163,21 @@ function declinedProblems(declined: Job["declined"], choices: readonly Choice[])
 }
 
 /** What is done about the cause by word, and by decision is not: parts that were to be renewed stay. */
-const undoneActions = (actions: DiagnoseResult["actions"], choices: readonly Choice[]): Problem[] =>
+const undoneActions = (
+  actions: DiagnoseResult["actions"],
+  choices: readonly Choice[],
+  { pack: { diagnosis } }: CompiledPack,
+): Problem[] =>
   actions
     .filter(({ state, action }) => state === "done" && action.does === "replace" && action.class !== undefined)
-    .flatMap(({ cause, action }) => {
+    .flatMap(({ cause, place, action }) => {
+      // What failed at one place asks for the part of that place.
+      const plate = diagnosis?.causes.find(({ id }) => id === cause)?.plate;
+      const places = diagnosis?.plates.find(({ id }) => id === plate)?.places;
+      const slots = places?.find(({ id }) => id === place)?.slots;
       const stay = choices.filter((choice) => {
-        const decided = choice.partClass.id === action.class ? decidedOn(choice)?.wanted.disposition : undefined;
+        const isMeant = choice.partClass.id === action.class && (slots?.includes(choice.slot.id) ?? true);
+        const decided = isMeant ? decidedOn(choice)?.wanted.disposition : undefined;
         return decided !== undefined && !goes(decided) && choice.part?.origin !== "supplier";
       });
       const params = { action: action.text, parts: stay.slice(0, 3).map(nameOf).join(", "), count: stay.length };
@@ -195,7 +205,7 @@ export function planProblems(
     ...fittedTooSoon(job, choices, after),
     ...planNews(job.plans, choices, ground),
     ...declinedProblems(job.declined, choices),
-    ...undoneActions(actions, choices),
+    ...undoneActions(actions, choices, ground.pack),
     ...groups.flatMap((group): Problem[] => {
       if (group.state === "settled") return [];
       if (group.state === "too-large") return [tooLarge(group, at)];
