@@ -50,13 +50,23 @@ function ofCharacteristic(item: Characteristic, wearsTowards: Feature["wearsTowa
   return found;
 }
 
+/**
+ * Kinds of part whose failure commonly hurts people, by the words their names hold: rods and their bolts, cranks, what spins and
+ * is thrown, controls, fuel, steering. Common practice, no source.
+ */
+const hurting = /\b(connecting rod|rod bolt|crankshaft|eccentric shaft|flywheel|propeller|governor|injection pump|injector|fuel|carburettor|steering|throttle|brake)\b/iu; // prettier-ignore
+
+/** A value that decides nothing refuses its part all the same past a limit; without one it says nothing. */
+const isUnlimited = ({ governing, derived }: Feature) =>
+  [governing, ...derived].every(({ limits, limitsWhere }) => Object.keys(limits).length + limitsWhere.length === 0);
+
 function ofClass(partClass: PartClass, pack: Pack, path: Path): Problem[] {
   const { id, features, findings } = partClass;
   const found: Problem[] = [];
   const used = usedFeatures(partClass, pack);
   features.forEach((feature, at) => {
     const here = [...path, "features", at];
-    if (!used.has(feature.id)) found.push(problem("feature-says-nothing", here, { feature: feature.id }));
+    if (!used.has(feature.id) && isUnlimited(feature)) found.push(problem("feature-says-nothing", here, { feature: feature.id }));
     found.push(...ofCharacteristic(feature.governing, feature.wearsTowards, [...here, "governing"]));
   });
   const spoken = new Set(
@@ -66,6 +76,8 @@ function ofClass(partClass: PartClass, pack: Pack, path: Path): Problem[] {
     if (!spoken.has(kind.id))
       found.push(problem("finding-without-consequence", [...path, "findings", at], { finding: kind.id, nature: kind.nature })); // prettier-ignore
   });
+  if (partClass.rule === undefined && hurting.test(partClass.name))
+    found.push(problem("rule-owed", path, { class: partClass.name }));
   if (!pack.slots.some((slot) => slot.class === id)) found.push(problem("class-without-slot", path, { class: id }));
   return found;
 }

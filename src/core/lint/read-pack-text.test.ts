@@ -56,7 +56,14 @@ test("a fault of shape hides no fault of reference, and explains those that are 
 
 test.each<[string, (pack: Raw) => void]>([
   ["joint-without-give", (pack) => (pack.joints.find(({ id }) => id === "main-clearance")!.givesWay = [])],
-  ["feature-says-nothing", (pack) => (pack.classes.find(({ id }) => id === "liner")!.features.find(({ id }) => id === "bore")!.decides = false)], // prettier-ignore
+  [
+    "feature-says-nothing",
+    (pack) => {
+      const bore = pack.classes.find(({ id }) => id === "liner")!.features.find(({ id }) => id === "bore")!;
+      Object.assign(bore, { decides: false, derived: [], governing: { ...bore.governing, limits: {} } });
+    },
+  ],
+  ["rule-owed", (pack) => delete (pack.classes.find(({ id }) => id === "rod") as { rule?: object }).rule],
   ["outline-draws-nothing", (pack) => (pack.outlines[0]!.path = "M0 0M5 5")],
   ["finding-without-consequence", (pack) => (pack.consequences = [])],
   ["source-unused", (pack) => pack.sources.push({ id: "spare", document: "d", short: "s", standing: "invented" } as never)], // prettier-ignore

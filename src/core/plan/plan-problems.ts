@@ -49,7 +49,8 @@ function choiceProblems(choice: Choice, { certified }: Order, joints: readonly J
   // What a plan did to a part's mates changes what would be proposed for it beside them: that is no news.
   // Made by feature they were shown a proposal for each: of those the part's own is one.
   // What was decided and done is proposed as it is now: that is no change of mind.
-  const isNews = by === "person" && !option?.made && then.every((each) => each !== proposal.disposition);
+  // Nobody is asked again where what he decided is what is proposed now.
+  const isNews = by === "person" && overrides && !option?.made && then.every((each) => each !== proposal.disposition);
   const changed = isNews ? then[0]! : null;
   const against = option?.reasons.find(({ severity }) => severity === "error");
   return [

@@ -634,6 +634,7 @@ export const problemCodes = {
   "unknown-property": error({ property: text }),
   "feature-says-nothing": tells({ feature: text }),
   "joint-without-give": tells({ joint: text }),
+  "rule-owed": tells({ class: text }),
   "finding-without-consequence": tells({ finding: text, nature: text }),
   "wears-away-from-limit": tells({ characteristic: text, wears: text }),
   "outline-draws-nothing": tells({ outline: text }),

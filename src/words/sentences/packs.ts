@@ -15,6 +15,8 @@ export const packSentences = {
     `“${p.feature}” is measured and nothing rests on it: let it decide, let another rest on it, or leave it out.`,
   "joint-without-give": (p) =>
     `the joint “${p.joint}” has a limit, and no end of it gives way: no proposal will follow. Name the cheap end in givesWay.`,
+  "rule-owed": (p) =>
+    `A ${p.class} commonly hurts people where it fails, and has no “rule”: no floor under its chance, and milder ways past what refuses it. Give it one.`,
   "finding-without-consequence": (p) =>
     `“${p.finding}” can be seen, and no consequence speaks of it: what is usual for its nature (${p.nature}) follows. Write what does.`,
   "wears-away-from-limit": (p) =>
