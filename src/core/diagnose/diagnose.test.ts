@@ -319,7 +319,7 @@ describe("the gate", () => {
     settle(none, [], { verdict: "no-failure", reason: "by hours" });
     expect(judged(none).diagnosis.gate).toBe("no-failure");
     see(none, "rod-bolt-3a", "broken", "broken", { place: "shank" });
-    expect(codes(none)).toEqual(["cause-reopened", "evidence-since", "severe-unexplained"]);
+    expect(codes(none)).toEqual(["looks-left", "cause-reopened", "evidence-since", "severe-unexplained"]);
   });
 
   test("a network that was edited while a job is open turns what it no longer knows into questions", () => {
