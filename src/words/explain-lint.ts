@@ -11,9 +11,11 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
   "unknown-property":
     "The format has no such property here. A slip of the pen is the usual cause; what is unknown is never read, and so is refused.",
   "feature-says-nothing":
-    "A feature that decides nothing, that no other rests on, that meets nothing in a joint and is no allowance is measured for nothing.",
+    "A feature that has no limit, decides nothing, that no other rests on, that meets nothing in a joint and is no allowance is measured for nothing.",
   "joint-without-give":
-    "While a joint is outside its limits the ends in givesWay are not used again. Without one its limit is shown and nothing follows.",
+    "While a joint is outside its limits the ends in givesWay are not used again. Without one a person is asked about each of its ends.",
+  "rule-owed":
+    "A class with a rule has a floor under its chance that no money buys, is looked at part by part, and is refused by heat, fatigue and bending from moderate on. Parts whose failure hurts people have one.",
   "finding-without-consequence":
     "Where the pack is silent the cautious usual practice follows the finding's nature. Say it yourself, with its reason and source.",
   "wears-away-from-limit":

@@ -176,7 +176,10 @@ describe("what was found on the way", () => {
   test("a liner below its protrusion is not used as it is, though nothing decides by that: it is shimmed, or goes", () => {
     const bench = new TestBench(orrinshaw);
     bench.readRestAsNew(["liner-protrusion"]);
-    const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct", quantities: ["height"] }, master: null });
+    const occasion = bench.occasion({
+      gauge: { ...testGauge, method: "direct", quantities: ["height"] },
+      master: null,
+    });
     for (const liner of [1, 2, 3, 4, 5, 6])
       bench.readAll(occasion, `liner-${liner}/protrusion`, Array.from({ length: 4 }, () => (liner === 3 ? -0.05 : 0.08))); // prettier-ignore
     const { options } = choiceAt(judged(bench), "liner-3");
@@ -197,7 +200,11 @@ describe("what was found on the way", () => {
     bench.partIn.set(upper, part);
     const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct" }, master: null });
     const wall = (slot: string) =>
-      bench.readAll(occasion, `${slot}/wall`, orrinshaw.rows.get(`${slot}/wall`)!.at.feature.points.map(() => 1.955));
+      bench.readAll(
+        occasion,
+        `${slot}/wall`,
+        orrinshaw.rows.get(`${slot}/wall`)!.at.feature.points.map(() => 1.955),
+      );
     wall(upper);
     wall("rod-shell-upper-2");
     const codes = (slot: string) => codesOf(judged(bench).condition.byPart.get(bench.partIn.get(slot)!)?.evidence.flatMap(({ reasons }) => reasons) ?? []); // prettier-ignore

@@ -225,11 +225,20 @@ export function assessDiagnose(
   };
 }
 
+/** What two people answered differently at Diagnose; where they saw a part differently that is said at Strip. */
+const disputes = (sightings: readonly Sighting[], network: Network | null): Problem[] =>
+  sightings.flatMap(({ node, isDisputed }) => {
+    const of = network?.of.get(node);
+    return isDisputed && of?.kind === "finding" && of.item.ask !== undefined
+      ? [problem("answered-differently", [node], { finding: nameOfNode(of) })]
+      : [];
+  });
+
 export const diagnoseJudgement = judgement({
   lists: ["parts", "settlements", "olderDamage", "actionAnswers", "reopenings", "oddsTaken"],
   needs: ["order", "sightings", "lots", "contamination", "match", "findings", "ledger", "crack"],
   assess: assessDiagnose,
-  problems: ({ problems }) => problems,
+  problems: ({ problems, sightings, network }) => [...problems, ...disputes(sightings, network)],
   stations: {
     diagnose: ({ gate }) =>
       gate === "no-network" || gate === "not-asked" ? null : { done: Number(gate !== "open"), total: 1 },

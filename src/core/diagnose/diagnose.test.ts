@@ -197,6 +197,7 @@ describe("what speaks for what", () => {
     answer(bench, "screen-blocked", 1);
     answer(bench, "screen-blocked", 0);
     expect(judged(bench).diagnosis.sightings.find(({ node }) => node === "screen-blocked")).toMatchObject({ isDisputed: true, grade: 1 }); // prettier-ignore
+    expect(judged(bench).holds.map(({ code }) => code)).toContain("answered-differently");
     expect(chance(bench, "pickup-blocked")).toBeLessThan(0.9);
     expect(chance(bench, "pressure-lost")).toBeGreaterThan(sure - 0.05);
     answer(bench, "no-such-question", 1);

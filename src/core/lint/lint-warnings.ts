@@ -66,7 +66,8 @@ function ofClass(partClass: PartClass, pack: Pack, path: Path): Problem[] {
   const used = usedFeatures(partClass, pack);
   features.forEach((feature, at) => {
     const here = [...path, "features", at];
-    if (!used.has(feature.id) && isUnlimited(feature)) found.push(problem("feature-says-nothing", here, { feature: feature.id }));
+    if (!used.has(feature.id) && isUnlimited(feature))
+      found.push(problem("feature-says-nothing", here, { feature: feature.id }));
     found.push(...ofCharacteristic(feature.governing, feature.wearsTowards, [...here, "governing"]));
   });
   const spoken = new Set(

@@ -105,7 +105,13 @@ test("what is noted as done about the cause and decided otherwise is a hold, at 
   const bench = new TestBench(orrinshaw);
   bench.readRestAsNew();
   bench.add("cause-settled", { verdict: "cause", causes: [{ cause: "jet-cracked", place: "n5" }], reason: null, precautions: null, witness: null }); // prettier-ignore
-  bench.add("action-answered", { cause: "jet-cracked", place: "n5", action: "jet-renew", outcome: "done", words: null });
+  bench.add("action-answered", {
+    cause: "jet-cracked",
+    place: "n5",
+    action: "jet-renew",
+    outcome: "done",
+    words: null,
+  });
   decide(bench, "oil-jet-4", "reuse");
   expect(holdsOf(bench)).not.toContain("action-not-decided");
   decide(bench, "oil-jet-5", "reuse");
@@ -115,8 +121,11 @@ test("what is noted as done about the cause and decided otherwise is a hold, at 
 test("tappets and a camshaft of other engines are asked whether they ran together", () => {
   const bench = new TestBench(orrinshaw);
   bench.readRestAsNew();
-  for (const { id, class: of } of orrinshaw.pack.slots) if (of === "tappet" || of === "camshaft") fit(bench, id, "donor");
-  const said = judged(bench).choices.filter(({ partClass }) => partClass.id === "tappet" || partClass.id === "camshaft");
+  for (const { id, class: of } of orrinshaw.pack.slots)
+    if (of === "tappet" || of === "camshaft") fit(bench, id, "donor");
+  const said = judged(bench).choices.filter(
+    ({ partClass }) => partClass.id === "tappet" || partClass.id === "camshaft",
+  );
   expect(said.flatMap(({ options }) => codesOf(options[0]!.reasons))).toContain("ran-beside-unknown");
 });
 

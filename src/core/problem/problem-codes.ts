@@ -303,6 +303,7 @@ export const problemCodes = {
   "cause-unknown": debt("decide", "diagnose")({ cause: text }),
   "cause-unconfirmed": unknown("decide", "diagnose")({ cause: text, tests: text }),
   "cause-unlikely": unknown("decide", "diagnose")({ cause: text, probability: orNoNumber, wanted: number }),
+  "answered-differently": debt("decide", "diagnose")({ finding: text }),
   "looks-left": debt("decide", "diagnose")({ what: text, count: number }),
   "cause-undetermined": tells({ reason: text, precautions: text }),
   "action-open": debt("hand-over", "diagnose")({ cause: text, action: text }),

@@ -32,6 +32,8 @@ export const diagnoseSentences = {
     `${fouled(p)}, and pieces were left in it when it was looked into. ${p.why} Proven clean (${p.checks}) or new.`,
   "action-not-decided": (p) =>
     `“${p.action}” is noted as done, and ${many(p.count, "part stays", "parts stay")} by decision (${p.parts}${p.count > 3 ? ", …" : ""}). Decide otherwise, or take the note back.`,
+  "answered-differently": (p) =>
+    `${capital(p.finding)}: two people answered differently. Look again, and correct the answer that is wrong; until then each counts half.`,
   "looks-left": (p) =>
     `Nobody can say yet that it cannot be told: ${many(p.count, "look", "looks")} of minutes left (${p.what}${p.count > 3 ? "; …" : ""}).`,
   "metal-found": (p) =>
