@@ -59,8 +59,10 @@ test.each<[string, (pack: Raw) => void]>([
   [
     "feature-says-nothing",
     (pack) => {
-      const bore = pack.classes.find(({ id }) => id === "liner")!.features.find(({ id }) => id === "bore")!;
-      Object.assign(bore, { decides: false, derived: [], governing: { ...bore.governing, limits: {} } });
+      const { features } = pack.classes.find(({ id }) => id === "liner")!;
+      const bore = features.find(({ id }) => id === "bore")!;
+      const silent = { id: "spare", decides: false, derived: [], governing: { ...bore.governing, limits: {} } };
+      features.push({ ...bore, ...silent });
     },
   ],
   ["rule-owed", (pack) => delete (pack.classes.find(({ id }) => id === "rod") as { rule?: object }).rule],
