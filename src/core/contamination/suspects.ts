@@ -48,6 +48,8 @@ export interface Contamination {
   readonly suspects: readonly Suspect[];
   /** By circuit, the nodes that pieces can have reached. */
   readonly reached: ReadonlyMap<string, ReadonlySet<string>>;
+  /** Parts in which pieces were found though nothing is known to have brought any there. */
+  readonly unexpected: readonly { readonly part: Part; readonly circuit: Circuit }[];
 }
 
 /**
@@ -206,7 +208,15 @@ export function assessContamination(
       new Set(sources.filter((each) => each.circuit === circuit).flatMap((source) => [...reachedOf.get(source)!])),
     ]),
   );
-  return { sources, suspects, reached };
+  const unexpected = pack.pack.circuits.flatMap((circuit) =>
+    [...checks].flatMap(([id, all]) => {
+      const part = job.parts.get(id);
+      const isOpen = all.filter((each) => each.circuit === circuit.id).at(-1)?.clean === false;
+      const isSuspect = suspects.some((each) => each.part.id === id && each.circuit === circuit);
+      return part && isOpen && !isSuspect && !gone.has(id) ? [{ part, circuit }] : [];
+    }),
+  );
+  return { sources, suspects, reached, unexpected };
 }
 
 /**
@@ -279,7 +289,10 @@ export const contaminationJudgement = judgement({
   lists: ["parts", "cameOut", "scrapped", "suspectChecks"],
   needs: ["order", "findings", "ledger", "clean"],
   assess: assessContamination,
-  problems: ({ sources, suspects }) => [
+  problems: ({ sources, suspects, unexpected }) => [
+    ...unexpected.map(({ part, circuit }) =>
+      problem("metal-found", [circuit.id, part.id], { circuit: circuit.name, what: `pieces in ${part.tag}` }),
+    ),
     ...suspects.flatMap(({ part, circuit, isDisputed }) =>
       isDisputed ? [problem("suspect-disputed", [part.id, circuit.id], { tag: part.tag, circuit: circuit.name })] : [],
     ),

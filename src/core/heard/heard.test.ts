@@ -90,6 +90,7 @@ function everything(bench: TestBench): Fact[] {
       ...sights,
       ...cracks,
       { type: "crack-checked", payload: { part, method: "none", zones: [], when: "before-machining", found: "cracks", preparation: null, by: null }, isBad: true, about: `${partClass.id} cracks, not drawn` }, // prettier-ignore
+      ...pack.circuits.slice(0, 1).map((circuit): Fact => ({ type: "suspect-checked", payload: { part, circuit: circuit.id, how: "strip", clean: false, words: null }, isBad: true, about: `${partClass.id} with pieces in it` })), // prettier-ignore
       { type: "part-scrapped", payload: { part, why: "burst", made: "held", certificate: null }, isBad: true, about: `${partClass.id} scrapped` }, // prettier-ignore
       { type: "broken-weighed", payload: { part, wholeGrams: 100, wholeStandard: 0.1, wholeFrom: "sister", leftGrams: 60, leftStandard: 0.1 }, isBad: true, about: `${partClass.id} lighter` }, // prettier-ignore
     ];

@@ -200,7 +200,7 @@ const hears: Hears = {
   "scatter-said": () => heard("measured"),
   "visits-taken": () => heard("life"),
   "finding-answered": () => heard("cause"),
-  "suspect-checked": ({ clean }) => heard(clean ? "satisfies" : "refuses"),
+  "suspect-checked": ({ clean }) => heard(clean ? "satisfies" : "asks"),
   "number-read": (fact, known) =>
     known.identity?.places.some(({ place }) => place.id === fact.place)
       ? heard("identity")
