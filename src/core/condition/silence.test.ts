@@ -1,7 +1,7 @@
 import { readdirSync } from "node:fs";
 import { packFrom } from "../fixtures/load";
 import { TestBench, testGauge } from "../fixtures/bench";
-import { choiceAt, judged } from "../fixtures/choices";
+import { choiceAt, codesOf, holdsOf, judged, seen as see } from "../fixtures/choices";
 import { larkspire } from "../fixtures/packs/larkspire";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { windrow } from "../fixtures/packs/windrow";
@@ -11,24 +11,12 @@ import { findingVerdict } from "./finding-verdict";
 
 // What nobody said grants nothing. Cases are common practice, no source; figures invented.
 
-const see = (bench: TestBench, slot: string, finding: string, value: string, place: string | null = null) =>
-  bench.add("finding-made", {
-    part: bench.partIn.get(slot)!,
-    place,
-    finding,
-    value,
-    phase: "before-cleaning",
-    words: null,
-  });
-
 const asNew = (pack = orrinshaw) => {
   const bench = new TestBench(pack);
   bench.readRestAsNew();
   return bench;
 };
 const reuseOf = (bench: TestBench, slot: string) => choiceAt(judged(bench), slot).options[0]!;
-const codesOf = (reasons: readonly { readonly code: string }[]) => reasons.map(({ code }) => code);
-const holdsOf = (bench: TestBench) => codesOf(judged(bench).holds);
 
 describe("a crack", () => {
   test("that was found and not drawn is there: its part is not proposed for use, and no zone is clear", () => {

@@ -3,7 +3,7 @@ import { createFold, type Job } from "../entry/fold";
 import type { EntryType } from "../entry/declarations";
 import type { Envelope, Payload } from "../entry/schema";
 import { TestBench, testGauge } from "../fixtures/bench";
-import { asOf, judged } from "../fixtures/choices";
+import { judged } from "../fixtures/choices";
 import { packFrom } from "../fixtures/load";
 import { judgements } from "../judgements";
 import { createMeasure } from "../measure/assess-measure";
@@ -179,7 +179,7 @@ test.each(readdirSync("packs"))(
     const judge = judging(pack);
     const before = judge(bench.entries);
     const silent: string[] = [];
-    let [heard, noted] = [0, 0];
+    let heard = 0;
     for (const { type, payload, isBad, about } of everything(bench)) {
       const full = type === "reading-taken" ? { occasion, ...payload } : payload;
       const entry = bench.add(type, full as Payload<EntryType>);
@@ -200,10 +200,9 @@ test.each(readdirSync("packs"))(
       )
         silent.push(`${about}: heard (${said.as.join()}), and nobody is asked anything`);
       if (said?.is === "heard") heard += 1;
-      else noted += 1;
     }
     expect(silent).toEqual([]);
-    expect([heard > 30, noted >= 0]).toEqual([true, true]);
+    expect(heard).toBeGreaterThan(30);
   },
   300_000,
 );
@@ -213,5 +212,4 @@ test("the facts of a part that move nothing are told with the part", () => {
   const part = bench.partIn.get("piston-2")!;
   const { id } = bench.add("part-noted", { part, item: "lies", feature: null, value: "shelf 4" });
   expect(judged(bench).heard.noted.get(part)).toEqual([{ entry: id, heard: { is: "noted", by: "usual", why: "names-it" } }]); // prettier-ignore
-  expect(asOf).toMatch(/^\d{4}/u);
 });

@@ -1,5 +1,5 @@
 import { TestBench } from "../fixtures/bench";
-import { choiceAt, decide, judged } from "../fixtures/choices";
+import { choiceAt, codesOf, decide, holdsOf, judged, seen as see } from "../fixtures/choices";
 import { larkspire } from "../fixtures/packs/larkspire";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { didRunTogether } from "./couplings";
@@ -7,17 +7,6 @@ import { isSettled } from "./standing";
 
 // What a careful foreman would not sign. Common practice, no source; figures invented.
 
-const see = (bench: TestBench, slot: string, finding: string, value: string, place: string | null) =>
-  bench.add("finding-made", {
-    part: bench.partIn.get(slot)!,
-    place,
-    finding,
-    value,
-    phase: "before-cleaning",
-    words: null,
-  });
-const codesOf = (reasons: readonly { readonly code: string }[]) => reasons.map(({ code }) => code);
-const holdsOf = (bench: TestBench) => codesOf(judged(bench).holds);
 const note = (bench: TestBench, section: "order" | "history", item: string, value: number | string | boolean) =>
   bench.add("intake-noted", { section, item, part: null, place: null, value });
 
