@@ -278,7 +278,7 @@ test("among a thousand engines one is found at once, and the list comes by stret
   );
   await change(
     database,
-    `INSERT INTO job_card (stream_id, seq, core, made_at, name, number, is_over, wanted_by, dangers, held, words, card)
+    `REPLACE INTO job_card (stream_id, seq, core, made_at, name, number, is_over, wanted_by, dangers, held, words, card)
      SELECT ${id}, 1, ?, NOW() + INTERVAL 1 HOUR, CONCAT('Lighter ', LPAD(seq, 4, '0')), CONCAT('LT-', seq), 0,
             '2031-01-01' + INTERVAL MOD(seq, 300) DAY, 0, 0, '',
             JSON_SET(?, '$.name', CONCAT('Lighter ', LPAD(seq, 4, '0')), '$.number', CONCAT('LT-', seq))

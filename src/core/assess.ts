@@ -118,6 +118,7 @@ function createJudging(pack: CompiledPack): {
       contamination,
       lots,
       measured,
+      identity,
     });
     const sightings = of.sightings(job, { order, findings, measured, strip, crack, ledger, identity });
     const meeting = of.meeting({ measured });

@@ -2,7 +2,7 @@ import type { DayStyle } from "@/core/entry/schema";
 import type { Problem } from "@/core/problem/problem";
 import type { ProblemCode } from "@/core/problem/problem-codes";
 import { formatNumber, formatQuantity, formatUncertainty } from "@/core/quantity/format-quantity";
-import { shownUnit, type Unit } from "@/core/quantity/units";
+import { shownUnit, unitById, type Unit } from "@/core/quantity/units";
 import { sayDay } from "./say-day";
 import type { archiveSentences } from "./sentences/archives";
 import { conditionSentences } from "./sentences/condition";
@@ -48,6 +48,13 @@ const sentences: { readonly [C in Exclude<ProblemCode, SaidElsewhere>]: Sentence
   ...serverSentences,
 };
 
+/** A limit this small is told in the unit that shows it, and all that is held against it too: 5.5 µm, not 0.005 mm. */
+const fineMm = 0.02;
+const fineUnit = (shown: Unit, { params }: Problem): Unit =>
+  shown.id === "mm" && "limit" in params && typeof params.limit === "number" && params.limit !== 0 && Math.abs(params.limit) <= fineMm // prettier-ignore
+    ? unitById("um")!
+    : shown;
+
 /**
  * One sentence, or a few, for a problem. A code of a newer program, as a server or an archive can bring it, is shown
  * as it is, never swallowed.
@@ -60,7 +67,7 @@ export function sayProblem(
   { unit, sources, days = "year-first" }: Wording,
   more: Sentences = {},
 ): string {
-  const shown = shownUnit("unit" in found.params ? found.params.unit : "", unit);
+  const shown = fineUnit(shownUnit("unit" in found.params ? (found.params.unit ?? "") : "", unit), found);
   const say: Say = {
     length: (value) => formatQuantity(value, shown),
     bare: (value) => formatNumber(value, shown),

@@ -1,3 +1,4 @@
+import type { Unsettled } from "@/core/plan/standing";
 import type { Unmoving } from "@/core/heard/heard";
 import type { Part } from "@/core/entry/fold";
 import type { PartItem } from "@/core/entry/types/parts";
@@ -53,6 +54,14 @@ export const dispositionWords: Readonly<Record<Disposition, string>> = {
   replace: "Replace",
   keep: "Keep for another build",
   hold: "Hold",
+};
+
+/** Why what was decided does not stand. */
+export const unsettledWords: Readonly<Record<Unsettled, string>> = {
+  refused: "refused by what was found",
+  "off-offer": "no longer on offer",
+  "no-reason": "its reason is missing",
+  "evidence-changed": "the evidence changed since",
 };
 
 export const renewWords: Readonly<Record<(typeof renewKinds)[number], string>> = {

@@ -5,19 +5,23 @@ import type { Job, Part, Signed } from "../entry/fold";
 import type { FindingsResult, PartFindings } from "../findings/assess-findings";
 import { isLighter, lostOf, type LedgerResult, type PartAccount } from "../fragments/ledger";
 import { groupBy, groupByKeys } from "../group";
+import type { IdentityResult } from "../identify/assess-identity";
+import { builtWith } from "../identify/built-with";
 import { judgement } from "../judgement";
 import { ageOf } from "../measure/endurance";
 import { jobSituation, type Order } from "../order/order";
 import { lifeFor, type Situation } from "../pack/conditions";
 import { partSituation, ranAt, revisionOf } from "../part/part-situation";
 import type { CompiledPack } from "../pack/compile-pack";
-import { lifeUnits, type PartClass } from "../pack/schema";
+import { lifeUnits, unitOfLife } from "../pack/life-units";
+import type { PartClass } from "../pack/schema";
 import type { Consequence } from "../pack/schema-consequences";
 import { problem } from "../problem/problem";
 import { standardUncertainty, type Estimate } from "../quantity/estimate";
 import { keptBeside } from "../same";
 import {
   isAmiss,
+  notedAs,
   slotsOf,
   type CheckNote,
   type CheckPlace,
@@ -85,7 +89,7 @@ function notedOf(
     when.check === check.id &&
     (when.states ? note.state !== null && when.states.includes(note.state) : isAmiss(check, note) === true);
   const meant = consequences.filter(isMeant);
-  const params = { tag: part.tag, check: check.name, place: place.id === null ? null : place.name };
+  const params = { tag: part.tag, check: check.name, place: place.id === null ? null : place.name, ...notedAs(check, note) }; // prettier-ignore
   const where = [part.id, check.id];
   if (meant.length === 0)
     return isAmiss(check, note) ? [evidence(problem("tested-asks", where, { ...params, why: null }))] : [];
@@ -201,8 +205,6 @@ function remembered(part: Part, consequence: Consequence, { notes }: Order): Evi
     : [evidence(problem("known-asks", [part.id, when.item], params), { never, survivesMachining })];
 }
 
-const unitOfLife = { hours: "h", kilometres: "km", cycles: "cycles" } as const;
-
 /**
  * A life that is over refuses whatever it measures; a new part has all of it before it. Where lives scatter, what comes
  * within two standard deviations of it is asked about.
@@ -233,7 +235,7 @@ function lived(part: Part, partClass: PartClass, situation: Situation, { notes, 
 }
 
 /** Old stock is refused by its number; of what came from elsewhere a number that nobody read, or knows, is asked about. */
-function ofRevision(part: Part, partClass: PartClass): Evidence[] {
+function ofRevision(part: Part, partClass: PartClass, built: string | null): Evidence[] {
   const { revisions } = partClass;
   if (revisions.length === 0) return [];
   const { tag, known, origin } = part;
@@ -246,10 +248,13 @@ function ofRevision(part: Part, partClass: PartClass): Evidence[] {
   }
   if (number !== null && noted !== null && !revision)
     return [evidence(problem("number-against-revision", where, { tag, number, revision: noted }))];
-  if (revision || origin === "engine") return [];
+  // What came in this engine and may be of a revision that nobody fits any more is asked too: the engine's number tells what it was built with.
+  if (revision || (origin === "engine" && revisions.every(({ refused }) => !refused))) return [];
   return [
     evidence(
-      number === null ? problem("number-unread", where, { tag }) : problem("number-unknown", where, { tag, number }),
+      number === null
+        ? problem("number-unread", where, { tag, built })
+        : problem("number-unknown", where, { tag, number }),
     ),
   ];
 }
@@ -286,13 +291,14 @@ interface Spoken {
   readonly contamination: Pick<Contamination, "suspects">;
   readonly lots: readonly Lot[];
   readonly measured: MeasureResult;
+  readonly identity: Pick<IdentityResult, "places"> | null;
 }
 
 /** Everything but measuring that speaks for or against using a part again. */
 export function assessCondition(
   pack: CompiledPack,
   { cameOut, adopted }: Pick<Job, "cameOut" | "adopted">,
-  { order, findings, ledger, strip, clean, crack, contamination: { suspects }, lots, measured }: Spoken,
+  { order, findings, ledger, strip, clean, crack, contamination: { suspects }, lots, measured, identity }: Spoken,
 ): ConditionResult {
   const suspicions = groupBy(suspects, ({ part }) => part.id);
   const accounts = new Map(ledger.parts.map((account) => [account.part.id, account]));
@@ -301,6 +307,7 @@ export function assessCondition(
   const checks = strip?.steps.flatMap((step) => step.checks) ?? [];
   const adoptions = groupBy(adopted, ({ part }) => part);
   const lotOf = new Map(lots.flatMap((lot) => lot.parts.map(({ id }) => [id, lot] as const)));
+  const built = builtWith(identity);
   const smallest = pack.pack.ledger?.smallestGrams ?? 0;
   const jointsOf = groupByKeys(
     [...measured.joints.values()].filter(({ row }) => row.joint.givesWay.length === 0),
@@ -327,7 +334,7 @@ export function assessCondition(
     const [account, count] = [accounts.get(part.id), pieces.get(part.id)?.length ?? 0];
     const struck = struckBy(found, part);
     const [rows, meeting] = [rowsOfPart(pack, part, measured), jointsOf.get(part.id) ?? noJoints];
-    const basis = [...rows, ...meeting, struck, clean.blocked, ...(account?.weighings ?? []), seen, gone, cracked, ...(lot ? restsOnLot(lot) : []), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack]; // prettier-ignore
+    const basis = [...rows, ...meeting, struck, clean.blocked, ...(account?.weighings ?? []), seen, gone, cracked, ...(lot ? restsOnLot(lot) : []), count, ...found, ...(suspicions.get(part.id) ?? []), ...(adoptions.get(part.id) ?? []), strip, order, pack, built.get(partClass.name)]; // prettier-ignore
     const condition = keptConditions(part, basis, () => {
       const situation = partSituation(part, partClass, jobSituation(order));
       const spoken = ofClass.get(part.class) ?? [];
@@ -345,7 +352,7 @@ export function assessCondition(
         ...besideABreak(seen, cracked, struck),
         ...measuredEvidence(part, partClass, rows, meeting),
         ...lived(part, partClass, situation, order),
-        ...ofRevision(part, partClass),
+        ...ofRevision(part, partClass, part.origin === "engine" ? (built.get(partClass.name) ?? null) : null),
         ...(suspicions.get(part.id) ?? []).map((each) => suspicionOf(each, pack.pack.intake?.schools)),
         ...broughtAlong(part, adoptions.get(part.id) ?? []),
         ...lookedOver(seen, partClass),
@@ -360,7 +367,7 @@ export function assessCondition(
 
 export const conditionJudgement = judgement({
   lists: ["cameOut", "adopted"],
-  needs: ["order", "findings", "ledger", "strip", "clean", "crack", "contamination", "lots", "measured"],
+  needs: ["order", "findings", "ledger", "strip", "clean", "crack", "contamination", "lots", "measured", "identity"],
   assess: assessCondition,
   problems: () => [],
 });

@@ -35,14 +35,33 @@ export function crackEvidence({
   return [
     ...(hurt.length > 0
       ? [
-          evidence(problem("threads-damaged", where, { tag, count: hurt.length }), {
-            madeGood: { id: "threads", step: "thread-inserts", name: inserts, allowed: isCounted || null, cost: null },
-          }),
+          evidence(
+            problem("threads-damaged", where, {
+              tag,
+              count: hurt.length,
+              broken: hurt.filter(({ state }) => state === "stud-broken").length,
+            }),
+            {
+              // prettier-ignore
+              madeGood: { id: "threads", step: "thread-inserts", name: inserts, allowed: isCounted || null, cost: null },
+            },
+          ),
         ]
       : []),
     ...(worst === "scrap" ? [evidence(problem("cracked-scrap", where, { tag, zones: zonesOf("scrap") }))] : []),
     ...(isOpen ? [evidence(problem("crack-open", where, { tag }))] : []),
     ...(of("watch").length > 0 ? [evidence(problem("crack-watched", where, { tag, zones: zonesOf("watch") }))] : []),
+    ...repairable
+      .filter(({ rule }) => rule?.repair?.watch !== undefined)
+      .map(({ zones, rule }) =>
+        evidence(
+          problem("repair-watched", where, {
+            tag,
+            zones: zones.map(({ zone }) => zone.name).join(", "),
+            why: rule!.repair!.watch!,
+          }),
+        ),
+      ),
     ...(isUnchecked && sister
       ? [evidence(problem("sister-unchecked", where, { tag, sister: sister.tag }), { isAskedByWork: true })]
       : isUnchecked && partClass.crackCheck

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { readdirSync } from "node:fs";
 import { createFold, type Job } from "../entry/fold";
 import type { EntryType } from "../entry/declarations";
@@ -126,8 +127,33 @@ function everything(bench: TestBench): Fact[] {
       ...(high === undefined ? [] : [note("test", id, high * 1.5, true, places[0]?.id ?? null)]),
     ]),
   ];
-  return [...found, ...checks, ...circuits, ...lost, ...intake, ...measures(bench)];
+  return [...found, ...checks, ...circuits, ...lost, ...intake, ...known(bench), ...measures(bench)];
 }
+
+/** What can be read of an engine and its parts: numbers, tells, revisions. */
+function known(bench: TestBench): Fact[] {
+  const { pack } = bench.pack;
+  const slotOf = new Map(pack.slots.map((slot) => [slot.class, slot.id]));
+  const partOf = (of: string) => bench.partIn.get(slotOf.get(of) ?? "");
+  const read = (part: string, item: string, value: string, feature: string | null = null): Fact => ({ type: "part-noted", payload: { part, item, feature, value }, isBad: false, about: `${item} ${value}` }); // prettier-ignore
+  return [
+    ...(pack.identity?.places ?? []).flatMap(
+      ({ id: place }): Fact[] =>
+      ["QQ", "F5 C 9999"].map((text) => ({ type: "number-read", payload: { place, text }, isBad: false, about: `number ${text} at ${place}` })), // prettier-ignore
+    ),
+    ...(pack.identity?.tells ?? []).flatMap(
+      ({ id: tell, answers }) =>
+      answers.map(({ id: answer }): Fact => ({ type: "tell-answered", payload: { tell, answer }, isBad: false, about: `tell ${tell} ${answer}` })), // prettier-ignore
+    ),
+    ...pack.classes.flatMap((partClass): Fact[] => {
+      const part = partOf(partClass.id);
+      if (!part) return [];
+      return partClass.revisions.flatMap(({ id, refused }) => (refused ? [{ ...read(part, "revision", id), isBad: true }] : [])); // prettier-ignore
+    }),
+  ];
+}
+
+const rank = (allowed: boolean | null) => (allowed === true ? 2 : allowed === null ? 1 : 0);
 
 /** Everything that judgements before the plan make of a job, for comparing. */
 function judging(pack: CompiledPack) {
@@ -144,7 +170,7 @@ function judging(pack: CompiledPack) {
     const contamination = judgements.contamination.assess(pack, job, { order, findings, ledger, clean });
     const measured = measure(job, { order });
     const lots = judgements.lots.assess(pack, job, { measured });
-    const condition = judgements.condition.assess(pack, job, { order, findings, ledger, strip, clean, crack, contamination, lots, measured }); // prettier-ignore
+    const condition = judgements.condition.assess(pack, job, { order, findings, ledger, strip, clean, crack, contamination, lots, measured, identity }); // prettier-ignore
     const sightings = judgements.sightings.assess(pack, job, { order, findings, measured, strip, crack, ledger, identity }); // prettier-ignore
     const { byEntry } = judgements.heard.assess(pack, job, { findings, ledger, crack, condition, identity });
     const told = [judgements.contamination.problems(contamination), strip?.problems ?? [], findings.problems, ledger.problems, clean.problems, crack.problems, measured.problems].flat(); // prettier-ignore
@@ -160,11 +186,14 @@ function judging(pack: CompiledPack) {
       [...findings.byPart.values()].map(({ looked }) => looked),
       crack.parts.map(({ threads }) => threads.map(({ inserts, damaged }) => [inserts, damaged])),
       strip?.steps.flatMap(({ checks }) => checks.flatMap(({ places }) => places.map(({ amiss }) => amiss))),
+      identity && [identity.problems.map(({ code, path }) => [code, path]), [...identity.posterior.variants], identity.tells.map(({ answer }) => answer), identity.places.map(({ says }) => says)], // prettier-ignore
       [ledger.broken.length, ledger.fragments.length, clean.progress, crack.progress, order.notes.all.length],
     ]);
     const holding = [...told, ...amiss].filter(({ severity }) => severity === "hold").length;
-    const refused = [...condition.byPart.values()].filter(({ reuse }) => reuse.allowed !== true).length;
-    return { byEntry, moved, holding, refused, suspects: contamination.suspects.length, sightings: sightings.filter(({ grade }) => grade > 0).length }; // prettier-ignore
+    // What was open and is refused is one more.
+    const refused = [...condition.byPart.values()].reduce((sum, { reuse }) => sum + 2 - rank(reuse.allowed), 0);
+    const reuse = new Map([...condition.byPart].map(([id, each]) => [id, each.reuse.allowed] as const));
+    return { byEntry, moved, holding, refused, reuse, suspects: contamination.suspects.length, sightings: sightings.filter(({ grade }) => grade > 0).length }; // prettier-ignore
   };
 }
 
@@ -213,3 +242,58 @@ test("the facts of a part that move nothing are told with the part", () => {
   const { id } = bench.add("part-noted", { part, item: "lies", feature: null, value: "shelf 4" });
   expect(judged(bench).heard.noted.get(part)).toEqual([{ entry: id, heard: { is: "noted", by: "usual", why: "names-it" } }]); // prettier-ignore
 });
+
+test("what only the plan, Match and Order read is heard there", () => {
+  const bench = new TestBench(packFrom("packs/orrinshaw-6m.json"));
+  bench.readRestAsNew();
+  bench.lookOver();
+  const partIn = (slot: string) => bench.partIn.get(slot)!;
+  const told = () => {
+    const { holds, problems, choices, match, buying } = judged(bench);
+    return JSON.stringify([
+      [...holds, ...problems].map(({ code, path }) => [code, path]),
+      choices.map(({ options }) => options.map(({ allowed, reasons }) => [allowed, reasons.map(({ code }) => code)])),
+      match.pairings.map(({ state }) => state),
+      buying.unordered.length,
+    ]);
+  };
+  const facts: readonly [EntryType, object][] = [
+    ["work-declined", { part: partIn("rod-bolt-1a"), disposition: "replace", what: "new rod bolts", warning: "they break", by: "the owner", on: "2026-11-20", how: "phone" }], // prettier-ignore
+    ["goods-received", { purchase: null, line: null, box: "B-1", quantity: 1, number: null, revision: null, lot: null, state: "right", words: null, parts: [] }], // prettier-ignore
+    ["part-came-out", { part: partIn("tappet-1i"), slot: "tappet-2i", step: null, orientation: null, bag: "4" }],
+    ["return-said", { returns: false, words: null }],
+  ];
+  const before = told();
+  for (const [type, payload] of facts) {
+    const entry = bench.add(type, payload as Payload<EntryType>);
+    expect([type, told() === before]).toEqual([type, false]);
+    expect(judged(bench).heard.byEntry.get(entry.id)?.is).toBe("heard");
+    bench.entries.pop();
+  }
+});
+
+test.each(readdirSync("packs"))(
+  "on a wreck of %s, whatever it has already, one bad fact more makes no part more allowed and lifts no hold",
+  (file) => {
+    const pack = packFrom(`packs/${file}`);
+    const bench = new TestBench(pack);
+    bench.lookOver();
+    const occasion = bench.occasion({ gauge: { ...testGauge, method: "direct" }, master: null });
+    const facts = everything(bench)
+      .filter(({ isBad }) => isBad)
+      .map(({ type, payload, about }) => ({ about, entry: bench.add(type, (type === "reading-taken" ? { occasion, ...payload } : payload) as Payload<EntryType>) })); // prettier-ignore
+    const start = bench.entries.slice(0, -facts.length);
+    const judge = judging(pack);
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.nat(facts.length - 1), { minLength: 2, maxLength: 9 }), (picked) => {
+        const wreck = picked.map((at) => facts[at]!);
+        const [before, after] = [wreck.slice(0, -1), wreck].map((of) => judge([...start, ...of.map(({ entry }) => entry)])); // prettier-ignore
+        const better = [...before!.reuse].filter(([part, allowed]) => rank(after!.reuse.has(part) ? after!.reuse.get(part)! : true) > rank(allowed)); // prettier-ignore
+        const said = wreck.map(({ about }) => about).join("; ");
+        expect([said, better.map(([part]) => part), after!.holding >= before!.holding]).toEqual([said, [], true]);
+      }),
+      { numRuns: 15 },
+    );
+  },
+  300_000,
+);

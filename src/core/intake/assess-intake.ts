@@ -2,7 +2,8 @@ import { byTime } from "../entry/effective";
 import type { Job, Signed } from "../entry/fold";
 import { sinceItems } from "../measure/endurance";
 import type { CompiledPack } from "../pack/compile-pack";
-import { lifeUnits, type Intake } from "../pack/schema";
+import { lifeUnits, unitOfLife } from "../pack/life-units";
+import type { Intake } from "../pack/schema";
 import type { Choice } from "../option/option";
 import { problem, type Problem } from "../problem/problem";
 import type { Notes } from "../entry/notes";
@@ -83,6 +84,19 @@ function unknownAges({ pack }: CompiledPack, { notes, wanted }: Order): Problem[
     const isCounted = counted === "hours" || pack.classes.some(({ life }) => life?.[counted] !== undefined);
     const isSaid = sinceItems(counted).some((item) => notes.about("history", item).length > 0);
     return isCounted && wanted[counted] !== null && !isSaid ? [problem("age-unknown", [counted], { counted })] : [];
+  });
+}
+
+/** The engine's own life between overhauls, where the hours, distance or cycles wanted do not fit in what is left of it. */
+function overhaulDue({ pack }: CompiledPack, { notes, wanted }: Order): Problem[] {
+  const { betweenOverhauls } = pack;
+  return lifeUnits.flatMap((counted) => {
+    const [most, ahead] = [betweenOverhauls?.[counted], wanted[counted]];
+    if (most === undefined || ahead === null) return [];
+    const [sinceNew, sinceOverhaul] = sinceItems(counted).map((item) => notes.value("history", item));
+    const ran = typeof sinceOverhaul === "number" ? sinceOverhaul : sinceNew;
+    if (typeof ran !== "number" || ran < 0 || ran + ahead <= most) return [];
+    return [problem("overhaul-due", [counted], { most, ran, ahead, unit: unitOfLife[counted] })];
   });
 }
 
@@ -190,6 +204,7 @@ export function assessIntake(
         problem("noted-twice", [found[0]!.item], { item: found[0]!.item, count: found.length }),
       ),
       ...unknownAges(pack, order),
+      ...overhaulDue(pack, order),
       ...testProblems(pack, notes),
       ...notes.all
         .filter(

@@ -1,6 +1,7 @@
 import * as z from "../z";
 import { CharacteristicJson, PointJson, characteristicJson, pointJson } from "./json-parts";
 import { Phase } from "../entry/schema";
+import { lifeUnits } from "../pack/life-units";
 import { openPart } from "./open-part";
 
 export const measureJson = openPart(
@@ -31,7 +32,8 @@ export const measureJson = openPart(
     endurance: z.array(
       z.strictObject({
         row: z.string(),
-        hoursWanted: z.number(),
+        wanted: z.number(),
+        counted: z.enum(lifeUnits),
         ageFrom: z.nullable(z.number()),
         ageTo: z.nullable(z.number()),
         probability: z.nullable(z.number()),
@@ -60,9 +62,10 @@ export const measureJson = openPart(
       accepted,
       characteristics: [governing, ...derived].map(characteristicJson),
     })),
-    endurance: [...endurance].map(([row, { hoursWanted, age, probability, low, high, limit, life }]) => ({
+    endurance: [...endurance].map(([row, { wanted, counted, age, probability, low, high, limit, life }]) => ({
       row,
-      hoursWanted,
+      wanted,
+      counted,
       ageFrom: age?.from ?? null,
       ageTo: age?.to ?? null,
       probability,

@@ -5,6 +5,7 @@ import { judgement } from "../judgement";
 import { rowsBySlot, type MeasureResult } from "../measure/assess-measure";
 import type { RowResult } from "../measure/assess-row";
 import type { CharacteristicResult } from "../measure/assess-characteristic";
+import { conformity } from "../measure/conformity";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
@@ -47,6 +48,16 @@ export const rowsOfPart = (pack: CompiledPack, part: Part, { rows, loose }: Meas
     ? (loose.get(part.id) ?? [])
     : (rowsBySlot(pack).get(part.slot) ?? []).flatMap(({ id }) => rows.get(id) ?? []);
 
+/**
+ * Whether a new part is as it was drawn: by the band of a new one where the pack has it, however much wear it would still
+ * take; else by its limit. Null where that cannot be told.
+ */
+function isAsDrawn({ characteristic, estimate, missing, accepted }: CharacteristicResult): boolean | null {
+  const { new: band } = characteristic.limits;
+  if (!band || accepted === false) return accepted;
+  return estimate && missing.length === 0 ? conformity(estimate, band, characteristic.nonNegative).margin >= 0 : null;
+}
+
 /** Measured through, and told: a figure that cannot be held against its limit yet has been read and not inspected. */
 const isInspected = ({ measured, points, accepted, governing, derived, hangsOn }: RowResult): boolean =>
   measured === points.length &&
@@ -67,7 +78,7 @@ function lotOf(
   const out = asked.flatMap(({ part, rows }) =>
     rows.flatMap((row) =>
       [row.governing, ...row.derived]
-        .filter(({ accepted }) => accepted === false)
+        .filter((result) => isAsDrawn(result) === false)
         .map((result): OutOfLimits => ({ part, row, result })),
     ),
   );

@@ -200,8 +200,8 @@ export function assessMatch(
   );
   const candidatesFor = (slots: readonly string[]) =>
     new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf, own, stated)]));
-  // What meets nothing may be bought by a number too.
-  const offered = job.offers.flatMap(({ slot }) => (pack.slots.has(slot) ? slot : []));
+  // What meets nothing may be bought by a number too, or come from what lies here.
+  const offered = [...job.offers, ...job.picked].flatMap(({ slot }) => (pack.slots.has(slot) ? slot : []));
   if (!match) return offered.length === 0 ? nothing : { ...nothing, ...inPlaces(candidatesFor([...new Set(offered)])) };
   const situation = jobSituation(order);
   const into: Into = { variant: order.variant, application: order.application.kind };
@@ -261,11 +261,14 @@ export function assessMatch(
     const said = (end: PairEnd | undefined) =>
       end === undefined ? "" : end.told === null ? "not known" : valueWords(ends.attributes.get(end.attribute)!, end.told.value); // prettier-ignore
     const [one, other] = paired;
+    const what = (end: PairEnd | undefined) => (end && ends.attributes.get(end.attribute)?.name) ?? "";
     const params = () => ({
       mating: mating.name,
       one: one!.name,
+      oneWhat: what(one),
       oneIs: said(one),
       other: other?.name ?? "",
+      otherWhat: what(other),
       otherIs: said(other),
       looks: mating.wrong.looks,
     });

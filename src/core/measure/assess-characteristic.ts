@@ -1,7 +1,7 @@
 import type { DecisionRule } from "../entry/schema";
 import { evaluateExpr, type ExprContext } from "../pack/evaluate-expr";
 import type { Characteristic, Limit } from "../pack/schema";
-import { trend } from "../pack/walk-expr";
+import { hasFit, trend } from "../pack/walk-expr";
 import { add, type Estimate } from "../quantity/estimate";
 import { accepts, conformity, expandedUncertainty, type Conformity } from "./conformity";
 import { decidingLimit, wearLimit, wearShare } from "./wear";
@@ -49,7 +49,8 @@ export function assessCharacteristic(
   return {
     characteristic: item,
     estimate,
-    expanded: estimate ? expandedUncertainty(estimate) : null,
+    // Of a form of which not all points were taken nobody knows how far it is off: fewer points lie nearer to any line.
+    expanded: estimate && !(missing.length > 0 && hasFit(item.expr)) ? expandedUncertainty(estimate) : null,
     limit,
     conformity: held,
     wear: estimate && fresh && stop !== null ? wearShare(estimate, fresh, stop) : null,

@@ -7,7 +7,7 @@ import type { Order } from "../order/order";
 import { gaussNodes, gaussLegendreMean } from "../numeric/gauss-legendre";
 import { normalCdf } from "../numeric/normal-cdf";
 import type { CompiledPack } from "../pack/compile-pack";
-import type { lifeUnits } from "../pack/schema";
+import { lifeUnits } from "../pack/life-units";
 import { propagate, standardUncertainty, type Estimate } from "../quantity/estimate";
 import type { RowResult } from "./assess-row";
 import { chanceByRate, wearRate, type VisitValue, type WearRate } from "./wear-rate";
@@ -20,7 +20,9 @@ export interface Age {
 }
 
 export interface Endurance {
-  readonly hoursWanted: number;
+  /** How much is wanted of it, and in what it is counted: hours where they are wanted and known, else what is. */
+  readonly wanted: number;
+  readonly counted: Counted;
   /** Null where nobody knows anything of it: then only what needs no age can be said. */
   readonly age: Age | null;
   /** The limit that wear runs into by then, and which one it is. */
@@ -33,7 +35,7 @@ export interface Endurance {
   /** The same at the two ends of what is known of its age. */
   readonly low: number;
   readonly high: number;
-  /** Hours after which the class is not used, whatever it measures. */
+  /** After how much the class is not used, whatever it measures. */
   readonly life: number | null;
   /** By what earlier visits say of its rate; null where only its age says anything. */
   readonly rate: WearRate | null;
@@ -46,7 +48,7 @@ const u = (of: Estimate) => 2 * standardUncertainty(of);
 /** How far the next hours may wear otherwise than those behind, relative, standard. Common practice, no source. */
 export const usualRateScatter = 0.25;
 
-type Counted = (typeof lifeUnits)[number];
+export type Counted = (typeof lifeUnits)[number];
 export const sinceItems = (counted: Counted) => [`${counted}-since-new`, `${counted}-since-overhaul`] as const;
 /** How a part says elsewhere what its engine had run when it left it. */
 export const ofItsEngine = (item: string) => `engine-${item}`;
@@ -114,8 +116,14 @@ function chanceToLast({ value, fresh: [low, high], limit, sign, hours, scatter }
   return sum;
 }
 
+/** What its wear goes by: what is wanted of it and known of it; of several hours first, and hours where nothing is known. */
+const countedFor = (part: Part, { notes, wanted }: Pick<Order, "notes" | "wanted">): Counted =>
+  lifeUnits.find((unit) => wanted[unit] !== null && ageOf(part, notes, unit) !== null) ??
+  lifeUnits.find((unit) => wanted[unit] !== null) ??
+  "hours";
+
 /**
- * How likely a part is to run the hours wanted before it is worn to the limit, or its life is over. Null where the row
+ * How likely a part is to run the hours wanted, or the distance or cycles, before it is worn to the limit, or its life is over. Null where the row
  * is not measured through, has no limit that wear runs into, or does not wear with hours.
  *
  * @param row     measured through, of a feature that wears with hours
@@ -128,14 +136,16 @@ export function enduranceOf(
   order: Order,
   visits: readonly VisitValue[] = [],
 ): Endurance | null {
-  const { notes, hoursWanted } = order;
+  const { notes } = order;
   const { feature, governing } = row;
+  const counted = row.part ? countedFor(row.part, order) : "hours";
+  const wanted = order.wanted[counted];
   const { limits, nonNegative } = governing.characteristic;
   const fresh = sizeWhenNew(limits.new, nonNegative, `new-size:${row.part?.id}:${row.row.at.id}`);
   const limitKind = wearLimit(limits.inService, limits.new, feature.wearsTowards) === null ? "reassembly" : "inService";
   const limit = wearLimit(limits[limitKind], limits.new, feature.wearsTowards);
   if (
-    hoursWanted === null ||
+    wanted === null ||
     // Of a surface that was machined since, the hours behind it say nothing.
     row.isMachined ||
     feature.byEvent ||
@@ -148,24 +158,24 @@ export function enduranceOf(
     return null;
   const sign = feature.wearsTowards === "larger" ? 1 : -1;
   const life =
-    lifeFor(row.row.partClass, partSituation(row.part, row.row.partClass, jobSituation(order)))?.hours ?? null;
-  const age = ageOf(row.part, notes);
+    lifeFor(row.row.partClass, partSituation(row.part, row.row.partClass, jobSituation(order)))?.[counted] ?? null;
+  const age = ageOf(row.part, notes, counted);
   const { new: band } = limits;
   // Of hardly any hours behind it a part that measures as new wears at no rate that anybody knows.
   const isAsNew = governing.estimate.value >= (band?.min ?? 0) - u(governing.estimate) && governing.estimate.value <= band!.max! + u(governing.estimate); // prettier-ignore
-  if (age?.to != null && age.to <= hoursWanted * hardlyAny && isAsNew) return null;
+  if (age?.to != null && age.to <= wanted * hardlyAny && isAsNew) return null;
   const course: Course = {
     value: governing.estimate,
     fresh: [band?.min ?? 0, band!.max!],
     limit,
     sign,
-    hours: hoursWanted,
+    hours: wanted,
     scatter: pack.pack.wear?.rateScatter ?? usualRateScatter,
   };
   const scatter = pack.pack.wear?.rateScatter ?? usualRateScatter;
   const now = notes.value("history", "hours-since-new");
   const rate =
-    visits.length > 0 && typeof now === "number"
+    counted === "hours" && visits.length > 0 && typeof now === "number"
       ? wearRate([...visits, { hours: now, value: course.value.value, standard: standardUncertainty(course.value) }])
       : null;
   const wear = propagate(sign * (course.value.value - fresh.value), [
@@ -175,11 +185,10 @@ export function enduranceOf(
   // A line that begins at an earlier visit is about those hours alone, whatever the part had behind it by then. One that does not
   // wear is of another part, or too short to tell: it promises nothing.
   if (rate && rate.hours === now && sign * rate.perHour > 0) {
-    const chance =
-      life !== null && now + hoursWanted > life ? 0 : chanceByRate(rate, limit, sign, hoursWanted, scatter);
-    return { hoursWanted, age, limit, limitKind, wear, probability: chance, low: chance, high: chance, life, rate };
+    const chance = life !== null && now + wanted > life ? 0 : chanceByRate(rate, limit, sign, wanted, scatter);
+    return { wanted, counted, age, limit, limitKind, wear, probability: chance, low: chance, high: chance, life, rate };
   }
-  const lasts = (hours: number) => life === null || hours + hoursWanted <= life;
+  const lasts = (hours: number) => life === null || hours + wanted <= life;
   const at = (hours: number) => (lasts(hours) ? chanceToLast(course, hours) : 0);
   const atNoWear = () =>
     normalCdf((sign * (limit - course.value.value)) / (standardUncertainty(course.value) || Number.MIN_VALUE));
@@ -188,18 +197,19 @@ export function enduranceOf(
   const ends = age === null ? [0, atNoWear()] : [at(age.from), age.to === null ? atNoEnd() : at(age.to)];
   // A life that ends between the two ages is best in the middle: just before it is over.
   const best =
-    age !== null && life !== null && age.from + hoursWanted <= life && (age.to ?? Infinity) + hoursWanted > life
-      ? chanceToLast(course, life - hoursWanted)
+    age !== null && life !== null && age.from + wanted <= life && (age.to ?? Infinity) + wanted > life
+      ? chanceToLast(course, life - wanted)
       : 0;
   const overAges = (from: number, to: number): number => {
     if (to === from) return at(from);
     if (!lasts(from)) return 0;
     // Past the age at which its life would end before the hours wanted it never lasts.
-    const until = life === null ? to : Math.max(from, Math.min(to, life - hoursWanted));
+    const until = life === null ? to : Math.max(from, Math.min(to, life - wanted));
     return (gaussLegendreMean(from, until, (hours) => chanceToLast(course, hours)) * (until - from)) / (to - from);
   };
   return {
-    hoursWanted,
+    wanted,
+    counted,
     age,
     limit,
     limitKind,
@@ -220,6 +230,7 @@ export interface HoursToLimit {
 }
 
 const mostHours = 1e6;
+const noneWanted = { kilometres: null, cycles: null };
 
 /**
  * How many hours a place still has before its limit, by the same reckoning as its chance to reach the hours wanted.
@@ -233,7 +244,7 @@ export function hoursToLimit(
   visits: readonly VisitValue[] = [],
 ): HoursToLimit | null {
   const chance = (hoursWanted: number) =>
-    enduranceOf(pack, row, { ...order, hoursWanted }, visits)?.probability ?? null;
+    enduranceOf(pack, row, { ...order, wanted: { ...noneWanted, hours: hoursWanted } }, visits)?.probability ?? null;
   if (chance(0) === null) return null;
   const hoursAt = (wanted: number): number | null => {
     if ((chance(mostHours) ?? 0) >= wanted) return null;

@@ -6,6 +6,7 @@ import type { Disposition } from "../entry/schema";
 import { groupBy } from "../group";
 import type { Endurance } from "../measure/endurance";
 import type { RowResult } from "../measure/assess-row";
+import { unitOfLife } from "../pack/life-units";
 import type { Pack, PartClass } from "../pack/schema";
 import { problem, type Problem } from "../problem/problem";
 import type { ChosenWay, Option } from "./option";
@@ -67,8 +68,17 @@ const tell = (reason: Problem): Verdict => ({ allowed: true, reasons: [reason] }
 /** What the hours wanted say of a place that stays as it is: likelier not to reach them, and it is not proposed. */
 function lasting(endurance: Endurance | null, row: RowResult): Verdict[] {
   if (!endurance) return [];
-  const { hoursWanted, probability, low, high, life, age } = endurance;
-  const figures = { hours: hoursWanted, probability, low, high, life, from: age?.from ?? null, to: age?.to ?? null };
+  const { wanted, counted, probability, low, high, life, age } = endurance;
+  const figures = {
+    ahead: wanted,
+    unit: unitOfLife[counted],
+    probability,
+    low,
+    high,
+    life,
+    from: age?.from ?? null,
+    to: age?.to ?? null,
+  };
   return [
     high < 0.5
       ? refuse(problem("short-of-hours", [row.row.id], figures))

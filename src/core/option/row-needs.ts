@@ -355,20 +355,25 @@ function remedies(
   });
 }
 
-/** What brings a single place back to new where its fellows stay as they are. */
-const restored = (row: RowResult, { rework }: Feature): Way[] =>
-  rework?.restore
-    ? [
-        {
-          id: rework.restore.id,
-          name: rework.restore.name,
-          finishedMm: null,
-          asNew: true,
-          allowed: true,
-          reasons: [problem("restored", [row.row.id], { row: row.row.name, way: rework.restore.name })],
-        },
-      ]
-    : [];
+/** What brings a single place back to new where its fellows stay as they are, as far as it can fill what is worn away. */
+function restored(row: RowResult, { rework, governing }: Feature): Way[] {
+  if (!rework?.restore) return [];
+  const { id, name, upTo } = rework.restore;
+  const { new: fresh } = governing.limits;
+  const bound = rework.kind === "oversize" ? fresh?.max : fresh?.min;
+  const way = (verdict: Verdict): Way => ({ id, name, finishedMm: null, asNew: true, ...verdict });
+  const worn = row.governing.missing.length === 0 ? row.governing.estimate : null;
+  if (worn === null || bound === undefined) return [way({ allowed: null, reasons: [stillOpen(row)] })];
+  const deep = (worn.value - bound) * (rework.kind === "oversize" ? 1 : -1);
+  const params = { row: row.row.name, way: name };
+  return [
+    way(
+      deep > upTo
+        ? { allowed: false, reasons: [problem("past-what-fills", [row.row.id], { ...params, deepMm: deep, upTo })] }
+        : { allowed: true, reasons: [problem("restored", [row.row.id], params)] },
+    ),
+  ];
+}
 
 /** What measuring says of one place of a part: whether it may stay as it is, and what would make it good. */
 export interface Need {

@@ -5,7 +5,7 @@ import { judgement } from "../judgement";
 import type { JobSituation } from "../pack/conditions";
 import { keptBeside } from "../same";
 import type { CompiledPack } from "../pack/compile-pack";
-import type { lifeUnits } from "../pack/schema";
+import type { lifeUnits } from "../pack/life-units";
 
 /** What the engine goes into. Null is unknown. */
 export interface Application {

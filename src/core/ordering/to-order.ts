@@ -79,6 +79,13 @@ export function takenRevisions({ revisions }: PartClass, from: string | null): r
   return revisions.slice(Math.max(0, at)).flatMap(({ id, refused }) => (refused ? [] : id));
 }
 
+/** What an upgrade is ordered as: the latest revision that is fitted, by its number where it has one alone. */
+function latestOf(partClass: PartClass): { readonly number: string | null; readonly revisions: readonly string[] } {
+  const latest = partClass.revisions.findLast(({ refused }) => !refused);
+  if (!latest) return { number: null, revisions: [] };
+  return { number: latest.numbers.length === 1 ? latest.numbers[0]! : null, revisions: [latest.id] };
+}
+
 const exactly = (money: number): Money => ({ low: money, likely: money, high: money });
 const plus = (a: Money, b: Money): Money => ({
   low: a.low + b.low,
@@ -201,25 +208,28 @@ export function toOrder(ordering: Ordering): ToOrder {
   });
   const bought = groupBy(
     wanted.filter(({ choice, sold }) => sold !== null || left.has(choice.slot.id)),
-    ({ choice, sold }) => (sold?.kit ? sold.number : `${choice.partClass.id} ${sold?.number ?? ""}`),
+    ({ choice, sold, isSame }) =>
+      sold?.kit ? sold.number : `${choice.partClass.id} ${sold?.number ?? ""} ${isSame || sold ? "" : "upgrade"}`,
   );
   const partLines = [...bought.values()].map((of): BuyLine => {
-    const { choice, sold, takenAt } = of[0]!;
+    const { choice, sold, takenAt, isSame } = of[0]!;
     const { partClass } = choice;
+    // Of an upgrade an older revision is the very part that is there.
+    const asked = sold || isSame ? { number: sold?.number ?? null, revisions: takenRevisions(partClass, sold?.revision ?? null) } : latestOf(partClass); // prettier-ignore
     const slots = of.map((each) => each.choice.slot.id);
     const quantity = sold?.kit ? 1 : of.length;
     const own = sold?.price == null ? null : agedMoney(exactly(Math.round(sold.price * minorUnits) * quantity), takenAt, asOf); // prettier-ignore
     const known = of.flatMap(({ price }) => price ?? []);
     const off = sold ? 0 : offFor(slots);
     const deposit = sold ? (sold.deposit ?? 0) : (prices.get(partClass.id)?.deposit ?? 0);
-    const id = `order: ${sold?.number ?? partClass.id} ${slots.join(" ")}`;
+    const id = `order: ${asked.number ?? partClass.id} ${slots.join(" ")}`;
     return {
       id,
       what: sold?.kit ? "kit" : "part",
-      name: sold?.name ?? partClass.name,
+      name: sold?.name ?? (isSame ? partClass.name : (partClass.upgrade?.name ?? partClass.name)),
       class: sold?.kit ? null : partClass.id,
-      number: sold?.number ?? null,
-      revisions: sold?.kit ? [] : takenRevisions(partClass, sold?.revision ?? null),
+      number: asked.number,
+      revisions: sold?.kit ? [] : asked.revisions,
       supplier: sold?.supplier ?? null,
       slots,
       quantity,

@@ -1,7 +1,7 @@
 import { keptBeside, keptByName } from "../same";
 import { compilePack, type CompiledPack } from "./compile-pack";
 import type { Characteristic, Feature, Life, Limit, Limits, Pack, PartClass } from "./schema";
-import { lifeUnits } from "./schema";
+import { lifeUnits } from "./life-units";
 import type { Condition, PartOrigin } from "./schema-base";
 
 /** What conditions are held against. Null is unknown, and never what is only likely. */

@@ -140,7 +140,8 @@ export const CrackRule = z.strictObject({
   /** Holds in a shop that follows this school. */
   school: z.optional(z.strictObject({ school: Id, option: Id })),
   verdict: z.enum(["harmless", "watch", "repairable", "scrap"]),
-  repair: z.optional(z.strictObject({ name: Text, cost: z.number().check(z.minimum(0)) })),
+  /** What repairs it; and why it is looked at again later, where a repair is not the end of it. */
+  repair: z.optional(z.strictObject({ name: Text, cost: z.number().check(z.minimum(0)), watch: z.optional(Text) })),
   why: Text,
   ref: Ref,
 });

@@ -1,4 +1,5 @@
 import * as z from "../z";
+import { lifeUnits } from "./life-units";
 import { toCore, unitById } from "../quantity/units";
 import { largestFit, zoneOf } from "../tables/limits-and-fits";
 import { fits, type Fit } from "./fit-kinds";
@@ -224,7 +225,9 @@ export const Rework = z.strictObject({
    */
   offset: z.optional(Expr),
   /** What brings a single place back to the new size where the others stay as they are: a sleeve, plating, welding and grinding. */
-  restore: z.optional(z.strictObject({ id: Id, name: Text, ref: Ref })),
+  restore: z.optional(
+    z.strictObject({ id: Id, name: Text, /** How far from the new size it can fill, mm on diameter. */ upTo: z.number().check(z.positive()), ref: Ref }), // prettier-ignore
+  ),
   /** All places of the part are brought to one size, or of all such parts of the engine. */
   oneSize: z.union([z.boolean(), z.literal("engine")]),
   /** What a size does to the engine: expressions in which `finished` is the finished diameter. */
@@ -288,7 +291,6 @@ export const Feature = z.strictObject({
 });
 
 /** What a life is counted in. */
-export const lifeUnits = ["hours", "kilometres", "cycles"] as const;
 
 const Life = z
   .strictObject({
@@ -691,6 +693,8 @@ export const Pack = z.strictObject({
   identity: z.optional(Identity),
   intake: z.optional(Intake),
   worth: z.optional(Worth),
+  /** The engine's own life: after so much it is overhauled, whatever it measures. */
+  betweenOverhauls: z.optional(Life),
   /** How far the next hours may wear otherwise than those behind, relative, standard. */
   wear: z.optional(z.strictObject({ rateScatter: z.number().check(z.minimum(0), z.maximum(2)), ref: Ref })),
   materials: z._default(z.array(Material).check(z.maxLength(60)), []),

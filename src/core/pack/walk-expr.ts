@@ -43,3 +43,6 @@ export function trend(expr: Expr): Trend {
     return together(expr.args.map((arg, at) => (at === 0 ? trend(arg) : opposite[trend(arg)])));
   return "open";
 }
+
+/** Whether a fit through several points has a say in what an expression gives. */
+export const hasFit = (expr: Expr): boolean => "fit" in expr || innerExprs(expr).some(hasFit);

@@ -361,17 +361,23 @@ test("a crank that came at an undersize is held against that, and wears from the
   expect(journal().allowed).toBe(false);
 });
 
-test("new ones that are worse than the worn ones they replace are asked about, within their limit or not", () => {
+test("a new one goes by the band of new ones, not by what a worn one may have, and is asked about where it is worse than those", () => {
   const pack = changed((raw) => {
     classOf(raw, "piston").incoming = { features: ["skirt"], sample: "all", ref };
   });
   const bench = new TestBench(pack);
-  bench.readRestAsNew();
-  const part = bench.newId();
-  bench.add("part-tagged", { part, class: "piston", tag: "N-1", origin: "supplier" });
-  readPart(bench, part, "piston-1/skirt", 107.82);
-  const { reuse } = judged(bench).condition.byPart.get(part)!;
-  expect([reuse.allowed, reuse.reasons.map(({ code }) => code)]).toEqual([null, expect.arrayContaining(["worse-than-worn", "lot-accepted"])]); // prettier-ignore
+  const reuseAt = (skirt: number) => {
+    const bench = new TestBench(pack);
+    bench.readRestAsNew();
+    const part = bench.newId();
+    bench.add("part-tagged", { part, class: "piston", tag: "N-1", origin: "supplier" });
+    readPart(bench, part, "piston-1/skirt", skirt);
+    const { reuse } = judged(bench).condition.byPart.get(part)!;
+    return [reuse.allowed, reuse.reasons.map(({ code }) => code)];
+  };
+  expect(reuseAt(107.8702)).toEqual([null, expect.arrayContaining(["worse-than-worn", "lot-accepted"])]);
+  // Within the limit for wear by 0.02, and no new piston: drawn are 107.870 to 107.885.
+  expect(reuseAt(107.82)).toEqual([false, expect.arrayContaining(["lot-refused"])]);
 });
 
 test("limits of a fit hold on conditions too, and series have no say in one", () => {

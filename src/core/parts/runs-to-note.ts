@@ -1,7 +1,7 @@
 import type { Part } from "../entry/fold";
 import type { Notes } from "../entry/notes";
 import { cameWithEngine, figureOf, ofItsEngine, sinceItems } from "../measure/endurance";
-import { lifeUnits } from "../pack/schema";
+import { lifeUnits } from "../pack/life-units";
 
 /**
  * What has to be noted of a part that leaves its engine, so that it is known elsewhere how long that had run: all that

@@ -1,7 +1,7 @@
 import type { ConditionResult } from "../condition/assess-condition";
 import type { CrackResult } from "../crack/assess-crack";
 import type { DiagnoseResult } from "../diagnose/assess-diagnose";
-import type { Job } from "../entry/fold";
+import type { Job, Part } from "../entry/fold";
 import { statedOf } from "../entry/stated";
 import { judgement, type Progress } from "../judgement";
 import type { MatchResult } from "../match/assess-match";
@@ -13,6 +13,7 @@ import type { CompiledPack } from "../pack/compile-pack";
 import type { Problem } from "../problem/problem";
 import type { Choice } from "../option/option";
 import type { Picks } from "./picked-instead";
+import { goodInHand } from "./good-in-hand";
 import { planProblems } from "./plan-problems";
 import { proposeAll, type Proposed } from "./propose";
 import { isSettled } from "./standing";
@@ -22,6 +23,8 @@ type Planned = Pick<Job, "decisions" | "plans" | "declined" | "readings" | "occa
 /** What becomes of each part: what the evidence allows, what is proposed, what was decided. */
 export interface PlanResult extends Pick<Proposed, "groups" | "changesFor" | "whole"> {
   readonly choices: readonly Choice[];
+  /** By place whose part goes, a good one that lies here and may go there instead of a new one. */
+  readonly inHandFor: ReadonlyMap<string, Part>;
   readonly problems: readonly Problem[];
   readonly progress: Progress;
 }
@@ -61,6 +64,7 @@ export function assessPlan(
     groups,
     changesFor,
     whole,
+    inHandFor: goodInHand(choices, inHand.loose, match),
     problems: planProblems(
       job,
       {

@@ -229,7 +229,7 @@ describe("what goes together", () => {
               ...each,
               features: each.features.map(
                 (feature) =>
-                feature.rework ? { ...feature, rework: { ...feature.rework, restore: { id: "sleeve", name: "sleeve", ref: practice } } } : feature, // prettier-ignore
+                feature.rework ? { ...feature, rework: { ...feature.rework, restore: { id: "sleeve", name: "sleeve", upTo: 0.5, ref: practice } } } : feature, // prettier-ignore
               ),
             },
       ),

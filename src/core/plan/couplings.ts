@@ -1,14 +1,16 @@
 import type { Verdict } from "../evidence/verdict";
 import type { Part } from "../entry/fold";
 import { assessJoint, type JointResult } from "../measure/assess-joint";
-import type { RowResult } from "../measure/assess-row";
+import { standsByPoint, type RowResult } from "../measure/assess-row";
 import { sizeWhenNew } from "../measure/wear";
 import type { DecisionRule } from "../entry/schema";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Relation, RelationOf } from "../pack/schema-relations";
+import { groupByKeys } from "../group";
 import { inPairs, slotsOf } from "../pack/slots-of";
 import { problem, type Problem } from "../problem/problem";
+import { estimate } from "../quantity/estimate";
 import { keptBeside, keptByName } from "../same";
 import type { Option } from "../option/option";
 import { aspectId } from "../option/options-of-part";
@@ -101,14 +103,39 @@ const allAt = (row: RowResult, size: ReturnType<typeof sizeWhenNew>): RowResult 
   points: row.points.map((point) => ({ ...point, estimate: size })),
 });
 
+/** The drawing band of what a feature measures at each of its points; none where what is drawn is their range or their form. */
+const bandByPoint = ({ governing, derived }: Pick<RowResult["feature"], "governing" | "derived">) =>
+  [governing, ...derived].find((each) => standsByPoint(each) && each.limits.new);
+
+/** Whether anybody says how large a new one is at each of its points. */
+const isNewSizeKnown = ({ feature }: Pick<RowResult, "feature">): boolean =>
+  bandByPoint(feature) !== undefined || feature.points.every(({ nominal }) => nominal !== undefined);
+
+/** A row with a new part in its place: of the kind that is there, at each point anywhere in its drawing band, or at what is drawn there. */
+function rowOfNew(row: RowResult): RowResult {
+  const { feature } = row;
+  const source = `new-size:replacement:${row.row.id}`;
+  const drawn = bandByPoint(feature);
+  const size = drawn ? sizeWhenNew(drawn.limits.new, drawn.nonNegative, source) : null;
+  // Where a range or a form is all that is drawn, each point lies within it of what is drawn there.
+  const range = feature.governing.limits.new?.max ?? 0;
+  return {
+    ...row,
+    points: row.points.map((point, at) => {
+      const nominal = feature.points[at]!.nominal;
+      if (nominal === undefined) return { ...point, estimate: size };
+      return { ...point, estimate: estimate(nominal, [[`${source} ${point.point}`, range / 2 / Math.sqrt(3)]]) };
+    }),
+  };
+}
+
 /** A row as it will be: as measured, anywhere in the drawing band, or in that band about another size. */
 function rowAs(row: RowResult, state: State): RowResult {
   if (state.is === "kept") return row;
-  // A new part is taken to be of the kind that is there.
+  if (state.is === "new") return rowOfNew(row);
   const { limits, nonNegative } = row.feature.governing;
   const { new: band } = limits;
   const source = `new-size:replacement:${row.row.id}`;
-  if (state.is === "new") return allAt(row, sizeWhenNew(band, nonNegative, source));
   const width = (band?.max ?? 0) - (band?.min ?? 0);
   const grows = row.row.at.feature.rework?.kind === "oversize";
   const [min, max] = grows ? [state.mm, state.mm + width] : [state.mm - width, state.mm];
@@ -137,7 +164,7 @@ function jointSays(
           ...evidenceOfJoint(result),
           // A new part of which nobody says how large it is fits nothing for sure.
           ...ends.flatMap(({ row, feature, state }) =>
-            result.accepted === null && state.is === "new" && feature.governing.limits.new === undefined
+            result.accepted === null && state.is === "new" && !isNewSizeKnown({ feature })
               ? [problem("new-size-unknown", [joint.row.id], { joint: joint.row.name, mate: row.name })]
               : [],
           ),
@@ -298,12 +325,16 @@ const isNew = (option: Option, place: Place) => goes(option.disposition) || plac
 function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranIn }: RelationContext): Coupling[] {
   const pairs = inPairs(slotsOf(pack, relation.one), slotsOf(pack, relation.other));
   const together = new Set(pairs.map(([a, b]) => `${a} ${b}`));
+  // Many that run on one, as tappets on their camshaft: each at its own place of it, and nowhere else.
+  const isShared = groupByKeys(pairs, ([a, b]) => [a, b]);
   return pairs.flatMap(([a, b]): Coupling[] => {
     const [one, other] = [placeAt.get(a), placeAt.get(b)];
     if (!one || !other) return [];
     const isPair = (mine: Part, mates: Part) => {
       const [from, besides] = [ranIn(mine), ranIn(mates)];
-      return from === null || besides === null ? null : together.has(`${from} ${besides}`);
+      if (from === null || besides === null) return null;
+      const isMoved = (isShared.get(b)!.length > 1 && from !== a) || (isShared.get(a)!.length > 1 && besides !== b);
+      return !isMoved && together.has(`${from} ${besides}`);
     };
     // Parts of this engine of which nobody wrote down where they lay ran where they are.
     const ran =

@@ -37,7 +37,14 @@ export function matingCouplings(match: MatchResult, placeAt: ReadonlyMap<string,
         return at < 0 ? (match.inPlace.get(end) ?? null) : isNew[at] ? fresh(end) : there(end);
       });
       const refused = match.judge(place, picked).allowed === false;
-      const params = { mating: place.mating.name, looks: place.mating.wrong.looks, oneIs: "", otherIs: "" };
+      const params = {
+        mating: place.mating.name,
+        looks: place.mating.wrong.looks,
+        oneWhat: "",
+        oneIs: "",
+        otherWhat: "",
+        otherIs: "",
+      };
       const said = reasons.find(({ code }) => code === "mating-wrong");
       const [one, other] = picked;
       const verdict: Verdict = refused

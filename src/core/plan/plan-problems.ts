@@ -12,7 +12,7 @@ import { problem, type Problem } from "../problem/problem";
 import { nameOf, rowsOf, type Choice } from "../option/option";
 import { tooLarge, type Proposed } from "./propose";
 import { byThumb } from "../option/row-needs";
-import { decidedOn, decidedOrProposed, standingOf, whyUnsettled } from "./standing";
+import { decidedOn, decidedOrProposed, standingOf } from "./standing";
 
 /** What has to be proven of a suspect that stays, and one that stays with pieces left in it, whatever was said before. */
 const suspicions = (row: string, slot: string, disposition: Disposition, reasons: readonly Problem[]): Problem[] =>
@@ -40,26 +40,18 @@ function choiceProblems(choice: Choice, { certified }: Order, joints: readonly J
       problem("decision-incomplete", where, { row: name, missing: missing.map(({ row }) => row.name).join(", ") }),
     ];
   }
-  const { wanted, stated, by, reason, overrides, option } = standing;
-  const unsettled = whyUnsettled(standing);
+  const { wanted, stated, option, unsettled } = standing;
   // Under a certificate only approved data let a part back in, and experience elsewhere is none.
   const judged = [...needs.flatMap(({ row, restsOn }) => [row, ...restsOn]), ...joints];
   const [thumb] = certified && wanted.disposition === "reuse" ? judged.flatMap(byThumb) : [];
-  const then = stated.decisions.map(({ witness }) => witness.proposal);
-  // What a plan did to a part's mates changes what would be proposed for it beside them: that is no news.
-  // Made by feature they were shown a proposal for each: of those the part's own is one.
-  // What was decided and done is proposed as it is now: that is no change of mind.
-  // Nobody is asked again where what he decided is what is proposed now.
-  const isNews = by === "person" && overrides && !option?.made && then.every((each) => each !== proposal.disposition);
-  const changed = isNews ? then[0]! : null;
   const against = option?.reasons.find(({ severity }) => severity === "error");
   return [
     ...(unsettled === "off-offer" ? [problem("decided-off-offer", where, { row: name })] : []),
     ...(unsettled === "refused" ? [problem("decided-though-refused", where, { row: name })] : []),
-    ...(overrides && !reason && (proposal.disposition === "hold" || by === "person")
-      ? [problem("override-without-reason", where, { row: name })]
+    ...(unsettled === "no-reason" ? [problem("override-without-reason", where, { row: name })] : []),
+    ...(unsettled === "evidence-changed"
+      ? [problem("evidence-changed", where, { row: name, then: stated.decisions[0]!.witness.proposal, now: proposal.disposition })] // prettier-ignore
       : []),
-    ...(changed ? [problem("evidence-changed", where, { row: name, then: changed, now: proposal.disposition })] : []),
     ...(thumb ? [problem("thumb-on-certified", where, { row: thumb.params.row, rule: thumb.params.rule })] : []),
     ...(wanted.disposition === "hold" ? [problem("on-hold", where, { row: name })] : []),
     ...(wanted.disposition === "clean" &&

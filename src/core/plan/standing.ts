@@ -21,7 +21,16 @@ export type Standing =
       readonly option: Option | null;
       /** It goes against what is proposed now. */
       readonly overrides: boolean;
+      /** Why it settles nothing as it stands; null where it does. */
+      readonly unsettled: Unsettled | null;
     };
+
+/**
+ * Why a decision that stands does not settle what becomes of a part: it is refused and nobody goes past that, or not
+ * without a reason; it is not on offer any more; it goes against the proposal and nobody said why; or what was proposed
+ * when it was made is not what is proposed now.
+ */
+export type Unsettled = "refused" | "off-offer" | "no-reason" | "evidence-changed";
 
 export type Decidable = Pick<Choice, "stated" | "joined" | "options" | "proposal">;
 
@@ -30,16 +39,34 @@ export function standingOf({ stated, joined, options, proposal }: Decidable): St
   if (joined.kind !== "decided") return joined;
   const { wanted } = joined;
   const option = options.find((each) => sameOption(each, wanted)) ?? null;
-  return {
-    kind: "decided",
+  const decided = {
+    kind: "decided" as const,
     wanted,
     reason: stated.decisions.find(({ reason }) => reason !== null)?.reason ?? null,
     stated,
-    by: stated.planned.length > 0 ? "plan" : "person",
+    by: stated.planned.length > 0 ? ("plan" as const) : ("person" as const),
     option,
     // What was decided and is done goes on as it is now.
     overrides: !sameOption(wanted, proposal) && !(option?.made && proposal.disposition === "reuse"),
   };
+  return { ...decided, unsettled: unsettledBy(decided, proposal) };
+}
+
+/** What of a decision that goes against the proposal is owed still; a plan that was adopted weighed it, and owes nothing. */
+function unsettledBy(
+  { option, reason, overrides, by, stated }: Omit<Decided, "unsettled">,
+  proposal: Option,
+): Unsettled | null {
+  if (!option) return "off-offer";
+  if (option.allowed === false && (option.never || !reason)) return "refused";
+  if (!overrides) return null;
+  if (!reason && (proposal.disposition === "hold" || by === "person")) return "no-reason";
+  // What a plan did to a part's mates changes what would be proposed for it beside them: that is no news.
+  // Made by feature they were shown a proposal for each: of those the part's own is one.
+  // What was decided and done is proposed as it is now: that is no change of mind.
+  // Nobody is asked again where what he decided is what is proposed now.
+  const then = stated.decisions.map(({ witness }) => witness.proposal);
+  return by === "person" && !option.made && then.every((each) => each !== proposal.disposition) ? "evidence-changed" : null; // prettier-ignore
 }
 
 export type Decided = Extract<Standing, { kind: "decided" }>;
@@ -50,25 +77,16 @@ export function decidedOn(choice: Decidable): Decided | null {
   return standing.kind === "decided" ? standing : null;
 }
 
-/**
- * Why a decision that stands does not settle what becomes of a part: it is refused and nobody goes past that, or not
- * without a reason; or it is not on offer any more. Null where it does.
- */
-export function whyUnsettled({ option, reason }: Pick<Decided, "option" | "reason">): "refused" | "off-offer" | null {
-  if (!option) return "off-offer";
-  return option.allowed === false && (option.never || !reason) ? "refused" : null;
-}
-
 /** Whether somebody said what becomes of it, and that can be done: 'hold' is said, and leaves it to be done. */
 export const isSettled = (choice: Decidable): boolean => {
   const decided = decidedOn(choice);
-  return decided !== null && decided.wanted.disposition !== "hold" && whyUnsettled(decided) === null;
+  return decided !== null && decided.wanted.disposition !== "hold" && decided.unsettled === null;
 };
 
 /** What it will be as far as anybody knows: what was decided where that can be done, else what is proposed. */
 export function decidedOrProposed(choice: Decidable): Option {
   const decided = decidedOn(choice);
-  return (decided && whyUnsettled(decided) === null ? decided.option : null) ?? choice.proposal;
+  return (decided?.unsettled === null ? decided.option : null) ?? choice.proposal;
 }
 
 /** Parts that leave the engine whatever else is found out of them: nobody has to measure or look at them any more. */
@@ -85,7 +103,7 @@ export function countDecided(choices: readonly Decidable[]): ReadonlyMap<Disposi
   const counts = new Map<Disposition, number>();
   for (const choice of choices) {
     const decided = decidedOn(choice);
-    if (!decided || whyUnsettled(decided) !== null) continue;
+    if (decided?.unsettled !== null) continue;
     const { disposition } = decided.wanted;
     counts.set(disposition, (counts.get(disposition) ?? 0) + 1);
   }

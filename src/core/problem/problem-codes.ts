@@ -134,7 +134,8 @@ const cleaningUp = {
   layerLeftMm: orNoNumber,
 };
 const hoursAhead = {
-  hours: number,
+  ahead: number,
+  unit: text,
   probability: orNoNumber,
   low: number,
   high: number,
@@ -142,7 +143,7 @@ const hoursAhead = {
   from: orNoNumber,
   to: orNoNumber,
 };
-const mated = { mating: text, one: text, oneIs: text, other: text, otherIs: text, looks: text };
+const mated = { mating: text, one: text, oneWhat: text, oneIs: text, other: text, otherWhat: text, otherIs: text, looks: text }; // prettier-ignore
 const ofLot = { tag: text, class: text, lot: orNoText, count: number, measured: number, sample: number };
 const livedOf = { tag: text, life: number, ahead: number, from: orNoNumber, to: orNoNumber, unit: text };
 const worthOf = {
@@ -158,7 +159,9 @@ const worthOf = {
 const account = { tag: text, grams: number, expanded: number, places: number };
 const treated = { tag: text, treatment: text, why: orNoText };
 const seen = { tag: text, finding: text, value: text, place: orNoText, why: orNoText, source: orNoText };
-const testedBy = { tag: text, check: text, place: orNoText, why: orNoText };
+/** What was noted of a check: a state by its name, a figure in core units, or both. */
+const notedAs = { state: orNoText, value: orNoNumber, unit: orNoText };
+const testedBy = { tag: text, check: text, place: orNoText, why: orNoText, ...notedAs };
 const measuredOf = { tag: text, of: text, characteristic: text, value: number, limit: number, bound: text, unit: text };
 const knownOf = { tag: text, item: text, why: text };
 const fouled = { tag: text, circuit: text, from: text, why: text };
@@ -226,6 +229,7 @@ export const problemCodes = {
   "noted-twice": debt("intake")({ item: text, count: number }),
   "test-amiss": passableUnknown("build", "intake")({ test: text, place: orNoText, value: number, unit: text, limit: number, bound: text }), // prettier-ignore
   "age-unknown": passableUnknown("decide", "intake")({ counted: text }),
+  "overhaul-due": passableUnknown("decide", "intake")({ most: number, ran: number, ahead: number, unit: text }),
   "figure-impossible": debt("intake")({ item: text, value: number }),
   "hours-contradict": debt("intake")({ shorter: number, longer: number, what: text, than: text }),
   "estimate-waits": debt("intake")({ count: number, beyond: number }),
@@ -264,7 +268,7 @@ export const problemCodes = {
   "next-strip-step": tells({ step: text }),
   "step-before-its-turn": tells({ step: text, waits: text }),
   "position-lost": passableDanger("strip")({ step: text, position: text, afterwards: text }),
-  "check-amiss": passableUnknown("build", "strip")({ check: text, place: orNoText }),
+  "check-amiss": passableUnknown("build", "strip")({ check: text, place: orNoText, ...notedAs }),
   "check-lost": tells({ check: text }),
   "check-noted-twice": debt("strip")({ check: text, place: orNoText }),
   "part-in-two-bags": debt("strip")({ tag: text, bags: text }),
@@ -391,6 +395,7 @@ export const problemCodes = {
   "sizes-differ": error({ row: text, size: text, mate: text }),
   "not-measured-since-machining": asks(4)({ row: text, size: text, mate: text }),
   "past-last-size": error({ row: text }),
+  "past-what-fills": refuses("by-then")({ row: text, way: text, deepMm: number, upTo: number }),
   restored: tells({ row: text, way: text }),
   superseded: error({ name: text, why: text }),
   "upgrade-offered": tells({ name: text, why: text }),
@@ -420,6 +425,7 @@ export const problemCodes = {
   "crack-open": asks(25)({ tag: text }),
   "not-crack-checked": asks(25)({ tag: text }),
   "crack-watched": tellsAgainst({ tag: text, zones: text }),
+  "repair-watched": tellsAgainst({ tag: text, zones: text, why: text }),
   "part-scrapped": refuses("of-no-age")({ tag: text, why: text }),
   "reaches-hours": tells(hoursAhead),
   "short-of-hours": error(hoursAhead),
@@ -429,7 +435,7 @@ export const problemCodes = {
   "came-with-doubt": asks(5)({ tag: text, from: text, said: text }),
   "revision-refused": refuses("of-no-age")({ tag: text, revision: text, number: orNoText, why: text }),
   "number-against-revision": asks(2)({ tag: text, number: text, revision: text }),
-  "number-unread": asks(1)({ tag: text }),
+  "number-unread": asks(1)({ tag: text, built: orNoText }),
   "number-unknown": asks(5)({ tag: text, number: text }),
   "own-size-unknown": asks(3)({ row: text, characteristic: text }),
   "limit-hangs-on": asks(2)({ row: text, on: text }),
@@ -455,7 +461,7 @@ export const problemCodes = {
   "measured-past-limit": refuses("by-then")(measuredOf),
   "measured-past-new": asks(5)(measuredOf),
   "fit-past-limit": asks(15)({ tag: text, joint: text, characteristic: text, value: number, limit: number, bound: text, unit: text }), // prettier-ignore
-  "threads-damaged": refuses("of-no-age")({ tag: text, count: number }),
+  "threads-damaged": refuses("of-no-age")({ tag: text, count: number, broken: number }),
   "sister-unchecked": asks(25)({ tag: text, sister: text }),
   "sister-to-look-at": asks(5)({ tag: text, sister: text, what: text }),
   "beside-a-break": asks(5)({ tag: text, broken: text }),

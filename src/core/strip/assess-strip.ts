@@ -3,6 +3,7 @@ import { groupBy } from "../group";
 import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { StripCheck, StripStep } from "../pack/schema-teardown";
+import { toCore, unitById } from "../quantity/units";
 import { problem, type Problem } from "../problem/problem";
 import { stepOrder } from "./step-order";
 
@@ -58,6 +59,13 @@ export function isAmiss({ states, figure }: StripCheck, note: CheckNote): boolea
     ((figure.low !== undefined && note.value < figure.low) || (figure.high !== undefined && note.value > figure.high));
   return wrongState || wrongFigure;
 }
+
+/** What was noted, for a sentence: the figure in core units. */
+export const notedAs = ({ states, figure }: StripCheck, { state, value }: CheckNote) => ({
+  state: states?.find(({ id }) => id === state)?.name ?? null,
+  value: value === null || !figure ? null : toCore(value, unitById(figure.unit)!),
+  unit: figure?.unit ?? null,
+});
 
 const sameNote = (a: CheckNote, b: CheckNote) =>
   a.state === b.state && a.value === b.value && (a.skipped === null) === (b.skipped === null);
@@ -203,7 +211,7 @@ export function assessStrip(
       ...checks.flatMap(({ check, places }) => {
         const off = places.filter(({ id, amiss }) => amiss === true && slotsOf(check, id).length === 0);
         const at = off.flatMap(({ id, name }) => (id === null ? [] : name)).join(", ");
-        return off.length > 0 ? [problem("check-amiss", [check.id], { check: check.name, place: at || null })] : [];
+        return off.slice(0, 1).map(({ notes: [note] }) => problem("check-amiss", [check.id], { check: check.name, place: at || null, ...notedAs(check, note!) })); // prettier-ignore
       }),
       ...checks.flatMap(({ check, places }) =>
         places

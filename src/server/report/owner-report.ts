@@ -4,7 +4,7 @@ import type { Disposition } from "@/core/entry/schema";
 import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { minorUnits } from "@/core/option/price-option";
-import { decidedOn, whyUnsettled, type Decided } from "@/core/plan/standing";
+import { decidedOn, type Decided } from "@/core/plan/standing";
 import type { Choice } from "@/core/option/option";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
@@ -237,7 +237,7 @@ export function ownerReport(
   const wording = wordingOf(pack, assessment, unit, "short");
   const parts = assessment.choices.flatMap((choice): DecidedPart[] => {
     const decided = decidedOn(choice);
-    return decided && whyUnsettled(decided) === null ? [{ choice, decided }] : [];
+    return decided?.unsettled === null ? [{ choice, decided }] : [];
   });
   const shown = photos.slice(0, most.photos);
   const cautions = assessment.cautions.filter(({ station }) => station === "decide" || station === "hand-over");

@@ -4,7 +4,7 @@ import { chainLineHeight, layOutChain, type ChainLine } from "@/core/diagnose/la
 import { nameOfNode, nodeId } from "@/core/causes/unfold";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Choice } from "@/core/option/option";
-import { standingOf, whyUnsettled } from "@/core/plan/standing";
+import { standingOf } from "@/core/plan/standing";
 import type { Unit } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
@@ -14,6 +14,7 @@ import { sayBuilt, sayRevision, sayStory } from "@/words/say-identity";
 import { sayDay } from "@/words/say-day";
 import { sayDecided, sayOption, sourceNames } from "@/words/say-option";
 import { sayProblem, type Wording } from "@/words/say-problem";
+import { unsettledWords } from "@/words/words-for";
 
 // What the documents of a job are put together from.
 
@@ -31,9 +32,9 @@ export function told(choice: Choice, wording: Wording) {
   const isOfPlan = decided !== null && decided.overrides && decided.by === "plan";
   return {
     what: decided
-      ? `${sayDecided(decided)}${whyUnsettled(decided) === "refused" ? ", which is refused: to be decided again" : ""}`
+      ? `${sayDecided(decided)}${decided.unsettled ? `, to be decided again: ${unsettledWords[decided.unsettled]}` : ""}`
       : `not decided; proposed: ${sayOption(proposal).toLowerCase()}`,
-    isOpen: !decided || whyUnsettled(decided) !== null,
+    isOpen: decided?.unsettled !== null,
     why: decided?.reason
       ? `${decided.overrides ? "Against the proposal: " : ""}${decided.reason}`
       : isOfPlan

@@ -9,6 +9,7 @@ import { settling } from "@/core/measure/settle";
 import { extremeBias } from "@/core/numeric/extreme-bias";
 import { ownScatter } from "@/core/measure/own-scatter";
 import { isByEye } from "@/core/pack/compile-pack";
+import { unitOfLife } from "@/core/pack/life-units";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import { standardUncertainty } from "@/core/quantity/estimate";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
@@ -108,11 +109,11 @@ function Leaders({ governing, derived, brief }: Pick<RowResult, "governing" | "d
 const range = (low: number, high: number) =>
   percent(low) === percent(high) ? percent(low) : `${percent(low)} to ${percent(high)}`;
 
-function sayHours(age: Age | null): string {
-  if (!age) return "nobody knows its hours";
-  if (age.to === null) return `it has run ${grouped(age.from)} h at least`;
-  if (age.from === age.to) return `it has run ${grouped(age.from)} h`;
-  return `it has run between ${grouped(age.from)} and ${grouped(age.to)} h, which nobody knows better`;
+function sayHours(age: Age | null, unit: string): string {
+  if (!age) return "nobody knows what it has run";
+  if (age.to === null) return `it has run ${grouped(age.from)} ${unit} at least`;
+  if (age.from === age.to) return `it has run ${grouped(age.from)} ${unit}`;
+  return `it has run between ${grouped(age.from)} and ${grouped(age.to)} ${unit}, which nobody knows better`;
 }
 
 /** Whether it reaches the hours wanted, and what that rests on. */
@@ -121,13 +122,13 @@ function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
   const unit = unitFor(row.governing.characteristic.unit);
   const endurance = assessment.endurance.get(row.row.id);
   if (!endurance) return null;
-  const { hoursWanted, probability, low, high, age, limit, limitKind, life, wear, rate } = endurance;
+  const { wanted, counted, probability, low, high, age, limit, limitKind, life, wear, rate } = endurance;
   const color = high < 0.5 ? "out" : (probability ?? low) < 0.9 ? "near" : "ink";
-  const hours = sayHours(age);
+  const hours = sayHours(age, unitOfLife[counted]);
   return (
     <>
       <chakra.dl>
-        <Leader name={`Reaches ${grouped(hoursWanted)} h`}>
+        <Leader name={`Reaches ${grouped(wanted)} ${unitOfLife[counted]}`}>
           <chakra.span color={color} fontWeight={600}>
             {probability === null ? range(low, high) : percent(probability)}
           </chakra.span>
@@ -140,7 +141,7 @@ function Reach({ row, brief }: { row: RowResult; brief: boolean }) {
             : `Worn ${formatNumber(Math.max(0, wear.value), unit)} so far; ${hours}.`}{" "}
           Straight on at that rate, give or take {Math.round(100 * (pack.pack.wear?.rateScatter ?? usualRateScatter))}{" "}
           %, up to {formatNumber(limit, unit)} {limitKind === "inService" ? "in service" : "for reassembly"}
-          {life === null ? "" : `, and to the end of its life at ${grouped(life)} h`}.
+          {life === null ? "" : `, and to the end of its life at ${grouped(life)} ${unitOfLife[counted]}`}.
           {probability !== null && high - low > 0.05 ? ` By its age ${range(low, high)}.` : ""} <StillAhead row={row} />
         </chakra.p>
       )}

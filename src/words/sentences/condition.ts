@@ -1,15 +1,15 @@
 import type { ParamsOf } from "@/core/problem/problem-codes";
 import { capital } from "../capital";
 import { grams } from "../grams";
-import { many, type Sentences } from "./sentence";
+import { many, sayNoted, type Say, type Sentences } from "./sentence";
 
 const at = (place: string | null) => (place ? ` (${place})` : "");
 
 /** What was seen, and why it matters; what the pack does not say goes by usual practice, and is called that. */
 const sawIt = (p: ParamsOf<"seen-refuses">, follows: string) =>
   `${p.tag}: ${p.finding}${at(p.place)}, ${p.value}. ${p.why ?? `Usual practice, for the pack says nothing: ${follows}.`}`;
-const tried = (p: ParamsOf<"tested-refuses">) =>
-  `${p.tag}, ${p.check}${at(p.place)}: not as it should be. ${p.why ?? "The pack does not say what follows: a person has to say."}`;
+const tried = (p: ParamsOf<"tested-refuses">, say: Say) =>
+  `${p.tag}, ${p.check}${at(p.place)}: ${sayNoted(p, say)}. ${p.why ?? "The pack does not say what follows: a person has to say."}`;
 
 /** What was seen, tested, weighed and is known of a part. */
 export const conditionSentences = {
@@ -38,7 +38,7 @@ export const conditionSentences = {
   "fit-past-limit": (p, say) =>
     `${capital(p.joint)}: ${p.characteristic} ${say.bare(p.value)}, past its limit of ${say.length(p.limit)}, and nobody has said which of its parts gives way.`,
   "threads-damaged": (p) =>
-    `${p.tag}: ${many(p.count, "damaged thread", "damaged threads")}, a stud broken in it among them where there is one. Made good by inserts before it is used again.`,
+    `${p.tag}: ${many(p.count, "damaged thread", "damaged threads")}${p.broken > 0 ? `, ${p.broken === p.count ? (p.count === 1 ? "a stud" : "studs") : p.broken === 1 ? "one with a stud" : `${p.broken} with studs`} broken off in ${p.count === 1 ? "it" : "them"}` : ""}. Made good by inserts before it is used again.`,
   "sister-unchecked": (p) =>
     `${p.sister} broke beside it: ${p.tag} is crack-checked before it is used again, and nobody has done so.`,
   "sister-to-look-at": (p) => `${p.sister} broke beside it: look whether ${p.tag} is sound (${p.what}).`,

@@ -23,17 +23,21 @@ const sayChance = ({ probability, low, high }: HoursAhead) => {
 const sayAge = ({ from, to, unit }: { from: number | null; to: number | null; unit: string }) =>
   from === null
     ? "nobody knows what it has run"
-    : `it has run between ${grouped(from)} and ${to === null ? "nobody knows how many" : grouped(to)} ${unit}`;
+    : to === null
+      ? `it has run ${grouped(from)} ${unit} at least`
+      : from === to
+        ? `it has run ${grouped(from)} ${unit}`
+        : `it has run between ${grouped(from)} and ${grouped(to)} ${unit}`;
 
 /** Why an option is open or shut, and what would settle a figure. */
 export const decideSentences = {
   "within-limits": (p, say) => `${say.length(p.margin)} inside ${say.bare(p.limit)}; ${percent(p.probability)} sure.`,
   "outside-limit": (p, say) =>
-    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: outside ${say.bare(p.limit)} by ${say.bare(p.by)} (${say.source(p)}).`,
+    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: outside ${say.length(p.limit)} by ${say.bare(p.by)} (${say.source(p)}).`,
   "outside-not-surely": (p, say) =>
-    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: outside ${say.bare(p.limit)} by ${say.bare(p.by)}, which is less than U; ${percent(p.probability)} chance that it is inside (${say.source(p)}).`,
+    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: outside ${say.length(p.limit)} by ${say.bare(p.by)}, which is less than U; ${percent(p.probability)} chance that it is inside (${say.source(p)}).`,
   "inside-not-surely": (p, say) =>
-    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: inside ${say.bare(p.limit)} by less than U, and this job asks for more (${say.source(p)}).`,
+    `${capital(p.characteristic)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: inside ${say.length(p.limit)} by less than U, and this job asks for more (${say.source(p)}).`,
   "not-measured": (p) => `Not measured yet: ${p.row}.`,
   "points-missing": (p) => `${capital(p.row)}: ${many(p.missing, "reading")} to go.`,
   "no-part": (p) => `No part is installed in the slot ${p.slot}.`,
@@ -57,7 +61,7 @@ export const decideSentences = {
     `${capital(p.row)} was brought to ${p.size}, ${p.mate} was not, and both go to one size: machine ${p.mate} too.`,
   "not-measured-since-machining": (p) =>
     `${capital(p.row)} was brought to ${p.size}; ${p.mate} goes to the same size and was not measured since. Measure it.`,
-  "past-last-size": (p) => `${capital(p.row)} is past the last size on offer.`,
+  "past-last-size": (p) => `No size on offer gets under it: ${p.row}.`,
   "pack-differs": (p) =>
     `This job is pinned to revision ${p.revision} of the pack ${p.id}, and another one was given: the verdicts here are not the job's own.`,
   "job-overdue": (p, say) => `The engine was wanted by ${say.day(p.wantedBy)}.`,
@@ -98,7 +102,7 @@ export const decideSentences = {
     `${capital(p.row)} is used again by a rule of thumb (${p.rule}). On a certified engine only approved data decide: find its limit, or decide otherwise.`,
   "on-hold": (p) => `${capital(p.row)} is put on hold.`,
   fits: (p, say) =>
-    `${capital(p.row)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: ${say.bare(p.margin)} inside ${say.bare(p.limit)}; ${percent(p.probability)} sure.`,
+    `${capital(p.row)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: ${say.bare(p.margin)} inside ${say.length(p.limit)}; ${percent(p.probability)} sure.`,
   "joint-open": (p) =>
     `${capital(p.joint)} cannot be worked out yet: ${p.row}${p.count > 1 ? ` and ${p.count - 1} more` : ""} to be measured.`,
   "no-limit": (p) => `The pack has no limit for ${p.row}: it has to be judged by eye.`,
@@ -111,9 +115,9 @@ export const decideSentences = {
   "settle-gauge": (p, say) => `A gauge and setting good to ${say.plusMinus(p.expanded)} (now ${say.plusMinus(p.now)}).`,
   "settle-on-limit": () => "Nothing would: it lies on the limit, and stays there however well it is measured.",
   "settle-nothing": (p, say) => `Nothing here would: U would have to come down to ${say.plusMinus(p.need)}.`,
-  "reaches-hours": (p) => `Reaches ${grouped(p.hours)} h with ${sayChance(p)}, wearing on as it did.`,
+  "reaches-hours": (p) => `Reaches ${grouped(p.ahead)} ${p.unit} with ${sayChance(p)}, wearing on as it did.`,
   "short-of-hours": (p) =>
-    `Within its limit today, and ${percent(p.high)} sure at best to reach ${grouped(p.hours)} h, wearing on as it did.`,
+    `Within its limit today, and ${percent(p.high)} sure at best to reach ${grouped(p.ahead)} ${p.unit}, wearing on as it did.`,
   "lot-refused": (p) =>
     p.own
       ? `Its ${p.outOf} is not as it should be: the whole lot${sayLot(p.lot)} goes back.`
@@ -132,19 +136,24 @@ export const decideSentences = {
     `Old stock: ${p.revision}${p.number ? `, by its number ${p.number}` : ""}, is not fitted any more. ${p.why}`,
   "number-against-revision": (p) =>
     `Its number ${p.number} is of another revision than ${p.revision}, which was noted: read both again.`,
-  "number-unread": () => "Its number was not read yet: it says which revision it is. Read it off the part or its box.",
+  "number-unread": (p) =>
+    p.built === null
+      ? "Its number was not read yet: it says which revision it is. Read it off the part or its box."
+      : `By the engine’s number it was built with ${p.built}; whether this is still that one its own number says. Read it off the part.`,
   "number-unknown": (p) =>
     `The pack does not know the number ${p.number}: find out which revision it is, and note that.`,
   "own-size-unknown": (p) =>
     `${capital(p.row)}: ${p.characteristic} is held against what it measured when it was new, which nobody noted. Read it off its record, or where it does not wear.`,
   "limit-hangs-on": (p) =>
-    `Which limits hold for ${p.row} hangs on its ${p.on}: note it, or the strictest that may hold decides.`,
+    `Which limits hold for ${p.row} depends on its ${p.on}: note it, or the strictest that may hold decides.`,
   "way-hangs-on": (p) =>
     `Not every shop does this (${p.way}): say at Intake which school this one follows before it is counted on.`,
   "life-over": (p) =>
     `Its life of ${grouped(p.life)} ${p.unit} ends before ${grouped(p.ahead)} more: it has run ${grouped(p.from)} ${p.unit} at least.`,
   "life-unknown": (p) =>
     `Its life is ${grouped(p.life)} ${p.unit}, and ${sayAge(p)}: whether ${grouped(p.ahead)} more fit in cannot be told. Note what it has run itself at Intake.`,
+  "past-what-fills": (p, say) =>
+    `${capital(p.way)} fills up to ${say.length(p.upTo)}; ${p.row} is ${say.length(p.deepMm)} past its new size.`,
   restored: (p) => `${capital(p.way)} brings ${p.row} back to the size of a new one.`,
   superseded: (p) => `Not the old one again: ${p.name}. ${p.why}`,
   "upgrade-offered": (p) => `${capital(p.name)}. ${p.why}`,
@@ -163,7 +172,7 @@ export const decideSentences = {
   "fitted-after": (p) => `Bought and measured now, fitted only after ${p.after} is made good.`,
   "new-size-unknown": (p) =>
     `The pack has no drawing band for a new ${p.mate}: ${p.joint} cannot be told before what arrives is measured.`,
-  "mate-open": (p) => `Hangs on ${p.mate}, which is still open.`,
+  "mate-open": (p) => `Depends on what becomes of ${p.mate}, which is still open.`,
   "pick-too-large": (p) =>
     `${p.count} parts from ${p.first} on hang together in too many ways to settle (${grouped(p.entries)} combinations at once). Decide some of them by hand.`,
   "no-pick": (p) =>

@@ -15,6 +15,8 @@ export const intakeSentences = {
   "noted-twice": (p) => `${capital(p.item.replaceAll("-", " "))} was answered ${p.count} times at once. Choose one.`,
   "test-amiss": (p) =>
     `${capital(p.test)}${p.place === null ? "" : `, ${p.place}`}: ${p.value} ${p.unit}, ${p.bound === "min" ? "and at least" : "and at most"} ${p.limit} is usual. No cause of the pack speaks of it: find out what it comes of, or go past it with a reason.`,
+  "overhaul-due": (p) =>
+    `The engine is overhauled every ${grouped(p.most)} ${p.unit}: it has run ${grouped(p.ran)} since the last one, and ${grouped(p.ahead)} more do not fit in. Say that this is its overhaul, or build it for less.`,
   "age-unknown": (p) =>
     `Nobody has said how many ${p.counted} it ran since it was new or overhauled: whether its parts reach the ${p.counted} wanted hangs on that. That nobody knows is an answer too.`,
   "figure-impossible": (p) =>

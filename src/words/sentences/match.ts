@@ -1,8 +1,9 @@
 import type { ParamsOf } from "@/core/problem/problem-codes";
 import type { Sentences } from "./sentence";
 
-const both = ({ mating, one, oneIs, other, otherIs }: ParamsOf<"mating-wrong">) =>
-  `${mating}: ${one} is ${oneIs}${other ? `, ${other} is ${otherIs}` : ""}`;
+/** What each of two is like, by the name of what is told of it. */
+const both = ({ mating, one, oneWhat, oneIs, other, otherWhat, otherIs }: ParamsOf<"mating-wrong">) =>
+  `${mating}: ${one}: ${[oneWhat, oneIs].filter(Boolean).join(" ")}${other ? `; ${other}: ${[otherWhat, otherIs].filter(Boolean).join(" ")}` : ""}`;
 
 /** What goes with what. */
 export const matchSentences = {

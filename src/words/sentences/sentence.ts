@@ -20,3 +20,11 @@ export type Sentences = { readonly [C in ProblemCode]?: Sentence<C> };
 
 /** “1 reading”, “2 readings”. */
 export const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`;
+
+/** What was noted of a check: “seized”, “18.0 N·m”; where its pack names neither, that it is not as it should be. */
+export const sayNoted = (
+  { state, value }: { readonly state: string | null; readonly value: number | null },
+  say: Pick<Say, "length">,
+): string =>
+  [state, value === null ? null : say.length(value)].filter((each) => each !== null).join(", ") ||
+  "not as it should be";

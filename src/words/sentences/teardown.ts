@@ -1,6 +1,6 @@
 import { capital } from "../capital";
 import { grams } from "../grams";
-import { many, type Sentences } from "./sentence";
+import { many, sayNoted, type Sentences } from "./sentence";
 
 const at = (place: string | null) => (place ? `, ${place}` : "");
 
@@ -10,8 +10,8 @@ export const teardownSentences = {
   "step-before-its-turn": (p) => `“${p.step}” was ticked off before: ${p.waits}.`,
   "position-lost": (p) =>
     `${capital(p.position)} was neither locked nor marked before “${p.step}”, and is lost. ${p.afterwards}`,
-  "check-amiss": (p) =>
-    `${capital(p.check)}${p.place === null ? "" : `, ${p.place}`}: not as it should be. It speaks of no part by itself: find out what it comes of, or go past it with a reason.`,
+  "check-amiss": (p, say) =>
+    `${capital(p.check)}${p.place === null ? "" : `, ${p.place}`}: ${sayNoted(p, say)}. It speaks of no part by itself: find out what it comes of, or go past it with a reason.`,
   "check-lost": (p) => `${p.check}: not noted before the step that ends it; it can never be known.`,
   "check-noted-twice": (p) =>
     `${p.check}, ${p.place}: noted differently at once. Note it again: that takes their place.`,
@@ -48,7 +48,10 @@ export const teardownSentences = {
   "cleaned-unknown": (p) => `${p.tag} was cleaned in the ${p.treatment}; the pack does not say whether it stands that.`,
   "cleaned-with-plugs": (p) => `${p.tag} was cleaned without first: ${p.left}.`,
   "lost-by-cleaning": (p) => `${p.tag} was cleaned before anyone looked for ${p.findings}: that is washed away.`,
-  "passages-unproven": (p) => `${p.tag}: ${p.count} of ${p.of} passages are not proven clear, ${p.passage} first.`,
+  "passages-unproven": (p) =>
+    p.of === 1
+      ? `${p.tag}: ${p.passage} is not proven clear.`
+      : `${p.tag}: ${p.count} of ${p.of} passages are not proven clear, ${p.passage} first.`,
   "passage-blocked": (p) => `${capital(p.passage)}${p.tag === null ? "" : ` (${p.tag})`} is not clear.`,
 
   "check-dirty": (p) => `${p.method} on ${p.tag} before it was cleaned proves nothing.`,
@@ -77,6 +80,8 @@ export const teardownSentences = {
   "crack-open": (p) => `A crack on ${p.tag} cannot be judged yet.`,
   "not-crack-checked": (p) => `${p.tag} was not crack-checked, or not all of it: that is not “no crack”.`,
   "crack-watched": (p) => `${p.tag} has a crack to be watched at ${p.zones}.`,
+  "repair-watched": (p) =>
+    `The crack of ${p.tag} at ${p.zones} is repaired, and looked at again at every service: ${p.why}`,
   "part-scrapped": (p) => `${p.tag} is scrapped: ${p.why}.`,
   "unknown-method": (p) => `there is no method “${p.id}”.`,
 } satisfies Sentences;

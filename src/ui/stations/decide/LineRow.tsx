@@ -2,12 +2,13 @@
 import { Flex, chakra } from "@chakra-ui/react";
 import { memo, useCallback, type ReactNode } from "react";
 import { isMeasured, rowsOf, type Choice } from "@/core/option/option";
-import { standingOf, whyUnsettled } from "@/core/plan/standing";
+import { standingOf } from "@/core/plan/standing";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { isByEye } from "@/core/pack/compile-pack";
 import { shownUnit } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayDecided, sayOption } from "@/words/say-option";
+import { unsettledWords } from "@/words/words-for";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { DispositionMark } from "../../kit/DispositionMark";
 import { nameOfLine } from "./alike";
@@ -18,8 +19,7 @@ function sayStanding(choice: Choice): string {
   if (standing.kind === "incomplete") return "decided in part";
   if (standing.kind === "open")
     return choice.proposal.disposition === "hold" ? "not judged yet" : choice.provisional ? "proposed, still open" : "proposed"; // prettier-ignore
-  const unsettled = whyUnsettled(standing);
-  if (unsettled) return unsettled === "refused" ? "decided, and refused" : "decided, decide again";
+  if (standing.unsettled) return `decided, but ${unsettledWords[standing.unsettled]}`;
   return standing.overrides ? "decided, against the proposal" : "decided";
 }
 
@@ -71,7 +71,7 @@ export const LineRow = memo(function LineRow({ line, isHere, wording, hands, chi
   const register = useCallback((button: HTMLButtonElement | null) => hands.register(slot.id, button), [hands, slot.id]);
   const because = decided?.reason ?? (proposal.reasons[0] ? sayProblem(proposal.reasons[0], wording) : "");
   const clash = standing.kind === "clash";
-  const isDone = decided !== null && !whyUnsettled(decided);
+  const isDone = decided?.unsettled === null;
   return (
     <chakra.li borderBottomWidth="1px" borderColor="line">
       <chakra.button

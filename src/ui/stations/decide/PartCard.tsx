@@ -11,6 +11,7 @@ import { Evidence } from "../../job/Evidence";
 import { PartKnown } from "../../job/PartKnown";
 import { ToShelf } from "../../parts/ToShelf";
 import { useJob } from "../../job/JobContext";
+import { FromHand } from "./FromHand";
 import { Tag } from "../../job/Tag";
 import { ConformityMark, markColor, shownMark } from "../../kit/ConformityMark";
 import { nameOfLine } from "./alike";
@@ -83,6 +84,9 @@ export function PartCard({ line }: { line: readonly Choice[] }) {
       )}
       <Evidence reasons={choice.options[0]!.reasons} most={6} />
       {part && <PartKnown key={part.id} part={part} />}
+      {line.map(({ slot: { id } }) => (
+        <FromHand key={id} slot={id} />
+      ))}
       {part && isForShelf(choice) && <ToShelf key={`shelf ${part.id}`} part={part} />}
     </Tag>
   );

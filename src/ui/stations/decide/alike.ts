@@ -1,13 +1,13 @@
 import type { Choice } from "@/core/option/option";
 import { isMeasured, rowsOf } from "@/core/option/option";
 import { optionKey } from "@/core/option/same-option";
-import { decidedOn, standingOf, whyUnsettled } from "@/core/plan/standing";
+import { decidedOn, standingOf } from "@/core/plan/standing";
 
 /** What parts that stand on one line have in common: kind, way, how far it is settled, and what speaks first. */
 function likeness(choice: Choice): string {
   const decided = decidedOn(choice);
   const way = optionKey(decided?.option ?? choice.proposal);
-  const unsettled = decided && whyUnsettled(decided);
+  const unsettled = decided?.unsettled ?? null;
   const why = choice.proposal.disposition === "reuse" ? "" : (choice.proposal.reasons[0]?.code ?? "");
   return [
     choice.partClass.id,

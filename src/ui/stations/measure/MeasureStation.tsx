@@ -5,6 +5,7 @@ import type { Assessment } from "@/core/assessment";
 import type { JointSheet, Sheet } from "@/core/pack/compile-pack";
 import { isByThumb } from "@/core/pack/rules-of-thumb";
 import type { Characteristic } from "@/core/pack/schema";
+import { capital } from "@/words/capital";
 import { sayLimit, sayRef } from "@/words/say-option";
 import { useKeys } from "../../keys/use-keys";
 import { useInAddress } from "../../job/address";
@@ -38,6 +39,7 @@ const FiguresDialog = late(async () => (await import("./figures/FiguresDialog"))
 /** The limits of a sheet with their source, said in its heading. */
 function LimitsLine({
   of: {
+    name,
     limits: { new: fresh, reassembly },
     unit: unitId,
   },
@@ -49,7 +51,7 @@ function LimitsLine({
   const ref = reassembly?.ref ?? fresh?.ref;
   return (
     <chakra.p fontSize="14px" color="quiet">
-      {!fresh && !reassembly && "The pack has no limit for this alone."}
+      {!fresh && !reassembly ? "The pack has no limit for this alone." : `${capital(name)}: `}
       {fresh && `new ${sayLimit(fresh, unit)}`}
       {fresh && reassembly && " · "}
       {reassembly && (
