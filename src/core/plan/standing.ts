@@ -54,7 +54,7 @@ export function standingOf({ stated, joined, options, proposal }: Decidable): St
 
 /** What of a decision that goes against the proposal is owed still; a plan that was adopted weighed it, and owes nothing. */
 function unsettledBy(
-  { option, reason, overrides, by, stated }: Omit<Decided, "unsettled">,
+  { option, reason, overrides, by, stated, wanted }: Omit<Decided, "unsettled">,
   proposal: Option,
 ): Unsettled | null {
   if (!option) return "off-offer";
@@ -66,6 +66,8 @@ function unsettledBy(
   // What was decided and done is proposed as it is now: that is no change of mind.
   // Nobody is asked again where what he decided is what is proposed now.
   const then = stated.decisions.map(({ witness }) => witness.proposal);
+  // That a new one comes was decided: which one the set now makes cheaper is no news of the part.
+  if (goes(wanted.disposition) && goes(proposal.disposition)) return null;
   return by === "person" && !option.made && then.every((each) => each !== proposal.disposition) ? "evidence-changed" : null; // prettier-ignore
 }
 
