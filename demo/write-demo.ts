@@ -111,6 +111,9 @@ class Log {
 
 // --- the shop's measuring equipment ---------------------------------------------------------------------------
 
+/** Handed over before it was asked how an engine leaves. */
+const asThen = { outcome: null, past: [], word: null };
+
 const steel = 11.5e-6;
 const calibrated = { on: "2026-03-02", due: "2027-03-02" } as const;
 const gauge = (
@@ -999,6 +1002,7 @@ marigold.log.write("ferry-marigold");
   log.add("handed-over", {
     to: "The ferry company",
     note: "Liners, rings and shells new; crank as it was",
+    ...asThen,
     witness: makeHandOverWitness(assess(pack, log.entries, new Date(log.maker.now()).toISOString()), [...log.entries]),
   });
   log.add("return-said", { returns: true, words: null });
@@ -1173,6 +1177,7 @@ const launch = openJob({
   log.add("handed-over", {
     to: "The river board",
     note: "Top overhaul: valves, guides, tappets new",
+    ...asThen,
     witness: makeHandOverWitness(assess(pack, log.entries, new Date(log.maker.now()).toISOString()), [...log.entries]),
   });
   log.wait(86_400 * 62);

@@ -130,7 +130,7 @@ describe("a hand-over", () => {
     witness = makeHandOverWitness(assess(orrinshaw, entries, asOf), entries),
   ) => {
     const bench = new TestBench(orrinshaw);
-    const entry = bench.add("handed-over", { to: "Ice survey", note: null, witness });
+    const entry = bench.add("handed-over", { to: "Ice survey", note: null, outcome: null, past: [], word: null, witness });
     return [...entries, { ...entry, stream: entries[0]!.stream, at: "2026-11-23T08:00:00.000Z" }];
   };
   const differences = (entries: readonly Envelope[]) => assess(orrinshaw, entries, asOf).handOvers[0]!.differences;
@@ -155,7 +155,7 @@ describe("a hand-over", () => {
     ]);
     expect(found).toContainEqual(["figure-differs", "liner-1/bore largest"]);
     expect(found).toContainEqual(["choice-differs", "liner-1/bore"]);
-    expect(found).toContainEqual(["hold-came", "evidence-changed"]);
+    expect(found).toContainEqual(["hold-came", "decided-though-refused"]);
   });
 
   test("says by which computation and pack it was judged, where that has changed", () => {

@@ -29,7 +29,7 @@ test("a verdict says which limit, by how much, how sure and from which source", 
       choice.proposal.reasons.find(({ code }) => code === "outside-limit")!,
       wording,
     ),
-  ).toBe("Smallest diameter 70.870 ± 0.004: outside 70.950 by 0.080 (Orrinshaw 6M workshop manual, ed. 3, p. 36).");
+  ).toBe("Smallest diameter 70.870 ± 0.004: outside 70.950 mm by 0.080 (Orrinshaw 6M workshop manual, ed. 3, p. 36).");
 });
 
 test("what a person typed is quoted back, in the unit of the job", () => {

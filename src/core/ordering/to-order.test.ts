@@ -37,7 +37,7 @@ test("nothing is bought that nobody decided, and nothing by a decision that was 
 test("parts of one kind are one line; one that was picked by its number is another, at its own price; a tick is for that line alone", () => {
   const bench = tram();
   for (const n of [1, 2, 3, 4]) decide(bench, `top-ring-${n}`, "replace");
-  decide(bench, "carburettor", "replace");
+  decide(bench, "carburettor", "replace", { reason: "Worn spindle" });
   const sold = { ...kitten, number: "PB-2210", name: "carburettor, two studs", class: "carburettor", revision: "C", price: 71.5, deposit: 12 }; // prettier-ignore
   const offer = bench.add("candidate-taken", { slot: "carburettor", sold, edition: bench.newId(), takenAt: asOf }); // prettier-ignore
   bench.add("part-picked", { slot: "carburettor", part: null, offer: offer.id, why: null });
@@ -122,7 +122,7 @@ test("what steps use up is on the list once they are done, and is not ordered tw
 
 test("a part off the shelf is not bought, until it is seen to be broken", () => {
   const bench = tram();
-  decide(bench, "starter", "replace");
+  decide(bench, "starter", "replace", { reason: "Its teeth are those of the other engine" });
   expect(ordered(bench).toBuy.lines).toEqual([]);
   const picked = bench.entries.find(({ type, payload }) => type === "part-picked" && payload.slot === "starter")!;
   bench.add("finding-made", { part: String(picked.payload.part), place: null, finding: "teeth", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore

@@ -230,7 +230,14 @@ describe("decision", () => {
     decide(bench, "crankshaft", "reuse");
     const fine = bench.occasion({ phase: "reworked", gauge: { ...testGauge, method: "direct" }, master: null });
     bench.readAll(fine, "crankshaft/big-end-j5", [70.9, 70.9, 70.9, 70.9]);
-    expect(codes(bench)).toContain("evidence-changed");
+    expect(codes(bench)).toEqual(["decided-though-refused"]);
+    // What was to be ground measures as new once the slip is mended: whoever decided is asked, and it is not sent out.
+    const slip = crank({ damage5: 0.05 });
+    decide(slip, "crankshaft", "rework", { ways: [{ feature: "big-end", step: "u-25" }] });
+    expect(codes(slip)).toEqual([]);
+    const deep = slip.entries.find(({ type, payload }) => type === "reading-taken" && payload.feature === "damage-j5")!;
+    slip.entries.push({ ...deep, id: slip.newId(), at: "2026-11-23T12:00:00.000Z", payload: { ...deep.payload, value: 0, typed: "0", supersedes: [deep.id] } }); // prettier-ignore
+    expect(codes(slip)).toEqual(["evidence-changed"]);
   });
 
   test("made twice at once is a hold", () => {

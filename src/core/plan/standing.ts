@@ -32,7 +32,7 @@ export type Standing =
  */
 export type Unsettled = "refused" | "off-offer" | "no-reason" | "evidence-changed";
 
-export type Decidable = Pick<Choice, "stated" | "joined" | "options" | "proposal">;
+export type Decidable = Pick<Choice, "stated" | "joined" | "options" | "proposal" | "part">;
 
 /** The decision that stands for a choice. */
 export function standingOf({ stated, joined, options, proposal }: Decidable): Standing {
@@ -60,15 +60,17 @@ function unsettledBy(
   if (!option) return "off-offer";
   if (option.allowed === false && (option.never || !reason)) return "refused";
   if (!overrides) return null;
-  if (!reason && (proposal.disposition === "hold" || by === "person")) return "no-reason";
+  const then = stated.decisions.map(({ witness }) => witness.proposal);
+  const isOwn = by === "person";
+  // That a new one comes was decided: which one the set now makes cheaper is no news of the part.
+  const isSameFate = goes(wanted.disposition) && goes(proposal.disposition);
   // What a plan did to a part's mates changes what would be proposed for it beside them: that is no news.
   // Made by feature they were shown a proposal for each: of those the part's own is one.
   // What was decided and done is proposed as it is now: that is no change of mind.
   // Nobody is asked again where what he decided is what is proposed now.
-  const then = stated.decisions.map(({ witness }) => witness.proposal);
-  // That a new one comes was decided: which one the set now makes cheaper is no news of the part.
-  if (goes(wanted.disposition) && goes(proposal.disposition)) return null;
-  return by === "person" && !option.made && then.every((each) => each !== proposal.disposition) ? "evidence-changed" : null; // prettier-ignore
+  if (isOwn && !option.made && !isSameFate && then.every((each) => each !== proposal.disposition)) return "evidence-changed"; // prettier-ignore
+  if (reason || (isSameFate && then.includes(wanted.disposition))) return null;
+  return isOwn || proposal.disposition === "hold" ? "no-reason" : null;
 }
 
 export type Decided = Extract<Standing, { kind: "decided" }>;
@@ -79,8 +81,13 @@ export function decidedOn(choice: Decidable): Decided | null {
   return standing.kind === "decided" ? standing : null;
 }
 
+/** What came new and lies in its place stays there without anybody's word, unless something refuses it. */
+export const isNewInPlace = ({ part, joined, options }: Decidable): boolean =>
+  part?.origin === "supplier" && joined.kind === "open" && options[0]?.allowed !== false;
+
 /** Whether somebody said what becomes of it, and that can be done: 'hold' is said, and leaves it to be done. */
 export const isSettled = (choice: Decidable): boolean => {
+  if (isNewInPlace(choice)) return true;
   const decided = decidedOn(choice);
   return decided !== null && decided.wanted.disposition !== "hold" && decided.unsettled === null;
 };

@@ -50,7 +50,7 @@ test("of an engine that lies in pieces nothing is offered for use, and nobody is
   );
   expect(offered).toEqual([]);
   expect(assessment.choices.every(({ proposal }) => proposal.disposition === "replace")).toBe(true);
-  expect(nextStep(assessment).station).not.toBe("measure");
+  expect(nextStep(orrinshaw, assessment).station).not.toBe("measure");
 });
 
 test("severe carbon is cleaned off a good piston, which is looked at again before it counts as clean", () => {

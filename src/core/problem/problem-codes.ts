@@ -187,6 +187,7 @@ export const problemCodes = {
   "meant-for-nothing": debt("strip")({ tag: text, slot: text }),
   "slot-not-there": debt("strip")({ slot: text, tags: text }),
   "part-noted-twice": debt("strip")({ tag: text, item: text }),
+  "tag-twice": debt("strip")({ tag: text, count: number }),
   "slot-holds-two": debt("strip")({ slot: text, tags: text }),
   "reason-owed": debt("measure")({ type: text }),
   "clock-ahead": passableDebt("hand-over", "intake")({ author: text, count: number, minutes: number }),
@@ -194,6 +195,15 @@ export const problemCodes = {
   "handed-over": tells({ to: text }),
   "ready-to-hand-over": tells(),
   undecided: tells({ count: number }),
+  "next-to-order": tells({ count: number }),
+  "next-to-send-out": tells({ count: number }),
+  "next-amiss": tells({ count: number }),
+  "next-to-measure-again": tells({ count: number }),
+  "next-to-do": tells({ count: number }),
+  "next-to-come": tells({ count: number }),
+  "next-to-settle": tells({ count: number }),
+  "released-in-danger": debt("hand-over")({ count: number }),
+  "after-hand-over": passableDebt("hand-over")({ count: number }),
 
   // What was typed
   empty: error(),

@@ -124,11 +124,11 @@ describe("at the front", () => {
     const bench = new TestBench(larkspire);
     bench.add("number-read", { place: "case-number", text: "F5C3041" });
     bench.add("number-read", { place: "plate", text: "F5C212" });
-    expect(nextStep(judge(bench)).what.code).toBe("identity-in-doubt");
+    expect(nextStep(bench.pack, judge(bench)).what.code).toBe("identity-in-doubt");
     const { core, pack } = judge(bench);
     const witness = { core, pack, entries: pack, figures: [], choices: [], holds: [] };
-    bench.add("handed-over", { to: "the airship trust", note: null, witness });
-    expect(nextStep(judge(bench)).what).toMatchObject({ code: "handed-over", params: { to: "the airship trust" } });
+    bench.add("handed-over", { to: "the airship trust", note: null, outcome: null, past: [], word: null, witness });
+    expect(nextStep(bench.pack, judge(bench)).what).toMatchObject({ code: "handed-over", params: { to: "the airship trust" } });
   });
 });
 

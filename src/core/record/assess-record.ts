@@ -1,13 +1,41 @@
+import { byMoment } from "../entry/clock";
 import type { Job } from "../entry/fold";
+import { standingHandOver } from "../entry/visit";
+import { groupBy } from "../group";
 import { judgement, type Progress } from "../judgement";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
+import { problemCodes, type ProblemCode } from "../problem/problem-codes";
 
 type Recorded = Pick<
   Job,
-  "header" | "parts" | "reasonsOwed" | "handOvers" | "unread" | "readings" | "findings" | "cameOut"
+  | "header"
+  | "parts"
+  | "reasonsOwed"
+  | "handOvers"
+  | "reopenings"
+  | "unread"
+  | "cameOut"
+  | (typeof told)[number]
 >;
+
+/** Lists of what is said of an engine while it is here. */
+const told = [
+  "readings",
+  "findings",
+  "decisions",
+  "plans",
+  "checks",
+  "cracks",
+  "crackChecks",
+  "threads",
+  "cleaned",
+  "broken",
+  "scrapped",
+  "fragments",
+  "residues",
+] as const;
 
 export interface RecordResult {
   readonly problems: readonly Problem[];
@@ -35,6 +63,30 @@ function crowdedSlots(pack: CompiledPack, { parts, readings, findings, cameOut }
   );
 }
 
+/** Parts that bear one tag: whoever reads it does not know which is meant. */
+const tagsTwice = ({ parts }: Recorded): Problem[] =>
+  [...groupBy([...parts.values()], ({ tag }) => tag.trim().toUpperCase())].flatMap(([, all]) =>
+    all.length > 1 ? [problem("tag-twice", all.map(({ id }) => id), { tag: all[0]!.tag, count: all.length })] : [], // prettier-ignore
+  );
+
+/** What stands of the hand-over: that it was released while there was danger, and what came after it. */
+function handOverProblems(job: Recorded): Problem[] {
+  const over = standingHandOver(job);
+  if (!over) return [];
+  const dangers = over.witness.holds.filter(([code]) => isDanger(code)).length;
+  const late = told.reduce((sum, list) => sum + (job[list] as readonly { readonly at: string }[]).filter(({ at }) => byMoment(at, over.at) > 0).length, 0); // prettier-ignore
+  return [
+    ...(over.outcome === "released" && dangers > 0
+      ? [problem("released-in-danger", [over.id], { count: dangers })]
+      : []),
+    ...(late > 0 ? [problem("after-hand-over", [over.id], { count: late })] : []),
+  ];
+}
+
+/** Whether a hold of this code, as a record names it, is a danger; one that this program does not know may be. */
+const isDanger = (code: string): boolean =>
+  !(code in problemCodes) || problemCodes[code as ProblemCode].hold?.kind === "danger";
+
 /** What the record as a whole owes: its pack, its date, one part to a slot, reasons for what was corrected. */
 export function assessRecord(
   pack: CompiledPack,
@@ -53,21 +105,23 @@ export function assessRecord(
           }),
         ]
       : []),
-    ...(wantedBy && wantedBy < today && job.handOvers.length === 0
+    ...(wantedBy && wantedBy < today && standingHandOver(job) === null
       ? [problem("job-overdue", ["wantedBy"], { wantedBy })]
       : []),
     ...crowdedSlots(pack, job),
+    ...tagsTwice(job),
+    ...handOverProblems(job),
     ...job.reasonsOwed.map(({ id, type }) => problem("reason-owed", [id], { type })),
     ...[...job.parts.values()].flatMap(({ id, tag, known }) =>
       known.conflicts.map((item) => problem("part-noted-twice", [id, item], { tag, item })),
     ),
     ...job.unread,
   ];
-  return { problems, progress: { done: Math.min(1, job.handOvers.length), total: 1 } };
+  return { problems, progress: { done: standingHandOver(job) === null ? 0 : 1, total: 1 } };
 }
 
 export const recordJudgement = judgement({
-  lists: ["header", "parts", "reasonsOwed", "handOvers", "unread", "readings", "findings", "cameOut"],
+  lists: ["header", "parts", "reasonsOwed", "handOvers", "reopenings", "unread", "cameOut", ...told],
   needs: ["order", "day"],
   assess: assessRecord,
   problems: ({ problems }) => problems,

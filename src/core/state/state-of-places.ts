@@ -10,7 +10,7 @@ import { buysOfJob, type JobBuys } from "../ordering/order-of-job";
 import type { ShopLine } from "../ordering/machine-shop";
 import type { CompiledPack } from "../pack/compile-pack";
 import { pickedInstead } from "../plan/picked-instead";
-import { standingOf, type Unsettled } from "../plan/standing";
+import { isNewInPlace, standingOf, type Unsettled } from "../plan/standing";
 import { keptBeside } from "../same";
 
 /**
@@ -118,7 +118,7 @@ function bought(choice: Choice, known: Known): At {
 }
 
 /** A part that goes to the machine shop, or is made good at the bench. */
-function reworked(choice: Choice, isMade: boolean, known: Known): At {
+function reworked(choice: Choice, known: Known): At {
   const { part, partClass } = choice;
   const line = part && known.shopAt.get(part.id);
   const holds = known.holdsOf(choice, part);
@@ -131,11 +131,10 @@ function reworked(choice: Choice, isMade: boolean, known: Known): At {
     return doneSoFar("sent-out", part, { is: "machine-shop", due, isLate: due !== null && due < today }, ...holds);
   }
   const isSized = line.ways.some(({ toMm }) => toMm !== null);
-  const isMeasured = isMade || line.state === "measured";
   // What was repaired and has no size is looked over again, by the same means that found it.
   const isLooked = isSized || isSeenSince(known.assessment, part, partClass.crackCheck !== undefined);
   const owed: Wait[] = [
-    ...(isSized && !isMeasured ? [{ is: "measuring-again" as const }] : []),
+    ...(isSized && line.state !== "measured" ? [{ is: "measuring-again" as const }] : []),
     ...(isLooked ? [] : [{ is: "inspection" as const }]),
     ...holds,
   ];
@@ -157,7 +156,7 @@ function decidedState(choice: Choice, option: Choice["proposal"], known: Known):
   if (goes(option.disposition)) return picked ? fromHand(picked, choice, known) : bought(choice, known);
   const refused: readonly Wait[] = option.allowed === false ? [{ is: "refused" }] : [];
   if (option.disposition === "rework" && option.made !== true) {
-    const { stage, waits, ...rest } = reworked(choice, false, known);
+    const { stage, waits, ...rest } = reworked(choice, known);
     return { ...rest, stage: refused.length > 0 && stage === "ready" ? "here" : stage, waits: [...refused, ...waits] };
   }
   const waits: Wait[] = [
@@ -174,17 +173,19 @@ function stateOf(choice: Choice, known: Known): PlaceState {
   const at = (stage: Stage, ...waits: readonly Wait[]): PlaceState => ({ choice, part, stage, waits });
   const standing = standingOf(choice);
   // What came new and lies in its place needs nobody's decision: only that it is as it should be.
-  if (part?.origin === "supplier" && standing.kind === "open") return { choice, ...fromHand(part, choice, known) };
+  if (part && isNewInPlace(choice)) return { choice, ...fromHand(part, choice, known) };
   const ifOpen: Stage = part === null ? "empty" : proposal.disposition === "hold" ? "found" : "judged";
   if (standing.kind === "open") return at(ifOpen, { is: ifOpen === "judged" ? "decision" : "evidence" });
   if (standing.kind !== "decided") return at(ifOpen, { is: "decide-again", why: standing.kind });
   if (standing.wanted.disposition === "hold") return at("held", { is: "word" });
   const { option, unsettled } = standing;
-  // What came back other than it was asked for is not on offer any more: that is seen at the machine shop's line.
   if (unsettled !== null || option === null) {
-    const line = part && known.shopAt.get(part.id);
-    if (unsettled === "off-offer" && line?.state === "measured") return { choice, ...reworked(choice, true, known) };
-    return at(ifOpen, { is: "decide-again", why: unsettled ?? "off-offer" });
+    // What came back other than it was asked for is not on offer any more: that is why somebody has to decide again.
+    const isOff = part !== null && known.shopAt.get(part.id)?.ways.some(({ isOn }) => isOn === false);
+    return at(ifOpen, ...(isOff ? [{ is: "amiss" as const }] : []), {
+      is: "decide-again",
+      why: unsettled ?? "off-offer",
+    });
   }
   return { choice, ...decidedState(choice, option, known) };
 }

@@ -1,6 +1,7 @@
 import { assess } from "../fixtures/judge";
 import { cardOf, mayGrow, statesOn } from "./card";
 import { TestBench } from "../fixtures/bench";
+import { standingHandOver } from "../entry/visit";
 import { countByKind } from "../holds";
 import { demoJob, demoJobs, packOf } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
@@ -17,9 +18,9 @@ test.each(demoJobs)("the card of %s says what its whole assessment says, and is 
     name: assessment.job.header!.name,
     family: pack.pack.family,
     wantedBy: assessment.order.wantedBy,
-    isOver: assessment.job.handOvers.length > 0,
-    station: nextStep(assessment).station,
-    next: nextStep(assessment).what,
+    isOver: standingHandOver(assessment.job) !== null,
+    station: nextStep(pack, assessment).station,
+    next: nextStep(pack, assessment).what,
     holds: countByKind(assessment.holds),
     pack: pack.sha256,
   });

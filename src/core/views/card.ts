@@ -4,6 +4,7 @@ import { benchWork, type BenchWork } from "../ordering/schedule";
 import { dayAfter, daysBetween } from "../entry/clock";
 import { declarations, isKnownType } from "../entry/declarations";
 import type { Envelope } from "../entry/schema";
+import { standingHandOver } from "../entry/visit";
 import { countByKind } from "../holds";
 import { nextStep } from "./next-step";
 import { tickedOf } from "../match/assess-match";
@@ -131,7 +132,7 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
   const { job, order, holds } = assessment;
   const isBlank = entries.every(({ type }) => isKnownType(type) && !declarations[type].ofEngine);
   const put = job.putAways.at(-1)?.to ?? "bench";
-  const { station, what } = nextStep(assessment);
+  const { station, what } = nextStep(pack, assessment);
   const found = slotStates(assessment);
   const shop = machineShop(pack, assessment.choices, job, tickedOf(job));
   return {
@@ -143,7 +144,7 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
     application: order.application.words,
     wantedBy: order.wantedBy,
     late: assessment.buying.ordered.filter(({ isOverdue }) => isOverdue).length,
-    isOver: job.handOvers.length > 0,
+    isOver: standingHandOver(job) !== null,
     putAway: put === "bench" ? null : put === "mistakes" && !isBlank ? "archive" : put,
     isBlank,
     owner: job.ownersNamed.at(-1)?.owner ?? null,

@@ -1,5 +1,6 @@
 import { nodeId } from "../causes/unfold";
 import { variantOf, type Assessment } from "../assessment";
+import { standingHandOver } from "../entry/visit";
 import type { Progress } from "../judgement";
 import type { Disposition } from "../entry/schema";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -42,7 +43,7 @@ const toldCauses = ({ diagnosis: { network, settlement } }: Assessment): readonl
 
 /** What an owner may see of a job. */
 export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
-  const { header, handOvers } = assessment.job;
+  const { header } = assessment.job;
   const nameOfPart = (id: string | null) => {
     const slot = id && assessment.job.parts.get(id)?.slot;
     return slot ? (pack.slots.get(slot)?.name ?? null) : null;
@@ -68,7 +69,7 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
     tax: assessment.order.settings?.tax ?? null,
     shop: assessment.order.settings?.shop ?? null,
     causes: assessment.diagnosis.gate === "settled" ? toldCauses(assessment) : [],
-    handedOver: handOvers.at(-1)?.at.slice(0, 10) ?? null,
+    handedOver: standingHandOver(assessment.job)?.at.slice(0, 10) ?? null,
     withReport,
     photos: photosForOwner(assessment.job).map(({ photo, words, part }) => ({ photo, words, of: nameOfPart(part) })),
   };

@@ -229,7 +229,7 @@ describe("what the owner gets", () => {
   test("says what the owner wants done with old parts, once it is one thing, and else that nobody wrote it down", () => {
     const bench = new TestBench(orrinshaw);
     bench.readRestAsNew();
-    decide(bench, "liner-2", "replace");
+    decide(bench, "liner-2", "replace", { reason: "Pitted on the water side" });
     const told = () =>
       texts(ownerReport(orrinshaw, assess(orrinshaw, bench.entries, "2026-11-24T08:00:00Z"), [])).join(" ");
     expect(told()).toContain("What the owner wants done with them is not written down.");

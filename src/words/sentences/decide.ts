@@ -73,6 +73,7 @@ export const decideSentences = {
     `${p.tags} stands in ${p.slot}, which this engine does not have: take it out there, or look at the variant again.`,
   "part-noted-twice": (p) =>
     `Two people read the ${p.item.replace(/-/gu, " ")} of ${p.tag} differently: read it again, and note which is right.`,
+  "tag-twice": (p) => `${p.count} parts bear the tag ${p.tag}: give one of them another, so that whoever reads it knows which is meant.`,
   "slot-holds-two": (p) => `${capital(p.slot)} holds more than one part: ${p.tags}. Remove the one that is not there.`,
   conflict: (p) =>
     `${capital(p.row)}, ${p.point}: one reading was corrected twice, or struck and corrected. Until it is settled it counts for nothing.`,

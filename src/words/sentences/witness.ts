@@ -25,6 +25,17 @@ export const witnessSentences = {
   "hold-came": (p) => `A hold has come since: ${p.code} ${p.path}.`,
   "handed-over": (p) => `Handed over to ${p.to}.`,
 
-  "ready-to-hand-over": () => "Everything here is measured and decided.",
+  "ready-to-hand-over": () => "Every part is ready, and nothing stands in the way.",
   undecided: (p) => `${many(p.count, "part")} still to decide.`,
+  "next-to-order": (p) => `${many(p.count, "part")} to buy.`,
+  "next-to-send-out": (p) => `${many(p.count, "part")} to send to the machine shop.`,
+  "next-amiss": (p) => `${many(p.count, "part")} came other than asked for.`,
+  "next-to-measure-again": (p) => `${many(p.count, "part")} back from the machine shop, to be measured again.`,
+  "next-to-do": (p) => `${many(p.count, "part")} decided, and not done.`,
+  "next-to-come": (p) => `${many(p.count, "part")} still to come.`,
+  "next-to-settle": (p) => `${many(p.count, "hold stands", "holds stand")} in the way.`,
+  "released-in-danger": (p) =>
+    `It was released to run while ${many(p.count, "danger")} stood. Call it back, or say what was done about ${p.count === 1 ? "it" : "them"}.`,
+  "after-hand-over": (p) =>
+    `${many(p.count, "entry", "entries")} came after the hand-over and ${p.count === 1 ? "is" : "are"} kept as that. Reopen the job, or say why ${p.count === 1 ? "it" : "they"} came late.`,
 } satisfies Sentences;

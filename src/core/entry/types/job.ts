@@ -12,6 +12,7 @@ import {
   Words,
   supersedes,
 } from "../shapes";
+import { gateKinds, outcomes } from "../outcomes";
 import { declare } from "../declare";
 
 /** Opening a job, its order and estimates, going past a hold, handing over. */
@@ -170,6 +171,18 @@ export const jobEntries = {
     writer: "lead",
     travels: false,
     list: "handOvers",
-    payload: z.strictObject({ to: Words, note: z.nullable(Words), witness: HandOverWitness, supersedes }),
+    upcasts: [(payload) => ({ ...payload, outcome: null, past: [], word: null })],
+    payload: z.strictObject({
+      to: Words,
+      note: z.nullable(Words),
+      /** To run, in parts, or as one that may not be run; null in records of before it was asked. */
+      outcome: z.nullable(z.enum(outcomes)),
+      /** What was still open, by kind: how much of it, and why a lead let it go; no reason is asked where it is not run. */
+      past: z.array(z.strictObject({ is: z.enum(gateKinds), count: z.int().check(z.minimum(1)), why: z.nullable(Words) })).check(z.maxLength(gateKinds.length)), // prettier-ignore
+      /** The owner's word that they know it may not be run. */
+      word: z.nullable(z.strictObject({ by: Words, on: Day, how: z.enum(["in-person", "phone", "letter", "mail"]) })),
+      witness: HandOverWitness,
+      supersedes,
+    }),
   }),
 } as const;

@@ -9,6 +9,7 @@ import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { useTab } from "../../job/address";
 import { useJob } from "../../job/JobContext";
+import { Reopen } from "../../job/Reopen";
 import { useGoTo } from "../../job/places";
 import { StationLayout } from "../../job/StationLayout";
 import { QuietButton, SayWhy } from "../../kit/SayWhy";
@@ -150,32 +151,6 @@ function Questions({ diagnosis }: { diagnosis: DiagnoseResult }) {
         </Box>
       ))}
     </>
-  );
-}
-
-/** The job comes back: what for, and everything recorded before is evidence. */
-function Reopen() {
-  const { append, assessment, mayDecide } = useJob();
-  const [isSaying, setSaying] = useState(false);
-  const last = assessment.job.handOvers.at(-1);
-  const reopened = assessment.job.reopenings.at(-1);
-  if (!last || !mayDecide || (reopened && reopened.at > last.at)) return null;
-  return isSaying ? (
-    <SayWhy
-      label="Why it came back"
-      placeholder="with what fault, after how many hours"
-      act="It came back"
-      onSay={(why) => {
-        append("job-reopened", { handOver: last.id, hours: null, why });
-        setSaying(false);
-      }}
-      onLeave={() => setSaying(false)}
-      maxWidth="520px"
-    />
-  ) : (
-    <Button size="sm" mt="8px" variant="outline" borderColor="lineStrong" color="ink" onClick={() => setSaying(true)}>
-      It came back
-    </Button>
   );
 }
 

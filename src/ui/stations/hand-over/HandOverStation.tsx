@@ -1,26 +1,25 @@
 "use client";
-import { Box, Button, Field, Flex, Heading, Input, chakra } from "@chakra-ui/react";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { Download } from "lucide-react";
-import { useState, type FormEvent } from "react";
-
-import { lifetimesOf } from "@/core/lives/lifetimes";
+import { standingHandOver } from "@/core/entry/visit";
+import { gateOf, type Gate as GateOf } from "@/core/hand-over/gate";
 import { makeHandOverWitness } from "@/core/hand-over/make-hand-over-witness";
-import { countDecided } from "@/core/plan/standing";
+import { lifetimesOf } from "@/core/lives/lifetimes";
 import { formatQuantity } from "@/core/quantity/format-quantity";
+import { countStages, stages, statesOfPlaces } from "@/core/state/state-of-places";
 import { capital } from "@/words/capital";
 import { sayProblem } from "@/words/say-problem";
-import { many } from "@/words/sentences/sentence";
-import { stationWords } from "@/words/stations";
-import { dispositionWords, ruleWords } from "@/words/words-for";
-import { HoldList } from "../../job/HoldList";
+import { gateWords, outcomeWords, stageWords } from "@/words/state-words";
+import { howWords, ruleWords } from "@/words/words-for";
 import { Word } from "../../job/Glossary";
+import { Reopen } from "../../job/Reopen";
 import { useJob } from "../../job/JobContext";
-import { OldParts } from "./OldParts";
-import { PlaceLink } from "../../job/places";
 import { useEntryLog } from "../../job/use-entry-log";
-import { DispositionMark } from "../../kit/DispositionMark";
 import { Leader } from "../../kit/Leader";
 import { Day } from "../../kit/day";
+import { Gate } from "./Gate";
+import { Leave, type Leaving } from "./Leave";
+import { OldParts } from "./OldParts";
 
 const fileLink = {
   display: "inline-flex",
@@ -37,16 +36,12 @@ const fileLink = {
 const nothing: readonly never[] = [];
 
 /** Hands the engine over, and shows what of an earlier hand-over is no longer as it was shown then. */
-function HandOvers() {
+function HandOvers({ gate }: { gate: GateOf }) {
   const { id, assessment, append, log, mayDecide, me, nameOf, pack, shop, wording } = useJob();
   const { log: shopLog } = useEntryLog(shop.stream ?? "no shop", me.id, nothing);
-  const [to, setTo] = useState("");
-  const [asked, setAsked] = useState(false);
-  const held = assessment.holds.length;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (to.trim() === "") return setAsked(true);
-    append("handed-over", { to: to.trim(), note: null, witness: makeHandOverWitness(assessment, log.entries) });
+  const over = standingHandOver(assessment.job);
+  const leave = (leaving: Leaving) => {
+    append("handed-over", { ...leaving, witness: makeHandOverWitness(assessment, log.entries) });
     // What failed first is counted for the shop's own odds, once the test that settles it is recorded.
     const { gate, settlement } = assessment.diagnosis;
     if (shop.stream && gate === "settled" && settlement)
@@ -54,16 +49,31 @@ function HandOvers() {
     const lifetimes = lifetimesOf(assessment).slice(0, 500);
     if (shop.stream && lifetimes.length > 0)
       shopLog.append("lives-counted", { job: id, pack: pack.pack.id, lifetimes });
-    setTo("");
-    setAsked(false);
   };
   return (
     <Box mt="26px">
       {assessment.handOvers.map(({ handOver, differences }) => (
         <Box key={handOver.id} mb="16px">
           <chakra.p fontWeight={600}>
-            Handed over to {handOver.to} on <Day of={handOver.at} /> by {nameOf(handOver.author)}.
+            {handOver.outcome === null ? "Handed over" : outcomeWords[handOver.outcome].name}: to {handOver.to} on{" "}
+            <Day of={handOver.at} /> by {nameOf(handOver.author)}.
           </chakra.p>
+          {handOver.word && (
+            <chakra.p fontSize="14px">
+              {handOver.word.by} knows that it may not be run, {howWords[handOver.word.how]} on{" "}
+              <Day of={handOver.word.on} />.
+            </chakra.p>
+          )}
+          {handOver.past.length > 0 && (
+            <chakra.ul fontSize="14px" aria-label="What was open then">
+              {handOver.past.map(({ is, count, why }) => (
+                <li key={is}>
+                  {count} · {gateWords[is]}
+                  {why === null ? "" : `: ${why}`}
+                </li>
+              ))}
+            </chakra.ul>
+          )}
           {differences.length === 0 ? (
             <chakra.p color="quiet" fontSize="14px">
               Everything still stands as it was shown then.
@@ -96,43 +106,19 @@ function HandOvers() {
           )}
         </Box>
       ))}
-      {mayDecide && (
-        <chakra.form onSubmit={submit}>
-          <Field.Root invalid={asked && to.trim() === ""}>
-            <Field.Label>{assessment.handOvers.length > 0 ? "Hand over again to" : "Hand over to"}</Field.Label>
-            <Flex gap="10px" width="100%" maxWidth="520px">
-              <Input
-                value={to}
-                onChange={(event) => setTo(event.currentTarget.value)}
-                maxLength={200}
-                placeholder="who takes the engine"
-                borderColor="lineStrong"
-              />
-              <Button type="submit" variant="outline" borderColor="lineStrong" color="ink">
-                Hand over
-              </Button>
-            </Flex>
-            <Field.HelperText>
-              {held > 0
-                ? `${held} ${held === 1 ? "hold stands" : "holds stand"} in the way; they go into the record with it.`
-                : "What stands here now is kept with it, figure by figure."}
-            </Field.HelperText>
-            <Field.ErrorText>Type who takes the engine.</Field.ErrorText>
-          </Field.Root>
-        </chakra.form>
-      )}
+      {mayDecide && over === null && <Leave gate={gate} again={assessment.handOvers.length > 0} onLeave={leave} />}
     </Box>
   );
 }
 
 /** Where the job leaves the shop: the report and the record. */
 export function HandOverStation() {
-  const { id, assessment, log, unitFor } = useJob();
+  const { id, assessment, log, unitFor, pack } = useJob();
   const { header } = assessment.job;
-  const counts = countDecided(assessment.choices);
+  const states = statesOfPlaces(pack, assessment);
+  const counts = countStages(states);
+  const gate = gateOf(pack, assessment);
   const waiting = log.waiting.size;
-  const { done, total } = assessment.progress.get("decide")!;
-  const open = total - done;
 
   return (
     <Box flex="1" overflowY="auto" px={{ base: "14px", md: "32px" }} py="22px">
@@ -159,6 +145,12 @@ export function HandOverStation() {
             <Download size={18} aria-hidden />
             Estimate, PDF
           </chakra.a>
+          {assessment.job.handOvers.some(({ outcome }) => outcome === "not-to-run") && (
+            <chakra.a href={`/api/jobs/${id}/report?of=not-to-run`} download {...fileLink} borderColor="lineStrong">
+              <Download size={18} aria-hidden />
+              Not to be run: paper and label
+            </chakra.a>
+          )}
           {assessment.job.declined.length > 0 && (
             <chakra.a href={`/api/jobs/${id}/report?of=declined`} download {...fileLink} borderColor="lineStrong">
               <Download size={18} aria-hidden />
@@ -184,48 +176,28 @@ export function HandOverStation() {
           </chakra.p>
         )}
 
-        <HandOvers />
+        <Heading as="h2" fontSize="16px" mt="26px">
+          What is still open
+        </Heading>
+        <Gate gate={gate} />
+
+        <HandOvers gate={gate} />
+        <Reopen />
 
         <Heading as="h2" fontSize="16px" mt="30px">
-          What stands in the way
+          How far its parts are
         </Heading>
-        {assessment.holds.length === 0 && open === 0 && (
-          <chakra.p mt="6px" color="sound">
-            Nothing.
-          </chakra.p>
-        )}
-        {open > 0 && (
-          <chakra.p mt="6px">
-            {many(open, "part")} still to decide:{" "}
-            <PlaceLink to="decide" color="emberInk" textDecoration="underline" textUnderlineOffset="3px">
-              {stationWords.decide}
-            </PlaceLink>
-          </chakra.p>
-        )}
-        <HoldList />
-
-        <Heading as="h2" fontSize="16px" mt="30px">
-          What was decided
-        </Heading>
-        {counts.size === 0 && (
-          <chakra.p color="quiet" mt="6px">
-            Nothing yet.
-          </chakra.p>
-        )}
-        <chakra.dl mt="6px" hidden={counts.size === 0}>
-          {[...counts].map(([disposition, count]) => (
-            <Leader
-              key={disposition}
-              name={
-                <Flex as="span" gap="8px" align="center">
-                  <DispositionMark disposition={disposition} />
-                  {dispositionWords[disposition]}
-                </Flex>
-              }
-            >
-              {count}
-            </Leader>
-          ))}
+        <chakra.dl mt="6px">
+          {stages.flatMap((stage) => {
+            const count = counts.get(stage);
+            return count === undefined
+              ? []
+              : [
+                  <Leader key={stage} name={capital(stageWords[stage])}>
+                    {count}
+                  </Leader>,
+                ];
+          })}
         </chakra.dl>
 
         <OldParts />
