@@ -61,6 +61,15 @@ export function sayWait(wait: Wait, days?: DayStyle): string {
   return waitWords[wait.is];
 }
 
+/** How far a place is, and what it waits for first. */
+export function sayPlace(place: PlaceState | undefined, days?: DayStyle): string {
+  if (!place) return "";
+  const [wait] = place.waits;
+  if (!wait || wait.is === "hold") return wait ? `${stageWords[place.stage]}, held` : stageWords[place.stage];
+  const said = sayWait(wait, days);
+  return place.stage === "decided" ? `decided, ${said}` : said;
+}
+
 /** “12 to be ordered, 3 at the machine shop”: what places wait for first, the most of it first. */
 export function sayWaits(places: readonly PlaceState[]): string {
   const counts = new Map<string, number>();

@@ -174,12 +174,12 @@ test("bulletins are those of the engine's own serial, and an owner sees what is 
   expect(Object.keys(view).sort()).toEqual([
     "causes",
     "currency",
-    "decided",
     "engine",
     "estimates",
     "handedOver",
     "name",
     "number",
+    "parts",
     "photos",
     "progress",
     "shop",

@@ -11,6 +11,9 @@ import type { lifeUnits } from "../pack/life-units";
 export interface Application {
   /** The kind that cautions and conditions speak of. */
   readonly kind: string | null;
+  /** What it goes into, in a word or two. */
+  readonly name: string | null;
+  /** The same with all that was asked of it. */
   readonly words: string | null;
 }
 
@@ -92,9 +95,10 @@ function applicationOf({ pack }: CompiledPack, { header }: Pick<Job, "header">, 
     const answer = notes.value("application", id);
     return options.filter((option) => option.id === answer);
   });
-  const kind = chosen.find((option) => option.application !== undefined)?.application;
+  const into = chosen.find((option) => option.application !== undefined);
   return {
-    kind: kind ?? header?.application.kind ?? null,
+    kind: into?.application ?? header?.application.kind ?? null,
+    name: into?.name ?? header?.application.words ?? null,
     words: chosen.length > 0 ? chosen.map(({ name }) => name).join(", ") : (header?.application.words ?? null),
   };
 }

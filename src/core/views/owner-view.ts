@@ -2,10 +2,9 @@ import { nodeId } from "../causes/unfold";
 import { variantOf, type Assessment } from "../assessment";
 import { standingHandOver } from "../entry/visit";
 import type { Progress } from "../judgement";
-import type { Disposition } from "../entry/schema";
 import type { CompiledPack } from "../pack/compile-pack";
 import { photosForOwner } from "../photo/photos";
-import { countDecided } from "../plan/standing";
+import { countStages, stages, statesOfPlaces, type Stage } from "../state/state-of-places";
 import { stations, type Station } from "../stations";
 
 /** All that an owner's link may show; what is not named here it does not. */
@@ -15,7 +14,8 @@ export interface OwnerView {
   readonly number: string | null;
   readonly wantedBy: string | null;
   readonly progress: readonly { readonly station: Station; readonly progress: Progress }[];
-  readonly decided: readonly { readonly disposition: Disposition; readonly count: number }[];
+  /** How many of its parts are how far. */
+  readonly parts: readonly { readonly stage: Stage; readonly count: number }[];
   /** The estimate and the changes to it, each with what the owner said; null where it waits for that. */
   readonly estimates: readonly {
     readonly id: string;
@@ -44,6 +44,7 @@ const toldCauses = ({ diagnosis: { network, settlement } }: Assessment): readonl
 /** What an owner may see of a job. */
 export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
   const { header } = assessment.job;
+  const counts = countStages(statesOfPlaces(pack, assessment));
   const nameOfPart = (id: string | null) => {
     const slot = id && assessment.job.parts.get(id)?.slot;
     return slot ? (pack.slots.get(slot)?.name ?? null) : null;
@@ -57,7 +58,7 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
       const progress = assessment.progress.get(station);
       return progress ? [{ station, progress }] : [];
     }),
-    decided: [...countDecided(assessment.choices)].map(([disposition, count]) => ({ disposition, count })),
+    parts: stages.flatMap((stage) => (counts.has(stage) ? [{ stage, count: counts.get(stage)! }] : [])),
     estimates: assessment.intake.costEstimates.lines.map(({ estimate: { id, kind, amount, words }, approval }) => ({
       id,
       kind,

@@ -4,7 +4,9 @@ import type { Disposition } from "@/core/entry/schema";
 import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { minorUnits } from "@/core/option/price-option";
+import { standingHandOver } from "@/core/entry/visit";
 import { decidedOn, type Decided } from "@/core/plan/standing";
+import { countStages, stages, statesOfPlaces, type PlaceStates, type Stage } from "@/core/state/state-of-places";
 import type { Choice } from "@/core/option/option";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
@@ -12,22 +14,11 @@ import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { sayDecided } from "@/words/say-option";
 import { sayAmount } from "@/words/say-money";
+import { gateWords, outcomeWords, ownerStageWords } from "@/words/state-words";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { howWords, oldPartsWords, saidHowWords } from "@/words/words-for";
-import {
-  cause,
-  dayOf,
-  heading,
-  letterhead,
-  quiet,
-  sheetOf,
-  signatures,
-  tableLayout,
-  th,
-  told,
-  wordingOf,
-} from "./pieces";
+import { cause, dayOf, heading, letterhead, quiet, sheetOf, signatures, tableLayout, th, wordingOf } from "./pieces";
 
 /** A photo that the shop chose for the owner, as JPEG. */
 export interface OwnerPhoto {
@@ -45,17 +36,53 @@ export const imageOf = ({ jpeg }: Pick<OwnerPhoto, "jpeg">) =>
 /** So much of each list as a person reads; the technical record has all of it. */
 const most = { kinds: 20, watched: 10, photos: 4 } as const;
 
-/** What is done to parts, what costs most first; those that stay as they are last, in one sentence. */
-const doneTo: readonly (readonly [Disposition, done: string, toDo: string])[] = [
-  ["replace", "Replaced", "To be replaced"],
-  ["upgrade", "Replaced by a better one", "To be replaced by a better one"],
-  ["rework", "Made good", "To be made good"],
-  ["keep", "Taken out and kept", "To be kept aside"],
-];
+/** What becomes of parts, what costs most first; those that stay as they are last, in one sentence. */
+const doneTo: readonly Disposition[] = ["replace", "upgrade", "rework", "keep"];
+
+/** What is so of a part by now, and never more: new ones are here or not, and in the engine nobody has put them yet. */
+const soFar: Readonly<Record<"replace" | "upgrade" | "rework" | "keep", Readonly<Partial<Record<Stage, string>>>>> = {
+  replace: { decided: "To be replaced", ordered: "New one ordered", here: "New one here", ready: "New one here, good" },
+  upgrade: {
+    decided: "Better one to come",
+    ordered: "Better one ordered",
+    here: "Better one here",
+    ready: "Better one here, good",
+  },
+  rework: {
+    decided: "To be made good",
+    "sent-out": "At the machine shop",
+    here: "Back, to be checked",
+    ready: "Made good, measured",
+  },
+  keep: { decided: "To be kept aside", ordered: "Kept aside", here: "Kept aside", ready: "Kept aside" },
+};
 
 interface DecidedPart {
   readonly choice: Choice;
   readonly decided: Decided;
+  readonly stage: Stage;
+}
+
+/** Why, for somebody who was not there: the reason somebody gave, or what speaks for it. */
+function whyOf({ choice, decided }: DecidedPart, wording: Wording): string {
+  const [because] = decided.option?.reasons.filter(({ severity }) => severity === "error") ?? [];
+  const [reuse] = choice.alone[0]?.reasons ?? [];
+  if (decided.reason) return decided.reason;
+  // What nothing refuses goes because the plan weighed it so.
+  if (decided.by === "plan" && because === undefined && choice.alone[0]?.allowed !== false) return "By the plan agreed on."; // prettier-ignore
+  const found = because ?? reuse ?? choice.proposal.reasons[0];
+  return found ? sayProblem(found, wording) : "";
+}
+
+/** What a part is used again on: what was measured, checked and looked at. */
+function provenBy({ choice: { part, needs } }: DecidedPart, { crack, findings }: Assessment): string {
+  const lines = part ? (findings.byPart.get(part.id)?.lines ?? []) : [];
+  const said = [
+    ...(needs.some(({ row }) => row.measured > 0) ? ["measured"] : []),
+    ...(part && crack.byPart.get(part.id)?.isChecked ? ["checked for cracks"] : []),
+    ...(lines.some(({ grade }) => grade !== null) ? ["looked over"] : []),
+  ];
+  return said.length > 0 ? said.join(", ") : "by word alone";
 }
 
 /** Parts of one kind by their labels: “Pistons 1, 2, 5”. */
@@ -64,36 +91,36 @@ const sayParts = (parts: readonly DecidedPart[]): string =>
     ? capital(parts[0]!.choice.slot.name)
     : `${capital(parts[0]!.choice.partClass.name)} ${parts.map(({ choice }) => choice.slot.label).join(", ")}`;
 
-/** What is decided is done once the engine is handed over, and not before. */
-function work(parts: readonly DecidedPart[], isOver: boolean, wording: Wording): Content[] {
-  const rows = doneTo.flatMap(([disposition, done, toDo]) => {
+/** What is done and what is to be done, each as far as it is; and what is used again, on what evidence. */
+function work(parts: readonly DecidedPart[], assessment: Assessment, wording: Wording): Content[] {
+  const rows = doneTo.flatMap((disposition) => {
     const of = parts.filter(({ decided }) => decided.wanted.disposition === disposition);
-    // Alike by kind and by why: the owner reads it once.
-    const alike = groupBy(of, ({ choice, decided }) => `${choice.partClass.id} ${sayDecided(decided)} ${told(choice, wording).code}`); // prettier-ignore
-    return [...alike.values()].map((same, at): TableCell[] => [
-      { text: at === 0 ? (isOver ? done : toDo) : "", color: quiet },
+    // Alike by kind, by how far it is and by why: the owner reads it once.
+    const alike = groupBy(of, (each) => `${each.choice.partClass.id} ${each.stage} ${sayDecided(each.decided)} ${each.decided.reason ?? ""}`); // prettier-ignore
+    return [...alike.values()].map((same): TableCell[] => [
+      { text: soFar[disposition as keyof typeof soFar][same[0]!.stage] ?? "", color: quiet },
       { text: sayParts(same), bold: true },
-      { text: disposition === "rework" ? `${sayDecided(same[0]!.decided)}. ${told(same[0]!.choice, wording).why}` : told(same[0]!.choice, wording).why }, // prettier-ignore
+      { text: disposition === "rework" ? `${sayDecided(same[0]!.decided)}. ${whyOf(same[0]!, wording)}` : whyOf(same[0]!, wording) }, // prettier-ignore
     ]);
   });
   const stays = parts.filter(({ decided }) => ["reuse", "clean"].includes(decided.wanted.disposition));
-  const kinds = [...groupBy(stays, ({ choice }) => choice.partClass.id).values()].map((same) => sayParts(same));
+  const ready = stays.filter(({ stage }) => stage === "ready");
+  const kinds = [...groupBy(ready, (each) => `${each.choice.partClass.id} ${provenBy(each, assessment)}`).values()].map(
+    (same) => `${sayParts(same)} (${provenBy(same[0]!, assessment)})`,
+  );
+  const notYet = [...groupBy(stays.filter(({ stage }) => stage !== "ready"), ({ choice }) => choice.partClass.id).values()].map((same) => sayParts(same)); // prettier-ignore
   const more = rows.length - most.kinds;
+  const listed = (all: readonly string[]) => `${all.slice(0, 24).join("; ")}${all.length > 24 ? `; and ${all.length - 24} kinds more` : ""}.`; // prettier-ignore
   return [
     ...(rows.length > 0
       ? [
-          heading(isOver ? "What was done" : "What is to be done"),
-          { layout: tableLayout, table: { headerRows: 1, widths: [80, 130, "*"], body: [["", "part", "why"].map(th), ...rows.slice(0, most.kinds)] } }, // prettier-ignore
+          heading("What is done to it, and how far that is"),
+          { layout: tableLayout, table: { headerRows: 1, widths: [95, 125, "*"], body: [["", "part", "why"].map(th), ...rows.slice(0, most.kinds)] } }, // prettier-ignore
           ...(more > 0 ? [{ text: `And ${many(more, "line")} more: see the technical record.`, color: quiet }] : []),
         ]
       : []),
-    ...(kinds.length > 0
-      ? [
-          heading(isOver ? "What was used again" : "What is to be used again"),
-          { text: `${kinds.slice(0, 24).join("; ")}${kinds.length > 24 ? `; and ${kinds.length - 24} kinds more` : ""}.` }, // prettier-ignore
-          { text: "On what evidence stands in the technical record, part by part.", color: quiet }, // prettier-ignore
-        ]
-      : []),
+    ...(kinds.length > 0 ? [heading("What is used again, and on what evidence"), { text: listed(kinds) }] : []),
+    ...(notYet.length > 0 ? [heading("What is to be used again once it is proven"), { text: listed(notYet) }] : []),
   ];
 }
 
@@ -187,36 +214,58 @@ function oldParts(parts: readonly DecidedPart[], { job, order }: Assessment): Co
 }
 
 /** Where it stands, in a few sentences. */
-function inShort({ choices, holds, job, order }: Assessment, parts: readonly DecidedPart[]): Content {
-  const open = choices.length - parts.length;
-  const goes = parts.filter(({ decided }) => ["replace", "upgrade"].includes(decided.wanted.disposition)).length;
-  const made = parts.filter(({ decided }) => decided.wanted.disposition === "rework").length;
-  const stays = parts.filter(({ decided }) => ["reuse", "clean"].includes(decided.wanted.disposition)).length;
+function inShort({ holds, job, order }: Assessment, states: PlaceStates): Content {
+  const counts = countStages(states);
+  const said = stages.flatMap((stage) => (counts.has(stage) ? [`${counts.get(stage)} ${ownerStageWords[stage]}`] : []));
   const plan = job.plans.at(-1)?.terms;
   const currency = order.settings?.currency ?? null;
+  const over = standingHandOver(job);
   return {
     text: [
-      ...(parts.length > 0
-        ? [
-            `Decided so far of ${many(choices.length, "part")}: ${goes} to be replaced, ${made} made good, ${stays} used again. `,
-          ]
-        : ["Nothing is decided yet. "]),
-      ...(open > 0 ? [{ text: `${many(open, "part")} still to decide. `, bold: true }] : []),
-      ...(plan ? [`By the plan that was adopted it runs ${grouped(plan.hours)} h with ${percent(plan.chance)}, for about ${sayAmount(plan.now / minorUnits, currency)}. `] : []), // prettier-ignore
-      ...(holds.length > 0 ? [{ text: `${many(holds.length, "thing")} still ${holds.length === 1 ? "stands" : "stand"} in the way of handing it over.`, bold: true }] : []), // prettier-ignore
+      `Of ${many(states.size, "part")}: ${said.reverse().join(", ")}. `,
+      ...(plan ? [`By the plan agreed on it runs ${grouped(plan.hours)} h with ${percent(plan.chance)}, for about ${sayAmount(plan.now / minorUnits, currency)}. `] : []), // prettier-ignore
+      ...(holds.length > 0 && over === null ? [{ text: `${many(holds.length, "thing")} still ${holds.length === 1 ? "stands" : "stand"} in the way of handing it over.`, bold: true }] : []), // prettier-ignore
     ],
     margin: [0, 8, 0, 0],
   };
 }
 
+/** How it left, and what was open then: what was not done is said. */
+function left(assessment: Assessment): Content[] {
+  const over = standingHandOver(assessment.job);
+  if (!over) return [signatures];
+  const { outcome, past, word, to, at } = over;
+  const day = dayOf(assessment);
+  return [
+    ...(past.length > 0
+      ? [
+          heading("What was not done, and is known to be open"),
+          { ul: past.map(({ is, count, why }) => `${gateWords[is]}: ${count}${why === null ? "" : `. ${why}`}`) },
+        ]
+      : []),
+    {
+      text: `${outcome === null ? "Handed over" : outcomeWords[outcome].name}: to ${to} on ${day(at)}.${word ? ` ${word.by} was told that it may not be run, ${howWords[word.how]} on ${day(word.on)}.` : ""}`, // prettier-ignore
+      margin: [0, 12, 0, 0],
+      bold: true,
+    },
+  ];
+}
+
 /** How it was identified, in a sentence; nothing where nobody looked. */
-function sayIdentified({ identity }: Assessment, { pack }: CompiledPack): string {
+function sayIdentified({ identity, job }: Assessment, { pack }: CompiledPack): string {
   if (!identity) return "";
+  const told = job.header?.engine.number ?? null;
+  const plain = (text: string) => text.toUpperCase().replace(/[^A-Z0-9]+/gu, "");
+  const read = identity.places.flatMap(({ read: all }) => all.map(({ text }) => text));
+  const others = told === null ? [] : read.filter((text) => plain(text) !== plain(told));
+  const differs = others.length > 0 ? `It came as No. ${told}; on it stands ${[...new Set(others)].join(", ")}. ` : "";
   const isSaid =
     identity.places.some(({ read }) => read.length > 0) || identity.tells.some(({ answer }) => answer !== null);
   const { variant, probability } = identity.likeliest;
   const name = pack.variants.find(({ id }) => id === variant)?.name ?? variant;
-  return isSaid ? `By its numbers and what was seen of it this is ${name}, ${percent(probability)} sure.` : "";
+  return isSaid
+    ? `${differs}By its numbers and what was seen of it this is ${name}, ${percent(probability)} sure.`
+    : "";
 }
 
 const photoWidth = 245;
@@ -235,19 +284,19 @@ export function ownerReport(
   const name = job.header?.name ?? "Engine";
   const unit = unitById(job.header?.unit ?? "mm")!;
   const wording = wordingOf(pack, assessment, unit, "short");
-  const parts = assessment.choices.flatMap((choice): DecidedPart[] => {
+  const states = statesOfPlaces(pack, assessment);
+  const parts = [...states.values()].flatMap(({ choice, stage }): DecidedPart[] => {
     const decided = decidedOn(choice);
-    return decided?.unsettled === null ? [{ choice, decided }] : [];
+    return decided?.unsettled === null && stage !== "held" ? [{ choice, decided, stage }] : [];
   });
   const shown = photos.slice(0, most.photos);
   const cautions = assessment.cautions.filter(({ station }) => station === "decide" || station === "hand-over");
-  const handed = job.handOvers.at(-1);
   return {
     ...sheetOf(`Report: ${name}`, name),
     content: [
       ...letterhead(pack, assessment, owner),
       { text: sayIdentified(assessment, pack), color: quiet, margin: [0, 2, 0, 0] },
-      inShort(assessment, parts),
+      inShort(assessment, states),
       ...cause(assessment, wording),
       ...(shown.length > 0
         ? [
@@ -267,16 +316,14 @@ export function ownerReport(
             },
           ]
         : []),
-      ...work(parts, handed !== undefined, wording),
+      ...work(parts, assessment, wording),
       ...watched(parts, assessment, wording),
       ...money(assessment),
       ...oldParts(parts, assessment),
       ...(cautions.length > 0
         ? [heading("Cautions"), { ul: cautions.map(({ text }) => text), color: quiet, fontSize: 8 }]
         : []),
-      handed
-        ? { text: `Handed over to ${handed.to} on ${dayOf(assessment)(handed.at)}.`, margin: [0, 12, 0, 0], bold: true }
-        : signatures,
+      ...left(assessment),
     ],
   };
 }

@@ -218,7 +218,7 @@ export function letterhead(pack: CompiledPack, assessment: Assessment, owner: st
         ...(owner ? [owner] : []),
         variantOf(pack, assessment)?.name ?? pack.pack.family,
         job.header?.engine.number ? `No. ${job.header.engine.number}` : "number unknown",
-        ...(order.application.words ? [order.application.words] : []),
+        ...(order.application.name ? [order.application.name] : []),
         ...(order.hoursWanted ? [`wanted for ${grouped(order.hoursWanted)} h`] : []),
         ...(order.wantedBy ? [`wanted by ${day(order.wantedBy)}`] : []),
       ].join("  ·  "),

@@ -7,12 +7,13 @@ import type { CompiledPack } from "@/core/pack/compile-pack";
 import { photosForOwner } from "@/core/photo/photos";
 import { renderPdf } from "../render-pdf";
 import { declinedDocument, estimateDocument } from "./estimate-document";
+import { notToRunDocument } from "./not-to-run";
 import { imageOf, ownerReport, type OwnerPhoto } from "./owner-report";
 import { imageOfMark } from "./pieces";
 import { reportDefinition } from "./report-definition";
 
 /** Which document of a job: a few pages for its owner, all there is, what is asked for, what was declined. */
-export const reports = ["owner", "record", "estimate", "declined"] as const;
+export const reports = ["owner", "record", "estimate", "declined", "not-to-run"] as const;
 export type Report = (typeof reports)[number];
 
 /** Reads a photo as small JPEG; null where it is not there. */
@@ -93,6 +94,7 @@ export async function renderReport(
     record: () => reportDefinition(own, assessment, owner),
     estimate: () => estimateDocument(own, assessment, owner),
     declined: () => declinedDocument(own, assessment, owner),
+    "not-to-run": () => notToRunDocument(own, assessment, owner),
   };
   return renderPdf(await documents[report]());
 }

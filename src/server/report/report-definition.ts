@@ -15,6 +15,8 @@ import { holdKinds } from "@/core/problem/problem-codes";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { sayLimit, sayRef } from "@/words/say-option";
+import { isReady, statesOfPlaces } from "@/core/state/state-of-places";
+import { sayWaits } from "@/words/state-words";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { cause, dayOf, ember, heading, identified, quiet, sheetOf, tableLayout, th, told, wordingOf } from "./pieces";
 import { whatWasSeen } from "./what-was-seen";
@@ -244,10 +246,11 @@ function matched({ match: { pairings, inPlace, quantities } }: Assessment, wordi
 }
 
 /** What stands in the way, the gravest first, and what is still to be decided. */
-function inTheWay({ holds, progress }: Assessment, wording: Wording): Content[] {
-  const { done, total } = progress.get("decide")!;
+function inTheWay(pack: CompiledPack, assessment: Assessment, wording: Wording): Content[] {
+  const { holds } = assessment;
+  const open = [...statesOfPlaces(pack, assessment).values()].filter((place) => !isReady(place));
   const lines = [
-    ...(total > done ? [`${many(total - done, "part")} still to decide.`] : []),
+    ...(open.length > 0 ? [`${many(open.length, "part")} not ready: ${sayWaits(open)}.`] : []),
     ...holdKinds.flatMap((kind) =>
       holds
         .filter((hold) => hold.kind === kind)
@@ -345,7 +348,7 @@ export function reportDefinition(
         assessment.choices.filter(({ joined, proposal }) => joined.kind === "open" && proposal.disposition === "hold"),
         looked,
       ),
-      ...inTheWay(assessment, wording),
+      ...inTheWay(pack, assessment, wording),
       ...(cautions.length > 0
         ? [heading("Cautions"), { ul: cautions.map((caution) => caution.text), color: quiet }]
         : []),

@@ -8,6 +8,8 @@ import { pellbrook } from "@/core/fixtures/packs/pellbrook";
 import { rotary } from "@/core/fixtures/packs/rotary";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Envelope } from "@/core/entry/schema";
+import { countStages, statesOfPlaces } from "@/core/state/state-of-places";
+import { ownerStageWords } from "@/words/state-words";
 import { decidedOn } from "@/core/plan/standing";
 import { ownerReport } from "./owner-report";
 import { declinedDocument, estimateDocument } from "./estimate-document";
@@ -54,7 +56,7 @@ test("says what is not known instead of leaving it out", () => {
   expect(words).toContain("hours wanted unknown");
   expect(words).toContain("Not measured, and so not judged Liner bores: 1, 2, 3, 4, 5, 6");
   expect(words).toContain("Oil jet, by eye: 1, 2, 3, 4, 5, 6");
-  expect(words).toContain("153 parts still to decide.");
+  expect(words).toContain("153 parts not ready: 153 to be judged.");
   expect(wordsOf(orrinshaw, demoJob("ferry-marigold"))).toContain("cannot tell yet");
   expect(wordsOf(rotary, new TestBench(rotary).entries)).toContain("number unknown");
 });
@@ -176,13 +178,11 @@ describe("what the owner gets", () => {
   test("says in the words of the assessment what failed, what was done and why, what to watch and what it costs", () => {
     const { assessment, words } = said("ferry-marigold");
     expect(words).toContain("What failed first Oil jet pipe cracked, cylinder 5.");
-    const decided = assessment.choices.flatMap((choice) => decidedOn(choice)?.wanted.disposition ?? []);
-    const count = (...of: string[]) => decided.filter((each) => of.includes(each)).length;
-    expect(words).toContain(`Decided so far of ${assessment.choices.length} parts: ${count("replace", "upgrade")} to be replaced, ${count("rework")} made good, ${count("reuse", "clean")} used again.`); // prettier-ignore
+    const counts = countStages(statesOfPlaces(orrinshaw, assessment));
+    for (const [stage, count] of counts) expect(words).toContain(`${count} ${ownerStageWords[stage]}`);
     // What is decided is not done before the engine is handed over.
-    expect(words).toContain("What is to be done");
-    expect(words).not.toMatch(/What was done|What was used again/u);
-    expect(words).toContain(`${assessment.choices.length - decided.length} parts still to decide.`);
+    expect(words).toContain("What is done to it, and how far that is");
+    expect(words).not.toMatch(/What was done|Replaced|To be replaced New|What was used again/u);
     for (const { estimate } of assessment.intake.costEstimates.lines) expect(words).toContain(estimate.words);
     expect(words).toContain("For the shop, date");
   });
@@ -191,7 +191,7 @@ describe("what the owner gets", () => {
     const { assessment, words } = said("drainage-pump-3");
     expect(assessment.choices.some((choice) => decidedOn(choice))).toBe(false);
     expect(words).not.toMatch(/What failed first|What it costs|used again|to be done|were judged/u);
-    expect(words).toContain("Nothing is decided yet.");
+    expect(words).toContain("153 still to be looked at");
     const bench = new TestBench(orrinshaw);
     bench.readRestAsNew();
     bench.add("part-scrapped", { part: bench.partIn.get("rod-2")!, why: "bent", made: "destroyed", certificate: null });

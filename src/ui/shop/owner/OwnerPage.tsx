@@ -3,8 +3,7 @@ import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import type { OwnerView } from "@/core/views/owner-view";
 import { capital } from "@/words/capital";
 import { stationWords } from "@/words/stations";
-import { dispositionWords } from "@/words/words-for";
-import { DispositionMark } from "../../kit/DispositionMark";
+import { ownerStageWords } from "@/words/state-words";
 import { Leader } from "../../kit/Leader";
 import { Estimates } from "./Estimates";
 import { OwnerFrame } from "./OwnerFrame";
@@ -137,22 +136,14 @@ export function OwnerPage({
         </>
       )}
 
-      {view.decided.length > 0 && (
+      {view.parts.length > 0 && (
         <>
           <Heading as="h2" fontSize="16px" mt="28px">
-            What was decided
+            Its parts
           </Heading>
           <chakra.dl mt="6px">
-            {view.decided.map(({ disposition, count }) => (
-              <Leader
-                key={disposition}
-                name={
-                  <Flex as="span" gap="8px" align="center">
-                    <DispositionMark disposition={disposition} />
-                    {dispositionWords[disposition]}
-                  </Flex>
-                }
-              >
+            {view.parts.map(({ stage, count }) => (
+              <Leader key={stage} name={capital(ownerStageWords[stage])}>
                 {count}
               </Leader>
             ))}

@@ -15,6 +15,8 @@ import { rowsOf, type Choice, type Option } from "@/core/option/option";
 import { sameOption } from "@/core/option/same-option";
 import { slotStates } from "@/core/views/slot-state";
 import { isSettled } from "@/core/plan/standing";
+import { statesOfPlaces } from "@/core/state/state-of-places";
+import { sayPlace } from "@/words/state-words";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { CauseActions } from "../../job/CauseActions";
@@ -91,15 +93,16 @@ function Decisions({ tabs }: { tabs: ReactNode }) {
   const { row: rowId } = useInHand();
   const decide = useDecide();
   const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
+  const states = statesOfPlaces(pack, assessment);
   // In the order in which they stand below each other, for the arrow keys too.
   const groups = useMemo(
     () =>
       inGroups(assessment.choices, (choice) => choice.partClass).map(({ name, items }) => ({
         name,
         items,
-        lines: alike(items, apart),
+        lines: alike(items, states, apart),
       })),
-    [assessment, apart],
+    [assessment, states, apart],
   );
   const lines = groups.flatMap(({ lines: of }) => of);
   const here =
@@ -186,7 +189,7 @@ function Decisions({ tabs }: { tabs: ReactNode }) {
   // Where there is no room beside the list the options stand below what they are of.
   const isNarrow = useBreakpointValue({ base: true, lg: false }, { fallback: "lg" });
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
-  const isApart = apart.has(lineKey(here));
+  const isApart = apart.has(lineKey(here, states));
 
   const tag = (
     <>
@@ -208,7 +211,7 @@ function Decisions({ tabs }: { tabs: ReactNode }) {
           mt="6px"
           onClick={() => {
             const next = new Set(apart);
-            if (!next.delete(lineKey(here))) next.add(lineKey(here));
+            if (!next.delete(lineKey(here, states))) next.add(lineKey(here, states));
             setApart(next);
           }}
         >
@@ -323,6 +326,7 @@ function Decisions({ tabs }: { tabs: ReactNode }) {
                       <LineRow
                         key={line[0]!.slot.id}
                         line={line}
+                        soFar={sayPlace(states.get(line[0]!.slot.id), wording.days)}
                         isHere={line === here}
                         wording={wording}
                         hands={hands}

@@ -2,7 +2,7 @@
 import { Flex, chakra } from "@chakra-ui/react";
 import { memo, useCallback, type ReactNode } from "react";
 import { isMeasured, rowsOf, type Choice } from "@/core/option/option";
-import { standingOf } from "@/core/plan/standing";
+import { isNewInPlace, standingOf } from "@/core/plan/standing";
 import { formatNumber, formatUncertainty } from "@/core/quantity/format-quantity";
 import { isByEye } from "@/core/pack/compile-pack";
 import { shownUnit } from "@/core/quantity/units";
@@ -13,14 +13,15 @@ import { sayProblem, type Wording } from "@/words/say-problem";
 import { DispositionMark } from "../../kit/DispositionMark";
 import { nameOfLine } from "./alike";
 
-function sayStanding(choice: Choice): string {
+function sayStanding(choice: Choice, soFar: string): string {
   const standing = standingOf(choice);
   if (standing.kind === "clash") return "decided twice: choose one";
   if (standing.kind === "incomplete") return "decided in part";
+  if (isNewInPlace(choice)) return `new, ${soFar}`;
   if (standing.kind === "open")
     return choice.proposal.disposition === "hold" ? "not judged yet" : choice.provisional ? "proposed, still open" : "proposed"; // prettier-ignore
   if (standing.unsettled) return `decided, but ${unsettledWords[standing.unsettled]}`;
-  return standing.overrides ? "decided, against the proposal" : "decided";
+  return standing.overrides ? `${soFar}, against the proposal` : soFar;
 }
 
 /** What a part reads: its own figure where it has one, how many places were measured where it has several. */
@@ -47,6 +48,8 @@ function Reading({ choice, wording }: { choice: Choice; wording: Wording }) {
 interface Props {
   /** One part, or several that are alike in everything that matters here. */
   readonly line: readonly Choice[];
+  /** How far what was decided is done. */
+  readonly soFar: string;
   readonly isHere: boolean;
   readonly wording: Wording;
   /** What stands below it where there is no room beside the list. */
@@ -62,7 +65,7 @@ interface Props {
 const wide = "22px 168px 112px 158px minmax(0, 1fr)";
 
 /** One line of the list: which parts, what they read, what is proposed or decided, and the first reason. */
-export const LineRow = memo(function LineRow({ line, isHere, wording, hands, children }: Props) {
+export const LineRow = memo(function LineRow({ line, soFar, isHere, wording, hands, children }: Props) {
   const choice = line[0]!;
   const { slot, proposal } = choice;
   const standing = standingOf(choice);
@@ -113,7 +116,7 @@ export const LineRow = memo(function LineRow({ line, isHere, wording, hands, chi
         <Flex as="span" direction="column" fontSize="14px" lineHeight="1.2" textAlign={{ base: "right", md: "left" }}>
           <span>{clash ? "Decided twice" : decided ? sayDecided(decided) : sayOption(shown)}</span>
           <chakra.span fontSize="12px" color={isDone ? "quiet" : "emberInk"}>
-            {sayStanding(choice)}
+            {sayStanding(choice, soFar)}
           </chakra.span>
         </Flex>
         <chakra.span

@@ -1,16 +1,18 @@
 import type { Choice } from "@/core/option/option";
 import { isMeasured, rowsOf } from "@/core/option/option";
 import { optionKey } from "@/core/option/same-option";
+import type { PlaceStates } from "@/core/state/state-of-places";
 import { decidedOn, standingOf } from "@/core/plan/standing";
 
 /** What parts that stand on one line have in common: kind, way, how far it is settled, and what speaks first. */
-function likeness(choice: Choice): string {
+function likeness(choice: Choice, states: PlaceStates): string {
   const decided = decidedOn(choice);
   const way = optionKey(decided?.option ?? choice.proposal);
   const unsettled = decided?.unsettled ?? null;
   const why = choice.proposal.disposition === "reuse" ? "" : (choice.proposal.reasons[0]?.code ?? "");
   return [
     choice.partClass.id,
+    states.get(choice.slot.id)?.stage,
     standingOf(choice).kind,
     unsettled ?? "",
     decided?.overrides ?? "",
@@ -25,10 +27,14 @@ function likeness(choice: Choice): string {
 }
 
 /** Parts of a group on as few lines as tell them apart: like parts together, unlike ones by themselves. */
-export function alike(choices: readonly Choice[], apart: ReadonlySet<string>): readonly (readonly Choice[])[] {
+export function alike(
+  choices: readonly Choice[],
+  states: PlaceStates,
+  apart: ReadonlySet<string>,
+): readonly (readonly Choice[])[] {
   const lines = new Map<string, Choice[]>();
   for (const choice of choices) {
-    const key = apart.has(likeness(choice)) ? choice.slot.id : likeness(choice);
+    const key = apart.has(likeness(choice, states)) ? choice.slot.id : likeness(choice, states);
     const line = lines.get(key);
     if (line) line.push(choice);
     else lines.set(key, [choice]);
@@ -37,7 +43,7 @@ export function alike(choices: readonly Choice[], apart: ReadonlySet<string>): r
 }
 
 /** What a line is known by, to take it apart and put it together again. */
-export const lineKey = (line: readonly Choice[]): string => likeness(line[0]!);
+export const lineKey = (line: readonly Choice[], states: PlaceStates): string => likeness(line[0]!, states);
 
 /**
  * How the parts of a line are called together: “liners 1, 2, 4, 6” by what their names begin with and their labels.
