@@ -112,9 +112,10 @@ test("what metal has reached is a suspect until it is looked into; a job that co
   await page.getByRole("button", { name: "Sign", exact: true }).click();
   await expect(page.getByText("cannot be determined, signed")).toBeVisible();
   await page.goto(`/jobs/${stream}/hand-over`);
+  await page.getByRole("radio", { name: /^Returned in parts/ }).check();
   await page.getByPlaceholder("who takes the engine").fill("The quarry");
   await page.getByRole("button", { name: "Hand over" }).click();
-  await expect(page.getByText("Handed over to The quarry")).toBeVisible();
+  await expect(page.getByText(/Handed over to The quarry/)).toBeVisible();
   await page.goto(`/jobs/${stream}/diagnose`);
   await page.getByRole("button", { name: "It came back" }).click();
   await page.getByLabel("Why it came back").fill("knocks again after 60 h");

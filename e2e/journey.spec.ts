@@ -130,7 +130,7 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
   expect((await shop.written(bench)).filter((entry) => entry.type === "decision-made")).toEqual([]);
   await page.getByLabel(/goes against the proposal/).fill("Will not last 4000 h");
   await page.keyboard.press("Enter");
-  await expect(choice("liner, cylinder 3")).toContainText("decided, against the proposal");
+  await expect(choice("liner, cylinder 3")).toContainText("decided, to be ordered, against the proposal");
   // The focus is back in the list, where the next key is meant.
   await expect(choice("liner, cylinder 3")).toBeFocused();
   // Shells go with the journals that are ground; the piston of the replaced liner stays.
@@ -156,7 +156,8 @@ test("an engine goes from the measuring bench to a printed report", async ({ pag
 
   // Hand over: a report of one page and the record, entry for entry.
   await page.getByRole("link", { name: /^Hand over/ }).click();
-  await expect(page.getByText("Nothing.", { exact: true })).toBeVisible();
+  // Decided is not done: what is to be bought and machined keeps it from being released without a reason.
+  await expect(page.getByRole("list", { name: "What is still open" })).toContainText("Decided, and not done");
   const download = async (name: string) => {
     const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name }).click()]);
     return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };

@@ -85,10 +85,12 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await expect(page.getByText("153 of 153")).toBeVisible();
   await find("hand over");
   await expect(page.getByRole("heading", { name: "Hand over", level: 1 })).toBeVisible();
+  await page.getByRole("radio", { name: /^Released to run/ }).focus();
+  await page.keyboard.press("Space");
   await page.getByLabel("Hand over to").focus();
   await page.keyboard.type("Ice survey");
   await page.keyboard.press("Enter");
-  await expect(page.getByText(/^Handed over to Ice survey/)).toBeVisible();
+  await expect(page.getByText(/^Released to run\. Handed over to Ice survey/)).toBeVisible();
   await expect(page.getByText("Everything still stands as it was shown then.")).toBeVisible();
   await expect.poll(async () => (await shop.written(bench)).at(-1)?.type).toBe("handed-over");
 
@@ -218,10 +220,12 @@ test("an engine goes from the door to its report without a pointer, in inches", 
   await toStation("]", "What is bought, and what is sent out");
   await toStation("]", "Build");
   await toStation("]", "Hand over");
+  await tabTo(page.getByRole("radio", { name: /^Returned in parts/ }));
+  await page.keyboard.press("Space");
   await tabTo(page.getByLabel("Hand over to"));
   await page.keyboard.type("Ice survey");
   await page.keyboard.press("Enter");
-  await expect(page.getByText(/^Handed over to Ice survey/)).toBeVisible();
+  await expect(page.getByText(/^Returned in parts\. Handed over to Ice survey/)).toBeVisible();
   await tabTo(page.getByRole("link", { name: "Technical record, PDF" }));
   const [report] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Enter")]);
   expect(report.suggestedFilename()).toBe("ice-boat.record.pdf");

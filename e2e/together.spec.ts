@@ -111,6 +111,7 @@ test("what the server refuses while its sheet is not open stays in the tray with
       json: { problems: [{ code: "too-large", path: [], severity: "error", params: { bytes: 70000, most: 65536 } }] },
     }),
   );
+  await page.getByRole("radio", { name: /^Returned in parts/ }).check();
   await page.getByLabel("Hand over to").fill("Marigold Ferries");
   await page.getByRole("button", { name: "Hand over", exact: true }).click();
   const tray = page.getByRole("alert").filter({ hasText: "Not saved: the hand-over to Marigold Ferries" });

@@ -1,5 +1,5 @@
 import type { Outcome, GateKind } from "@/core/entry/outcomes";
-import type { PlaceState, Stage, Wait } from "@/core/state/state-of-places";
+import { isReady, type PlaceState, type Stage, type Wait } from "@/core/state/state-of-places";
 import { sayDay } from "./say-day";
 import { unsettledWords } from "./words-for";
 import type { DayStyle } from "@/core/entry/schema";
@@ -65,7 +65,9 @@ export function sayWait(wait: Wait, days?: DayStyle): string {
 export function sayPlace(place: PlaceState | undefined, days?: DayStyle): string {
   if (!place) return "";
   const [wait] = place.waits;
-  if (!wait || wait.is === "hold") return wait ? `${stageWords[place.stage]}, held` : stageWords[place.stage];
+  // What is there now is not what will be fitted.
+  const stage = `${isReady(place) && place.part?.id !== place.choice.part?.id ? "new one " : ""}${stageWords[place.stage]}`;
+  if (!wait || wait.is === "hold") return wait ? `${stage}, held` : stage;
   const said = sayWait(wait, days);
   return place.stage === "decided" ? `decided, ${said}` : said;
 }

@@ -141,7 +141,7 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
     family: pack.pack.family,
     variant: variantOf(pack, assessment)?.name ?? null,
     hoursWanted: order.hoursWanted,
-    application: order.application.words,
+    application: order.application.name,
     wantedBy: order.wantedBy,
     late: assessment.buying.ordered.filter(({ isOverdue }) => isOverdue).length,
     isOver: standingHandOver(job) !== null,

@@ -22,7 +22,7 @@ export const diagnoseSentences = {
   "cause-unlikely": (p) =>
     `${p.cause} was ${p.probability === null ? "not worked out" : `${percent(p.probability)} likely`} when it was settled; ${percent(p.wanted)} is asked for.`,
   "cause-undetermined": (p) => `The cause cannot be determined: ${p.reason}. For safety's sake: ${p.precautions}.`,
-  "action-open": (p) => `${p.cause}: ${p.action}.`,
+  "action-open": (p) => `${capital(p.cause)}: ${p.action}.`,
   "action-refused": (p) => `Not done: ${p.action}. ${p.why}`.trim(),
   "suspect-cleared": (p) => `${fouled(p)}, and was proven clean.`,
   "suspect-open": (p) =>

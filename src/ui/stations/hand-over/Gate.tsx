@@ -33,8 +33,8 @@ function Line({ line }: { line: GateLine }) {
       </Flex>
       {line.places.length > 0 && (
         <chakra.p fontSize="14px" color="quiet">
-          {capital(sayWaits(line.places))}: {named.join(", ")}
-          {more > 0 ? ` and ${more} more` : ""}.
+          {capital(sayWaits(line.places))}: {named.join("; ")}
+          {more > 0 ? `; and ${more} more` : ""}.
         </chakra.p>
       )}
       {line.holds.slice(0, mostNamed).map((hold, at) => (

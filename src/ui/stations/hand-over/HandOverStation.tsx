@@ -55,7 +55,7 @@ function HandOvers({ gate }: { gate: GateOf }) {
       {assessment.handOvers.map(({ handOver, differences }) => (
         <Box key={handOver.id} mb="16px">
           <chakra.p fontWeight={600}>
-            {handOver.outcome === null ? "Handed over" : outcomeWords[handOver.outcome].name}: to {handOver.to} on{" "}
+            {handOver.outcome !== null && `${outcomeWords[handOver.outcome].name}. `}Handed over to {handOver.to} on{" "}
             <Day of={handOver.at} /> by {nameOf(handOver.author)}.
           </chakra.p>
           {handOver.word && (
