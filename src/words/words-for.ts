@@ -1,3 +1,4 @@
+import type { MoneyKind, MoneyState } from "@/core/money/ledger";
 import type { Unsettled } from "@/core/plan/standing";
 import type { Unmoving } from "@/core/heard/heard";
 import type { Part } from "@/core/entry/fold";
@@ -54,6 +55,25 @@ export const dispositionWords: Readonly<Record<Disposition, string>> = {
   replace: "Replace",
   keep: "Keep for another build",
   hold: "Hold",
+};
+
+export const moneyStateWords: Readonly<Record<MoneyState, string>> = {
+  committed: "Ordered, or at the machine shop",
+  "to-come": "Still to come",
+};
+
+export const moneyKindWords: Readonly<Record<MoneyKind, string>> = {
+  parts: "Parts",
+  "used-up": "Used up",
+  "machine-shop": "Machine shop",
+  labour: "Work at the bench",
+  deposit: "Deposits, paid back for old parts",
+};
+
+export const labourWords: Readonly<Record<string, string>> = {
+  before: "To take apart and measure",
+  parts: "On parts",
+  together: "To put together",
 };
 
 /** Why what was decided does not stand. */

@@ -61,6 +61,9 @@ const [minutesAPoint, minutesBack] = [2, 20];
 /** Share of a rebuild's labour that goes into putting it together, where no strip list says how long that took. Common practice, no source. */
 const assemblyShare = 0.5;
 
+/** The same of work at the bench, for whoever prices it. */
+export const benchSpread = spreads.bench;
+
 const draws = 2000;
 
 /** @source  inverse of the triangular distribution's function */
@@ -186,6 +189,8 @@ export interface BenchWork {
   readonly before: number;
   /** To make good what is made good here, and to put it together. */
   readonly assembly: number;
+  /** Of that, what is done to parts before they go together. */
+  readonly onParts: number;
 }
 
 /**
@@ -205,7 +210,8 @@ export function benchWork(
   const points = [...measured.rows.values()].reduce((sum, row) => sum + (row.part ? row.points.length - row.measured : 0), 0); // prettier-ignore
   const together = strip ? stripping.reduce((sum, { step }) => sum + step.minutes, 0) : pack.worth.labourHours * 60 * assemblyShare; // prettier-ignore
   const work = choices.reduce((sum, choice) => sum + (settledOption(choice)?.minutes ?? 0), 0);
-  return { before: open + points * minutesAPoint, assembly: together + work + backFromShop * minutesBack };
+  const onParts = work + backFromShop * minutesBack;
+  return { before: open + points * minutesAPoint, assembly: together + onParts, onParts };
 }
 
 /**

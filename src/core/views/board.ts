@@ -8,7 +8,7 @@ export interface BoardJob {
   readonly wantedBy: string | null;
   /** Who works on it; null for whoever is free. */
   readonly givenTo: string | null;
-  readonly work: BenchWork | null;
+  readonly work: Pick<BenchWork, "before" | "assembly"> | null;
   /** What was ordered is promised for this day. */
   readonly until: string | null;
 }

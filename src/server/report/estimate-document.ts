@@ -121,7 +121,7 @@ export function estimateDocument(
       ...(assessment.intake.costEstimates.lines.length === 0
         ? [{ text: "No amount is asked for yet: the shop names it at Intake.", color: quiet, margin: [0, 6, 0, 0] as [number, number, number, number] }] // prettier-ignore
         : []),
-      ...money(assessment),
+      ...money(pack, assessment),
       ...byPlan(assessment),
       ...lines(assessment, wording),
       { unbreakable: true, stack: [...unjudged(assessment), signatures] },

@@ -3,7 +3,9 @@ import type { Assessment } from "@/core/assessment";
 import type { Disposition } from "@/core/entry/schema";
 import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
+import { ledgerOf, moneyOfLines, type Ledger } from "@/core/money/ledger";
 import { minorUnits } from "@/core/option/price-option";
+import { buysOfJob } from "@/core/ordering/order-of-job";
 import { standingHandOver } from "@/core/entry/visit";
 import { decidedOn, type Decided } from "@/core/plan/standing";
 import { countStages, stages, statesOfPlaces, type PlaceStates, type Stage } from "@/core/state/state-of-places";
@@ -13,7 +15,7 @@ import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { sayDecided } from "@/words/say-option";
-import { sayAmount } from "@/words/say-money";
+import { sayAmount, sayMoney } from "@/words/say-money";
 import { gateWords, outcomeWords, ownerStageWords } from "@/words/state-words";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
@@ -157,9 +159,21 @@ function watched(parts: readonly DecidedPart[], { endurance, order }: Assessment
       ];
 }
 
+/** What it comes to by what was decided, the work included, and what is not in it. */
+export function sayLedger({ lines, total, unpriced, undecided }: Ledger, currency: string | null): string {
+  const committed = moneyOfLines(lines.filter(({ state }) => state === "committed"));
+  const without = [
+    unpriced > 0 ? `${many(unpriced, "line")} without a price` : "",
+    undecided > 0 ? `${many(undecided, "part")} not decided` : "",
+  ].filter(Boolean);
+  return `By what is decided it comes to about ${sayAmount(total.likely / minorUnits, currency)} (${sayMoney(total, currency)}), work included; ${sayMoney(committed, currency)} of it is ordered.${without.length > 0 ? ` Not in it: ${without.join(" and ")}.` : ""}`; // prettier-ignore
+}
+
 /** What it costs against what was agreed, and what the owner did not want. */
-export function money({ intake, job, order }: Assessment): Content[] {
+export function money(pack: CompiledPack, assessment: Assessment): Content[] {
+  const { intake, job, order } = assessment;
   const { lines, total, approved } = intake.costEstimates;
+  const ledger = ledgerOf(pack, assessment, buysOfJob(pack, assessment));
   const currency = order.settings?.currency ?? null;
   const word = { estimate: "Estimate", change: "Change" } as const;
   const body = lines.map(({ estimate, approval }): TableCell[] => [
@@ -180,6 +194,7 @@ export function money({ intake, job, order }: Assessment): Content[] {
           },
         ]
       : []),
+    ...(ledger.lines.length > 0 ? [{ text: sayLedger(ledger, currency), margin: [0, 3, 0, 0] as [number, number, number, number] }] : []), // prettier-ignore
     ...(job.declined.length > 0
       ? [
           heading("What the owner did not want done"),
@@ -318,7 +333,7 @@ export function ownerReport(
         : []),
       ...work(parts, assessment, wording),
       ...watched(parts, assessment, wording),
-      ...money(assessment),
+      ...money(pack, assessment),
       ...oldParts(parts, assessment),
       ...(cautions.length > 0
         ? [heading("Cautions"), { ul: cautions.map(({ text }) => text), color: quiet, fontSize: 8 }]

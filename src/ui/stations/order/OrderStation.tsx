@@ -1,8 +1,10 @@
 "use client";
 import { Heading } from "@chakra-ui/react";
 import { useMemo } from "react";
+import { ledgerOf } from "@/core/money/ledger";
 import { buysOfJob } from "@/core/ordering/order-of-job";
 import { scheduleOf } from "@/core/ordering/schedule";
+import { sayMinor } from "@/words/say-plan";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
 import { StationHolds } from "../../job/StationHolds";
@@ -11,13 +13,14 @@ import { useInAddress } from "../../job/address";
 import { useJob } from "../../job/JobContext";
 import { TabRow, type TabItem } from "../../kit/TabRow";
 import { BuyTab } from "./BuyTab";
+import { MoneyTab } from "./MoneyTab";
 import { OrderedTab } from "./OrderedTab";
 import { ShopTab } from "./ShopTab";
 import { WhenTab } from "./WhenTab";
 import { useSettled } from "../../kit/Below";
 import { useDay } from "../../kit/day";
 
-const known = ["buy", "ordered", "shop", "when"] as const;
+const known = ["buy", "ordered", "shop", "money", "when"] as const;
 type Tab = (typeof known)[number];
 
 /** What is bought and what goes to the machine shop, by what was decided and no more; what came of it, and when it is done. */
@@ -26,6 +29,7 @@ export function OrderStation() {
   const { assessment, pack } = useJob();
   const buys = useMemo(() => buysOfJob(pack, assessment), [pack, assessment]);
   const { toBuy, shop } = buys;
+  const ledger = useMemo(() => ledgerOf(pack, assessment, buys), [pack, assessment, buys]);
   const isSettled = useSettled();
   /** Undefined while it is still to be played through. */
   const schedule = useMemo(
@@ -47,6 +51,7 @@ export function OrderStation() {
       isUrgent: coming.some(({ isOverdue }) => isOverdue),
     },
     { id: "shop", name: "Machine shop", count: away.length > 0 ? many(away.length, "part") : "" },
+    { id: "money", name: "What it costs", count: sayMinor(ledger.total.likely, assessment.order.settings?.currency ?? null) }, // prettier-ignore
     { id: "when", name: "Ready when", count: schedule ? day(schedule.likely) : "" },
   ];
   return (
@@ -60,6 +65,7 @@ export function OrderStation() {
       {tab === "buy" && <BuyTab toBuy={toBuy} />}
       {tab === "ordered" && <OrderedTab />}
       {tab === "shop" && <ShopTab shop={shop} />}
+      {tab === "money" && <MoneyTab ledger={ledger} />}
       {tab === "when" && schedule !== undefined && <WhenTab schedule={schedule} />}
     </StationLayout>
   );
