@@ -3,7 +3,7 @@ import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { frontHeaders } from "@/server/front";
-import { dayStyle } from "@/server/day-style";
+import { shopDays } from "@/server/day-style";
 import { room } from "@/server/room";
 import { Provider } from "@/ui/frame/Provider";
 import { RoomBanner } from "@/ui/frame/RoomBanner";
@@ -15,13 +15,14 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get(frontHeaders.nonce) ?? undefined;
+  const { style, zone } = await shopDays();
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
         <link rel="stylesheet" href={`/theme.css?${process.env.EMBER_BUILD ?? ""}`} />
       </head>
       <body>
-        <Provider nonce={nonce} days={await dayStyle()}>
+        <Provider nonce={nonce} days={style} zone={zone}>
           <RoomBanner room={await room()} />
           {children}
         </Provider>

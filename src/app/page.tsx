@@ -1,3 +1,4 @@
+import { shopToday } from "@/server/day-style";
 import { ListingQuery, cardPage, firstLines } from "@/server/cards";
 import { requirePerson } from "@/server/require-person";
 import { JobList } from "@/ui/shop/bench/JobList";
@@ -16,7 +17,7 @@ export default async function BenchPage({ searchParams }: Props) {
     <JobList
       me={{ id, name, role }}
       listing={listing}
-      today={new Date().toISOString().slice(0, 10)}
+      today={await shopToday()}
       page={cardPage(0, firstLines, listing)}
     />
   );

@@ -1,4 +1,5 @@
 import type { Assessment, Figure } from "./assessment";
+import { dayIn } from "./entry/clock";
 import { createFold, type Job } from "./entry/fold";
 import type { Envelope } from "./entry/schema";
 import { compareHandOver } from "./hand-over/compare-hand-over";
@@ -152,7 +153,8 @@ function createJudging(pack: CompiledPack): {
   };
 
   const whole = (job: Job, order: Order, asOf: string): Assessment => {
-    const results = judged(job, order, asOf.slice(0, 10));
+    const day = dayIn(asOf, order.settings?.zone);
+    const results = judged(job, order, day);
     const found = allProblems(results);
     const { standing: holds, lifted } = partHolds(holdsAmong(found), job.lifted);
     const { measured, plan: planned } = results;
@@ -161,6 +163,7 @@ function createJudging(pack: CompiledPack): {
       core: coreVersion,
       pack: pack.sha256,
       asOf,
+      day,
       job,
       rows: measured.rows,
       joints: measured.joints,

@@ -20,6 +20,8 @@ export interface Assessment extends Results {
   readonly core: string;
   readonly pack: string;
   readonly asOf: string;
+  /** The day that is where the shop stands. */
+  readonly day: string;
   readonly job: Job;
   /** What of measuring and planning is asked for everywhere, at hand. */
   readonly rows: Results["measured"]["rows"];

@@ -1,3 +1,4 @@
+import { shopToday } from "@/server/day-style";
 import type { Metadata } from "next";
 import { boardData } from "@/server/board";
 import { requirePerson } from "@/server/require-person";
@@ -8,5 +9,5 @@ export const metadata: Metadata = { title: "Board" };
 
 export default async function Page() {
   const { id, name, role } = await requirePerson();
-  return <BoardRoom me={{ id, name, role }} today={new Date().toISOString().slice(0, 10)} {...await boardData()} />;
+  return <BoardRoom me={{ id, name, role }} today={await shopToday()} {...await boardData()} />;
 }

@@ -1,3 +1,4 @@
+import { shopToday } from "@/server/day-style";
 import type { Metadata } from "next";
 import { openGauges } from "@/server/gauges";
 import { requirePerson } from "@/server/require-person";
@@ -8,5 +9,5 @@ export const metadata: Metadata = { title: "Gauges" };
 
 export default async function GaugesPage() {
   const { id, name, role } = await requirePerson();
-  return <GaugeRoom me={{ id, name, role }} today={new Date().toISOString().slice(0, 10)} {...await openGauges()} />;
+  return <GaugeRoom me={{ id, name, role }} today={await shopToday()} {...await openGauges()} />;
 }

@@ -35,6 +35,36 @@ export const daysBetween = (from: string, to: string): number =>
 export const dayAfter = (from: string, days: number): string =>
   new Date(Date.parse(from.slice(0, 10)) + days * 86_400_000).toISOString().slice(0, 10);
 
+const formats = new Map<string, Intl.DateTimeFormat | null>();
+
+/** How days are told in a zone; null for one that is none, or that this machine does not know. */
+function formatIn(zone: string): Intl.DateTimeFormat | null {
+  const known = formats.get(zone);
+  if (known !== undefined) return known;
+  let format: Intl.DateTimeFormat | null = null;
+  try {
+    format = new Intl.DateTimeFormat("en-CA", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit" });
+  } catch {
+    // Whoever wrote it down knows more zones: the day in UTC stands in.
+  }
+  formats.set(zone, format);
+  return format;
+}
+
+/** Whether days can be told in a zone of this name. */
+export const isZone = (zone: string): boolean => formatIn(zone) !== null;
+
+/**
+ * The day that a moment falls on where the shop stands. A day stays the day it is.
+ *
+ * @param zone  by its name in the IANA database; UTC where none is said, and for one that nobody knows
+ * @example dayIn("2026-12-01T22:30:00Z", "Europe/Helsinki") // "2026-12-02"
+ */
+export function dayIn(moment: string, zone: string | null | undefined): string {
+  const format = zone && moment.length > 10 ? formatIn(zone) : null;
+  return format ? format.format(Date.parse(moment)) : moment.slice(0, 10);
+}
+
 /** Moments written alike, in UTC and with as many digits, are in order when their texts are: nearly all are. */
 const isPlain = (at: string) => at.length === 24 && at.endsWith("Z");
 

@@ -152,6 +152,8 @@ export const ShopSettings = z.strictObject({
     }),
   ),
   dates: z.optional(z.enum(dayStyles)),
+  /** Where the shop stands, by the name of its time zone: its days are days there; UTC where it is not said. */
+  zone: z.optional(z.string().check(z.regex(/^[A-Za-z][A-Za-z0-9_+-]*(?:\/[A-Za-z0-9_+-]+){0,2}$/u), z.maxLength(60))),
   /** How it works where practitioners differ, by the pack that asks; a job may say otherwise. */
   schools: z.optional(z.array(z.strictObject({ pack: Id, school: Id, option: Id })).check(z.maxLength(200))),
   /** What is added to a bill, by its name here. */

@@ -1,4 +1,5 @@
 import { byTime } from "../entry/effective";
+import { dayIn } from "../entry/clock";
 import type { Job, Signed } from "../entry/fold";
 import { sinceItems } from "../measure/endurance";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -119,10 +120,13 @@ function testProblems({ pack: { intake, diagnosis } }: CompiledPack, notes: Note
   );
 }
 
-function estimatesOf(job: Pick<Job, "costEstimates" | "approvals" | "ownerAnswers">): CostEstimates {
+function estimatesOf(
+  job: Pick<Job, "costEstimates" | "approvals" | "ownerAnswers">,
+  zone: string | undefined,
+): CostEstimates {
   const said = [
     ...job.approvals,
-    ...job.ownerAnswers.map((answer) => ({ ...answer, on: answer.at.slice(0, 10), how: "link" as const })),
+    ...job.ownerAnswers.map((answer) => ({ ...answer, on: dayIn(answer.at, zone), how: "link" as const })),
   ].sort(byTime);
   const lines = job.costEstimates.map((estimate) => ({
     estimate,
@@ -180,7 +184,7 @@ export function assessIntake(
   const { intake } = pack.pack;
   const openQuestions =
     intake?.questions.filter((question) => notes.about("application", question.id).length === 0) ?? [];
-  const costEstimates = estimatesOf(job);
+  const costEstimates = estimatesOf(job, order.settings?.zone);
   const applicationKnown =
     job.header?.application.kind !== null || (intake !== undefined && openQuestions.length === 0);
   const asked = intake

@@ -634,7 +634,12 @@ describe("the best that goes together", () => {
     const bench = tram();
     const starter = bring(bench, "starter", "DN-ST", { module: "m-25" });
     pick(bench, "starter", starter);
-    const lines = () => transferList(pellbrook, matchOf(bench), standing(matchOf(bench)));
+    const lines = () =>
+      transferList(
+        pellbrook,
+        matchOf(bench),
+        standing(matchOf(bench), () => ({ allowed: true, reasons: [] })),
+      );
     const of = (slot: string) => lines().find((line) => line.slot === slot && line.what !== "remedy")!;
     expect([of("starter").what, of("starter").isDone]).toEqual(["transfer", false]);
     bench.add("line-ticked", { line: of("starter").id, done: true });

@@ -1,3 +1,4 @@
+import type { Verdict } from "../evidence/verdict";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Remedy } from "../pack/schema-match";
 import type { Candidate } from "./ends";
@@ -73,9 +74,22 @@ function remedyLine(
   };
 }
 
-/** What is picked as it stands now, and what is made to fit. */
-export const standing = ({ inPlace, pairings }: MatchResult): Chosen => ({
-  picks: new Map([...inPlace].flatMap(([slot, candidate]) => (candidate ? [[slot, candidate] as const] : []))),
+/**
+ * What is picked as it stands now, and what is made to fit. What its own evidence refuses does not stay: a new one is bought.
+ *
+ * @param own  whether a candidate could be used by its own evidence
+ */
+export const standing = (
+  { inPlace, pairings, candidates }: Pick<MatchResult, "inPlace" | "pairings" | "candidates">,
+  own: (candidate: Candidate) => Verdict,
+): Chosen => ({
+  picks: new Map(
+    [...inPlace].flatMap(([slot, candidate]) => {
+      if (!candidate) return [];
+      const fresh = candidates.get(slot)?.at(-1);
+      return [[slot, fresh && own(candidate).allowed === false ? fresh : candidate] as const];
+    }),
+  ),
   remedies: pairings.flatMap(({ state, place, remedy }) => (state === "bridged" && remedy ? [{ place, remedy: remedy.remedy }] : [])), // prettier-ignore
 });
 

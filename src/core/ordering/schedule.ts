@@ -223,16 +223,15 @@ export function benchWork(
  */
 export function scheduleOf(
   own: CompiledPack,
-  assessment: Pick<Assessment, "strip" | "choices" | "buying" | "order" | "measured" | "asOf">,
+  assessment: Pick<Assessment, "strip" | "choices" | "buying" | "order" | "measured" | "day">,
   toBuy: readonly BuyLine[],
   shop: MachineShop,
 ): Schedule | null {
   const { pack } = own;
-  const { choices, buying, order, asOf } = assessment;
+  const { choices, buying, order, day: today } = assessment;
   const work = benchWork(own, assessment, shop.lines.length);
   if (!work) return null;
   const { before, assembly } = work;
-  const today = asOf.slice(0, 10);
   const calendar = { ...usualCalendar, ...order.settings?.calendar };
 
   const undecided = choices.filter((choice) => settledOption(choice) === null && !buying.covered.has(choice.slot.id));

@@ -112,12 +112,12 @@ test("what steps use up is on the list once they are done, and is not ordered tw
   expect(names()).toEqual([]);
   bench.add("step-ticked", { step: "drain", how: "done", words: null });
   expect(names()).toEqual([
-    ["engine oil", 14, "litre"],
+    ["engine oil", 21, "litre"],
     ["oil filter", 1, null],
   ]);
   const line = { line: "1", name: "engine oil", class: null, number: null, revisions: [], slots: [], quantity: 10, price: null, deposit: 0 }; // prettier-ignore
   bench.add("purchase-made", { supplier: "Quay Oils", due: null, words: null, lines: [line] });
-  expect(names()[0]).toEqual(["engine oil", 4, "litre"]);
+  expect(names()[0]).toEqual(["engine oil", 11, "litre"]);
 });
 
 test("a part off the shelf is not bought, until it is seen to be broken", () => {

@@ -183,3 +183,16 @@ describe("an engine leaves", () => {
     expect(judged(bench).holds.find(({ code }) => code === "tag-twice")?.params).toMatchObject({ count: 2 });
   });
 });
+
+test("a day is the shop's own: late in the evening it is not tomorrow yet, and an unknown zone breaks nothing", () => {
+  const at = "2026-12-02T02:00:00.000Z";
+  const judgedIn = (zone: string | undefined) => {
+    const bench = new TestBench(orrinshaw, { wantedBy: "2026-12-01" });
+    bench.add("settings-taken", { settings: { currency: "EUR", labourRate: null, alwaysNew: [], ...(zone ? { zone } : {}) } }); // prettier-ignore
+    const { day, holds, problems } = assess(orrinshaw, bench.entries, at);
+    return [day, codesOf([...holds, ...problems]).includes("job-overdue")];
+  };
+  expect(judgedIn(undefined)).toEqual(["2026-12-02", true]);
+  expect(judgedIn("America/Halifax")).toEqual(["2026-12-01", false]);
+  expect(judgedIn("Nowhere/At_all")).toEqual(["2026-12-02", true]);
+});

@@ -124,7 +124,7 @@ function reworked(choice: Choice, known: Known): At {
   const holds = known.holdsOf(choice, part);
   if (!line) return doneSoFar("decided", part, { is: "rework" }, ...holds);
   if (line.isAmiss || line.ways.some(({ isOn }) => isOn === false)) return doneSoFar("here", part, { is: "amiss" }, ...holds); // prettier-ignore
-  const today = known.assessment.asOf.slice(0, 10);
+  const today = known.assessment.day;
   if (line.state === "here") return doneSoFar("decided", part, { is: "sending-out" }, ...holds);
   if (line.state === "out") {
     const due = line.out?.due ?? null;

@@ -104,16 +104,16 @@ export const wordsOf = ({ job }: Pick<Assessment, "job">): string =>
   [...new Set([...job.parts.values()].map(({ tag }) => tag.toLowerCase()))].join(" ");
 
 /** What is still to come, of what was ordered and of what goes out. */
-function waitsOf({ buying, asOf }: Assessment, shop: MachineShop): JobCard["waits"] {
+function waitsOf({ buying, day }: Assessment, shop: MachineShop): JobCard["waits"] {
   const open = buying.ordered.filter((line) => line.open > 0);
   const away = shop.lines.filter(({ state }) => state === "here" || state === "out");
   if (open.length + away.length === 0) return null;
   const told = [
     ...open.map(({ purchase }) => purchase.due),
-    ...away.map(({ out, days }) => out?.due ?? (days === null ? null : dayAfter(asOf, Math.ceil(days)))),
+    ...away.map(({ out, days }) => out?.due ?? (days === null ? null : dayAfter(day, Math.ceil(days)))),
   ];
   // What is late already comes nobody knows when.
-  const days = told.map((day) => (day !== null && daysBetween(asOf, day) >= 0 ? day : null));
+  const days = told.map((each) => (each !== null && daysBetween(day, each) >= 0 ? each : null));
   const until = days.includes(null) ? null : (days as string[]).sort().at(-1)!;
   return { lines: open.length, machined: away.length, until };
 }

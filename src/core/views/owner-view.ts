@@ -1,5 +1,6 @@
 import { nodeId } from "../causes/unfold";
 import { variantOf, type Assessment } from "../assessment";
+import { dayIn } from "../entry/clock";
 import { standingHandOver } from "../entry/visit";
 import type { Progress } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -44,6 +45,7 @@ const toldCauses = ({ diagnosis: { network, settlement } }: Assessment): readonl
 /** What an owner may see of a job. */
 export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
   const { header } = assessment.job;
+  const over = standingHandOver(assessment.job);
   const counts = countStages(statesOfPlaces(pack, assessment));
   const nameOfPart = (id: string | null) => {
     const slot = id && assessment.job.parts.get(id)?.slot;
@@ -70,7 +72,7 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
     tax: assessment.order.settings?.tax ?? null,
     shop: assessment.order.settings?.shop ?? null,
     causes: assessment.diagnosis.gate === "settled" ? toldCauses(assessment) : [],
-    handedOver: standingHandOver(assessment.job)?.at.slice(0, 10) ?? null,
+    handedOver: over && dayIn(over.at, assessment.order.settings?.zone),
     withReport,
     photos: photosForOwner(assessment.job).map(({ photo, words, part }) => ({ photo, words, of: nameOfPart(part) })),
   };

@@ -15,6 +15,29 @@ export const rules = {
   paddingBottom: () => 4,
 };
 
+/** Whose paper it is, of which day, and which engine it is for: what whoever gets it asks first. */
+export interface Sender {
+  readonly shop: { readonly name: string; readonly address: string } | null;
+  readonly day: string;
+  readonly engine: string;
+}
+
+/** The head of a paper that leaves the house. */
+export const sender = ({ shop, day, engine }: Sender): Content => ({
+  columns: [
+    { text: engine, color: quiet },
+    {
+      stack: [
+        { text: shop?.name ?? "", bold: true },
+        { text: shop?.address ?? "", color: quiet },
+        { text: day, color: quiet },
+      ],
+      alignment: "right",
+    },
+  ],
+  margin: [0, 0, 0, 10],
+});
+
 /** A sheet with its title and, at the foot, which of how many it is. */
 export const page = (title: string, content: Content[], format: Format = "A4"): TDocumentDefinitions => ({
   pageSize: format,

@@ -7,10 +7,11 @@ import { formatNumber } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
 import { writeTagCode } from "@/core/strip/tag-code";
 import { capital } from "@/words/capital";
+import { sayDay } from "@/words/say-day";
 import { sayMoney } from "@/words/say-money";
 import { renderPdf } from "../render-pdf";
 import { measuringSheets, stripList } from "./bench-sheets";
-import { heads, mm, page, quiet, rules, type Format } from "./page";
+import { heads, mm, page, quiet, rules, sender, type Format } from "./page";
 
 export const papers = ["shopping", "machine-shop", "measuring", "strip-list"] as const;
 export type Paper = (typeof papers)[number];
@@ -23,6 +24,7 @@ function shopping(pack: CompiledPack, assessment: Assessment, supplier: string):
   const title = `${name}: to buy${supplier === "" ? "" : ` from ${supplier}`}`;
   if (lines.length === 0) return page(title, [{ text: "There is nothing to buy here." }]);
   return page(title, [
+    ...headOf(pack, assessment),
     {
       table: {
         headerRows: 1,
@@ -44,6 +46,30 @@ function shopping(pack: CompiledPack, assessment: Assessment, supplier: string):
   ]);
 }
 
+/** By which numbers a part is known, where anybody read one. */
+function numbersOf({ job }: Assessment, id: string): string {
+  const known = job.parts.get(id)?.known;
+  const [number, revision] = [known?.text("number"), known?.text("revision")];
+  return [number ? `Number ${number}` : "number not read", revision ? `revision ${revision}` : ""].filter(Boolean).join(", "); // prettier-ignore
+}
+
+/** Whose paper it is and for which engine; and a word where what failed is not settled: more may have to be bought or done. */
+function headOf({ pack }: CompiledPack, { job, order, day: today, holds }: Assessment): Content[] {
+  const { settings } = order;
+  const number = job.header?.engine.number;
+  const isOpen = holds.some(({ code }) => code === "cause-open" || code === "cause-reopened");
+  return [
+    sender({
+      shop: settings?.shop ?? null,
+      day: sayDay(today, settings?.dates ?? "year-first"),
+      engine: [job.header?.name, pack.family, number ? `No. ${number}` : "number unknown"].filter(Boolean).join(" · "),
+    }),
+    ...(isOpen
+      ? [{ text: "What made this engine fail is not settled yet: more may follow, and what is ordered may have to change.", bold: true, margin: [0, 0, 0, 8] as [number, number, number, number] }] // prettier-ignore
+      : []),
+  ];
+}
+
 /** For each part that is machined a page part of its own: its code, what is done to it in which order, and what it has to measure. */
 function handOuts(pack: CompiledPack, assessment: Assessment): TDocumentDefinitions {
   const { job } = assessment;
@@ -51,9 +77,9 @@ function handOuts(pack: CompiledPack, assessment: Assessment): TDocumentDefiniti
   const title = `${job.header?.name ?? ""}: for the machine shop`;
   const unit = unitById(job.header?.unit ?? "mm")!;
   if (shop.lines.length === 0) return page(title, [{ text: "Nothing that was decided is machined." }]);
-  return page(
-    title,
-    shop.lines.map((line): Content => ({
+  return page(title, [
+    ...headOf(pack, assessment),
+    ...shop.lines.map((line): Content => ({
       unbreakable: true,
       margin: [0, 0, 0, 14],
       columns: [
@@ -62,6 +88,7 @@ function handOuts(pack: CompiledPack, assessment: Assessment): TDocumentDefiniti
           width: "*",
           stack: [
             { text: `${capital(line.name)} · ${line.tag}`, bold: true, fontSize: 13 },
+            { text: numbersOf(assessment, line.part), color: quiet, fontSize: 9 },
             ...line.ways.map(({ name, of, measuredMm, toMm }) => ({
               text: [
                 { text: capital(name), bold: true },
@@ -81,7 +108,7 @@ function handOuts(pack: CompiledPack, assessment: Assessment): TDocumentDefiniti
         },
       ],
     })),
-  );
+  ]);
 }
 
 /** What a paper is asked for with. */

@@ -1,4 +1,5 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
+import { dayIn } from "@/core/entry/clock";
 import { variantOf, type Assessment } from "@/core/assessment";
 import { chainLineHeight, layOutChain, type ChainLine } from "@/core/diagnose/lay-out-chain";
 import { nameOfNode, nodeId } from "@/core/causes/unfold";
@@ -179,7 +180,7 @@ const markBox: [number, number] = [120, 40];
 export const dayOf =
   ({ order }: Pick<Assessment, "order">) =>
   (moment: string): string =>
-    sayDay(moment, order.settings?.dates ?? "year-first");
+    sayDay(dayIn(moment, order.settings?.zone), order.settings?.dates ?? "year-first");
 
 /** How a document words what was found: lengths in the job's unit, days as its shop writes them. */
 export const wordingOf = (

@@ -13,11 +13,13 @@ const withoutGlobals = { ...system, _global: [] };
 interface Props {
   readonly nonce: string | undefined;
   readonly days: DayStyle;
+  /** Where the shop stands. */
+  readonly zone: string | null;
   readonly children: ReactNode;
 }
 
 /** What every page stands in: styles, component library, theme, how days are written. */
-export function Provider({ nonce, days, children }: Props) {
+export function Provider({ nonce, days, zone, children }: Props) {
   return (
     <EmotionRegistry nonce={nonce}>
       <ChakraProvider value={withoutGlobals}>
@@ -28,7 +30,9 @@ export function Provider({ nonce, days, children }: Props) {
           disableTransitionOnChange
           {...(nonce === undefined ? {} : { nonce })}
         >
-          <DayProvider style={days}>{children}</DayProvider>
+          <DayProvider style={days} zone={zone}>
+            {children}
+          </DayProvider>
         </ThemeProvider>
       </ChakraProvider>
     </EmotionRegistry>

@@ -29,6 +29,7 @@ import { browserPhotoShelf } from "../outbox/photo-shelf";
 import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../outbox/photo-queue";
 import { sendPhoto } from "../outbox/send-photo";
 import type { Me } from "../kit/me";
+import { dayIn } from "@/core/entry/clock";
 import { DayProvider } from "../kit/day";
 import { newId } from "../kit/new-id";
 import { useKeepJob } from "../away/use-keep-job";
@@ -84,6 +85,8 @@ export interface JobView {
   readonly newId: () => string;
   /** The moment it is, as ISO 8601: for what a person does now. */
   readonly now: () => string;
+  /** The day that is where the shop stands. */
+  readonly today: () => string;
   readonly chooseRow: (row: string | null) => void;
   readonly takeInHand: (part: string | null) => void;
   /** Photos on their way to the server. */
@@ -262,6 +265,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
   const ofJob = assessment?.job.header?.unit ?? "mm";
   const [ownUnit, setOwnUnit] = useState(me.unit ?? null);
   const unitId = ownUnit ?? ofJob;
+  const zone = assessment?.order.settings?.zone ?? shop.settings?.zone ?? null;
   const days = assessment?.order.settings?.dates ?? shop.settings?.dates ?? "year-first";
   const wording = useMemo<Wording>(
     () => ({ unit: unitById(unitId)!, sources: sourceNames(pack.pack, "short"), days }),
@@ -320,6 +324,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
         told: told && told.acts === log.actCount() ? told.words : null,
         newId,
         now: () => new Date().toISOString(),
+        today: () => dayIn(new Date().toISOString(), assessment.order.settings?.zone),
       },
     [id, pack, shop, me, assessment, wording, ofJob, queued, queue, shown, met, log, told, isAway, keptAt],
   );
@@ -332,7 +337,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
     <Context.Provider value={view}>
       <MeasuringContext.Provider value={measuring}>
         <InHandContext.Provider value={inHand}>
-          <DayProvider style={days}>
+          <DayProvider style={days} zone={zone}>
             <GlossaryProvider>{children}</GlossaryProvider>
           </DayProvider>
         </InHandContext.Provider>

@@ -1,21 +1,28 @@
 "use client";
-import { createContext, useCallback, useContext, type ReactNode } from "react";
+import { createContext, useCallback, useContext, useMemo, type ReactNode } from "react";
+import { dayIn } from "@/core/entry/clock";
 import type { DayStyle } from "@/core/entry/schema";
 import { sayDay } from "@/words/say-day";
 
-const Context = createContext<DayStyle>("year-first");
+interface Days {
+  readonly style: DayStyle;
+  /** Where the shop stands; UTC where it did not say. */
+  readonly zone: string | null;
+}
 
-/** How the shop writes days, for all that stands in it. */
-export const DayProvider = ({ style, children }: { style: DayStyle; children: ReactNode }) => (
-  <Context.Provider value={style}>{children}</Context.Provider>
-);
+const Context = createContext<Days>({ style: "year-first", zone: null });
 
-export const useDayStyle = (): DayStyle => useContext(Context);
+/** How the shop writes days, and whose days they are, for all that stands in it. */
+export function DayProvider({ style, zone, children }: Days & { children: ReactNode }) {
+  return <Context.Provider value={useMemo(() => ({ style, zone }), [style, zone])}>{children}</Context.Provider>;
+}
+
+export const useDayStyle = (): DayStyle => useContext(Context).style;
 
 /** Says days and the days of moments as the shop writes them. */
 export function useDay(): (moment: string) => string {
-  const style = useDayStyle();
-  return useCallback((moment: string) => sayDay(moment, style), [style]);
+  const { style, zone } = useContext(Context);
+  return useCallback((moment: string) => sayDay(dayIn(moment, zone), style), [style, zone]);
 }
 
 /** A day, or the day of a moment, as the shop writes it. */

@@ -46,6 +46,7 @@ const fields: Readonly<
   address: { label: "Address, on reports", hint: "", most: 300, isText: true, isWide: true },
   hours: { label: "Hours at the bench, of one person a working day", hint: String(usualCalendar.hours), most: 12 },
   people: { label: "People at the bench", hint: String(usualCalendar.people), most: 12 },
+  zone: { label: "Time zone: whose days these are", hint: "UTC", most: 60, isText: true },
   closed: {
     label: "Days on which nobody works, besides weekends",
     hint: "2026-12-24 2026-12-25",
@@ -149,6 +150,7 @@ export function SettingsPage({ me, stream, entries: initialEntries, schools }: P
               disabled={!isLead}
               onChoose={(dates) => change({ dates: dates as Draft["dates"] })}
             />
+            {typed("zone")}
           </Group>
           <Group title="The bench">{typed("hours", "people", "closed")}</Group>
           <Group title="A new job">

@@ -1,4 +1,5 @@
 import { usualCalendar } from "@/core/ordering/schedule";
+import { isZone } from "@/core/entry/clock";
 import { ShopSettings, type DayStyle, type DecisionRule } from "@/core/entry/schema";
 import { readDecimal } from "../../kit/decimal";
 
@@ -14,6 +15,8 @@ export interface Draft {
   readonly alwaysNew: ShopSettings["alwaysNew"];
   readonly unit: "mm" | "in";
   readonly dates: DayStyle;
+  /** The name of its time zone; empty where days are those of UTC. */
+  readonly zone: string;
   readonly rule: DecisionRule;
   /** At the bench on a working day; people; days on which nobody works. All empty where what is usual is to count. */
   readonly hours: string;
@@ -23,7 +26,7 @@ export interface Draft {
 }
 
 /** The fields that are typed in a line. */
-export type TypedKey = "name" | "address" | "taxName" | "taxPercent" | "currency" | "rate" | "hours" | "people" | "closed"; // prettier-ignore
+export type TypedKey = "name" | "address" | "taxName" | "taxPercent" | "currency" | "rate" | "hours" | "people" | "closed" | "zone"; // prettier-ignore
 
 export const draftOf = (settings: ShopSettings | null): Draft => ({
   name: settings?.shop?.name ?? "",
@@ -36,6 +39,7 @@ export const draftOf = (settings: ShopSettings | null): Draft => ({
   alwaysNew: settings?.alwaysNew ?? [],
   unit: settings?.opens?.unit ?? "mm",
   dates: settings?.dates ?? "year-first",
+  zone: settings?.zone ?? "",
   rule: settings?.opens?.rule ?? "simple",
   hours: settings?.calendar?.hours.toString() ?? "",
   people: settings?.calendar?.people.toString() ?? "",
@@ -65,6 +69,7 @@ export function readDraft(draft: Draft): {
     alwaysNew,
     opens: { unit: draft.unit, rule: draft.rule },
     dates: draft.dates,
+    ...(draft.zone.trim() === "" ? {} : { zone: draft.zone.trim() }),
     ...(schools.length > 0 ? { schools } : {}),
     ...(usual ? {} : { calendar }),
     ...(name === "" && address === "" && mark === null ? {} : { shop: { name, address, ...(mark ? { mark } : {}) } }),
@@ -74,7 +79,7 @@ export function readDraft(draft: Draft): {
     parsed.error?.issues.some((issue) => path.every((key, at) => issue.path[at] === key));
   const say = (is: boolean | undefined, words: string) => (is ? words : null);
   return {
-    settings: parsed.data ?? null,
+    settings: draft.zone.trim() === "" || isZone(draft.zone.trim()) ? (parsed.data ?? null) : null,
     wrong: {
       currency: say(isWrong("currency"), "Three letters, such as EUR, USD or NOK: every price is shown with them."),
       rate: say(isWrong("labourRate"), "A number, in the same currency; empty for the rate that each pack brings."),
@@ -84,6 +89,10 @@ export function readDraft(draft: Draft): {
       taxPercent: say(isWrong("tax", "percent"), "A number from 0 to 100."),
       hours: say(isWrong("calendar", "hours"), "Hours of one person on a working day: above 0, at most 24."),
       people: say(isWrong("calendar", "people"), "A whole number of people, from 1 to 50."),
+      zone: say(
+        isWrong("zone") || (draft.zone.trim() !== "" && !isZone(draft.zone.trim())),
+        "A time zone by its name, such as Europe/Oslo or America/Halifax; empty for UTC.",
+      ),
       closed: say(isWrong("calendar", "closed"), "Days as 2026-12-24, with a space between them."),
     },
   };

@@ -30,7 +30,7 @@ function Asked({ name, children }: { name: string; children: React.ReactNode }) 
  * that, whatever the reason. As one that may not be run it leaves with its owner's word.
  */
 export function Leave({ gate, again, onLeave }: { gate: Gate; again: boolean; onLeave: (leaving: Leaving) => void }) {
-  const { now } = useJob();
+  const { today } = useJob();
   const [chosen, setOutcome] = useState<Outcome | null>(null);
   const outcome = chosen === "released" && gate.isBarred ? null : chosen;
   const [to, setTo] = useState("");
@@ -57,7 +57,7 @@ export function Leave({ gate, again, onLeave }: { gate: Gate; again: boolean; on
       note: null,
       outcome,
       past: gate.lines.map(({ is, count }) => ({ is, count, why: outcome === "released" ? why[is]!.trim() : null })),
-      word: outcome === "not-to-run" ? { by: by.trim(), on: now().slice(0, 10), how } : null,
+      word: outcome === "not-to-run" ? { by: by.trim(), on: today(), how } : null,
     });
     setAsked(false);
     setOutcome(null);

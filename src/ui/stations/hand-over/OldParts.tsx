@@ -17,7 +17,7 @@ const listed = (words: Readonly<Record<string, string>>) => Object.entries(words
 
 /** Old parts are the owner's: what becomes of them is theirs to say, and stands in the report with whose word it was. */
 export function OldParts() {
-  const { assessment, append, mayDecide, now } = useJob();
+  const { assessment, append, mayDecide, today } = useJob();
   const [isOpen, setOpen] = useState(false);
   const [wish, setWish] = useState<Wish>("scrap");
   const [how, setHow] = useState<How>("phone");
@@ -31,7 +31,7 @@ export function OldParts() {
     append("old-parts-agreed", {
       wish,
       by: by.trim(),
-      on: now().slice(0, 10),
+      on: today(),
       how,
       ...(said.length > 0 ? { supersedes: said.map(({ id }) => id) } : {}),
     });

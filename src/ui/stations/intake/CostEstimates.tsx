@@ -11,11 +11,11 @@ import { Day } from "../../kit/day";
 type How = keyof typeof howWords;
 
 function Approve({ estimate }: { estimate: string }) {
-  const { append, now } = useJob();
+  const { append, today } = useJob();
   const [by, setBy] = useState("");
   const [how, setHow] = useState<How>("phone");
   const answer = (agreed: boolean) =>
-    by.trim() !== "" && append("approval-given", { estimate, by: by.trim(), on: now().slice(0, 10), how, agreed });
+    by.trim() !== "" && append("approval-given", { estimate, by: by.trim(), on: today(), how, agreed });
   return (
     <Flex gap="6px" mt="4px" wrap="wrap">
       <Input

@@ -69,7 +69,7 @@ export function ChooseTab() {
   const { match } = assessment;
   const own = useMemo(() => ownVerdicts(assessment.choices, assessment.inHand, assessment.order), [assessment]);
   const offered = preferences.filter((each) => each !== "original-look" || match.match?.looks !== undefined);
-  const list = [...transferList(pack, match, standing(match)), ...labelLines(match)];
+  const list = [...transferList(pack, match, standing(match, own)), ...labelLines(match)];
   const isMerged = list.some(({ what }) => what !== "keep" && what !== "label");
   const [pins, setPins] = useState<ReadonlyMap<string, number>>(new Map());
   const [preference, setPreference] = useState<Preference>("fewest-changes");

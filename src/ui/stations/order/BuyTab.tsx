@@ -74,7 +74,7 @@ function Line({ line, isTaken, onTake }: { line: BuyLine; isTaken: boolean; onTa
 
 /** What is bought and not ordered yet, by supplier: taken together it is written down as one order. */
 export function BuyTab({ toBuy }: { toBuy: ToOrder }) {
-  const { id, assessment, append, mayDecide, now } = useJob();
+  const { id, assessment, append, mayDecide, today } = useJob();
   const { lines, undecided } = toBuy;
   const { job, order } = assessment;
   const currency = order.settings?.currency ?? null;
@@ -159,7 +159,7 @@ export function BuyTab({ toBuy }: { toBuy: ToOrder }) {
           act="Write it down as ordered"
           usual={{
             whom: suppliers.size === 1 ? [...suppliers][0]! : "",
-            day: longest === null ? "" : dayAfter(now(), longest),
+            day: longest === null ? "" : dayAfter(today(), longest),
           }}
           onKeep={keep}
         />

@@ -32,7 +32,7 @@ export function Decline({
   hours: number;
   currency: string | null;
 }) {
-  const { id, assessment, append, mayDecide, now } = useJob();
+  const { id, assessment, append, mayDecide, today } = useJob();
   const [isOpen, setOpen] = useState(false);
   const [by, setBy] = useState("");
   const [how, setHow] = useState<How>("phone");
@@ -54,7 +54,7 @@ export function Decline({
       what: what.slice(0, 200),
       warning: warning.trim(),
       by: by.trim(),
-      on: now().slice(0, 10),
+      on: today(),
       how,
       ...(before.length > 0 ? { supersedes: before.map(({ id }) => id) } : {}),
     });

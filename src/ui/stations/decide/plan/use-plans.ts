@@ -52,9 +52,8 @@ export interface Plans extends Omit<Found, "of" | "tried"> {
  */
 export function usePlans(tried: Tried): Plans {
   const { assessment, pack } = useJob();
-  const { order, asOf } = assessment;
+  const { order, day } = assessment;
   const { solve, stop } = useSolver();
-  const day = asOf.slice(0, 10);
   const { plan, choices, endurance, match, inHand, diagnosis, buying } = assessment;
   const posed = useMemo(() => {
     const { hoursWanted } = order;
