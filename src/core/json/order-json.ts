@@ -17,7 +17,11 @@ export const orderJson = openPart(
       askAbove: z.nullable(z.number()),
       certified: z.nullable(z.boolean()),
       rule: z.string(),
-      application: z.strictObject({ kind: z.nullable(z.string()), words: z.nullable(z.string()) }),
+      application: z.strictObject({
+        kind: z.nullable(z.string()),
+        name: z.nullable(z.string()),
+        words: z.nullable(z.string()),
+      }),
       variant: z.nullable(z.string()),
       wanted: z.strictObject({
         hours: z.nullable(z.number()),
