@@ -20,6 +20,8 @@ export interface OrderedLine {
   readonly arrived: number;
   /** Arrived and not as ordered, by why. */
   readonly amiss: ReadonlyMap<Amiss, number>;
+  /** The numbers that stood on what is not as ordered, as far as anybody read them. */
+  readonly came: readonly string[];
   /** Of those that arrived, the ones of which nobody read what was asked for. */
   readonly unread: number;
   /** Still to come. */
@@ -94,19 +96,21 @@ export function assessBuying(
       const { once, twice } = onceEach(mine);
       for (const { id, box } of twice) problems.push(problem("box-twice", [id], { name: line.name, box: box! }));
       const amiss = new Map<Amiss, number>();
+      const came = new Set<string>();
       let [arrived, unread] = [0, 0];
       for (const receipt of once) {
         const why = amissWith(pack, line, receipt);
         const out = why ? 0 : receipt.parts.filter((part) => refused.has(part)).length;
         if (why) amiss.set(why, (amiss.get(why) ?? 0) + receipt.quantity);
         if (out > 0) amiss.set("lot-out", (amiss.get("lot-out") ?? 0) + out);
+        if ((why || out > 0) && receipt.number !== null) came.add(receipt.number);
         if (why) continue;
         arrived += receipt.quantity - out;
         if (!isRead(line, receipt)) unread += receipt.quantity;
       }
       const path = [purchase.id, line.line];
       for (const [why, count] of amiss)
-        if (why !== "missing") problems.push(problem("delivery-amiss", path, { name: line.name, supplier: purchase.supplier, count, why })); // prettier-ignore
+        if (why !== "missing") problems.push(problem("delivery-amiss", path, { name: line.name, supplier: purchase.supplier, count, why, came: [...came].join(", ") || null })); // prettier-ignore
       if (unread > 0) problems.push(problem("box-unread", path, { name: line.name, count: unread }));
       if (arrived > line.quantity) problems.push(problem("received-beyond", path, { name: line.name, count: arrived, ordered: line.quantity })); // prettier-ignore
       const open = Math.max(0, line.quantity - arrived);
@@ -115,7 +119,7 @@ export function assessBuying(
       const back = coresReturned.filter((each) => each.purchase === purchase.id && each.line === line.line);
       const coresBack = back.reduce((sum, { quantity }) => sum + quantity, 0);
       if (coresBack > line.quantity) problems.push(problem("cores-beyond", path, { name: line.name, count: coresBack, ordered: line.quantity })); // prettier-ignore
-      return { purchase, line, receipts: once, arrived, amiss, unread, open, isOverdue, coresBack };
+      return { purchase, line, receipts: once, arrived, amiss, came: [...came], unread, open, isOverdue, coresBack };
     }),
   );
   // What was said of a part last is how it is.

@@ -28,6 +28,35 @@ export interface PlacedChain {
   readonly links: readonly (readonly { readonly x: number; readonly y: number }[])[];
 }
 
+/**
+ * The longest way through a chain from what came first to what came of it, findings left out: what an owner reads. Of a longer
+ * one the last steps before its end are left out.
+ *
+ * @param most  boxes
+ * @returns     lines of the chain, in order
+ */
+export function mainLine(chain: readonly ChainLine[], most = 8): readonly ChainLine[] {
+  const before = new Map<number, { readonly steps: number; readonly from: number | null }>();
+  const reach = (at: number, above: ReadonlySet<number>): number => {
+    const known = before.get(at);
+    if (known) return known.steps;
+    let best: { steps: number; from: number | null } = { steps: 1, from: null };
+    for (const from of chain[at]!.from) {
+      if (above.has(from) || chain[from]?.kind === "finding") continue;
+      const steps = 1 + reach(from, new Set([...above, at]));
+      if (steps > best.steps) best = { steps, from };
+    }
+    before.set(at, best);
+    return best.steps;
+  };
+  const ends = chain.flatMap(({ kind }, at) => (kind === "finding" ? [] : [{ at, steps: reach(at, new Set([at])) }]));
+  const last = ends.reduce<(typeof ends)[number] | null>((far, each) => (far && far.steps >= each.steps ? far : each), null); // prettier-ignore
+  const line: ChainLine[] = [];
+  for (let at = last?.at ?? null; at !== null && line.length < chain.length; at = before.get(at)?.from ?? null)
+    line.unshift(chain[at]!);
+  return line.length > most ? [...line.slice(0, most - 1), line.at(-1)!] : line;
+}
+
 const [longest, lineHeight, letter, margin] = [22, 15, 6.6, 8];
 
 /** A name in lines of at most so many letters, where its words allow. */

@@ -566,7 +566,7 @@ export const problemCodes = {
   "offer-changed": error(),
 
   // What is bought, and what arrives
-  "delivery-amiss": tells({ name: text, supplier: text, count: number, why: text }),
+  "delivery-amiss": tells({ name: text, supplier: text, count: number, why: text, came: orNoText }),
   "delivery-overdue": tells({ name: text, supplier: text, due: text, days: number }),
   "received-beyond": tells({ name: text, count: number, ordered: number }),
   "came-back-amiss": passableDanger("order")({ tag: text, state: text, words: orNoText }),

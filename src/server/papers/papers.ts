@@ -8,12 +8,13 @@ import { unitById } from "@/core/quantity/units";
 import { writeTagCode } from "@/core/strip/tag-code";
 import { capital } from "@/words/capital";
 import { sayDay } from "@/words/say-day";
+import { amissWords } from "@/words/sentences/order";
 import { sayMoney } from "@/words/say-money";
 import { renderPdf } from "../render-pdf";
 import { measuringSheets, stripList } from "./bench-sheets";
 import { heads, mm, page, quiet, rules, sender, type Format } from "./page";
 
-export const papers = ["shopping", "machine-shop", "measuring", "strip-list"] as const;
+export const papers = ["shopping", "return-note", "machine-shop", "measuring", "strip-list"] as const;
 export type Paper = (typeof papers)[number];
 
 /** What is bought of one supplier; of nobody in particular where it is empty. */
@@ -43,6 +44,37 @@ function shopping(pack: CompiledPack, assessment: Assessment, supplier: string):
       layout: rules,
     },
     { text: `In all about ${sayMoney(sumOf(lines.flatMap(({ price }) => price ?? [])), currency)}.`, margin: [0, 10, 0, 0] }, // prettier-ignore
+  ]);
+}
+
+/** What goes back to a supplier: what was ordered, what came instead, and why it goes back. */
+function returnNote(pack: CompiledPack, assessment: Assessment, supplier: string): TDocumentDefinitions {
+  const title = `${assessment.job.header?.name ?? ""}: return note${supplier === "" ? "" : ` to ${supplier}`}`;
+  const lines = assessment.buying.ordered.filter(
+    ({ purchase, amiss }) =>
+      (supplier === "" || purchase.supplier === supplier) && [...amiss.keys()].some((why) => why !== "missing"),
+  );
+  if (lines.length === 0) return page(title, [{ text: "Nothing goes back." }]);
+  return page(title, [
+    ...headOf(pack, assessment),
+    {
+      table: {
+        headerRows: 1,
+        widths: ["*", "auto", "auto", "auto", "*"],
+        body: [
+          heads("what", "ordered as", "came as", "how many", "why it goes back"),
+          ...lines.map(({ line, purchase, came, amiss, receipts }): TableCell[] => [
+            { stack: [{ text: capital(line.name), bold: true }, { text: `ordered ${sayDay(purchase.at, assessment.order.settings?.dates ?? "year-first")}`, fontSize: 8, color: quiet }] }, // prettier-ignore
+            { text: [line.number, line.revisions.length > 0 ? `revision ${line.revisions.join(" or ")}` : null].filter(Boolean).join(", ") }, // prettier-ignore
+            { text: [came.join(", "), ...new Set(receipts.flatMap(({ lot }) => (lot ? `lot ${lot}` : [])))].filter(Boolean).join(", ") || "not read" }, // prettier-ignore
+            { text: String([...amiss].reduce((sum, [why, count]) => (why === "missing" ? sum : sum + count), 0)) },
+            { text: [...amiss.keys()].filter((why) => why !== "missing").map((why) => amissWords[why]).join("; ") }, // prettier-ignore
+          ]),
+        ],
+      },
+      layout: rules,
+    },
+    { text: "Received by: ____________________   Day: ______________", margin: [0, 20, 0, 0], color: quiet },
   ]);
 }
 
@@ -130,6 +162,7 @@ export function paperOf(
 ): Promise<Uint8Array<ArrayBuffer>> {
   const definitions: Readonly<Record<Paper, () => TDocumentDefinitions>> = {
     shopping: () => shopping(pack, assessment, wish.supplier),
+    "return-note": () => returnNote(pack, assessment, wish.supplier),
     "machine-shop": () => handOuts(pack, assessment),
     measuring: () => measuringSheets(pack, assessment, wish),
     "strip-list": () => stripList(pack, assessment, wish.format),

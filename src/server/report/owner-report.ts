@@ -312,7 +312,7 @@ export function ownerReport(
       ...letterhead(pack, assessment, owner),
       { text: sayIdentified(assessment, pack), color: quiet, margin: [0, 2, 0, 0] },
       inShort(assessment, states),
-      ...cause(assessment, wording),
+      ...cause(assessment, wording, true),
       ...(shown.length > 0
         ? [
             {

@@ -1,7 +1,7 @@
 import type { Content, CustomTableLayout as TableLayout, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { dayIn } from "@/core/entry/clock";
 import { variantOf, type Assessment } from "@/core/assessment";
-import { chainLineHeight, layOutChain, type ChainLine } from "@/core/diagnose/lay-out-chain";
+import { chainLineHeight, layOutChain, mainLine, type ChainLine } from "@/core/diagnose/lay-out-chain";
 import { nameOfNode, nodeId } from "@/core/causes/unfold";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import type { Choice } from "@/core/option/option";
@@ -119,8 +119,40 @@ function chainPicture(chain: readonly ChainLine[]): Content[] {
   return [{ svg, fit: [515, 420], margin: [0, 4, 0, 4] }];
 }
 
-/** What failed first, as it was settled: three sentences, the chain, and what it asks for. */
-export function cause({ diagnosis }: Assessment, wording: Wording): Content[] {
+const mostInRow = 4;
+const arrow: TableCell = {
+  text: "›",
+  fontSize: 13,
+  alignment: "center",
+  border: [false, false, false, false],
+  margin: [0, 3, 0, 0],
+};
+
+/** A line of damage as boxes one behind the other, large enough to read. */
+function chainRow(steps: readonly ChainLine[]): Content[] {
+  const box = ({ name, kind }: ChainLine): TableCell => ({ text: capital(name), fontSize: 9, bold: kind === "cause", alignment: "center" }); // prettier-ignore
+  const rows: TableCell[][] = [];
+  steps.forEach((each, at) => {
+    if (at % mostInRow === 0) rows.push([]);
+    rows.at(-1)!.push(box(each), at < steps.length - 1 ? arrow : { text: "", border: [false, false, false, false] });
+  });
+  for (const row of rows)
+    while (row.length < 2 * mostInRow) row.push({ text: "", border: [false, false, false, false] });
+  return [
+    {
+      table: { widths: Array.from({ length: mostInRow }, () => ["*", 14]).flat(), body: rows },
+      layout: { hLineColor: () => line, vLineColor: () => line, paddingTop: () => 4, paddingBottom: () => 4 },
+      margin: [0, 6, 0, 6],
+    },
+  ];
+}
+
+/**
+ * What failed first, as it was settled: three sentences, the chain, and what it asks for.
+ *
+ * @param isBrief  for whoever was not there: what led to what in one line, and not all that was found
+ */
+export function cause({ diagnosis }: Assessment, wording: Wording, isBrief = false): Content[] {
   const { network, settlement, gate, actions, problems } = diagnosis;
   if (!network || !settlement) return [];
   const tells = settlement.causes.flatMap(({ cause: id, place }) => {
@@ -131,9 +163,11 @@ export function cause({ diagnosis }: Assessment, wording: Wording): Content[] {
   const [first] = settlement.causes;
   const probability = witness?.beliefs.find((each) => each.cause === first?.cause && each.place === first.place)?.probability ?? null; // prettier-ignore
   const chain = (witness?.chain ?? []).map(({ node, place, ...rest }) => ({ id: nodeId(node, place), ...rest }));
+  const steps = mainLine(chain);
+  const told = isBrief ? [...steps, ...chain.filter(({ kind }) => kind === "finding")] : chain;
   const said =
     settlement.verdict === "cause"
-      ? sayChain(tells, chain, probability)
+      ? sayChain(tells, told, probability)
       : settlement.verdict === "no-failure"
         ? [`Nothing failed: ${settlement.reason ?? ""}`]
         : [];
@@ -141,7 +175,7 @@ export function cause({ diagnosis }: Assessment, wording: Wording): Content[] {
   return [
     heading("What failed first"),
     ...said.map((text): Content => ({ text, margin: [0, 1, 0, 1] })),
-    ...(chain.length > 0 && settlement.verdict === "cause" ? chainPicture(chain) : []),
+    ...(chain.length > 0 && settlement.verdict === "cause" ? (isBrief ? chainRow(steps) : chainPicture(chain)) : []),
     {
       ul: [
         ...actions.map(({ action, state, answer }) => `${action.text}: ${done[state]}${answer?.words ? ` (${answer.words})` : ""}.`), // prettier-ignore

@@ -15,6 +15,7 @@ import { ownerReport } from "./owner-report";
 import { declinedDocument, estimateDocument } from "./estimate-document";
 import { capital } from "@/words/capital";
 import { isMeasured } from "@/core/option/option";
+import { mainLine } from "@/core/diagnose/lay-out-chain";
 import { renderReport } from "./render-report";
 import { reportDefinition } from "./report-definition";
 
@@ -258,4 +259,12 @@ test("the shop's mark stands at the head of a document, days as the shop writes 
   const isPicture = (file: Uint8Array) => Buffer.from(file).includes("/Subtype /Image");
   expect(isPicture(await fileWith(png.toString("base64")))).toBe(true);
   expect(isPicture(await fileWith("bm8gcGljdHVyZQ=="))).toBe(false);
+});
+
+test("an owner reads what led to what in eight boxes at most, from what came first to what came of it", () => {
+  const steps = Array.from({ length: 12 }, (_, at) => ({ id: `e${at}`, name: `step ${at}`, kind: at === 0 ? ("cause" as const) : ("event" as const), from: at === 0 ? [] : [at - 1] })); // prettier-ignore
+  const aside = { id: "f", name: "metal in the sump", kind: "finding" as const, from: [3] };
+  const found = mainLine([...steps, aside, { id: "s", name: "a short way", kind: "event", from: [0] }]);
+  expect(found.map(({ name }) => name)).toEqual([...steps.slice(0, 7), steps[11]!].map(({ name }) => name));
+  expect(mainLine([])).toEqual([]);
 });

@@ -13,7 +13,7 @@ export const amissWords = {
 /** What is bought, and what arrives. */
 export const orderSentences = {
   "delivery-amiss": (p) =>
-    `${p.name}, ${p.count} from ${p.supplier}: ${amissWords[p.why as keyof typeof amissWords] ?? p.why}. Tell them, and order anew.`,
+    `${p.name}, ${p.count} from ${p.supplier}: ${amissWords[p.why as keyof typeof amissWords] ?? p.why}${p.came === null ? "" : ` (${p.came} came)`}. Tell them, and order anew.`,
   "delivery-overdue": (p, say) =>
     `${p.name} from ${p.supplier} was promised for ${say.day(p.due)}: ${many(p.days, "day")} late.`,
   "received-beyond": (p) => `${p.name}: ${p.count} came, ${p.ordered} were ordered.`,

@@ -14,7 +14,7 @@ import { Right, Section } from "./Section";
 import { useDay } from "../../kit/day";
 
 function Line({ ordered }: { ordered: OrderedLine }) {
-  const { append, assessment, mayWrite } = useJob();
+  const { append, assessment, mayWrite, id } = useJob();
   const currency = assessment.order.settings?.currency ?? null;
   const { purchase, line, arrived, amiss, open, isOverdue, coresBack, unread } = ordered;
   const lots = [...new Set(ordered.receipts.flatMap(({ lot }) => lot ?? []))];
@@ -37,7 +37,18 @@ function Line({ ordered }: { ordered: OrderedLine }) {
       {[...amiss].map(([why, count]) => (
         <chakra.p key={why} fontSize="13px" color="out">
           {count} {amissWords[why]}
-          {why === "missing" ? "" : `: tell ${purchase.supplier}.`}
+          {ordered.came.length > 0 && why !== "missing" ? ` (${ordered.came.join(", ")} came)` : ""}
+          {why === "missing" ? "." : `: tell ${purchase.supplier}. `}
+          {why !== "missing" && (
+            <chakra.a
+              href={`/api/jobs/${id}/papers/return-note?supplier=${encodeURIComponent(purchase.supplier)}`}
+              textDecoration="underline"
+              textUnderlineOffset="3px"
+              color="emberInk"
+            >
+              return note
+            </chakra.a>
+          )}
         </chakra.p>
       ))}
       {unread > 0 && (
