@@ -29,7 +29,7 @@ test("parts are decided alike at once, one by one, as a set, and never where nob
   await line("connecting rod 1, 2, 3, 4, 6").click();
   await page.keyboard.press("1");
   await expect.poll(async () => (await made()).length).toBe(5);
-  await expect(line("connecting rod 1, 2, 3, 4, 6")).toContainText("decided");
+  await expect(line("connecting rod 1, 2, 3, 4, 6")).toContainText("ready to fit");
   await expect(line("connecting rod 1, 2, 3, 4, 6")).toBeFocused();
 
   // What is scrapped is used again for no reason: its way is shut, and the key does nothing.

@@ -87,6 +87,11 @@ test("a job passes from gauge to hand-over without a pointer", async ({ shop, vi
   await expect(page.getByRole("heading", { name: "Hand over", level: 1 })).toBeVisible();
   await page.getByRole("radio", { name: /^Released to run/ }).focus();
   await page.keyboard.press("Space");
+  // What is open is let go with a reason for each kind, or not at all.
+  for (const kind of [/^Decided, and not done/, /^Not known yet/]) {
+    await page.getByRole("textbox", { name: kind }).focus();
+    await page.keyboard.type("The owner fits it himself");
+  }
   await page.getByLabel("Hand over to").focus();
   await page.keyboard.type("Ice survey");
   await page.keyboard.press("Enter");
@@ -220,8 +225,9 @@ test("an engine goes from the door to its report without a pointer, in inches", 
   await toStation("]", "What is bought, and what is sent out");
   await toStation("]", "Build");
   await toStation("]", "Hand over");
-  await tabTo(page.getByRole("radio", { name: /^Returned in parts/ }));
-  await page.keyboard.press("Space");
+  await tabTo(page.getByRole("radio", { name: /^Released to run/ }));
+  await page.keyboard.press("ArrowDown");
+  await expect(page.getByRole("radio", { name: /^Returned in parts/ })).toBeChecked();
   await tabTo(page.getByLabel("Hand over to"));
   await page.keyboard.type("Ice survey");
   await page.keyboard.press("Enter");

@@ -126,7 +126,14 @@ function JobRow({ id, card, owner, isFresh }: { id: string; card: JobCard; owner
 /** A job that cannot be judged: why, and the way to its record; and one that nobody has looked at yet. */
 function PlainRow({ id, name, card }: { id: string; name: string | null; card: BrokenCard | null }) {
   return (
-    <Link href={`/jobs/${id}/hand-over`} prefetch={false} display="block" px="6px" py="14px" _hover={{ bg: "raised" }}>
+    <Link
+      href={`/jobs/${id}/${card === null ? "intake" : "hand-over"}`}
+      prefetch={false}
+      display="block"
+      px="6px"
+      py="14px"
+      _hover={{ bg: "raised" }}
+    >
       <chakra.span display="block" fontSize="18px" fontWeight={700}>
         {name ?? (card === null ? "A job that just came in" : "A job that cannot be read")}
       </chakra.span>

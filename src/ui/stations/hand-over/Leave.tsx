@@ -1,6 +1,6 @@
 "use client";
 import { Box, Button, Flex, Input, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { useId, useState, type FormEvent, type ReactNode } from "react";
 import { outcomes, type GateKind, type Outcome } from "@/core/entry/outcomes";
 import type { Payload } from "@/core/entry/schema";
 import type { Gate } from "@/core/hand-over/gate";
@@ -13,15 +13,16 @@ import { SmallInput } from "../../kit/SmallInput";
 type How = keyof typeof howWords;
 export type Leaving = Omit<Payload<"handed-over">, "witness" | "supersedes">;
 
-/** A line of a form with its name before it. */
-function Asked({ name, children }: { name: string; children: React.ReactNode }) {
+/** A field with its name above it, and what stands beside it. */
+function Asked({ name, children }: { name: string; children: (id: string) => ReactNode }) {
+  const id = useId();
   return (
-    <chakra.label display="block" mt="10px" fontSize="14px">
-      <chakra.span display="block" color="quiet" fontSize="13px" mb="2px">
+    <Box mt="10px" fontSize="14px">
+      <chakra.label htmlFor={id} display="block" color="quiet" fontSize="13px" mb="2px">
         {name}
-      </chakra.span>
-      {children}
-    </chakra.label>
+      </chakra.label>
+      {children(id)}
+    </Box>
   );
 }
 
@@ -106,47 +107,55 @@ export function Leave({ gate, again, onLeave }: { gate: Gate; again: boolean; on
       {outcome === "released" &&
         gate.lines.map(({ is, count }) => (
           <Asked key={is} name={`${gateWords[is]} (${count}): why it may be`}>
-            <Input
-              value={why[is] ?? ""}
-              maxLength={2000}
-              borderColor="lineStrong"
-              onChange={(event) => setWhy({ ...why, [is]: event.currentTarget.value })}
-            />
+            {(id) => (
+              <Input
+                id={id}
+                value={why[is] ?? ""}
+                maxLength={2000}
+                borderColor="lineStrong"
+                onChange={(event) => setWhy({ ...why, [is]: event.currentTarget.value })}
+              />
+            )}
           </Asked>
         ))}
       {outcome === "not-to-run" && (
         <Asked name="Whose word it is that it may not be run">
-          <Flex gap="8px" wrap="wrap">
-            <SmallInput
-              value={by}
-              maxLength={200}
-              width="240px"
-              aria-label="Whose word"
-              placeholder="name of the owner"
-              onChange={(event) => setBy(event.currentTarget.value)}
-            />
-            <Pick
-              label="How"
-              value={how}
-              onPick={(id) => setHow(id as How)}
-              options={(Object.keys(howWords) as How[]).map((id) => ({ id, name: howWords[id] }))}
-            />
-          </Flex>
+          {(id) => (
+            <Flex gap="8px" wrap="wrap">
+              <SmallInput
+                id={id}
+                value={by}
+                maxLength={200}
+                width="240px"
+                placeholder="name of the owner"
+                onChange={(event) => setBy(event.currentTarget.value)}
+              />
+              <Pick
+                label="How"
+                value={how}
+                onPick={(id) => setHow(id as How)}
+                options={(Object.keys(howWords) as How[]).map((each) => ({ id: each, name: howWords[each] }))}
+              />
+            </Flex>
+          )}
         </Asked>
       )}
       <Asked name={again ? "Hand over again to" : "Hand over to"}>
-        <Flex gap="10px" width="100%" maxWidth="520px">
-          <Input
-            value={to}
-            onChange={(event) => setTo(event.currentTarget.value)}
-            maxLength={200}
-            placeholder="who takes the engine"
-            borderColor="lineStrong"
-          />
-          <Button type="submit" variant="outline" borderColor="lineStrong" color="ink">
-            Hand over
-          </Button>
-        </Flex>
+        {(id) => (
+          <Flex gap="10px" width="100%" maxWidth="520px">
+            <Input
+              id={id}
+              value={to}
+              onChange={(event) => setTo(event.currentTarget.value)}
+              maxLength={200}
+              placeholder="who takes the engine"
+              borderColor="lineStrong"
+            />
+            <Button type="submit" variant="outline" borderColor="lineStrong" color="ink">
+              Hand over
+            </Button>
+          </Flex>
+        )}
       </Asked>
       {asked && wrong !== null && (
         <chakra.p role="alert" color="out" fontSize="14px" mt="6px">
