@@ -863,7 +863,7 @@ async function adoptPlan({ log, pack }: Opened): Promise<void> {
   const posed = planOfJob(pack, judged, judged.order.hoursWanted!);
   const plan = await bestPlan(posed, "total", demandsOf(judged.order, log.now), await highsSolve());
   if (typeof plan === "string") throw new Error(plan);
-  const { open: _, ...said } = adoptedOf(posed, plan);
+  const { left: _, ...said } = adoptedOf(posed, plan);
   log.add("plan-adopted", {
     ...said,
     witness: { core: coreVersion, pack: pack.sha256, entries: entrySetFingerprint(log.entries) },

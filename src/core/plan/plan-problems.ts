@@ -53,7 +53,7 @@ function choiceProblems(choice: Choice, { certified }: Order, joints: readonly J
       ? [problem("evidence-changed", where, { row: name, then: stated.decisions[0]!.witness.proposal, now: proposal.disposition })] // prettier-ignore
       : []),
     ...(thumb ? [problem("thumb-on-certified", where, { row: thumb.params.row, rule: thumb.params.rule })] : []),
-    ...(wanted.disposition === "hold" ? [problem("on-hold", where, { row: name })] : []),
+    ...(wanted.disposition === "hold" ? [problem("on-hold", where, { row: name, why: standing.reason })] : []),
     ...(wanted.disposition === "clean" &&
     against === undefined &&
     option?.reasons.some(({ code }) => code === "seen-cleans")

@@ -203,6 +203,7 @@ export const problemCodes = {
   "next-to-come": tells({ count: number }),
   "next-to-settle": tells({ count: number }),
   "released-in-danger": debt("hand-over")({ count: number }),
+  "released-without-reason": debt("hand-over")({ kinds: number }),
   "after-hand-over": passableDebt("hand-over")({ count: number }),
 
   // What was typed
@@ -491,7 +492,7 @@ export const problemCodes = {
   "declined-yet-decided": debt("decide")({ row: text, what: text, by: text }),
   "plan-evidence-changed": debt("decide")({ row: text, then: number, now: number }),
   "thumb-on-certified": danger("decide")({ row: text, rule: text }),
-  "on-hold": unknown("decide")({ row: text }),
+  "on-hold": unknown("decide")({ row: text, why: orNoText }),
 
   // Witnesses: what was shown then, beside what would be shown now
   "figure-differs": tells({

@@ -10,14 +10,7 @@ import { problemCodes, type ProblemCode } from "../problem/problem-codes";
 
 type Recorded = Pick<
   Job,
-  | "header"
-  | "parts"
-  | "reasonsOwed"
-  | "handOvers"
-  | "reopenings"
-  | "unread"
-  | "cameOut"
-  | (typeof told)[number]
+  "header" | "parts" | "reasonsOwed" | "handOvers" | "reopenings" | "unread" | "cameOut" | (typeof told)[number]
 >;
 
 /** Lists of what is said of an engine while it is here. */
@@ -65,7 +58,8 @@ function crowdedSlots(pack: CompiledPack, { parts, readings, findings, cameOut }
 
 /** Parts that bear one tag: whoever reads it does not know which is meant. */
 const tagsTwice = ({ parts }: Recorded): Problem[] =>
-  [...groupBy([...parts.values()], ({ tag }) => tag.trim().toUpperCase())].flatMap(([, all]) =>
+  [...groupBy([...parts.values()], ({ tag }) => tag.trim().toUpperCase())].flatMap(
+    ([, all]) =>
     all.length > 1 ? [problem("tag-twice", all.map(({ id }) => id), { tag: all[0]!.tag, count: all.length })] : [], // prettier-ignore
   );
 
@@ -75,11 +69,16 @@ function handOverProblems(job: Recorded): Problem[] {
   if (!over) return [];
   const dangers = over.witness.holds.filter(([code]) => isDanger(code)).length;
   const late = told.reduce((sum, list) => sum + (job[list] as readonly { readonly at: string }[]).filter(({ at }) => byMoment(at, over.at) > 0).length, 0); // prettier-ignore
+  const unsaid = over.past.filter(({ why }) => why === null);
   return [
     ...(over.outcome === "released" && dangers > 0
       ? [problem("released-in-danger", [over.id], { count: dangers })]
       : []),
-    ...(late > 0 ? [problem("after-hand-over", [over.id], { count: late })] : []),
+    ...(over.outcome === "released" && unsaid.length > 0
+      ? [problem("released-without-reason", [over.id], { kinds: unsaid.length })]
+      : []),
+    // What somebody let be is what had come by then: more asks again.
+    ...(late > 0 ? [problem("after-hand-over", [over.id, String(late)], { count: late })] : []),
   ];
 }
 

@@ -160,6 +160,9 @@ describe("an engine leaves", () => {
     leave(bench, "released");
     expect(nextStep(orrinshaw, judged(bench)).what.code).toBe("handed-over");
     if (gate().lines.some(({ is }) => is === "danger")) expect(holdsOf(bench)).toContain("released-in-danger");
+    expect(holdsOf(bench)).not.toContain("released-without-reason");
+    bench.add("handed-over", { to: "the ferry", note: null, outcome: "released", past: [{ is: "undecided", count: 2, why: null }], word: null, witness: makeHandOverWitness(judged(bench), bench.entries) }); // prettier-ignore
+    expect(holdsOf(bench)).toContain("released-without-reason");
   });
 
   test("what comes after it is kept and asked about, and an engine that comes back is here again", () => {

@@ -1,4 +1,5 @@
 import type { Payload } from "../entry/schema";
+import type { Choice } from "../option/option";
 import type { PosedPlan } from "./pose-plan";
 import type { Plan } from "./whole-plan";
 
@@ -9,9 +10,9 @@ export type Adopted = Pick<Payload<"plan-adopted">, "choices" | "terms">;
  * What is adopted of a plan: every part that nobody decided one by one, and that can be judged. What is still held for
  * want of evidence stays open; a plan weighs it, and decides nothing of it.
  *
- * @returns  the choices with what they came to, and how many parts it leaves open
+ * @returns  the choices with what they came to, and the parts it leaves open, each with what it waits for in its proposal
  */
-export function adoptedOf({ places, hours }: PosedPlan, plan: Plan): Adopted & { readonly open: number } {
+export function adoptedOf({ places, hours }: PosedPlan, plan: Plan): Adopted & { readonly left: readonly Choice[] } {
   const mine = places.flatMap(({ choice, offers, isPinned }, at) =>
     isPinned || choice.part === null ? [] : [{ choice, part: choice.part.id, ...offers[plan.picks[at]!]! }],
   );
@@ -26,6 +27,6 @@ export function adoptedOf({ places, hours }: PosedPlan, plan: Plan): Adopted & {
       chance: Number(each.toFixed(4)),
     })),
     terms: { hours, chance, now, total, days },
-    open: mine.length - ready.length,
+    left: mine.flatMap(({ choice }) => (choice.proposal.disposition === "hold" ? choice : [])),
   };
 }

@@ -256,7 +256,7 @@ describe("what a plan is made of", () => {
 
 /** Adopts a plan; what then holds decisions up. */
 function adopted(bench: TestBench, posed: PosedPlan, plan: Plan): string[] {
-  const { open: _, ...said } = adoptedOf(posed, plan);
+  const { left: _, ...said } = adoptedOf(posed, plan);
   bench.add("plan-adopted", { ...said, witness: { core: "0", pack: "0".repeat(64), entries: "0".repeat(64) } });
   return assess(bench.pack, bench.entries, asOf).holds.flatMap(({ code, station }) =>
     station === "decide" ? code : [],
@@ -299,10 +299,10 @@ describe("a plan that was adopted", () => {
   test("of an engine nobody looked at decides nothing that cannot be judged yet", async () => {
     const bench = engine();
     const posed = pose(bench);
-    const { choices, open } = adoptedOf(posed, await best(posed, "now", free));
+    const { choices, left } = adoptedOf(posed, await best(posed, "now", free));
     const held = assess(bench.pack, bench.entries, asOf).choices.filter(({ proposal }) => proposal.disposition === "hold"); // prettier-ignore
-    expect([open, choices.length]).toEqual([held.length, 22 - held.length]);
-    expect(open).toBeGreaterThan(15);
+    expect([left.length, choices.length]).toEqual([held.length, 22 - held.length]);
+    expect(left.length).toBeGreaterThan(15);
     // One that says so all the same is asked for a reason.
     const part = held[0]!.part!.id;
     bench.add("plan-adopted", {

@@ -73,7 +73,8 @@ export const decideSentences = {
     `${p.tags} stands in ${p.slot}, which this engine does not have: take it out there, or look at the variant again.`,
   "part-noted-twice": (p) =>
     `Two people read the ${p.item.replace(/-/gu, " ")} of ${p.tag} differently: read it again, and note which is right.`,
-  "tag-twice": (p) => `${p.count} parts bear the tag ${p.tag}: give one of them another, so that whoever reads it knows which is meant.`,
+  "tag-twice": (p) =>
+    `${p.count} parts bear the tag ${p.tag}: give one of them another, so that whoever reads it knows which is meant.`,
   "slot-holds-two": (p) => `${capital(p.slot)} holds more than one part: ${p.tags}. Remove the one that is not there.`,
   conflict: (p) =>
     `${capital(p.row)}, ${p.point}: one reading was corrected twice, or struck and corrected. Until it is settled it counts for nothing.`,
@@ -101,7 +102,8 @@ export const decideSentences = {
     `${capital(p.row)}: when the plan was adopted it was ${percent(p.then)} likely to run the hours, now ${percent(p.now)}. Make the plan anew, or decide it by itself.`,
   "thumb-on-certified": (p) =>
     `${capital(p.row)} is used again by a rule of thumb (${p.rule}). On a certified engine only approved data decide: find its limit, or decide otherwise.`,
-  "on-hold": (p) => `${capital(p.row)} is put on hold.`,
+  "on-hold": (p) =>
+    `${capital(p.row)} is put on hold${p.why === null ? ", and nobody said why" : `: ${p.why}`}${p.why?.endsWith(".") ? "" : "."}`,
   fits: (p, say) =>
     `${capital(p.row)} ${say.bare(p.value)} ± ${say.plusMinus(p.expanded)}: ${say.bare(p.margin)} inside ${say.length(p.limit)}; ${percent(p.probability)} sure.`,
   "joint-open": (p) =>

@@ -36,6 +36,8 @@ export const witnessSentences = {
   "next-to-settle": (p) => `${many(p.count, "hold stands", "holds stand")} in the way.`,
   "released-in-danger": (p) =>
     `It was released to run while ${many(p.count, "danger")} stood. Call it back, or say what was done about ${p.count === 1 ? "it" : "them"}.`,
+  "released-without-reason": (p) =>
+    `It was released to run past ${many(p.kinds, "kind")} of open work, and nobody said why. Say so, or call it back.`,
   "after-hand-over": (p) =>
     `${many(p.count, "entry", "entries")} came after the hand-over and ${p.count === 1 ? "is" : "are"} kept as that. Reopen the job, or say why ${p.count === 1 ? "it" : "they"} came late.`,
 } satisfies Sentences;

@@ -153,7 +153,8 @@ function Decisions({ tabs }: { tabs: ReactNode }) {
   };
   const choose = (option: Option): boolean => {
     if (!mayDecide || !first.part || option.never) return false;
-    if (here.some(({ proposal }) => !sameOption(option, proposal))) {
+    // What goes against the proposal is decided with a reason, and what is put on hold says what for.
+    if (option.disposition === "hold" || here.some(({ proposal }) => !sameOption(option, proposal))) {
       setAgainst({ slot: first.slot.id, option });
       return false;
     }

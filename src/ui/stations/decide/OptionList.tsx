@@ -140,7 +140,9 @@ function WhyAgainst({
   return (
     <Box mt="12px">
       <chakra.label fontSize="13px">
-        {sayOption(option)} goes against the proposal{count > 1 ? ` for ${count} parts` : ""}. Why?
+        {option.disposition === "hold"
+          ? `Put on hold${count > 1 ? `, ${count} parts` : ""}: what does it wait for?`
+          : `${sayOption(option)} goes against the proposal${count > 1 ? ` for ${count} parts` : ""}. Why?`}
         <Textarea
           ref={field}
           mt="4px"
@@ -162,7 +164,10 @@ function WhyAgainst({
       </chakra.label>
       {asked && reason.trim() === "" && (
         <chakra.p role="alert" fontSize="13px" color="out">
-          A decision against the proposal needs its reason: it stands in the report.
+          {option.disposition === "hold"
+            ? "A hold says what it waits for"
+            : "A decision against the proposal needs its reason"}
+          : it stands in the report.
         </chakra.p>
       )}
       <Flex gap="8px" mt="6px">

@@ -14,6 +14,7 @@ import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { sayBeside, sayDays, sayMinor, sayNext } from "@/words/say-plan";
+import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../../job/JobContext";
 import { PlaceLink } from "../../../job/places";
@@ -154,7 +155,7 @@ const nothingTried: Tried = new Map();
 /** One plan for all parts: what it costs and how sure it is, beside others from the cheapest to the surest. */
 export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const day = useDay();
-  const { assessment, pack, log, append, mayDecide, nameOf } = useJob();
+  const { assessment, pack, log, append, mayDecide, nameOf, wording } = useJob();
   const [tried, setTried] = useState<Tried>(nothingTried);
   const [before, setBefore] = useState<Plan | null>(null);
   const [by, setBy] = useState<By>("chance");
@@ -185,7 +186,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
     standing !== null && adopted !== null && keyOfChoices(standing.choices) === keyOfChoices(adopted.choices);
   const adopt = () => {
     if (!adopted) return;
-    const { open: _, ...said } = adopted;
+    const { left: _, ...said } = adopted;
     append("plan-adopted", {
       ...said,
       witness: { core: coreVersion, pack: pack.sha256, entries: entrySetFingerprint(log.entries) },
@@ -226,7 +227,21 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
               {plan.unpriced > 0 && (
                 <p>{`${many(plan.unpriced, "part")} without a price: counted dear, not in the sum.`}</p>
               )}
-              {adopted.open > 0 && <p>{`Leaves ${many(adopted.open, "part")} that cannot be judged yet.`}</p>}
+              {adopted.left.length > 0 && (
+                <chakra.details>
+                  <chakra.summary cursor="pointer">
+                    Leaves {many(adopted.left.length, "part")} that cannot be judged yet
+                  </chakra.summary>
+                  <chakra.ul maxHeight="140px" overflowY="auto" aria-label="Left open">
+                    {adopted.left.map(({ slot, proposal: { reasons } }) => (
+                      <li key={slot.id}>
+                        {capital(slot.name)}
+                        {reasons[0] ? `: ${sayProblem(reasons[0], wording)}` : ""}
+                      </li>
+                    ))}
+                  </chakra.ul>
+                </chakra.details>
+              )}
             </Box>
             <Button
               onClick={adopt}
