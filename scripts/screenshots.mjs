@@ -156,7 +156,8 @@ async function openDecide(page) {
 
 async function openHandOver(page) {
   await page.getByRole("link", { name: /Survey launch Tern/ }).click();
-  await page.getByRole("heading", { name: "Hand over" }).waitFor();
+  await page.getByRole("link", { name: /^Hand over/ }).click();
+  await page.getByRole("list", { name: "What is still open" }).waitFor();
 }
 
 async function main() {

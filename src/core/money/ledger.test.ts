@@ -5,7 +5,7 @@ import { demoJob, demoJobs, packOf } from "../fixtures/load";
 import { pellbrook } from "../fixtures/packs/pellbrook";
 import { buysOfJob } from "../ordering/order-of-job";
 import { sumOf } from "../ordering/to-order";
-import { ledgerOf, moneyKinds, moneyOfLines, moneyStates } from "./ledger";
+import { estimateOf, ledgerOf, moneyKinds, moneyOfLines, moneyStates } from "./ledger";
 
 // One sum of money, whoever shows it. Common practice, no source; figures invented.
 
@@ -36,6 +36,17 @@ test.each(demoJobs)("the money of %s is one sum, to the minor unit, by whatever 
   for (const { purchase, line } of assessment.buying.ordered)
     expect(ids.get(`${purchase.id} ${line.line}`)?.likely ?? null).toBe(line.price);
   expect([unpriced, undecided]).toEqual([lines.filter(({ amount }) => amount === null).length, buys.toBuy.undecided]);
+});
+
+test("an estimate is the same ledger with what is proposed in it, and grows no dearer by deciding as proposed", () => {
+  const bench = TestBench.of(pellbrook, demoJob("hill-tram-2"));
+  const estimate = () => estimateOf(pellbrook, assess(pellbrook, bench.entries, asOf));
+  const before = estimate();
+  expect([before.undecided, before.lines.some(({ is }) => is === "parts")]).toEqual([0, true]);
+  const { choices } = assess(pellbrook, bench.entries, asOf);
+  for (const { slot, proposal } of choices) decide(bench, slot.id, proposal.disposition, { ways: proposal.ways.map(({ feature, step }) => ({ feature, step })) }); // prettier-ignore
+  expect(ledgerAt(bench).total).toEqual(before.total);
+  expect(estimate()).toEqual(ledgerAt(bench));
 });
 
 test("what is decided costs something once, committed once it is ordered, its deposit until the old one is back", () => {

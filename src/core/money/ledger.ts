@@ -1,11 +1,13 @@
 import type { Assessment } from "../assessment";
 import { minorUnits, moneyOf, type Money } from "../option/price-option";
-import type { JobBuys } from "../ordering/order-of-job";
+import { nothingStated } from "../entry/stated";
+import { buysOfJob, type JobBuys } from "../ordering/order-of-job";
 import { benchSpread, benchWork } from "../ordering/schedule";
 import { settledOption } from "../ordering/settled-option";
 import { sumOf } from "../ordering/to-order";
 import type { CompiledPack } from "../pack/compile-pack";
 import { agedMoney } from "../plan/priced";
+import { isSettled } from "../plan/standing";
 
 /** Ordered or at the machine shop, and owed whatever becomes of it; or still to be. */
 export const moneyStates = ["committed", "to-come"] as const;
@@ -132,4 +134,23 @@ export function ledgerOf(pack: CompiledPack, assessment: Assessment, buys: JobBu
     agreed,
     beyond: may === null ? 0 : Math.max(0, total.likely - may),
   };
+}
+
+/** A job as though everybody had decided what is proposed: what nobody can judge stays open. */
+const asProposed = (assessment: Assessment): Assessment => ({
+  ...assessment,
+  choices: assessment.choices.map((choice) =>
+    isSettled(choice) || choice.proposal.disposition === "hold"
+      ? choice
+      : { ...choice, stated: nothingStated, joined: { kind: "decided", wanted: choice.proposal } },
+  ),
+});
+
+/**
+ * What an engine is likely to cost: the same ledger, with what is proposed where nobody decided. Parts that nobody can judge yet
+ * are in no line, and are counted.
+ */
+export function estimateOf(pack: CompiledPack, assessment: Assessment): Ledger {
+  const proposed = asProposed(assessment);
+  return ledgerOf(pack, proposed, buysOfJob(pack, proposed));
 }

@@ -3,11 +3,14 @@ import type { Assessment } from "@/core/assessment";
 import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { isMeasured, type Choice, type Option } from "@/core/option/option";
-import { minorUnits } from "@/core/option/price-option";
+import { estimateOf, moneyKinds, moneyOfLines, type MoneyKind } from "@/core/money/ledger";
+import { minorUnits, type Money } from "@/core/option/price-option";
+import { sumOf } from "@/core/ordering/to-order";
 import { decidedOn } from "@/core/plan/standing";
 import { unitById } from "@/core/quantity/units";
 import { capital } from "@/words/capital";
 import { sayAmount, sayMoney } from "@/words/say-money";
+import { moneyKindWords } from "@/words/words-for";
 import { sayOption } from "@/words/say-option";
 import type { Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
@@ -95,6 +98,48 @@ function unjudged({ choices }: Assessment): Content[] {
       ];
 }
 
+/** What it is likely to come to: parts, machine shop, the work and the tax, with what is not in it. */
+function likely(pack: CompiledPack, assessment: Assessment): Content[] {
+  const { order } = assessment;
+  const currency = order.settings?.currency ?? null;
+  const { lines, total, unpriced, undecided } = estimateOf(pack, assessment);
+  if (lines.length === 0) return [];
+  const row = (name: string, amount: Money, bold = false): TableCell[] => [
+    { text: name, bold },
+    { text: sayMoney(amount, currency), alignment: "right", color: quiet },
+    { text: sayAmount(amount.likely / minorUnits, currency), alignment: "right", bold },
+  ];
+  const of = (kind: MoneyKind) => lines.filter(({ is }) => is === kind);
+  const tax = order.settings?.tax;
+  const share = (of_: number) => Math.round((of_ * (tax?.percent ?? 0)) / 100);
+  const taxed = { low: share(total.low), likely: share(total.likely), high: share(total.high) };
+  const without = [
+    undecided > 0 ? `${many(undecided, "part")} that cannot be judged yet` : "",
+    unpriced > 0 ? `${many(unpriced, "line")} without a price` : "",
+  ].filter(Boolean);
+  return [
+    heading("What it is likely to come to"),
+    {
+      layout: tableLayout,
+      table: {
+        headerRows: 1,
+        widths: ["*", 110, 80],
+        body: [
+          ["", "from – to", "likely"].map(th),
+          ...moneyKinds.flatMap((kind) => (of(kind).length > 0 ? [row(moneyKindWords[kind], moneyOfLines(of(kind)))] : [])), // prettier-ignore
+          row("In all", total, true),
+          ...(tax ? [row(`${tax.name}, ${tax.percent} %`, taxed), row(`In all with ${tax.name}`, sumOf([total, taxed]), true)] : []), // prettier-ignore
+        ],
+      },
+    },
+    {
+      text: `It covers what is listed below, measured and put together, and is by prices of ${order.settings ? "this shop" : "the family"} and its packs.${without.length > 0 ? ` Not in it: ${without.join(" and ")}.` : ""}`, // prettier-ignore
+      color: quiet,
+      margin: [0, 3, 0, 0],
+    },
+  ];
+}
+
 /** By which plan it is, where one was adopted. */
 function byPlan({ job, order }: Assessment): Content[] {
   const plan = job.plans.at(-1)?.terms;
@@ -121,8 +166,9 @@ export function estimateDocument(
       ...(assessment.intake.costEstimates.lines.length === 0
         ? [{ text: "No amount is asked for yet: the shop names it at Intake.", color: quiet, margin: [0, 6, 0, 0] as [number, number, number, number] }] // prettier-ignore
         : []),
-      ...money(pack, assessment),
+      ...money(assessment, null),
       ...byPlan(assessment),
+      ...likely(pack, assessment),
       ...lines(assessment, wording),
       { unbreakable: true, stack: [...unjudged(assessment), signatures] },
     ],

@@ -169,11 +169,13 @@ export function sayLedger({ lines, total, unpriced, undecided }: Ledger, currenc
   return `By what is decided it comes to about ${sayAmount(total.likely / minorUnits, currency)} (${sayMoney(total, currency)}), work included; ${sayMoney(committed, currency)} of it is ordered.${without.length > 0 ? ` Not in it: ${without.join(" and ")}.` : ""}`; // prettier-ignore
 }
 
-/** What it costs against what was agreed, and what the owner did not want. */
-export function money(pack: CompiledPack, assessment: Assessment): Content[] {
-  const { intake, job, order } = assessment;
+/**
+ * What it costs against what was agreed, and what the owner did not want.
+ *
+ * @param ledger  what it comes to by what is decided; null where that is told elsewhere
+ */
+export function money({ intake, job, order }: Assessment, ledger: Ledger | null): Content[] {
   const { lines, total, approved } = intake.costEstimates;
-  const ledger = ledgerOf(pack, assessment, buysOfJob(pack, assessment));
   const currency = order.settings?.currency ?? null;
   const word = { estimate: "Estimate", change: "Change" } as const;
   const body = lines.map(({ estimate, approval }): TableCell[] => [
@@ -194,7 +196,7 @@ export function money(pack: CompiledPack, assessment: Assessment): Content[] {
           },
         ]
       : []),
-    ...(ledger.lines.length > 0 ? [{ text: sayLedger(ledger, currency), margin: [0, 3, 0, 0] as [number, number, number, number] }] : []), // prettier-ignore
+    ...(ledger && ledger.lines.length > 0 ? [{ text: sayLedger(ledger, currency), margin: [0, 3, 0, 0] as [number, number, number, number] }] : []), // prettier-ignore
     ...(job.declined.length > 0
       ? [
           heading("What the owner did not want done"),
@@ -333,7 +335,7 @@ export function ownerReport(
         : []),
       ...work(parts, assessment, wording),
       ...watched(parts, assessment, wording),
-      ...money(pack, assessment),
+      ...money(assessment, ledgerOf(pack, assessment, buysOfJob(pack, assessment))),
       ...oldParts(parts, assessment),
       ...(cautions.length > 0
         ? [heading("Cautions"), { ul: cautions.map(({ text }) => text), color: quiet, fontSize: 8 }]
