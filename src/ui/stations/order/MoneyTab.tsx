@@ -34,7 +34,7 @@ export function MoneyTab({ ledger }: { ledger: Ledger }) {
         <Leader name={<strong>In all</strong>}>
           <strong>
             {sayMinor(total.likely, currency)}
-            {total.low === total.high ? "" : `, ${sayMoney(total, currency)}`}
+            {total.low === total.high ? "" : ` (${sayMoney(total, null)})`}
           </strong>
         </Leader>
         {agreed !== null && <Leader name="Agreed with the owner">{sayMinor(agreed, currency)}</Leader>}
@@ -74,7 +74,7 @@ export function MoneyTab({ ledger }: { ledger: Ledger }) {
                       {line.amount === null ? "no price" : sayMoney(line.amount, currency)}
                       <chakra.span color="quiet" fontSize="12px">
                         {" "}
-                        {line.state === "committed" ? moneyStateWords.committed.toLowerCase() : ""}
+                        {line.state === "to-come" ? "" : line.is === "machine-shop" ? "sent out" : "ordered"}
                       </chakra.span>
                     </Leader>
                   ))}
