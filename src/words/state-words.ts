@@ -15,7 +15,6 @@ export const stageWords: Readonly<Record<Stage, string>> = {
   "sent-out": "at the machine shop",
   here: "here, not proven yet",
   ready: "ready to fit",
-  fitted: "fitted",
 };
 
 /** The same for an owner, who knows no stations. */
@@ -29,7 +28,6 @@ export const ownerStageWords: Readonly<Record<Stage, string>> = {
   "sent-out": "at the machine shop",
   here: "here, to be checked",
   ready: "ready to go in",
-  fitted: "in the engine",
 };
 
 /** What a place waits for, in a few words. */

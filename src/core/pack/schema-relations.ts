@@ -28,6 +28,8 @@ export const Relation = z.discriminatedUnion("is", [
     ...named,
     one: Parts,
     other: Parts,
+    /** The first may come new beside a used mate, as bolts do in their rod; used it goes with its own. */
+    oneMayBeNew: z._default(z.boolean(), false),
     frees: z._default(z.array(Id).check(z.maxLength(20)), []),
   }),
   /** Two used faces against each other: worse than one, and this follows. */

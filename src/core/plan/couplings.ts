@@ -349,6 +349,7 @@ function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranI
         judge: ([mine, mates]) => {
           if ([...mine!.ways, ...mates!.ways].some(({ step }) => relation.frees.includes(step))) return fine;
           const [isOne, isOther] = [isNew(mine!, one), isNew(mates!, other)];
+          if (isOne && !isOther && relation.oneMayBeNew) return fine;
           if (isOne !== isOther)
             return refuse(
               problem("ran-together", [isOne ? b : a], {

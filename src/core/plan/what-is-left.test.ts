@@ -148,3 +148,20 @@ test("a new mate is as large as it is drawn at each point, not as its range is",
   expect([fit.map(({ severity }) => severity).includes("error"), codesOf(reuse.reasons).includes("outside-limit")]).toEqual([false, false]); // prettier-ignore
   expect(codesOf(fit)).toContain("good-beside-new");
 });
+
+test("a used bolt goes with its own rod and a tappet with its own lobe; new bolts go with any", () => {
+  const bench = new TestBench(orrinshaw);
+  bench.readRestAsNew();
+  const codesAt = (slot: string) => codesOf(choiceAt(judged(bench), slot).options[0]!.reasons);
+  expect([codesAt("rod-bolt-3a"), codesAt("tappet-2i")].flat()).not.toContain("ran-elsewhere");
+  const [mine, others, tappet] = ["rod-bolt-3a", "rod-bolt-4a", "tappet-2i"].map((slot) => bench.partIn.get(slot)!) as [string, string, string]; // prettier-ignore
+  bench.add("part-came-out", { part: mine, slot: "rod-bolt-4a", step: null, orientation: null, bag: null });
+  bench.add("part-came-out", { part: others, slot: "rod-bolt-3a", step: null, orientation: null, bag: null });
+  bench.add("part-came-out", { part: tappet, slot: "tappet-3i", step: null, orientation: null, bag: null });
+  expect(codesAt("rod-bolt-3a")).toContain("ran-elsewhere");
+  // Beside the cam it did not run on it is not used again, whether that stays or another comes.
+  const swapped = choiceAt(judged(bench), "tappet-2i").options[0]!;
+  expect([swapped.allowed, codesOf(swapped.reasons).some((code) => code === "ran-elsewhere" || code === "ran-together")]).toEqual([false, true]); // prettier-ignore
+  decide(bench, "rod-bolt-3a", "replace", { reason: "New bolts" });
+  expect(codesOf(choiceAt(judged(bench), "rod-3").options[0]!.reasons)).not.toContain("ran-together");
+});

@@ -23,7 +23,6 @@ import { keptBeside } from "../same";
  * - ordered, sent-out: a new one is bought, or it is at the machine shop
  * - here: what was bought or machined is here, and not proven good yet
  * - ready: it can be fitted: nothing is owed any more
- * - fitted: it is in
  */
 export const stages = [
   "empty",
@@ -35,14 +34,13 @@ export const stages = [
   "sent-out",
   "here",
   "ready",
-  "fitted",
 ] as const;
 export type Stage = (typeof stages)[number];
 
 /** Stages at which nobody has said what becomes of it, in a way that stands. */
 const undecided: ReadonlySet<Stage> = new Set(["empty", "found", "judged", "held"]);
 export const isDecided = ({ stage }: Pick<PlaceState, "stage">): boolean => !undecided.has(stage);
-export const isReady = ({ stage }: Pick<PlaceState, "stage">): boolean => stage === "ready" || stage === "fitted";
+export const isReady = ({ stage }: Pick<PlaceState, "stage">): boolean => stage === "ready";
 
 /** What a place waits for. */
 export type Wait =
