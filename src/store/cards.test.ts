@@ -33,6 +33,7 @@ const card = (name: string, over: Partial<JobCard> = {}): JobCard => ({
   wantedBy: null,
   late: 0,
   isOver: false,
+  ready: null,
   putAway: null,
   isBlank: false,
   owner: null,

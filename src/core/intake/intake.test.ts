@@ -182,6 +182,7 @@ test("bulletins are those of the engine's own serial, and an owner sees what is 
     "parts",
     "photos",
     "progress",
+    "ready",
     "shop",
     "tax",
     "wantedBy",

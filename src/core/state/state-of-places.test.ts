@@ -9,7 +9,10 @@ import { pellbrook } from "../fixtures/packs/pellbrook";
 import { gateOf } from "../hand-over/gate";
 import { makeHandOverWitness } from "../hand-over/make-hand-over-witness";
 import { isSettled } from "../plan/standing";
+import { orderOfJob } from "../ordering/order-of-job";
+import { cardOf } from "../views/card";
 import { nextStep } from "../views/next-step";
+import { ownerViewOf } from "../views/owner-view";
 import { countStages, isDecided, isReady, statesOfPlaces, type Wait } from "./state-of-places";
 
 // Where a place stands is what was done there, and never what is meant. Common practice, no source; figures invented.
@@ -199,3 +202,17 @@ test("a day is the shop's own: late in the evening it is not tomorrow yet, and a
   expect(judgedIn("America/Halifax")).toEqual(["2026-12-01", false]);
   expect(judgedIn("Nowhere/At_all")).toEqual(["2026-12-02", true]);
 });
+
+test.each(["ferry-marigold", "survey-launch-tern"] as const)(
+  "the day that %s is ready on is the same at Order, on the board and on its owner's page",
+  (name) => {
+    const pack = packOf(name);
+    const assessment = assess(pack, demoJob(name), "2026-11-24T08:00:00Z");
+    const { likely, safe } = orderOfJob(pack, assessment).schedule!;
+    const told = [cardOf(pack, assessment, demoJob(name)).ready, ownerViewOf(pack, assessment, false).ready];
+    expect(told).toEqual([
+      { likely, safe },
+      { likely, safe },
+    ]);
+  },
+);

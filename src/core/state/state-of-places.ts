@@ -24,17 +24,7 @@ import { keptBeside } from "../same";
  * - here: what was bought or machined is here, and not proven good yet
  * - ready: it can be fitted: nothing is owed any more
  */
-export const stages = [
-  "empty",
-  "found",
-  "judged",
-  "held",
-  "decided",
-  "ordered",
-  "sent-out",
-  "here",
-  "ready",
-] as const;
+export const stages = ["empty", "found", "judged", "held", "decided", "ordered", "sent-out", "here", "ready"] as const;
 export type Stage = (typeof stages)[number];
 
 /** Stages at which nobody has said what becomes of it, in a way that stands. */

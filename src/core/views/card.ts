@@ -1,5 +1,6 @@
 import { variantOf, type Assessment } from "../assessment";
-import { machineShop, type MachineShop } from "../ordering/machine-shop";
+import type { MachineShop } from "../ordering/machine-shop";
+import { orderOfJob } from "../ordering/order-of-job";
 import { benchWork, type BenchWork } from "../ordering/schedule";
 import { dayAfter, daysBetween } from "../entry/clock";
 import { declarations, isKnownType } from "../entry/declarations";
@@ -7,7 +8,6 @@ import type { Envelope } from "../entry/schema";
 import { standingHandOver } from "../entry/visit";
 import { countByKind } from "../holds";
 import { nextStep } from "./next-step";
-import { tickedOf } from "../match/assess-match";
 import type { CompiledPack } from "../pack/compile-pack";
 import { slotStates, type SlotState } from "./slot-state";
 import type { HoldKind } from "../problem/problem-codes";
@@ -46,6 +46,8 @@ export interface JobCard {
    * as it was told; null where one was told none, or that day is past.
    */
   readonly waits: { readonly lines: number; readonly machined: number; readonly until: string | null } | null;
+  /** The days it is ready by itself, half of the times and nine in ten, as Order says; null where nobody can tell, and once it is gone. */
+  readonly ready: { readonly likely: string; readonly safe: string } | null;
   readonly unit: string;
   readonly station: Station;
   readonly next: Problem;
@@ -134,7 +136,8 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
   const put = job.putAways.at(-1)?.to ?? "bench";
   const { station, what } = nextStep(pack, assessment);
   const found = slotStates(assessment);
-  const shop = machineShop(pack, assessment.choices, job, tickedOf(job));
+  const { shop, schedule } = orderOfJob(pack, assessment);
+  const isOver = standingHandOver(job) !== null;
   return {
     name: job.header?.name ?? "",
     number: job.header?.engine.number ?? null,
@@ -144,13 +147,14 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
     application: order.application.name,
     wantedBy: order.wantedBy,
     late: assessment.buying.ordered.filter(({ isOverdue }) => isOverdue).length,
-    isOver: standingHandOver(job) !== null,
+    isOver,
     putAway: put === "bench" ? null : put === "mistakes" && !isBlank ? "archive" : put,
     isBlank,
     owner: job.ownersNamed.at(-1)?.owner ?? null,
     givenTo: job.givens.at(-1)?.to ?? null,
     work: benchWork(pack, assessment, shop.lines.length),
     waits: waitsOf(assessment, shop),
+    ready: schedule && !isOver ? { likely: schedule.likely, safe: schedule.safe } : null,
     unit: job.header?.unit ?? "mm",
     station,
     next: what,

@@ -4,6 +4,7 @@ import { dayIn } from "../entry/clock";
 import { standingHandOver } from "../entry/visit";
 import type { Progress } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
+import { orderOfJob } from "../ordering/order-of-job";
 import { photosForOwner } from "../photo/photos";
 import { countStages, stages, statesOfPlaces, type Stage } from "../state/state-of-places";
 import { stations, type Station } from "../stations";
@@ -31,6 +32,8 @@ export interface OwnerView {
   /** What failed first, as a sentence each; nothing while it is not settled. */
   readonly causes: readonly string[];
   readonly handedOver: string | null;
+  /** The days it is ready, half of the times and nine in ten; null where nobody can tell, and once it is gone. */
+  readonly ready: { readonly likely: string; readonly safe: string } | null;
   readonly withReport: boolean;
   /** Only those that were chosen for the owner. */
   readonly photos: readonly { readonly photo: string; readonly words: string | null; readonly of: string | null }[];
@@ -46,6 +49,7 @@ const toldCauses = ({ diagnosis: { network, settlement } }: Assessment): readonl
 export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
   const { header } = assessment.job;
   const over = standingHandOver(assessment.job);
+  const { schedule } = orderOfJob(pack, assessment);
   const counts = countStages(statesOfPlaces(pack, assessment));
   const nameOfPart = (id: string | null) => {
     const slot = id && assessment.job.parts.get(id)?.slot;
@@ -72,6 +76,7 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
     tax: assessment.order.settings?.tax ?? null,
     shop: assessment.order.settings?.shop ?? null,
     causes: assessment.diagnosis.gate === "settled" ? toldCauses(assessment) : [],
+    ready: schedule && !over ? { likely: schedule.likely, safe: schedule.safe } : null,
     handedOver: over && dayIn(over.at, assessment.order.settings?.zone),
     withReport,
     photos: photosForOwner(assessment.job).map(({ photo, words, part }) => ({ photo, words, of: nameOfPart(part) })),

@@ -233,6 +233,11 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
                       </td>
                       <chakra.td whiteSpace="nowrap">
                         <Spare ends={ends} spare={spare} card={card} />
+                        {card.ready && (
+                          <chakra.span display="block" fontSize="13px" color="quiet">
+                            by itself {day(card.ready.likely)}, nine in ten by {day(card.ready.safe)}
+                          </chakra.span>
+                        )}
                       </chakra.td>
                     </tr>
                   );

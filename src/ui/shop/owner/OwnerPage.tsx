@@ -38,6 +38,12 @@ export function OwnerPage({
         {view.number ? ` · No. ${view.number}` : ""}
         {view.wantedBy ? ` · wanted by ${day(view.wantedBy)}` : ""}
       </chakra.p>
+      {view.ready && (
+        <chakra.p mt="10px">
+          As far as is known it is likely ready on {day(view.ready.likely)}, and nine times in ten by{" "}
+          {day(view.ready.safe)}.
+        </chakra.p>
+      )}
       {view.handedOver && (
         <chakra.p mt="10px" fontWeight={600}>
           Handed over on {view.handedOver}.
