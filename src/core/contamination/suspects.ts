@@ -213,7 +213,8 @@ export function assessContamination(
       const part = job.parts.get(id);
       const isOpen = all.filter((each) => each.circuit === circuit.id).at(-1)?.clean === false;
       const isSuspect = suspects.some((each) => each.part.id === id && each.circuit === circuit);
-      return part && isOpen && !isSuspect && !gone.has(id) ? [{ part, circuit }] : [];
+      // Scrapped it still says that metal was there.
+      return part && isOpen && !isSuspect ? [{ part, circuit }] : [];
     }),
   );
   return { sources, suspects, reached, unexpected };
@@ -296,9 +297,11 @@ export const contaminationJudgement = judgement({
     ...suspects.flatMap(({ part, circuit, isDisputed }) =>
       isDisputed ? [problem("suspect-disputed", [part.id, circuit.id], { tag: part.tag, circuit: circuit.name })] : [],
     ),
-    // Metal that no part is suspected of harbouring came of something all the same.
-    ...[...groupBy(sources, ({ circuit }) => circuit)]
-      .filter(([circuit]) => !suspects.some((each) => each.circuit === circuit))
-      .map(([circuit, all]) => problem("metal-found", [circuit.id], { circuit: circuit.name, what: all[0]!.what })),
+    // Metal that no part is suspected of harbouring came of something all the same, whatever else is suspected of other metal.
+    ...[...groupBy(sources, ({ circuit }) => circuit)].flatMap(([circuit, all]) => {
+      const mine = suspects.filter((each) => each.circuit === circuit);
+      const unheard = mine.length === 0 ? all : all.filter((source) => source.part === null && !mine.some((each) => each.sources.includes(source))); // prettier-ignore
+      return unheard.slice(0, 1).map(({ what }) => problem("metal-found", [circuit.id], { circuit: circuit.name, what })); // prettier-ignore
+    }),
   ],
 });
