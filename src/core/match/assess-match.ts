@@ -262,7 +262,23 @@ export function assessMatch(
       end === undefined ? "" : end.told === null ? "not known" : valueWords(ends.attributes.get(end.attribute)!, end.told.value); // prettier-ignore
     const [one, other] = paired;
     const what = (end: PairEnd | undefined) => (end && ends.attributes.get(end.attribute)?.name) ?? "";
+    /** Of wheels that are timed to each other: how far the second stands off. */
+    const clocked = () => {
+      const [, driven] = met;
+      const figure = (attribute: string | undefined) => {
+        const value = attribute === undefined || !driven ? undefined : ends.told(driven, attribute)?.value;
+        return value && "min" in value ? value : null;
+      };
+      const [off, teeth, range] = mating.is === "clocking" ? [figure(mating.off), figure(mating.otherAttribute), figure(mating.range)] : [null, null, null]; // prettier-ignore
+      const count = off && Math.max(Math.abs(off.min), Math.abs(off.max));
+      return {
+        off: count,
+        degrees: count === null || !teeth || teeth.min === 0 ? null : (count * 360) / teeth.min,
+        takesUp: range?.min ?? null,
+      };
+    };
     const params = () => ({
+      ...clocked(),
       mating: mating.name,
       one: one!.name,
       oneWhat: what(one),

@@ -443,6 +443,17 @@ describe("the best that goes together", () => {
     ).toEqual(["DN-FW", "new"]);
   });
 
+  test("of a shaft that was timed a tooth out it is said how many degrees that is", () => {
+    const bench = tram();
+    const read = (slot: string, attribute: string, value: number) => bench.add("attribute-read", { part: bench.partIn.get(slot)!, attribute, value, how: "counted", words: null }); // prettier-ignore
+    read("crankshaft", "sprocket", 24);
+    read("balance-shaft", "sprocket", 24);
+    read("balance-shaft", "teeth-off", 1);
+    const wrong = assess(bench.pack, bench.entries, asOf).holds.find(({ code, path }) => code === "mating-wrong" && String(path[0]).startsWith("balance-clocking")); // prettier-ignore
+    // 360 by 24 teeth.
+    expect(wrong?.params).toMatchObject({ off: 1, degrees: 15, takesUp: null });
+  });
+
   test("an engine that nobody has tagged is not bought whole, and who picks what was let go is asked", () => {
     const blank = new TestBench(pellbrook);
     blank.entries.splice(1);

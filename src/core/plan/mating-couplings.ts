@@ -44,6 +44,9 @@ export function matingCouplings(match: MatchResult, placeAt: ReadonlyMap<string,
         oneIs: "",
         otherWhat: "",
         otherIs: "",
+        off: null,
+        degrees: null,
+        takesUp: null,
       };
       const said = reasons.find(({ code }) => code === "mating-wrong");
       const [one, other] = picked;

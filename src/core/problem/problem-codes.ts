@@ -143,7 +143,8 @@ const hoursAhead = {
   from: orNoNumber,
   to: orNoNumber,
 };
-const mated = { mating: text, one: text, oneWhat: text, oneIs: text, other: text, otherWhat: text, otherIs: text, looks: text }; // prettier-ignore
+/** Two that meet and what each is like; of wheels that are timed to each other how many teeth one stands off, and what is taken up. */
+const mated = { mating: text, one: text, oneWhat: text, oneIs: text, other: text, otherWhat: text, otherIs: text, looks: text, off: orNoNumber, degrees: orNoNumber, takesUp: orNoNumber }; // prettier-ignore
 const ofLot = { tag: text, class: text, lot: orNoText, count: number, measured: number, sample: number };
 const livedOf = { tag: text, life: number, ahead: number, from: orNoNumber, to: orNoNumber, unit: text };
 const worthOf = {

@@ -7,8 +7,13 @@ import { SmallInput } from "../kit/SmallInput";
 import { actOnShelf } from "../shop/shelf/shelf-api";
 import { sayTrouble } from "../shop/shelf/ShelfRoom";
 
-/** A part goes to the shelf with all that is known of it; what nobody may fit again goes to none. */
-export function ToShelf({ part }: { part: Part }) {
+/**
+ * A part goes to the shelf with all that is known of it; what nobody may fit again goes to none.
+ *
+ * @param act     what is done by it, where that is more than laying it there
+ * @param onLaid  done once it lies there
+ */
+export function ToShelf({ part, act = "To the shelf", onLaid }: { part: Part; act?: string; onLaid?: () => void }) {
   const { id, assessment, mayWrite } = useJob();
   const [lies, setLies] = useState("");
   const [said, setSaid] = useState<{ readonly ok: boolean; readonly words: string } | null>(null);
@@ -19,6 +24,7 @@ export function ToShelf({ part }: { part: Part }) {
   const lay = async (event: FormEvent) => {
     event.preventDefault();
     const answer = await actOnShelf({ do: "lay", job: id, part: part.id, lies });
+    if (answer.ok) onLaid?.();
     setSaid(answer.ok ? { ok: true, words: `On the shelf, ${lies}.` } : { ok: false, words: sayTrouble(answer) });
   };
   return (
@@ -33,7 +39,7 @@ export function ToShelf({ part }: { part: Part }) {
           onChange={(event) => setLies(event.currentTarget.value)}
         />
         <Button type="submit" size="sm" minHeight="36px" variant="outline" disabled={lies.trim() === ""}>
-          To the shelf
+          {act}
         </Button>
         <chakra.span fontSize="12px" color="quiet">
           It takes its readings and findings along.

@@ -1,9 +1,16 @@
 import type { ParamsOf } from "@/core/problem/problem-codes";
-import type { Sentences } from "./sentence";
+import { many, type Sentences } from "./sentence";
 
 /** What each of two is like, by the name of what is told of it. */
 const both = ({ mating, one, oneWhat, oneIs, other, otherWhat, otherIs }: ParamsOf<"mating-wrong">) =>
   `${mating}: ${one}: ${[oneWhat, oneIs].filter(Boolean).join(" ")}${other ? `; ${other}: ${[otherWhat, otherIs].filter(Boolean).join(" ")}` : ""}`;
+
+/** How far a wheel stands off its mark, and what an adjuster takes up of it. */
+const clocked = ({ off, degrees, takesUp }: ParamsOf<"mating-wrong">) => {
+  if (off === null || off === 0) return "";
+  const by = degrees === null ? "" : `, ${Number(degrees.toFixed(1))}°`;
+  return ` It stands ${many(off, "tooth", "teeth")} off${by}${takesUp === null ? "" : `; its adjuster takes up ${takesUp}°`}.`;
+};
 
 /** What goes with what. */
 export const matchSentences = {
@@ -16,7 +23,7 @@ export const matchSentences = {
   "old-stock": (p) =>
     `${p.part} is old stock by its number, ${p.number}: ${p.newest} took its place. Send it back, or say why it may stay.`,
   "picked-let-go": (p) => `${p.part} is picked to go in, and decided to go: settle which of it stands.`,
-  "mating-wrong": (p) => `${both(p)}. They do not go together. ${p.looks}`,
+  "mating-wrong": (p) => `${both(p)}.${clocked(p)} They do not go together. ${p.looks}`,
   "mating-open": (p) => `${both(p)}. Whether they go together is not known${p.check ? `: ${p.check}` : "."}`,
   "mating-bridged": (p) => `${p.mating}: they go together by ${p.remedy}.`,
   "remedy-owed": (p) => `${p.mating}: they go together once this is done: ${p.remedy}.`,
@@ -33,5 +40,5 @@ export const matchSentences = {
   "quote-other-money": (p) => `${p.number} is quoted in ${p.is}, the catalogue has it in ${p.was}.`,
   "quote-odd-price": (p) => `${p.is} for ${p.number}, where the catalogue has ${p.was}: ask before it is ordered.`,
   "supersession-circle": (p) => `Line ${p.line}: ${p.numbers} take each other's place in a circle.`,
-  "mates-refuse": (p) => `${both(p)}. They do not go together. ${p.looks}`,
+  "mates-refuse": (p) => `${both(p)}.${clocked(p)} They do not go together. ${p.looks}`,
 } satisfies Sentences;

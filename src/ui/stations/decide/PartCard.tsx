@@ -15,6 +15,7 @@ import { FromHand } from "./FromHand";
 import { Tag } from "../../job/Tag";
 import { ConformityMark, markColor, shownMark } from "../../kit/ConformityMark";
 import { nameOfLine } from "./alike";
+import { useDecide } from "./use-decide";
 
 /** Where there are more places, those that are well inside are counted, not listed: they stand at Measure. */
 const mostPlaces = 4;
@@ -43,8 +44,10 @@ function Place({ row }: { row: RowResult }) {
 
 /** All that is known of one part, what weighs most first. */
 export function PartCard({ line }: { line: readonly Choice[] }) {
-  const { assessment } = useJob();
+  const { assessment, mayDecide } = useJob();
+  const decide = useDecide();
   const choice = line[0]!;
+  const better = mayDecide ? choice.options.find(({ disposition, allowed }) => disposition === "upgrade" && allowed !== false) : undefined; // prettier-ignore
   const { part, slot } = choice;
   const scrapped = part && assessment.crack.scrapped.get(part.id);
   const rows = rowsOf(choice).filter((row) => !isByEye(row.row));
@@ -88,6 +91,15 @@ export function PartCard({ line }: { line: readonly Choice[] }) {
         <FromHand key={id} slot={id} />
       ))}
       {part && isForShelf(choice) && <ToShelf key={`shelf ${part.id}`} part={part} />}
+      {part && better && !isForShelf(choice) && (
+        // A better one comes, and what is there is good for another engine: one act.
+        <ToShelf
+          key={`upgrade ${part.id}`}
+          part={part}
+          act="Upgrade, and this one to the shelf"
+          onLaid={() => decide(choice, better, "The one that was there goes to the shelf.")}
+        />
+      )}
     </Tag>
   );
 }
