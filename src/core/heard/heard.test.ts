@@ -273,7 +273,7 @@ test("what only the plan, Match and Order read is heard there", () => {
 });
 
 test.each(readdirSync("packs"))(
-  "on a wreck of %s, whatever it has already, one bad fact more makes no part more allowed, and lifts no hold but by a refusal or a suspicion",
+  "on a wreck of %s, whatever it has already, one bad fact more makes no part more allowed",
   (file) => {
     const pack = packFrom(`packs/${file}`);
     const bench = new TestBench(pack);
@@ -290,8 +290,7 @@ test.each(readdirSync("packs"))(
         const [before, after] = [wreck.slice(0, -1), wreck].map((of) => judge([...start, ...of.map(({ entry }) => entry)])); // prettier-ignore
         const better = [...before!.reuse].filter(([part, allowed]) => rank(after!.reuse.has(part) ? after!.reuse.get(part)! : true) > rank(allowed)); // prettier-ignore
         const said = wreck.map(({ about }) => about).join("; ");
-        const against = ({ holding, refused, suspects }: NonNullable<typeof before>) => holding + refused + suspects;
-        expect([said, better.map(([part]) => part), against(after!) >= against(before!)]).toEqual([said, [], true]);
+        expect([said, better.map(([part]) => part)]).toEqual([said, []]);
       }),
       { numRuns: 15 },
     );
