@@ -4,7 +4,8 @@ import { createFold, type Job } from "../entry/fold";
 import type { EntryType } from "../entry/declarations";
 import type { Envelope, Payload } from "../entry/schema";
 import { TestBench, testGauge } from "../fixtures/bench";
-import { judged } from "../fixtures/choices";
+import { asOf } from "../fixtures/choices";
+import { assess } from "../fixtures/judge";
 import { packFrom } from "../fixtures/load";
 import { judgements } from "../judgements";
 import { createMeasure } from "../measure/assess-measure";
@@ -243,33 +244,67 @@ test("the facts of a part that move nothing are told with the part", () => {
   expect(judged(bench).heard.noted.get(part)).toEqual([{ entry: id, heard: { is: "noted", by: "usual", why: "names-it" } }]); // prettier-ignore
 });
 
+const judged = (bench: TestBench) => assess(bench.pack, bench.entries, asOf);
+
+/** Facts that are told in full to whoever asks last: the plan, Match, Order. */
+function told(bench: TestBench) {
+  const { holds, problems, choices, match, buying, lots } = judged(bench);
+  return JSON.stringify([
+    [...holds, ...problems].map(({ code, path }) => [code, path]),
+    choices.map(({ options }) => options.map(({ allowed, reasons }) => [allowed, reasons.map(({ code }) => code)])),
+    match.pairings.map(({ state }) => state),
+    lots.map(({ lot, supplier }) => [lot, supplier]),
+    buying.unordered.length,
+  ]);
+}
+
+/** Each of some facts by itself is heard, and moves something. */
+function sweep(bench: TestBench, facts: readonly [EntryType, object][]) {
+  const before = told(bench);
+  for (const [type, payload] of facts) {
+    const entry = bench.add(type, payload as Payload<EntryType>);
+    expect([type, payload, told(bench) === before]).toEqual([type, payload, false]);
+    expect(judged(bench).heard.byEntry.get(entry.id)?.is).toBe("heard");
+    bench.entries.pop();
+  }
+}
+
+/** Another part in a place, from elsewhere. */
+function bring(bench: TestBench, slot: string, of: string, origin: "donor" | "supplier") {
+  const part = bench.newId();
+  bench.add("part-removed", { part: bench.partIn.get(slot)! });
+  bench.add("part-tagged", { part, class: of, tag: `X-${slot}`, origin });
+  bench.add("part-installed", { part, slot });
+  return part;
+}
+
 test("what only the plan, Match and Order read is heard there", () => {
   const bench = new TestBench(packFrom("packs/orrinshaw-6m.json"));
   bench.readRestAsNew();
   bench.lookOver();
   const partIn = (slot: string) => bench.partIn.get(slot)!;
-  const told = () => {
-    const { holds, problems, choices, match, buying } = judged(bench);
-    return JSON.stringify([
-      [...holds, ...problems].map(({ code, path }) => [code, path]),
-      choices.map(({ options }) => options.map(({ allowed, reasons }) => [allowed, reasons.map(({ code }) => code)])),
-      match.pairings.map(({ state }) => state),
-      buying.unordered.length,
-    ]);
-  };
   const facts: readonly [EntryType, object][] = [
     ["work-declined", { part: partIn("rod-bolt-1a"), disposition: "replace", what: "new rod bolts", warning: "they break", by: "the owner", on: "2026-11-20", how: "phone" }], // prettier-ignore
     ["goods-received", { purchase: null, line: null, box: "B-1", quantity: 1, number: null, revision: null, lot: null, state: "right", words: null, parts: [] }], // prettier-ignore
     ["part-came-out", { part: partIn("tappet-1i"), slot: "tappet-2i", step: null, orientation: null, bag: "4" }],
     ["return-said", { returns: false, words: null }],
   ];
-  const before = told();
-  for (const [type, payload] of facts) {
-    const entry = bench.add(type, payload as Payload<EntryType>);
-    expect([type, told() === before]).toEqual([type, false]);
-    expect(judged(bench).heard.byEntry.get(entry.id)?.is).toBe("heard");
-    bench.entries.pop();
-  }
+  sweep(bench, facts);
+  const fresh = bring(bench, "tappet-5i", "tappet", "supplier");
+  sweep(bench, [
+    ["part-noted", { part: fresh, item: "lot", feature: null, value: "T-7" }],
+    ["part-noted", { part: fresh, item: "supplier", feature: null, value: "Weir Valley" }],
+  ]);
+  const rotary = new TestBench(packFrom("packs/windrow-r2.json"));
+  rotary.readRestAsNew();
+  const pair = rotary.pack.pack.relations.find(({ id }) => id === "gear-front-pair") as { one: { slots: string[] }; other: { slots: string[] } }; // prettier-ignore
+  const [one, other] = [pair.one.slots[0]!, pair.other.slots[0]!];
+  const [rotor, gear] = [one, other].map((slot) => bring(rotary, slot, rotary.pack.slots.get(slot)!.class, "donor")) as [string, string]; // prettier-ignore
+  rotary.add("part-noted", { part: rotor, item: "ran-in", feature: null, value: "launch 3" });
+  sweep(rotary, [
+    ["part-noted", { part: gear, item: "ran-in", feature: null, value: "launch 4" }],
+    ["part-noted", { part: gear, item: "ran-beside", feature: null, value: `X-${one}` }],
+  ]);
 });
 
 test.each(readdirSync("packs"))(
