@@ -130,7 +130,14 @@ describe("a hand-over", () => {
     witness = makeHandOverWitness(assess(orrinshaw, entries, asOf), entries),
   ) => {
     const bench = new TestBench(orrinshaw);
-    const entry = bench.add("handed-over", { to: "Ice survey", note: null, outcome: null, past: [], word: null, witness });
+    const entry = bench.add("handed-over", {
+      to: "Ice survey",
+      note: null,
+      outcome: null,
+      past: [],
+      word: null,
+      witness,
+    });
     return [...entries, { ...entry, stream: entries[0]!.stream, at: "2026-11-23T08:00:00.000Z" }];
   };
   const differences = (entries: readonly Envelope[]) => assess(orrinshaw, entries, asOf).handOvers[0]!.differences;

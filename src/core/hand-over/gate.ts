@@ -42,8 +42,16 @@ export function gateOf(pack: CompiledPack, assessment: Assessment): Gate {
   const undone = places.filter(isUndone);
   const lines = [
     ofHolds("danger"),
-    ofPlaces("undecided", "decide", places.filter((place) => !isUndone(place) && place.stage !== "held")),
-    ofPlaces("held", "decide", places.filter(({ stage }) => stage === "held")),
+    ofPlaces(
+      "undecided",
+      "decide",
+      places.filter((place) => !isUndone(place) && place.stage !== "held"),
+    ),
+    ofPlaces(
+      "held",
+      "decide",
+      places.filter(({ stage }) => stage === "held"),
+    ),
     ofPlaces("undone", undone.some(({ waits }) => waits.some(({ is }) => is === "measuring-again")) ? "measure" : "order", undone), // prettier-ignore
     ofHolds("debt"),
     ofHolds("unknown"),

@@ -365,7 +365,6 @@ test("a new one goes by the band of new ones, not by what a worn one may have, a
   const pack = changed((raw) => {
     classOf(raw, "piston").incoming = { features: ["skirt"], sample: "all", ref };
   });
-  const bench = new TestBench(pack);
   const reuseAt = (skirt: number) => {
     const bench = new TestBench(pack);
     bench.readRestAsNew();

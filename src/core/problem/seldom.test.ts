@@ -128,7 +128,10 @@ describe("at the front", () => {
     const { core, pack } = judge(bench);
     const witness = { core, pack, entries: pack, figures: [], choices: [], holds: [] };
     bench.add("handed-over", { to: "the airship trust", note: null, outcome: null, past: [], word: null, witness });
-    expect(nextStep(bench.pack, judge(bench)).what).toMatchObject({ code: "handed-over", params: { to: "the airship trust" } });
+    expect(nextStep(bench.pack, judge(bench)).what).toMatchObject({
+      code: "handed-over",
+      params: { to: "the airship trust" },
+    });
   });
 });
 

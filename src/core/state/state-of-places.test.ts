@@ -75,6 +75,37 @@ test("of broken, refused, held and blank engines nothing is ready, whatever was 
   expect(countStages(blank)).toEqual(new Map([["found", blank.size]]));
 });
 
+test("what is next is what a decision is waiting for, in the order in which it is dealt with, and last the way out", () => {
+  const bench = TestBench.of(orrinshaw, demoJob("survey-launch-tern"));
+  const next = () => nextStep(orrinshaw, judged(bench)).what.code;
+  expect(next()).toBe("next-to-order");
+  const bought = bench.add("purchase-made", { supplier: "Lock Street", due: null, words: null, lines: [line(["liner-2", "pin-1"], 2)] }); // prettier-ignore
+  expect(next()).toBe("next-to-come");
+  const wrong = bench.add("goods-received", { ...received, purchase: bought.id, quantity: 2, state: "damaged" });
+  expect(next()).toBe("next-amiss");
+  bench.add("goods-received", { ...received, purchase: bought.id, quantity: 2, state: "right", supersedes: [wrong.id] }); // prettier-ignore
+  expect(next()).toBe("ready-to-hand-over");
+  bench.add("part-tagged", { part: bench.newId(), class: "rod", tag: judged(bench).job.parts.get(bench.partIn.get("rod-1")!)!.tag, origin: "shelf" }); // prettier-ignore
+  expect(next()).toBe("next-to-settle");
+  bench.entries.pop();
+  /** What was decided before gives way. */
+  const instead = (slot: string, disposition: "rework" | "clean") => {
+    const { options, stated } = choiceAt(judged(bench), slot);
+    const way = options.find((option) => option.disposition === disposition)!;
+    decide(bench, slot, disposition, { ways: way.ways.map(({ feature, step }) => ({ feature, step })), reason: "The owner asked for it", supersedes: stated.decisions.map(({ id }) => id) }); // prettier-ignore
+  };
+  seen(bench, "piston-1", "carbon", "severe", "crown");
+  instead("piston-1", "clean");
+  expect([next(), sayAt(bench, "piston-1")[1]]).toEqual(["next-to-do", "cleaning"]);
+  const part = bench.partIn.get("head-front")!;
+  instead("head-front", "rework");
+  expect(next()).toBe("next-to-send-out");
+  bench.add("sent-out", { parts: [part], to: "Weir Street", due: null });
+  expect(sayAt(bench, "head-front").slice(0, 2)).toEqual(["sent-out", "machine-shop"]);
+  bench.add("came-back", { part, state: "right", words: null });
+  expect(next()).toBe("next-to-measure-again");
+});
+
 test.each(demoJobs)("what is counted of %s is one and the same everywhere", (name) => {
   const pack = packOf(name);
   const assessment = assess(pack, demoJob(name), "2026-11-24T08:00:00Z");

@@ -226,7 +226,10 @@ test("the ferry was taken apart in order and nothing of its timing was lost", ()
   const { strip } = assess(orrinshaw, demoJob("ferry-marigold"), asOf);
   // What is out and names no part: somebody says what it came of.
   expect(strip!.problems.map(({ code, params }) => [code, params])).toEqual([
-    ["check-amiss", { check: "Valve lash as found", place: "inlet 5, exhaust 5", state: null, value: 0.54, unit: "mm" }],
+    [
+      "check-amiss",
+      { check: "Valve lash as found", place: "inlet 5, exhaust 5", state: null, value: 0.54, unit: "mm" },
+    ],
     ["check-amiss", { check: "Turns by hand", place: null, state: "binds at one place", value: 74, unit: "nm" }],
   ]);
   expect(strip!.next!.step.id).toBe("gallery-plugs");

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { DiagnoseResult } from "@/core/diagnose/assess-diagnose";
 import { nameOfNode, type FindingNode } from "@/core/causes/unfold";
