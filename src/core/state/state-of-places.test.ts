@@ -162,6 +162,7 @@ describe("histories drawn at random", () => {
             // Ready is what may be used as it is, was made good, or came.
             if (decided === "replace") expect([said, job.receipts.length > 0]).toEqual([said, true]);
             if (decided === "reuse") expect([said, choice.options[0]!.allowed]).toEqual([said, true]);
+            if (decided === "rework") expect([said, choice.options.some(({ disposition, allowed }) => disposition === "rework" && allowed === true)]).toEqual([said, true]); // prettier-ignore
             if (decided === "rework") expect([said, job.cameBack.some((back) => back.part === part?.id)]).toEqual([said, true]); // prettier-ignore
           } else expect([said, slot.id, waits.length > 0]).toEqual([said, slot.id, true]);
           if (stage === "ordered") expect([said, job.purchases.some(({ lines }) => lines.some(({ slots: of }) => of.includes(slot.id)))]).toEqual([said, true]); // prettier-ignore

@@ -143,14 +143,17 @@ function decidedState(choice: Choice, option: Choice["proposal"], known: Known):
   const picked = known.pickedAt(choice);
   if (goes(option.disposition)) return picked ? fromHand(picked, choice, known) : bought(choice, known);
   const refused: readonly Wait[] = option.allowed === false ? [{ is: "refused" }] : [];
+  // What else of it is open stays open, whatever is done to it.
+  const open: readonly Wait[] = option.allowed === null ? [{ is: "evidence" }] : [];
   if (option.disposition === "rework" && option.made !== true) {
     const { stage, waits, ...rest } = reworked(choice, known);
-    return { ...rest, stage: refused.length > 0 && stage === "ready" ? "here" : stage, waits: [...refused, ...waits] };
+    const all = [...refused, ...waits, ...open];
+    return { ...rest, stage: stage === "ready" && all.length > 0 ? "here" : stage, waits: all };
   }
   const waits: Wait[] = [
     ...refused,
     ...(option.disposition === "clean" && option.made !== true ? [{ is: "cleaning" as const }] : []),
-    ...(option.allowed === null && option.disposition === "reuse" ? [{ is: "evidence" as const }] : []),
+    ...open,
     ...known.holdsOf(choice, part),
   ];
   return { stage: waits.length === 0 ? "ready" : "decided", part, waits };
