@@ -345,7 +345,8 @@ function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranI
         id: `${relation.id} ${a} ${b}`,
         places: [a, b],
         rests: [ran],
-        gives: new Set([a, b]),
+        // Where the first may come new it gives way: nothing keeps its mate from being renewed.
+        gives: new Set(relation.oneMayBeNew ? [a] : [a, b]),
         judge: ([mine, mates]) => {
           if ([...mine!.ways, ...mates!.ways].some(({ step }) => relation.frees.includes(step))) return fine;
           const [isOne, isOther] = [isNew(mine!, one), isNew(mates!, other)];
