@@ -408,7 +408,9 @@ function choiceOf(place: PlaceInHand, settlement: Settlement): Choice {
     pickIn(place, "open-refused", settlement),
   ];
   const listed = optimistic && options.find((option) => sameOption(option, optimistic));
-  const picked = optimistic && samePick(optimistic, pessimistic) ? listed! : null;
+  // Beside a mate that somebody decided what is open is still open: no part is proposed to stay on the strength of his word.
+  const isStanding = listed !== undefined && listed !== null && (goes(listed.disposition) || listed.allowed !== null);
+  const picked = isStanding && samePick(optimistic, pessimistic) ? listed : null;
   const open = openAmong([...new Set([...reuse.reasons, ...(listed?.reasons ?? [])])]);
   const proposal: Option =
     picked === null
