@@ -1,5 +1,5 @@
-import { shopToday } from "@/server/day-style";
 import { ListingQuery, cardPage, firstLines } from "@/server/cards";
+import { shopToday } from "@/server/day-style";
 import { requirePerson } from "@/server/require-person";
 import { JobList } from "@/ui/shop/bench/JobList";
 

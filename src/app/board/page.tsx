@@ -1,6 +1,6 @@
-import { shopToday } from "@/server/day-style";
 import type { Metadata } from "next";
 import { boardData } from "@/server/board";
+import { shopToday } from "@/server/day-style";
 import { requirePerson } from "@/server/require-person";
 import { BoardRoom } from "@/ui/shop/board/BoardRoom";
 

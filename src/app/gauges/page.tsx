@@ -1,5 +1,5 @@
-import { shopToday } from "@/server/day-style";
 import type { Metadata } from "next";
+import { shopToday } from "@/server/day-style";
 import { openGauges } from "@/server/gauges";
 import { requirePerson } from "@/server/require-person";
 import { GaugeRoom } from "@/ui/shop/gauges/GaugeRoom";

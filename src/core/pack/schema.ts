@@ -290,8 +290,6 @@ export const Feature = z.strictObject({
   remedy: z.optional(z.strictObject({ id: Id, name: Text, within: Limit, onlyIf: z.optional(Condition), ref: Ref })),
 });
 
-/** What a life is counted in. */
-
 const Life = z
   .strictObject({
     hours: z.optional(z.number().check(z.positive())),

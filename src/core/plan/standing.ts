@@ -1,5 +1,4 @@
 import type { Stated } from "../entry/stated";
-import type { Disposition } from "../entry/schema";
 import type { Choice, Option } from "../option/option";
 import { goes, sameOption, type WayToGo } from "../option/same-option";
 
@@ -106,15 +105,3 @@ export const condemned = (choices: readonly Choice[]): ReadonlySet<string> =>
       return choice.part && refused && goes(decidedOrProposed(choice).disposition) ? [choice.part.id] : [];
     }),
   );
-
-/** How many parts were decided which way; what is refused or off offer is not decided. */
-export function countDecided(choices: readonly Decidable[]): ReadonlyMap<Disposition, number> {
-  const counts = new Map<Disposition, number>();
-  for (const choice of choices) {
-    const decided = decidedOn(choice);
-    if (decided?.unsettled !== null) continue;
-    const { disposition } = decided.wanted;
-    counts.set(disposition, (counts.get(disposition) ?? 0) + 1);
-  }
-  return counts;
-}

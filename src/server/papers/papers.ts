@@ -7,10 +7,10 @@ import { formatNumber } from "@/core/quantity/format-quantity";
 import { unitById } from "@/core/quantity/units";
 import { writeTagCode } from "@/core/strip/tag-code";
 import { capital } from "@/words/capital";
-import { sayDay } from "@/words/say-day";
 import { amissWords } from "@/words/sentences/order";
 import { sayMoney } from "@/words/say-money";
 import { renderPdf } from "../render-pdf";
+import { dayOf } from "../report/pieces";
 import { measuringSheets, stripList } from "./bench-sheets";
 import { heads, mm, page, quiet, rules, sender, type Format } from "./page";
 
@@ -64,7 +64,7 @@ function returnNote(pack: CompiledPack, assessment: Assessment, supplier: string
         body: [
           heads("what", "ordered as", "came as", "how many", "why it goes back"),
           ...lines.map(({ line, purchase, came, amiss, receipts }): TableCell[] => [
-            { stack: [{ text: capital(line.name), bold: true }, { text: `ordered ${sayDay(purchase.at, assessment.order.settings?.dates ?? "year-first")}`, fontSize: 8, color: quiet }] }, // prettier-ignore
+            { stack: [{ text: capital(line.name), bold: true }, { text: `ordered ${dayOf(assessment)(purchase.at)}`, fontSize: 8, color: quiet }] }, // prettier-ignore
             { text: [line.number, line.revisions.length > 0 ? `revision ${line.revisions.join(" or ")}` : null].filter(Boolean).join(", ") }, // prettier-ignore
             { text: [came.join(", "), ...new Set(receipts.flatMap(({ lot }) => (lot ? `lot ${lot}` : [])))].filter(Boolean).join(", ") || "not read" }, // prettier-ignore
             { text: String([...amiss].reduce((sum, [why, count]) => (why === "missing" ? sum : sum + count), 0)) },
@@ -93,7 +93,7 @@ function headOf({ pack }: CompiledPack, { job, order, day: today, holds }: Asses
   return [
     sender({
       shop: settings?.shop ?? null,
-      day: sayDay(today, settings?.dates ?? "year-first"),
+      day: dayOf({ order })(today),
       engine: [job.header?.name, pack.family, number ? `No. ${number}` : "number unknown"].filter(Boolean).join(" · "),
     }),
     ...(isOpen
