@@ -65,7 +65,7 @@ function returnNote(pack: CompiledPack, assessment: Assessment, supplier: string
           heads("what", "ordered as", "came as", "how many", "why it goes back"),
           ...lines.map(({ line, purchase, came, amiss, receipts }): TableCell[] => [
             { stack: [{ text: capital(line.name), bold: true }, { text: `ordered ${dayOf(assessment)(purchase.at)}`, fontSize: 8, color: quiet }] }, // prettier-ignore
-            { text: [line.number, line.revisions.length > 0 ? `revision ${line.revisions.join(" or ")}` : null].filter(Boolean).join(", ") }, // prettier-ignore
+            { text: [line.number, line.revisions.length > 0 ? `revision ${line.revisions.join(" or ")}` : null].filter(Boolean).join(", ") || "without a number" }, // prettier-ignore
             { text: [came.join(", "), ...new Set(receipts.flatMap(({ lot }) => (lot ? `lot ${lot}` : [])))].filter(Boolean).join(", ") || "not read" }, // prettier-ignore
             { text: String([...amiss].reduce((sum, [why, count]) => (why === "missing" ? sum : sum + count), 0)) },
             { text: [...amiss.keys()].filter((why) => why !== "missing").map((why) => amissWords[why]).join("; ") }, // prettier-ignore
