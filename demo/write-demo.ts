@@ -21,9 +21,10 @@ import { makeDiagnosisWitness } from "../src/core/diagnose/make-diagnosis-witnes
 import { nodeId } from "../src/core/causes/unfold";
 import { makeHandOverWitness } from "../src/core/hand-over/make-hand-over-witness";
 import { entrySetFingerprint, makeWitness } from "../src/core/plan/make-witness";
+import { answerWhole, paidPlan } from "../src/core/money/plan-money";
 import { adoptedOf } from "../src/core/whole-plan/adopt-plan";
 import { planOfJob } from "../src/core/whole-plan/pose-plan";
-import { bestPlan, demandsOf } from "../src/core/whole-plan/whole-plan";
+import { demandsOf, type Plan } from "../src/core/whole-plan/whole-plan";
 import { highsSolve } from "../src/core/fixtures/highs";
 import { nextTags } from "../src/core/parts/next-tags";
 import { orderOfJob } from "../src/core/ordering/order-of-job";
@@ -558,7 +559,7 @@ const marigold = openJob({
   engine: { number: "M74-21877", variant: "v-6m-2" },
   application: { kind: "passenger-vessel", words: "Main engine of the river ferry, passengers aboard" },
   hoursWanted: 6000,
-  budget: 9500,
+  budget: 14500,
   wantedBy: "2026-12-18",
 });
 note(marigold, [
@@ -567,7 +568,7 @@ note(marigold, [
   ["application", "gearbox", "box-2"],
   ["application", "original", "nothing"],
   ["order", "hours-wanted", 6000],
-  ["order", "budget", 9500],
+  ["order", "budget", 14500],
   ["order", "wanted-by", "2026-12-18"],
   ["order", "ask-above", 500],
   ["order", "certified", true],
@@ -861,9 +862,10 @@ fromDonor(marigold, "sump", "D-SU", { "built-for": "s", "sump-tilt": "level" });
 async function adoptPlan({ log, pack }: Opened): Promise<void> {
   const judged = assess(pack, log.entries, log.now);
   const posed = planOfJob(pack, judged, judged.order.hoursWanted!);
-  const plan = await bestPlan(posed, "total", demandsOf(judged.order, log.now), await highsSolve());
-  if (typeof plan === "string") throw new Error(plan);
-  const { left: _, ...said } = adoptedOf(posed, plan);
+  const paid = (plan: Plan) => paidPlan(pack, judged, posed, plan);
+  const { answer } = await answerWhole(posed, demandsOf(judged.order, log.now), await highsSolve(), paid);
+  if (answer.kind !== "met") throw new Error(answer.kind);
+  const { left: _, ...said } = adoptedOf(posed, paid(answer.plan));
   log.add("plan-adopted", {
     ...said,
     witness: { core: coreVersion, pack: pack.sha256, entries: entrySetFingerprint(log.entries) },
@@ -964,6 +966,25 @@ await adoptPlan(marigold);
       ...(seconds < 15 ? { kept: "far-from-size" } : {}),
     });
 }
+/** Hours worked, money paid, and what came along and goes back. */
+function keepAccount({ log }: Opened): void {
+  const hours = [
+    ["strip", "Sedge", "2026-11-16", 470],
+    ["strip", "Tansy", "2026-11-16", 390],
+    ["measure", "Sedge", "2026-11-17", 420],
+    ["measure", "Tansy", "2026-11-18", 310],
+    ["other", "Sedge", "2026-11-18", 75],
+  ] as const;
+  for (const [work, by, on, minutes] of hours) log.add("time-booked", { work, by, on, minutes, words: null });
+  log.add("payment-noted", { is: "deposit", minor: 300_000, by: "Harbour office of the ferry company", on: "2026-11-14", how: "transfer", words: null }); // prettier-ignore
+  const things = [
+    ["starter motor", 1, "brushes worn"],
+    ["engine mount bracket", 4, null],
+    ["box of flange bolts", 1, null],
+  ] as const;
+  for (const [name, quantity, words] of things) log.add("thing-came", { name, quantity, words });
+}
+keepAccount(marigold);
 marigold.log.write("ferry-marigold");
 
 // The same engine five years ago: handed over, and come back since.

@@ -2,6 +2,7 @@ import { assess } from "@/core/fixtures/judge";
 import { TestBench } from "@/core/fixtures/bench";
 import { asOf } from "@/core/fixtures/choices";
 import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
+import { paidPlan } from "@/core/money/plan-money";
 import { planOfJob } from "@/core/whole-plan/pose-plan";
 import { planOf } from "@/core/whole-plan/whole-plan";
 import { estimateText, sayEstimate } from "./say-estimate";
@@ -13,7 +14,8 @@ test("an owner is told what may still go wrong, the likeliest first, and of what
   const see = (slot: string, finding: string, value: string) => bench.add("finding-made", { part: bench.partIn.get(slot)!, place: null, finding, value, phase: "after-cleaning", words: null }); // prettier-ignore
   for (const end of ["upper", "lower"]) see(`rod-shell-${end}-5`, "wiped", "all");
   for (const finding of ["scoring", "debris"]) see("oil-pump", finding, "none");
-  const posed = planOfJob(orrinshaw, assess(orrinshaw, bench.entries, asOf), 4000);
+  const assessment = assess(orrinshaw, bench.entries, asOf);
+  const posed = planOfJob(orrinshaw, assessment, 4000);
   /** Everything stays as it is, but for what must not; and the pump, one way or the other. */
   const estimate = (pump: string) => {
     const picks = posed.places.map(({ choice, offers }, place) => {
@@ -22,11 +24,11 @@ test("an owner is told what may still go wrong, the likeliest first, and of what
       const own = offers.findIndex(({ option }, at) => option.disposition === wanted && may(at));
       return own >= 0 ? own : offers.findIndex((_, at) => may(at));
     });
-    const plan = planOf(posed, picks);
-    return { plan, said: sayEstimate(posed, plan, 100_000, "EUR") };
+    const plan = paidPlan(orrinshaw, assessment, posed, planOf(posed, picks));
+    return { plan, said: sayEstimate(posed, plan, "EUR") };
   };
   const [bold, proven] = [estimate("reuse"), estimate("clean")];
-  expect(bold.said.amount).toBe(bold.plan.now - bold.plan.standIn + 100_000);
+  expect(bold.said.amount).toBe(bold.plan.ledger.total.likely);
   // 40 minutes of work at 42 an hour.
   expect(proven.said.amount - bold.said.amount).toBe(2800);
   expect(bold.said.risks).toContainEqual(

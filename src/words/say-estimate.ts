@@ -1,7 +1,8 @@
 import { minorUnits } from "@/core/option/price-option";
 import { goes } from "@/core/option/same-option";
 import { riskOf, type PosedPlan } from "@/core/whole-plan/pose-plan";
-import type { Plan } from "@/core/whole-plan/whole-plan";
+import { moneyOfLines } from "@/core/money/ledger";
+import type { PaidPlan } from "@/core/money/plan-money";
 import { capital } from "./capital";
 import { grouped } from "./grouped";
 import { percent } from "./percent";
@@ -25,15 +26,14 @@ const leastRisk = 0.01;
 
 /**
  * What an owner gets for a plan, what it costs and what may still go wrong, in plain words.
- *
- * @param labour  of taking it apart and putting it together, in minor units
  */
-export function sayEstimate(posed: PosedPlan, plan: Plan, labour: number, currency: string | null): OwnerEstimate {
+export function sayEstimate(posed: PosedPlan, plan: PaidPlan, currency: string | null): OwnerEstimate {
   const chosen = posed.places.map(({ choice, offers }, place) => ({ choice, priced: offers[plan.picks[place]!]! }));
   const count = (is: (disposition: string) => boolean) => chosen.filter(({ priced }) => is(priced.option.disposition)).length; // prettier-ignore
   const fresh = chosen.filter(({ priced }) => goes(priced.option.disposition)).length;
   const made = count((each) => each === "rework");
-  const amount = plan.now - plan.standIn + labour;
+  const amount = plan.now;
+  const labour = moneyOfLines(plan.ledger.lines.filter(({ is }) => is === "labour")).likely;
   const risky = [...chosen].sort((a, b) => riskOf(b.priced.chance) - riskOf(a.priced.chance));
   const causes = plan.causes.map((at) => posed.causes[at]!.left);
   return {
@@ -47,8 +47,8 @@ export function sayEstimate(posed: PosedPlan, plan: Plan, labour: number, curren
       ].join(", ") + ".",
     ],
     costs: [
-      `${sayMinor(amount, currency)}, of which ${sayMinor(labour, currency)} is taking it apart and putting it together`,
-      ...(plan.unpriced > 0 ? [`${many(plan.unpriced, "part")} without a price come on top`] : []),
+      `${sayMinor(amount, currency)}, of which ${sayMinor(labour, currency)} is work at the bench`,
+      ...(plan.unpriced > 0 ? [`${many(plan.unpriced, "line")} without a price come on top`] : []),
       ...(plan.deposit > 0 ? [`${sayMinor(plan.deposit, currency)} deposit comes back with the old parts`] : []),
       plan.days === null ? "nobody can tell yet when all parts are there" : `all parts are there in ${many(plan.days, "day")}`,
     ].join("; ") + ".", // prettier-ignore

@@ -1,10 +1,13 @@
+import { moneyKinds, moneyOfLines, type Ledger } from "@/core/money/ledger";
 import { minorUnits } from "@/core/option/price-option";
 import type { Share } from "@/core/plan/priced";
 import type { Plan } from "@/core/whole-plan/whole-plan";
 import type { Instead } from "@/core/whole-plan/why-plan";
+import { capital } from "./capital";
 import { percent } from "./percent";
 import { sayAmount } from "./say-money";
 import { many } from "./sentences/sentence";
+import { moneyKindWords } from "./words-for";
 
 /** What a chance is made of, in words. */
 export const shareWords: Readonly<Record<Share["is"], string>> = {
@@ -17,6 +20,16 @@ export const shareWords: Readonly<Record<Share["is"], string>> = {
 
 /** An amount in minor units with the job's currency: “EUR 2,256”. */
 export const sayMinor = (minor: number, currency: string | null): string => sayAmount(minor / minorUnits, currency);
+
+/** What a plan is paid for: “parts EUR 2,100, machine shop EUR 800, work at the bench EUR 3,100”. */
+export function sayMadeOf({ lines, unpriced }: Ledger, currency: string | null): string {
+  const byKind = moneyKinds.flatMap((kind) => {
+    const { likely } = moneyOfLines(lines.filter(({ is }) => is === kind));
+    return likely > 0 ? [`${moneyKindWords[kind].toLowerCase()} ${sayMinor(likely, currency)}`] : [];
+  });
+  const without = unpriced > 0 ? ` ${many(unpriced, "line")} without a price ${unpriced === 1 ? "is" : "are"} not in it.` : ""; // prettier-ignore
+  return `${capital(byKind.join(", "))}.${without}`;
+}
 
 /** When all of it is there: “all there in 14 days”. */
 export const sayDays = ({ days }: Pick<Plan, "days">): string =>

@@ -89,6 +89,7 @@ export const gateWords: Readonly<Record<GateKind, string>> = {
   undone: "Decided, and not done",
   debt: "Owed to the record",
   unknown: "Not known yet",
+  "not-returned": "Came with the engine and is still here",
 };
 
 export const outcomeWords: Readonly<Record<Outcome, { readonly name: string; readonly what: string }>> = {

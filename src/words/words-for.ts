@@ -1,6 +1,7 @@
 import type { MoneyKind, MoneyState } from "@/core/money/ledger";
 import type { Unsettled } from "@/core/plan/standing";
 import type { Unmoving } from "@/core/heard/heard";
+import type { KindOfPayment, KindOfWork, WayOfPaying } from "@/core/entry/outcomes";
 import type { Part } from "@/core/entry/fold";
 import type { PartItem } from "@/core/entry/types/parts";
 import type { FigureGroup } from "@/core/figures/figure";
@@ -10,7 +11,7 @@ import type { renewKinds } from "@/core/pack/schema-relations";
 import type { Disposition, DecisionRule, Phase, Role } from "@/core/entry/schema";
 import type { hourItems } from "@/core/intake/assess-intake";
 import type { orderItems } from "@/core/order/order";
-import type { Course } from "@/core/intake/worth-rebuilding";
+import type { Course } from "@/core/money/worth";
 import type { PlanOrder } from "@/core/views/measuring-plan";
 import type { CrackWord } from "@/core/crack/crack-verdict";
 import type { AccountState } from "@/core/fragments/ledger";
@@ -58,8 +59,9 @@ export const dispositionWords: Readonly<Record<Disposition, string>> = {
 };
 
 export const moneyStateWords: Readonly<Record<MoneyState, string>> = {
-  committed: "Ordered, or at the machine shop",
+  committed: "Ordered, sent out or worked",
   "to-come": "Still to come",
+  "by-owner": "Supplied by the owner, not charged",
 };
 
 export const moneyKindWords: Readonly<Record<MoneyKind, string>> = {
@@ -68,12 +70,28 @@ export const moneyKindWords: Readonly<Record<MoneyKind, string>> = {
   "machine-shop": "Machine shop",
   labour: "Work at the bench",
   deposit: "Deposits, paid back for old parts",
+  unseen: "Parts that cannot be judged yet, as often as such parts are replaced",
 };
 
-export const labourWords: Readonly<Record<string, string>> = {
-  before: "To take apart and measure",
-  parts: "On parts",
-  together: "To put together",
+export const workWords: Readonly<Record<KindOfWork, string>> = {
+  strip: "Taking apart and cleaning",
+  measure: "Measuring and crack-checking",
+  parts: "Work on parts",
+  assembly: "Putting together",
+  other: "Other work",
+};
+
+export const paymentWords: Readonly<Record<KindOfPayment, string>> = {
+  deposit: "Deposit",
+  payment: "Payment",
+  refund: "Paid back",
+};
+
+export const payingWords: Readonly<Record<WayOfPaying, string>> = {
+  cash: "cash",
+  card: "card",
+  transfer: "bank transfer",
+  cheque: "cheque",
 };
 
 /** Why what was decided does not stand. */

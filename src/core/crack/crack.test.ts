@@ -1,3 +1,4 @@
+import { lostCastings } from "../intake/assess-intake";
 import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { demoJob } from "../fixtures/load";
@@ -318,11 +319,12 @@ describe("a casting", () => {
         .options.filter((option) => ["reuse", "clean", "rework"].includes(option.disposition))
         .every((option) => option.allowed === false),
     ).toBe(true);
-    const { holds, intake } = assess(orrinshaw, scrap.bench.entries, asOf);
+    const assessment = assess(orrinshaw, scrap.bench.entries, asOf);
+    const { holds } = assessment;
     expect(holds.map((each) => each.code)).toEqual(
       expect.arrayContaining(["scrap-record-missing", "course-asked-again"]),
     );
-    expect(intake.worth!.lostCastings).toEqual([orrinshaw.slots.get("block")!.name]);
+    expect(lostCastings(orrinshaw, assessment.choices)).toEqual([orrinshaw.slots.get("block")!.name]);
     scrap.bench.add("part-scrapped", { part: scrap.part, why: "split rail", made: "marked", certificate: null });
     expect(assess(orrinshaw, scrap.bench.entries, asOf).holds.map((each) => each.code)).not.toContain(
       "scrap-record-missing",

@@ -1,3 +1,4 @@
+import { accountEntries } from "./types/account";
 import { cleanEntries } from "./types/clean";
 import { crackEntries } from "./types/crack";
 import { decideEntries } from "./types/decide";
@@ -31,6 +32,7 @@ export const declarations = {
   ...orderEntries,
   ...shopEntries,
   ...shelfEntries,
+  ...accountEntries,
 } as const;
 
 export type EntryType = keyof typeof declarations;

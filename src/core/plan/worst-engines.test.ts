@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { worthOf } from "../money/worth";
 import { AssessmentJson, toAssessmentJson } from "../json/assessment-json";
 import { TestBench, testGauge } from "../fixtures/bench";
 import { choiceAt, decide, judged } from "../fixtures/choices";
@@ -31,10 +32,11 @@ const changed = (change: (pack: CompiledPack["pack"]) => object): CompiledPack =
 };
 
 test("of an engine that nobody looked at nothing is proposed, counted or said to be worth anything", () => {
-  const { choices, intake, plan } = judged(new TestBench(orrinshaw));
+  const assessment = judged(new TestBench(orrinshaw));
+  const { choices, plan } = assessment;
   expect(new Set(choices.map(({ proposal }) => proposal.disposition))).toEqual(new Set(["hold"]));
   expect(choices.every(({ proposal }) => proposal.reasons.length > 0)).toBe(true);
-  expect([intake.worth!.course, plan.progress.done, condemned(choices).size]).toEqual([null, 0, 0]);
+  expect([worthOf(orrinshaw, assessment)!.course, plan.progress.done, condemned(choices).size]).toEqual([null, 0, 0]);
 });
 
 test("of an engine that lies in pieces nothing is offered for use, and nobody is sent to measure it", () => {

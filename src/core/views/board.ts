@@ -1,4 +1,4 @@
-import { benchFrom, usualCalendar, type BenchWork, type Calendar } from "../ordering/schedule";
+import { benchFrom, usualCalendar, type Calendar } from "../ordering/schedule";
 import { dayAfter, daysBetween } from "../entry/clock";
 
 /** A job as the board counts with it. */
@@ -8,7 +8,7 @@ export interface BoardJob {
   readonly wantedBy: string | null;
   /** Who works on it; null for whoever is free. */
   readonly givenTo: string | null;
-  readonly work: Pick<BenchWork, "before" | "assembly"> | null;
+  readonly work: { readonly before: number; readonly assembly: number } | null;
   /** What was ordered is promised for this day. */
   readonly until: string | null;
 }

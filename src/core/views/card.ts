@@ -1,7 +1,7 @@
 import { variantOf, type Assessment } from "../assessment";
 import type { MachineShop } from "../ordering/machine-shop";
 import { orderOfJob } from "../ordering/order-of-job";
-import { benchWork, type BenchWork } from "../ordering/schedule";
+import { benchWork, type BenchWork } from "../ordering/bench-work";
 import { dayAfter, daysBetween } from "../entry/clock";
 import { declarations, isKnownType } from "../entry/declarations";
 import type { Envelope } from "../entry/schema";
@@ -40,7 +40,7 @@ export interface JobCard {
   /** Who works on it, by id; null for whoever is free. */
   readonly givenTo: string | null;
   /** What is left to do at the bench; null where the pack says nothing of labour. */
-  readonly work: BenchWork | null;
+  readonly work: Pick<BenchWork, "before" | "assembly"> | null;
   /**
    * Lines of orders still to come and parts that go to the machine shop or are there, and the day the last of all that is back
    * as it was told; null where one was told none, or that day is past.
@@ -138,6 +138,7 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
   const found = slotStates(assessment);
   const { shop, schedule } = orderOfJob(pack, assessment);
   const isOver = standingHandOver(job) !== null;
+  const work = benchWork(pack, assessment, shop.lines.length);
   return {
     name: job.header?.name ?? "",
     number: job.header?.engine.number ?? null,
@@ -152,7 +153,7 @@ export function cardOf(pack: CompiledPack, assessment: Assessment, entries: read
     isBlank,
     owner: job.ownersNamed.at(-1)?.owner ?? null,
     givenTo: job.givens.at(-1)?.to ?? null,
-    work: benchWork(pack, assessment, shop.lines.length),
+    work: work && { before: work.before, assembly: work.assembly },
     waits: waitsOf(assessment, shop),
     ready: schedule && !isOver ? { likely: schedule.likely, safe: schedule.safe } : null,
     unit: job.header?.unit ?? "mm",

@@ -4,6 +4,9 @@ import { dayIn } from "../entry/clock";
 import { standingHandOver } from "../entry/visit";
 import type { Progress } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
+import { accountOf, thingsOf, type Account, type ThingHere } from "../money/account";
+import { ledgerOf, moneyKinds, moneyOfLines, type Ledger, type MoneyKind } from "../money/ledger";
+import type { Money } from "../option/price-option";
 import { orderOfJob } from "../ordering/order-of-job";
 import { photosForOwner } from "../photo/photos";
 import { countStages, stages, statesOfPlaces, type Stage } from "../state/state-of-places";
@@ -26,6 +29,15 @@ export interface OwnerView {
     readonly words: string;
     readonly answer: { readonly agreed: boolean; readonly by: string; readonly on: string } | null;
   }[];
+  /** What it comes to by what is decided, and how shop and owner stand, in minor units; null while nothing costs anything. */
+  readonly money: {
+    readonly kinds: readonly { readonly is: MoneyKind; readonly amount: Money }[];
+    readonly total: Money;
+    readonly undecided: number;
+    readonly account: Account;
+  } | null;
+  /** What came with the engine, and how much of it is still at the shop. */
+  readonly things: readonly ThingHere[];
   readonly currency: string | null;
   readonly tax: { readonly name: string; readonly percent: number } | null;
   readonly shop: { readonly name: string; readonly address: string } | null;
@@ -45,11 +57,25 @@ const toldCauses = ({ diagnosis: { network, settlement } }: Assessment): readonl
     return node?.kind === "cause" ? [node.item.tells] : [];
   });
 
+const moneyFor = (assessment: Assessment, ledger: Ledger): OwnerView["money"] =>
+  ledger.lines.length === 0
+    ? null
+    : {
+        kinds: moneyKinds.flatMap((is) => {
+          const of = ledger.lines.filter((line) => line.is === is);
+          return of.length > 0 ? [{ is, amount: moneyOfLines(of) }] : [];
+        }),
+        total: ledger.total,
+        undecided: ledger.undecided,
+        account: accountOf(assessment, ledger),
+      };
+
 /** What an owner may see of a job. */
 export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withReport: boolean): OwnerView {
   const { header } = assessment.job;
   const over = standingHandOver(assessment.job);
-  const { schedule } = orderOfJob(pack, assessment);
+  const order = orderOfJob(pack, assessment);
+  const { schedule } = order;
   const counts = countStages(statesOfPlaces(pack, assessment));
   const nameOfPart = (id: string | null) => {
     const slot = id && assessment.job.parts.get(id)?.slot;
@@ -72,6 +98,8 @@ export function ownerViewOf(pack: CompiledPack, assessment: Assessment, withRepo
       words,
       answer: approval && { agreed: approval.agreed, by: approval.by, on: approval.on },
     })),
+    money: moneyFor(assessment, ledgerOf(pack, assessment, order)),
+    things: thingsOf(assessment.job),
     currency: assessment.order.settings?.currency ?? null,
     tax: assessment.order.settings?.tax ?? null,
     shop: assessment.order.settings?.shop ?? null,

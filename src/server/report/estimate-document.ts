@@ -3,7 +3,8 @@ import type { Assessment } from "@/core/assessment";
 import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { isMeasured, type Choice, type Option } from "@/core/option/option";
-import { estimateOf, moneyKinds, moneyOfLines, type MoneyKind } from "@/core/money/ledger";
+import { estimateOf } from "@/core/money/estimate";
+import { moneyKinds, moneyOfLines, type MoneyKind } from "@/core/money/ledger";
 import { minorUnits, type Money } from "@/core/option/price-option";
 import { sumOf } from "@/core/ordering/to-order";
 import { decidedOn } from "@/core/plan/standing";
@@ -140,15 +141,6 @@ function likely(pack: CompiledPack, assessment: Assessment): Content[] {
   ];
 }
 
-/** By which plan it is, where one was adopted. */
-function byPlan({ job, order }: Assessment): Content[] {
-  const plan = job.plans.at(-1)?.terms;
-  const currency = order.settings?.currency ?? null;
-  return plan
-    ? [{ text: `By the plan that was adopted: about ${sayAmount(plan.now / minorUnits, currency)} in all.`, margin: [0, 6, 0, 0] }] // prettier-ignore
-    : [];
-}
-
 /** The estimate for the owner: what is asked for, what the work is and what could be done instead, and where to sign. */
 export function estimateDocument(
   pack: CompiledPack,
@@ -167,7 +159,6 @@ export function estimateDocument(
         ? [{ text: "No amount is asked for yet: the shop names it at Intake.", color: quiet, margin: [0, 6, 0, 0] as [number, number, number, number] }] // prettier-ignore
         : []),
       ...money(assessment, null),
-      ...byPlan(assessment),
       ...likely(pack, assessment),
       ...lines(assessment, wording),
       { unbreakable: true, stack: [...unjudged(assessment), signatures] },

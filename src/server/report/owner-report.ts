@@ -4,6 +4,7 @@ import type { Disposition } from "@/core/entry/schema";
 import { groupBy } from "@/core/group";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { ledgerOf, moneyOfLines, type Ledger } from "@/core/money/ledger";
+import { paidSoFar } from "@/core/money/account";
 import { minorUnits } from "@/core/option/price-option";
 import { buysOfJob } from "@/core/ordering/order-of-job";
 import { standingHandOver } from "@/core/entry/visit";
@@ -15,7 +16,7 @@ import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
 import { sayDecided } from "@/words/say-option";
-import { sayAmount, sayMoney } from "@/words/say-money";
+import { sayAmount, sayExact, sayMoney } from "@/words/say-money";
 import { gateWords, outcomeWords, ownerStageWords } from "@/words/state-words";
 import { sayProblem, type Wording } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
@@ -166,7 +167,7 @@ export function sayLedger({ lines, total, unpriced, undecided }: Ledger, currenc
     unpriced > 0 ? `${many(unpriced, "line")} without a price` : "",
     undecided > 0 ? `${many(undecided, "part")} not decided` : "",
   ].filter(Boolean);
-  return `By what is decided it comes to about ${sayAmount(total.likely / minorUnits, currency)} (${sayMoney(total, currency)}), work included; ${sayMoney(committed, currency)} of it is ordered.${without.length > 0 ? ` Not in it: ${without.join(" and ")}.` : ""}`; // prettier-ignore
+  return `By what is decided it comes to about ${sayAmount(total.likely / minorUnits, currency)} (${sayMoney(total, currency)}), work included; ${sayMoney(committed, currency)} of it is ordered or done.${without.length > 0 ? ` Not in it: ${without.join(" and ")}.` : ""}`; // prettier-ignore
 }
 
 /**
@@ -197,6 +198,7 @@ export function money({ intake, job, order }: Assessment, ledger: Ledger | null)
         ]
       : []),
     ...(ledger && ledger.lines.length > 0 ? [{ text: sayLedger(ledger, currency), margin: [0, 3, 0, 0] as [number, number, number, number] }] : []), // prettier-ignore
+    ...(ledger && job.payments.length > 0 ? [{ text: `Paid so far: ${sayExact(paidSoFar(job), currency)}.`, margin: [0, 3, 0, 0] as [number, number, number, number] }] : []), // prettier-ignore
     ...(job.declined.length > 0
       ? [
           heading("What the owner did not want done"),
@@ -231,16 +233,15 @@ function oldParts(parts: readonly DecidedPart[], { job, order }: Assessment): Co
 }
 
 /** Where it stands, in a few sentences. */
-function inShort({ holds, job, order }: Assessment, states: PlaceStates): Content {
+function inShort({ holds, job }: Assessment, states: PlaceStates): Content {
   const counts = countStages(states);
   const said = stages.flatMap((stage) => (counts.has(stage) ? [`${counts.get(stage)} ${ownerStageWords[stage]}`] : []));
   const plan = job.plans.at(-1)?.terms;
-  const currency = order.settings?.currency ?? null;
   const over = standingHandOver(job);
   return {
     text: [
       `Of ${many(states.size, "part")}: ${said.reverse().join(", ")}. `,
-      ...(plan ? [`By the plan agreed on it runs ${grouped(plan.hours)} h with ${percent(plan.chance)}, for about ${sayAmount(plan.now / minorUnits, currency)}. `] : []), // prettier-ignore
+      ...(plan ? [`By the plan agreed on it runs ${grouped(plan.hours)} h with ${percent(plan.chance)}. `] : []), // prettier-ignore
       ...(holds.length > 0 && over === null ? [{ text: `${many(holds.length, "thing")} still ${holds.length === 1 ? "stands" : "stand"} in the way of handing it over.`, bold: true }] : []), // prettier-ignore
     ],
     margin: [0, 8, 0, 0],

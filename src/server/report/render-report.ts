@@ -6,14 +6,15 @@ import { packFor } from "@/core/pack/conditions";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { photosForOwner } from "@/core/photo/photos";
 import { renderPdf } from "../render-pdf";
+import { accountDocument } from "./account-document";
 import { declinedDocument, estimateDocument } from "./estimate-document";
 import { notToRunDocument } from "./not-to-run";
 import { imageOf, ownerReport, type OwnerPhoto } from "./owner-report";
 import { imageOfMark } from "./pieces";
 import { reportDefinition } from "./report-definition";
 
-/** Which document of a job: a few pages for its owner, all there is, what is asked for, what was declined. */
-export const reports = ["owner", "record", "estimate", "declined", "not-to-run"] as const;
+/** Which document of a job: a few pages for its owner, all there is, what is asked for, what was declined, what is to be paid. */
+export const reports = ["owner", "record", "estimate", "declined", "not-to-run", "account"] as const;
 export type Report = (typeof reports)[number];
 
 /** Reads a photo as small JPEG; null where it is not there. */
@@ -95,6 +96,7 @@ export async function renderReport(
     estimate: () => estimateDocument(own, assessment, owner),
     declined: () => declinedDocument(own, assessment, owner),
     "not-to-run": () => notToRunDocument(own, assessment, owner),
+    account: () => accountDocument(own, assessment, owner),
   };
   return renderPdf(await documents[report]());
 }

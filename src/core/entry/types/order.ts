@@ -25,13 +25,15 @@ const PurchaseLine = z.strictObject({
 
 /** What is bought, what arrives, what is sent out and comes back, and what the owner does not want done. */
 export const orderEntries = {
-  /** Ordered of one supplier. */
+  /** Ordered of one supplier, or asked of the owner, who brings it. */
   "purchase-made": declare({
     says: "act",
     writer: "lead",
     travels: false,
     list: "purchases",
     payload: z.strictObject({
+      /** The owner brings it: nothing is charged for it. */
+      byOwner: z.optional(z.literal(true)),
       supplier: Words,
       /** The day it was promised for. */
       due: z.nullable(Day),

@@ -5,6 +5,7 @@ import { capital } from "@/words/capital";
 import { stationWords } from "@/words/stations";
 import { ownerStageWords } from "@/words/state-words";
 import { Leader } from "../../kit/Leader";
+import { MoneySoFar } from "./MoneySoFar";
 import { Estimates } from "./Estimates";
 import { OwnerFrame } from "./OwnerFrame";
 import { useDay } from "../../kit/day";
@@ -46,7 +47,7 @@ export function OwnerPage({
       )}
       {view.handedOver && (
         <chakra.p mt="10px" fontWeight={600}>
-          Handed over on {view.handedOver}.
+          Handed over on {day(view.handedOver)}.
         </chakra.p>
       )}
       {report && (
@@ -156,6 +157,21 @@ export function OwnerPage({
           </chakra.dl>
         </>
       )}
+      {view.things.length > 0 && (
+        <>
+          <Heading as="h2" fontSize="16px" mt="28px">
+            What came with it
+          </Heading>
+          <chakra.dl mt="6px">
+            {view.things.map(({ id, name, words, quantity, here }) => (
+              <Leader key={id} name={`${quantity > 1 ? `${quantity} × ` : ""}${name}${words ? `, ${words}` : ""}`}>
+                {here === 0 ? "given back" : here < quantity ? `${here} at the shop` : "at the shop"}
+              </Leader>
+            ))}
+          </chakra.dl>
+        </>
+      )}
+      <MoneySoFar view={view} />
       {view.estimates.length > 0 && <Estimates view={view} answers={answers} />}
       <chakra.p mt="30px" fontSize="13px" color="quiet">
         This page can be seen by whoever has its address, until it expires or the shop shuts it. Ask the shop about

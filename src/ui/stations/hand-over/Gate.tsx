@@ -14,7 +14,8 @@ const mostNamed = 6;
 function Line({ line }: { line: GateLine }) {
   const { wording } = useJob();
   const named = line.places.slice(0, mostNamed).map(({ choice }) => choice.slot.name);
-  const more = line.count - (line.places.length > 0 ? named.length : Math.min(mostNamed, line.holds.length));
+  const shown = Math.max(named.length, Math.min(mostNamed, line.holds.length + line.things.length));
+  const more = line.count - shown;
   return (
     <Box as="li" py="8px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="lineStrong">
       <Flex justify="space-between" gap="14px" align="baseline">
@@ -47,7 +48,16 @@ function Line({ line }: { line: GateLine }) {
           )}
         </Flex>
       ))}
-      {line.holds.length > 0 && more > 0 && (
+      {line.things.length > 0 && (
+        <chakra.p fontSize="14px" color="quiet">
+          {line.things
+            .slice(0, mostNamed)
+            .map(({ name, here }) => (here > 1 ? `${here} × ${name}` : name))
+            .join("; ")}{" "}
+          {/* prettier-ignore */}
+        </chakra.p>
+      )}
+      {line.places.length === 0 && more > 0 && (
         <chakra.p fontSize="14px" color="quiet">
           and {more} more
         </chakra.p>

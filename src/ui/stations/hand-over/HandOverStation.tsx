@@ -19,6 +19,7 @@ import { Leader } from "../../kit/Leader";
 import { Day } from "../../kit/day";
 import { Gate } from "./Gate";
 import { Leave, type Leaving } from "./Leave";
+import { ThingsToReturn } from "./ThingsToReturn";
 import { OldParts } from "./OldParts";
 
 const fileLink = {
@@ -145,6 +146,10 @@ export function HandOverStation() {
             <Download size={18} aria-hidden />
             Estimate, PDF
           </chakra.a>
+          <chakra.a href={`/api/jobs/${id}/report?of=account`} download {...fileLink} borderColor="lineStrong">
+            <Download size={18} aria-hidden />
+            Account, PDF
+          </chakra.a>
           {assessment.job.handOvers.some(({ outcome }) => outcome === "not-to-run") && (
             <chakra.a href={`/api/jobs/${id}/report?of=not-to-run`} download {...fileLink} borderColor="lineStrong">
               <Download size={18} aria-hidden />
@@ -200,6 +205,7 @@ export function HandOverStation() {
           })}
         </chakra.dl>
 
+        <ThingsToReturn />
         <OldParts />
 
         <Heading as="h2" fontSize="16px" mt="30px">

@@ -19,6 +19,7 @@ import { CostEstimates } from "./CostEstimates";
 import { MoneyBy } from "./MoneyBy";
 import { NoteField } from "./NoteField";
 import { OwnerLinks } from "./OwnerLinks";
+import { ThingsThatCame } from "./ThingsThatCame";
 import { PartHours } from "./PartHours";
 import { useNote } from "../../job/use-note";
 import { WhoseEngine } from "./WhoseEngine";
@@ -236,6 +237,9 @@ export function IntakeStation() {
             ))}
           </Section>
           <Below>
+            <Section title="What came with the engine">
+              <ThingsThatCame />
+            </Section>
             <PartHours />
             {front && front.symptoms.length > 0 && (
               <Section title="Symptoms before it stopped">

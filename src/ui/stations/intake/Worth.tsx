@@ -1,20 +1,28 @@
 "use client";
 import { Box, Heading, NativeSelect, chakra } from "@chakra-ui/react";
-import { useState } from "react";
-import { courses, type Course } from "@/core/intake/worth-rebuilding";
+import type { KindOfWork } from "@/core/entry/outcomes";
+import { useMemo, useState } from "react";
+import { courses, worthOf, type Course, type WorthItem } from "@/core/money/worth";
 import { sayProblem } from "@/words/say-problem";
-import { sayAmount } from "@/words/say-money";
-import { courseWords, dispositionWords } from "@/words/words-for";
+import { sayMinutes } from "@/words/say-money";
+import { sayMinor } from "@/words/say-plan";
+import { courseWords, workWords } from "@/words/words-for";
 import { Leader } from "../../kit/Leader";
 import { useJob } from "../../job/JobContext";
 
 /** The dearest lines are shown, the rest as one. */
 const mostItems = 8;
 
+const nameOfItem = ({ is, name, count, minutes }: WorthItem): string => {
+  if (is === "labour") return `${workWords[name as KindOfWork]}, ${sayMinutes(minutes ?? 0)}`;
+  const counted = `${count > 1 ? `${count} × ` : ""}${name}`;
+  return { parts: counted, "used-up": counted, "machine-shop": `${counted}, machine shop`, deposit: `${counted}, deposit`, unseen: `${counted}, not judged yet: likely` }[is]; // prettier-ignore
+};
+
 /** Whether a rebuild is sensible at all, what that rests on, and what was chosen. */
 export function Worth() {
-  const { assessment, wording, append, mayDecide } = useJob();
-  const { worth } = assessment.intake;
+  const { assessment, pack, wording, append, mayDecide } = useJob();
+  const worth = useMemo(() => worthOf(pack, assessment), [pack, assessment]);
   const chosen = assessment.job.courses.at(-1);
   const [course, setCourse] = useState<Course | "">("");
   if (!worth) return null;
@@ -44,19 +52,16 @@ export function Worth() {
         </chakra.p>
       ))}
       {worth.items.length > 0 && (
-        <chakra.dl mt="8px" aria-label="What the parts cost">
-          {worth.items.slice(0, mostItems).map(({ partClass, disposition, count, amount }) => (
-            <Leader
-              key={`${partClass} ${disposition}`}
-              name={`${count} × ${partClass}, ${disposition === "hold" ? "likely" : dispositionWords[disposition].toLowerCase()}`}
-            >
-              {sayAmount(amount, currency)}
+        <chakra.dl mt="8px" aria-label="What it is made of">
+          {worth.items.slice(0, mostItems).map((item) => (
+            <Leader key={`${item.is} ${item.name}`} name={nameOfItem(item)}>
+              {item.amount === null ? "no price" : sayMinor(item.amount, currency)}
             </Leader>
           ))}
           {worth.items.length > mostItems && (
             <Leader name={`${worth.items.length - mostItems} lines more`}>
-              {sayAmount(
-                worth.items.slice(mostItems).reduce((sum, { amount }) => sum + amount, 0),
+              {sayMinor(
+                worth.items.slice(mostItems).reduce((sum, { amount }) => sum + (amount ?? 0), 0),
                 currency,
               )}
             </Leader>

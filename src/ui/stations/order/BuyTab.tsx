@@ -87,9 +87,11 @@ export function BuyTab({ toBuy }: { toBuy: ToOrder }) {
     if (!next.delete(line)) next.add(line);
     setTaken(next);
   };
-  const keep = (supplier: string, due: string | null) => {
-    append("purchase-made", purchaseOf(mine, supplier, due));
+  const [isByOwner, setByOwner] = useState(false);
+  const keep = (from: string, due: string | null) => {
+    append("purchase-made", purchaseOf(mine, from, due, isByOwner));
     setTaken(new Set());
+    setByOwner(false);
   };
   const bySupplier = groupBy(lines, (line) => line.supplier ?? "");
   return (
@@ -152,13 +154,19 @@ export function BuyTab({ toBuy }: { toBuy: ToOrder }) {
       })}
       {mine.length > 0 && mayDecide && (
         <WhomAndDay
+          key={isByOwner ? "owner" : "supplier"}
           name="Write down the order"
-          told={`${many(mine.length, "line")}, ordered of`}
-          whom="Supplier"
+          told={`${many(mine.length, "line")}, ${isByOwner ? "brought by the owner:" : "ordered of"}`}
+          whom={isByOwner ? "Owner" : "Supplier"}
           day={{ label: "Promised for", before: "for" }}
-          act="Write it down as ordered"
+          act={isByOwner ? "The owner brings it" : "Write it down as ordered"}
+          or={
+            <QuietButton onClick={() => setByOwner(!isByOwner)}>
+              {isByOwner ? "a supplier instead" : "the owner brings it"}
+            </QuietButton>
+          }
           usual={{
-            whom: suppliers.size === 1 ? [...suppliers][0]! : "",
+            whom: suppliers.size === 1 && !isByOwner ? [...suppliers][0]! : "",
             day: longest === null ? "" : dayAfter(today(), longest),
           }}
           onKeep={keep}

@@ -65,7 +65,7 @@ export function OrderStation() {
       {tab === "buy" && <BuyTab toBuy={toBuy} />}
       {tab === "ordered" && <OrderedTab />}
       {tab === "shop" && <ShopTab shop={shop} />}
-      {tab === "money" && <MoneyTab ledger={ledger} />}
+      {tab === "money" && <MoneyTab ledger={ledger} fromShop={shop.lines.length} />}
       {tab === "when" && schedule !== undefined && <WhenTab schedule={schedule} />}
     </StationLayout>
   );

@@ -111,7 +111,7 @@ export function OrderedTab() {
       )}
       {[...byPurchase.values()].map((of) => {
         const { purchase } = of[0]!;
-        const told = [`ordered ${day(purchase.at)}`, purchase.due ? `promised for ${day(purchase.due)}` : "no day was told"]; // prettier-ignore
+        const told = [`${purchase.byOwner ? "brought by the owner, agreed" : "ordered"} ${day(purchase.at)}`, purchase.due ? `promised for ${day(purchase.due)}` : "no day was told"]; // prettier-ignore
         return (
           <Section key={purchase.id} title={purchase.supplier} told={told.join(", ")}>
             {of.map((each) => (

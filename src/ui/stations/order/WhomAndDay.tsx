@@ -1,6 +1,6 @@
 "use client";
 import { Button, Flex, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { useState, type FormEvent, type ReactNode } from "react";
 import { SmallInput } from "../../kit/SmallInput";
 
 /** A day within the years that entries have. */
@@ -13,6 +13,7 @@ export function WhomAndDay({
   whom,
   day,
   act,
+  or,
   usual,
   onKeep,
 }: {
@@ -24,6 +25,8 @@ export function WhomAndDay({
   readonly whom: string;
   readonly day: { readonly label: string; readonly before: string };
   readonly act: string;
+  /** Another way to go, beside it. */
+  readonly or?: ReactNode;
   /** What they are while nobody typed anything. */
   readonly usual: { readonly whom: string; readonly day: string };
   readonly onKeep: (whom: string, day: string | null) => void;
@@ -72,6 +75,7 @@ export function WhomAndDay({
         <Button type="submit" size="sm" minHeight="38px" bg="ember" color="onEmber" fontWeight={700}>
           {act}
         </Button>
+        {or}
         {wrong && (
           <chakra.span role="alert" color="out" fontSize="13px">
             {wrong}

@@ -2,11 +2,11 @@
 import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { PosedPlan } from "@/core/whole-plan/pose-plan";
-import { minorUnits } from "@/core/option/price-option";
 import type { Plan } from "@/core/whole-plan/whole-plan";
 import { grouped } from "@/words/grouped";
 import { estimateText, inMajor, sayEstimate } from "@/words/say-estimate";
 import { useJob } from "../../../job/JobContext";
+import type { Paid } from "./use-plans";
 import { QuietButton } from "../../../kit/SayWhy";
 
 /** The plans an owner chooses between: the one that the order asks for or that costs least in all, the cheapest and the surest, each once. */
@@ -31,19 +31,19 @@ function toOffer(
 export function ForOwner({
   posed,
   plans,
+  paid,
   wanted,
   currency,
 }: {
   posed: PosedPlan;
   plans: readonly Plan[];
+  paid: Paid;
   wanted: Plan | null;
   currency: string | null;
 }) {
-  const { assessment, pack, append, mayDecide } = useJob();
+  const { assessment, append, mayDecide } = useJob();
   const [isOpen, setOpen] = useState(false);
   const { lines, total } = assessment.intake.costEstimates;
-  const { worth } = pack.pack;
-  const labour = Math.round((worth?.labourHours ?? 0) * (assessment.order.settings?.labourRate ?? worth?.labourRate ?? 0) * minorUnits); // prettier-ignore
   const offers = toOffer(plans, wanted);
   if (!isOpen)
     return (
@@ -59,7 +59,7 @@ export function ForOwner({
       </Flex>
       <Flex gap="14px" wrap="wrap" mt="6px">
         {offers.map(({ name, plan }) => {
-          const estimate = sayEstimate(posed, plan, labour, currency);
+          const estimate = sayEstimate(posed, paid(plan), currency);
           const change = inMajor(estimate.amount) - Math.round(total);
           const isWritten = lines.length > 0 && change === 0;
           return (

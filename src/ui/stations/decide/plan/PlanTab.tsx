@@ -13,7 +13,7 @@ import { coreVersion } from "@/core/version";
 import { capital } from "@/words/capital";
 import { grouped } from "@/words/grouped";
 import { percent } from "@/words/percent";
-import { sayBeside, sayDays, sayMinor, sayNext } from "@/words/say-plan";
+import { sayBeside, sayDays, sayMadeOf, sayMinor, sayNext } from "@/words/say-plan";
 import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../../job/JobContext";
@@ -27,7 +27,7 @@ import { late } from "../../../kit/late";
 import type { By } from "./FrontierChart";
 import { ForOwner } from "./ForOwner";
 import { PlanLines } from "./PlanLines";
-import { usePlans, type Tried } from "./use-plans";
+import { usePlans, type Paid, type Tried } from "./use-plans";
 import { ShopLives } from "./ShopLives";
 import { WhyNot } from "./WhyNot";
 import { Day, useDay } from "../../../kit/day";
@@ -49,7 +49,15 @@ const Figure = ({ name, children }: { name: string; children: ReactNode }) => (
 );
 
 /** No plan meets the order: which of its demands it would have to give way in, each with one tap. */
-function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }>; currency: string | null }) {
+function Unmet({
+  answer,
+  paid,
+  currency,
+}: {
+  answer: Extract<Answer, { kind: "unmet" }>;
+  paid: Paid;
+  currency: string | null;
+}) {
   const day = useDay();
   const { assessment, mayDecide } = useJob();
   const note = useNote();
@@ -61,7 +69,7 @@ function Unmet({ answer, currency }: { answer: Extract<Answer, { kind: "unmet" }
     ...(wantedBy === null ? [] : [`there by ${day(wantedBy)}`]),
   ];
   const content = within && chanceWanted !== null ? Math.floor(100 * within.chance) : null;
-  const pay = sure && budget !== null ? Math.ceil(sure.now / minorUnits) : null;
+  const pay = sure && budget !== null ? Math.ceil(paid(sure).now / minorUnits) : null;
   const until = later?.days == null ? null : dayAfter(assessment.asOf, later.days);
   return (
     <Box role="status" borderLeftWidth="3px" borderColor="near" pl="12px" py="4px" mb="10px">
@@ -159,7 +167,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const [tried, setTried] = useState<Tried>(nothingTried);
   const [before, setBefore] = useState<Plan | null>(null);
   const [by, setBy] = useState<By>("chance");
-  const { posed, demands, plans: bySure, soon, answer, unknowns, isWorking, isStale, stop } = usePlans(tried);
+  const { posed, demands, paid, plans: bySure, soon, answer, unknowns, isWorking, isStale, stop } = usePlans(tried);
   const [picked, setPicked] = useState<string | null>(null);
   const [place, setPlace] = useState<number | null>(null);
   const { order, job } = assessment;
@@ -169,6 +177,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const least = plans.reduce<Plan | null>((best, plan) => (best && best.total <= plan.total ? best : plan), null);
   const at = Math.max(0, plans.findIndex((plan) => keyOf(plan) === (picked ?? wanted ?? (least && keyOf(least))))); // prettier-ignore
   const plan = plans[at] ?? null;
+  const whole = plan && paid(plan);
   const tryIt = (where: number, option: number | null) => {
     if (!posed || !plan) return;
     const { id: slot } = posed.places[where]!.choice.slot;
@@ -181,7 +190,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   };
   const program = () => (posed ? planProgram(posed, "total", demands) : null) ?? "";
   const standing = job.plans.at(-1) ?? null;
-  const adopted = posed && plan ? adoptedOf(posed, plan) : null;
+  const adopted = posed && whole ? adoptedOf(posed, whole) : null;
   const isAdopted =
     standing !== null && adopted !== null && keyOfChoices(standing.choices) === keyOfChoices(adopted.choices);
   const adopt = () => {
@@ -196,9 +205,9 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   return (
     <StationLayout
       label="Why this way"
-      aside={posed && plan && place !== null ? <WhyNot key={`${keyOf(plan)} ${place}`} {...{ posed, plan, place, demands, currency }} tried={tried.get(posed.places[place]!.choice.slot.id) ?? null} onTry={(option) => tryIt(place, option)} /> : null} // prettier-ignore
+      aside={posed && plan && place !== null ? <WhyNot key={`${keyOf(plan)} ${place}`} {...{ posed, plan, paid, place, demands, currency }} tried={tried.get(posed.places[place]!.choice.slot.id) ?? null} onTry={(option) => tryIt(place, option)} /> : null} // prettier-ignore
       bar={
-        plan &&
+        whole &&
         adopted && (
           <Flex
             as="section"
@@ -214,19 +223,17 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
             flexShrink={0}
             wrap="wrap"
           >
-            <Figure name="Paid now">{sayMinor(plan.now - plan.standIn, currency)}</Figure>
-            <Figure name={`To run ${grouped(posed!.hours)} h`}>{percent(plan.chance)}</Figure>
-            <Figure name="In all, with what is done over">{sayMinor(plan.total - plan.standIn, currency)}</Figure>
-            <Figure name="All there in">{sayDays(plan)}</Figure>
+            <Figure name="Parts, machine shop and work">{sayMinor(whole.now, currency)}</Figure>
+            <Figure name={`To run ${grouped(posed!.hours)} h`}>{percent(whole.chance)}</Figure>
+            <Figure name="In all, with what is done over">{sayMinor(whole.total, currency)}</Figure>
+            <Figure name="All parts here in">{sayDays(whole)}</Figure>
             <Box flex="1" minWidth="160px" fontSize="13px" color="quiet">
               {standing && (
                 <p>
                   {`Adopted by ${nameOf(standing.author)} on ${day(standing.at)}: ${sayMinor(standing.terms.now, currency)}, ${percent(standing.terms.chance)}.`}
                 </p>
               )}
-              {plan.unpriced > 0 && (
-                <p>{`${many(plan.unpriced, "part")} without a price: counted dear, not in the sum.`}</p>
-              )}
+              <p>{sayMadeOf(whole.ledger, currency)}</p>
               {adopted.left.length > 0 && (
                 <chakra.details>
                   <chakra.summary cursor="pointer">
@@ -268,7 +275,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
         </chakra.p>
       ) : (
         <>
-          {answer?.kind === "unmet" && <Unmet answer={answer} currency={currency} />}
+          {answer?.kind === "unmet" && <Unmet answer={answer} paid={paid} currency={currency} />}
           {answer?.kind === "failed" && (
             <chakra.p role="alert" fontSize="14px" color="near">
               The solver came to no end within a minute. Decide some parts one by one, and it has less to weigh.
@@ -295,7 +302,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
               )}
               {
                 plans.length > 1 &&
-                <FrontierChart by={by} plans={plans} at={at} wanted={by === "days" ? (demands.days ?? null) : order.chanceWanted && 100 * order.chanceWanted} currency={currency} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
+                <FrontierChart by={by} plans={plans.map(paid)} at={at} wanted={by === "days" ? (demands.days ?? null) : order.chanceWanted && 100 * order.chanceWanted} currency={currency} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
               }
               {before && (
                 <Flex
@@ -310,7 +317,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                   fontSize="14px"
                 >
                   <span>
-                    {`With what is tried, beside the plan before: ${sayBeside(before, plan, movedBetween(before, plan).filter((each) => !tried.has(posed.places[each]!.choice.slot.id)).length, currency)}.`}
+                    {`With what is tried, beside the plan before: ${sayBeside(paid(before), paid(plan), movedBetween(before, plan).filter((each) => !tried.has(posed.places[each]!.choice.slot.id)).length, currency)}.`}
                   </span>
                   <QuietButton
                     onClick={() =>
@@ -322,7 +329,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                 </Flex>
               )}
               <chakra.p fontSize="14px" mt="6px">
-                {by === "chance" ? sayNext(plans, at, currency) : ""}
+                {by === "chance" ? sayNext(plans.map(paid), at, currency) : ""}
                 {keyOf(plan) === wanted ? " This one costs least in all of those that the order asks for." : ""}
               </chakra.p>
               <Box fontSize="13px" color="quiet">
@@ -332,6 +339,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                 <ForOwner
                   posed={posed}
                   plans={bySure}
+                  paid={paid}
                   wanted={answer?.kind === "met" ? answer.plan : least}
                   currency={currency}
                 />

@@ -12,6 +12,8 @@ import { sayProblem } from "@/words/say-problem";
 import { sayBeside, sayInstead, sayMinor, sayTurns, shareWords } from "@/words/say-plan";
 import { useJob } from "../../../job/JobContext";
 import { QuietButton } from "../../../kit/SayWhy";
+import { paidPlan } from "@/core/money/plan-money";
+import type { Paid } from "./use-plans";
 import { Decline } from "./Decline";
 import { useSolver } from "./use-solver";
 
@@ -45,16 +47,24 @@ function Figures({ priced, currency }: { priced: Priced; currency: string | null
 }
 
 /** What a decision costs: the plan as sure as this one that nobody held to it. */
-function PinCost({ posed, plan, place, currency }: Pick<Props, "posed" | "plan" | "place" | "currency">) {
+function PinCost({
+  posed,
+  plan,
+  paid,
+  place,
+  currency,
+}: Pick<Props, "posed" | "plan" | "paid" | "place" | "currency">) {
   const { assessment, pack } = useJob();
   const { solve, stop } = useSolver();
-  const [without, setWithout] = useState<Plan | null>(null);
+  const [without, setWithout] = useState<{ readonly moved: number; readonly plan: Plan } | null>(null);
   useEffect(() => {
     let isOver = false;
     const free = planOfJob(pack, assessment, posed.hours, posed.places[place]!.choice.slot.id);
-    void bestPlan(free, "total", { chance: plan.chance, budget: null }, solve).then(
-      (found) => !isOver && setWithout(typeof found === "string" ? null : found),
-    );
+    void bestPlan(free, "total", { chance: plan.chance, budget: null }, solve).then((found) => {
+      if (isOver || typeof found === "string") return setWithout(null);
+      // Its places may have other options than those of the plan that keeps to the decision.
+      setWithout({ plan: paidPlan(pack, assessment, free, found), moved: movedBetween(plan, found, place).length });
+    });
     return () => {
       isOver = true;
       stop();
@@ -63,7 +73,7 @@ function PinCost({ posed, plan, place, currency }: Pick<Props, "posed" | "plan" 
   return (
     <chakra.p fontSize="13px" color="quiet" mt="4px" aria-live="polite">
       Somebody decided it: the plan keeps to that.
-      {without && ` Without it: ${sayBeside(plan, without, movedBetween(plan, without, place).length, currency)}.`}
+      {without && ` Without it: ${sayBeside(paid(plan), without.plan, without.moved, currency)}.`}
     </chakra.p>
   );
 }
@@ -71,6 +81,7 @@ function PinCost({ posed, plan, place, currency }: Pick<Props, "posed" | "plan" 
 interface Props {
   readonly posed: PosedPlan;
   readonly plan: Plan;
+  readonly paid: Paid;
   readonly place: number;
   readonly demands: Demands;
   readonly currency: string | null;
@@ -80,7 +91,7 @@ interface Props {
 }
 
 /** Why the plan goes this way with a part, and what each other way would come to: worked out anew, for a plan as sure. */
-export function WhyNot({ posed, plan, place, demands, currency, tried, onTry }: Props) {
+export function WhyNot({ posed, plan, paid, place, demands, currency, tried, onTry }: Props) {
   const { wording } = useJob();
   const { solve, stop } = useSolver();
   const { choice, offers, isPinned } = posed.places[place]!;
@@ -107,7 +118,7 @@ export function WhyNot({ posed, plan, place, demands, currency, tried, onTry }: 
         {sayOption(chosen.option)}
       </chakra.p>
       <Figures priced={chosen} currency={currency} />
-      {isPinned && <PinCost posed={posed} plan={plan} place={place} currency={currency} />}
+      {isPinned && <PinCost posed={posed} plan={plan} paid={paid} place={place} currency={currency} />}
       {
         tried !== null &&
         <QuietButton onClick={() => onTry(null)}>let the plan choose here again</QuietButton> // prettier-ignore
@@ -146,7 +157,9 @@ export function WhyNot({ posed, plan, place, demands, currency, tried, onTry }: 
                 <>
                   <Box color={instead ? undefined : "quiet"} fontSize="13px">
                     {instead
-                      ? capital(sayInstead(plan, instead.plan, instead.moved.length, currency))
+                      ? capital(
+                          sayInstead(paid(plan), instead.plan && paid(instead.plan), instead.moved.length, currency),
+                        )
                       : found
                         ? ""
                         : "Working it out…"}

@@ -1,8 +1,8 @@
 "use client";
-import { useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { answerWhole, paidPlan, type PaidPlan } from "@/core/money/plan-money";
 import { planOfJob, type PosedPlan } from "@/core/whole-plan/pose-plan";
 import {
-  answerOrder,
   demandsOf,
   frontier,
   soonest,
@@ -23,6 +23,13 @@ export type Tried = ReadonlyMap<string, number>;
 
 const keptPlans = keptBeside<CompiledPack, PosedPlan>();
 
+/** A plan as it is paid for, worked out once for each. */
+export type Paid = (plan: Plan) => PaidPlan;
+
+const unposed = (): never => {
+  throw new Error("No plan is paid for before one is posed.");
+};
+
 interface Found {
   readonly of: PosedPlan;
   readonly tried: Tried;
@@ -31,15 +38,19 @@ interface Found {
   /** From the soonest to the cheapest, of those that the order asks for. */
   readonly soon: readonly Plan[];
   readonly answer: Answer | null;
+  /** What of the order was asked of the solver; null until it was. */
+  readonly asked: Demands | null;
   /** Null while it is not worked out yet. */
   readonly unknowns: readonly Unknown[] | null;
   readonly isWorking: boolean;
 }
 
-export interface Plans extends Omit<Found, "of" | "tried"> {
+export interface Plans extends Omit<Found, "of" | "tried" | "asked"> {
   /** Null where nobody said how long it has to run. */
   readonly posed: PosedPlan | null;
   readonly demands: Demands;
+  /** A plan with all that it is paid for. */
+  readonly paid: Paid;
   /** Made of evidence, or of what was tried, that is another by now: being worked out anew. */
   readonly isStale: boolean;
   readonly stop: () => void;
@@ -79,10 +90,37 @@ export function usePlans(tried: Tried): Plans {
     return { ...demandsOf(order, day), ...(pins && pins.length > 0 ? { pins } : {}) };
   }, [order, day, tried, posed]);
   const [found, setFound] = useState<Found | null>(null);
+  const paidFor = useCallback(
+    (of: PosedPlan): Paid => {
+      const known = new Map<string, PaidPlan>();
+      return (each) => {
+        const key = each.picks.join();
+        const one = known.get(key) ?? paidPlan(pack, assessment, of, each);
+        known.set(key, one);
+        return one;
+      };
+    },
+    [pack, assessment],
+  );
+  // What an entry that moves no plan does to the ledger is no reason to work plans out anew.
+  const latest = useRef(paidFor);
+  useEffect(() => {
+    latest.current = paidFor;
+  }, [paidFor]);
   useEffect(() => {
     if (!posed) return;
     let isOver = false;
-    let so: Found = { of: posed, tried, plans: [], soon: [], answer: null, unknowns: null, isWorking: true };
+    const paidNow = latest.current(posed);
+    let so: Found = {
+      of: posed,
+      tried,
+      plans: [],
+      soon: [],
+      answer: null,
+      asked: null,
+      unknowns: null,
+      isWorking: true,
+    };
     const tell = (more: Partial<Found>) => {
       so = { ...so, ...more };
       // Nothing yet takes the place of nothing.
@@ -92,13 +130,13 @@ export function usePlans(tried: Tried): Plans {
     const ask: Solve = async (program) => (isOver ? "failed" : solve(program));
     const work = async () => {
       const base: Demands = { chance: null, budget: null, pins: demands.pins };
-      const answer = await answerOrder(posed, demands, ask);
+      const { answer, asked } = await answerWhole(posed, demands, ask, paidNow);
       const own = answer.kind === "met" ? [answer.plan] : [];
-      tell({ plans: own, answer });
+      tell({ plans: own, answer, asked });
       const all = (others: readonly Plan[]) => undominated([...own, ...others]);
       const others = await frontier(posed, ask, (plans) => tell({ plans: all(plans) }), base);
       tell({ plans: all(others) });
-      tell({ soon: await soonest(posed, ask, undefined, { ...demands, days: null }) });
+      tell({ soon: await soonest(posed, ask, undefined, { ...asked, days: null }) });
       tell({ unknowns: await worthKnowing(posed, ask), isWorking: false });
     };
     void work();
@@ -110,9 +148,12 @@ export function usePlans(tried: Tried): Plans {
   // What was found before stands until something newer is: whoever reads it is not left with an empty page.
   const isNow = found !== null && found.of === posed && found.tried === tried;
   const shown = posed !== null && found !== null ? found : null;
+  const of = shown?.of ?? posed;
+  const paid = useMemo((): Paid => (of ? paidFor(of) : () => unposed()), [of, paidFor]);
   return {
-    posed: shown?.of ?? posed,
-    demands,
+    posed: of,
+    paid,
+    demands: shown?.asked ?? demands,
     plans: shown?.plans ?? [],
     soon: shown?.soon ?? [],
     answer: shown?.answer ?? null,

@@ -1,24 +1,27 @@
-import type { Disposition } from "../entry/schema";
+import type { Assessment } from "../assessment";
 import { groupBy } from "../group";
-import type { Choice, Option } from "../option/option";
+import type { Option } from "../option/option";
+import { minorUnits, type Money } from "../option/price-option";
 import { meanOf } from "../plan/priced";
-import { minorUnits, moneyOf } from "../option/price-option";
-import { goes } from "../option/same-option";
 import { decidedOrProposed } from "../plan/standing";
+import { lostCastings } from "../intake/assess-intake";
 import type { CompiledPack } from "../pack/compile-pack";
 import { problem, type Problem } from "../problem/problem";
-import type { Order } from "../order/order";
+import { estimateOf, unseenMoney } from "./estimate";
+import { moneyOfLines, type Ledger, type MoneyKind } from "./ledger";
 
 export const courses = ["rebuild", "merge", "other-engine", "part-out"] as const;
 export type Course = (typeof courses)[number];
 
-/** What one way to go with one kind of part comes to. */
+/** What one thing comes to that a rebuild is paid for: a line of the estimate, alike lines in one. */
 export interface WorthItem {
-  readonly partClass: string;
-  readonly disposition: Disposition;
+  readonly is: MoneyKind;
+  readonly name: string;
   readonly count: number;
-  /** In major units of the currency; of what nobody has judged yet as much as is likely. */
-  readonly amount: number;
+  /** Of work at the bench, how long. */
+  readonly minutes: number | null;
+  /** Likely, in minor units; null where nobody knows. */
+  readonly amount: number | null;
 }
 
 export interface WorthResult {
@@ -26,71 +29,66 @@ export interface WorthResult {
   readonly course: Course | null;
   /** Expected cost of each course; null where the pack has no price for it. Part-out is what it brings in. */
   readonly costs: Readonly<Record<Course, number | null>>;
-  /** How much of the rebuild's parts cost is known from measuring, 0 to 1. */
+  /** How many of the priced parts are judged, 0 to 1. */
   readonly known: number;
   readonly reasons: readonly Problem[];
   /** What would make it another course. */
   readonly wouldChange: readonly Problem[];
   /** Castings that cannot be used again. */
   readonly lostCastings: readonly string[];
-  /** What the parts cost, the dearest first. */
+  /** What a rebuild is paid for, the dearest first: their sum is what it costs. */
   readonly items: readonly WorthItem[];
 }
 
-type Price = NonNullable<CompiledPack["pack"]["worth"]>["classes"][number];
+/** What a part costs that goes this way, in minor units; one that nobody can judge yet what such parts cost on the whole. */
+const costOf = ({ disposition, price }: Option, unseen: number): number =>
+  disposition === "hold" ? unseen : price ? meanOf(price) : 0;
 
-/** What a part costs that goes this way; one that nobody can judge yet as often as such parts are replaced. */
-function costOf({ disposition, price }: Option, ofClass: Price): number {
-  if (disposition === "hold") return unseenCost(ofClass);
-  return price ? meanOf(price) / minorUnits : 0;
-}
-
-/** What a part costs of which nobody knows more than its kind: one still in this engine, or one that comes with a donor. */
-const unseenCost = ({ replace, likely }: Price): number => (likely * meanOf(moneyOf(replace)!)) / minorUnits;
+/** Lines of an estimate by kind and name, the dearest first. */
+const itemsOf = ({ lines }: Ledger): readonly WorthItem[] =>
+  [...groupBy(lines, ({ is, name }) => `${is} ${name}`).values()]
+    .map((alike): WorthItem => {
+      const known = alike.flatMap(({ amount }) => amount ?? []);
+      const minutes = alike.flatMap((each) => each.minutes ?? []);
+      return {
+        is: alike[0]!.is,
+        name: alike[0]!.name,
+        count: alike.reduce((sum, { quantity }) => sum + quantity, 0),
+        minutes: minutes.length > 0 ? minutes.reduce((sum, each) => sum + each, 0) : null,
+        amount: known.length < alike.length ? null : known.reduce((sum, { likely }) => sum + likely, 0),
+      };
+    })
+    .sort((a, b) => (b.amount ?? 0) - (a.amount ?? 0) || (`${a.is} ${a.name}` < `${b.is} ${b.name}` ? -1 : 1));
 
 /**
- * Whether a rebuild is sensible at all, from what it is expected to cost. A part that was judged costs what its proposal
- * costs; one that nobody has looked at costs its price times how often it has to be replaced. Beyond a share of another
- * engine's price that is bought instead; without a sound casting there is nothing to rebuild. Making one of two takes the
- * pack's hours beside, and gets at each place the better of both; where the pack says no hours, nobody can tell. Parts are all
- * that is left where no other way is within the budget.
+ * Whether a rebuild is sensible at all. It costs what its estimate comes to. Beyond a share of another engine's price that is
+ * bought instead; without a sound casting there is nothing to rebuild. Making one of two takes the pack's hours beside, and
+ * gets at each place the better of both; where the pack says no hours, nobody can tell. Parts are all that is left where no
+ * other way is within the budget.
  *
  * @source  expected value; the ceiling is the pack's, common practice where it says so
  */
-export function worthRebuilding(
-  { pack }: CompiledPack,
-  choices: readonly Choice[],
-  order: Pick<Order, "budget" | "settings">,
-): WorthResult | null {
-  const { worth } = pack;
+export function worthOf(own: CompiledPack, assessment: Assessment): WorthResult | null {
+  const { choices, order } = assessment;
+  const { worth } = own.pack;
   if (!worth) return null;
-  const prices = new Map(worth.classes.map((each) => [each.class, each]));
+  const estimate = estimateOf(own, assessment);
+  const major = ({ likely }: Money) => likely / minorUnits;
   const priced = choices.flatMap((choice) => {
-    const price = prices.get(choice.partClass.id);
-    if (!price) return [];
-    const way = decidedOrProposed(choice);
-    const cost = costOf(way, price);
-    return [{ choice, way, cost, ofTwo: Math.min(cost, unseenCost(price)) }];
+    const unseen = unseenMoney(own, choice.partClass.id);
+    return unseen ? [{ way: decidedOrProposed(choice), unseen: unseen.likely }] : [];
   });
-  const parts = priced.reduce((sum, { cost }) => sum + cost, 0);
   const judged = priced.filter(({ way }) => way.disposition !== "hold").length;
-  const items = [...groupBy(priced, ({ choice, way }) => `${choice.partClass.id} ${way.disposition}`).values()]
-    .map((alike): WorthItem => ({
-      partClass: alike[0]!.choice.partClass.name,
-      disposition: alike[0]!.way.disposition,
-      count: alike.length,
-      amount: alike.reduce((sum, { cost }) => sum + cost, 0),
-    }))
-    .filter(({ amount }) => amount > 0)
-    .sort((a, b) => b.amount - a.amount);
+  const labour = major(moneyOfLines(estimate.lines.filter(({ is }) => is === "labour")));
+  const rebuild = major(estimate.total);
+  const parts = rebuild - labour;
+  const items = itemsOf(estimate);
   const rate = order.settings?.labourRate ?? worth.labourRate;
-  const labour = worth.labourHours * rate;
-  const rebuild = labour + parts;
-  const lost = choices
-    .filter((choice) => worth.castings.includes(choice.partClass.id) && goes(decidedOrProposed(choice).disposition))
-    .map(({ slot }) => slot.name);
+  const lost = lostCastings(own, choices);
   // Of two engines each place has the better part of both: this one's as it was judged, the donor's as such parts are.
-  const merge = worth.donor === null || !worth.merge ? null : worth.donor + labour + worth.merge.labourHours * rate + priced.reduce((sum, { ofTwo }) => sum + ofTwo, 0); // prettier-ignore
+  const spared =
+    priced.reduce((sum, { way, unseen }) => sum + Math.max(0, costOf(way, unseen) - unseen), 0) / minorUnits;
+  const merge = worth.donor === null || !worth.merge ? null : worth.donor + rebuild + worth.merge.labourHours * rate - spared; // prettier-ignore
   const costs = { rebuild, merge, "other-engine": worth.otherEngine, "part-out": -worth.partsValue };
   const ceiling = worth.otherEngine === null ? null : worth.otherEngine * worth.ceiling.share;
   const figures = {
