@@ -559,7 +559,7 @@ const marigold = openJob({
   engine: { number: "M74-21877", variant: "v-6m-2" },
   application: { kind: "passenger-vessel", words: "Main engine of the river ferry, passengers aboard" },
   hoursWanted: 6000,
-  budget: 14500,
+  budget: 16000,
   wantedBy: "2026-12-18",
 });
 note(marigold, [
@@ -568,7 +568,7 @@ note(marigold, [
   ["application", "gearbox", "box-2"],
   ["application", "original", "nothing"],
   ["order", "hours-wanted", 6000],
-  ["order", "budget", 14500],
+  ["order", "budget", 16000],
   ["order", "wanted-by", "2026-12-18"],
   ["order", "ask-above", 500],
   ["order", "certified", true],

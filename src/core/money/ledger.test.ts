@@ -4,9 +4,20 @@ import { decide } from "../fixtures/choices";
 import { demoJob, demoJobs, packOf } from "../fixtures/load";
 import { pellbrook } from "../fixtures/packs/pellbrook";
 import { buysOfJob } from "../ordering/order-of-job";
+import { purchaseOf } from "../ordering/purchase-of";
 import { sumOf } from "../ordering/to-order";
+import type { Payload } from "../entry/schema";
+import { highsSolve } from "../fixtures/highs";
+import { gateOf } from "../hand-over/gate";
+import { isSettled } from "../plan/standing";
+import { ownerViewOf } from "../views/owner-view";
+import { planOfJob } from "../whole-plan/pose-plan";
+import { bestPlan, nothingDemanded, type Plan } from "../whole-plan/whole-plan";
+import { accountOf, thingsOf } from "./account";
+import { answerWhole, paidPlan } from "./plan-money";
+import { worthOf } from "./worth";
 import { estimateOf } from "./estimate";
-import { ledgerOf, moneyKinds, moneyOfLines, moneyStates } from "./ledger";
+import { ledgerOf, moneyKinds, moneyOfLines, moneyStates, type MoneyLine } from "./ledger";
 
 // One sum of money, whoever shows it. Common practice, no source; figures invented.
 
@@ -82,4 +93,119 @@ test("what is likely beyond what the owner agreed to is said, the work included"
   bench.add("approval-given", { estimate: asked.id, by: "the tramway", on: "2026-11-20", how: "phone", agreed: true });
   bench.add("intake-noted", { section: "order", item: "ask-above", part: null, place: null, value: 50 });
   expect([ledgerAt(bench).agreed, ledgerAt(bench).beyond]).toEqual([10_000, total.likely - 15_000]);
+});
+
+test.each(demoJobs)("of %s estimate, worth, owner's page and account are the one sum, to the minor unit", (name) => {
+  const pack = packOf(name);
+  const assessment = assess(pack, demoJob(name), asOf);
+  const estimate = estimateOf(pack, assessment);
+  const worth = worthOf(pack, assessment)!;
+  expect(Math.round(100 * worth.costs.rebuild!)).toBe(estimate.total.likely);
+  if (worth.items.length > 0)
+    expect(worth.items.reduce((sum, { amount }) => sum + (amount ?? 0), 0)).toBe(estimate.total.likely);
+  const ledger = ledgerOf(pack, assessment, buysOfJob(pack, assessment));
+  const { money } = ownerViewOf(pack, assessment, false);
+  expect(money?.total ?? sumOf([])).toEqual(ledger.total);
+  expect(sumOf(money?.kinds.map(({ amount }) => amount) ?? [])).toEqual(ledger.total);
+  const isDone = ({ state }: MoneyLine) => state === "committed";
+  expect(accountOf(assessment, ledger).done).toBe(ledger.lines.filter(isDone).reduce((sum, { amount }) => sum + (amount?.likely ?? 0), 0)); // prettier-ignore
+  // What nobody can judge yet is in the estimate at what such parts cost on the whole, and in no other sum.
+  const held = assessment.choices.filter((choice) => !isSettled(choice) && choice.proposal.disposition === "hold" && !assessment.buying.covered.has(choice.slot.id)); // prettier-ignore
+  const unseen = estimate.lines.filter(({ is }) => is === "unseen");
+  expect(unseen.flatMap(({ slots }) => slots).sort()).toEqual(held.map(({ slot }) => slot.id).sort());
+  expect(ledger.lines.some(({ is }) => is === "unseen")).toBe(false);
+});
+
+const labour = (bench: TestBench) => ledgerAt(bench).lines.flatMap(({ is, name, state, minutes, isBooked }) => (is === "labour" ? [[name, state, minutes, isBooked]] : [])); // prettier-ignore
+const book = (bench: TestBench, work: Payload<"time-booked">["work"], minutes: number) =>
+  bench.add("time-booked", { work, by: "Sedge", on: "2026-11-20", minutes, words: null });
+
+test("hours that were booked stand for what was reckoned of the same work, and are owed", () => {
+  const bench = TestBench.of(pellbrook, demoJob("hill-tram-2"));
+  const before = labour(bench);
+  const of = (kind: string) => labour(bench).filter(([name]) => name === kind);
+  // A rebuild takes as long as its pack says, whatever of it is behind one; work on parts comes on top.
+  const whole = before.filter(([name]) => name !== "parts").reduce((sum, [, , minutes]) => sum + Number(minutes), 0);
+  expect(whole).toBe(60 * pellbrook.pack.worth!.labourHours);
+  expect(of("strip")).toMatchObject([["strip", "committed", expect.any(Number), false]]);
+  book(bench, "strip", 300);
+  expect(of("strip")).toEqual([["strip", "committed", 300, true]]);
+  // Putting together is told by nothing else: what was booked of it is no longer to come, and never less than nothing is.
+  const [, , together] = of("assembly")[0]!;
+  book(bench, "assembly", 600);
+  expect(of("assembly")).toEqual([
+    ["assembly", "committed", 600, true],
+    ["assembly", "to-come", Number(together) - 600, false],
+  ]);
+  for (let day = 0; day < 3; day += 1) book(bench, "assembly", 1440);
+  expect(of("assembly")).toEqual([["assembly", "committed", 600 + 3 * 1440, true]]);
+  book(bench, "other", 45);
+  expect(of("other")).toEqual([["other", "committed", 45, true]]);
+  const { settings } = assess(bench.pack, bench.entries, asOf).order;
+  const rate = settings?.labourRate ?? pellbrook.pack.worth!.labourRate;
+  expect(ledgerAt(bench).lines.find(({ id }) => id === "booked other")!.amount).toEqual({ low: 75 * rate, likely: 75 * rate, high: 75 * rate }); // prettier-ignore
+});
+
+test("what the owner brings is waited for as any other, and not charged; what was paid is taken off, and what went back put on again", () => {
+  const bench = TestBench.of(pellbrook, demoJob("hill-tram-2"));
+  decide(bench, "top-ring-1", "replace");
+  const before = ledgerAt(bench);
+  const lines = buysOfJob(bench.pack, assess(bench.pack, bench.entries, asOf)).toBuy.lines;
+  bench.add("purchase-made", purchaseOf(lines, "the tramway", "2026-12-01", true));
+  const after = ledgerAt(bench);
+  expect(after.lines.flatMap(({ is, state, amount }) => (is === "parts" ? [[state, amount?.likely]] : []))).toEqual([["by-owner", 0]]); // prettier-ignore
+  expect(after.total.likely).toBe(before.total.likely - before.lines.find(({ is }) => is === "parts")!.amount!.likely);
+  expect(assess(bench.pack, bench.entries, asOf).buying.covered.has("top-ring-1")).toBe(true);
+
+  const account = () => accountOf(assess(bench.pack, bench.entries, asOf), ledgerAt(bench));
+  const { owed } = account();
+  const pay = (is: Payload<"payment-noted">["is"], minor: number) => bench.add("payment-noted", { is, minor, by: "the tramway", on: "2026-11-20", how: "transfer", words: null }); // prettier-ignore
+  pay("deposit", 50_000);
+  const wrong = pay("payment", 999_999_00);
+  expect([account().paid, account().owed]).toEqual([100_049_900, owed - 100_049_900]);
+  bench.add("entry-struck", { strikes: [wrong.id] });
+  pay("refund", 10_050);
+  expect([account().paid, account().owed]).toEqual([39_950, owed - 39_950]);
+});
+
+test("what came with the engine holds the gate until all of it went back; more than came is never gone back", () => {
+  const bench = TestBench.of(pellbrook, demoJob("hill-tram-2"));
+  const gate = () => gateOf(bench.pack, assess(bench.pack, bench.entries, asOf));
+  const open = () => gate().lines.find(({ is }) => is === "not-returned");
+  const barred = gate().isBarred;
+  expect(open()).toBeUndefined();
+  const came = bench.add("thing-came", { name: "bracket", quantity: 4, words: null });
+  expect([open()?.count, gate().isBarred]).toEqual([1, barred]);
+  const back = (quantity: number) => bench.add("thing-went-back", { thing: came.id, quantity, to: "the tramway", on: "2026-11-20" }); // prettier-ignore
+  back(3);
+  expect(open()?.things).toMatchObject([{ name: "bracket", quantity: 4, here: 1 }]);
+  const last = back(5);
+  expect([open(), thingsOf(assess(bench.pack, bench.entries, asOf).job)]).toMatchObject([undefined, [{ here: 0 }]]);
+  bench.add("entry-struck", { strikes: [last.id] });
+  expect(open()?.count).toBe(1);
+  bench.add("entry-struck", { strikes: [came.id] });
+  expect(open()).toBeUndefined();
+});
+
+test("a plan's budget is held against all that is paid, work and what is used up included", async () => {
+  const bench = TestBench.of(pellbrook, demoJob("hill-tram-2"));
+  const assessment = assess(pellbrook, bench.entries, asOf);
+  const posed = planOfJob(pellbrook, assessment, 3000);
+  const paid = (plan: Plan) => paidPlan(pellbrook, assessment, posed, plan);
+  const solve = await highsSolve();
+  const least = await bestPlan(posed, "now", nothingDemanded, solve);
+  if (typeof least === "string") throw new Error(least);
+  const answer = async (budget: number) => (await answerWhole(posed, { chance: null, budget, days: null }, solve, paid)).answer; // prettier-ignore
+  // The parts alone were within it.
+  expect(least.now).toBeLessThan(paid(least).now);
+  const tooLittle = await answer(least.now);
+  expect(tooLittle.kind).toBe("unmet");
+  if (tooLittle.kind === "unmet")
+    expect([tooLittle.within, paid(tooLittle.sure!).now > least.now]).toEqual([null, true]);
+  for (const more of [1, 1.1, 1.5]) {
+    const budget = Math.ceil(paid(least).now * more);
+    const met = await answer(budget);
+    if (met.kind !== "met") throw new Error(`${budget} is ${met.kind}`);
+    expect(paid(met.plan).now).toBeLessThanOrEqual(budget);
+  }
 });

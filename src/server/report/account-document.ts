@@ -11,7 +11,7 @@ import { capital } from "@/words/capital";
 import { sayExact, sayMinutes } from "@/words/say-money";
 import { many } from "@/words/sentences/sentence";
 import { moneyKindWords, payingWords, paymentWords, workWords } from "@/words/words-for";
-import { dayOf, heading, letterhead, quiet, sheetOf, signatures, tableLayout, th } from "./pieces";
+import { dayOf, heading, letterhead, quiet, sheetOf, signatures, tableLayout } from "./pieces";
 
 /** So many lines of one kind are named; the rest are summed in one. */
 const mostOfAKind = 40;

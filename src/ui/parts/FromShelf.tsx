@@ -8,20 +8,27 @@ import { actOnShelf, findOnShelf } from "../shop/shelf/shelf-api";
 import { sayTrouble } from "../shop/shelf/ShelfRoom";
 
 /** A part of the shelf comes into this job, with all that is known of it. */
-export function FromShelf({ onDone }: { onDone: () => void }) {
+export function FromShelf({
+  of = null,
+  onDone,
+}: {
+  /** Only parts of this kind; of any where it is left out. */
+  of?: string | null;
+  onDone: (part: string) => void;
+}) {
   const { id, pack } = useJob();
   const [text, setText] = useState("");
   const [found, setFound] = useState<readonly ShelfListing[] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const look = async (event: FormEvent) => {
     event.preventDefault();
-    const answer = await findOnShelf(text, null);
+    const answer = await findOnShelf(text, of);
     setTrouble(answer.ok ? null : sayTrouble(answer));
     if (answer.ok) setFound(answer.value.parts);
   };
   const take = async (line: ShelfListing) => {
     const answer = await actOnShelf({ do: "take", job: id, part: line.part, slot: null });
-    if (answer.ok) return onDone();
+    if (answer.ok) return onDone(line.part);
     setTrouble(sayTrouble(answer));
     setFound(found?.filter((each) => each !== line) ?? null);
   };

@@ -2,7 +2,7 @@
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useMemo, useState } from "react";
-import { boardOf, type BoardPerson, type Lane } from "@/core/views/board";
+import { boardOf, readyAt, type BoardPerson, type Lane } from "@/core/views/board";
 import { usualCalendar, type Calendar } from "@/core/ordering/schedule";
 import { mayGrow, type CardLine, type JobCard } from "@/core/views/card";
 import type { Problem } from "@/core/problem/problem";
@@ -69,17 +69,27 @@ const sayWaits = ({ lines, machined, until }: NonNullable<JobCard["waits"]>, day
     .filter(Boolean)
     .join(", ")}: ${until ? `until ${day(until)}, as told` : "not all with a day"}`;
 
-/** How an engine stands to the day it is wanted by: no more than can be known where more may still come of it. */
-function Spare({ ends, spare, card }: { ends: string | null; spare: number | null; card: JobCard }) {
-  if (ends === null) return <chakra.span color="quiet">nobody knows how long it takes</chakra.span>;
+/**
+ * How an engine stands to the day it is wanted by: its likely day, as it stands at Order and on its owner's page; and where the
+ * others on the bench come first, the day they leave. No more than can be known where more may still come of it.
+ */
+function Spare({ ends, card }: { ends: string | null; card: JobCard }) {
+  const day = useDay();
+  const ready = readyAt(card, ends);
+  if (ready === null) return <chakra.span color="quiet">nobody knows how long it takes</chakra.span>;
+  const { behind, spare } = ready;
   const grows = mayGrow(card);
   const days = spare === null ? "" : many(Math.abs(spare), "day");
   return (
     <>
       <chakra.span display="block">
-        <Day of={ends} />
-        {grows ? " at the earliest" : ""}
+        likely {day(ready.likely)}, nine in ten by {day(ready.safe)}
       </chakra.span>
+      {behind !== null && (
+        <chakra.span display="block" fontSize="13px" color="near">
+          behind other engines: not before {day(behind)}
+        </chakra.span>
+      )}
       {spare !== null && (
         <chakra.span display="block" fontSize="13px" color={spare < 0 ? "out" : spare < 3 ? "near" : "quiet"}>
           {spare < 0
@@ -126,7 +136,7 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
     if (problems.length === 0) setGiven((before) => new Map(before).set(job, to));
   };
   const { hours, people: count } = calendar ?? usualCalendar;
-  const late = board.lines.filter(({ spare }) => spare !== null && spare < 0).length;
+  const late = judged.filter(({ card }, at) => (readyAt(card, board.lines[at]!.ends)?.spare ?? 0) < 0).length;
   return (
     <Flex direction="column" minHeight="100dvh">
       <ShopHeader me={me} here="/board" />
@@ -180,7 +190,7 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
               <tbody>
                 {judged.map((line, at) => {
                   const { id, owner, card } = line;
-                  const { ends, spare } = board.lines[at]!;
+                  const { ends } = board.lines[at]!;
                   return (
                     <tr key={id}>
                       <chakra.td whiteSpace="nowrap" color={card.wantedBy ? undefined : "quiet"}>
@@ -232,12 +242,7 @@ export function BoardRoom({ me, today, lines, total, people, calendar }: Props) 
                         )}
                       </td>
                       <chakra.td whiteSpace="nowrap">
-                        <Spare ends={ends} spare={spare} card={card} />
-                        {card.ready && (
-                          <chakra.span display="block" fontSize="13px" color="quiet">
-                            by itself {day(card.ready.likely)}, nine in ten by {day(card.ready.safe)}
-                          </chakra.span>
-                        )}
+                        <Spare ends={ends} card={card} />
                       </chakra.td>
                     </tr>
                   );

@@ -9,6 +9,7 @@ import { many } from "@/words/sentences/sentence";
 import { decidedOrProposed } from "@/core/plan/standing";
 import { Evidence } from "../../job/Evidence";
 import { PartKnown } from "../../job/PartKnown";
+import { GetPart } from "../../parts/GetPart";
 import { ToShelf } from "../../parts/ToShelf";
 import { useJob } from "../../job/JobContext";
 import { FromHand } from "./FromHand";
@@ -90,6 +91,7 @@ export function PartCard({ line }: { line: readonly Choice[] }) {
       {line.map(({ slot: { id } }) => (
         <FromHand key={id} slot={id} />
       ))}
+      <GetPart slots={line.map(({ slot: { id } }) => id)} />
       {part && isForShelf(choice) && <ToShelf key={`shelf ${part.id}`} part={part} />}
       {part && better && !isForShelf(choice) && (
         // A better one comes, and what is there is good for another engine: one act.

@@ -14,6 +14,7 @@ import { Chip } from "../../kit/Chip";
 import { downloadText } from "../../kit/download";
 import { QuietButton } from "../../kit/SayWhy";
 import { useLinearProgram } from "./use-linear-program";
+import { GetPart } from "../../parts/GetPart";
 import { FromCatalogue } from "./FromCatalogue";
 import { SourceTable } from "./SourceTable";
 import { WorkList } from "./WorkList";
@@ -132,6 +133,7 @@ export function ChooseTab() {
           ? "Every place has its own part and nothing else is here for it. Parts of a donor, from the shelf or from a box are offered once Parts in hand says which place they are meant for."
           : "For these places there is more than one part. Pin what must be so; the rest is chosen so that everything goes together."}
       </chakra.p>
+      <GetPart slots={assessment.choices.map(({ slot: { id } }) => id)} />
       {places.length > 0 && <SourceTable places={places} pins={pins} own={own} onPin={pin} />}
       <Flex gap="8px" align="center" wrap="wrap" mt="14px">
         {offered.map((each) => (

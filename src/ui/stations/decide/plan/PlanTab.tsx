@@ -3,6 +3,7 @@ import { Box, Button, Flex, Heading, Spinner, chakra } from "@chakra-ui/react";
 import { useState, type ReactNode } from "react";
 import { adoptedOf, type Adopted } from "@/core/whole-plan/adopt-plan";
 import { minorUnits } from "@/core/option/price-option";
+import type { PaidPlan } from "@/core/money/plan-money";
 import type { PosedPlan } from "@/core/whole-plan/pose-plan";
 import { planProgram, type Answer, type Plan } from "@/core/whole-plan/whole-plan";
 import { movedBetween, type Unknown } from "@/core/whole-plan/why-plan";
@@ -101,11 +102,12 @@ function Unmet({
 }
 
 /** What it comes to besides what is paid now, and who bears it. */
-function Besides({ posed, plan, currency }: { posed: PosedPlan; plan: Plan; currency: string | null }) {
+function Besides({ posed, plan, currency }: { posed: PosedPlan; plan: PaidPlan; currency: string | null }) {
   const { redoBorneBy, idleBorneBy } = useJob().assessment.order;
   const borne = (by: string | null) => (by === null ? "" : `, borne by the ${by}`);
   const causes = plan.causes.map((at) => posed.causes[at]!.left);
   const lines = [
+    sayMadeOf(plan.ledger, currency),
     ...(plan.redo > 0 ? [`${sayMinor(plan.redo, currency)} is what is done over${borne(redoBorneBy)}.`] : []),
     ...(plan.idle > 0 ? [`${sayMinor(plan.idle, currency)} is the days it stands still${borne(idleBorneBy)}.`] : []),
     ...plan.discounts.map(({ name, off }) => `${sayMinor(off, currency)} comes off for buying together: ${name}.`),
@@ -233,7 +235,6 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                   {`Adopted by ${nameOf(standing.author)} on ${day(standing.at)}: ${sayMinor(standing.terms.now, currency)}, ${percent(standing.terms.chance)}.`}
                 </p>
               )}
-              <p>{sayMadeOf(whole.ledger, currency)}</p>
               {adopted.left.length > 0 && (
                 <chakra.details>
                   <chakra.summary cursor="pointer">
@@ -333,7 +334,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
                 {keyOf(plan) === wanted ? " This one costs least in all of those that the order asks for." : ""}
               </chakra.p>
               <Box fontSize="13px" color="quiet">
-                <Besides posed={posed} plan={plan} currency={currency} />
+                <Besides posed={posed} plan={paid(plan)} currency={currency} />
               </Box>
               <Flex gap="16px" wrap="wrap">
                 <ForOwner
