@@ -94,7 +94,7 @@ function things({ job }: Assessment): Content[] {
   const all = thingsOf(job);
   if (all.length === 0) return [];
   const said = all.map(({ name, words, quantity, here }) => `${quantity > 1 ? `${quantity} × ` : ""}${name}${words ? `, ${words}` : ""}: ${here === 0 ? "given back" : here < quantity ? `${here} still at the shop` : "still at the shop"}.`); // prettier-ignore
-  return [heading("What came with the engine"), { ul: said.map(capital) }];
+  return [heading("What came with the engine"), { text: said.map(capital).join(" ") }];
 }
 
 /** The account between shop and owner: what was done, what was paid, what is left; final once the engine left. */

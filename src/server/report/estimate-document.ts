@@ -103,7 +103,7 @@ function unjudged({ choices }: Assessment): Content[] {
 function likely(pack: CompiledPack, assessment: Assessment): Content[] {
   const { order } = assessment;
   const currency = order.settings?.currency ?? null;
-  const { lines, total, unpriced, undecided } = estimateOf(pack, assessment);
+  const { lines, total, unpriced } = estimateOf(pack, assessment);
   if (lines.length === 0) return [];
   const row = (name: string, amount: Money, bold = false): TableCell[] => [
     { text: name, bold },
@@ -114,10 +114,7 @@ function likely(pack: CompiledPack, assessment: Assessment): Content[] {
   const tax = order.settings?.tax;
   const share = (of_: number) => Math.round((of_ * (tax?.percent ?? 0)) / 100);
   const taxed = { low: share(total.low), likely: share(total.likely), high: share(total.high) };
-  const without = [
-    undecided > 0 ? `${many(undecided, "part")} that cannot be judged yet` : "",
-    unpriced > 0 ? `${many(unpriced, "line")} without a price` : "",
-  ].filter(Boolean);
+  const without = unpriced > 0 ? ` Not in it: ${many(unpriced, "line")} without a price.` : "";
   return [
     heading("What it is likely to come to"),
     {
@@ -134,7 +131,7 @@ function likely(pack: CompiledPack, assessment: Assessment): Content[] {
       },
     },
     {
-      text: `It covers what is listed below, measured and put together, and is by prices of ${order.settings ? "this shop" : "the family"} and its packs.${without.length > 0 ? ` Not in it: ${without.join(" and ")}.` : ""}`, // prettier-ignore
+      text: `It covers what is listed below, measured and put together, and is by prices of ${order.settings ? "this shop" : "the family"} and its packs.${without}`, // prettier-ignore
       color: quiet,
       margin: [0, 3, 0, 0],
     },

@@ -14,21 +14,28 @@ import { FromShelf } from "./FromShelf";
 
 type Way = "shelf" | "hand" | "supplier";
 const ways: Readonly<Record<Way, string>> = {
-  shelf: "from the shelf",
-  hand: "somebody brought one",
-  supplier: "from a supplier",
+  shelf: "shelf",
+  hand: "brought in",
+  supplier: "supplier",
 };
 
 /** Where a part that somebody brings may come from. */
 const broughtFrom = { donor: "out of another engine", supplier: "new, in its box", shelf: "used, from elsewhere" } as const; // prettier-ignore
 
-/** Puts a part down for a place, and picks it to go in there. */
+/** Puts a part down for a place, and picks it to go in there where that is this person's to say. */
 function usePutDown() {
-  const { assessment, append } = useJob();
+  const { assessment, append, mayDecide } = useJob();
   return (part: string, slot: string) => {
     const before = assessment.job.picked.filter((each) => each.slot === slot).map(({ id }) => id);
     append("part-noted", { part, item: "meant-for", feature: null, value: slot });
-    append("part-picked", { slot, part, offer: null, why: null, ...(before.length > 0 ? { supersedes: before } : {}) });
+    if (mayDecide)
+      append("part-picked", {
+        slot,
+        part,
+        offer: null,
+        why: null,
+        ...(before.length > 0 ? { supersedes: before } : {}),
+      });
   };
 }
 
@@ -114,6 +121,7 @@ export function GetPart({ slots }: { slots: readonly string[] }) {
             options={slots.map((id) => ({ id, name: capital(pack.slots.get(id)!.name) }))}
           />
         )}
+        <chakra.span fontSize="14px">From</chakra.span>
         {(Object.keys(ways) as Way[]).map((each) => (
           <Chip key={each} isOn={way === each} onClick={() => setWay(each)}>
             {ways[each]}
