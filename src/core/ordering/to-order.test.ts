@@ -1,3 +1,4 @@
+import { readCatalogueCsv } from "../catalogue/catalogue";
 import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { decide } from "../fixtures/choices";
@@ -127,6 +128,27 @@ test("a part off the shelf is not bought, until it is seen to be broken", () => 
   const picked = bench.entries.find(({ type, payload }) => type === "part-picked" && payload.slot === "starter")!;
   bench.add("finding-made", { part: String(picked.payload.part), place: null, finding: "teeth", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore
   expect(ordered(bench).toBuy.lines.map(({ name }) => name)).toEqual(["starter"]);
+});
+
+test("a number that another took the place of reaches the list with that one, along a chain, and a circle ends", () => {
+  const bench = tram();
+  const offer = (row: string) =>
+    bench.add("candidate-taken", {
+      slot: "carburettor",
+      sold: readCatalogueCsv(`number,name,price,currency,superseded-by\n${row}`).parts[0]!,
+      edition: bench.newId(),
+      takenAt: "2026-11-26T09:00:00.000Z",
+    });
+  decide(bench, "carburettor", "replace", { reason: "Worn throttle spindle" });
+  const { id } = offer("C-1,carburettor,150,EUR,C-2");
+  const before = bench.entries.filter(({ type, payload }) => type === "part-picked" && payload.slot === "carburettor");
+  bench.add("part-picked", { slot: "carburettor", part: null, offer: id, why: null, ...(before.length > 0 ? { supersedes: before.map((each) => each.id) } : {}) }); // prettier-ignore
+  const line = () => ordered(bench).toBuy.lines.find(({ slots }) => slots.includes("carburettor"));
+  expect(line()).toMatchObject({ number: "C-1", supersededBy: "C-2" });
+  offer("c 2,carburettor,160,EUR,C-3");
+  expect(line()?.supersededBy).toBe("C-3");
+  offer("C-3,carburettor,160,EUR,C-1");
+  expect(line()?.supersededBy).toBe("C-3");
 });
 
 describe("sets against enumeration and a linear program", () => {

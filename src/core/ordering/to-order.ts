@@ -1,3 +1,4 @@
+import { plainNumber } from "../pack/revision-number";
 import type { Job } from "../entry/fold";
 import { groupBy } from "../group";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -22,6 +23,8 @@ export interface BuyLine {
   readonly name: string;
   readonly class: string | null;
   readonly number: string | null;
+  /** The number that took the place of this one, as far as the offers taken for the job know. */
+  readonly supersededBy: string | null;
   /** Revisions that are taken, oldest first; none named where any is. */
   readonly revisions: readonly string[];
   readonly supplier: string | null;
@@ -42,6 +45,9 @@ export interface BuyLine {
   /** Ticked off, where no order was written down for it. */
   readonly isOrdered: boolean;
 }
+
+/** A line as it comes of what is wanted, before it is looked up. */
+type Listed = Omit<BuyLine, "supersededBy">;
 
 export interface ToOrder {
   readonly lines: readonly BuyLine[];
@@ -127,11 +133,25 @@ function kitsFor({ pack, job, asOf }: Ordering, wanted: ReadonlySet<string>): re
   return [...own, ...others].filter(({ holds }) => holds.length > 0);
 }
 
+/** The newest number that took the place of one, by what was offered for the job; null where none did. */
+function newerNumbers(job: Ordering["job"]): (number: string | null) => string | null {
+  const next = new Map(job.offers.flatMap(({ sold }) => (sold.supersededBy === null ? [] : [sold.number, ...sold.aliases].map((each) => [plainNumber(each), sold.supersededBy!] as const)))); // prettier-ignore
+  return (number) => {
+    const seen = new Set<string>();
+    let newest: string | null = null;
+    for (let at = number; at !== null && !seen.has(plainNumber(at)); at = next.get(plainNumber(at)) ?? null) {
+      if (seen.size > 0) newest = at;
+      seen.add(plainNumber(at));
+    }
+    return newest;
+  };
+}
+
 /** What steps that were done use up when they are gone back over. */
-function usedUpBy({ pack, strip, buying, ticked }: Ordering): readonly BuyLine[] {
+function usedUpBy({ pack, strip, buying, ticked }: Ordering): readonly Listed[] {
   const asked = (strip?.steps ?? []).flatMap(({ step, state }) => (state === "done" ? step.renew : []));
   const byName = groupBy(asked, ({ id, unit, number }) => `${id} ${unit ?? ""} ${number ?? ""}`);
-  return [...byName.values()].flatMap((of): BuyLine[] => {
+  return [...byName.values()].flatMap((of): Listed[] => {
     const { name, number = null, unit = null } = of[0]!;
     const quantity = of.reduce((sum, each) => sum + each.quantity, 0) - (buying.usedUp.get(name) ?? 0);
     if (quantity <= 0) return [];
@@ -200,7 +220,7 @@ export function toOrder(ordering: Ordering): ToOrder {
   const offFor = (slots: readonly string[]) => counting.reduce((sum, { holds, off }) => sum + off * slots.filter((slot) => holds.includes(slot)).length, 0); // prettier-ignore
   const namesOf = (slots: readonly string[]) => [...groupBy(slots, (slot) => pack.pack.slots.find(({ id }) => id === slot)!.class)].map(([of, all]) => `${all.length} × ${pack.classes.get(of)!.name}`); // prettier-ignore
   const left = new Set(free.keys());
-  const kitLines = cover.kits.map((kitId): BuyLine => {
+  const kitLines = cover.kits.map((kitId): Listed => {
     const { name, number, supplier, holds, price, deposit, days } = kits.find(({ id }) => id === kitId)!;
     const mine = holds.filter((slot) => left.delete(slot));
     const id = `order: ${kitId} ${mine.join(" ")}`;
@@ -211,7 +231,7 @@ export function toOrder(ordering: Ordering): ToOrder {
     ({ choice, sold, isSame }) =>
       sold?.kit ? sold.number : `${choice.partClass.id} ${sold?.number ?? ""} ${isSame || sold ? "" : "upgrade"}`,
   );
-  const partLines = [...bought.values()].map((of): BuyLine => {
+  const partLines = [...bought.values()].map((of): Listed => {
     const { choice, sold, takenAt, isSame } = of[0]!;
     const { partClass } = choice;
     // Of an upgrade an older revision is the very part that is there.
@@ -242,8 +262,12 @@ export function toOrder(ordering: Ordering): ToOrder {
       isOrdered: ticked.has(id),
     };
   });
+  const newer = newerNumbers(ordering.job);
   return {
-    lines: [...kitLines, ...partLines, ...usedUpBy(ordering)],
+    lines: [...kitLines, ...partLines, ...usedUpBy(ordering)].map((line) => ({
+      ...line,
+      supersededBy: newer(line.number),
+    })),
     undecided: settled.filter(({ option }) => option === null).length,
   };
 }

@@ -5,7 +5,9 @@ import { orrinshaw } from "@/core/fixtures/packs/orrinshaw";
 import { TestBench } from "@/core/fixtures/bench";
 import { readTagCode } from "@/core/strip/tag-code";
 import { measuringSheets, stripList } from "./bench-sheets";
-import { paperOf } from "./papers";
+import { orderNumber } from "@/core/ordering/order-number";
+import { sayExact } from "@/words/say-money";
+import { orderPaper, paperOf } from "./papers";
 
 const asOf = "2026-11-24T08:00:00Z";
 const whole = { sheet: null, part: null, format: "A4" } as const;
@@ -67,7 +69,21 @@ test("a strip list is in working order, asks before a step what it makes impossi
   expect(blank).not.toMatch(/undefined|null|NaN/u);
 });
 
-test.each(["measuring", "strip-list", "shopping", "machine-shop"] as const)(
+test("an order is told to its supplier as it was placed, by its number, to the minor unit; one that is not there is not made up", () => {
+  const pack = packOf("ferry-marigold");
+  const assessment = assess(pack, demoJob("ferry-marigold"), asOf);
+  for (const { purchase } of assessment.buying.ordered) {
+    const said = words(orderPaper(pack, assessment, purchase.id).content);
+    expect(said).toContain(`Order ${orderNumber(purchase, assessment.order.settings?.zone)}`);
+    for (const { name } of purchase.lines) expect(said).toContain(name.slice(1));
+    const sum = purchase.lines.reduce((so, { price }) => so + (price ?? 0), 0);
+    expect(said).toContain(`In all ${sayExact(sum, assessment.order.settings!.currency)}`);
+    expect(said).not.toMatch(/undefined|null|NaN/u);
+  }
+  expect(words(orderPaper(pack, assessment, "no order").content)).toContain("There is no such order");
+});
+
+test.each(["measuring", "strip-list", "shopping", "order", "machine-shop"] as const)(
   "%s is a PDF, tagged, in both formats",
   async (paper) => {
     const pack = packOf("hovercraft-heron");
@@ -76,9 +92,9 @@ test.each(["measuring", "strip-list", "shopping", "machine-shop"] as const)(
       ["A4", "595.28 841.89"],
       ["LETTER", "612.00 792.00"],
     ] as const) {
-      const file = Buffer.from(await paperOf(paper, pack, assessment, { ...whole, supplier: "", format })).toString(
-        "latin1",
-      );
+      const file = Buffer.from(
+        await paperOf(paper, pack, assessment, { ...whole, supplier: "", purchase: null, format }),
+      ).toString("latin1");
       expect(file.startsWith("%PDF-")).toBe(true);
       expect(file).toMatch(/\/Marked true/u);
       if (paper === "measuring" || paper === "strip-list")

@@ -1,6 +1,7 @@
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import type { Assessment } from "@/core/assessment";
 import { buysOfJob } from "@/core/ordering/order-of-job";
+import { orderNumber } from "@/core/ordering/order-number";
 import { sumOf } from "@/core/ordering/to-order";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { formatNumber } from "@/core/quantity/format-quantity";
@@ -8,13 +9,14 @@ import { unitById } from "@/core/quantity/units";
 import { writeTagCode } from "@/core/strip/tag-code";
 import { capital } from "@/words/capital";
 import { amissWords } from "@/words/sentences/order";
-import { sayMoney } from "@/words/say-money";
+import { sayExact, sayMoney } from "@/words/say-money";
+import { many } from "@/words/sentences/sentence";
 import { renderPdf } from "../render-pdf";
 import { dayOf } from "../report/pieces";
 import { measuringSheets, stripList } from "./bench-sheets";
 import { heads, mm, page, quiet, rules, sender, type Format } from "./page";
 
-export const papers = ["shopping", "return-note", "machine-shop", "measuring", "strip-list"] as const;
+export const papers = ["shopping", "order", "return-note", "machine-shop", "measuring", "strip-list"] as const;
 export type Paper = (typeof papers)[number];
 
 /** What is bought of one supplier; of nobody in particular where it is empty. */
@@ -32,10 +34,10 @@ function shopping(pack: CompiledPack, assessment: Assessment, supplier: string):
         widths: ["auto", "*", "auto", "auto", "auto"],
         body: [
           heads("how many", "what", "number", "revision", "about"),
-          ...lines.map(({ quantity, unit, name: what, holds, number, revisions, price }): TableCell[] => [
+          ...lines.map(({ quantity, unit, name: what, holds, number, supersededBy, revisions, price }): TableCell[] => [
             { text: unit === null ? String(quantity) : `${quantity} ${unit}` },
             { stack: [{ text: capital(what), bold: true }, ...(holds.length > 0 ? [{ text: holds.join(", "), fontSize: 8, color: quiet }] : [])] }, // prettier-ignore
-            { text: number ?? "" },
+            { stack: [{ text: number ?? "" }, ...(supersededBy === null ? [] : [{ text: `old: now ${supersededBy}`, fontSize: 8, bold: true }])] }, // prettier-ignore
             { text: revisions.join(" or ") },
             { text: price === null ? "" : sayMoney(price, currency), alignment: "right" },
           ]),
@@ -44,6 +46,42 @@ function shopping(pack: CompiledPack, assessment: Assessment, supplier: string):
       layout: rules,
     },
     { text: `In all about ${sayMoney(sumOf(lines.flatMap(({ price }) => price ?? [])), currency)}.`, margin: [0, 10, 0, 0] }, // prettier-ignore
+  ]);
+}
+
+/** An order as it was placed, for its supplier: by its number, to be confirmed. */
+export function orderPaper(pack: CompiledPack, assessment: Assessment, purchase: string | null): TDocumentDefinitions {
+  const found = assessment.buying.ordered.filter((each) => each.purchase.id === purchase);
+  const { settings } = assessment.order;
+  const [first] = found;
+  if (!first) return page("Order", [{ text: "There is no such order in this job." }]);
+  const { supplier, due, byOwner } = first.purchase;
+  const number = orderNumber(first.purchase, settings?.zone);
+  const day = dayOf(assessment);
+  const total = found.reduce((sum, { line }) => sum + (line.price ?? 0), 0);
+  const open = found.filter(({ line }) => line.price === null).length;
+  return page(`Order ${number}`, [
+    ...headOf(pack, assessment),
+    { text: [{ text: byOwner ? "To be brought by " : "To ", color: quiet }, { text: supplier, bold: true }, `, ordered ${day(first.purchase.at)}${due === null ? "" : `, promised for ${day(due)}`}.`], margin: [0, 0, 0, 8] }, // prettier-ignore
+    {
+      table: {
+        headerRows: 1,
+        widths: ["auto", "*", "auto", "auto", "auto"],
+        body: [
+          heads("how many", "what", "number", "revision", "price"),
+          ...found.map(({ line }): TableCell[] => [
+            { text: String(line.quantity) },
+            { text: capital(line.name), bold: true },
+            { text: line.number ?? "" },
+            { text: line.revisions.join(" or ") },
+            { text: line.price === null ? "open" : sayExact(line.price, settings?.currency ?? null), alignment: "right" }, // prettier-ignore
+          ]),
+        ],
+      },
+      layout: rules,
+    },
+    { text: `In all ${sayExact(total, settings?.currency ?? null)}${open > 0 ? `, without ${many(open, "line")} that ${open === 1 ? "has" : "have"} no price` : ""}. Name order ${number} on every box and bill.`, margin: [0, 10, 0, 0] }, // prettier-ignore
+    { text: "Confirmed by: ____________________   Day: ______________", margin: [0, 20, 0, 0], color: quiet },
   ]);
 }
 
@@ -64,7 +102,7 @@ function returnNote(pack: CompiledPack, assessment: Assessment, supplier: string
         body: [
           heads("what", "ordered as", "came as", "how many", "why it goes back"),
           ...lines.map(({ line, purchase, came, amiss, receipts }): TableCell[] => [
-            { stack: [{ text: capital(line.name), bold: true }, { text: `ordered ${dayOf(assessment)(purchase.at)}`, fontSize: 8, color: quiet }] }, // prettier-ignore
+            { stack: [{ text: capital(line.name), bold: true }, { text: `order ${orderNumber(purchase, assessment.order.settings?.zone)} of ${dayOf(assessment)(purchase.at)}`, fontSize: 8, color: quiet }] }, // prettier-ignore
             { text: [line.number, line.revisions.length > 0 ? `revision ${line.revisions.join(" or ")}` : null].filter(Boolean).join(", ") || "without a number" }, // prettier-ignore
             { text: [came.join(", "), ...new Set(receipts.flatMap(({ lot }) => (lot ? `lot ${lot}` : [])))].filter(Boolean).join(", ") || "not read" }, // prettier-ignore
             { text: String([...amiss].reduce((sum, [why, count]) => (why === "missing" ? sum : sum + count), 0)) },
@@ -147,6 +185,8 @@ function handOuts(pack: CompiledPack, assessment: Assessment): TDocumentDefiniti
 export interface Wish {
   /** What is bought of one supplier only. */
   readonly supplier: string;
+  /** The order, by its entry. */
+  readonly purchase: string | null;
   /** One sheet of readings, or one part, only; everything where neither is said. */
   readonly sheet: string | null;
   readonly part: string | null;
@@ -162,6 +202,7 @@ export function paperOf(
 ): Promise<Uint8Array<ArrayBuffer>> {
   const definitions: Readonly<Record<Paper, () => TDocumentDefinitions>> = {
     shopping: () => shopping(pack, assessment, wish.supplier),
+    order: () => orderPaper(pack, assessment, wish.purchase),
     "return-note": () => returnNote(pack, assessment, wish.supplier),
     "machine-shop": () => handOuts(pack, assessment),
     measuring: () => measuringSheets(pack, assessment, wish),

@@ -53,6 +53,9 @@ function Line({ line, isTaken, onTake }: { line: BuyLine; isTaken: boolean; onTa
             {capital(line.name)}
           </chakra.strong>{" "}
           {told.filter(Boolean).join(", ")}
+          {line.supersededBy !== null && (
+            <chakra.span color="near"> · old number: {line.supersededBy} took its place</chakra.span>
+          )}
           {line.isOrdered ? " · ticked off as ordered" : ""}
         </chakra.span>
         <Right>

@@ -2,6 +2,7 @@
 import { Button, Flex, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { OrderedLine } from "@/core/buying/assess-buying";
+import { orderNumber } from "@/core/ordering/order-number";
 import { groupBy } from "@/core/group";
 import { capital } from "@/words/capital";
 import { sayMinor } from "@/words/say-plan";
@@ -84,7 +85,7 @@ function Line({ ordered }: { ordered: OrderedLine }) {
 /** What was ordered, what of it came, and what lies here for this engine. */
 export function OrderedTab() {
   const day = useDay();
-  const { assessment, mayWrite } = useJob();
+  const { assessment, mayWrite, id } = useJob();
   const { buying, inHand } = assessment;
   const [isReceiving, setReceiving] = useState(false);
   const byPurchase = groupBy(buying.ordered, ({ purchase }) => purchase.id);
@@ -113,7 +114,20 @@ export function OrderedTab() {
         const { purchase } = of[0]!;
         const told = [`${purchase.byOwner ? "brought by the owner, agreed" : "ordered"} ${day(purchase.at)}`, purchase.due ? `promised for ${day(purchase.due)}` : "no day was told"]; // prettier-ignore
         return (
-          <Section key={purchase.id} title={purchase.supplier} told={told.join(", ")}>
+          <Section
+            key={purchase.id}
+            title={purchase.supplier}
+            told={told.join(", ")}
+            acts={
+              <chakra.a
+                href={`/api/jobs/${id}/papers/order?purchase=${purchase.id}`}
+                textDecoration="underline"
+                textUnderlineOffset="3px"
+              >
+                order {orderNumber(purchase, assessment.order.settings?.zone)} as a PDF
+              </chakra.a>
+            }
+          >
             {of.map((each) => (
               <Line key={each.line.line} ordered={each} />
             ))}

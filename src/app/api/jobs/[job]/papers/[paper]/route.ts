@@ -8,7 +8,7 @@ import { formats } from "@/server/papers/page";
 import { paperOf, papers } from "@/server/papers/papers";
 import { refuse, route } from "@/server/route";
 
-/** A sheet of paper as PDF: what is bought, hand-outs for the machine shop, what is measured, the strip list. */
+/** A sheet of paper as PDF: what is bought or ordered, hand-outs for the machine shop, what is measured, the strip list. */
 export const GET = route(
   { role: "viewer", params: z.extend(JobPath, { paper: z.enum(papers) }) },
   async ({ params: { job: id, paper }, request }) => {
@@ -17,6 +17,7 @@ export const GET = route(
     const asked = new URL(request.url).searchParams;
     const wish = {
       supplier: (asked.get("supplier") ?? "").slice(0, 200),
+      purchase: asked.get("purchase"),
       sheet: asked.get("sheet"),
       part: asked.get("part"),
       format: formats.find((each) => each === asked.get("format")) ?? "A4",
