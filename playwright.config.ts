@@ -24,7 +24,7 @@ export default defineConfig({
     trace: "off",
     screenshot: "only-on-failure",
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: process.env.EMBER_CHROMIUM,
       args: [
         "--no-sandbox",
         "--disable-gpu",

@@ -341,7 +341,7 @@ async function openWeb(processes, env) {
 async function main() {
   await ensurePackages();
   await ensureMariadb();
-  await ensureChromium();
+  process.env.EMBER_CHROMIUM = await ensureChromium();
   const state = stateDir("bench");
   const processes = new Processes(state);
   await processes.takeOver("The bench");

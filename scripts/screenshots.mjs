@@ -1,6 +1,7 @@
 // Takes the pictures of docs/screenshots from a freshly started demo:
 //   npm run demo -- --reset      in one terminal
 //   npm run screenshots          in another; with an address and names only those
+import { ensureChromium } from "./lib/setup.mjs";
 import { mkdirSync } from "node:fs";
 import path from "node:path";
 import { chromium } from "@playwright/test";
@@ -163,7 +164,7 @@ async function openHandOver(page) {
 async function main() {
   mkdirSync(folder, { recursive: true });
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: await ensureChromium(),
     args: ["--no-sandbox", "--disable-gpu", "--disable-quic"],
   });
   const only = process.argv.slice(3);

@@ -86,7 +86,7 @@ async function main() {
     await check("unit tests", bin("jest"), args, { env });
   };
   const browser = async (database) => {
-    await ensureChromium();
+    const chromium = await ensureChromium();
     const prepared = await runCommand(bin("tsx"), ["cli/ember.ts", "prepare", "--demo"], {
       quiet: true,
       env: { EMBER_DATABASE_URL: database.url("ember_template") },
@@ -96,6 +96,7 @@ async function main() {
       env: {
         EMBER_TEST_DATABASE_URL: database.url("ember_template"),
         EMBER_TEST_RUNNING_URL: database.runningUrl("ember_template"),
+        EMBER_CHROMIUM: chromium,
         EMBER_DIST: distDir,
         EMBER_WORKERS: String(browserWorkers),
         EMBER_CODES: codes,

@@ -53,7 +53,7 @@ await appendEntries(database, bench.maker.stream, bench.entries, new Date());
 await database.end();
 
 const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
+  executablePath: process.env.EMBER_CHROMIUM,
   args: ["--no-sandbox", "--disable-gpu", "--disable-quic"],
 });
 const page = await browser.newPage({ bypassCSP: true, viewport: { width: 1280, height: 800 }, baseURL: address });

@@ -59,4 +59,21 @@ async function ensureDebian(programs, packages) {
 }
 
 export const ensureMariadb = () => ensureDebian(["mariadbd", "mariadb-install-db"], ["mariadb-server"]);
-export const ensureChromium = () => ensureDebian(["chromium"], ["chromium"]);
+
+/**
+ * The browser that tests drive: Debian's headless one, which draws no window of its own; where it cannot be had and the whole
+ * one is there, that.
+ *
+ * @returns  the program's path
+ */
+export async function ensureChromium() {
+  const [headless, whole] = ["chromium-headless-shell", "chromium"];
+  try {
+    await ensureDebian([headless], [headless]);
+    return findProgram(headless);
+  } catch (error) {
+    const found = findProgram(whole);
+    if (found) return found;
+    throw error;
+  }
+}

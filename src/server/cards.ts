@@ -78,8 +78,8 @@ async function makeCard(
   }
 }
 
-/** A job that is written to all day is judged a fifth of the time, not all of it, and never kept waiting for long. */
-const [restTimes, longestRestMs] = [4, 10_000];
+/** A job that is written to all day is judged a tenth of the time, not all of it, and never kept waiting for long. */
+const [restTimes, longestRestMs] = [9, 10_000];
 const batch = 20;
 
 /** Makes cards that are missing or behind, in the background. Which are, the database tells: several may do it at once. */
