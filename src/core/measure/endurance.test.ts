@@ -7,6 +7,7 @@ import { choiceAt } from "../fixtures/choices";
 import { demoJob } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { Payload } from "../entry/schema";
+import { survivesAge } from "../plan/survival";
 import { standardUncertainty } from "../quantity/estimate";
 import { hoursToLimit } from "./endurance";
 
@@ -110,6 +111,22 @@ describe("an unknown history widens it", () => {
     expect(spread({ "hours-since-new": null })).toMatchObject({ age: null, probability: null });
     expect(spread({ "hours-since-new": null }).width).toBeGreaterThan(0.99);
     expect(spread({})).toEqual(spread({ "hours-since-new": null }));
+  });
+  test("of an engine of which nobody speaks of an overhaul a part is likely the one it was built with; of one that may have had one it is not", () => {
+    const history = { "hours-since-new": 12_000 };
+    const [first, exact, either] = [spread(history), spread({ ...history, "hours-since-overhaul": 12_000 }), spread({ ...history, "hours-since-overhaul": null })]; // prettier-ignore
+    expect(first.age).toEqual({ from: 0, to: 12_000, whole: 0.9 });
+    expect(either.age).toEqual({ from: 0, to: 12_000 });
+    // Nine in ten of the one and one in ten of the other: not knowing widens it as before.
+    expect(first.probability).toBeCloseTo(0.9 * exact.probability! + 0.1 * either.probability!, 9);
+    expect(first.width).toBe(either.width);
+    // A life goes by the same: outside check by jStat's Weibull, over the age as it is mixed.
+    const lasts = { hours: 10_000, shape: 3 };
+    const scale = lasts.hours / Math.log(2) ** (1 / lasts.shape);
+    const left = (age: number) =>
+      (1 - jStat.weibull.cdf(age + 6000, scale, 3)) / (1 - jStat.weibull.cdf(age, scale, 3));
+    const mean = Array.from({ length: 2000 }, (_, at) => left(((at + 0.5) * 12_000) / 2000)).reduce((sum, each) => sum + each, 0) / 2000; // prettier-ignore
+    expect(survivesAge(lasts, first.age, 6000)).toBeCloseTo(0.9 * left(12_000) + 0.1 * mean, 4);
   });
   test("a part's own hours come before the engine's, and its own unknown is unknown", () => {
     expect(spread({ "hours-since-new": 12_000, "hours-since-overhaul": 6000 }, { own: 4000 }).age).toEqual({

@@ -17,6 +17,27 @@ import { sizeWhenNew, wearLimit } from "./wear";
 export interface Age {
   readonly from: number;
   readonly to: number | null;
+  /** How likely it has run all of them, from 0 to 1; otherwise any share as likely as the next. Left out where that is all anybody knows. */
+  readonly whole?: number;
+}
+
+/** Of parts of an engine of which nothing says that it was overhauled, so many are those that it was built with. Common practice, no source. */
+const original = 0.9;
+
+/**
+ * The mean of a chance over all ages a part may have.
+ *
+ * @param at       the chance at one age
+ * @param between  the mean of it between two
+ * @example overAge({ from: 0, to: 100, whole: 0.9 }, (age) => age, (from, to) => (from + to) / 2) // 95
+ */
+export function overAge(
+  { from, to, whole = 0 }: { readonly from: number; readonly to: number; readonly whole?: number },
+  at: (age: number) => number,
+  between: (from: number, to: number) => number,
+): number {
+  if (from === to) return at(to);
+  return (whole > 0 ? whole * at(to) : 0) + (1 - whole) * between(from, to);
 }
 
 export interface Endurance {
@@ -61,8 +82,8 @@ export const cameWithEngine = ({ origin }: Pick<Part, "origin">) => origin === "
 
 /**
  * What is known of a part's hours. Its own come first; what came with the engine has the engine's, and what left one
- * those that it had by then, unless an overhaul may have renewed it: then it is somewhere between. Not knowing is an
- * answer, and no hours are ever zero for want of one.
+ * those that it had by then, unless an overhaul may have renewed it: then it is somewhere between. Where nobody speaks of one it
+ * is likely the part the engine was built with. Not knowing is an answer, and no hours are ever zero for want of one.
  *
  * @param notes    what Intake knows of hours
  * @param counted  in what: hours where nothing else is said
@@ -78,7 +99,10 @@ export function ageOf(part: Pick<Part, "id" | "origin">, notes: Notes, counted: 
     ? items.map((item) => figureOf(notes, item, null))
     : items.map((item) => figureOf(notes, ofItsEngine(item), part.id));
   if (sinceNew == null) return sinceOverhaul == null ? null : { from: sinceOverhaul, to: null };
-  return { from: Math.min(sinceOverhaul ?? 0, sinceNew), to: sinceNew };
+  const age = { from: Math.min(sinceOverhaul ?? 0, sinceNew), to: sinceNew };
+  const [item, of] = cameWithEngine(part) ? [items[1], null] : [ofItsEngine(items[1]), part.id];
+  // That nobody knows of the hours since, or two say otherwise, tells that there may have been one.
+  return notes.about("history", item, of).length === 0 ? { ...age, whole: original } : age;
 }
 
 interface Course {
@@ -200,8 +224,7 @@ export function enduranceOf(
     age !== null && life !== null && age.from + wanted <= life && (age.to ?? Infinity) + wanted > life
       ? chanceToLast(course, life - wanted)
       : 0;
-  const overAges = (from: number, to: number): number => {
-    if (to === from) return at(from);
+  const between = (from: number, to: number): number => {
     if (!lasts(from)) return 0;
     // Past the age at which its life would end before the hours wanted it never lasts.
     const until = life === null ? to : Math.max(from, Math.min(to, life - wanted));
@@ -214,7 +237,7 @@ export function enduranceOf(
     limit,
     limitKind,
     wear,
-    probability: age === null || age.to === null ? null : overAges(age.from, age.to),
+    probability: age?.to == null ? null : overAge({ ...age, to: age.to }, at, between),
     low: Math.min(...ends),
     high: Math.max(...ends, best),
     life,

@@ -1,4 +1,4 @@
-import type { Age } from "../measure/endurance";
+import { overAge, type Age } from "../measure/endurance";
 import { gaussLegendreMean } from "../numeric/gauss-legendre";
 
 /** How long parts of a kind last: half of new ones run so many hours, the others scattered by a shape. */
@@ -26,11 +26,12 @@ export function survives({ hours: median, shape }: Lasts, age: number, hours: nu
 }
 
 /**
- * The same of an age that is somewhere between two: each as likely as the next. Of one that nobody can bound it may have
+ * The same of an age that is somewhere between two: each as likely as the next, but for what is likely all of them. Of one that nobody can bound it may have
  * half of its kind behind it, and where nothing is known of it at all it is taken to have: not knowing is never new.
  */
 export function survivesAge(lasts: Lasts, age: Age | null, hours: number): number {
   if (age === null) return survives(lasts, lasts.hours, hours);
   const to = age.to ?? Math.max(age.from, lasts.hours);
-  return gaussLegendreMean(age.from, to, (at) => survives(lasts, at, hours));
+  const chance = (at: number) => survives(lasts, at, hours);
+  return overAge({ ...age, to }, chance, (from, until) => gaussLegendreMean(from, until, chance));
 }

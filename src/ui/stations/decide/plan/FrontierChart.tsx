@@ -31,7 +31,8 @@ export function FrontierChart({
 }: {
   by: By;
   plans: readonly Plan[];
-  at: number;
+  /** The one that is chosen; null while none is. */
+  at: number | null;
   /** The least chance, or the most days, that the order asks for. */
   wanted: number | null;
   currency: string | null;
@@ -40,7 +41,7 @@ export function FrontierChart({
   const look = useChartLook();
   if (!look) return <Box height="220px" />;
   const axis = axes[by];
-  const chosen = plans[at]!;
+  const chosen = at === null ? null : plans[at]!;
   const spots = (figure: (plan: Plan) => number) => plans.map((plan) => ({ x: axis.of(plan), y: major(figure(plan)) })); // prettier-ignore
   const most = Math.max(...plans.map(({ total }) => major(total)));
   const line = (color: string) => ({ showLine: true, borderColor: color, backgroundColor: color, borderWidth: 2 });
@@ -104,12 +105,12 @@ export function FrontierChart({
           type="range"
           min={0}
           max={plans.length - 1}
-          value={at}
+          value={at ?? 0}
           onChange={(event) => onChoose(Number(event.currentTarget.value))}
           aria-label={
             by === "chance" ? "Plan, from the cheapest to the surest" : "Plan, from the soonest to the cheapest"
           }
-          aria-valuetext={`${axis.say(axis.of(chosen))}, ${grouped(major(chosen.now))} now`}
+          aria-valuetext={chosen ? `${axis.say(axis.of(chosen))}, ${grouped(major(chosen.now))} now` : "none is chosen"}
           flex="1"
           height="32px"
           accentColor="ember"

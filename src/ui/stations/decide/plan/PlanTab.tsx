@@ -177,7 +177,9 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const plans = by === "days" && soon.length > 0 ? soon : bySure;
   const wanted = answer?.kind === "met" ? keyOf(answer.plan) : null;
   const least = plans.reduce<Plan | null>((best, plan) => (best && best.total <= plan.total ? best : plan), null);
-  const at = Math.max(0, plans.findIndex((plan) => keyOf(plan) === (picked ?? wanted ?? (least && keyOf(least))))); // prettier-ignore
+  // Where no plan is as sure, or as cheap, as is wanted, a person chooses: none stands ready to be adopted.
+  const chosen = picked ?? wanted ?? (answer?.kind === "unmet" ? null : least && keyOf(least));
+  const at = plans.findIndex((each) => keyOf(each) === chosen);
   const plan = plans[at] ?? null;
   const whole = plan && paid(plan);
   const tryIt = (where: number, option: number | null) => {
@@ -289,22 +291,33 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
               <QuietButton onClick={stop}>that is enough</QuietButton>
             </Flex>
           )}
+          {soon.length > 1 && (
+            <Flex gap="6px" justify="flex-end" role="group" aria-label="Plans by">
+              <Chip isOn={by === "chance"} onClick={() => setBy("chance")}>
+                by chance
+              </Chip>
+              <Chip isOn={by === "days"} onClick={() => setBy("days")}>
+                by days
+              </Chip>
+            </Flex>
+          )}
+          {
+            plans.length > 1 &&
+            <FrontierChart by={by} plans={plans.map(paid)} at={at < 0 ? null : at} wanted={by === "days" ? (demands.days ?? null) : order.chanceWanted && 100 * order.chanceWanted} currency={currency} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
+          }
+          {!plan && plans.length > 0 && !isWorking && (
+            <Flex role="group" aria-label="Choose a plan" gap="8px" align="center" wrap="wrap" mt="8px" fontSize="15px">
+              <span>None of them is what was asked for. Look at</span>
+              <Chip isOn={false} onClick={() => setPicked(keyOf(plans[0]!))}>
+                {by === "chance" ? "the cheapest" : "the soonest"}
+              </Chip>
+              <Chip isOn={false} onClick={() => setPicked(keyOf(plans.at(-1)!))}>
+                {by === "chance" ? "the surest" : "the cheapest"}
+              </Chip>
+            </Flex>
+          )}
           {plan && (
             <>
-              {soon.length > 1 && (
-                <Flex gap="6px" justify="flex-end" role="group" aria-label="Plans by">
-                  <Chip isOn={by === "chance"} onClick={() => setBy("chance")}>
-                    by chance
-                  </Chip>
-                  <Chip isOn={by === "days"} onClick={() => setBy("days")}>
-                    by days
-                  </Chip>
-                </Flex>
-              )}
-              {
-                plans.length > 1 &&
-                <FrontierChart by={by} plans={plans.map(paid)} at={at} wanted={by === "days" ? (demands.days ?? null) : order.chanceWanted && 100 * order.chanceWanted} currency={currency} onChoose={(index) => setPicked(keyOf(plans[index]!))} /> // prettier-ignore
-              }
               {before && (
                 <Flex
                   role="status"
