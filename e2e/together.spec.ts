@@ -1,5 +1,5 @@
 import type { Envelope } from "@/core/entry/schema";
-import { expect, readyBench, test } from "./bench";
+import { expect, people, readyBench, test } from "./bench";
 
 const liner = (point: string) => `liner, cylinder 1, ${point}`;
 const first = liner("top, thrust direction");
@@ -124,4 +124,35 @@ test("what the server refuses while its sheet is not open stays in the tray with
   await expect(page.getByRole("heading", { name: "Hand over", level: 1 })).toBeVisible();
   await expect(tray).toBeHidden();
   expect(await shop.written(bench)).toEqual([]);
+});
+
+test("a tab that one person left open never writes as the next one: it says so, and sends once its own person is back", async ({
+  shop,
+  visit,
+}) => {
+  const bench = readyBench();
+  await shop.keep(bench.entries);
+  const page = await visit("inspector", `/jobs/${bench.maker.stream}/measure`);
+  await expect(page.getByLabel(first)).toBeFocused();
+  await page.keyboard.type("108.041");
+  await page.keyboard.press("Enter");
+  await expect.poll(async () => typedOf(await shop.written(bench))).toEqual(["108.041"]);
+  const [{ author: inspector }] = (await shop.written(bench)) as [Envelope];
+
+  // What another tab of the same browser does: it shares the session.
+  const { request } = page.context();
+  const become = async (who: "lead" | "inspector") => {
+    await request.delete("/api/session");
+    expect((await request.post("/api/session", { data: people[who] })).status()).toBe(200);
+  };
+  await become("lead");
+  await page.keyboard.type("108.035");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/Somebody else signed in here since this page was opened/).first()).toBeVisible();
+  expect(typedOf(await shop.written(bench))).toEqual(["108.041"]);
+  await become("inspector");
+  await expect
+    .poll(async () => typedOf(await shop.written(bench)), { timeout: 60_000 })
+    .toEqual(["108.041", "108.035"]);
+  expect((await shop.written(bench)).map(({ author }) => author)).toEqual([inspector, inspector]);
 });

@@ -2,6 +2,7 @@ import type * as z from "@/core/z";
 import { deepestJson, isTooDeep } from "@/core/json-depth";
 import { problem, type Problem } from "@/core/problem/problem";
 import { roles, type Role } from "@/core/entry/schema";
+import { tabHeader } from "@/core/entry/tab-header";
 import { StoreError } from "@/store/connection";
 import type { SignedIn } from "@/store/sessions";
 import { schemaIsKnown } from "./environment";
@@ -111,6 +112,9 @@ export function route<
       if (!isSameSite(request)) return refuse(403, problem("wrong-origin"));
 
       const person = await currentPerson();
+      // The page was opened for somebody, and another signed in at that browser since.
+      const tab = request.headers.get(tabHeader);
+      if (person && tab !== null && tab !== person.id) return refuse(401, problem("other-person"));
       if (options.role !== "nobody") {
         if (!person) return refuse(401, problem("signed-out"));
         if (roles.indexOf(person.role) < roles.indexOf(options.role))

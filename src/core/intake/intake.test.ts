@@ -173,6 +173,7 @@ test("bulletins are those of the engine's own serial, and an owner sees what is 
     "engine",
     "estimates",
     "handedOver",
+    "money",
     "name",
     "number",
     "parts",
@@ -181,6 +182,7 @@ test("bulletins are those of the engine's own serial, and an owner sees what is 
     "ready",
     "shop",
     "tax",
+    "things",
     "wantedBy",
     "withReport",
   ]);

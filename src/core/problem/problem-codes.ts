@@ -579,6 +579,7 @@ export const problemCodes = {
 
   // Answers of the server
   "signed-out": error(),
+  "other-person": error(),
   forbidden: error({ role: text }),
   "lead-only": error({ role: text }),
   "part-not-here": error(),

@@ -34,6 +34,7 @@ import { DayProvider } from "../kit/day";
 import { newId } from "../kit/new-id";
 import { useKeepJob } from "../away/use-keep-job";
 import { RawRecord } from "./RawRecord";
+import { fetchAsMe, useActAs } from "../outbox/fetch-as-me";
 import { tellServer } from "../outbox/tell-server";
 import { useEntryLog } from "./use-entry-log";
 import { GlossaryProvider } from "./Glossary";
@@ -192,6 +193,7 @@ const OpeningJob = () => (
 );
 
 function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, children }: Props) {
+  useActAs(me.id);
   const whole = useMemo(() => {
     const read = openPack(JSON.parse(packText));
     if (!read.ok) throw new CoreError("bad-pack", read.problems.map((found) => found.code).join(", "));
@@ -220,7 +222,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
   const [queue] = useState(
     () =>
       new PhotoQueue({
-        send: (photo, onProgress) => sendPhoto(photo, (path, init) => fetch(path, init), onProgress),
+        send: (photo, onProgress) => sendPhoto(photo, fetchAsMe, onProgress),
         shelf: browserPhotoShelf(),
         later: (work) => setTimeout(work, retryAfterMs),
         onTaken: ({ photo, width, height }, about) => {

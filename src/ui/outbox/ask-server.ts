@@ -14,6 +14,7 @@ const isPassing = (status: number) => status === 401 || status === 408 || status
 /** What a person can do something about, or should know. */
 const worthSaying: ReadonlySet<string> = new Set([
   "signed-out",
+  "other-person",
   "database-unreachable",
   "disk-full",
   "room-short",

@@ -2,6 +2,7 @@ import type { CataloguePart } from "@/core/catalogue/catalogue-part";
 import type { KeptQuote, SupplierState } from "@/core/catalogue/quote";
 import type { Problem } from "@/core/problem/problem";
 import { ask } from "./ask";
+import { fetchAsMe } from "./fetch-as-me";
 
 /** A part with when it was taken in. */
 export interface FoundPart extends CataloguePart {
@@ -40,7 +41,7 @@ export async function takeCatalogue(
   keepGood: boolean,
 ): Promise<CatalogueTaken | { readonly problems: readonly Problem[] } | null> {
   try {
-    const response = await fetch(`/api/catalogue${keepGood ? "?keep=good" : ""}`, { method: "POST", body: file });
+    const response = await fetchAsMe(`/api/catalogue${keepGood ? "?keep=good" : ""}`, { method: "POST", body: file });
     return (await response.json()) as CatalogueTaken;
   } catch {
     return null;

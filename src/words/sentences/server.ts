@@ -6,6 +6,8 @@ const plain = (type: string) => type.replaceAll("-", " ");
 /** Answers of the server. */
 export const serverSentences = {
   "signed-out": () => "You are signed out. Sign in again in another tab; what you typed stays here and is sent then.",
+  "other-person": () =>
+    "Somebody else signed in here since this page was opened. What was entered on it is kept for whoever opened it, and is sent once they sign in again.",
   forbidden: (p) => `You are signed in as ${p.role}; entries are made by an inspector or a lead. Nothing was saved.`,
   "lead-only": (p) => `You are signed in as ${p.role}; this is for a lead to do. Nothing of it was saved.`,
   "part-not-here": () => "There is no such part here any more. Look at the list again.",

@@ -11,6 +11,7 @@ import { many } from "@/words/sentences/sentence";
 import { newId } from "../../kit/new-id";
 import { askServer, type Answered, type Fetch } from "../../outbox/ask-server";
 import { jsonHeaders, sendPieces, type Begun } from "../../outbox/send-pieces";
+import { fetchAsMe } from "../../outbox/fetch-as-me";
 
 /** What is sent and asked after: one file, under one id. */
 interface Sending {
@@ -90,7 +91,7 @@ export function ImportJob() {
   /** Sends what is missing, has it read, and asks how it went; `agreed` is what a person said to an addition. */
   const take = async ({ id, file }: Sending, agreed: string | null) => {
     const { signal } = (under.current = new AbortController());
-    const call: Fetch = (path, init) => fetch(path, { ...init, signal });
+    const call: Fetch = (path, init) => fetchAsMe(path, { ...init, signal });
     const at = (share: number, isWorking: boolean, later: Problem | null = null) =>
       signal.aborted || setState({ is: "sending", file: file.name, share, isWorking, later });
     const refuse = (problems: readonly Problem[]) => {
@@ -144,7 +145,7 @@ export function ImportJob() {
     under.current?.abort();
     if (sending) {
       forget(sending.file);
-      void fetch(`/api/imports/${sending.id}`, { method: "DELETE" }).catch(() => {});
+      void fetchAsMe(`/api/imports/${sending.id}`, { method: "DELETE" }).catch(() => {});
     }
     setState({ is: "idle" });
   };

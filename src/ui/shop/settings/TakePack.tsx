@@ -8,6 +8,7 @@ import { sayIncoming } from "@/words/say-incoming";
 import { many } from "@/words/sentences/sentence";
 import { PackChanges } from "./PackChanges";
 import { WaitingPacks } from "./WaitingPacks";
+import { fetchAsMe } from "../../outbox/fetch-as-me";
 
 interface Taken {
   readonly faults: readonly Linted[];
@@ -53,7 +54,7 @@ export function TakePack() {
   const send = async (chosen: File, look: boolean) => {
     setTrouble(null);
     try {
-      const response = await fetch(`/api/packs${look ? "?look=only" : ""}`, { method: "POST", body: chosen });
+      const response = await fetchAsMe(`/api/packs${look ? "?look=only" : ""}`, { method: "POST", body: chosen });
       const json = (await response.json()) as Taken & { problems?: readonly Linted["problem"][] };
       if (json.problems) return setTrouble(json.problems.map((each) => sayIncoming(each, plainWording)).join(" "));
       setTaken(json);

@@ -10,6 +10,7 @@ import { useFetched } from "../../kit/use-fetched";
 import { askNow } from "../../outbox/ask-server";
 import { jsonHeaders } from "../../outbox/send-pieces";
 import { PackChanges } from "./PackChanges";
+import { fetchAsMe } from "../../outbox/fetch-as-me";
 
 /** Packs that came with jobs from elsewhere: each serves its own job until a lead, who has seen what it changes, offers it. */
 export function WaitingPacks() {
@@ -18,7 +19,7 @@ export function WaitingPacks() {
   const [trouble, setTrouble] = useState<readonly Problem[]>([]);
   const waiting = useFetched<{ packs: readonly WaitingPack[] }>("/api/packs/waiting", asked);
   const offer = async ({ sha256, changes }: WaitingPack) => {
-    const said = await askNow(fetch, `/api/packs/${sha256}/offer`, {
+    const said = await askNow(fetchAsMe, `/api/packs/${sha256}/offer`, {
       method: "POST",
       headers: jsonHeaders,
       body: JSON.stringify({ against: changes?.against ?? null }),

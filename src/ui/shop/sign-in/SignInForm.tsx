@@ -8,6 +8,7 @@ import type { Problem } from "@/core/problem/problem";
 import { plainWording } from "@/words/plain-wording";
 import { sayProblem } from "@/words/say-problem";
 import { Brand } from "../../kit/Brand";
+import { useActAs } from "../../outbox/fetch-as-me";
 import { tellServer } from "../../outbox/tell-server";
 
 const Credentials = z.object({
@@ -22,6 +23,7 @@ async function post(credentials: z.infer<typeof Credentials>): Promise<Problem |
 
 export function SignInForm() {
   const router = useRouter();
+  useActAs(null);
   const { register, handleSubmit, setError, formState } = useForm({
     resolver: zodResolver(Credentials),
     defaultValues: { account: "", password: "" },

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useJob } from "../../job/JobContext";
 import { useFetched } from "../../kit/use-fetched";
 import { Day } from "../../kit/day";
+import { fetchAsMe } from "../../outbox/fetch-as-me";
 
 interface Shown {
   readonly id: string;
@@ -33,7 +34,7 @@ export function OwnerLinks() {
   };
   const make = async (withReport: boolean) => {
     const answer = await act(() =>
-      fetch(`/api/jobs/${id}/links`, { method: "POST", headers: json, body: JSON.stringify({ days, withReport }) }),
+      fetchAsMe(`/api/jobs/${id}/links`, { method: "POST", headers: json, body: JSON.stringify({ days, withReport }) }),
     );
     if (answer) setMade(`${window.location.origin}/owner/${((await answer.json()) as { token: string }).token}`);
   };
@@ -51,7 +52,7 @@ export function OwnerLinks() {
           <Button
             size="xs"
             variant="ghost"
-            onClick={() => void act(() => fetch(`/api/jobs/${id}/links/${link.id}`, { method: "DELETE" }))}
+            onClick={() => void act(() => fetchAsMe(`/api/jobs/${id}/links/${link.id}`, { method: "DELETE" }))}
           >
             Shut it
           </Button>
