@@ -202,6 +202,19 @@ test("a plan's budget is held against all that is paid, work and what is used up
   expect(tooLittle.kind).toBe("unmet");
   if (tooLittle.kind === "unmet")
     expect([tooLittle.within, paid(tooLittle.sure!).now > least.now]).toEqual([null, true]);
+  // What an unmet order is told to pay is enough, to the major unit it is told in.
+  const surest = await bestPlan(posed, "chance", nothingDemanded, solve);
+  if (typeof surest === "string") throw new Error(surest);
+  for (const chance of [null, 0.5 * surest.chance, 0.95 * surest.chance]) {
+    const told = async (budget: number) =>
+      (await answerWhole(posed, { chance, budget, days: null }, solve, paid)).answer;
+    const first = await told(20_000);
+    if (first.kind !== "unmet" || !first.sure) throw new Error(first.kind);
+    const enough = 100 * Math.ceil(paid(first.sure).now / 100);
+    const then = await told(enough);
+    if (then.kind !== "met") throw new Error(`${chance}: ${then.kind}`);
+    expect(paid(then.plan).now).toBeLessThanOrEqual(enough);
+  }
   for (const more of [1, 1.1, 1.5]) {
     const budget = Math.ceil(paid(least).now * more);
     const met = await answer(budget);

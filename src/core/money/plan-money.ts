@@ -62,13 +62,18 @@ export async function answerWhole(
     const answer = await answerOrder(posed, asked, solve);
     if (answer.kind === "failed") return { answer, asked };
     if (answer.kind === "unmet") {
+      // The least that is so sure is within it after all: less was to be taken off than was thought.
+      if (answer.sure && paid(answer.sure).now <= budget && turn < turns) {
+        [beside, turn] = [besides(answer.sure), turn + 1];
+        continue;
+      }
       const isWithin = answer.within !== null && paid(answer.within).now <= budget;
       return { answer: { ...answer, within: isWithin ? answer.within : null }, asked };
     }
     const past = paid(answer.plan).now - budget;
     if (past <= 0) return { answer, asked };
     turn += 1;
-    if (turn === turns) return { answer: { kind: "unmet", within: null, sure: answer.plan, later: null }, asked };
+    if (turn >= turns) return { answer: { kind: "unmet", within: null, sure: answer.plan, later: null }, asked };
     beside += past;
   }
 }
