@@ -215,6 +215,14 @@ test("a plan's budget is held against all that is paid, work and what is used up
     if (then.kind !== "met") throw new Error(`${chance}: ${then.kind}`);
     expect(paid(then.plan).now).toBeLessThanOrEqual(enough);
   }
+  // What is beside a plan is guessed from the first that is looked at, and mended, whichever way it was wrong.
+  for (const [guess, then] of [[200_000, 50_000], [50_000, 200_000]] as const) {
+    let asked = 0;
+    const odd = (plan: Plan) => ({ ...plan, now: plan.now + (asked++ === 0 ? guess : then) });
+    const { answer: found } = await answerWhole(posed, { chance: null, budget: least.now + then, days: null }, solve, odd); // prettier-ignore
+    if (found.kind !== "met") throw new Error(`${guess}: ${found.kind}`);
+    expect(found.plan.now).toBeLessThanOrEqual(least.now);
+  } // prettier-ignore
   for (const more of [1, 1.1, 1.5]) {
     const budget = Math.ceil(paid(least).now * more);
     const met = await answer(budget);
