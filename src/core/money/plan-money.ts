@@ -74,6 +74,6 @@ export async function answerWhole(
     if (past <= 0) return { answer, asked };
     turn += 1;
     if (turn >= turns) return { answer: { kind: "unmet", within: null, sure: answer.plan, later: null }, asked };
-    beside += past;
+    beside = besides(answer.plan);
   }
 }
