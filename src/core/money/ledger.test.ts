@@ -205,7 +205,7 @@ test("a plan's budget is held against all that is paid, work and what is used up
   // What an unmet order is told to pay is enough, to the major unit it is told in.
   const surest = await bestPlan(posed, "chance", nothingDemanded, solve);
   if (typeof surest === "string") throw new Error(surest);
-  for (const chance of [null, 0.5 * surest.chance, 0.95 * surest.chance]) {
+  for (const chance of [null, 0.9 * surest.chance]) {
     const told = async (budget: number) =>
       (await answerWhole(posed, { chance, budget, days: null }, solve, paid)).answer;
     const first = await told(20_000);
@@ -223,7 +223,7 @@ test("a plan's budget is held against all that is paid, work and what is used up
     if (found.kind !== "met") throw new Error(`${guess}: ${found.kind}`);
     expect(found.plan.now).toBeLessThanOrEqual(least.now);
   } // prettier-ignore
-  for (const more of [1, 1.1, 1.5]) {
+  for (const more of [1, 1.2]) {
     const budget = Math.ceil(paid(least).now * more);
     const met = await answer(budget);
     if (met.kind !== "met") throw new Error(`${budget} is ${met.kind}`);
