@@ -25,8 +25,7 @@ export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null):
       }) => ({
         part: name,
         number: number ?? "",
-        "superseded by": supersededBy ?? "",
-        revisions: revisions.join(" "),
+          revisions: revisions.join(" "),
         quantity,
         unit: unit ?? "",
         holds: holds.join("; "),
@@ -38,6 +37,7 @@ export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null):
         "off together": off === 0 ? "" : major(off),
         deposit: deposit === 0 ? "" : major(deposit),
         days: days ?? "",
+      "superseded by": supersededBy ?? "",
       }),
     ),
     { escapeFormulae: true },
