@@ -178,8 +178,9 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const wanted = answer?.kind === "met" ? keyOf(answer.plan) : null;
   const least = plans.reduce<Plan | null>((best, plan) => (best && best.total <= plan.total ? best : plan), null);
   // Where no plan is as sure, or as cheap, as is wanted, a person chooses: none stands ready to be adopted.
-  const chosen = picked ?? wanted ?? (answer?.kind === "unmet" ? null : least && keyOf(least));
-  const at = plans.findIndex((each) => keyOf(each) === chosen);
+  const usual = answer?.kind === "unmet" ? [] : [wanted, least && keyOf(least), plans[0] ? keyOf(plans[0]) : null];
+  const indexOf = (key: string | null) => plans.findIndex((each) => keyOf(each) === key);
+  const at = [picked, ...usual].map(indexOf).find((index) => index >= 0) ?? -1;
   const plan = plans[at] ?? null;
   const whole = plan && paid(plan);
   const tryIt = (where: number, option: number | null) => {
