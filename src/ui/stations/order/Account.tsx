@@ -60,8 +60,7 @@ export function Account({ ledger }: { ledger: Ledger }) {
               </>
             }
           >
-            {each.is === "refund" ? "" : "−"}
-            {sayExact(each.minor, currency)}
+            {sayExact(each.is === "refund" ? each.minor : -each.minor, currency)}
           </Leader>
         ))}
         <Leader name={<strong>{owed < 0 ? "Paid ahead" : "Left to pay"}</strong>}>
