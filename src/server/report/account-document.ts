@@ -9,6 +9,7 @@ import type { CompiledPack } from "@/core/pack/compile-pack";
 import { minorUnits } from "@/core/option/price-option";
 import { capital } from "@/words/capital";
 import { sayExact, sayMinutes } from "@/words/say-money";
+import { sayThing, sayWhereThing } from "@/words/say-thing";
 import { many } from "@/words/sentences/sentence";
 import { moneyKindWords, payingWords, paymentWords, workWords } from "@/words/words-for";
 import { dayOf, heading, letterhead, quiet, sheetOf, signatures, tableLayout } from "./pieces";
@@ -93,7 +94,7 @@ function sums(pack: CompiledPack, assessment: Assessment, lines: readonly MoneyL
 function things({ job }: Assessment): Content[] {
   const all = thingsOf(job);
   if (all.length === 0) return [];
-  const said = all.map(({ name, words, quantity, here }) => `${quantity > 1 ? `${quantity} × ` : ""}${name}${words ? `, ${words}` : ""}: ${here === 0 ? "given back" : here < quantity ? `${here} still at the shop` : "still at the shop"}.`); // prettier-ignore
+  const said = all.map((thing) => `${sayThing(thing)}: ${sayWhereThing(thing)}.`);
   return [heading("What came with the engine"), { text: said.map(capital).join(" ") }];
 }
 

@@ -11,6 +11,7 @@ import { Chip } from "../kit/Chip";
 import { QuietButton } from "../kit/SayWhy";
 import { SmallInput } from "../kit/SmallInput";
 import { FromShelf } from "./FromShelf";
+import { usePutDown } from "./use-put-down";
 
 type Way = "shelf" | "hand" | "supplier";
 const ways: Readonly<Record<Way, string>> = {
@@ -21,23 +22,6 @@ const ways: Readonly<Record<Way, string>> = {
 
 /** Where a part that somebody brings may come from. */
 const broughtFrom = { donor: "out of another engine", supplier: "new, in its box", shelf: "used, from elsewhere" } as const; // prettier-ignore
-
-/** Puts a part down for a place, and picks it to go in there where that is this person's to say. */
-function usePutDown() {
-  const { assessment, append, mayDecide } = useJob();
-  return (part: string, slot: string) => {
-    const before = assessment.job.picked.filter((each) => each.slot === slot).map(({ id }) => id);
-    append("part-noted", { part, item: "meant-for", feature: null, value: slot });
-    if (mayDecide)
-      append("part-picked", {
-        slot,
-        part,
-        offer: null,
-        why: null,
-        ...(before.length > 0 ? { supersedes: before } : {}),
-      });
-  };
-}
 
 /** One that a person brings: tagged with what stands on it, from wherever it is. */
 function ByHand({ slot, onDone }: { slot: string; onDone: () => void }) {

@@ -2,6 +2,7 @@
 import { Box, Flex, Grid, Heading, chakra } from "@chakra-ui/react";
 import type { OwnerView } from "@/core/views/owner-view";
 import { capital } from "@/words/capital";
+import { sayThing, sayWhereThing } from "@/words/say-thing";
 import { stationWords } from "@/words/stations";
 import { ownerStageWords } from "@/words/state-words";
 import { Leader } from "../../kit/Leader";
@@ -163,9 +164,9 @@ export function OwnerPage({
             What came with it
           </Heading>
           <chakra.dl mt="6px">
-            {view.things.map(({ id, name, words, quantity, here }) => (
-              <Leader key={id} name={`${quantity > 1 ? `${quantity} × ` : ""}${name}${words ? `, ${words}` : ""}`}>
-                {here === 0 ? "given back" : here < quantity ? `${here} at the shop` : "at the shop"}
+            {view.things.map((thing) => (
+              <Leader key={thing.id} name={sayThing(thing)}>
+                {sayWhereThing(thing)}
               </Leader>
             ))}
           </chakra.dl>

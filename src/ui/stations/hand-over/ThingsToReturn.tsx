@@ -2,6 +2,7 @@
 import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { thingsOf, type ThingHere } from "@/core/money/account";
+import { sayThing, sayWhereThing } from "@/words/say-thing";
 import { useJob } from "../../job/JobContext";
 import { Leader } from "../../kit/Leader";
 import { Small } from "../../kit/Small";
@@ -23,18 +24,9 @@ export function ThingsToReturn() {
       </Heading>
       <chakra.dl mt="6px">
         {things.map((thing) => (
-          <Leader
-            key={thing.id}
-            name={`${thing.quantity > 1 ? `${thing.quantity} × ` : ""}${thing.name}${thing.words ? `, ${thing.words}` : ""}`}
-          >
-            {thing.here === 0 ? (
-              "went back"
-            ) : (
-              <>
-                {thing.here < thing.quantity ? `${thing.here} still here ` : "here "}
-                {mayWrite && whom !== "" && <Small onClick={() => back(thing)}>Went back</Small>}
-              </>
-            )}
+          <Leader key={thing.id} name={sayThing(thing)}>
+            {sayWhereThing(thing)}{" "}
+            {thing.here > 0 && mayWrite && whom !== "" && <Small onClick={() => back(thing)}>Went back</Small>}
           </Leader>
         ))}
       </chakra.dl>

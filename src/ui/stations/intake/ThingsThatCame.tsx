@@ -2,6 +2,7 @@
 import { Button, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { thingsOf } from "@/core/money/account";
+import { sayThing, sayWhereThing } from "@/words/say-thing";
 import { useJob } from "../../job/JobContext";
 import { readDecimal } from "../../kit/decimal";
 import { Leader } from "../../kit/Leader";
@@ -31,11 +32,8 @@ export function ThingsThatCame() {
     <>
       <chakra.dl>
         {things.map((thing) => (
-          <Leader
-            key={thing.id}
-            name={`${thing.quantity > 1 ? `${thing.quantity} × ` : ""}${thing.name}${thing.words ? `, ${thing.words}` : ""}`}
-          >
-            {thing.here === 0 ? "went back" : thing.here < thing.quantity ? `${thing.here} still here` : ""}
+          <Leader key={thing.id} name={sayThing(thing)}>
+            {sayWhereThing(thing)}
           </Leader>
         ))}
       </chakra.dl>
