@@ -5,7 +5,7 @@ import { adoptedOf, type Adopted } from "@/core/whole-plan/adopt-plan";
 import { minorUnits } from "@/core/option/price-option";
 import type { PaidPlan } from "@/core/money/plan-money";
 import type { PosedPlan } from "@/core/whole-plan/pose-plan";
-import { planProgram, type Answer, type Plan } from "@/core/whole-plan/whole-plan";
+import { planProgram, undominated, type Answer, type Plan } from "@/core/whole-plan/whole-plan";
 import { movedBetween, type Unknown } from "@/core/whole-plan/why-plan";
 import { dayAfter } from "@/core/entry/clock";
 import { optionKey } from "@/core/option/same-option";
@@ -169,13 +169,16 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const [tried, setTried] = useState<Tried>(nothingTried);
   const [before, setBefore] = useState<Plan | null>(null);
   const [by, setBy] = useState<By>("chance");
-  const { posed, demands, paid, plans: bySure, soon, answer, unknowns, isWorking, isStale, stop } = usePlans(tried);
+  const { posed, demands, paid, plans: all, soon, answer, unknowns, isWorking, isStale, stop } = usePlans(tried);
   const [picked, setPicked] = useState<string | null>(null);
   const [place, setPlace] = useState<number | null>(null);
   const { order, job } = assessment;
   const currency = order.settings?.currency ?? null;
-  const plans = by === "days" && soon.length > 0 ? soon : bySure;
   const wanted = answer?.kind === "met" ? keyOf(answer.plan) : null;
+  // What the solver took for cheaper may be dearer once sets, what is used up and the work are in it.
+  const worthIt = new Set(undominated(all.map(paid)).map(keyOf));
+  const bySure = all.filter((each) => worthIt.has(keyOf(each)) || keyOf(each) === wanted);
+  const plans = by === "days" && soon.length > 0 ? soon : bySure;
   const least = plans.reduce<Plan | null>((best, plan) => (best && best.total <= plan.total ? best : plan), null);
   // Where no plan is as sure, or as cheap, as is wanted, a person chooses: none stands ready to be adopted.
   const usual = answer?.kind === "unmet" ? [] : [wanted, least && keyOf(least), plans[0] ? keyOf(plans[0]) : null];
@@ -288,7 +291,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
           {isWorking && (
             <Flex align="center" gap="10px" fontSize="14px" color="quiet" minHeight="30px" role="status">
               <Spinner size="sm" />
-              {plans.length === 0 ? "Weighing every part…" : `${many(plans.length, "plan")} so far…`}
+              {plans.length === 0 ? "Weighing every part…" : `${many(all.length, "plan")} so far…`}
               <QuietButton onClick={stop}>that is enough</QuietButton>
             </Flex>
           )}
