@@ -120,7 +120,7 @@ export const JobStrip = memo(function JobStrip({ onOpen }: { onOpen: (what: Open
       </Item>
       {assessment.holds.length > 0 && (
         <Opener type="button" onClick={() => onOpen("holds")} fontSize="13px" title="What stands in the way (H)">
-          <HoldCounts counts={countByKind(assessment.holds)} />
+          <HoldCounts counts={countByKind(assessment.holds)} isTight />
         </Opener>
       )}
       <Flex ml="auto" align="center" gap="14px" fontSize="13px" color="quiet" whiteSpace="nowrap" data-screen-only>

@@ -4,7 +4,14 @@ import { holdWords } from "@/words/words-for";
 import { HoldMark, holdColor } from "./HoldMark";
 
 /** How many holds of each kind stand, side by side and never added up; nothing where there are none. */
-export function HoldCounts({ counts }: { counts: Readonly<Record<HoldKind, number>> }) {
+export function HoldCounts({
+  counts,
+  isTight = false,
+}: {
+  counts: Readonly<Record<HoldKind, number>>;
+  /** On a phone only marks and figures are seen; what they are is still read out. */
+  isTight?: boolean;
+}) {
   return (
     <chakra.span display="inline-flex" gap="10px" whiteSpace="nowrap" fontVariantNumeric="tabular-nums">
       {holdKinds
@@ -12,7 +19,8 @@ export function HoldCounts({ counts }: { counts: Readonly<Record<HoldKind, numbe
         .map((kind) => (
           <chakra.span key={kind} display="inline-flex" alignItems="center" gap="5px" color={holdColor[kind]}>
             <HoldMark kind={kind} size={12} />
-            {counts[kind]} {holdWords[kind].short}
+            {counts[kind]}{" "}
+            <chakra.span srOnly={isTight ? { base: true, md: false } : undefined}>{holdWords[kind].short}</chakra.span>
           </chakra.span>
         ))}
     </chakra.span>
