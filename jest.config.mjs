@@ -26,7 +26,7 @@ const config = {
   testPathIgnorePatterns: ["/node_modules/", "/jest/together/"],
   setupFilesAfterEnv: ["<rootDir>/scripts/jest/record-codes.ts"],
   // A slow shared machine is no fault of what is tested.
-  testTimeout: 60_000,
+  testTimeout: 180_000,
   maxWorkers: 2,
 };
 

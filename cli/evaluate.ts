@@ -35,5 +35,7 @@ export async function evaluate(words: readonly string[]): Promise<void> {
     process.stderr.write(
       `${file}: pinned to pack ${String(differs.params.pinned).slice(0, 12)}, but ${values.pack} is ${pack.sha256.slice(0, 12)}: the verdicts are not the job's own\n`,
     );
-  process.stdout.write(`${JSON.stringify({ ...toAssessmentJson(assessment), money: moneyJson(pack, assessment) }, null, 2)}\n`);
+  process.stdout.write(
+    `${JSON.stringify({ ...toAssessmentJson(assessment), money: moneyJson(pack, assessment) }, null, 2)}\n`,
+  );
 }

@@ -36,7 +36,7 @@ test("an owner is told what may still go wrong, the likeliest first, and of what
       /^Oil pump: 3\d % to fail before; EUR .* then\. It is not opened, and pieces may sit in it\.$/,
     ),
   );
-  expect(estimateText(proven.said)).not.toContain("pieces may sit");
+  expect(estimateText(proven.said)).not.toContain("Oil pump");
   const shares = bold.said.risks.flatMap((risk) => /: (\d+) % to fail/u.exec(risk)?.[1] ?? []).map(Number);
   expect(shares).toEqual([...shares].sort((a, b) => b - a));
 });

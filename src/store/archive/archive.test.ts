@@ -130,7 +130,7 @@ test("a job passes through an archive into an empty installation with the same v
       : entry,
   );
   expect(await codes(database, await archive("forged.zip", forged))).toEqual(["import-id-taken"]);
-}, 60_000);
+}, 180_000);
 
 test("what is wrong with an archive is told, and nothing of it is kept", async () => {
   const { database } = await installation("refused");
@@ -203,7 +203,7 @@ test("what is wrong with an archive is told, and nothing of it is kept", async (
       await select<{ n: number }>(database, "SELECT (SELECT COUNT(*) FROM pack) + (SELECT COUNT(*) FROM entry) AS n")
     )[0]!.n,
   ).toBe(0);
-}, 60_000);
+}, 180_000);
 
 test("an archive from elsewhere changes no limit for new jobs, strikes nothing that it did not bring, and gets into no stream but a job's", async () => {
   const { database } = await installation("foreign");
@@ -244,7 +244,7 @@ test("an archive from elsewhere changes no limit for new jobs, strikes nothing t
   await beginStream(database, shop, "shop", now);
   expect(await codes(database, await withPack("stream.zip", [{ ...own, stream: shop }]))).toEqual(["import-not-a-job"]);
   expect([await readEntries(database, shop), await streamKind(database, stranger)]).toEqual([[], null]);
-}, 60_000);
+}, 180_000);
 
 // Members that unpack to too much, are too many or stand twice are refused over http: the attack's archives.
 test("lines that do not shrink are counted as they come, and nothing of too many is kept", async () => {
@@ -254,7 +254,7 @@ test("lines that do not shrink are counted as they come, and nothing of too many
   const file = await zip("spaces.zip", { "record.ndjson": spaces, "manifest.json": noise });
   expect(await codes(database, file)).toEqual(["too-many-lines"]);
   expect(await listStreams(database, "job")).toEqual([]);
-}, 60_000);
+}, 180_000);
 
 test("photos travel with their job, each once, and one that was changed on the way, or carries more than a picture, is refused", async () => {
   const [from, to] = [await installation("photofrom"), await installation("phototo")];
@@ -308,7 +308,7 @@ test("photos travel with their job, each once, and one that was changed on the w
     ),
   ).toEqual(["photo-not-clean"]);
   expect(await refusedWith("words.zip", Buffer.from("not a picture"))).toEqual(["not-a-picture"]);
-}, 60_000);
+}, 180_000);
 
 test("a backup is restored into an empty server by one command each, and every job is judged as before", async () => {
   const [from, to] = [await installation("from"), await installation("to", false)];

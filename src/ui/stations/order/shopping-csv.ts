@@ -25,7 +25,7 @@ export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null):
       }) => ({
         part: name,
         number: number ?? "",
-          revisions: revisions.join(" "),
+        revisions: revisions.join(" "),
         quantity,
         unit: unit ?? "",
         holds: holds.join("; "),
@@ -37,7 +37,7 @@ export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null):
         "off together": off === 0 ? "" : major(off),
         deposit: deposit === 0 ? "" : major(deposit),
         days: days ?? "",
-      "superseded by": supersededBy ?? "",
+        "superseded by": supersededBy ?? "",
       }),
     ),
     { escapeFormulae: true },
