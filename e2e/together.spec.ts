@@ -1,4 +1,5 @@
 import type { Envelope } from "@/core/entry/schema";
+import { tabHeader } from "@/core/entry/tab-header";
 import { expect, people, readyBench, test } from "./bench";
 
 const liner = (point: string) => `liner, cylinder 1, ${point}`;
@@ -146,6 +147,9 @@ test("a tab that one person left open never writes as the next one: it says so, 
     expect((await request.post("/api/session", { data: people[who] })).status()).toBe(200);
   };
   await become("lead");
+  const said = await request.get("/api/cards?from=0&most=1", { headers: { [tabHeader]: inspector } });
+  const { problems } = (await said.json()) as { problems: readonly { code: string }[] };
+  expect([said.status(), problems[0]!.code]).toEqual([401, "other-person"]);
   await page.keyboard.type("108.035");
   await page.keyboard.press("Enter");
   await expect(page.getByText(/Somebody else signed in here since this page was opened/).first()).toBeVisible();
