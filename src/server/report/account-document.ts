@@ -62,7 +62,8 @@ function sums(pack: CompiledPack, assessment: Assessment, lines: readonly MoneyL
   ];
   const approved = Math.round(intake.costEstimates.approved * minorUnits);
   const without = [
-    toCome > 0 ? `${many(toCome, "line")} still to come` : "",
+    // Of an engine that left nothing more comes.
+    toCome > 0 && standingHandOver(job) === null ? `${many(toCome, "line")} still to come` : "",
     open > 0 ? `${many(open, "line")} without a price` : "",
   ].filter(Boolean);
   return [

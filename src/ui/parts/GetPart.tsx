@@ -1,6 +1,6 @@
 "use client";
-import { Box, Button, Flex, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { Box, Flex, chakra } from "@chakra-ui/react";
+import { useState } from "react";
 import { nextTags } from "@/core/parts/next-tags";
 import type { PartOrigin } from "@/core/pack/schema-base";
 import { capital } from "@/words/capital";
@@ -9,6 +9,7 @@ import { Pick } from "../job/PartKnown";
 import { PlaceLink } from "../job/places";
 import { Chip } from "../kit/Chip";
 import { QuietButton } from "../kit/SayWhy";
+import { SmallForm } from "../kit/SmallForm";
 import { SmallInput } from "../kit/SmallInput";
 import { FromShelf } from "./FromShelf";
 import { usePutDown } from "./use-put-down";
@@ -30,8 +31,7 @@ function ByHand({ slot, onDone }: { slot: string; onDone: () => void }) {
   const [origin, setOrigin] = useState<PartOrigin>("donor");
   const [number, setNumber] = useState("");
   const [words, setWords] = useState("");
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
+  const keep = () => {
     const partClass = pack.classes.get(pack.slots.get(slot)!.class)!;
     const taken = new Set([...assessment.job.parts.values()].map(({ tag }) => tag));
     const [tag] = nextTags(partClass.tag, 1, taken);
@@ -43,8 +43,8 @@ function ByHand({ slot, onDone }: { slot: string; onDone: () => void }) {
     onDone();
   };
   return (
-    <chakra.form onSubmit={keep} aria-label="Somebody brought one" mt="8px">
-      <Flex gap="8px" wrap="wrap" align="center">
+    <>
+      <SmallForm label="Somebody brought one" act="Tag it for this place" onKeep={keep}>
         <Pick
           label="Where it comes from"
           value={origin}
@@ -67,14 +67,11 @@ function ByHand({ slot, onDone }: { slot: string; onDone: () => void }) {
           placeholder="from whom"
           onChange={(event) => setWords(event.currentTarget.value)}
         />
-        <Button type="submit" size="sm" minHeight="36px" variant="outline" borderColor="lineStrong" color="ink">
-          Tag it for this place
-        </Button>
-      </Flex>
+      </SmallForm>
       <chakra.p fontSize="13px" color="quiet" mt="4px">
         It is judged by what is measured and seen of it, as any other.
       </chakra.p>
-    </chakra.form>
+    </>
   );
 }
 

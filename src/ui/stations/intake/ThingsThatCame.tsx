@@ -1,11 +1,12 @@
 "use client";
-import { Button, Flex, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
 import { thingsOf } from "@/core/money/account";
 import { sayThing, sayWhereThing } from "@/words/say-thing";
 import { useJob } from "../../job/JobContext";
 import { readDecimal } from "../../kit/decimal";
 import { Leader } from "../../kit/Leader";
+import { SmallForm } from "../../kit/SmallForm";
 import { SmallInput } from "../../kit/SmallInput";
 
 /** What came with the engine and is the owner's: it is asked for when the engine leaves. */
@@ -15,8 +16,7 @@ export function ThingsThatCame() {
   const [count, setCount] = useState("1");
   const [words, setWords] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
+  const keep = () => {
     const quantity = readDecimal(count);
     if (name.trim() === "") return setWrong("Say what came: a carburettor, a bracket, a box of bolts.");
     if (quantity === null || !Number.isInteger(quantity) || quantity < 1 || quantity > 10_000)
@@ -38,41 +38,31 @@ export function ThingsThatCame() {
         ))}
       </chakra.dl>
       {mayWrite && (
-        <chakra.form onSubmit={keep} aria-label="What came with the engine" mt="6px">
-          <Flex gap="6px" wrap="wrap" align="center">
-            <SmallInput
-              width="56px"
-              value={count}
-              inputMode="numeric"
-              aria-label="How many"
-              onChange={(event) => setCount(event.currentTarget.value)}
-            />
-            <SmallInput
-              width="170px"
-              value={name}
-              maxLength={200}
-              aria-label="What came"
-              placeholder="carburettor, brackets …"
-              onChange={(event) => setName(event.currentTarget.value)}
-            />
-            <SmallInput
-              flex="1"
-              minWidth="130px"
-              value={words}
-              aria-label="In which state"
-              placeholder="in which state"
-              onChange={(event) => setWords(event.currentTarget.value)}
-            />
-            <Button type="submit" size="sm" variant="outline" borderColor="lineStrong" color="ink">
-              It came along
-            </Button>
-          </Flex>
-          {wrong && (
-            <chakra.p role="alert" fontSize="13px" color="out">
-              {wrong}
-            </chakra.p>
-          )}
-        </chakra.form>
+        <SmallForm label="What came with the engine" act="It came along" onKeep={keep} wrong={wrong}>
+          <SmallInput
+            width="56px"
+            value={count}
+            inputMode="numeric"
+            aria-label="How many"
+            onChange={(event) => setCount(event.currentTarget.value)}
+          />
+          <SmallInput
+            width="170px"
+            value={name}
+            maxLength={200}
+            aria-label="What came"
+            placeholder="carburettor, brackets …"
+            onChange={(event) => setName(event.currentTarget.value)}
+          />
+          <SmallInput
+            flex="1"
+            minWidth="130px"
+            value={words}
+            aria-label="In which state"
+            placeholder="in which state"
+            onChange={(event) => setWords(event.currentTarget.value)}
+          />
+        </SmallForm>
       )}
     </>
   );

@@ -1,6 +1,6 @@
 "use client";
-import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { Heading, chakra } from "@chakra-ui/react";
+import { useState } from "react";
 import { kindsOfPayment, waysOfPaying, type KindOfPayment, type WayOfPaying } from "@/core/entry/outcomes";
 import { accountOf } from "@/core/money/account";
 import type { Ledger } from "@/core/money/ledger";
@@ -13,6 +13,7 @@ import { Day } from "../../kit/day";
 import { readDecimal } from "../../kit/decimal";
 import { Leader } from "../../kit/Leader";
 import { Select } from "../../kit/Select";
+import { SmallForm } from "../../kit/SmallForm";
 import { SmallInput } from "../../kit/SmallInput";
 
 const optionsOf = <K extends string>(kinds: readonly K[], words: Readonly<Record<K, string>>) =>
@@ -29,8 +30,7 @@ export function Account({ ledger }: { ledger: Ledger }) {
   const { job, order } = assessment;
   const currency = order.settings?.currency ?? null;
   const { done, tax, paid, owed, toCome } = accountOf(assessment, ledger);
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
+  const keep = () => {
     const value = readDecimal(amount);
     const minor = value === null ? 0 : Math.round(value * minorUnits);
     if (minor < 1 || minor > 1e12) return setWrong(`“${amount}” is not an amount.`);
@@ -81,17 +81,16 @@ export function Account({ ledger }: { ledger: Ledger }) {
         </chakra.a>
       </chakra.p>
       {mayDecide && (
-        <chakra.form onSubmit={keep} mt="8px" aria-label="Money from the owner">
-          <Flex gap="8px" wrap="wrap" align="center" fontSize="14px">
-            <Select
-              label="What it is"
-              width="118px"
-              value={is}
-              options={optionsOf(kindsOfPayment, paymentWords)}
-              onChoose={(kind) => setIs(kind as KindOfPayment)}
-            />{" "}
-            {/* prettier-ignore */}
-            <SmallInput
+        <SmallForm label="Money from the owner" act="Note it" onKeep={keep} wrong={wrong}>
+          <Select
+            label="What it is"
+            width="118px"
+            value={is}
+            options={optionsOf(kindsOfPayment, paymentWords)}
+            onChoose={(kind) => setIs(kind as KindOfPayment)}
+          />{" "}
+          {/* prettier-ignore */}
+          <SmallInput
               width="104px"
               value={amount}
               inputMode="decimal"
@@ -100,32 +99,23 @@ export function Account({ ledger }: { ledger: Ledger }) {
               wrong={wrong !== null}
               onChange={(event) => setAmount(event.currentTarget.value)}
             />
-            <SmallInput
-              width="160px"
-              value={by}
-              maxLength={200}
-              aria-label="Whose money"
-              placeholder="whose money"
-              onChange={(event) => setBy(event.currentTarget.value)}
-            />
-            <Select
-              label="How it was paid"
-              width="140px"
-              value={how}
-              options={optionsOf(waysOfPaying, payingWords)}
-              onChoose={(way) => setHow(way as WayOfPaying)}
-            />{" "}
-            {/* prettier-ignore */}
-            <Button type="submit" size="sm" variant="outline" borderColor="lineStrong" color="ink" minHeight="38px">
-              Note it
-            </Button>
-          </Flex>
-          {wrong && (
-            <chakra.p role="alert" fontSize="13px" color="out">
-              {wrong}
-            </chakra.p>
-          )}
-        </chakra.form>
+          <SmallInput
+            width="160px"
+            value={by}
+            maxLength={200}
+            aria-label="Whose money"
+            placeholder="whose money"
+            onChange={(event) => setBy(event.currentTarget.value)}
+          />
+          <Select
+            label="How it was paid"
+            width="140px"
+            value={how}
+            options={optionsOf(waysOfPaying, payingWords)}
+            onChoose={(way) => setHow(way as WayOfPaying)}
+          />{" "}
+          {/* prettier-ignore */}
+        </SmallForm>
       )}
     </chakra.section>
   );

@@ -1,6 +1,6 @@
 "use client";
-import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { Heading, chakra } from "@chakra-ui/react";
+import { useState } from "react";
 import { kindsOfWork, type KindOfWork } from "@/core/entry/outcomes";
 import { worksOf } from "@/core/money/account";
 import { benchWork } from "@/core/ordering/bench-work";
@@ -10,6 +10,7 @@ import { useJob } from "../../job/JobContext";
 import { readDecimal } from "../../kit/decimal";
 import { Leader } from "../../kit/Leader";
 import { Select } from "../../kit/Select";
+import { SmallForm } from "../../kit/SmallForm";
 import { SmallInput } from "../../kit/SmallInput";
 
 /** No single day of one person is longer, in hours. */
@@ -24,8 +25,7 @@ export function Hours({ fromShop }: { /** Parts that come back from the machine 
   const [wrong, setWrong] = useState<string | null>(null);
   const reckoned = benchWork(pack, assessment, fromShop)?.by;
   const works = worksOf(assessment.job, (kind) => (kind === "other" || !reckoned ? null : reckoned[kind].done + reckoned[kind].open)); // prettier-ignore
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
+  const keep = () => {
     const value = readDecimal(hours);
     if (value === null || value <= 0) return setWrong(`“${hours}” is not a number of hours: 1.5, for example.`);
     const minutes = Math.round(value * 60);
@@ -55,42 +55,32 @@ export function Hours({ fromShop }: { /** Parts that come back from the machine 
         ))}
       </chakra.dl>
       {mayWrite && (
-        <chakra.form onSubmit={keep} mt="8px" aria-label="Book hours">
-          <Flex gap="8px" wrap="wrap" align="center" fontSize="14px">
-            <SmallInput
-              width="150px"
-              value={by}
-              maxLength={200}
-              aria-label="Who worked"
-              onChange={(event) => setBy(event.currentTarget.value)}
-            />
-            <span>worked</span>
-            <SmallInput
-              width="70px"
-              value={hours}
-              inputMode="decimal"
-              aria-label="Hours"
-              wrong={wrong !== null}
-              onChange={(event) => setHours(event.currentTarget.value)}
-            />
-            <span>hours today:</span>
-            <Select
-              label="At what"
-              width="220px"
-              value={work}
-              options={Object.fromEntries(kindsOfWork.map((kind) => [kind, workWords[kind]]))}
-              onChoose={(kind) => setWork(kind as KindOfWork)}
-            />
-            <Button type="submit" size="sm" variant="outline" borderColor="lineStrong" color="ink" minHeight="38px">
-              Book hours
-            </Button>
-          </Flex>
-          {wrong && (
-            <chakra.p role="alert" fontSize="13px" color="out">
-              {wrong}
-            </chakra.p>
-          )}
-        </chakra.form>
+        <SmallForm label="Book hours" act="Book hours" onKeep={keep} wrong={wrong}>
+          <SmallInput
+            width="150px"
+            value={by}
+            maxLength={200}
+            aria-label="Who worked"
+            onChange={(event) => setBy(event.currentTarget.value)}
+          />
+          <span>worked</span>
+          <SmallInput
+            width="70px"
+            value={hours}
+            inputMode="decimal"
+            aria-label="Hours"
+            wrong={wrong !== null}
+            onChange={(event) => setHours(event.currentTarget.value)}
+          />
+          <span>hours today:</span>
+          <Select
+            label="At what"
+            width="220px"
+            value={work}
+            options={Object.fromEntries(kindsOfWork.map((kind) => [kind, workWords[kind]]))}
+            onChoose={(kind) => setWork(kind as KindOfWork)}
+          />
+        </SmallForm>
       )}
     </chakra.section>
   );
