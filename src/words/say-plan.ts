@@ -11,8 +11,7 @@ import { moneyKindWords } from "./words-for";
 
 /** What a chance is made of, in words. */
 export const shareWords: Readonly<Record<Share["is"], string>> = {
-  wear: "by what it measures",
-  age: "by its age, as its kind goes",
+  lasting: "by its age and what it measures, as its kind goes",
   open: "for what is still open",
   suspect: "for pieces that may sit in it",
   told: "for what was told of it",

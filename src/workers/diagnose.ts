@@ -19,12 +19,13 @@ export type Asked =
       readonly sightings: readonly Sighting[];
     }
   | { readonly kind: "weigh"; readonly run: number; readonly cause: string }
+  | { readonly kind: "trace"; readonly run: number; readonly cause: string }
   | { readonly kind: "compare"; readonly run: number; readonly first: string; readonly second: string };
 
 /** What it is told, as soon as each is known. */
 export type Told =
   | { readonly kind: "posterior"; readonly run: number; readonly posterior: Posterior }
-  | { readonly kind: "chain"; readonly run: number; readonly chain: Chain }
+  | { readonly kind: "chain"; readonly run: number; readonly cause: string; readonly chain: Chain }
   | { readonly kind: "next"; readonly run: number; readonly next: readonly NextTest[] }
   | { readonly kind: "weights"; readonly run: number; readonly cause: string; readonly weights: readonly Weight[] }
   | {
@@ -52,10 +53,12 @@ async function look({ run, network, priors, sightings }: Extract<Asked, { kind: 
   if (run !== newest) return;
   inference = new Inference(network, priors, sightings);
   const mine = inference;
-  here.postMessage({ kind: "posterior", run, posterior: mine.posterior() });
+  const posterior = mine.posterior();
+  here.postMessage({ kind: "posterior", run, posterior });
   await breathe();
   if (run !== newest) return;
-  here.postMessage({ kind: "chain", run, chain: mine.chain() });
+  const [first] = posterior.causes;
+  if (first) here.postMessage({ kind: "chain", run, cause: first.node, chain: mine.chain([first.node]) });
   await breathe();
   if (run !== newest) return;
   here.postMessage({ kind: "next", run, next: mine.nextTests() });
@@ -66,6 +69,8 @@ here.onmessage = ({ data }) => {
   else if (data.run !== newest || !inference) return;
   else if (data.kind === "weigh")
     here.postMessage({ kind: "weights", run: data.run, cause: data.cause, weights: inference.weights(data.cause) });
+  else if (data.kind === "trace")
+    here.postMessage({ kind: "chain", run: data.run, cause: data.cause, chain: inference.chain([data.cause]) });
   else {
     const { run, first, second } = data;
     here.postMessage({ kind: "compared", run, first, second, separations: inference.compare(first, second) });

@@ -10,6 +10,7 @@ import { problem, type Problem } from "../problem/problem";
 import { priorsOf, type Prior } from "./priors";
 import type { SightingSources, Sighting } from "../causes/sightings";
 import type { Contamination } from "../contamination/suspects";
+import { enough } from "./infer";
 import { confirmingOf, nameOfNode, networkOf, nodeId, type Network } from "../causes/unfold";
 import type { Lot } from "../lots/lots";
 import type { MatchResult } from "../match/assess-match";
@@ -88,21 +89,27 @@ function changedSince(network: Network, { witness }: Settlement, now: ReadonlyMa
 
 /** What a settled cause rests on, and what is amiss with it. */
 function settlementProblems(network: Network, settlement: Settlement, now: ReadonlyMap<string, Sighting>): Problem[] {
-  const { witness, causes } = settlement;
+  const { witness, causes, reason } = settlement;
   const { settled } = network.diagnosis;
+  const shownOf = ({ cause, place }: Settlement["causes"][number]) =>
+    witness?.beliefs.find((each) => each.cause === cause && each.place === place);
+  // Beside one that accounts for the damage another may stand that does not.
+  const accounted = causes.some((each) => (shownOf(each)?.accounts ?? 1) >= enough);
   return causes.flatMap(({ cause, place }): Problem[] => {
     const node = network.of.get(nodeId(cause, place));
     if (node?.kind !== "cause") return [problem("cause-unknown", [cause], { cause })];
     const name = nameOfNode(node);
-    const shown = witness?.beliefs.find((each) => each.cause === cause && each.place === place)?.probability ?? null;
+    const shown = shownOf({ cause, place })?.probability ?? null;
+    const isUnlikely = shown === null || shown < settled.probability;
     const confirming = confirmingOf(network, node);
     const isConfirmed = confirming.some(({ id }) => (now.get(id)?.grade ?? 0) > 0);
     const tests = confirming.map(nameOfNode).join(", or ");
     return [
       ...(isConfirmed ? [] : [problem("cause-unconfirmed", [node.id], { cause: name, tests })]),
-      ...(shown !== null && shown >= settled.probability
-        ? []
-        : [problem("cause-unlikely", [node.id], { cause: name, probability: shown, wanted: settled.probability })]),
+      // Below what is asked for it is a person's word, with a reason.
+      ...(isUnlikely && reason !== null ? [problem("cause-by-word", [node.id], { cause: name, probability: shown, reason })] : []), // prettier-ignore
+      ...(isUnlikely && reason === null ? [problem("cause-unlikely", [node.id], { cause: name, probability: shown, wanted: settled.probability })] : []), // prettier-ignore
+      ...(accounted || reason !== null ? [] : [problem("cause-bystander", [node.id], { cause: name })]),
     ];
   });
 }

@@ -16,6 +16,10 @@ const inQuestion = 20;
 export interface RankedCause {
   readonly node: string;
   readonly probability: number;
+  /** That it is there and brought the worst damage about; null where no severe damage is recorded, or it cannot be worked out. */
+  readonly explains: number | null;
+  /** Where it is there, the share of the worst damage that would not be without it; null likewise. */
+  readonly accounts: number | null;
   /** Standard error, where it was sampled. */
   readonly error: number;
   /** Before anything was seen of this engine. */
@@ -23,8 +27,12 @@ export interface RankedCause {
 }
 
 export interface Posterior {
-  /** Root causes, the likeliest first. */
+  /** Root causes: those that most likely brought the worst damage about first; where none is recorded, the likeliest. */
   readonly causes: readonly RankedCause[];
+  /** The worst damage that is recorded. */
+  readonly worst: readonly string[];
+  /** That no cause the network knows brought the worst damage about; null where none is recorded, or it cannot be worked out. */
+  readonly noneOfThese: number | null;
   /** How likely each cause and event is. */
   readonly of: ReadonlyMap<string, number>;
   readonly method: "exact" | "sampled";
@@ -82,6 +90,15 @@ const testOf = (finding: string, minutes: number, bits: number, confirms: string
   perMinute: bits / minutes,
   confirms,
 });
+
+/** So many of the worst are explained, and so many causes asked about, of those that are at all likely. */
+const [mostWorst, mostAsked, leastAsked] = [4, 24, 0.002];
+/** What accounts for so much of the worst damage could have brought it about; what does not is a bystander, however true. Common practice, no source. */
+export const enough = 1 / 3;
+/** What accounts for hardly any of the worst damage still counts so much in what to look at next. */
+const beside = 0.05;
+/** The most that a finding can be graded. */
+const gradesIn = (node: Node): number => (node.kind === "max" ? node.leak.length : node.rows[0]!.length) - 1;
 
 const entropy = (shares: readonly number[]): number =>
   shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log2(share) : sum), 0);
@@ -146,9 +163,18 @@ export class Inference {
       return [{ node: id, probability: of.get(id)!, error: sampled?.errors.get(id) ?? 0, before: node.leak[1]! }];
     });
     causes.sort((a, b) => b.probability - a.probability);
+    const worst = this.#worst();
+    const explained = this.#explaining(causes, worst);
+    const ranked = causes.map((each): RankedCause => {
+      const accounts = explained && (explained.get(each.node) ?? 0);
+      return { ...each, accounts, explains: accounts === null ? null : accounts * each.probability };
+    });
+    ranked.sort((a, b) => (b.explains ?? 0) - (a.explains ?? 0) || b.probability - a.probability);
     return {
-      causes,
-      isConfirmable: this.#isConfirmable(causes),
+      causes: ranked,
+      worst,
+      noneOfThese: explained && ranked.reduce((none, { accounts, probability }) => (accounts! >= enough ? none * (1 - probability) : none), 1), // prettier-ignore
+      isConfirmable: this.#isConfirmable(ranked),
       of,
       method: isExact ? "exact" : "sampled",
       width: ready.width,
@@ -156,10 +182,51 @@ export class Inference {
     };
   }
 
+  /** Severe damage that is recorded, as far gone as any of it. */
+  #worst(): readonly string[] {
+    const severe = [...this.#sightings.values()].flatMap(({ node, grade }) => {
+      const of = this.#network.of.get(node);
+      const most = gradesIn(this.#nodes.get(node)!);
+      return of?.kind === "finding" && of.item.severe && grade > 0 ? [{ node, share: grade / most }] : [];
+    });
+    const most = Math.max(0, ...severe.map(({ share }) => share));
+    return severe.flatMap(({ node, share }) => (share >= most - 1e-9 ? node : [])).slice(0, mostWorst);
+  }
+
+  /**
+   * The share of the worst damage, where a cause is there, that would not be without it. Of several the one it accounts for best
+   * counts. Null where the network is too wide.
+   *
+   * @source  attributable fraction among the exposed, Levin (1953), by the network with nothing seen
+   */
+  #explaining(
+    causes: readonly { readonly node: string; readonly probability: number }[],
+    worst: readonly string[],
+  ): ReadonlyMap<string, number> | null {
+    if (worst.length === 0) return null;
+    const above = causes.filter(({ node, probability }) => probability >= leastAsked && worst.some((each) => this.#findingsBelow(node).has(each))).slice(0, mostAsked); // prettier-ignore
+    const explained = new Map<string, number>();
+    for (const damage of worst) {
+      const asked = above.filter(({ node }) => this.#findingsBelow(node).has(damage));
+      const ready = prepare(this.#nodes, new Map(), [damage, ...asked.map(({ node }) => node)]);
+      if (ready.width > widest + 2) return null;
+      const { likelihood } = this.#sightings.get(damage)!;
+      const seenIf = (node: string, isThere: boolean) =>
+        ready.beliefs(new Map([[node, isThere ? [0, 1] : [1, 0]]])).of.get(damage)!.reduce((sum, share, grade) => sum + share * likelihood[grade]!, 0); // prettier-ignore
+      for (const { node } of asked) {
+        const share = Math.max(0, 1 - seenIf(node, false) / Math.max(seenIf(node, true), Number.MIN_VALUE));
+        explained.set(node, Math.max(explained.get(node) ?? 0, share));
+      }
+    }
+    return explained;
+  }
+
   #isConfirmable(causes: readonly RankedCause[]): boolean {
-    return causes.some(({ node, probability }) => {
+    const sayOf = ({ explains, probability }: RankedCause) => explains ?? probability;
+    return causes.some((each) => {
+      const { node } = each;
       const of = this.#network.of.get(node)!;
-      if (of.kind !== "cause" || probability * inQuestion < causes[0]!.probability) return false;
+      if (of.kind !== "cause" || sayOf(each) * inQuestion < sayOf(causes[0]!)) return false;
       return confirmingOf(this.#network, of).some((each) => {
         const sighting = this.#sightings.get(each.id);
         return sighting ? sighting.grade > 0 : isRecordable(each);
@@ -277,7 +344,7 @@ export class Inference {
 
   /**
    * What to look at next: what would confirm a cause that is as good as found, the quickest first; then by the expected gain
-   * about the root causes for each minute, the best first.
+   * about the root causes for each minute, each counted as it accounts for the worst damage, the best first.
    *
    * @param roots  so many of the least certain causes are counted
    */
@@ -286,7 +353,9 @@ export class Inference {
     const { nodes, evidence, grades } = this.#fixed!;
     const unsure = causes
       .filter(({ node }) => !grades.has(node))
-      .map((each) => ({ ...each, bits: entropy([each.probability, 1 - each.probability]) }))
+      // What the worst damage would do without tells little of it, however unsure it is.
+      .map((each) => ({ ...each, weight: Math.max(each.accounts ?? 1, beside) }))
+      .map((each) => ({ ...each, bits: each.weight * entropy([each.probability, 1 - each.probability]) }))
       .sort((a, b) => b.bits - a.bits)
       .slice(0, roots);
     const above = new Set(unsure.flatMap(({ node }) => [...this.#findingsBelow(node)]));
@@ -311,14 +380,15 @@ export class Inference {
     const usual = ready.beliefs().of;
     const before = new Map(open.map(({ id }) => [id, tell(usual, id)]));
     const gain = new Map(open.map(({ id }) => [id, 0]));
-    for (const { node } of unsure) {
+    for (const { node, weight } of unsure) {
       const p = usual.get(node)![1]!;
       if (p < 1e-6 || p > 1 - 1e-6) continue;
       const there = ready.beliefs(new Map([[node, [0, 1]]])).of;
       for (const { id } of open) {
         const [all, given] = [before.get(id)!, tell(there, id)];
         const otherwise = all.map((share, grade) => Math.max(0, (share - p * given[grade]!) / (1 - p)));
-        gain.set(id, gain.get(id)! + Math.max(0, entropy(all) - p * entropy(given) - (1 - p) * entropy(otherwise)));
+        const told = Math.max(0, entropy(all) - p * entropy(given) - (1 - p) * entropy(otherwise));
+        gain.set(id, gain.get(id)! + weight * told);
       }
     }
     const confirming = this.#confirming(gain);
@@ -341,13 +411,19 @@ export class Inference {
       .map(({ id, item }) => testOf(id, item.minutes, gain.get(id) ?? 0, node.id));
   }
 
-  /** The most probable explanation of all that is recorded, from the first causes to every damage. */
-  chain(): Chain {
+  /**
+   * The most probable explanation of all that is recorded, from the first causes to every damage.
+   *
+   * @param settled  what it is put down to: only what these brought about is explained then; all else is left over
+   */
+  chain(settled: readonly string[] = []): Chain {
     const { of } = this.posterior();
     const { nodes, evidence, grades } = this.#fixed!;
-    const best = mostProbable(nodes, evidence);
+    const taken = settled.filter((id) => nodes.has(id));
+    const best = mostProbable(nodes, new Map([...evidence, ...taken.map((id) => [id, [0, 1]] as const)]));
     // Where it cannot be worked out, what is likelier than not by itself.
-    const isThere = (id: string) => (grades.get(id) ?? best?.grades.get(id) ?? ((of.get(id) ?? 0) > 0.5 ? 1 : 0)) > 0;
+    const isThere = (id: string) =>
+      settled.includes(id) || (grades.get(id) ?? best?.grades.get(id) ?? ((of.get(id) ?? 0) > 0.5 ? 1 : 0)) > 0;
     const recorded = [...this.#sightings.values()].filter(({ grade }) => grade > 0).map(({ node }) => node);
     const from = new Map<string, readonly string[]>();
     const put = (id: string): void => {
@@ -366,10 +442,17 @@ export class Inference {
       ordered.push({ node: id, from: from.get(id)! });
     };
     recorded.forEach(order);
-    const unexplained = recorded.filter((id) => from.get(id)!.length === 0);
-    const hidden = ordered.filter(({ node }) => this.#network.of.get(node)!.kind !== "finding");
+    // What comes of the settled causes, however far down.
+    const below = new Set(settled);
+    if (settled.length > 0)
+      for (const { node, from: causes } of ordered) if (causes.some((each) => below.has(each))) below.add(node);
+    const isBelow = (id: string) => settled.length === 0 || below.has(id);
+    const unexplained = recorded.filter((id) => from.get(id)!.length === 0 || !isBelow(id));
+    const hidden = ordered.filter(({ node }) => isBelow(node) && this.#network.of.get(node)!.kind !== "finding");
     return {
-      nodes: ordered.filter(({ node }) => !unexplained.includes(node)),
+      nodes: ordered
+        .filter(({ node }) => !unexplained.includes(node) && isBelow(node))
+        .map((each) => ({ ...each, from: each.from.filter(isBelow) })),
       unexplained,
       weakest: hidden.reduce((least, { node }) => Math.min(least, of.get(node) ?? 1), 1),
     };

@@ -31,7 +31,12 @@ export function makeDiagnosisWitness(
     evidence: sightings.map(({ node, grade }) => ({ finding: at(network, node).item.id, place: placeOf(node), grade })),
     beliefs: causes
       .filter(({ node, probability }) => probability >= shown || settled.includes(node))
-      .map(({ node, probability }) => ({ cause: at(network, node).item.id, place: placeOf(node), probability })),
+      .map(({ node, probability, accounts }) => ({
+        cause: at(network, node).item.id,
+        place: placeOf(node),
+        probability,
+        ...(accounts === null ? {} : { accounts }),
+      })),
     chain: nodes.slice(0, 400).map(({ node, from }) => ({
       node: at(network, node).item.id,
       place: placeOf(node),

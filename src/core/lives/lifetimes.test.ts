@@ -68,7 +68,8 @@ test("adopted into a job it is what the plan reckons with, and left out it is no
   const [pack, shop, left] = [chanceOf([]), chanceOf([true]), chanceOf([true, false])];
   // Half of them run 6,000 h, shape 4: of those that reached 5,000 so many run 4,000 more.
   const beyond = (hours: number) => 2 ** -((hours / 6000) ** 4);
-  expect(shop! / pack!).toBeLessThan(0.2);
+  expect(shop! / pack!).toBeLessThan(0.5);
   expect(left).toBe(pack);
-  expect(beyond(9000) / beyond(5000) / shop!).toBeCloseTo(1, 0);
+  // All that was read of this engine is as new: it is worked less hard than most, and lasts longer than the shop's do on the mean.
+  expect(shop!).toBeGreaterThan(beyond(9000) / beyond(5000));
 });

@@ -8,12 +8,6 @@ export interface Lasts {
 }
 
 /**
- * How long a part lasts of which no pack says it: wide, so that it is never certain and never what a plan turns on.
- * Common practice, no source.
- */
-export const usualLasts = (hoursWanted: number): Lasts => ({ hours: 100 * hoursWanted, shape: 1.5 });
-
-/**
  * Share of parts of an age that run so many hours more.
  *
  * @source  Weibull, A statistical distribution function of wide applicability (1951), written by its median, of those that reached the age

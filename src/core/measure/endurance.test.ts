@@ -7,7 +7,7 @@ import { choiceAt } from "../fixtures/choices";
 import { demoJob } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { Payload } from "../entry/schema";
-import { survivesAge } from "../plan/survival";
+import { survivesAge } from "../lives/survival";
 import { standardUncertainty } from "../quantity/estimate";
 import { hoursToLimit } from "./endurance";
 

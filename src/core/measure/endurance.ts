@@ -11,7 +11,7 @@ import { lifeUnits } from "../pack/life-units";
 import { propagate, standardUncertainty, type Estimate } from "../quantity/estimate";
 import type { RowResult } from "./assess-row";
 import { chanceByRate, wearRate, type VisitValue, type WearRate } from "./wear-rate";
-import { sizeWhenNew, wearLimit } from "./wear";
+import { sizeWhenNew, wearLimit, wearShare } from "./wear";
 
 /** Hours, kilometres or cycles that a part has run: anywhere between two figures, the upper one perhaps unknown. */
 export interface Age {
@@ -140,6 +140,40 @@ function chanceToLast({ value, fresh: [low, high], limit, sign, hours, scatter }
   return sum;
 }
 
+/** What wears with hours of a row, measured through: where it was when new, where it is, and the limit that it runs into. */
+interface Wearing {
+  readonly part: Part;
+  readonly value: Estimate;
+  readonly band: { readonly min: number; readonly max: number };
+  readonly fresh: Estimate;
+  readonly limit: number;
+  readonly limitKind: Endurance["limitKind"];
+  readonly sign: 1 | -1;
+}
+
+/** Null where a row is not measured through, has no limit that wear runs into, or does not wear with hours. */
+function wearingOf({ feature, governing, part, isMachined, row }: RowResult): Wearing | null {
+  const { limits, nonNegative } = governing.characteristic;
+  const fresh = sizeWhenNew(limits.new, nonNegative, `new-size:${part?.id}:${row.at.id}`);
+  const limitKind = wearLimit(limits.inService, limits.new, feature.wearsTowards) === null ? "reassembly" : "inService";
+  const limit = wearLimit(limits[limitKind], limits.new, feature.wearsTowards);
+  // Of a surface that was machined since, the hours behind it say nothing.
+  if (isMachined || feature.byEvent || !part || !fresh || limit === null) return null;
+  if (!governing.estimate || governing.missing.length > 0) return null;
+  const band = { min: limits.new?.min ?? 0, max: limits.new!.max! };
+  return { part, value: governing.estimate, band, fresh, limit, limitKind, sign: feature.wearsTowards === "larger" ? 1 : -1 }; // prettier-ignore
+}
+
+/**
+ * How far a row is worn on its way to the limit that ends it, in service where there is one: 0 as new, 1 at the limit.
+ *
+ * @returns  null where a row is not measured through, has no such limit, or does not wear with hours
+ */
+export function wornShare(result: RowResult): Estimate | null {
+  const wearing = wearingOf(result);
+  return wearing && wearShare(wearing.value, wearing.fresh, wearing.limit);
+}
+
 /** What its wear goes by: what is wanted of it and known of it; of several hours first, and hours where nothing is known. */
 const countedFor = (part: Part, { notes, wanted }: Pick<Order, "notes" | "wanted">): Counted =>
   lifeUnits.find((unit) => wanted[unit] !== null && ageOf(part, notes, unit) !== null) ??
@@ -161,36 +195,20 @@ export function enduranceOf(
   visits: readonly VisitValue[] = [],
 ): Endurance | null {
   const { notes } = order;
-  const { feature, governing } = row;
+  const wearing = wearingOf(row);
   const counted = row.part ? countedFor(row.part, order) : "hours";
   const wanted = order.wanted[counted];
-  const { limits, nonNegative } = governing.characteristic;
-  const fresh = sizeWhenNew(limits.new, nonNegative, `new-size:${row.part?.id}:${row.row.at.id}`);
-  const limitKind = wearLimit(limits.inService, limits.new, feature.wearsTowards) === null ? "reassembly" : "inService";
-  const limit = wearLimit(limits[limitKind], limits.new, feature.wearsTowards);
-  if (
-    wanted === null ||
-    // Of a surface that was machined since, the hours behind it say nothing.
-    row.isMachined ||
-    feature.byEvent ||
-    !row.part ||
-    !fresh ||
-    limit === null ||
-    !governing.estimate ||
-    governing.missing.length > 0
-  )
-    return null;
-  const sign = feature.wearsTowards === "larger" ? 1 : -1;
+  if (!wearing || wanted === null) return null;
+  const { part, value, band, fresh, limit, limitKind, sign } = wearing;
   const life =
-    lifeFor(row.row.partClass, partSituation(row.part, row.row.partClass, jobSituation(order)))?.[counted] ?? null;
-  const age = ageOf(row.part, notes, counted);
-  const { new: band } = limits;
+    lifeFor(row.row.partClass, partSituation(part, row.row.partClass, jobSituation(order)))?.[counted] ?? null;
+  const age = ageOf(part, notes, counted);
   // Of hardly any hours behind it a part that measures as new wears at no rate that anybody knows.
-  const isAsNew = governing.estimate.value >= (band?.min ?? 0) - u(governing.estimate) && governing.estimate.value <= band!.max! + u(governing.estimate); // prettier-ignore
+  const isAsNew = value.value >= band.min - u(value) && value.value <= band.max + u(value);
   if (age?.to != null && age.to <= wanted * hardlyAny && isAsNew) return null;
   const course: Course = {
-    value: governing.estimate,
-    fresh: [band?.min ?? 0, band!.max!],
+    value,
+    fresh: [band.min, band.max],
     limit,
     sign,
     hours: wanted,

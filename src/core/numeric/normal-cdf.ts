@@ -2,6 +2,13 @@
 const near = 3;
 
 /**
+ * Density of a standard normal variable.
+ *
+ * @example normalDensity(0) // 0.3989422804014327
+ */
+export const normalDensity = (z: number): number => Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
+
+/**
  * Probability that a standard normal variable is at most z: to twelve digits of it, far out in the tail too.
  *
  * @param z  any number, infinite included
@@ -11,7 +18,7 @@ const near = 3;
  * @example  normalCdf(0) // 0.5
  */
 export function normalCdf(z: number): number {
-  const density = Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
+  const density = normalDensity(z);
   if (Math.abs(z) < near) {
     let [sum, term] = [z, z];
     for (let odd = 3; Math.abs(term) > 1e-17; odd += 2) sum += term *= (z * z) / odd;

@@ -278,6 +278,8 @@ export const Feature = z.strictObject({
   sampling: z.optional(z.strictObject({ standardMm: z.number().check(z.positive()), ref: Ref })),
   /** It comes of an event, not of hours: a bend, a score. Hours behind say nothing of hours ahead. */
   byEvent: z._default(z.boolean(), false),
+  /** Whether its wear is what ends the part: where nobody says, it mostly is. */
+  ends: z.optional(z.boolean()),
   derived: z._default(z.array(Characteristic).check(z.maxLength(20)), []),
   /** A person chooses a disposition for each place of it. */
   decides: z.boolean(),

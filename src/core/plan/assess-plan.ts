@@ -70,6 +70,8 @@ export function assessPlan(
       {
         pack,
         order,
+        choices,
+        rows,
         enduranceOf: (row) => endurance.get(row) ?? null,
         asOf: null,
         covered: new Set(),

@@ -116,7 +116,7 @@ function fittedTooSoon(
 }
 
 /** So much less likely, or more, to run the hours is other evidence than a plan was made on. */
-const news = 0.03;
+const news = 0.08;
 
 /** Parts of which a plan was adopted that are not as likely to run the hours as they were then. */
 function planNews(plans: Job["plans"], choices: readonly Choice[], ground: PricedGround): Problem[] {

@@ -1,24 +1,24 @@
 import { problemCodes } from "../problem/problem-codes";
 import { daysBetween } from "../entry/clock";
-import { ageOf, type Endurance } from "../measure/endurance";
-import { jobSituation, type Order } from "../order/order";
+import type { RowResult } from "../measure/assess-row";
+import type { Endurance } from "../measure/endurance";
+import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
-import { lifeFor, ofNoPart } from "../pack/conditions";
 import { slotsOf } from "../pack/slots-of";
 import type { Worth } from "../pack/schema-worth";
-import { groupBy } from "../group";
 import { accessMinutes } from "./access";
-import { isMeasured, rowsOf, type Choice, type Option } from "../option/option";
+import { isMeasured, type Choice, type Option } from "../option/option";
 import { aspectId } from "../option/options-of-part";
 import { pickedInstead, type Picks } from "./picked-instead";
 import { minorUnits, moneyOf, weightOf, type Money } from "../option/price-option";
 import { goes } from "../option/same-option";
-import { survives, survivesAge, usualLasts, type Lasts } from "./survival";
+import { Prospects } from "./prospects";
+import type { Prospect } from "../lives/outlook";
 
 /** What the chance of a part to reach the hours wanted is made of: each as a chance of its own, all of them multiplied. */
 export interface Share {
-  /** Wear as measured; its age as parts of its kind go; pieces that may sit in it; something else still open about it; something that was told of it. */
-  readonly is: "wear" | "age" | "suspect" | "open" | "told";
+  /** How long it lasts by its kind, its age and how far it reads; pieces that may sit in it; something else still open about it; something that was told of it. */
+  readonly is: "lasting" | "suspect" | "open" | "told";
   readonly chance: number;
 }
 
@@ -28,6 +28,10 @@ export interface Priced {
   /** To run the hours wanted. */
   readonly chance: number;
   readonly shares: readonly Share[];
+  /** How often it has to be done over to be expected before the hours wanted: once and again. */
+  readonly failures: number;
+  /** The chance in each state that the engine may be in; where nothing is shared, in one. */
+  readonly inState: readonly number[];
   /** Paid now: parts and machine shop, and the work. */
   readonly now: number;
   /** Nobody knows its price: what stands in for it counts in `now`, and is never shown as one. */
@@ -74,6 +78,8 @@ export const usualReworked = 0.7;
 
 type Price = Worth["classes"][number];
 
+const product = (shares: readonly Share[]): number => shares.reduce((so, { chance }) => so * chance, 1);
+
 interface Paid {
   readonly money: Money | null;
   readonly isStale: boolean;
@@ -85,19 +91,6 @@ interface Paid {
 /** What objectives sum of a price between three figures: its mean. @source  Malcolm et al., PERT (1959): (low + 4 likely + high) / 6 */
 export const meanOf = ({ low, likely, high }: Money): number => Math.round((low + 4 * likely + high) / 6);
 
-/** Places of one feature wear alike and are one chance, the least; features wear each for itself. */
-function wearOf(choice: Choice, enduranceOf: (row: string) => Endurance | null): number {
-  const byFeature = groupBy(rowsOf(choice), ({ row }) => row.at.feature.id);
-  return [...byFeature.values()].reduce((product, rows) => {
-    const chances = rows.flatMap(({ row }) => {
-      const found = enduranceOf(row.id);
-      // Of hours that nobody knows nothing is certain, either way: the middle of what may be.
-      return found ? [found.probability ?? (found.low + found.high) / 2] : [];
-    });
-    return product * Math.min(1, ...chances);
-  }, 1);
-}
-
 /** Of sizes that cost alike the one that takes off least: what it leaves is another rebuild's. A minor unit for each size passed over. */
 const takenOff = ({ needs }: Choice, { ways }: Option): number =>
   ways.reduce((sum, { feature, step }) => {
@@ -108,7 +101,9 @@ const takenOff = ({ needs }: Choice, { ways }: Option): number =>
 export interface PricedGround extends Picks {
   readonly pack: CompiledPack;
   readonly order: Order;
+  readonly choices: readonly Choice[];
   /** By row of the job. */
+  readonly rows: ReadonlyMap<string, RowResult>;
   readonly enduranceOf: (row: string) => Endurance | null;
   /** The moment that prices are as old as; null where nothing is paid. */
   readonly asOf: string | null;
@@ -119,7 +114,7 @@ export interface PricedGround extends Picks {
 /** Prices options of the places of one job. */
 export class Pricing {
   readonly #ground: PricedGround;
-  readonly #hours: number;
+  readonly #prospects: Prospects;
   readonly #rate: number;
   readonly #prices: ReadonlyMap<string, Price>;
   readonly #access: ReadonlyMap<string, number>;
@@ -129,7 +124,7 @@ export class Pricing {
   constructor(ground: PricedGround, hours: number) {
     const { pack, order } = ground;
     this.#ground = ground;
-    this.#hours = hours;
+    this.#prospects = new Prospects(ground, hours);
     this.#rate = order.settings?.labourRate ?? pack.pack.worth?.labourRate ?? 0;
     this.#prices = new Map(pack.pack.worth?.classes.map((each) => [each.class, each]));
     this.#access = accessMinutes(pack);
@@ -140,20 +135,9 @@ export class Pricing {
     return Math.round((minutes / 60) * this.#rate * minorUnits);
   }
 
-  /**
-   * How long parts of a class last when new: by the shop's own where the job goes by that, as said of them, by the life they
-   * have, as said of the family, as is usual.
-   */
-  lastsOf({ partClass }: Pick<Choice, "partClass">): Lasts & { readonly isOwn: boolean } {
-    const { pack, order } = this.#ground;
-    const shops = order.lives.get(partClass.id);
-    if (shops) return { hours: shops.hours, shape: Math.min(10, Math.max(0.5, shops.shape)), isOwn: true };
-    const own = this.#prices.get(partClass.id)?.lasts;
-    if (own) return { ...own, isOwn: true };
-    const life = lifeFor(partClass, ofNoPart(jobSituation(order)));
-    // Of a life by its scatter: Weibull's shape is about 1.2 over the relative scatter.
-    if (life?.hours !== undefined) return { hours: life.hours, shape: Math.min(10, 1.2 / (life.scatter ?? 0.2)), isOwn: true }; // prettier-ignore
-    return { ...(pack.pack.worth?.lasts ?? usualLasts(this.#hours)), isOwn: false };
+  /** How likely each state is that the engine may be in. */
+  get weights(): readonly number[] {
+    return this.#prospects.weights;
   }
 
   /** How often what is open turns out badly: of a part nobody measured at all, as often as such parts are replaced. */
@@ -162,35 +146,30 @@ export class Pricing {
     return isBlank ? Math.max(doubts.open, Math.min(0.95, this.#prices.get(choice.partClass.id)?.likely ?? 0)) : doubts.open; // prettier-ignore
   }
 
-  #shares(choice: Choice, { disposition, allowed, reasons, suspicion }: Option): readonly Share[] {
-    const lasts = this.lastsOf(choice);
-    const hours = this.#hours;
-    const { order, enduranceOf } = this.#ground;
+  /** What is to be expected of a way to go by how long it lasts. */
+  #lasting(choice: Choice, { disposition }: Option): Prospect {
+    const prospects = this.#prospects;
     if (goes(disposition)) {
       // What comes from a shelf or a donor is as old as it is.
+      const other = pickedInstead(this.#ground, choice)?.part;
+      return other && other.origin !== "supplier" ? prospects.used(choice, other) : prospects.fresh(choice);
+    }
+    return disposition === "rework"
+      ? prospects.made(choice, this.#prices.get(choice.partClass.id)?.reworked ?? usualReworked)
+      : prospects.kept(choice);
+  }
+
+  /** What else is open of a way to go, or was told of it. */
+  #doubts(choice: Choice, { disposition, allowed, reasons, suspicion }: Option): readonly Share[] {
+    if (goes(disposition)) {
       const instead = pickedInstead(this.#ground, choice);
-      const other = instead?.part;
-      const isUsed = other && other.origin !== "supplier";
-      return [
-        { is: "age", chance: isUsed ? survivesAge(lasts, ageOf(other, order.notes), hours) : survives(lasts, 0, hours) }, // prettier-ignore
-        ...(instead && this.#ground.own(instead).allowed === null ? [{ is: "open" as const, chance: 1 - doubts.open }] : []), // prettier-ignore
-      ];
+      return instead && this.#ground.own(instead).allowed === null ? [{ is: "open", chance: 1 - doubts.open }] : [];
     }
     const told = reasons.filter(({ code, severity }) => severity !== "error" && problemCodes[code].weighs).length;
-    const doubted: Share[] = [
+    return [
       ...(suspicion ? [{ is: "suspect" as const, chance: 1 - suspicion.chance }] : []),
       ...(allowed === null && !suspicion?.isAll ? [{ is: "open" as const, chance: 1 - this.#openOf(choice) }] : []),
       ...(told > 0 ? [{ is: "told" as const, chance: (1 - doubts.told) ** told }] : []),
-    ];
-    if (disposition === "rework") {
-      const share = this.#prices.get(choice.partClass.id)?.reworked ?? usualReworked;
-      return [{ is: "age", chance: survives({ ...lasts, hours: lasts.hours * share }, 0, hours) }, ...doubted];
-    }
-    const age = choice.part ? ageOf(choice.part, order.notes) : null;
-    return [
-      { is: "wear", chance: wearOf(choice, enduranceOf) },
-      { is: "age", chance: survivesAge(lasts, age, hours) },
-      ...doubted,
     ];
   }
 
@@ -252,34 +231,42 @@ export class Pricing {
     return Math.max(weightOf({ ...option, price: null }, this.#rate), fresh ? meanOf(fresh) + 1 : 0);
   }
 
-  /** What pieces in a part do is put right at what it takes to get at them, all else as the place is done over. */
-  #redo(choice: Choice, { suspicion }: Option, shares: readonly Share[]): number {
-    const usual = this.redoOf(choice);
-    if (!suspicion) return usual;
-    const others = shares.reduce((product, { is, chance }) => (is === "suspect" ? product : product * chance), 1);
-    const [fails, byPieces] = [1 - others, others * suspicion.chance];
-    return Math.round((fails * usual + byPieces * this.redoOf(choice, suspicion.hours * 60)) / (fails + byPieces));
+  /**
+   * Doing over what fails, each time at what it takes: as the place is done over, and what pieces in a part do at what it takes to
+   * get at them.
+   */
+  #again(choice: Choice, { suspicion }: Option, { chance, failures }: Prospect, open: readonly Share[]) {
+    const others = product(open.filter(({ is }) => is !== "suspect"));
+    const usual = failures + chance * (1 - others);
+    const byPieces = chance * others * (suspicion?.chance ?? 0);
+    const redo = this.redoOf(choice);
+    if (byPieces === 0) return { failures: usual, redo };
+    const cost = usual * redo + byPieces * this.redoOf(choice, suspicion!.hours * 60);
+    return { failures: usual + byPieces, redo: Math.round(cost / (usual + byPieces)) };
   }
 
   price(choice: Choice, option: Option): Priced {
-    const shares = this.#shares(choice, option);
-    const chance = shares.reduce((product, each) => product * each.chance, 1);
+    const lasting = this.#lasting(choice, option);
+    const open = this.#doubts(choice, option);
+    const shares: readonly Share[] = [{ is: "lasting", chance: lasting.chance }, ...open];
+    const { failures, redo } = this.#again(choice, option, lasting, open);
     const { money, isStale, days, deposit, isListed = false } = this.#paid(choice, option);
     // With no old part to send in the deposit is never paid back.
     const lost = choice.part === null ? deposit : 0;
     const now = money === null ? this.#dear(choice, option) : meanOf(money) + this.#work(option.minutes ?? 0);
-    const redo = this.#redo(choice, option, shares);
     return {
       option,
-      chance,
+      chance: product(shares),
       shares,
+      failures,
+      inState: lasting.inState.map((chance) => chance * product(open)),
       now: now + lost,
       isUnpriced: money === null,
       isStale,
       isListed,
-      isUsual: !this.lastsOf(choice).isOwn,
+      isUsual: this.#prospects.isUsual(choice),
       redo,
-      total: now + lost + Math.round((1 - chance) * redo) + takenOff(choice, option),
+      total: now + lost + Math.round(failures * redo) + takenOff(choice, option),
       days,
       deposit: deposit - lost,
     };

@@ -319,6 +319,8 @@ export const problemCodes = {
   "cause-unknown": debt("decide", "diagnose")({ cause: text }),
   "cause-unconfirmed": unknown("decide", "diagnose")({ cause: text, tests: text }),
   "cause-unlikely": unknown("decide", "diagnose")({ cause: text, probability: orNoNumber, wanted: number }),
+  "cause-by-word": tells({ cause: text, probability: orNoNumber, reason: text }),
+  "cause-bystander": debt("decide", "diagnose")({ cause: text }),
   "answered-differently": debt("decide", "diagnose")({ finding: text }),
   "looks-left": debt("decide", "diagnose")({ what: text, count: number }),
   "cause-undetermined": tells({ reason: text, precautions: text }),

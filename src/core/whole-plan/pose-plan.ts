@@ -57,6 +57,8 @@ export interface PosedPlan {
   readonly risks: readonly (readonly number[])[];
   /** What is counted over all places and may not be claimed beyond that. */
   readonly rows: readonly Row[];
+  /** How likely each state is that the engine may be in: options say their chance in each. */
+  readonly weights: readonly number[];
 }
 
 export interface PlanGround extends PricedGround {
@@ -228,6 +230,7 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
     nows: of(({ now }) => now, ({ costs, nows }) => nows ?? costs.map(() => 0)), // prettier-ignore
     risks: of(({ chance }) => rounded(riskOf(chance)), ({ risks }) => risks.map(rounded)), // prettier-ignore
     rows: discounts.map((each, at) => claimRow(each, totals.length - discounts.length + at)),
+    weights: pricing.weights,
   };
 }
 
@@ -239,13 +242,15 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
  */
 export function planOfJob(
   pack: CompiledPack,
-  { plan, choices, order, endurance, match, inHand, diagnosis, buying, asOf }: Pick<Assessment, "plan" | "choices" | "order" | "endurance" | "match" | "inHand" | "diagnosis" | "buying" | "asOf">, // prettier-ignore
+  { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, asOf }: Pick<Assessment, "plan" | "choices" | "rows" | "order" | "endurance" | "match" | "inHand" | "diagnosis" | "buying" | "asOf">, // prettier-ignore
   hours: number,
   free: string | null = null,
 ): PosedPlan {
   const ground = {
     pack,
     order,
+    choices,
+    rows,
     match,
     asOf,
     covered: buying.covered,

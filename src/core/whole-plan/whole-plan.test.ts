@@ -19,10 +19,10 @@ import { linearProgram, pickOf } from "../numeric/linear-program";
 import { minorUnits, moneyOf } from "../option/price-option";
 import { meanOf } from "../plan/priced";
 import { decidedOn } from "../plan/standing";
-import { survives, survivesAge } from "../plan/survival";
+import { survives, survivesAge } from "../lives/survival";
 import { causesLeft, failsAgain } from "./causes-left";
 import { planOfJob, posePlan, type PosedPlan } from "./pose-plan";
-import { answerOrder, bestPlan, demandsOf, frontier, nothingDemanded as free, planOf, soonest, undominated, type Plan } from "./whole-plan"; // prettier-ignore
+import { answerOrder, bestPlan, demandsOf, frontier, nothingDemanded as free, planOf, productOf, solvePlan, soonest, undominated, type Plan } from "./whole-plan"; // prettier-ignore
 import { insteadOf, worthKnowing } from "./why-plan";
 
 const asOf = "2026-11-27T00:00:00Z";
@@ -125,7 +125,7 @@ test("plans of demo jobs cost what glpsol found, to a minor unit, and are imposs
   const { plans } = json("src/core/fixtures/reference/glpsol.json") as { plans: { name: string; objective: number | null }[] }; // prettier-ignore
   const found = await Promise.all(
     planCases().map(async ({ name, posed, demanded }) => {
-      const plan = await bestPlan(posed, "total", demanded, await solving);
+      const plan = await solvePlan(posed, "total", demanded, await solving);
       return { name, objective: typeof plan === "string" ? null : plan.total };
     }),
   );
@@ -189,7 +189,10 @@ describe("what a plan is made of", () => {
     expect([fresh("starter").now, fresh("starter").days]).toEqual([1_150, 0]);
     expect([fresh("carburettor").now, fresh("carburettor").days]).toEqual([31_000 + 1_917, 12]);
     // Nobody looked at it either; and one that was seen to be broken is as good as none: then a new one is paid for.
-    expect(fresh("starter").chance).toBeCloseTo(0.9 * survives({ hours: 16_000, shape: 2 }, 1900, 4000), 9);
+    const lasts = 0.9 * survives({ hours: 16_000, shape: 2 }, 1900, 4000);
+    // How hard this engine was worked by what its parts read tells of this one too.
+    expect(fresh("starter").chance).toBeGreaterThan(0.5);
+    expect(fresh("starter").chance).toBeLessThan(lasts);
     const bench = tram();
     const lies = bench.entries.find(({ type, payload }) => type === "part-picked" && payload.slot === "starter")!.payload.part; // prettier-ignore
     bench.add("finding-made", { part: String(lies), place: null, finding: "teeth", value: "severe", phase: "after-cleaning", words: null }); // prettier-ignore
@@ -324,7 +327,13 @@ describe("a plan that was adopted", () => {
     const older = tram();
     adopted(older, posed, await best(posed, "total", free));
     const shaft = older.partIn.get("balance-shaft")!;
-    older.add("intake-noted", { section: "history", item: "hours-since-new", part: shaft, place: null, value: 30_000 });
+    older.add("intake-noted", {
+      section: "history",
+      item: "hours-since-new",
+      part: shaft,
+      place: null,
+      value: 200_000,
+    });
     expect(assess(older.pack, older.entries, asOf).holds.flatMap(({ code, params }) => (code === "plan-evidence-changed" ? params.row : []))).toEqual(["balance shaft"]); // prettier-ignore
     const again = pose(bench);
     expect(again.places.every(({ isPinned }) => !isPinned)).toBe(true);
@@ -357,7 +366,8 @@ describe("why, and what for", () => {
           return { ...posed, totals: less(posed.totals), nows: less(posed.nows) };
         };
         const pick = async (by: number) =>
-          (await best(cheaper(by), "total", { ...free, chance: plan.chance })).picks[place];
+          ((await solvePlan(cheaper(by), "total", { ...free, chance: productOf(posed, plan) }, await solving)) as Plan)
+            .picks[place];
         expect([slot, option, await pick(more + 1)]).toEqual([slot, option, option]);
         expect([slot, option, (await pick(more - 1)) === option]).toEqual([slot, option, false]);
         turned += 1;
@@ -530,8 +540,8 @@ describe("what all places share", () => {
     const posedWith = (slots: readonly string[], onlyNew = false) => {
       const bench = engine();
       bench.readRestAsNew();
-      const { plan, choices, order, endurance, match, inHand } = assess(pellbrook, bench.entries, asOf);
-      const ground = { pack: pellbrook, order, asOf, covered: new Set<string>(), match, enduranceOf: (row: string) => endurance.get(row) ?? null, own: ownVerdicts(choices, inHand, order) }; // prettier-ignore
+      const { plan, choices, rows, order, endurance, match, inHand } = assess(pellbrook, bench.entries, asOf);
+      const ground = { pack: pellbrook, order, choices, rows, asOf, covered: new Set<string>(), match, enduranceOf: (row: string) => endurance.get(row) ?? null, own: ownVerdicts(choices, inHand, order) }; // prettier-ignore
       return posePlan(plan.whole(), choices, { ...ground, causes: [{ name: "the pump starves", again: 0.5, slots, onlyNew }] }, 4000); // prettier-ignore
     };
     const keepers = ["flywheel", "carburettor", "inlet-manifold", "cooler-housing"];

@@ -1,6 +1,7 @@
 import { daysBetween } from "../entry/clock";
 import type { Order } from "../order/order";
 import { keptBeside } from "../same";
+import { together } from "../lives/outlook";
 import { layOut, linearProgram, pickOf, type Layout, type Row } from "../numeric/linear-program";
 import { daysOf, discountFor, near, riskOf, type PosedPlan } from "./pose-plan";
 import { minorUnits } from "../option/price-option";
@@ -100,7 +101,7 @@ export function planOf(posed: PosedPlan, picks: readonly number[], gap = 0): Pla
   const redo = sum(({ total, now: paid }) => total - paid) + again;
   return {
     picks: picks.slice(0, places.length),
-    chance: left.reduce((so, at) => so * (1 - causes[at]!.left.again), chosen.reduce((so, each) => so * each.chance, 1)), // prettier-ignore
+    chance: left.reduce((so, at) => so * (1 - causes[at]!.left.again), together(posed.weights, chosen.map(({ inState }) => inState))), // prettier-ignore
     now,
     redo,
     idle,
@@ -128,8 +129,8 @@ export type Solve = (program: string) => Promise<Solution | "impossible" | "fail
 
 export type Planned = Plan | "impossible" | "failed" | "too-large";
 
-/** The best plan by an aim under what is demanded. */
-export async function bestPlan(posed: PosedPlan, aim: Aim, demands: Demands, solve: Solve): Promise<Planned> {
+/** The best plan by an aim under what is demanded, parts taken as independent of each other: with what they share they are surer. */
+export async function solvePlan(posed: PosedPlan, aim: Aim, demands: Demands, solve: Solve): Promise<Planned> {
   const program = planProgram(posed, aim, demands);
   if (program === null) return "too-large";
   const solved = await solve(program);
@@ -139,6 +140,43 @@ export async function bestPlan(posed: PosedPlan, aim: Aim, demands: Demands, sol
     pickOf(posed.variables, (column) => solved.columns.get(column) ?? 0),
     solved.gap,
   );
+}
+
+/** The chance of a plan were its parts independent of each other: what the sums of the program go by. */
+export const productOf = (posed: PosedPlan, { picks, causes }: Pick<Plan, "picks" | "causes">): number =>
+  Math.exp(
+    -picks.reduce((so, pick, at) => so + posed.risks[at]![pick]!, 0) -
+      causes.reduce((so, at) => so + riskOf(1 - posed.causes[at]!.left.again), 0),
+  );
+
+/** A chance is met within so many turns, and no surer than this share above what is demanded where less would cost less. */
+const [turns, above] = [3, 1.01];
+
+/**
+ * The best plan by an aim under what is demanded. The program sums risks part by part; what all parts share makes them run or fail
+ * together, so that the whole is surer than their product. By so much less is demanded of the sum, until the plan has what is wanted.
+ */
+export async function bestPlan(posed: PosedPlan, aim: Aim, demands: Demands, solve: Solve): Promise<Planned> {
+  const { chance } = demands;
+  const first = await solvePlan(posed, aim, demands, solve);
+  if (chance === null || posed.weights.length === 1 || first === "failed" || first === "too-large") return first;
+  let best: Planned = first;
+  if (first === "impossible") {
+    const surest = await solvePlan(posed, "chance", { ...demands, chance: null }, solve);
+    if (typeof surest === "string" || surest.chance < chance) return first;
+    best = surest;
+  }
+  for (let turn = 0; turn < turns && typeof best !== "string" && best.chance > chance * above; turn += 1) {
+    const next: Planned = await solvePlan(
+      posed,
+      aim,
+      { ...demands, chance: (chance * productOf(posed, best)) / best.chance },
+      solve,
+    );
+    if (typeof next === "string" || next.chance < chance || next.picks.join() === best.picks.join()) break;
+    best = next;
+  }
+  return best;
 }
 
 /** A plan is shown as the cheapest now while it comes to no more in all than so many times the least. */

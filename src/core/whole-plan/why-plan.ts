@@ -2,7 +2,16 @@ import { groupBy } from "../group";
 import { hashText, seeded } from "../numeric/seeded";
 import type { PosedPlan } from "./pose-plan";
 import type { Priced } from "../plan/priced";
-import { bestPlan, nothingDemanded, orNull, type Demands, type Plan, type Solve } from "./whole-plan";
+import {
+  bestPlan,
+  nothingDemanded,
+  orNull,
+  productOf,
+  solvePlan,
+  type Demands,
+  type Plan,
+  type Solve,
+} from "./whole-plan";
 
 /** What it would come to if one option were taken instead: the best plan with it that is as sure. */
 export interface Instead {
@@ -35,7 +44,7 @@ export async function insteadOf(
   for (const [option, cost] of posed.variables[place]!.costs.entries()) {
     if (!Number.isFinite(cost) || option === plan.picks[place]) continue;
     const pins = [...(base.pins ?? []).filter(([at]) => at !== place), [place, option] as const];
-    const other = orNull(await bestPlan(posed, "total", { ...base, chance: plan.chance, pins }, solve));
+    const other = orNull(await solvePlan(posed, "total", { ...base, chance: productOf(posed, plan), pins }, solve));
     // Its price counts once in the total: so much cheaper, and that plan costs as much as this one.
     const more = other && other.total - plan.total;
     const { now, redo, chance } = offers[option]!;
@@ -81,7 +90,9 @@ function turnedOut(priced: Priced, good: number): Priced {
   const open = openOf(priced);
   if (open === undefined || isNew(priced)) return priced;
   const chance = (priced.chance / open) * good;
-  return { ...priced, chance, total: priced.now + Math.round((1 - chance) * priced.redo) };
+  const failures = priced.failures + priced.chance - chance;
+  const inState = priced.inState.map((each) => (each / open) * good);
+  return { ...priced, chance, failures, inState, total: priced.now + Math.round(failures * priced.redo) };
 }
 
 /** The plan as it were if what is open of some parts turned out well by so much: 1 for sure, 0 not at all. */

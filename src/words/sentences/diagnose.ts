@@ -21,6 +21,10 @@ export const diagnoseSentences = {
   "cause-unconfirmed": (p) => `${p.cause}: what settles it is not recorded: ${p.tests}.`,
   "cause-unlikely": (p) =>
     `${p.cause} was ${p.probability === null ? "not worked out" : `${percent(p.probability)} likely`} when it was settled; ${percent(p.wanted)} is asked for.`,
+  "cause-by-word": (p) =>
+    `${p.cause} was settled by word${p.probability === null ? "" : `, ${percent(p.probability)} likely by what was seen`}: ${p.reason}.`,
+  "cause-bystander": (p) =>
+    `${p.cause} may be true, and the worst damage would be there without it. Settle what brought that about, or give the reason.`,
   "cause-undetermined": (p) => `The cause cannot be determined: ${p.reason}. For safety's sake: ${p.precautions}.`,
   "action-open": (p) => `${capital(p.cause)}: ${p.action}.`,
   "action-refused": (p) => `Not done: ${p.action}. ${p.why}`.trim(),

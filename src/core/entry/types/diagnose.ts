@@ -15,7 +15,17 @@ export const DiagnosisWitness = z.strictObject({
   evidence: z
     .array(z.strictObject({ finding: Id, ...AtPlace, grade: z.int().check(z.minimum(0), z.maximum(3)) }))
     .check(z.maxLength(3000)),
-  beliefs: z.array(z.strictObject({ cause: Id, ...AtPlace, probability: Share })).check(z.maxLength(200)),
+  beliefs: z
+    .array(
+      z.strictObject({
+        cause: Id,
+        ...AtPlace,
+        probability: Share,
+        /** Where it is there, the share of the worst damage that would not be without it. */
+        accounts: z.optional(Share),
+      }),
+    )
+    .check(z.maxLength(200)),
   /** The damage chain: what is named was likely there, from the first cause on. */
   chain: z
     .array(

@@ -1,6 +1,6 @@
 "use client";
 import { Box, Flex, chakra } from "@chakra-ui/react";
-import type { RankedCause } from "@/core/diagnose/infer";
+import { enough, type RankedCause } from "@/core/diagnose/infer";
 import { nameOfNode, type Network } from "@/core/causes/unfold";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
@@ -24,21 +24,24 @@ function ChanceBar({ probability, error }: Pick<RankedCause, "probability" | "er
   );
 }
 
-/** Root causes, the likeliest first. */
+/** Root causes: what brought the worst damage about first, then by how likely they are. */
 export function CauseList({
   network,
   causes,
+  worst,
   chosen,
   onChoose,
 }: {
   network: Network;
   causes: readonly RankedCause[];
+  /** The worst damage that is recorded, as it is called; null where none is. */
+  worst: string | null;
   chosen: string | null;
   onChoose: (node: string) => void;
 }) {
   return (
-    <chakra.ol aria-label="Root causes, likeliest first">
-      {causes.map(({ node, probability, error, before }) => (
+    <chakra.ol aria-label="Root causes, what explains the damage first">
+      {causes.map(({ node, probability, accounts, error, before }) => (
         <chakra.li key={node} borderBottomWidth="1px" borderColor="line">
           <chakra.button
             type="button"
@@ -62,6 +65,7 @@ export function CauseList({
             </Flex>
             <ChanceBar probability={probability} error={error} />
             <chakra.span fontSize="12px" color="quiet">
+              {accounts !== null && accounts < enough && worst !== null ? `does not explain ${worst} · ` : ""}
               {percent(before)} before anything was seen{error > 0 ? ` · sampled, ± ${percent(2 * error)}` : ""}
             </chakra.span>
           </chakra.button>

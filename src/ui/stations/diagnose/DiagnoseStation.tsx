@@ -1,9 +1,10 @@
 "use client";
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { DiagnoseResult } from "@/core/diagnose/assess-diagnose";
-import { nameOfNode, type FindingNode } from "@/core/causes/unfold";
+import { nameOfNode, nodeId, type FindingNode } from "@/core/causes/unfold";
 import { capital } from "@/words/capital";
+import { percent } from "@/words/percent";
 import { sayChain, chainLines } from "@/words/say-cause";
 import { many } from "@/words/sentences/sentence";
 import { Cautions } from "../../job/Cautions";
@@ -75,7 +76,8 @@ function ChainTab({
   const { takeInHand } = useJob();
   const goTo = useGoTo();
   const partOf = usePartOf();
-  const { chain, posterior } = inferred;
+  const { chains, posterior } = inferred;
+  const chain = (causes[0] !== undefined && chains.get(causes[0])) || null;
   const network = diagnosis.network!;
   const items = useMemo(() => chain && chainLines(network, chain), [chain, network]);
   if (!items || !chain || !posterior) return <Working />;
@@ -195,8 +197,14 @@ export function DiagnoseStation() {
   const [tab, setTab] = useTab<Tab>(tabs, "causes");
   const [picked, setPicked] = useState<string | null>(null);
   const [compared, setCompared] = useState<{ readonly cause: string; readonly other: string | null } | null>(null);
-  const { posterior, next } = inferred;
-  const chosen = picked ?? posterior?.causes[0]?.node ?? null;
+  const { posterior, next, chains, trace } = inferred;
+  const settled = diagnosis.gate === "open" ? undefined : diagnosis.settlement?.causes[0];
+  const chosen = picked ?? (settled ? nodeId(settled.cause, settled.place) : (posterior?.causes[0]?.node ?? null));
+  const isTraced = chosen === null || chains.has(chosen);
+  useEffect(() => {
+    if (posterior && !isTraced) trace(chosen!);
+  }, [posterior, isTraced, chosen, trace]);
+  const worst = posterior?.worst[0];
   const against = compared !== null && compared.cause === chosen ? compared.other : null;
   if (!network)
     return (
@@ -250,9 +258,20 @@ export function DiagnoseStation() {
                 <CauseList
                   network={network}
                   causes={posterior.causes.slice(0, 8)}
+                  worst={worst === undefined ? null : nameOfNode(network!.of.get(worst)!)}
                   chosen={chosen}
                   onChoose={setPicked}
                 />
+                {posterior.noneOfThese !== null && (
+                  <Flex align="baseline" gap="12px" px="6px" py="9px" borderBottomWidth="1px" borderColor="line">
+                    <chakra.span flex="1" fontSize="15px">
+                      None of these
+                    </chakra.span>
+                    <chakra.span fontSize="17px" fontWeight={700} fontVariantNumeric="tabular-nums">
+                      {percent(posterior.noneOfThese)}
+                    </chakra.span>
+                  </Flex>
+                )}
                 <chakra.p fontSize="12px" color="quiet" mt="6px">
                   {inferred.isBehind
                     ? "Of what was seen before; the new is being worked out."

@@ -3,7 +3,8 @@ import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import type { DiagnoseResult, Gate as GateState } from "@/core/diagnose/assess-diagnose";
 import { makeDiagnosisWitness } from "@/core/diagnose/make-diagnosis-witness";
-import { nameOfNode } from "@/core/causes/unfold";
+import { nameOfNode, type Network } from "@/core/causes/unfold";
+import { enough } from "@/core/diagnose/infer";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
 import { sayProblem } from "@/words/say-problem";
@@ -26,7 +27,41 @@ const gateWords: Readonly<Record<GateState, readonly [string, string]>> = {
 
 const quietly = { variant: "outline", borderColor: "lineStrong", color: "ink" } as const;
 
-type Form = "no-failure" | "undetermined" | null;
+type Form = "by-word" | "no-failure" | "undetermined" | null;
+
+const formWords = {
+  "by-word": { placeholder: "why it is this all the same" },
+  "no-failure": { placeholder: "why nothing failed here" },
+  undetermined: { placeholder: "why it cannot be determined" },
+} as const;
+
+/** Before a cause is settled that is not likely enough, or that the damage would do without: what it leaves open, and what would tell. */
+function LeftOpen({ network, inferred, chosen }: { network: Network; inferred: Inferred; chosen: string }) {
+  const { posterior, chains, next } = inferred;
+  const name = (id: string) => nameOfNode(network.of.get(id)!);
+  const isSevere = (id: string) => {
+    const of = network.of.get(id);
+    return of?.kind === "finding" && of.item.severe;
+  };
+  const left = (chains.get(chosen)?.unexplained ?? []).filter(isSevere);
+  const tells = (next ?? []).slice(0, 3).map(({ finding }) => name(finding));
+  const here = posterior?.causes.find(({ node }) => node === chosen);
+  return (
+    <>
+      <chakra.p fontSize="14px">
+        {capital(name(chosen))} is {here ? percent(here.probability) : "not"} likely;{" "}
+        {percent(network.diagnosis.settled.probability)} is asked for.
+        {left.length > 0
+          ? ` It leaves unexplained: ${left.slice(0, 4).map(name).join(", ")}${left.length > 4 ? `, and ${left.length - 4} more` : ""}.`
+          : ""}
+        {tells.length > 0 ? ` What would tell: ${tells.join("; ")}.` : ""}
+      </chakra.p>
+      <chakra.p fontSize="13px" color="quiet" mb="6px">
+        Settled all the same it stands by your word, with the reason.
+      </chakra.p>
+    </>
+  );
+}
 
 /** How it stands with the cause, and how it is settled. */
 export function Gate({
@@ -44,13 +79,16 @@ export function Gate({
   const [reason, setReason] = useState("");
   const [precautions, setPrecautions] = useState("");
   const { network, gate, settlement, sightings, actions, problems } = diagnosis;
-  const { posterior, chain, isBehind } = inferred;
+  const { posterior, chains, isBehind } = inferred;
   if (!network) return null;
   const supersedes = settlement ? { supersedes: [settlement.id] } : {};
   const settle = (
     nodes: readonly string[],
     said: { verdict: "cause" | "no-failure" | "undetermined"; reason: string | null; precautions: string | null },
   ) => {
+    // Where it is put down to nothing, what explains it best stands beside it.
+    const first = nodes[0] ?? posterior?.causes[0]?.node;
+    const chain = first === undefined ? undefined : chains.get(first);
     if (!posterior || !chain) return;
     append("cause-settled", {
       ...said,
@@ -66,11 +104,15 @@ export function Gate({
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (form === null || !reason.trim() || (form === "undetermined" && !precautions.trim())) return;
+    if (form === "by-word") return settle([chosen!], { verdict: "cause", reason: reason.trim(), precautions: null });
     settle([], { verdict: form, reason: reason.trim(), precautions: precautions.trim() || null });
   };
   const [opening, state] = gateWords[gate];
-  const ready = posterior !== null && chain !== null && !isBehind;
-  const chosenProbability = posterior?.causes.find(({ node }) => node === chosen)?.probability;
+  const ready = posterior !== null && !isBehind && (chosen === null || chains.has(chosen));
+  const here = posterior?.causes.find(({ node }) => node === chosen);
+  // What the worst damage would do without stands in no button, however true it is.
+  const isBystander = here?.accounts != null && here.accounts < enough;
+  const isLikely = here !== undefined && here.probability >= network.diagnosis.settled.probability;
   return (
     <Box mt="8px" mb="4px">
       <chakra.p fontSize="15px">
@@ -109,7 +151,7 @@ export function Gate({
       )}
       {mayDecide && (gate === "open" || isChanging) && (
         <Flex gap="8px" wrap="wrap" mt="10px">
-          {chosen !== null && (
+          {chosen !== null && here && isLikely && !isBystander && (
             <Button
               size="sm"
               minHeight="38px"
@@ -117,8 +159,13 @@ export function Gate({
               disabled={!ready}
               onClick={() => settle([chosen], { verdict: "cause", reason: null, precautions: null })}
             >
-              {settlement ? "Settle anew" : "Settle"}: {capital(nameOfNode(network.of.get(chosen)!))}
-              {chosenProbability === undefined ? "" : ` (${percent(chosenProbability)})`}
+              {settlement ? "Settle anew" : "Settle"}: {capital(nameOfNode(network.of.get(chosen)!))} (
+              {percent(here.probability)})
+            </Button>
+          )}
+          {chosen !== null && here && !(isLikely && !isBystander) && (
+            <Button size="sm" minHeight="38px" {...quietly} disabled={!ready} onClick={() => setForm("by-word")}>
+              Settle by word: {nameOfNode(network.of.get(chosen)!)}…
             </Button>
           )}
           <Button size="sm" minHeight="38px" {...quietly} disabled={!ready} onClick={() => setForm("no-failure")}>
@@ -131,10 +178,11 @@ export function Gate({
       )}
       {form !== null && (
         <chakra.form onSubmit={submit} mt="8px" maxWidth="640px">
+          {form === "by-word" && chosen !== null && <LeftOpen network={network} inferred={inferred} chosen={chosen} />}
           <SmallInput
             value={reason}
             onChange={(event) => setReason(event.currentTarget.value)}
-            placeholder={form === "no-failure" ? "why nothing failed here" : "why it cannot be determined"}
+            placeholder={formWords[form].placeholder}
             aria-label="The reason"
             autoFocus
           />

@@ -7,7 +7,8 @@ import type { Asked, Told } from "@/workers/diagnose";
 /** What follows from what was seen, as far as it is worked out; what is null is still on its way. */
 export interface Inferred {
   readonly posterior: Posterior | null;
-  readonly chain: Chain | null;
+  /** By cause, what it brought about; asked for by `trace`, of the first by itself. */
+  readonly chains: ReadonlyMap<string, Chain>;
   readonly next: readonly NextTest[] | null;
   /** By cause, what speaks for and against it; asked for by `weigh`. */
   readonly weights: ReadonlyMap<string, readonly Weight[]>;
@@ -15,19 +16,35 @@ export interface Inferred {
   /** What is shown is of what was seen before: the new is being worked out. */
   readonly isBehind: boolean;
   readonly weigh: (cause: string) => void;
+  readonly trace: (cause: string) => void;
   readonly compare: (first: string, second: string) => void;
 }
 
-type State = Pick<Inferred, "posterior" | "chain" | "next" | "weights" | "separations"> & { readonly run: number };
+type State = Pick<Inferred, "posterior" | "chains" | "next" | "weights" | "separations"> & { readonly run: number };
 
-const nothing: State = { run: 0, posterior: null, chain: null, next: null, weights: new Map(), separations: null };
+const nothing: State = {
+  run: 0,
+  posterior: null,
+  chains: new Map(),
+  next: null,
+  weights: new Map(),
+  separations: null,
+};
 
 function withTold(state: State, told: Told): State {
   switch (told.kind) {
     case "posterior":
-      return { ...state, run: told.run, posterior: told.posterior, next: null, weights: new Map(), separations: null };
+      return {
+        ...state,
+        run: told.run,
+        posterior: told.posterior,
+        chains: new Map(),
+        next: null,
+        weights: new Map(),
+        separations: null,
+      };
     case "chain":
-      return { ...state, chain: told.chain };
+      return { ...state, chains: new Map([...state.chains, [told.cause, told.chain]]) };
     case "next":
       return { ...state, next: told.next };
     case "weights":
@@ -63,6 +80,7 @@ export function useInference({ network, priors, sightings }: DiagnoseResult): In
     say({ kind: "look", run: run.current, network, priors: odds, sightings });
   }, [network, priors, sightings, say]);
   const weigh = useCallback((cause: string) => say({ kind: "weigh", run: run.current, cause }), [say]);
+  const trace = useCallback((cause: string) => say({ kind: "trace", run: run.current, cause }), [say]);
   const compare = useCallback(
     (first: string, second: string) => {
       setState((before) => ({ ...before, separations: null }));
@@ -70,5 +88,8 @@ export function useInference({ network, priors, sightings }: DiagnoseResult): In
     },
     [say],
   );
-  return useMemo(() => ({ ...state, isBehind: state.run !== asked, weigh, compare }), [state, asked, weigh, compare]);
+  return useMemo(
+    () => ({ ...state, isBehind: state.run !== asked, weigh, trace, compare }),
+    [state, asked, weigh, trace, compare],
+  );
 }

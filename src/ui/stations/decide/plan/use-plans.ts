@@ -65,7 +65,7 @@ export function usePlans(tried: Tried): Plans {
   const { assessment, pack } = useJob();
   const { order, day } = assessment;
   const { solve, stop } = useSolver();
-  const { plan, choices, endurance, match, inHand, diagnosis, buying } = assessment;
+  const { plan, choices, rows, endurance, match, inHand, diagnosis, buying } = assessment;
   const posed = useMemo(() => {
     const { hoursWanted } = order;
     if (hoursWanted === null) return null;
@@ -78,10 +78,11 @@ export function usePlans(tried: Tried): Plans {
       diagnosis,
       [...buying.covered].join(" "),
       ...choices,
+      ...rows.values(),
       ...inHand.loose,
     ];
-    return keptPlans(pack, basis, () => planOfJob(pack, { plan, choices, order, endurance, match, inHand, diagnosis, buying, asOf: day }, hoursWanted)); // prettier-ignore
-  }, [plan, choices, order, endurance, match, inHand, diagnosis, buying, pack, day]);
+    return keptPlans(pack, basis, () => planOfJob(pack, { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, asOf: day }, hoursWanted)); // prettier-ignore
+  }, [plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, pack, day]);
   const demands = useMemo((): Demands => {
     const pins = posed?.places.flatMap(({ choice }, place) => {
       const option = tried.get(choice.slot.id);
