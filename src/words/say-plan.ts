@@ -2,8 +2,9 @@ import { moneyKinds, moneyOfLines, type Ledger } from "@/core/money/ledger";
 import { minorUnits } from "@/core/option/price-option";
 import type { Share } from "@/core/plan/priced";
 import type { Plan } from "@/core/whole-plan/whole-plan";
-import type { Instead } from "@/core/whole-plan/why-plan";
+import type { Instead, Surprise } from "@/core/whole-plan/why-plan";
 import { capital } from "./capital";
+import { grouped } from "./grouped";
 import { percent } from "./percent";
 import { sayAmount } from "./say-money";
 import { many } from "./sentences/sentence";
@@ -16,6 +17,14 @@ export const shareWords: Readonly<Record<Share["is"], string>> = {
   suspect: "for pieces that may sit in it",
   told: "for what was told of it",
 };
+
+/** Why a line of a plan is as it is, where that surprises. */
+export function saySurprise(surprise: Surprise, currency: string | null): string {
+  const hours = (minutes: number) => `${grouped(Math.max(1, Math.round(minutes / 60)))} h`;
+  return surprise.is === "new-though-good"
+    ? `likely good (${percent(surprise.chance)}), but ${surprise.minutes < 1 ? "no time" : `${Math.round(surprise.minutes)} min`} now and ${hours(surprise.later)} later`
+    : `doubtful (${percent(surprise.chance)}), but ${sayMinor(surprise.fresh, currency)} now and ${sayMinor(surprise.redo, currency)} if it fails`;
+}
 
 /** An amount in minor units with the job's currency: “EUR 2,256”. */
 export const sayMinor = (minor: number, currency: string | null): string => sayAmount(minor / minorUnits, currency);

@@ -46,6 +46,8 @@ export interface Priced {
   readonly isUsual: boolean;
   /** What doing it over would cost, if it fails before: of what may fail it in several ways, as often as each does. */
   readonly redo: number;
+  /** Minutes to get at it again, and to put all together after it. */
+  readonly getting: number;
   /** Now, and doing it over as often as it fails. */
   readonly total: number;
   /** Until it is there; null where nobody knows. */
@@ -203,20 +205,28 @@ export class Pricing {
     };
   }
 
+  /** Minutes to get at a place again: by the steps of the strip, as its class says, or as long as the whole takes. */
+  #getting({ slot, partClass }: Pick<Choice, "slot" | "partClass">): number {
+    const whole = (this.#ground.pack.pack.worth?.labourHours ?? 0) * 60;
+    return this.#access.get(slot.id) ?? this.#prices.get(partClass.id)?.access ?? whole;
+  }
+
   /**
    * What it costs to do a place over: a new part, to get at it and back, and what it takes with it.
    *
    * @param getting  minutes to get at it, where that is not as the steps say
    */
-  redoOf({ slot, partClass }: Pick<Choice, "slot" | "partClass">, getting?: number): number {
+  redoOf(
+    { slot, partClass }: Pick<Choice, "slot" | "partClass">,
+    getting = this.#getting({ slot, partClass }),
+  ): number {
     const { pack } = this.#ground;
     const price = this.#prices.get(partClass.id);
     const partOf = (of: string): number => {
       const known = moneyOf(this.#prices.get(of)?.replace);
       return known ? meanOf(known) : weightOf({ disposition: "replace", price: null, minutes: null, ways: [] }, 0);
     };
-    const whole = (pack.pack.worth?.labourHours ?? 0) * 60;
-    const minutes = (getting ?? this.#access.get(slot.id) ?? price?.access ?? whole) + (price?.minutes?.replace ?? 0);
+    const minutes = getting + (price?.minutes?.replace ?? 0);
     const taken = (price?.takes ?? []).reduce(
       (sum, { parts, share }) =>
         sum + slotsOf(pack, parts).reduce((of, each) => (each === slot.id ? of : of + share * partOf(this.#classOf.get(each)!)), 0), // prettier-ignore
@@ -259,6 +269,7 @@ export class Pricing {
       chance: product(shares),
       shares,
       failures,
+      getting: this.#getting(choice),
       inState: lasting.inState.map((chance) => chance * product(open)),
       now: now + lost,
       isUnpriced: money === null,

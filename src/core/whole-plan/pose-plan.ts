@@ -1,4 +1,6 @@
 import type { Assessment } from "../assessment";
+import type { Job } from "../entry/fold";
+import { groupBy } from "../group";
 import { ownVerdicts } from "../match/own-verdict";
 import type { CompiledPack } from "../pack/compile-pack";
 import { causesLeft, type CauseLeft } from "./causes-left";
@@ -18,6 +20,8 @@ export interface PlanPlace {
   readonly offers: readonly Priced[];
   /** Somebody decided it. */
   readonly isPinned: boolean;
+  /** Options that the owner declined: no plan takes them. */
+  readonly declined: readonly number[];
 }
 
 /** A cause that stays in the engine unless every one of its places is dealt with. */
@@ -63,6 +67,8 @@ export interface PosedPlan {
 
 export interface PlanGround extends PricedGround {
   readonly causes: readonly CauseLeft[];
+  /** Work that the owner declined. */
+  readonly declined: Job["declined"];
 }
 
 /** Risks are summed as logarithms: a chance of nothing has none. */
@@ -173,6 +179,35 @@ export function discountFor({ from, off, counts }: PosedDiscount, picks: readonl
   return many >= from ? many * off : 0;
 }
 
+const isKept = ({ option: { disposition } }: Priced) => disposition === "reuse" || disposition === "clean";
+
+/**
+ * Of like parts the worse is never kept while the better goes, however much easier it is to get at: nobody could say why. What
+ * hangs together with others goes by that instead.
+ */
+function worseFirst(
+  places: readonly PlanPlace[],
+  may: readonly (readonly boolean[])[],
+  others: readonly Constraint[],
+): readonly Constraint[] {
+  const tied = new Set(others.filter(({ of }) => of.length > 1).flatMap(({ of }) => of));
+  const free = places.flatMap(({ choice, offers, isPinned }, place) => {
+    const kept = offers.findIndex((each, option) => may[place]![option] && isKept(each));
+    const goes = offers.some((each, option) => may[place]![option] && !isKept(each));
+    return isPinned || tied.has(place) || kept < 0 || !goes ? [] : [{ place, kind: choice.partClass.id, failures: offers[kept]!.failures }]; // prettier-ignore
+  });
+  return [...groupBy(free, ({ kind }) => kind).values()].flatMap((of) => {
+    const worstFirst = [...of].sort((a, b) => b.failures - a.failures || a.place - b.place);
+    return worstFirst.slice(1).map(({ place: better }, at): Constraint => {
+      const { place: worse } = worstFirst[at]!;
+      return {
+        of: [worse, better],
+        allows: ([a, b]) => !isKept(places[worse]!.offers[a!]!) || isKept(places[better]!.offers[b!]!),
+      };
+    });
+  });
+}
+
 /**
  * The plan of a job as it stands: every place with its options priced, and what may not be chosen together. Of parts whose
  * failure hurts people only what has the floor's chance is chosen from, or the best there is; no money buys less.
@@ -185,12 +220,21 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
   const floor = ground.pack.pack.worth?.floor?.chance ?? null;
   const places = whole.places.map(({ slot, offers, isPinned }): PlanPlace => {
     const choice = at.get(slot)!;
-    return { choice, isPinned, offers: offers.map((option) => pricing.price(choice, option)) };
+    const of = ground.declined.filter(({ part }) => part === choice.part?.id).map(({ disposition }) => disposition);
+    const declined = offers.flatMap(({ disposition }, at) => (of.includes(disposition) ? at : []));
+    // Where nothing else is left what was declined stays on offer: the engine does not run without, and that is held up by itself.
+    const isLeft = offers.some(({ allowed }, at) => allowed !== false && !declined.includes(at));
+    return {
+      choice,
+      isPinned,
+      offers: offers.map((option) => pricing.price(choice, option)),
+      declined: isPinned || !isLeft ? [] : declined,
+    };
   });
-  const mayBe = ({ choice, offers, isPinned }: PlanPlace): readonly boolean[] => {
+  const mayBe = ({ choice, offers, isPinned, declined }: PlanPlace): readonly boolean[] => {
     // Under a certificate only approved data let a part back in, and experience elsewhere is none.
     const byExperience = ground.order.certified === true && choice.needs.some(({ row, restsOn }) => [row, ...restsOn].some((each) => byThumb(each).length > 0)); // prettier-ignore
-    const allowed = offers.map(({ option }) => isPinned || (option.allowed !== false && !(byExperience && option.disposition === "reuse"))); // prettier-ignore
+    const allowed = offers.map(({ option }, at) => isPinned || (!declined.includes(at) && option.allowed !== false && !(byExperience && option.disposition === "reuse"))); // prettier-ignore
     if (floor === null || isPinned || choice.partClass.rule === undefined) return allowed;
     const best = Math.max(...offers.flatMap(({ chance }, option) => (allowed[option] ? chance : [])));
     return offers.map(({ chance }, option) => allowed[option]! && chance >= Math.min(floor, best));
@@ -219,6 +263,7 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
     variables: totals.map((costs, place) => ({ costs: costs.map((cost, option) => (may[place]?.[option] === false ? Infinity : cost)) })), // prettier-ignore
     constraints: [
       ...whole.constraints,
+      ...worseFirst(places, may, whole.constraints),
       ...shared.flatMap(({ of: ends }, at) =>
         ends.map(({ place, allows }): Constraint => ({
           of: [place, places.length + agreed.length + at],
@@ -242,7 +287,7 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
  */
 export function planOfJob(
   pack: CompiledPack,
-  { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, asOf }: Pick<Assessment, "plan" | "choices" | "rows" | "order" | "endurance" | "match" | "inHand" | "diagnosis" | "buying" | "asOf">, // prettier-ignore
+  { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, job, asOf }: Pick<Assessment, "plan" | "choices" | "rows" | "order" | "endurance" | "match" | "inHand" | "diagnosis" | "buying" | "job" | "asOf">, // prettier-ignore
   hours: number,
   free: string | null = null,
 ): PosedPlan {
@@ -257,6 +302,7 @@ export function planOfJob(
     enduranceOf: (row: string) => endurance.get(row) ?? null,
     own: ownVerdicts(choices, inHand, order),
     causes: causesLeft(pack, diagnosis),
+    declined: job.declined,
   };
   return posePlan(plan.whole(free), choices, ground, hours);
 }

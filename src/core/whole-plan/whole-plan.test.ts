@@ -10,6 +10,7 @@ import { highsSolve } from "../fixtures/highs";
 import { demoJob, json } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import { pellbrook } from "../fixtures/packs/pellbrook";
+import { tarnwick } from "../fixtures/packs/tarnwick";
 import { planCases } from "../fixtures/plan-cases";
 import { seeded } from "../numeric/seeded";
 import { compilePack, type CompiledPack } from "../pack/compile-pack";
@@ -22,8 +23,8 @@ import { decidedOn } from "../plan/standing";
 import { survives, survivesAge } from "../lives/survival";
 import { causesLeft, failsAgain } from "./causes-left";
 import { planOfJob, posePlan, type PosedPlan } from "./pose-plan";
-import { answerOrder, bestPlan, demandsOf, frontier, nothingDemanded as free, planOf, productOf, solvePlan, soonest, undominated, type Plan } from "./whole-plan"; // prettier-ignore
-import { insteadOf, worthKnowing } from "./why-plan";
+import { answerOrder, bestPlan, demandsOf, fewerHours, frontier, nothingDemanded as free, planOf, productOf, solvePlan, soonest, undominated, type Plan } from "./whole-plan"; // prettier-ignore
+import { declinedAt, insteadOf, surpriseOf, worthKnowing } from "./why-plan";
 
 const asOf = "2026-11-27T00:00:00Z";
 const solving = highsSolve();
@@ -341,6 +342,72 @@ describe("a plan that was adopted", () => {
   });
 });
 
+// What a foreman could defend, common practice, no source.
+describe("what is proposed", () => {
+  const plain = (bench: TestBench, hours = 4000) => pose(bench, hours);
+  const at = (posed: PosedPlan, slot: string) => posed.places.findIndex(({ choice }) => choice.slot.id === slot);
+
+  test("of like parts the worse never stays while the better goes, however easy it is to get at", async () => {
+    const bench = engine(tarnwick, 120);
+    bench.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: 300 });
+    bench.readRestAsNew([], ({ slot }) => (slot.id.startsWith("friction-") ? 0.2 + 0.15 * Number(slot.id.at(-1)) : 0.3)); // prettier-ignore
+    const posed = pose(bench, 120);
+    for (const aim of ["total", "now", "chance"] as const) {
+      const plan = await best(posed, aim, free);
+      const stays = posed.places.flatMap(({ choice, offers }, place) => {
+        const { option } = offers[plan.picks[place]!]!;
+        const kept = offers.find((each) => each.option.disposition === "reuse");
+        return choice.partClass.id === "friction-plate" && kept ? [{ goes: option.disposition === "replace", failures: kept.failures }] : []; // prettier-ignore
+      });
+      const worstKept = Math.max(0, ...stays.flatMap(({ goes, failures }) => (goes ? [] : failures)));
+      const bestGone = Math.min(Infinity, ...stays.flatMap(({ goes, failures }) => (goes ? failures : [])));
+      expect([aim, worstKept <= bestGone + 1e-9]).toEqual([aim, true]);
+    }
+  });
+
+  test("what the owner declined is in no plan, and each says what it would be with it", async () => {
+    const bench = tram();
+    const before = plain(bench);
+    const plan = await best(before, "chance", free);
+    const slot = "governor-hub";
+    expect(becomes(before, plan, slot)).toBe("replace");
+    bench.add("work-declined", { part: bench.partIn.get(slot)!, disposition: "replace", what: "a new hub", warning: "it may fail", by: "the owner", on: "2026-11-26", how: "phone" }); // prettier-ignore
+    const posed = plain(bench);
+    const without = await best(posed, "chance", free);
+    expect(becomes(posed, without, slot)).not.toBe("replace");
+    const { chance, more } = declinedAt(posed, without, at(posed, slot))!;
+    expect(chance).toBeGreaterThan(without.chance);
+    expect(more).toBeGreaterThan(0);
+    expect(declinedAt(posed, without, at(posed, "starter"))).toBeNull();
+  });
+
+  test("where the chance wanted is not to be had it says for how many hours it is", async () => {
+    const bench = tram();
+    const posed = plain(bench);
+    const { chance } = await best(posed, "chance", free);
+    const demands = { ...free, chance: chance + (1 - chance) / 2 };
+    const assessment = assess(pellbrook, bench.entries, asOf);
+    const poseAt = async (hours: number) => planOfJob(pellbrook, assessment, hours);
+    const hours = await fewerHours(poseAt, 4000, demands, await solving);
+    expect(hours).toBeGreaterThan(400);
+    expect(hours).toBeLessThan(4000);
+    expect(typeof (await bestPlan(await poseAt(hours!), "total", demands, await solving))).not.toBe("string");
+    expect(await fewerHours(poseAt, 4000, { ...free, chance: 0.99999 }, await solving)).toBeNull();
+  });
+
+  test("a line that surprises says why: what it takes now, and later", async () => {
+    const posed = plain(tram());
+    const surest = await best(posed, "chance", free);
+    const said = posed.places.map((_, place) => surpriseOf(posed, surest, place));
+    const fresh = said.find((each) => each?.is === "new-though-good");
+    if (fresh?.is !== "new-though-good") throw new Error("nothing good goes in the surest plan");
+    expect(fresh.later).toBeGreaterThan(fresh.minutes);
+    const cheapest = await best(posed, "now", free);
+    const kept = posed.places.flatMap((_, place) => surpriseOf(posed, cheapest, place) ?? []);
+    for (const each of kept) if (each.is === "kept-though-doubtful") expect(each.chance).toBeLessThan(0.6);
+  });
+});
+
 describe("why, and what for", () => {
   test("a price that would turn the plan turns it, to the minor unit; so does a chance at the price it has", async () => {
     const posed = pose(engine());
@@ -541,7 +608,7 @@ describe("what all places share", () => {
       const bench = engine();
       bench.readRestAsNew();
       const { plan, choices, rows, order, endurance, match, inHand } = assess(pellbrook, bench.entries, asOf);
-      const ground = { pack: pellbrook, order, choices, rows, asOf, covered: new Set<string>(), match, enduranceOf: (row: string) => endurance.get(row) ?? null, own: ownVerdicts(choices, inHand, order) }; // prettier-ignore
+      const ground = { pack: pellbrook, order, choices, rows, declined: [], asOf, covered: new Set<string>(), match, enduranceOf: (row: string) => endurance.get(row) ?? null, own: ownVerdicts(choices, inHand, order) }; // prettier-ignore
       return posePlan(plan.whole(), choices, { ...ground, causes: [{ name: "the pump starves", again: 0.5, slots, onlyNew }] }, 4000); // prettier-ignore
     };
     const keepers = ["flywheel", "carburettor", "inlet-manifold", "cooler-housing"];

@@ -269,6 +269,29 @@ export type Answer =
     }
   | { readonly kind: "failed" };
 
+/**
+ * For how many hours the chance wanted can be had, where it cannot for those that are: the most that a plan within the budget
+ * runs so surely, to a twentieth of them; null where not even a tenth of them.
+ *
+ * @param pose  the plan for so many hours
+ */
+export async function fewerHours(
+  pose: (hours: number) => Promise<PosedPlan>,
+  hours: number,
+  demands: Demands,
+  solve: Solve,
+): Promise<number | null> {
+  let [least, most] = [hours / 10, hours];
+  const isMet = async (of: number) => typeof (await bestPlan(await pose(of), "total", demands, solve)) !== "string";
+  if (!(await isMet(least))) return null;
+  while (most - least > hours / 20) {
+    const middle = (least + most) / 2;
+    if (await isMet(middle)) least = middle;
+    else most = middle;
+  }
+  return Math.floor(least);
+}
+
 export const orNull = (plan: Planned): Plan | null => (typeof plan === "string" ? null : plan);
 
 export async function answerOrder(posed: PosedPlan, demands: Demands, solve: Solve): Promise<Answer> {

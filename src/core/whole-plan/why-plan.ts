@@ -2,16 +2,47 @@ import { groupBy } from "../group";
 import { hashText, seeded } from "../numeric/seeded";
 import type { PosedPlan } from "./pose-plan";
 import type { Priced } from "../plan/priced";
-import {
-  bestPlan,
-  nothingDemanded,
-  orNull,
-  productOf,
-  solvePlan,
-  type Demands,
-  type Plan,
-  type Solve,
-} from "./whole-plan";
+import { bestPlan, nothingDemanded, orNull, planOf, productOf, solvePlan, type Demands, type Plan, type Solve } from "./whole-plan"; // prettier-ignore
+
+const isNew = ({ option: { disposition } }: Priced) => disposition === "replace" || disposition === "upgrade";
+
+/** Why a line of a plan is not what whoever looks at the part would expect; null where it is. */
+export type Surprise =
+  /** It goes though it is likely good: so many minutes now, so many later. */
+  | { readonly is: "new-though-good"; readonly chance: number; readonly minutes: number; readonly later: number }
+  /** It stays though it may well fail: it is dear now, and not so dear to do over. */
+  | { readonly is: "kept-though-doubtful"; readonly chance: number; readonly fresh: number; readonly redo: number };
+
+/** A part so likely to run the hours is good to whoever looks at it, and one that is less likely doubtful. */
+const [good, doubtful] = [0.9, 0.6];
+
+export function surpriseOf(
+  { places }: Pick<PosedPlan, "places">,
+  { picks }: Pick<Plan, "picks">,
+  place: number,
+): Surprise | null {
+  const { offers } = places[place]!;
+  const chosen = offers[picks[place]!]!;
+  const kept = offers.find(({ option: { disposition, allowed } }) => disposition === "reuse" && allowed !== false);
+  if (isNew(chosen) && kept && kept.option.allowed === true && kept.chance >= good)
+    return { is: "new-though-good", chance: kept.chance, minutes: chosen.option.minutes ?? 0, later: chosen.getting };
+  const fresh = offers.find(isNew);
+  if (chosen === kept && kept.chance < doubtful && fresh)
+    return { is: "kept-though-doubtful", chance: kept.chance, fresh: fresh.now, redo: kept.redo };
+  return null;
+}
+
+/** What the work that an owner declined at a place would make of the plan: how sure, and what it costs more now; null where none was. */
+export function declinedAt(
+  posed: PosedPlan,
+  plan: Plan,
+  place: number,
+): { readonly chance: number; readonly more: number } | null {
+  const [option] = posed.places[place]!.declined;
+  if (option === undefined) return null;
+  const done = planOf(posed, plan.picks.map((pick, at) => (at === place ? option : pick))); // prettier-ignore
+  return { chance: done.chance, more: done.now - plan.now };
+}
 
 /** What it would come to if one option were taken instead: the best plan with it that is as sure. */
 export interface Instead {
@@ -78,7 +109,6 @@ interface World {
 /** More kinds are not weighed: those that cost most if they turn out badly come first. Of several parts so many worlds are drawn. */
 const [mostUnknowns, drawn] = [12, 7];
 
-const isNew = ({ option: { disposition } }: Priced) => disposition === "replace" || disposition === "upgrade";
 /** How likely what is not known of a part is to turn out well. */
 function openOf({ shares }: Priced): number | undefined {
   const open = shares.filter(({ is }) => is === "open" || is === "suspect");

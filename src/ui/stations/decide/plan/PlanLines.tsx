@@ -2,9 +2,11 @@
 import { Box, Flex, Heading, chakra } from "@chakra-ui/react";
 import type { PosedPlan } from "@/core/whole-plan/pose-plan";
 import type { Plan } from "@/core/whole-plan/whole-plan";
+import { declinedAt, surpriseOf } from "@/core/whole-plan/why-plan";
 import { capital } from "@/words/capital";
 import { sayOption } from "@/words/say-option";
-import { sayMinor } from "@/words/say-plan";
+import { percent } from "@/words/percent";
+import { sayMinor, saySurprise } from "@/words/say-plan";
 import { many } from "@/words/sentences/sentence";
 import { DispositionMark } from "../../../kit/DispositionMark";
 import { planLines, type PlanLine } from "./alike-lines";
@@ -13,18 +15,22 @@ const columns = { base: "22px minmax(0, 1fr) auto", md: "22px 190px minmax(0, 1f
 
 function Line({
   posed,
+  plan,
   line,
   isHere,
   currency,
   onOpen,
 }: {
   posed: PosedPlan;
+  plan: Plan;
   line: PlanLine;
   isHere: boolean;
   currency: string | null;
   onOpen: () => void;
 }) {
   const { places, priced, now, risk } = line;
+  const surprise = surpriseOf(posed, plan, places[0]!);
+  const declined = declinedAt(posed, plan, places[0]!);
   const { choice, isPinned } = posed.places[places[0]!]!;
   const name = places.length === 1 ? choice.slot.name : choice.partClass.name;
   return (
@@ -69,6 +75,17 @@ function Line({
             <chakra.span color="near" fontSize="12px">
               {" "}
               · not judged yet
+            </chakra.span>
+          )}
+          {surprise && (
+            <chakra.span display="block" color="quiet" fontSize="12px">
+              {saySurprise(surprise, currency)}
+            </chakra.span>
+          )}
+          {declined && (
+            <chakra.span display="block" color="near" fontSize="12px">
+              the owner declined it: {percent(declined.chance)} instead of {percent(plan.chance)} with it,{" "}
+              {sayMinor(declined.more, currency)} more
             </chakra.span>
           )}
         </chakra.span>
@@ -135,6 +152,7 @@ export function PlanLines({
               <Line
                 key={line.places[0]}
                 posed={posed}
+                plan={plan}
                 line={line}
                 currency={currency}
                 isHere={place !== null && line.places.includes(place)}

@@ -53,10 +53,12 @@ const Figure = ({ name, children }: { name: string; children: ReactNode }) => (
 function Unmet({
   answer,
   paid,
+  hours,
   currency,
 }: {
   answer: Extract<Answer, { kind: "unmet" }>;
   paid: Paid;
+  hours: number | null;
   currency: string | null;
 }) {
   const day = useDay();
@@ -88,12 +90,17 @@ function Unmet({
             pay up to {sayMinor(pay * minorUnits, currency)}, the least that is so sure
           </Chip>
         )}
+        {hours !== null && (
+          <Chip isOn={false} disabled={!mayDecide} onClick={() => note("order", "hours-wanted", hours)}>
+            be content with {grouped(hours)} h, for which one is
+          </Chip>
+        )}
         {until !== null && (
           <Chip isOn={false} disabled={!mayDecide} onClick={() => note("order", "wanted-by", until)}>
             wait until <Day of={until} />, the soonest that is so
           </Chip>
         )}
-        {content === null && pay === null && until === null && (
+        {content === null && pay === null && until === null && hours === null && (
           <chakra.span fontSize="14px">Nothing goes together as it stands: see the parts that are held.</chakra.span>
         )}
       </Flex>
@@ -169,7 +176,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
   const [tried, setTried] = useState<Tried>(nothingTried);
   const [before, setBefore] = useState<Plan | null>(null);
   const [by, setBy] = useState<By>("chance");
-  const { posed, demands, paid, plans: all, soon, answer, unknowns, isWorking, isStale, stop } = usePlans(tried);
+  const { posed, demands, paid, plans: all, soon, answer, hours, unknowns, isWorking, isStale, stop } = usePlans(tried);
   const [picked, setPicked] = useState<string | null>(null);
   const [place, setPlace] = useState<number | null>(null);
   const { order, job } = assessment;
@@ -282,7 +289,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
         </chakra.p>
       ) : (
         <>
-          {answer?.kind === "unmet" && <Unmet answer={answer} paid={paid} currency={currency} />}
+          {answer?.kind === "unmet" && <Unmet answer={answer} paid={paid} hours={hours} currency={currency} />}
           {answer?.kind === "failed" && (
             <chakra.p role="alert" fontSize="14px" color="near">
               The solver came to no end within a minute. Decide some parts one by one, and it has less to weigh.

@@ -4,6 +4,7 @@ import { answerWhole, paidPlan, type PaidPlan } from "@/core/money/plan-money";
 import { planOfJob, type PosedPlan } from "@/core/whole-plan/pose-plan";
 import {
   demandsOf,
+  fewerHours,
   frontier,
   soonest,
   undominated,
@@ -40,6 +41,8 @@ interface Found {
   readonly answer: Answer | null;
   /** What of the order was asked of the solver; null until it was. */
   readonly asked: Demands | null;
+  /** For how many hours the chance wanted can be had, where it cannot for those that are; null where none, or not worked out yet. */
+  readonly hours: number | null;
   /** Null while it is not worked out yet. */
   readonly unknowns: readonly Unknown[] | null;
   readonly isWorking: boolean;
@@ -65,7 +68,7 @@ export function usePlans(tried: Tried): Plans {
   const { assessment, pack } = useJob();
   const { order, day } = assessment;
   const { solve, stop } = useSolver();
-  const { plan, choices, rows, endurance, match, inHand, diagnosis, buying } = assessment;
+  const { plan, choices, rows, endurance, match, inHand, diagnosis, buying, job } = assessment;
   const posed = useMemo(() => {
     const { hoursWanted } = order;
     if (hoursWanted === null) return null;
@@ -80,9 +83,18 @@ export function usePlans(tried: Tried): Plans {
       ...choices,
       ...rows.values(),
       ...inHand.loose,
+      ...job.declined,
     ];
-    return keptPlans(pack, basis, () => planOfJob(pack, { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, asOf: day }, hoursWanted)); // prettier-ignore
-  }, [plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, pack, day]);
+    return keptPlans(pack, basis, () => planOfJob(pack, { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, job, asOf: day }, hoursWanted)); // prettier-ignore
+  }, [plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, job, pack, day]);
+  /** The same for other hours, between two frames: the page goes on. */
+  const poseAt = useCallback(
+    async (hours: number) => {
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      return planOfJob(pack, assessment, hours);
+    },
+    [pack, assessment],
+  );
   const demands = useMemo((): Demands => {
     const pins = posed?.places.flatMap(({ choice }, place) => {
       const option = tried.get(choice.slot.id);
@@ -108,6 +120,10 @@ export function usePlans(tried: Tried): Plans {
   useEffect(() => {
     latest.current = paidFor;
   }, [paidFor]);
+  const poseAfterPaint = useRef(poseAt);
+  useEffect(() => {
+    poseAfterPaint.current = poseAt;
+  }, [poseAt]);
   useEffect(() => {
     if (!posed) return;
     let isOver = false;
@@ -119,6 +135,7 @@ export function usePlans(tried: Tried): Plans {
       soon: [],
       answer: null,
       asked: null,
+      hours: null,
       unknowns: null,
       isWorking: true,
     };
@@ -138,6 +155,8 @@ export function usePlans(tried: Tried): Plans {
       const others = await frontier(posed, ask, (plans) => tell({ plans: all(plans) }), base);
       tell({ plans: all(others) });
       tell({ soon: await soonest(posed, ask, undefined, { ...asked, days: null }) });
+      if (answer.kind === "unmet" && asked.chance !== null)
+        tell({ hours: await fewerHours((each) => poseAfterPaint.current(each), posed.hours, asked, ask) });
       tell({ unknowns: await worthKnowing(posed, ask), isWorking: false });
     };
     void work();
@@ -158,6 +177,7 @@ export function usePlans(tried: Tried): Plans {
     plans: shown?.plans ?? [],
     soon: shown?.soon ?? [],
     answer: shown?.answer ?? null,
+    hours: shown?.hours ?? null,
     unknowns: shown?.unknowns ?? null,
     isWorking: posed !== null && (!isNow || found.isWorking),
     isStale: !isNow,
