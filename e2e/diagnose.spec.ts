@@ -30,7 +30,7 @@ test("a failure is followed to its first cause by what is looked at next, settle
   const before = page.getByRole("region", { name: "Before cleaning" });
   await expect(before.getByText("before cleaning").first()).toBeVisible();
   await page.goto(`/jobs/${stream}/diagnose`);
-  const causes = page.getByRole("list", { name: "Root causes, likeliest first" });
+  const causes = page.getByRole("list", { name: "Root causes, what explains the damage first" });
   await expect(causes.getByRole("listitem").first()).toBeVisible();
   await expect(page.getByText("What failed first is not known")).toBeVisible();
   // What tells most for its minutes is asked here, where nobody else records it.

@@ -28,7 +28,14 @@ export const order: string[] = [];
 export interface Engine {
   readonly truly: ReadonlyMap<string, number>;
   readonly shown: ReadonlyMap<string, number>;
+  /** The worst damage that shows, which brings it in. */
+  readonly worst: string;
+  /** Causes that truly brought it about, down an unbroken line of what they caused. */
+  readonly began: ReadonlySet<string>;
 }
+
+/** What is seen where nothing is, and how often a grade is taken for the one beside it. Common practice, no source. */
+const [outOfNothing, besideIt] = [0.004, 0.1];
 
 export function drawEngine(nodes: ReadonlyMap<string, Node>, next: () => number): Engine {
   const pick = (shares: readonly number[]) => {
@@ -38,19 +45,30 @@ export function drawEngine(nodes: ReadonlyMap<string, Node>, next: () => number)
   };
   for (;;) {
     const truly = new Map<string, number>();
+    const began = new Map<string, ReadonlySet<string>>();
     for (const id of order) {
       const node = nodes.get(id)!;
       if (node.kind !== "max") throw new Error("tables are not drawn");
-      truly.set(id, node.causes.reduce((worst, { of, effect }) => Math.max(worst, pick(effect[truly.get(of)!]!)), pick(node.leak))); // prettier-ignore
+      const byItself = pick(node.leak);
+      const drawn = node.causes.map(({ of, effect }) => ({ of, grade: pick(effect[truly.get(of)!]!) }));
+      const grade = drawn.reduce((worst, each) => Math.max(worst, each.grade), byItself);
+      truly.set(id, grade);
+      const by = drawn.filter((each) => grade > 0 && each.grade === grade);
+      began.set(id, new Set([...(roots.includes(id) && grade > 0 ? [id] : []), ...by.flatMap(({ of }) => [...began.get(of)!])])); // prettier-ignore
     }
     const shown = new Map(
       findings.map(({ id }) => {
         const grade = truly.get(id)!;
-        return [id, grade > 0 && next() < misses.after ** grade ? 0 : grade] as const;
+        const most = nodes.get(id)!.kind === "max" ? (nodes.get(id) as { leak: readonly number[] }).leak.length - 1 : 1;
+        if (grade === 0) return [id, next() < outOfNothing ? 1 : 0] as const;
+        if (next() < misses.after ** grade) return [id, 0] as const;
+        const seen = next() < besideIt ? grade + (next() < 0.5 ? -1 : 1) : grade;
+        return [id, Math.min(most, Math.max(1, seen))] as const;
       }),
     );
-    const isFailed = findings.some(({ id, item }) => item.severe && shown.get(id)! > 0);
-    if (isFailed && roots.some((id) => truly.get(id)! > 0)) return { truly, shown };
+    const severe = findings.filter(({ id, item }) => item.severe && shown.get(id)! > 0 && truly.get(id)! > 0);
+    const [worst] = severe.sort((a, b) => shown.get(b.id)! - shown.get(a.id)!);
+    if (worst && began.get(worst.id)!.size > 0) return { truly, shown, worst: worst.id, began: began.get(worst.id)! };
   }
 }
 

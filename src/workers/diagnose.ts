@@ -14,7 +14,8 @@ export type Asked =
   | {
       readonly kind: "look";
       readonly run: number;
-      readonly network: Network;
+      /** Null where it is the one that was sent last: what was worked out of it is kept. */
+      readonly network: Network | null;
       readonly priors: ReadonlyMap<string, number>;
       readonly sightings: readonly Sighting[];
     }
@@ -43,15 +44,17 @@ const here = self as unknown as {
 
 let newest = 0;
 let inference: Inference | null = null;
+let known: Network | null = null;
 
 /** What is newer comes first: between two steps the page is heard, and what it no longer asks is left undone. */
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 async function look({ run, network, priors, sightings }: Extract<Asked, { kind: "look" }>): Promise<void> {
   newest = run;
+  known = network ?? known;
   await breathe();
-  if (run !== newest) return;
-  inference = new Inference(network, priors, sightings);
+  if (run !== newest || !known) return;
+  inference = new Inference(known, priors, sightings);
   const mine = inference;
   const posterior = mine.posterior();
   here.postMessage({ kind: "posterior", run, posterior });

@@ -2,6 +2,7 @@ import { fixNearlyCertain, type Fixed } from "../numeric/belief/fix";
 import { mostProbable } from "../numeric/belief/most-probable";
 import { fromOneCause, prepare, type Evidence, type Node } from "../numeric/belief/network";
 import { sampledBeliefs } from "../numeric/belief/sample";
+import { keptByName } from "../same";
 import type { Sighting } from "../causes/sightings";
 import { confirmingOf, type FindingNode, type Network } from "../causes/unfold";
 
@@ -42,6 +43,13 @@ export interface Posterior {
   /** Whether a cause still in question is confirmed, or could be by a look nobody took yet: else none can be settled. */
   readonly isConfirmable: boolean;
 }
+
+/** How far gone a damage is where a cause is there, and where it is not: the share of each grade. */
+interface Given {
+  readonly there: readonly number[];
+  readonly not: readonly number[];
+}
+const keptGiven = keptByName<Network, Map<string, Given>>();
 
 /** How much something that was seen, or looked for and not found, speaks for a cause: a log likelihood ratio in nats. */
 export interface Weight {
@@ -119,6 +127,8 @@ export class Inference {
   readonly #sightings: ReadonlyMap<string, Sighting>;
   readonly #hidden: readonly string[];
   readonly #doubt: number;
+  /** The base rates, to know them again by. */
+  readonly #rates: string;
   #evidence: Evidence;
   #posterior: Posterior | null = null;
   #fixed: Fixed | null = null;
@@ -138,6 +148,7 @@ export class Inference {
     this.#doubt = doubt;
     this.#network = network;
     this.#nodes = withPriors(network, priors);
+    this.#rates = [...priors].map(([id, rate]) => `${id} ${rate}`).sort().join(); // prettier-ignore
     this.#sightings = new Map(sightings.map((each) => [each.node, each]));
     this.#evidence = new Map(sightings.map(({ node, likelihood }) => [node, likelihood]));
     this.#hidden = [...network.of.values()].flatMap(({ kind, id }) => (kind === "finding" ? [] : [id]));
@@ -207,18 +218,34 @@ export class Inference {
     const above = causes.filter(({ node, probability }) => probability >= leastAsked && worst.some((each) => this.#findingsBelow(node).has(each))).slice(0, mostAsked); // prettier-ignore
     const explained = new Map<string, number>();
     for (const damage of worst) {
-      const asked = above.filter(({ node }) => this.#findingsBelow(node).has(damage));
-      const ready = prepare(this.#nodes, new Map(), [damage, ...asked.map(({ node }) => node)]);
-      if (ready.width > widest + 2) return null;
+      const asked = above.filter(({ node }) => this.#findingsBelow(node).has(damage)).map(({ node }) => node);
+      const given = this.#seenGiven(damage, asked);
+      if (!given) return null;
       const { likelihood } = this.#sightings.get(damage)!;
-      const seenIf = (node: string, isThere: boolean) =>
-        ready.beliefs(new Map([[node, isThere ? [0, 1] : [1, 0]]])).of.get(damage)!.reduce((sum, share, grade) => sum + share * likelihood[grade]!, 0); // prettier-ignore
-      for (const { node } of asked) {
-        const share = Math.max(0, 1 - seenIf(node, false) / Math.max(seenIf(node, true), Number.MIN_VALUE));
-        explained.set(node, Math.max(explained.get(node) ?? 0, share));
-      }
+      const seen = (shares: readonly number[]) => shares.reduce((sum, share, grade) => sum + share * likelihood[grade]!, 0); // prettier-ignore
+      for (const [node, { there, not }] of given)
+        explained.set(
+          node,
+          Math.max(explained.get(node) ?? 0, 1 - seen(not) / Math.max(seen(there), Number.MIN_VALUE)),
+        );
     }
     return explained;
+  }
+
+  /** How far gone a damage is, by what each cause is, with nothing seen: of one network and its base rates it is worked out once. */
+  #seenGiven(damage: string, causes: readonly string[]): ReadonlyMap<string, Given> | null {
+    const basis = [this.#rates];
+    const before = keptGiven(this.#network, damage, basis, () => new Map<string, Given>());
+    const missing = causes.filter((each) => !before.has(each));
+    if (missing.length > 0) {
+      const ready = prepare(this.#nodes, new Map(), [damage, ...missing]);
+      if (ready.width > widest + 2) return null;
+      for (const each of missing) {
+        const [there, not] = [[0, 1], [1, 0]].map((is) => ready.beliefs(new Map([[each, is]])).of.get(damage)!); // prettier-ignore
+        before.set(each, { there: there!, not: not! });
+      }
+    }
+    return new Map(causes.map((each) => [each, before.get(each)!]));
   }
 
   #isConfirmable(causes: readonly RankedCause[]): boolean {

@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { DiagnoseResult } from "@/core/diagnose/assess-diagnose";
 import type { Chain, NextTest, Posterior, Separation, Weight } from "@/core/diagnose/infer";
+import type { Network } from "@/core/causes/unfold";
 import type { Asked, Told } from "@/workers/diagnose";
 
 /** What follows from what was seen, as far as it is worked out; what is null is still on its way. */
@@ -58,6 +59,7 @@ function withTold(state: State, told: Told): State {
 export function useInference({ network, priors, sightings }: DiagnoseResult): Inferred {
   const worker = useRef<Worker | null>(null);
   const run = useRef(0);
+  const sent = useRef<Network | null>(null);
   const [state, setState] = useState(nothing);
   const [asked, setAsked] = useState(0);
   useEffect(() => {
@@ -66,6 +68,7 @@ export function useInference({ network, priors, sightings }: DiagnoseResult): In
       if (data.run === run.current) setState((before) => withTold(before, data));
     };
     worker.current = made;
+    sent.current = null;
     return () => {
       made.terminate();
       worker.current = null;
@@ -77,7 +80,8 @@ export function useInference({ network, priors, sightings }: DiagnoseResult): In
     run.current += 1;
     setAsked(run.current);
     const odds = new Map(priors.map(({ node, probability }) => [node, probability]));
-    say({ kind: "look", run: run.current, network, priors: odds, sightings });
+    say({ kind: "look", run: run.current, network: sent.current === network ? null : network, priors: odds, sightings }); // prettier-ignore
+    sent.current = network;
   }, [network, priors, sightings, say]);
   const weigh = useCallback((cause: string) => say({ kind: "weigh", run: run.current, cause }), [say]);
   const trace = useCallback((cause: string) => say({ kind: "trace", run: run.current, cause }), [say]);
