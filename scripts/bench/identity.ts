@@ -36,45 +36,43 @@ export function generateIdentity(variants: number, tells: number): Identity {
   };
 }
 
-/** Posterior and ranking by enumeration: for each open tell and each answer the whole table of variants and stories anew. */
+/** Posterior and ranking by enumeration, doing no work twice: what was answered is multiplied once, each open answer by each variant and story. */
 function byEnumeration(identity: Identity, evidence: Evidence): string {
   const names = Object.keys(identity.priors);
   const stories = [
     ...identity.stories,
     { id: "", prior: 1 - identity.stories.reduce((sum, story) => sum + story.prior, 0), frees: [] as string[] },
   ];
-  const table = (tells: readonly (readonly [string, string])[]) =>
-    names.map((name) =>
-      stories.reduce((sum, story) => {
-        let p = story.prior * identity.priors[name]!;
-        for (const [id, answer] of tells) {
-          const tell = identity.tells.find((each) => each.id === id)!;
-          p *= story.frees.includes(id)
-            ? 1 / tell.answers.length
-            : tell.answers.find((each) => each.id === answer)!.given[name]!;
-        }
-        return sum + p;
-      }, 0),
-    );
-  const bits = (weights: readonly number[]) => {
-    const sum = weights.reduce((a, b) => a + b, 0);
-    return -weights.reduce((total, weight) => total + (weight / sum) * Math.log2(weight / sum), 0);
+  const tells = new Map(identity.tells.map((tell) => [tell.id, tell]));
+  const given = new Map(identity.tells.flatMap((tell) => tell.answers.map((answer) => [`${tell.id} ${answer.id}`, names.map((name) => answer.given[name]!)] as const))); // prettier-ignore
+  const weights = stories.map(({ prior, frees }) =>
+    names.map((name, at) => {
+      let p = prior * identity.priors[name]!;
+      for (const [id, answer] of evidence.tells)
+        p *= frees.includes(id) ? 1 / tells.get(id)!.answers.length : given.get(`${id} ${answer}`)![at]!;
+      return p;
+    }),
+  );
+  const bits = (of: readonly number[]) => {
+    const sum = of.reduce((a, b) => a + b, 0);
+    return -of.reduce((total, weight) => total + (weight / sum) * Math.log2(weight / sum), 0);
   };
-  const answers = [...evidence.tells];
-  const now = table(answers);
+  const sumOver = (times: (story: number, at: number) => number) =>
+    names.map((_, at) => weights.reduce((sum, of, story) => sum + of[at]! * times(story, at), 0));
+  const now = sumOver(() => 1);
   const total = now.reduce((a, b) => a + b, 0);
+  const doubt = bits(now);
   return identity.tells
     .filter((tell) => !evidence.tells.has(tell.id))
-    .map((tell) => ({
-      id: tell.id,
-      rate:
-        (bits(now) -
-          tell.answers.reduce((sum, { id }) => {
-            const after = table([...answers, [tell.id, id]]);
-            return sum + (after.reduce((a, b) => a + b, 0) / total) * bits(after);
-          }, 0)) /
-        tell.minutes,
-    }))
+    .map((tell) => {
+      const freed = stories.map(({ frees }) => frees.includes(tell.id));
+      const left = tell.answers.reduce((sum, { id }) => {
+        const likely = given.get(`${tell.id} ${id}`)!;
+        const after = sumOver((story, at) => (freed[story] ? 1 / tell.answers.length : likely[at]!));
+        return sum + (after.reduce((a, b) => a + b, 0) / total) * bits(after);
+      }, 0);
+      return { id: tell.id, rate: (doubt - left) / tell.minutes };
+    })
     .reduce((a, b) => (b.rate > a.rate ? b : a)).id;
 }
 

@@ -1,4 +1,5 @@
 import type { Identity, Tell } from "../pack/schema";
+import { keptBeside } from "../same";
 
 /** What is known of an engine: what each place says, and what each tell showed. */
 export interface Evidence {
@@ -79,33 +80,59 @@ function numbersLikelihood(numbers: ReadonlyMap<string, string>, { frees }: Hypo
   return first === undefined ? 1 : others.reduce((product, other) => product * slip ** signsApart(first, other), 1);
 }
 
-/** P(this answer | hypothesis): as the pack says, or where the part was changed what it was changed to show, any answer alike where nobody says. */
-function tellLikelihood(tell: Tell, answer: string, { frees, shows, variant }: Hypothesis): number {
+/** Of one answer to a tell: how likely it is of each variant, by the order of the priors. */
+const keptAnswers = keptBeside<Tell["answers"][number], readonly number[]>();
+const byVariant = (answer: Tell["answers"][number], variants: readonly string[], count: number) =>
+  keptAnswers(answer, variants, () => variants.map((variant) => answer.given[variant] ?? 1 / count));
+
+/**
+ * P(this answer | story, variant) for all variants: as the pack says, or where the part was changed what it was changed to show, any
+ * answer alike where nobody says.
+ */
+function tellLikelihoods(
+  tell: Tell,
+  answer: string,
+  { frees, shows }: Hypothesis,
+  variants: readonly string[],
+): readonly number[] | number {
+  const count = tell.answers.length;
   if (frees.has(tell.id)) {
     const meant = shows[tell.id];
-    const others = tell.answers.length - 1;
-    if (meant === undefined) return 1 / tell.answers.length;
-    return answer === meant ? wellAltered : (1 - wellAltered) / others;
+    if (meant === undefined) return 1 / count;
+    return answer === meant ? wellAltered : (1 - wellAltered) / (count - 1);
   }
-  return tell.answers.find((each) => each.id === answer)?.given[variant] ?? 1 / tell.answers.length;
+  const known = tell.answers.find((each) => each.id === answer);
+  return known ? byVariant(known, variants, count) : 1 / count;
+}
+
+const likelihoodAt = (of: readonly number[] | number, at: number): number => (typeof of === "number" ? of : of[at]!);
+
+interface Weighed {
+  readonly hypothesis: Hypothesis;
+  /** The number of its variant, in the order of the priors. */
+  readonly at: number;
+  readonly weight: number;
 }
 
 /** Weights of all hypotheses, normalised. Evidence is taken in order of ids, so that the order of answering cannot matter even to the last bit. */
-function weigh(identity: Identity, evidence: Evidence): { readonly hypothesis: Hypothesis; readonly weight: number }[] {
+function weigh(identity: Identity, evidence: Evidence): Weighed[] {
   const tells = new Map(identity.tells.map((tell) => [tell.id, tell]));
-  const count = Object.keys(identity.priors).length;
-  const raw = hypotheses(identity).map((hypothesis) => {
+  const variants = Object.keys(identity.priors);
+  const places = inOrder(evidence.places);
+  const answered = inOrder(evidence.tells).flatMap(([id, answer]) => {
+    const tell = tells.get(id);
+    return tell ? [{ tell, answer }] : [];
+  });
+  const raw = hypotheses(identity).map((hypothesis, index): Weighed => {
+    const at = index % variants.length;
     let weight = hypothesis.prior;
-    for (const [place, says] of inOrder(evidence.places)) weight *= placeLikelihood(says, place, hypothesis, count);
+    for (const [place, says] of places) weight *= placeLikelihood(says, place, hypothesis, variants.length);
     if (evidence.numbers) weight *= numbersLikelihood(evidence.numbers, hypothesis);
-    for (const [id, answer] of inOrder(evidence.tells)) {
-      const tell = tells.get(id);
-      if (tell) weight *= tellLikelihood(tell, answer, hypothesis);
-    }
-    return { hypothesis, weight };
+    for (const { tell, answer } of answered) weight *= likelihoodAt(tellLikelihoods(tell, answer, hypothesis, variants), at); // prettier-ignore
+    return { hypothesis, at, weight };
   });
   const total = raw.reduce((sum, { weight }) => sum + weight, 0);
-  return raw.map(({ hypothesis, weight }) => ({ hypothesis, weight: weight / total }));
+  return raw.map((each) => ({ ...each, weight: each.weight / total }));
 }
 
 /**
@@ -163,28 +190,27 @@ export interface NextCheck {
  */
 export function rankChecks(identity: Identity, evidence: Evidence): NextCheck[] {
   const weights = weigh(identity, evidence);
-  const marginal = (of: readonly { readonly variant: string; readonly weight: number }[]) => {
-    const sums = new Map<string, number>();
-    for (const { variant, weight } of of) sums.set(variant, (sums.get(variant) ?? 0) + weight);
-    return sums;
-  };
-  const doubt = entropy(
-    marginal(weights.map(({ hypothesis, weight }) => ({ variant: hypothesis.variant, weight }))).values(),
-  );
+  const variants = Object.keys(identity.priors);
+  const prior = new Float64Array(variants.length);
+  for (const { at, weight } of weights) prior[at]! += weight;
+  const doubt = entropy(prior);
   return identity.tells
     .filter((tell) => !evidence.tells.has(tell.id))
     .map((tell): NextCheck => {
       let left = 0;
       const outcomes = tell.answers.map(({ id }) => {
-        const after = weights.map(({ hypothesis, weight }) => ({
-          variant: hypothesis.variant,
-          weight: weight * tellLikelihood(tell, id, hypothesis),
-        }));
-        const probability = after.reduce((sum, { weight }) => sum + weight, 0);
-        const sums = [...marginal(after)].map(([variant, weight]) => ({ variant, sure: weight / probability }));
-        left += probability * entropy(sums.map(({ sure }) => sure));
-        const best = sums.reduce((a, b) => (b.sure > a.sure ? b : a));
-        return { answer: id, probability, ...best };
+        const sums = new Float64Array(variants.length);
+        let [story, likely]: [string | null | undefined, readonly number[] | number] = [undefined, 0];
+        for (const { hypothesis, at, weight } of weights) {
+          // Of one story all variants come one after the other.
+          if (hypothesis.story !== story) [story, likely] = [hypothesis.story, tellLikelihoods(tell, id, hypothesis, variants)]; // prettier-ignore
+          sums[at]! += weight * likelihoodAt(likely, at);
+        }
+        const probability = sums.reduce((sum, each) => sum + each, 0);
+        const sure = sums.map((each) => each / probability);
+        left += probability * entropy(sure);
+        const best = sure.reduce((most, each, at) => (each > sure[most]! ? at : most), 0);
+        return { answer: id, probability, variant: variants[best]!, sure: sure[best]! };
       });
       // Rounding must not turn 'tells nothing' into a tiny gain or loss.
       const bits = Math.max(0, doubt - left) < 1e-12 ? 0 : doubt - left;
