@@ -169,9 +169,8 @@ async function laidBare(): Promise<void> {
   await bare.evaluate("globalThis.__name = (of) => of");
   await bare.evaluate(() => {
     const inputs = () => [...document.querySelectorAll<HTMLInputElement>("main input")];
-    const anew = (of: Element | null | undefined) => {
-      if (of) of.innerHTML = String(of.innerHTML);
-    };
+    // Made anew as elements, with nothing read as text: the least that any page does.
+    const anew = (of: Element | null | undefined) => of?.replaceWith(of.cloneNode(true));
     let at = 0;
     inputs()[0]?.focus();
     window.addEventListener("keydown", (event) => {

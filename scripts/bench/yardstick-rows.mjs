@@ -32,15 +32,22 @@ export const yardstickRows = (yardstick) =>
   );
 
 /** Rows of the bench about one plan for all parts: what it takes, and what it is worth. */
-export function wholePlanRows({ instances, plain, tight, pinned, frontier, together, againstBare, same }) {
+export function wholePlanRows({ instances, posing, plain, tight, pinned, frontier, together, againstBare, same }) {
   const ms = (value) => `${value.toFixed(0)} ms`;
   return [
     [
-      `one plan for 153 parts proven the best, ${instances} instances, p50; p95`,
-      `${ms(plain.p50)}; ${ms(plain.p95)}`,
+      "what its parts are to be expected to last, learned for the whole engine, and every way priced, p50; longest",
+      `${ms(posing.p50)}; ${ms(posing.most)}`,
+      "",
+      "printed",
+      null,
+    ],
+    [
+      `one plan for 153 parts proven the best, ${instances} instances, p50; longest`,
+      `${ms(plain.p50)}; ${ms(plain.most)}`,
       "",
       "at most 1 s; 5 s",
-      plain.p50 <= 1000 && plain.p95 <= 5000,
+      plain.p50 <= 1000 && plain.most <= 5000,
     ],
     [
       "the same, as sure as hardly any and for hardly more than it takes, p50; longest",
@@ -50,11 +57,11 @@ export function wholePlanRows({ instances, plain, tight, pinned, frontier, toget
       tight.most <= 15_000,
     ],
     [
-      "the same with one option pinned, p50; p95",
-      `${ms(pinned.p50)}; ${ms(pinned.p95)}`,
+      "the same with one option pinned, p50; longest",
+      `${ms(pinned.p50)}; ${ms(pinned.most)}`,
       "",
       "at most 3 s",
-      pinned.p95 <= 3000,
+      pinned.most <= 3000,
     ],
     [
       `plans from the cheapest to the surest, up to ${frontier.points} of them, longest`,
