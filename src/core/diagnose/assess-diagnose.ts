@@ -67,6 +67,12 @@ function failureOf(
   return [...symptoms, ...severe];
 }
 
+/** Whether every part of a class that is still whole was checked for cracks, by a check that counts. */
+function isCrackChecked(of: string | undefined, { parts, scrapped }: Known["crack"]): boolean {
+  const asked = parts.filter(({ part, partClass }) => partClass.id === of && !scrapped.has(part.id));
+  return asked.length > 0 && asked.every(({ isChecked, isUndrawn }) => isChecked && !isUndrawn);
+}
+
 /** What is otherwise now than it was shown to whoever settled the cause: withdrawn, milder, or found since. */
 function changedSince(network: Network, { witness }: Settlement, now: ReadonlyMap<string, Sighting>): Problem[] {
   if (!witness) return [];
@@ -122,7 +128,7 @@ interface Known {
   readonly match: Pick<MatchResult, "pairings">;
   readonly findings: Pick<FindingsResult, "byPart">;
   readonly ledger: Pick<LedgerResult, "broken">;
-  readonly crack: Pick<CrackResult, "parts">;
+  readonly crack: Pick<CrackResult, "parts" | "scrapped">;
 }
 
 /**
@@ -209,7 +215,8 @@ export function assessDiagnose(
         (each) => each.cause === cause && each.place === place && each.action === action.id,
       );
       const answer = answers.at(-1) ?? null;
-      return { cause, place, causeName: nameOfNode(node), action, state: answer?.outcome ?? "open", answer };
+      const state = answer?.outcome ?? (action.by === "crack-check" && isCrackChecked(action.class, crack) ? "done" : "open"); // prettier-ignore
+      return { cause, place, causeName: nameOfNode(node), action, state, answer };
     });
   });
   return {

@@ -378,6 +378,26 @@ describe("the gate", () => {
     expect(judged(bench).diagnosis.gate).toBe("settled");
   });
 
+  test("sister rods that were crack-checked fill what the cause asks for, once all that are whole were", () => {
+    const bench = new TestBench(orrinshaw);
+    see(bench, "rod-2", "bent", "broken", { place: "beam" });
+    see(bench, "rod-2", "fracture", "beach-marks", { place: "beam" });
+    answer(bench, "rod-halves-free", 1, "n2");
+    settle(bench, [{ cause: "rod-flaw", place: "n2" }], { reason: "beach marks over half of it" });
+    const asked = () => judged(bench).diagnosis.actions.map(({ action, state }) => [action.id, state]);
+    expect(asked()).toEqual([["rods-check", "open"]]);
+    const check = (slot: string) => {
+      const part = bench.partIn.get(slot)!;
+      bench.add("part-cleaned", { part, treatment: "solvent", first: [] });
+      bench.add("crack-checked", { part, method: "magnetic", zones: [], when: "before-machining", found: "nothing", preparation: null, by: null }); // prettier-ignore
+    };
+    for (const n of [1, 3, 4, 5]) check(`rod-${n}`);
+    bench.add("part-scrapped", { part: bench.partIn.get("rod-2")!, why: "broken", made: "marked", certificate: null });
+    expect(asked()).toEqual([["rods-check", "open"]]);
+    check("rod-6");
+    expect(asked()).toEqual([["rods-check", "done"]]);
+  });
+
   test("what was never tested, is unlikely or is withdrawn settles nothing", () => {
     const bench = new TestBench(orrinshaw);
     looked(bench, [5], "all");

@@ -64,6 +64,8 @@ export interface MatchResult {
   /** Lines of the working lists that are done, by their ids. */
   readonly ticked: ReadonlySet<string>;
   readonly judge: Judge;
+  /** What the engine is and goes into. */
+  readonly into: Into;
   readonly told: (of: End, attribute: string) => Told | null;
   readonly problems: readonly Problem[];
 }
@@ -81,9 +83,16 @@ const nothing: MatchResult = {
   quantities: [],
   ticked: new Set(),
   judge: () => ({ allowed: null, state: "open", checks: [] }),
+  into: { variant: null, application: null },
   told: () => null,
   problems: [],
 };
+
+/** What a remedy defeats that the law asks for where the engine goes; while nobody says where that is it counts. */
+export const unlawfulIn = ({ unlawful }: Remedy, { application }: Pick<Into, "application">): Remedy["unlawful"] =>
+  unlawful && (unlawful.applications.length === 0 || application === null || unlawful.applications.includes(application)) // prettier-ignore
+    ? unlawful
+    : undefined;
 
 /** What is at the ends of a mating with these candidates in its places. */
 const endsAt = (ends: readonly string[], picked: readonly (Candidate | null)[]): readonly (End | null)[] =>
@@ -294,13 +303,12 @@ export function assessMatch(
     const isBridged = found.allowed !== true && remedy !== undefined;
     const reasons: Problem[] = [];
     if (isBridged) {
-      const { unlawful } = remedy;
-      const isUnlawful = unlawful && (unlawful.applications.length === 0 || into.application === null || unlawful.applications.includes(into.application)); // prettier-ignore
+      const unlawful = unlawfulIn(remedy, into);
       reasons.push(
         taken!.state === "done"
           ? problem("mating-bridged", about, { mating: mating.name, remedy: remedy.name })
           : problem("remedy-owed", about, { mating: mating.name, remedy: remedy.name }),
-        ...(isUnlawful ? [problem("remedy-unlawful", about, { remedy: remedy.name, text: unlawful.text })] : []),
+        ...(unlawful ? [problem("remedy-unlawful", about, { remedy: remedy.name, text: unlawful.text })] : []),
       );
     } else if (found.allowed === false) reasons.push(problem("mating-wrong", about, params()));
     else if (
@@ -335,6 +343,7 @@ export function assessMatch(
     match,
     places,
     pairings,
+    into,
     ...inPlaces(candidates),
     returns,
     quantities: match.quantities.filter(({ onlyIf }) => !onlyIf || holds(onlyIf, ofNoPart(situation)) === true),

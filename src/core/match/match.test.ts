@@ -8,6 +8,7 @@ import { pellbrook } from "../fixtures/packs/pellbrook";
 import { readCatalogueCsv } from "../catalogue/catalogue";
 import { decide } from "../fixtures/choices";
 import { bring, matchOf, merged, note, pick, small } from "../fixtures/merge";
+import { unlawfulIn } from "./assess-match";
 import type { CompiledPack } from "../pack/compile-pack";
 import { readPack } from "../lint/read-pack";
 import { Mating } from "../pack/schema-match";
@@ -255,6 +256,22 @@ describe("one engine of several", () => {
     expect(stateAt(ship, "followers cam-follower-1")).toBe("open");
     note(ship, follower, "follower-hardness", "failed");
     expect(stateAt(ship, "followers cam-follower-1")).toBe("wrong");
+  });
+
+  test("what the law does not let stand is chosen only where nothing else goes together", () => {
+    const best = (others: boolean) => {
+      const bench = ferry();
+      const pump = bring(bench, "injection-pump", "DN-IP", { "built-for": "m1", "lift-drive": "gear" });
+      if (others) bring(bench, "front-case", "DN-FC", { "built-for": "m1", "lift-drive": "gear" });
+      const match = matchOf(bench);
+      const at = match.candidates.get("injection-pump")!.findIndex(({ part }) => part?.id === pump);
+      const found = resolve(orrinshaw, match, new Map([["injection-pump", at]]), "fewest-changes", anything);
+      if (found.kind !== "solved") throw new Error(found.kind);
+      return found.solutions[0]!.remedies.map(({ remedy }) => unlawfulIn(remedy, match.into) !== undefined);
+    };
+    expect([best(false), best(true)]).toEqual([[true], []]);
+    const [remedy] = orrinshaw.pack.match!.matings.find(({ id }) => id === "lift-pump-drive")!.remedies;
+    expect([null, "passenger-vessel", "generator"].map((application) => unlawfulIn(remedy!, { application }) !== undefined)).toEqual([true, true, false]); // prettier-ignore
   });
 
   test("a remedy makes it go together, is owed until done, and says where it is unlawful", () => {
@@ -551,6 +568,12 @@ describe("the best that goes together", () => {
       const bench = broken();
       offer(bench, "carburettor", "U-1,unpriced,,EUR,1,,,,,,flange=two-40");
       expect(best(bench, "cheapest").bought).toEqual(["K-1", "K-1"]);
+    });
+
+    test("a number that another took the place of is not chosen, however cheap it is", () => {
+      const bench = broken("v-v4", ["carburettor"]);
+      offer(bench, "carburettor", "O-1,old stock,1,EUR,1,,,,O-2,,flange=two-40");
+      expect(best(bench, "cheapest").bought).toEqual(["S-carburettor", "own"]);
     });
 
     test("soonest is when the last of it is there, not the sum; the same as a linear program", async () => {

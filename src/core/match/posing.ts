@@ -4,7 +4,7 @@ import type { CompiledPack } from "../pack/compile-pack";
 import type { Remedy } from "../pack/schema-match";
 import { slotsOf } from "../pack/slots-of";
 import type { Variable, Constraint } from "../numeric/bucket-elimination";
-import type { MatchResult } from "./assess-match";
+import { unlawfulIn, type MatchResult } from "./assess-match";
 import type { Candidate } from "./ends";
 import { isOutside, type MatingPlace } from "./places";
 
@@ -50,6 +50,8 @@ const weights: Readonly<
 };
 /** A day later weighs more than all else, where it has to be soon: so much for each step of waiting. */
 const later = 100_000_000;
+/** What the law does not let stand is taken only where nothing else goes together, and is said to be that: it weighs more than all else. */
+const lawless = 10_000_000_000;
 /** What a part is taken to cost of which nobody knows a price: dear, so that not knowing is never cheap. */
 const usualPrice = 1000;
 /** Combinations of one place that are tried to see whether any of it is open. */
@@ -67,6 +69,9 @@ function priceOf(pack: CompiledPack, { part, offer, slot }: Candidate): number |
 
 /** Days until a candidate is there; infinite where nobody knows. */
 const daysOf = ({ part, offer }: Candidate): number => (part !== null ? 0 : (offer?.sold.leadDays ?? Infinity));
+
+/** A number that another took the place of is bought by nobody who was not told to. */
+const isOldStock = ({ offer }: Candidate): boolean => offer !== null && offer.sold.supersededBy !== null;
 
 /** The kits among what may be chosen, by their numbers, each with the offer that it came with first. */
 const kitsOf = (candidates: readonly Candidate[]): ReadonlyMap<string, CataloguePart> =>
@@ -155,7 +160,8 @@ export class Posing {
     return {
       costs: candidates.map((candidate, option) => {
         const isPinned = this.#pins.get(slot) === option;
-        if (!mayBe(option) || (!isPinned && this.#own(candidate).allowed === false)) return Infinity;
+        const isRefused = this.#own(candidate).allowed === false || isOldStock(candidate);
+        if (!mayBe(option) || (!isPinned && isRefused)) return Infinity;
         const isChange = candidate !== this.#match.inPlace.get(slot);
         const isNews = this.#seen.has(slot) && !candidate.cameHere;
         // Used and of the same make it looks the part at least; new ones do not.
@@ -190,7 +196,9 @@ export class Posing {
   /** How a place is made right: as it is, by looking first, or by a remedy. */
   #manners({ mating }: MatingPlace): number[] {
     const { open, money, looks } = this.#weight;
-    const ofRemedy = (remedy: Remedy) => Math.round(open + money * this.#ofRemedy(remedy) + (remedy.reversible ? 0 : looks)); // prettier-ignore
+    const ofRemedy = (remedy: Remedy) =>
+      Math.round(open + money * this.#ofRemedy(remedy) + (remedy.reversible ? 0 : looks)) +
+      (unlawfulIn(remedy, this.#match.into) ? lawless : 0);
     return [0, open + (money > 1 ? 0 : 1), ...mating.remedies.map(ofRemedy)];
   }
 

@@ -81,6 +81,8 @@ export const Cause = z.strictObject({
         does: z.enum(["repair", "replace", "check", "advise"]),
         /** The parts that it is done to. */
         class: z.optional(Id),
+        /** It is done where every part of the class was crack-checked: nobody says so twice. */
+        by: z.optional(z.literal("crack-check")),
       }),
     )
     .check(z.minLength(1), z.maxLength(12)),

@@ -17,6 +17,8 @@ import { useLinearProgram } from "./use-linear-program";
 import { GetPart } from "../../parts/GetPart";
 import { FromCatalogue } from "./FromCatalogue";
 import { SourceTable } from "./SourceTable";
+import type { MatingPlace } from "@/core/match/places";
+import { sayProblem } from "@/words/say-problem";
 import { WorkList } from "./WorkList";
 import { preferenceWords, workWords } from "./words";
 
@@ -66,8 +68,13 @@ function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () =>
 
 /** Out of what there is, what goes together: pins, a preference, the best and the next really different ones. */
 export function ChooseTab() {
-  const { pack, assessment, append } = useJob();
+  const { pack, assessment, append, wording } = useJob();
   const { match } = assessment;
+  /** What stands against each other with its figures, where it is so as it stands; else what it will look like. */
+  const whyWrong = ({ id, mating }: MatingPlace) => {
+    const [reason] = match.pairings.find(({ place }) => place.id === id)?.reasons ?? [];
+    return reason ? sayProblem(reason, wording) : `${mating.name}: ${mating.wrong.looks}`;
+  };
   const own = useMemo(() => ownVerdicts(assessment.choices, assessment.inHand, assessment.order), [assessment]);
   const offered = preferences.filter((each) => each !== "original-look" || match.match?.looks !== undefined);
   const list = [...transferList(pack, match, standing(match, own)), ...labelLines(match)];
@@ -182,7 +189,7 @@ export function ChooseTab() {
                   </chakra.li>
                 ) : (
                   <chakra.li key={demand.place.id} py="4px" fontSize="14px">
-                    {demand.place.mating.name}: {demand.place.mating.wrong.looks}{" "}
+                    {whyWrong(demand.place)}{" "}
                     <Chip
                       isOn={false}
                       onClick={() => {
