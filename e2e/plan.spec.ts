@@ -80,6 +80,9 @@ test("a plan for all parts: what the order cannot have is given way in by one ta
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: /^oil pick-up/i })).toContainText("The owner has a new one");
   await page.getByRole("button", { name: "The plan" }).click();
+  // A new one more than the budget had room for: fewer hours would do, or a little more money.
+  await expect(page.getByRole("button", { name: /^be content with .* h, for which one is/ })).toBeVisible();
+  await page.getByRole("button", { name: /^pay up to/ }).click();
   await expect(page.getByRole("listitem").getByRole("button", { name: /^Oil pick-up/i })).toContainText("decided");
   await expect(bar.getByRole("button", { name: "Adopt this plan instead" })).toBeVisible();
 
