@@ -193,15 +193,19 @@ export class Inference {
     };
   }
 
-  /** Severe damage that is recorded, as far gone as any of it. */
+  /** Severe damage that is recorded, as far gone as any of it: what broke at a place before what gathers from all of them. */
   #worst(): readonly string[] {
     const severe = [...this.#sightings.values()].flatMap(({ node, grade }) => {
       const of = this.#network.of.get(node);
-      const most = gradesIn(this.#nodes.get(node)!);
-      return of?.kind === "finding" && of.item.severe && grade > 0 ? [{ node, share: grade / most }] : [];
+      if (of?.kind !== "finding" || !of.item.severe || grade === 0) return [];
+      return [{ node, share: grade / gradesIn(this.#nodes.get(node)!), gathers: of.place === null }];
     });
     const most = Math.max(0, ...severe.map(({ share }) => share));
-    return severe.flatMap(({ node, share }) => (share >= most - 1e-9 ? node : [])).slice(0, mostWorst);
+    return severe
+      .filter(({ share }) => share >= most - 1e-9)
+      .sort((a, b) => Number(a.gathers) - Number(b.gathers) || (a.node < b.node ? -1 : 1))
+      .map(({ node }) => node)
+      .slice(0, mostWorst);
   }
 
   /**
