@@ -7,7 +7,6 @@ import { choiceAt } from "../fixtures/choices";
 import { demoJob } from "../fixtures/load";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
 import type { Payload } from "../entry/schema";
-import { survivesAge } from "../lives/survival";
 import { standardUncertainty } from "../quantity/estimate";
 import { hoursToLimit } from "./endurance";
 
@@ -120,13 +119,6 @@ describe("an unknown history widens it", () => {
     // Nine in ten of the one and one in ten of the other: not knowing widens it as before.
     expect(first.probability).toBeCloseTo(0.9 * exact.probability! + 0.1 * either.probability!, 9);
     expect(first.width).toBe(either.width);
-    // A life goes by the same: outside check by jStat's Weibull, over the age as it is mixed.
-    const lasts = { hours: 10_000, shape: 3 };
-    const scale = lasts.hours / Math.log(2) ** (1 / lasts.shape);
-    const left = (age: number) =>
-      (1 - jStat.weibull.cdf(age + 6000, scale, 3)) / (1 - jStat.weibull.cdf(age, scale, 3));
-    const mean = Array.from({ length: 2000 }, (_, at) => left(((at + 0.5) * 12_000) / 2000)).reduce((sum, each) => sum + each, 0) / 2000; // prettier-ignore
-    expect(survivesAge(lasts, first.age, 6000)).toBeCloseTo(0.9 * left(12_000) + 0.1 * mean, 4);
   });
   test("a part's own hours come before the engine's, and its own unknown is unknown", () => {
     expect(spread({ "hours-since-new": 12_000, "hours-since-overhaul": 6000 }, { own: 4000 }).age).toEqual({

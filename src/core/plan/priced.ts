@@ -13,7 +13,7 @@ import { pickedInstead, type Picks } from "./picked-instead";
 import { minorUnits, moneyOf, weightOf, type Money } from "../option/price-option";
 import { goes } from "../option/same-option";
 import { Prospects } from "./prospects";
-import type { Prospect } from "../lives/outlook";
+import type { Prospect } from "../outlook/outlook";
 
 /** What the chance of a part to reach the hours wanted is made of: each as a chance of its own, all of them multiplied. */
 export interface Share {

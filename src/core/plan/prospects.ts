@@ -2,8 +2,8 @@ import { ageOf, cameWithEngine, figureOf, sinceItems, wornShare, type Endurance 
 import type { RowResult } from "../measure/assess-row";
 import type { Part } from "../entry/fold";
 import { groupBy } from "../group";
-import type { WornShare } from "../lives/fate";
-import { Outlook, type KnownPart, type Law, type Prospect } from "../lives/outlook";
+import type { WornShare } from "../outlook/fate";
+import { Outlook, type KnownPart, type Law, type Prospect } from "../outlook/outlook";
 import type { Choice } from "../option/option";
 import { jobSituation, type Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";

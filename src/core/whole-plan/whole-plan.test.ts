@@ -20,7 +20,7 @@ import { linearProgram, pickOf } from "../numeric/linear-program";
 import { minorUnits, moneyOf } from "../option/price-option";
 import { meanOf } from "../plan/priced";
 import { decidedOn } from "../plan/standing";
-import { survives, survivesAge } from "../lives/survival";
+import { survives } from "../outlook/survival";
 import { causesLeft, failsAgain } from "./causes-left";
 import { planOfJob, posePlan, type PosedPlan } from "./pose-plan";
 import { answerOrder, bestPlan, demandsOf, fewerHours, frontier, nothingDemanded as free, planOf, productOf, solvePlan, soonest, undominated, type Plan } from "./whole-plan"; // prettier-ignore
@@ -65,15 +65,6 @@ describe("how long a part lasts", () => {
     }
     expect(survives({ hours: 1e-300, shape: 10 }, 5000, 700)).toBe(0);
     expect(survives({ hours: 1000, shape: 1 }, 5000, 700)).toBeCloseTo(survives({ hours: 1000, shape: 1 }, 0, 700), 12);
-  });
-
-  test("an age between two is all of them; one that nobody knows is never new", () => {
-    const lasts = { hours: 1000, shape: 3 };
-    let sum = 0;
-    for (let at = 0; at < 100_000; at += 1) sum += survives(lasts, 200 + (600 * (at + 0.5)) / 100_000, 500) / 100_000;
-    expect(survivesAge(lasts, { from: 200, to: 800 }, 500)).toBeCloseTo(sum, 6);
-    expect(survivesAge(lasts, null, 500)).toBeLessThan(survivesAge(lasts, { from: 200, to: null }, 500));
-    expect(survivesAge(lasts, { from: 0, to: null }, 500)).toBeLessThan(survives(lasts, 0, 500));
   });
 
   test("what has to come off before a part comes off again, there and back", () => {

@@ -1,7 +1,7 @@
 import { daysBetween } from "../entry/clock";
 import type { Order } from "../order/order";
 import { keptBeside } from "../same";
-import { together } from "../lives/outlook";
+import { together } from "../outlook/outlook";
 import { layOut, linearProgram, pickOf, type Layout, type Row } from "../numeric/linear-program";
 import { daysOf, discountFor, near, riskOf, type PosedPlan } from "./pose-plan";
 import { minorUnits } from "../option/price-option";

@@ -1,7 +1,7 @@
 import { groupBy } from "../group";
 import type { Age } from "../measure/endurance";
-import { courseOf, fateOf, renewals, type AgeNode, type Course, type Fate, type WornShare } from "./fate";
-import { survives, type Lasts } from "./survival";
+import { agesOf, courseOf, fateOf, renewals, type Course, type Fate, type WornShare } from "./fate";
+import type { Lasts } from "./survival";
 
 /** How long parts of a kind last when new, and how well that is known. */
 export interface Law extends Lasts {
@@ -50,7 +50,6 @@ const [leastRun, mostRun] = [0.15, 5];
 const fine = [-2.25, -1.5, -0.75, 0, 0.75, 1.5, 2.25];
 const coarse = [-1.8, -0.6, 0.6, 1.8];
 const ofKind = [-2, -1, 0, 1, 2];
-const ageNodes = [1 / 6, 1 / 2, 5 / 6];
 const hourNodes = 8;
 
 /** One state that an engine may be in. */
@@ -86,19 +85,6 @@ function statesOf(parts: readonly KnownPart[], ahead: number): readonly State[] 
       ),
     ),
   );
-}
-
-/**
- * Ages between two, each as likely as the next, but for what is likely all of them. Of a part that was read, one that would hardly
- * have lived so long was more likely renewed on the way, and the reading says which; of one that nobody read it is not hoped for.
- */
-function nodesOf({ from, to, whole: said = 0 }: Age, law: Law, lasts: Lasts, isRead: boolean): readonly AgeNode[] {
-  // Of one that nobody can bound it may have half of its kind behind it.
-  const upTo = to ?? Math.max(from, law.hours);
-  if (upTo === from) return [[from, 1]];
-  const whole = isRead ? said * survives(lasts, 0, upTo) : said;
-  const spread = ageNodes.map((at): AgeNode => [from + at * (upTo - from), (1 - whole) / ageNodes.length]);
-  return whole > 0 ? [[upTo, whole], ...spread] : spread;
 }
 
 /** Of an engine that has run so many hours: likely all of them. */
@@ -209,7 +195,7 @@ export class Outlook {
     const key = [lasts.hours, lasts.shape, age.from, age.to, age.whole, most, isRead].join(" ");
     const known = this.#courses.get(key);
     if (known) return known;
-    const course = courseOf(lasts, nodesOf(age, law, lasts, isRead), this.#ahead, renewals(lasts, this.#ahead), most);
+    const course = courseOf(lasts, agesOf(age, law, lasts, isRead), this.#ahead, renewals(lasts, this.#ahead), most);
     const found = { course, unread: fateOf(course, null) };
     this.#courses.set(key, found);
     return found;

@@ -1,3 +1,4 @@
+import type { Age } from "../measure/endurance";
 import { gaussNodes } from "../numeric/gauss-legendre";
 import { normalDensity } from "../numeric/normal-cdf";
 import { survives, type Lasts } from "./survival";
@@ -13,6 +14,30 @@ export interface WornShare {
 
 /** An age that a part may have, and how likely. */
 export type AgeNode = readonly [age: number, weight: number];
+
+/** Shares of the way between two ages at which what may be any of them is taken. */
+const ageNodes = [1 / 6, 1 / 2, 5 / 6];
+
+/**
+ * Ages between two, each as likely as the next, but for what is likely all of them. Of a part that was read, one that would hardly
+ * have lived so long was more likely renewed on the way, and the reading says which; of one that nobody read it is not hoped for.
+ *
+ * @param law    of the kind, as it is said
+ * @param lasts  the same as it is taken here: in one state of the engine
+ */
+export function agesOf(
+  { from, to, whole: said = 0 }: Age,
+  law: Lasts,
+  lasts: Lasts,
+  isRead: boolean,
+): readonly AgeNode[] {
+  // Of one that nobody can bound it may have half of its kind behind it.
+  const upTo = to ?? Math.max(from, law.hours);
+  if (upTo === from) return [[from, 1]];
+  const whole = isRead ? said * survives(lasts, 0, upTo) : said;
+  const spread = ageNodes.map((at): AgeNode => [from + at * (upTo - from), (1 - whole) / ageNodes.length]);
+  return whole > 0 ? [[upTo, whole], ...spread] : spread;
+}
 
 /** What becomes of a part before the hours wanted, and how well what was read of it agrees with that. */
 export interface Fate {

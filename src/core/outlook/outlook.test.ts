@@ -1,6 +1,7 @@
 import { jStat } from "jstat";
+import type { Age } from "../measure/endurance";
 import { seeded } from "../numeric/seeded";
-import { courseOf, fateOf, renewals, type WornShare } from "./fate";
+import { agesOf, courseOf, fateOf, renewals, type WornShare } from "./fate";
 import { Outlook, sharedBy, together, type KnownPart, type Law } from "./outlook";
 import { survives } from "./survival";
 
@@ -45,6 +46,20 @@ test("what becomes of a part is the integral over the ends that it may come to, 
       expect(Math.abs(fate.lasts - exact.lasts)).toBeLessThan(0.015);
       expect(Math.abs(fate.likelihood / exact.likelihood - 1)).toBeLessThan(0.05);
     }
+});
+
+test("an age between two is all of them, likely all of it where nobody says that it was renewed, and never none where nobody knows", () => {
+  const scale = law.hours / Math.LN2 ** (1 / law.shape);
+  const left = (age: number) => (1 - jStat.weibull.cdf(age + 2000, scale, 3)) / (1 - jStat.weibull.cdf(age, scale, 3));
+  const mean = (from: number, to: number) => Array.from({ length: 2000 }, (_, at) => left(from + ((at + 0.5) * (to - from)) / 2000)).reduce((sum, each) => sum + each, 0) / 2000; // prettier-ignore
+  const chance = (age: Age, isRead = false) => fateOf(courseOf(law, agesOf(age, law, law, isRead), 2000, renewals(law, 2000), null), null).lasts; // prettier-ignore
+  // Three ages stand for all between two: within a hundredth.
+  expect(Math.abs(chance({ from: 1000, to: 7000 }) - mean(1000, 7000))).toBeLessThan(0.01);
+  expect(Math.abs(chance({ from: 0, to: 6000, whole: 0.9 }) - (0.9 * left(6000) + 0.1 * mean(0, 6000)))).toBeLessThan(0.01); // prettier-ignore
+  // Nobody can say how old it is at most: half of its kind may be behind it.
+  expect(chance({ from: 0, to: null })).toBeLessThan(left(0));
+  // One that was read, and would hardly have lived so long, was more likely renewed on the way.
+  expect(chance({ from: 0, to: 20_000, whole: 0.9 }, true)).toBeGreaterThan(chance({ from: 0, to: 20_000, whole: 0.9 }) + 0.1); // prettier-ignore
 });
 
 test("what all parts share is learned as the integral over it says", () => {
