@@ -71,7 +71,7 @@ const steps = 24;
  * steps from none to all of it.
  *
  * @source  renewal equation m(t) = F(t) + integral of m(t - x) dF(x), Feller (1941); midpoints of even steps
- * @example renewals({ hours: 1000, shape: 2 }, 1000).at(-1) // 0.57 and a little
+ * @example renewals({ hours: 1000, shape: 2 }, 1000).at(-1) // 0.5642457043762013
  */
 export function renewals(lasts: Lasts, hours: number): readonly number[] {
   const ended = Array.from({ length: steps + 1 }, (_, at) => 1 - survives(lasts, 0, (hours * at) / steps));

@@ -151,6 +151,7 @@ export const productOf = (posed: PosedPlan, { picks, causes }: Pick<Plan, "picks
 
 /** A chance is met within so many turns, and no surer than this share above what is demanded where less would cost less. */
 const [turns, above] = [3, 1.01];
+const looser = [0.97, 0.93, 0.88, 0.8, 0.7, 0.55];
 
 /**
  * The best plan by an aim under what is demanded. The program sums risks part by part; what all parts share makes them run or fail
@@ -163,8 +164,15 @@ export async function bestPlan(posed: PosedPlan, aim: Aim, demands: Demands, sol
   let best: Planned = first;
   if (first === "impossible") {
     const surest = await solvePlan(posed, "chance", { ...demands, chance: null }, solve);
-    if (typeof surest === "string" || surest.chance < chance) return first;
-    best = surest;
+    if (typeof surest === "string") return first;
+    if (surest.chance >= chance) best = surest;
+    // The surest by the sum is not always the surest: what is left of the demand is let go step by step.
+    for (const share of looser) {
+      if (best !== first) break;
+      const tried = await solvePlan(posed, aim, { ...demands, chance: chance * share }, solve);
+      if (typeof tried !== "string" && tried.chance >= chance) best = tried;
+    }
+    if (best === first) return first;
   }
   for (let turn = 0; turn < turns && typeof best !== "string" && best.chance > chance * above; turn += 1) {
     const next: Planned = await solvePlan(
