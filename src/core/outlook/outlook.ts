@@ -207,8 +207,9 @@ export class Outlook {
     const inState = (figure: (fate: Fate) => number) =>
       fates.map((of, state) => of.reduce((sum, fate, at) => sum + (off?.[state] ?? unread)[at]! * figure(fate), 0));
     const mean = (of: readonly number[]) => of.reduce((sum, each, at) => sum + this.weights[at]! * each, 0);
-    const lasts = inState((fate) => fate.lasts);
-    return { chance: mean(lasts), failures: mean(inState(({ failures }) => failures)), inState: lasts };
+    // What is certain is not more than that for rounding.
+    const lasts = inState((fate) => fate.lasts).map((chance) => Math.min(1, chance));
+    return { chance: Math.min(1, mean(lasts)), failures: mean(inState(({ failures }) => failures)), inState: lasts };
   }
 }
 

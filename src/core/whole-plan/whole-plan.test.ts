@@ -338,6 +338,21 @@ describe("what is proposed", () => {
   const plain = (bench: TestBench, hours = 4000) => pose(bench, hours);
   const at = (posed: PosedPlan, slot: string) => posed.places.findIndex(({ choice }) => choice.slot.id === slot);
 
+  test("an engine nobody looked at, of no hours or of millions, wanted for none or for ever, has chances that are chances", () => {
+    for (const [pack, hours, age] of [
+      [tarnwick, 0, null],
+      [tarnwick, 1e9, 5e6],
+      [pellbrook, 0.5, 0],
+      [pellbrook, 3000, null],
+      [pellbrook, 1e9, null],
+    ] as const) {
+      const bench = new TestBench(pack, { hoursWanted: hours });
+      bench.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: age });
+      const odd = pose(bench, hours).places.flatMap(({ offers }) => offers.flatMap(({ chance, failures, total, inState }) => [chance, ...inState].every((each) => each >= 0 && each <= 1) && failures >= 0 && Number.isFinite(total) ? [] : chance)); // prettier-ignore
+      expect([hours, age, odd]).toEqual([hours, age, []]);
+    }
+  });
+
   test("of like parts the worse never stays while the better goes, however easy it is to get at", async () => {
     const bench = engine(tarnwick, 120);
     bench.add("intake-noted", { section: "history", item: "hours-since-new", part: null, place: null, value: 300 });
