@@ -99,6 +99,9 @@ const views = [
       openStation(page, "Hill tram 2", "Decide", "What becomes of each part")
         .then(() => page.getByRole("button", { name: "The plan" }).click())
         .then(() => page.getByRole("slider").waitFor())
+        // No plan is as sure as its owner wants: one is looked at all the same.
+        .then(() => page.getByText("so far…").waitFor({ state: "detached" }))
+        .then(() => page.getByRole("button", { name: "the surest" }).click())
         .then(() => page.getByRole("button", { name: /^Timing chain/i }).click())
         .then(() => page.getByText("Working it out").first().waitFor({ state: "detached" })),
   },
