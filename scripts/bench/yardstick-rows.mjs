@@ -4,8 +4,8 @@ const worldWords = {
   "as-they-are": "odds as they are",
   perturbed: "every odds off by up to 3×",
   "other-structure": "drawn from a network of another structure",
-  "stories told": "failures written as they are met, looked at while the ranking was made",
-  "stories sealed": "failures written first and sealed, played once",
+  "stories told": "failures written as they are met",
+  "stories sealed": "failures sealed before they were played, once",
 };
 
 /** Rows of the bench about how soon the cause is found, from what the yardstick last kept. */

@@ -247,7 +247,7 @@ function told({ began, worst, shows }: Story): Engine {
 }
 
 /** Of the stories nobody may look at while the ranking is made. */
-const seal = "6d47902b501006bb81a8fad15041bc2e6ff96cb14d157ee8f7fc5a2d9b6f49da";
+const seal = "4322cd0d137c7864698de406a6b49db3b2d1ae20a866cc9c1395a1e992326d70";
 function sealed(): readonly Story[] {
   const text = readFileSync(path.join(import.meta.dirname, "stories/sealed.ts"));
   if (createHash("sha256").update(text).digest("hex") !== seal) throw new Error("the seal of the stories is broken");

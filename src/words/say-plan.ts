@@ -22,8 +22,8 @@ export const shareWords: Readonly<Record<Share["is"], string>> = {
 export function saySurprise(surprise: Surprise, currency: string | null): string {
   const hours = (minutes: number) => `${grouped(Math.max(1, Math.round(minutes / 60)))} h`;
   return surprise.is === "new-though-good"
-    ? `good by ${percent(surprise.chance)}; ${surprise.minutes < 1 ? "no time" : `${Math.round(surprise.minutes)} min`} now, ${hours(surprise.later)} later`
-    : `good by ${percent(surprise.chance)}; ${sayMinor(surprise.fresh, currency)} now, ${sayMinor(surprise.redo, currency)} if it fails`;
+    ? `new: ${Math.round(surprise.minutes)} min now, ${hours(surprise.later)} later; ${percent(surprise.chance)} to last as it is`
+    : `kept: new ${sayMinor(surprise.fresh, currency)}, ${sayMinor(surprise.redo, currency)} if it fails; ${percent(surprise.chance)} to last`;
 }
 
 /** An amount in minor units with the job's currency: “EUR 2,256”. */

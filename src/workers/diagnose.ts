@@ -18,6 +18,7 @@ export type Asked =
       readonly network: Network | null;
       readonly priors: ReadonlyMap<string, number>;
       readonly sightings: readonly Sighting[];
+      readonly older: ReadonlySet<string>;
     }
   | { readonly kind: "weigh"; readonly run: number; readonly cause: string }
   | { readonly kind: "trace"; readonly run: number; readonly cause: string }
@@ -49,12 +50,12 @@ let known: Network | null = null;
 /** What is newer comes first: between two steps the page is heard, and what it no longer asks is left undone. */
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
-async function look({ run, network, priors, sightings }: Extract<Asked, { kind: "look" }>): Promise<void> {
+async function look({ run, network, priors, sightings, older }: Extract<Asked, { kind: "look" }>): Promise<void> {
   newest = run;
   known = network ?? known;
   await breathe();
   if (run !== newest || !known) return;
-  inference = new Inference(known, priors, sightings);
+  inference = new Inference(known, priors, sightings, undefined, older);
   const mine = inference;
   const posterior = mine.posterior();
   here.postMessage({ kind: "posterior", run, posterior });

@@ -1,6 +1,6 @@
 import type { Story } from "./story";
 
-/** Written before the ranking by damage was, and looked at while it was made. */
+/** Written after the ranking by damage was, and looked at. */
 export const openStories: readonly Story[] = [
   {
     name: "a jet pipe cracks at its bracket, and its big end starves",

@@ -1,6 +1,6 @@
 import type { Story } from "./story";
 
-/** Written first and sealed: the yardstick holds the hash of this file. */
+/** Sealed before they were played, once: the yardstick holds the hash of this file. */
 export const sealedStories: readonly Story[] = [
   {
     name: "a pick-up screen full of sealant strings",

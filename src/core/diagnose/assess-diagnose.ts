@@ -36,6 +36,8 @@ export interface DiagnoseResult {
   readonly network: Network | null;
   readonly sightings: readonly Sighting[];
   readonly priors: readonly Prior[];
+  /** Findings that somebody signed as older damage, by their nodes. */
+  readonly older: ReadonlySet<string>;
   /** Symptoms and severe findings by which a failure is named. */
   readonly failure: readonly string[];
   readonly gate: Gate;
@@ -68,8 +70,9 @@ function failureOf(
 }
 
 /** Whether every part of a class that is still whole was checked for cracks, by a check that counts. */
-function isCrackChecked(of: string | undefined, { parts, scrapped }: Known["crack"]): boolean {
-  const asked = parts.filter(({ part, partClass }) => partClass.id === of && !scrapped.has(part.id));
+function isCrackChecked(of: string | undefined, { parts, scrapped }: Known["crack"], ledger: Known["ledger"]): boolean {
+  const gone = new Set([...scrapped.keys(), ...ledger.broken.map(({ id }) => id)]);
+  const asked = parts.filter(({ part, partClass }) => partClass.id === of && !gone.has(part.id));
   return asked.length > 0 && asked.every(({ isChecked, isUndrawn }) => isChecked && !isUndrawn);
 }
 
@@ -157,14 +160,14 @@ export function assessDiagnose(
   { order, sightings, lots, contamination, match: { pairings }, findings, ledger, crack }: Known,
 ): DiagnoseResult {
   const network = networkOf(pack);
-  const bare = { contamination, network, settlement: null, sightings: [], priors: [], failure: [], unexplained: [], actions: [], problems: [] }; // prettier-ignore
+  const bare = { contamination, network, settlement: null, sightings: [], priors: [], older: new Set<string>(), failure: [], unexplained: [], actions: [], problems: [] }; // prettier-ignore
   if (!network) return { ...bare, gate: "no-network" };
   const priors = priorsOf(network, { job, order, lots, pairings });
   const now = new Map(sightings.map((each) => [each.node, each]));
   const older = new Set(job.olderDamage.map(({ finding, place }) => nodeId(finding, place)));
   const failure = failureOf(network, sightings, { pack, order }, (id) => older.has(id));
   const [settlement = null, ...others] = job.settlements;
-  const common = { ...bare, sightings, priors, failure };
+  const common = { ...bare, sightings, priors, older, failure };
 
   if (others.length > 0) {
     const count = job.settlements.length;
@@ -215,7 +218,7 @@ export function assessDiagnose(
         (each) => each.cause === cause && each.place === place && each.action === action.id,
       );
       const answer = answers.at(-1) ?? null;
-      const state = answer?.outcome ?? (action.by === "crack-check" && isCrackChecked(action.class, crack) ? "done" : "open"); // prettier-ignore
+      const state = answer?.outcome ?? (action.by === "crack-check" && isCrackChecked(action.class, crack, ledger) ? "done" : "open"); // prettier-ignore
       return { cause, place, causeName: nameOfNode(node), action, state, answer };
     });
   });

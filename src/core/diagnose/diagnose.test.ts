@@ -240,6 +240,22 @@ describe("what explains the worst damage", () => {
     expect(codes(bench)).toEqual(expect.arrayContaining(["cause-by-word", "severe-unexplained"]));
   });
 
+  test("what is signed as older damage is nobody's to account for, and what is too unlikely to be asked about is not known", () => {
+    const bench = new TestBench(orrinshaw);
+    see(bench, "oil-jet-5", "cracked", "open");
+    looked(bench, [5], "all");
+    see(bench, "spring-1i", "broken", "broken");
+    const { diagnosis } = judged(bench);
+    const ranked = (older: ReadonlySet<string>) => new Inference(network, new Map(), diagnosis.sightings, undefined, older).posterior(); // prettier-ignore
+    expect(ranked(new Set()).worst).toContain("spring-broken-seen@n1");
+    bench.add("older-damage-signed", { finding: "spring-broken-seen", place: "n1", why: "rusty on the break" });
+    const { older } = judged(bench).diagnosis;
+    const { worst, causes } = ranked(older);
+    expect(worst).not.toContain("spring-broken-seen@n1");
+    expect(causes.find(({ node }) => node === "spring-tired@n1")!.accounts).toBe(0);
+    expect(causes.every(({ accounts, probability }) => accounts !== null || probability < 0.01)).toBe(true);
+  });
+
   test("a bystander that is true, old oil, does not settle what broke", () => {
     const bench = new TestBench(orrinshaw);
     see(bench, "rod-3", "bent", "broken", { place: "beam" });

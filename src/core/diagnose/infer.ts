@@ -100,7 +100,7 @@ const testOf = (finding: string, minutes: number, bits: number, confirms: string
 });
 
 /** So many of the worst are explained, and so many causes asked about, of those that are at all likely. */
-const [mostWorst, mostAsked, leastAsked] = [4, 24, 0.002];
+const [mostWorst, mostAsked, leastAsked] = [12, 24, 0.002];
 /** What accounts for so much of the worst damage could have brought it about; what does not is a bystander, however true. Common practice, no source. */
 export const enough = 1 / 3;
 /** What accounts for hardly any of the worst damage still counts so much in what to look at next. */
@@ -127,6 +127,7 @@ export class Inference {
   readonly #sightings: ReadonlyMap<string, Sighting>;
   readonly #hidden: readonly string[];
   readonly #doubt: number;
+  readonly #older: ReadonlySet<string>;
   /** The base rates, to know them again by. */
   readonly #rates: string;
   #evidence: Evidence;
@@ -138,14 +139,17 @@ export class Inference {
    * @param priors     base rates of the root causes of this engine, by node
    * @param sightings  what was seen; in any order
    * @param doubt      what nearly certain nodes may be otherwise, all together; 0 works everything out in full
+   * @param older      severe findings that somebody signed as older damage: no cause is asked to account for them
    */
   constructor(
     network: Network,
     priors: ReadonlyMap<string, number>,
     sightings: readonly Sighting[],
     doubt: number = usualDoubt,
+    older: ReadonlySet<string> = new Set(),
   ) {
     this.#doubt = doubt;
+    this.#older = older;
     this.#network = network;
     this.#nodes = withPriors(network, priors);
     this.#rates = [...priors].map(([id, rate]) => `${id} ${rate}`).sort().join(); // prettier-ignore
@@ -177,14 +181,16 @@ export class Inference {
     const worst = this.#worst();
     const explained = this.#explaining(causes, worst);
     const ranked = causes.map((each): RankedCause => {
-      const accounts = explained && (explained.get(each.node) ?? 0);
+      // Of one too unlikely to be asked about it is not known; what no line leads from accounts for nothing.
+      const below = this.#findingsBelow(each.node);
+      const accounts = explained && (explained.get(each.node) ?? (worst.some((id) => below.has(id)) ? null : 0));
       return { ...each, accounts, explains: accounts === null ? null : accounts * each.probability };
     });
     ranked.sort((a, b) => (b.explains ?? 0) - (a.explains ?? 0) || b.probability - a.probability);
     return {
       causes: ranked,
       worst,
-      noneOfThese: explained && ranked.reduce((none, { accounts, probability }) => (accounts! >= enough ? none * (1 - probability) : none), 1), // prettier-ignore
+      noneOfThese: explained && ranked.reduce((none, { accounts, probability }) => ((accounts ?? 0) >= enough ? none * (1 - probability) : none), 1), // prettier-ignore
       isConfirmable: this.#isConfirmable(ranked),
       of,
       method: isExact ? "exact" : "sampled",
@@ -197,7 +203,7 @@ export class Inference {
   #worst(): readonly string[] {
     const severe = [...this.#sightings.values()].flatMap(({ node, grade }) => {
       const of = this.#network.of.get(node);
-      if (of?.kind !== "finding" || !of.item.severe || grade === 0) return [];
+      if (of?.kind !== "finding" || !of.item.severe || grade === 0 || this.#older.has(node)) return [];
       return [{ node, share: grade / gradesIn(this.#nodes.get(node)!), gathers: of.place === null }];
     });
     const most = Math.max(0, ...severe.map(({ share }) => share));

@@ -297,7 +297,7 @@ export async function fewerHours(
     if (await isMet(middle)) least = middle;
     else most = middle;
   }
-  return Math.floor(least);
+  return Math.floor(least) || null;
 }
 
 export const orNull = (plan: Planned): Plan | null => (typeof plan === "string" ? null : plan);

@@ -104,7 +104,10 @@ export function Gate({
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (form === null || !reason.trim() || (form === "undetermined" && !precautions.trim())) return;
-    if (form === "by-word") return settle([chosen!], { verdict: "cause", reason: reason.trim(), precautions: null });
+    if (form === "by-word")
+      return chosen === null
+        ? undefined
+        : settle([chosen], { verdict: "cause", reason: reason.trim(), precautions: null });
     settle([], { verdict: form, reason: reason.trim(), precautions: precautions.trim() || null });
   };
   const [opening, state] = gateWords[gate];
@@ -200,7 +203,7 @@ export function Gate({
               type="submit"
               size="sm"
               {...quietly}
-              disabled={!reason.trim() || (form === "undetermined" && !precautions.trim())}
+              disabled={!ready || !reason.trim() || (form === "undetermined" && !precautions.trim())}
             >
               Sign
             </Button>

@@ -56,7 +56,7 @@ function withTold(state: State, told: Told): State {
 }
 
 /** Works out beliefs beside the page: it is never blocked, and what was seen since takes the place of what is under way. */
-export function useInference({ network, priors, sightings }: DiagnoseResult): Inferred {
+export function useInference({ network, priors, sightings, older }: DiagnoseResult): Inferred {
   const worker = useRef<Worker | null>(null);
   const run = useRef(0);
   const sent = useRef<Network | null>(null);
@@ -80,9 +80,9 @@ export function useInference({ network, priors, sightings }: DiagnoseResult): In
     run.current += 1;
     setAsked(run.current);
     const odds = new Map(priors.map(({ node, probability }) => [node, probability]));
-    say({ kind: "look", run: run.current, network: sent.current === network ? null : network, priors: odds, sightings }); // prettier-ignore
+    say({ kind: "look", run: run.current, network: sent.current === network ? null : network, priors: odds, sightings, older }); // prettier-ignore
     sent.current = network;
-  }, [network, priors, sightings, say]);
+  }, [network, priors, sightings, older, say]);
   const weigh = useCallback((cause: string) => say({ kind: "weigh", run: run.current, cause }), [say]);
   const trace = useCallback((cause: string) => say({ kind: "trace", run: run.current, cause }), [say]);
   const compare = useCallback(

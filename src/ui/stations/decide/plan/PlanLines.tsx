@@ -29,8 +29,10 @@ function Line({
   onOpen: () => void;
 }) {
   const { places, priced, now, risk } = line;
-  const surprise = surpriseOf(posed, plan, places[0]!);
-  const declined = declinedAt(posed, plan, places[0]!);
+  // Said of a line only where it is so of every part in it, and nobody decided it.
+  const surprises = places.flatMap((place) => surpriseOf(posed, plan, place) ?? []);
+  const surprise = surprises.length === places.length && !posed.places[places[0]!]!.isPinned ? surprises[0] : null;
+  const [declined] = places.flatMap((place) => declinedAt(posed, plan, place) ?? []);
   const { choice, isPinned } = posed.places[places[0]!]!;
   const name = places.length === 1 ? choice.slot.name : choice.partClass.name;
   return (

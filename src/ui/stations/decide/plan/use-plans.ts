@@ -91,9 +91,9 @@ export function usePlans(tried: Tried): Plans {
   const poseAt = useCallback(
     async (hours: number) => {
       await new Promise((resolve) => setTimeout(resolve, 0));
-      return planOfJob(pack, assessment, hours);
+      return planOfJob(pack, { ...assessment, asOf: day }, hours);
     },
-    [pack, assessment],
+    [pack, assessment, day],
   );
   const demands = useMemo((): Demands => {
     const pins = posed?.places.flatMap(({ choice }, place) => {
