@@ -92,6 +92,7 @@ export function lintMatch(lint: LintContext): void {
       figure(own, at);
       return;
     }
+    if (mating.is === "same") return parts(mating.of, at);
     end(mating.one, at);
     end(mating.other, at);
     const others = mating.otherAttribute === undefined ? own : attribute(mating.otherAttribute, at);
@@ -104,6 +105,12 @@ export function lintMatch(lint: LintContext): void {
         for (const [a, b] of mating.pairs) {
           word(own, a, at);
           word(others, b, at);
+        }
+        return;
+      case "accepts":
+        for (const { value: one, takes } of mating.accepts) {
+          word(own, one, at);
+          for (const each of takes) word(others, each, at);
         }
         return;
       case "fit":

@@ -11,6 +11,7 @@ import { holds, ofNoPart } from "../pack/conditions";
 import type { Match, Mating, Remedy } from "../pack/schema-match";
 import { goes } from "../option/same-option";
 import type { RowResult } from "../measure/assess-row";
+import { placeRanIn, ranPairs, type RanPair } from "../part/ran-together";
 import { plainNumber } from "../pack/revision-number";
 import { problem, type Problem } from "../problem/problem";
 import { Ends, valueWords, type Candidate, type End, type MatchRead, type ReadingsOf, type Told } from "./ends";
@@ -44,7 +45,8 @@ export interface Pairing {
   readonly allowed: boolean | null;
   /** Proven by what is known, found running together, made to fit by a remedy, or open, or wrong. */
   readonly state: "proven" | "ran" | "bridged" | "open" | "wrong";
-  readonly remedy: { readonly taken: Signed<"remedy-taken">; readonly remedy: Remedy } | null;
+  /** What makes it go; nobody has to take what is set again anyway. */
+  readonly remedy: { readonly taken: Signed<"remedy-taken"> | null; readonly remedy: Remedy } | null;
   /** What would settle it, the quickest first. */
   readonly checks: readonly Check[];
   readonly reasons: readonly Problem[];
@@ -57,6 +59,8 @@ export interface MatchResult {
   readonly pairings: readonly Pairing[];
   /** What may go into each place that anything meets at: what is in it first, a new one last. */
   readonly candidates: ReadonlyMap<string, readonly Candidate[]>;
+  /** Pairs of those places of which what is in them wore in on each other. */
+  readonly ran: readonly RanPair[];
   /** What is in each of those places now, or is picked for it; null where it is empty and nothing is. */
   readonly inPlace: ReadonlyMap<string, Candidate | null>;
   readonly returns: boolean | null;
@@ -78,6 +82,7 @@ const nothing: MatchResult = {
   places: [],
   pairings: [],
   candidates: new Map(),
+  ran: [],
   inPlace: new Map(),
   returns: null,
   quantities: [],
@@ -93,6 +98,9 @@ export const unlawfulIn = ({ unlawful }: Remedy, { application }: Pick<Into, "ap
   unlawful && (unlawful.applications.length === 0 || application === null || unlawful.applications.includes(application)) // prettier-ignore
     ? unlawful
     : undefined;
+
+/** What is set again when it goes together: nothing is refused for what it was set to. */
+export const settingOf = ({ remedies }: Mating): Remedy | undefined => remedies.find(({ kind }) => kind === "setting");
 
 /** What is at the ends of a mating with these candidates in its places. */
 const endsAt = (ends: readonly string[], picked: readonly (Candidate | null)[]): readonly (End | null)[] =>
@@ -210,8 +218,15 @@ export function assessMatch(
   const candidatesFor = (slots: readonly string[]) =>
     new Map(slots.map((slot) => [slot, candidatesAt(pack, job, slot, partsOf, own, stated)]));
   // What meets nothing may be bought by a number too, or come from what lies here.
-  const offered = [...job.offers, ...job.picked].flatMap(({ slot }) => (pack.slots.has(slot) ? slot : []));
-  if (!match) return offered.length === 0 ? nothing : { ...nothing, ...inPlaces(candidatesFor([...new Set(offered)])) };
+  const bought = [...job.offers, ...job.picked].flatMap(({ slot }) => (pack.slots.has(slot) ? slot : []));
+  const isBought = new Set(bought);
+  const isBrought = (slot: string) => isBought.has(slot) || (partsOf.get(slot) ?? []).length > 1;
+  const ran = pack.pack.relations
+    .flatMap((each) => (each.is === "ran-together" ? ranPairs(pack, each, placeRanIn(job.cameOut)) : []))
+    .filter(({ one, other }) => isBrought(one) || isBrought(other));
+  const offered = [...bought, ...ran.flatMap(({ one, other }) => [one, other])];
+  if (!match)
+    return offered.length === 0 ? nothing : { ...nothing, ...inPlaces(candidatesFor([...new Set(offered)])), ran };
   const situation = jobSituation(order);
   const into: Into = { variant: order.variant, application: order.application.kind };
   const ends = new Ends(
@@ -266,7 +281,7 @@ export function assessMatch(
     const chosen = remedies.get(place.id) ?? [];
     const isAgreed = chosen.every((each) => each.remedy === chosen[0]!.remedy);
     const taken = isAgreed ? (chosen.find(({ state }) => state === "meant") ?? chosen.at(-1)) : undefined;
-    const remedy = mating.remedies.find(({ id }) => id === taken?.remedy);
+    const remedy = mating.remedies.find(({ id }) => id === taken?.remedy) ?? (found.allowed === false ? settingOf(mating) : undefined); // prettier-ignore
     const said = (end: PairEnd | undefined) =>
       end === undefined ? "" : end.told === null ? "not known" : valueWords(ends.attributes.get(end.attribute)!, end.told.value); // prettier-ignore
     const [one, other] = paired;
@@ -305,7 +320,7 @@ export function assessMatch(
     if (isBridged) {
       const unlawful = unlawfulIn(remedy, into);
       reasons.push(
-        taken!.state === "done"
+        taken?.remedy === remedy.id && taken.state === "done"
           ? problem("mating-bridged", about, { mating: mating.name, remedy: remedy.name })
           : problem("remedy-owed", about, { mating: mating.name, remedy: remedy.name }),
         ...(unlawful ? [problem("remedy-unlawful", about, { remedy: remedy.name, text: unlawful.text })] : []),
@@ -331,7 +346,7 @@ export function assessMatch(
       ends: paired,
       allowed: isBridged ? true : found.allowed,
       state: isBridged ? "bridged" : found.state,
-      remedy: remedy && taken ? { taken, remedy } : null,
+      remedy: remedy ? { taken: taken?.remedy === remedy.id ? taken : null, remedy } : null,
       checks: found.checks,
       reasons,
     };
@@ -345,6 +360,7 @@ export function assessMatch(
     pairings,
     into,
     ...inPlaces(candidates),
+    ran,
     returns,
     quantities: match.quantities.filter(({ onlyIf }) => !onlyIf || holds(onlyIf, ofNoPart(situation)) === true),
     ticked: tickedOf(job),

@@ -55,7 +55,7 @@ const all = (answers: readonly Judged[]): Judged =>
     asks: answers.flatMap(({ asks }) => asks),
   };
 
-type TwoEnded = Exclude<Mating, { is: "sum" | "interchange" }>;
+type TwoEnded = Exclude<Mating, { is: "sum" | "same" | "interchange" }>;
 
 /** Both ends' values, or what is missing of them. */
 function bothOf(mating: TwoEnded, tell: Tell): { a: Value; b: Value } | readonly Ask[] {
@@ -132,6 +132,16 @@ export function judgeMating(mating: Mating, ends: number, tell: Tell, into: Into
     const answer = within(sum, { min: mating.target - mating.within, max: mating.target + mating.within });
     return answer === null ? open(...figures.map((_, end) => ({ end, attribute: mating.attribute }))) : answer ? yes : no; // prettier-ignore
   }
+  if (mating.is === "same") {
+    const told = Array.from({ length: ends }, (_, end) => ({ end, value: tell(end, mating.attribute) }));
+    // Two that are known to differ are enough; that all are the same is known only of all.
+    const known = told.flatMap(({ end, value }) => (value ? { end, value } : []));
+    const [first] = known;
+    const isLike = known.map(({ value }) => same(first!.value, value));
+    if (isLike.includes(false)) return no;
+    const missing = told.filter(({ end, value }) => value === null || isLike[known.findIndex((each) => each.end === end)] === null); // prettier-ignore
+    return missing.length === 0 ? yes : open(...missing.map(({ end }) => ({ end, attribute: mating.attribute })));
+  }
   const both = bothOf(mating, tell);
   if (!("a" in both)) return open(...both);
   const words = wordsOf(both);
@@ -145,6 +155,12 @@ export function judgeMating(mating: Mating, ends: number, tell: Tell, into: Into
       return inPairs(mating.pairs, false) ? yes : no;
     case "complement":
       return inPairs(mating.pairs, true) ? yes : no;
+    case "accepts": {
+      const taken = words && mating.accepts.find(({ value }) => value === words[0])?.takes;
+      // One that the list does not have is not said to take anything, nor to refuse it.
+      if (!taken) return open({ end: 0, attribute: mating.attribute });
+      return taken.includes(words[1]) ? yes : no;
+    }
     case "fit":
       return settled(figures && within(less(figures[0], figures[1]), mating.within), mating);
     case "aligned":

@@ -14,7 +14,7 @@ import { readPack } from "../lint/read-pack";
 import { Mating } from "../pack/schema-match";
 import { judgeMating, type Into, type Value } from "./judge-mating";
 import { ownVerdicts } from "./own-verdict";
-import { preferences, type Pins, type Solution } from "./posing";
+import { demandId, preferences, type Pins, type Solution } from "./posing";
 import { resolve } from "./resolve";
 import { intoList, standing, transferList } from "./working-lists";
 
@@ -40,7 +40,7 @@ const says = (
   mating: object,
   told: Readonly<Record<string, Value>>,
   { ends = 2, into = nobody }: { ends?: number; into?: Into } = {},
-) => judgeMating(Mating.parse({ ...common, ...mating }), ends, (end, attribute) => told[`${end}${attribute}`] ?? null, into).allowed; // prettier-ignore
+) => judgeMating(Mating.parse(JSON.parse(JSON.stringify({ ...common, ...mating }))), ends, (end, attribute) => told[`${end}${attribute}`] ?? null, into).allowed; // prettier-ignore
 
 describe("what two ends have to be to each other", () => {
   test("the same, one of a table, one of each: words; and what is not known is never right", () => {
@@ -58,6 +58,18 @@ describe("what two ends have to be to each other", () => {
     const hands = { is: "complement", pairs: [["left", "right"]] };
     expect(says(hands, { "0x": word("right"), "1x": word("left") })).toBe(true);
     expect(says(hands, { "0x": word("left"), "1x": word("left") })).toBe(false);
+  });
+
+  test("the same on all is known only of all, one that differs is enough; what accepts either says which it takes", () => {
+    const pistons = { is: "same", one: undefined, other: undefined, of: { classes: ["a"] } };
+    const all = (...told: (Value | null)[]) => says(pistons, Object.fromEntries(told.flatMap((value, end) => (value ? [[`${end}x`, value]] : []))), { ends: told.length }); // prettier-ignore
+    const [early, late] = [word("early"), word("late")];
+    expect([all(early, early, early), all(early, null, late), all(early, null, early)]).toEqual([true, false, null]);
+    expect([all(figure(612), figure(612)), all(figure(612, 614), figure(612)), all(null, null)]).toEqual([true, null, null]); // prettier-ignore
+    // A flange drilled for two patterns takes either; a pattern that its list does not have is no answer.
+    const flange = { is: "accepts", otherAttribute: "bolts", accepts: [{ value: "dual", takes: ["four", "six"] }, { value: "plain", takes: ["four"] }] }; // prettier-ignore
+    const takes = (own: string, bolts: string | null) => says(flange, { "0x": word(own), ...(bolts ? { "1bolts": word(bolts) } : {}) }); // prettier-ignore
+    expect([takes("dual", "six"), takes("plain", "six"), takes("odd", "six"), takes("dual", null)]).toEqual([true, false, null, null]); // prettier-ignore
   });
 
   // ISO 286-2, 50 to 80 mm, from memory: H7 0/+30, g6 -10/-29, p6 +51/+32, h6 0/-19 µm.
@@ -290,6 +302,23 @@ describe("one engine of several", () => {
     expect(codes(bench)).toContain("mating-wrong");
   });
 
+  test("what is set again refuses nothing for what it was set to: it is owed, chosen by itself, and done once somebody set it", () => {
+    const whole = json("packs/orrinshaw-6m.json") as { match: { matings: { id: string; remedies: object[] }[] } };
+    const matings = whole.match.matings.map((mating) => mating.id !== "lift-pump-drive" ? mating : { ...mating, remedies: [{ id: "reset", kind: "setting", name: "set its lash again", minutes: 20, reversible: true }] }); // prettier-ignore
+    const read = readPack({ ...whole, match: { ...whole.match, matings } });
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    const bench = new TestBench(read.value, { engine: { number: null, variant: "v-6m-2" } });
+    note(bench, bench.partIn.get("injection-pump")!, "lift-drive", "lever");
+    note(bench, bench.partIn.get("front-case")!, "lift-drive", "gear");
+    const state = () => matchOf(bench).pairings.find(({ mating }) => mating.id === "lift-pump-drive")!;
+    expect([state().state, state().remedy?.taken, state().reasons.map(({ code }) => code)]).toEqual(["bridged", null, ["remedy-owed"]]); // prettier-ignore
+    const { choices } = assess(bench.pack, bench.entries, asOf);
+    const refused = choices.flatMap(({ slot, options }) => options.flatMap(({ reasons }) => (reasons.some(({ code }) => code === "mates-refuse") ? slot.id : []))); // prettier-ignore
+    expect(refused).toEqual([]);
+    bench.add("remedy-taken", { mating: "lift-pump-drive", ends: [...state().place.ends], remedy: "reset", state: "done", words: null }); // prettier-ignore
+    expect(state().reasons.map(({ code }) => code)).toEqual(["mating-bridged"]);
+  });
+
   test("what is to be bought or kept is refused beside what it does not go with, and why is said", () => {
     const bench = tram();
     bench.add("return-said", { returns: true, words: null });
@@ -421,6 +450,48 @@ describe("the best that goes together", () => {
       expect([seed, judged]).toEqual([seed, judged.map(() => false)]);
     }
     expect(times).toBeGreaterThan(3);
+  });
+
+  test("what wore in on each other is chosen together or new: a donor's tappet alone goes on no camshaft but its own", () => {
+    const bench = ferry();
+    const tappet = bring(bench, "tappet-3i", "DN-T3");
+    const at = (slot: string, part: string | null) => matchOf(bench).candidates.get(slot)!.findIndex((each) => (each.part?.id ?? null) === part); // prettier-ignore
+    const own = bench.partIn.get("camshaft")!;
+    const asked = (pins: Pins) => resolve(orrinshaw, matchOf(bench), pins, "fewest-changes", anything);
+    const mine = asked(new Map([["tappet-3i", at("tappet-3i", tappet)]]));
+    // Neither its own camshaft nor a new one: a used tappet goes with the camshaft that it ran on.
+    expect(mine.kind).toBe("contradiction");
+    if (mine.kind !== "contradiction") return;
+    expect(mine.demands.map(({ is }) => is)).toEqual(["pin", "ran"]);
+    expect(mine.between.map(({ slot, candidate }) => [slot, candidate.part?.tag ?? "new"])).toEqual([["tappet-3i", "DN-T3"], ["camshaft", matchOf(bench).inPlace.get("camshaft")!.part!.tag], ["camshaft", "new"]]); // prettier-ignore
+    // Their camshaft brings all that ran on it, each for its own place: nothing new goes on a used lobe.
+    const shaft = bring(bench, "camshaft", "DN-CM");
+    const others = orrinshaw.pack.slots.filter(({ class: of, id }) => of === "tappet" && id !== "tappet-3i").map(({ id }) => bring(bench, id, `DN-${id}`)); // prettier-ignore
+    for (const part of [shaft, tappet, ...others]) bench.add("part-noted", { part, item: "ran-in", feature: null, value: "Heron" }); // prettier-ignore
+    for (const part of [tappet, ...others]) bench.add("part-noted", { part, item: "ran-beside", feature: null, value: "DN-CM" }); // prettier-ignore
+    const both = asked(new Map([["tappet-3i", at("tappet-3i", tappet)]]));
+    if (both.kind !== "solved") throw new Error(both.kind);
+    const { picks, changes } = both.solutions[0]!;
+    expect([picks.get("camshaft")!.part?.tag, picks.get("tappet-6e")!.part?.tag, changes.length]).toEqual(["DN-CM", "DN-tappet-6e", 13]); // prettier-ignore
+    // Let be, it goes as asked.
+    const [ran] = mine.demands.filter(({ is }) => is === "ran");
+    const left = resolve(orrinshaw, matchOf(bench), new Map([["tappet-3i", at("tappet-3i", tappet)], ["camshaft", at("camshaft", own)]]), "fewest-changes", anything, { waived: new Set([demandId(ran!)]) }); // prettier-ignore
+    expect(left.kind).toBe("solved");
+  });
+
+  test("a contradiction names what is there for it, with the figures that make it", () => {
+    const { bench, pins, found } = Array.from({ length: 40 }, (_, seed) => {
+      const { bench, pins } = merged(seed + 1);
+      return { bench, pins, found: resolve(small, matchOf(bench), pins, "fewest-changes", anything) };
+    }).find(({ found }) => found.kind === "contradiction" && found.between.length > 0)!;
+    if (found.kind !== "contradiction") return;
+    const { told } = matchOf(bench);
+    for (const { slot, candidate, attribute, told: is } of found.between) {
+      const pin = pins.get(slot);
+      if (pin !== undefined) expect(matchOf(bench).candidates.get(slot)![pin]).toEqual(candidate);
+      expect(is).toEqual(told(candidate, attribute!));
+    }
+    expect(found.between.some(({ told: is }) => is !== null)).toBe(true);
   });
 
   test("a remedy more makes nothing impossible, and what becomes known changes only what rests on it", () => {

@@ -27,7 +27,7 @@ export function attributesAt(mating: Mating, end: number): readonly string[] {
     return [
       ...new Set([mating.attribute, ...mating.rules.flatMap(({ tested }) => (tested ? [tested.attribute] : []))]),
     ];
-  if (mating.is === "sum" || end === 0) return [mating.attribute];
+  if (mating.is === "sum" || mating.is === "same" || end === 0) return [mating.attribute];
   const other = mating.otherAttribute ?? mating.attribute;
   if (mating.is === "clocking") return [other, mating.off, ...(mating.range === undefined ? [] : [mating.range])];
   return end > 1 && mating.is === "pattern" && mating.seen ? [mating.seen.attribute] : [other];
@@ -40,7 +40,7 @@ const endsOf = (pack: WithPack, end: MatingEnd): readonly string[] =>
 
 function placesOf(pack: WithPack, mating: Mating): readonly (readonly string[])[] {
   if (mating.is === "interchange") return slotsOf(pack, mating.of).map((slot) => [slot]);
-  if (mating.is === "sum") {
+  if (mating.is === "sum" || mating.is === "same") {
     const ends = slotsOf(pack, mating.of);
     return ends.length > 0 ? [ends] : [];
   }

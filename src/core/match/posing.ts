@@ -5,6 +5,7 @@ import type { Remedy } from "../pack/schema-match";
 import { slotsOf } from "../pack/slots-of";
 import type { Variable, Constraint } from "../numeric/bucket-elimination";
 import { unlawfulIn, type MatchResult } from "./assess-match";
+import type { RanPair } from "../part/ran-together";
 import type { Candidate } from "./ends";
 import { isOutside, type MatingPlace } from "./places";
 
@@ -14,9 +15,15 @@ export type Preference = (typeof preferences)[number];
 /** What a person wants: this candidate in that place. By its number among the candidates of the place. */
 export type Pins = ReadonlyMap<string, number>;
 
-/** Something that is asked for: a pin, or that what meets goes together. */
+/** Something that is asked for: a pin, that what meets goes together, or that what ran together stays together. */
 export type Demand =
-  { readonly is: "pin"; readonly slot: string } | { readonly is: "mating"; readonly place: MatingPlace };
+  | { readonly is: "pin"; readonly slot: string }
+  | { readonly is: "mating"; readonly place: MatingPlace }
+  | { readonly is: "ran"; readonly pair: RanPair };
+
+/** A demand by one name. */
+export const demandId = (demand: Demand): string =>
+  demand.is === "pin" ? `pin ${demand.slot}` : demand.is === "mating" ? demand.place.id : demand.pair.id;
 
 /** One way in which everything goes together. */
 export interface Solution {
@@ -77,6 +84,17 @@ const isOldStock = ({ offer }: Candidate): boolean => offer !== null && offer.so
 const kitsOf = (candidates: readonly Candidate[]): ReadonlyMap<string, CataloguePart> =>
   new Map(candidates.flatMap(({ offer }) => (offer?.sold.kit ? [[offer.sold.number, offer.sold] as const] : [])));
 
+const isNew = ({ part }: Candidate): boolean => part === null || part.origin === "supplier";
+
+/**
+ * Whether two candidates may lie on each other: both new, or used ones that ran together. Where nobody knows whether they
+ * did, it is open, and asked at Decide. A way that would free them is worked on at Decide, and chosen there.
+ */
+function mayRun({ relation, did }: RanPair, one: Candidate, other: Candidate): boolean {
+  if (isNew(one)) return relation.oneMayBeNew || isNew(other);
+  return !isNew(other) && did(one.part!, other.part!) !== false;
+}
+
 /** Every combination of as many options as each size says. */
 function* combinations(sizes: readonly number[]): Generator<readonly number[]> {
   const count = sizes.reduce((product, size) => product * size, 1);
@@ -103,6 +121,7 @@ export interface Posed {
 export class Posing {
   readonly slots: readonly string[];
   readonly places: readonly MatingPlace[];
+  readonly ran: readonly RanPair[];
   readonly #pack: CompiledPack;
   readonly #match: MatchResult;
   readonly #pins: Pins;
@@ -135,6 +154,7 @@ export class Posing {
     const isHad = (slot: string) => this.candidates(slot).some(({ part, offer }) => part !== null || offer !== null);
     this.slots = [...match.candidates.keys()].filter(isHad);
     this.places = match.places.filter((place) => !waived.has(place.id) && slotsIn(place).every(isHad));
+    this.ran = match.ran.filter(({ id, one, other }) => !waived.has(id) && isHad(one) && isHad(other));
     this.#number = new Map(this.slots.map((slot, at) => [slot, at]));
     const { looks } = pack.pack.match ?? {};
     this.#seen = new Set(looks && this.#weight.looks > 0 ? slotsOf(pack, looks) : []);
@@ -226,7 +246,7 @@ export class Posing {
   }
 
   /**
-   * @param asks     whether something is asked for: a pin by its slot, or a mating's place
+   * @param asks     whether something is asked for
    * @param another  a slot that gets another candidate than this one
    */
   pose(asks: (demand: Demand) => boolean, another?: readonly [slot: string, option: number]): Posed {
@@ -237,7 +257,12 @@ export class Posing {
         (option) => (pinned ?? option) === option && !(another?.[0] === slot && another[1] === option),
       );
     });
-    const constraints: Constraint[] = [];
+    const constraints: Constraint[] = this.ran.flatMap((pair) => {
+      if (!asks({ is: "ran", pair })) return [];
+      const [one, other] = [this.candidates(pair.one), this.candidates(pair.other)];
+      const of = [this.#number.get(pair.one)!, this.#number.get(pair.other)!];
+      return [{ of, allows: ([mine, mates]) => mayRun(pair, one[mine!]!, other[mates!]!) }];
+    });
     for (const place of this.places) {
       if (!asks({ is: "mating", place })) continue;
       const of = slotsIn(place).map((slot) => this.#number.get(slot)!);

@@ -3,19 +3,56 @@ import { linearProgram, pickOf } from "../numeric/linear-program";
 import { bucketElimination } from "../numeric/bucket-elimination";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { MatchResult } from "./assess-match";
-import type { Candidate } from "./ends";
-import { Posing, type Demand, type Pins, type Preference, type Solution } from "./posing";
+import type { Candidate, Told } from "./ends";
+import { attributesAt } from "./places";
+import { demandId, Posing, type Demand, type Pins, type Preference, type Solution } from "./posing";
 
 export type Resolved =
   | { readonly kind: "solved"; readonly solutions: readonly Solution[]; readonly program: string | null }
   /** Demands that contradict each other; without any one of them something is possible. */
-  | { readonly kind: "contradiction"; readonly demands: readonly Demand[] }
+  | { readonly kind: "contradiction"; readonly demands: readonly Demand[]; readonly between: readonly Between[] }
   /** More hangs together than is worked out here: the same as a linear program, and what a solver's columns come to. */
   | {
       readonly kind: "too-large";
       readonly program: string | null;
       readonly solution: (value: (column: string) => number) => Solution;
     };
+
+/** What may be at one end of something that contradicts, and what is known of it. */
+export interface Between {
+  /** The demand by its name. */
+  readonly demand: string;
+  readonly slot: string;
+  readonly candidate: Candidate;
+  /** What it is told by; null for what ran together. */
+  readonly attribute: string | null;
+  readonly told: Told | null;
+  /** Its own evidence refuses it, whatever it meets. */
+  readonly isRefused: boolean;
+}
+
+/** What the demands leave at each end that contradicts, with the figures that make it so. */
+function between(
+  match: MatchResult,
+  demands: readonly Demand[],
+  pins: Pins,
+  own: (candidate: Candidate) => Verdict,
+): readonly Between[] {
+  const pinned = new Set(demands.flatMap((demand) => (demand.is === "pin" ? demand.slot : [])));
+  const at = (demand: Demand, slot: string, attribute: string | null): readonly Between[] =>
+    match.candidates.get(slot)!.flatMap((candidate, option) => {
+      const isPinned = pinned.has(slot);
+      if (isPinned && pins.get(slot) !== option) return [];
+      const told = attribute === null ? null : match.told(candidate, attribute);
+      return [{ demand: demandId(demand), slot, candidate, attribute, told, isRefused: !isPinned && own(candidate).allowed === false }]; // prettier-ignore
+    });
+  return demands.flatMap((demand) => {
+    if (demand.is === "pin") return [];
+    if (demand.is === "ran") return [demand.pair.one, demand.pair.other].flatMap((slot) => at(demand, slot, null));
+    const { ends, mating } = demand.place;
+    return ends.flatMap((end, index) => (match.candidates.has(end) ? at(demand, end, attributesAt(mating, index)[0]!) : [])); // prettier-ignore
+  });
+}
 
 const mostSolutions = 4;
 
@@ -59,15 +96,16 @@ export function resolve(
     // Each demand is let go where what is left still cannot be: what stays contradicts itself, and nothing less does.
     const demands: readonly Demand[] = [
       ...[...pins.keys()].map((slot): Demand => ({ is: "pin", slot })),
+      ...posing.ran.map((pair): Demand => ({ is: "ran", pair })),
       ...posing.places.map((place): Demand => ({ is: "mating", place })),
     ];
-    const named = (demand: Demand) => (demand.is === "pin" ? `pin ${demand.slot}` : `mating ${demand.place.id}`);
-    const left = new Map(demands.map((demand) => [named(demand), demand]));
+    const left = new Map(demands.map((demand) => [demandId(demand), demand]));
     for (const [name, demand] of [...left]) {
       left.delete(name);
-      if (solve((asked) => left.has(named(asked))).kind !== "none") left.set(name, demand);
+      if (solve((asked) => left.has(demandId(asked))).kind !== "none") left.set(name, demand);
     }
-    return { kind: "contradiction", demands: [...left.values()] };
+    const kept = [...left.values()];
+    return { kind: "contradiction", demands: kept, between: between(match, kept, pins, own) };
   }
   // Really different: some place gets another part than in the best. One solution for each such place, each once.
   const places = (pick: readonly number[]) => pick.slice(0, posing.slots.length).join();

@@ -53,6 +53,8 @@ export const remedyKinds = [
   "extension",
   "spacing",
   "relocation",
+  /** A lash, a preload, a shim: it is set again whatever it was, and is nothing that wears. */
+  "setting",
 ] as const;
 
 /** What makes a pair go together that does not by itself, and what that then asks for. */
@@ -145,6 +147,19 @@ export const Mating = z.discriminatedUnion("is", [
     attribute,
     target: Finite,
     within: z.number().check(z.minimum(0)),
+  }),
+  /** The same on all of them, whichever it is: weights, makes, heights of a set. */
+  z.strictObject({ is: z.literal("same"), ...common, of: Parts, attribute }),
+  /** The first takes several of the other, and says which: two patterns of bolts in one flange. */
+  z.strictObject({
+    is: z.literal("accepts"),
+    ...common,
+    ...ends,
+    attribute,
+    otherAttribute,
+    accepts: z
+      .array(z.strictObject({ value: Id, takes: z.array(Id).check(z.minLength(1), z.maxLength(40)) }))
+      .check(z.minLength(1), z.maxLength(60)),
   }),
   /** A pattern that both have, and that can be read with everything fitted where somebody has to read it. */
   z.strictObject({

@@ -2,7 +2,7 @@ import { TestBench } from "../fixtures/bench";
 import { choiceAt, codesOf, decide, holdsOf, judged, seen as see } from "../fixtures/choices";
 import { larkspire } from "../fixtures/packs/larkspire";
 import { orrinshaw } from "../fixtures/packs/orrinshaw";
-import { didRunTogether } from "./couplings";
+import { didRunTogether } from "../part/ran-together";
 import { isSettled } from "./standing";
 
 // What a careful foreman would not sign. Common practice, no source; figures invented.

@@ -7,8 +7,8 @@ import type { DecisionRule } from "../entry/schema";
 import type { Order } from "../order/order";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Relation, RelationOf } from "../pack/schema-relations";
-import { groupByKeys } from "../group";
 import { inPairs, slotsOf } from "../pack/slots-of";
+import { ranPairs } from "../part/ran-together";
 import { problem, type Problem } from "../problem/problem";
 import { estimate } from "../quantity/estimate";
 import { keptBeside, keptByName } from "../same";
@@ -303,46 +303,17 @@ interface RelationContext {
   readonly ranIn: (part: Part) => string | null;
 }
 
-/**
- * Whether two parts ran together before: those that came in this engine by where they lay; what came from elsewhere by what
- * was read of it, and null where nobody read it. Of parts of two engines none did.
- *
- * @param isPair  whether two of this engine lay where parts run together; null where nobody wrote it down
- */
-export function didRunTogether(a: Part, b: Part, isPair: (a: Part, b: Part) => boolean | null): boolean | null {
-  const isOwn = (part: Part) => part.origin === "engine";
-  if (isOwn(a) && isOwn(b)) return isPair(a, b);
-  if (isOwn(a) !== isOwn(b)) return false;
-  const beside = [a.known.text("ran-beside"), b.known.text("ran-beside")];
-  if (beside[0] === b.tag || beside[1] === a.tag) return true;
-  const engines = [a.known.text("ran-in"), b.known.text("ran-in")];
-  if (engines[0] === null || engines[1] === null) return null;
-  return engines[0] === engines[1] ? (beside[0] === null && beside[1] === null ? null : false) : false;
-}
-
 const isNew = (option: Option, place: Place) => goes(option.disposition) || place.part?.origin === "supplier";
 
 function ranTogether(relation: RelationOf<"ran-together">, { pack, placeAt, ranIn }: RelationContext): Coupling[] {
-  const pairs = inPairs(slotsOf(pack, relation.one), slotsOf(pack, relation.other));
-  const together = new Set(pairs.map(([a, b]) => `${a} ${b}`));
-  // Many that run on one, as tappets on their camshaft: each at its own place of it, and nowhere else.
-  const isShared = groupByKeys(pairs, ([a, b]) => [a, b]);
-  return pairs.flatMap(([a, b]): Coupling[] => {
+  return ranPairs(pack, relation, ranIn).flatMap(({ id, one: a, other: b, did }): Coupling[] => {
     const [one, other] = [placeAt.get(a), placeAt.get(b)];
     if (!one || !other) return [];
-    const isPair = (mine: Part, mates: Part) => {
-      const [from, besides] = [ranIn(mine), ranIn(mates)];
-      if (from === null || besides === null) return null;
-      const isMoved = (isShared.get(b)!.length > 1 && from !== a) || (isShared.get(a)!.length > 1 && besides !== b);
-      return !isMoved && together.has(`${from} ${besides}`);
-    };
-    // Parts of this engine of which nobody wrote down where they lay ran where they are.
-    const ran =
-      one.part && other.part ? didRunTogether(one.part, other.part, (...pair) => isPair(...pair) ?? true) : true;
+    const ran = one.part && other.part ? did(one.part, other.part) : true;
     const said = (mate: Place) => ({ set: relation.name, mate: mate.name });
     return [
       {
-        id: `${relation.id} ${a} ${b}`,
+        id,
         places: [a, b],
         rests: [ran],
         // Where the first may come new it gives way: nothing keeps its mate from being renewed.

@@ -1,6 +1,6 @@
 import type { Verdict } from "../evidence/verdict";
 import type { Candidate } from "../match/ends";
-import type { MatchResult, Pairing } from "../match/assess-match";
+import { settingOf, type MatchResult, type Pairing } from "../match/assess-match";
 import { problem } from "../problem/problem";
 import type { Coupling, Place } from "./couplings";
 import type { Option } from "../option/option";
@@ -19,7 +19,7 @@ export function matingCouplings(match: MatchResult, placeAt: ReadonlyMap<string,
   return match.pairings.flatMap((pairing): Coupling[] => {
     const { place, state, reasons } = pairing;
     const slots = [...new Set(place.ends)].filter((end) => placeAt.has(end));
-    if (state === "bridged" || slots.length === 0 || slots.length > mostEnds) return [];
+    if (state === "bridged" || settingOf(place.mating) || slots.length === 0 || slots.length > mostEnds) return [];
     const fresh = (slot: string) => match.candidates.get(slot)!.at(-1)!;
     const there = (slot: string): Candidate | null => {
       const part = placeAt.get(slot)!.part;

@@ -1,6 +1,6 @@
 import type { ConditionResult } from "../condition/assess-condition";
 import { meet, type Verdict } from "../evidence/verdict";
-import type { Job, Part } from "../entry/fold";
+import type { Job } from "../entry/fold";
 import { nothingStated, type Stated, type StatedOf } from "../entry/stated";
 import { groupBy } from "../group";
 import type { Endurance } from "../measure/endurance";
@@ -22,6 +22,7 @@ import type { Choice, Option } from "../option/option";
 import { optionsOfPart, type PartOptions } from "../option/options-of-part";
 import { weightOf } from "../option/price-option";
 import { needOf, type Rows } from "../option/row-needs";
+import { placeRanIn } from "../part/ran-together";
 import { goes, optionKey, sameOption } from "../option/same-option";
 import { wholeOf, type Whole } from "./whole";
 import {
@@ -248,8 +249,7 @@ function settleAll(rows: Rows, found: ProposalBasis): Settlement {
   const { pack, order } = found;
   const labourRate = order.settings?.labourRate ?? pack.pack.worth?.labourRate ?? 0;
   const places = placesInHand(rows, found);
-  const cameFrom = new Map(found.cameOut.map(({ part, slot }) => [part, slot]));
-  const ranIn = ({ id, origin, slot }: Part) => cameFrom.get(id) ?? (origin === "engine" ? slot : null);
+  const ranIn = placeRanIn(found.cameOut);
   const among = couplingsOf({ pack, order, placeAt: places, ranIn, joints: found.joints, rule: order.rule });
   const couplings = { ...among, couplings: [...among.couplings, ...matingCouplings(found.match, places)] };
   const { groups, around: couplingsAt } = connectedComponents(pack, [...places.keys()], couplings);

@@ -1,7 +1,7 @@
 "use client";
-import { Box, Button, Flex, Heading, chakra } from "@chakra-ui/react";
+import { Box, Button, Flex, chakra } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { candidateName } from "./candidate-name";
+import { Contradiction } from "./Contradiction";
 import { ownVerdicts } from "@/core/match/own-verdict";
 import { preferences, type Preference, type Solution } from "@/core/match/posing";
 import { resolve, type Resolved } from "@/core/match/resolve";
@@ -17,8 +17,6 @@ import { useLinearProgram } from "./use-linear-program";
 import { GetPart } from "../../parts/GetPart";
 import { FromCatalogue } from "./FromCatalogue";
 import { SourceTable } from "./SourceTable";
-import type { MatingPlace } from "@/core/match/places";
-import { sayProblem } from "@/words/say-problem";
 import { WorkList } from "./WorkList";
 import { preferenceWords, workWords } from "./words";
 
@@ -68,13 +66,8 @@ function SolutionBlock({ solution, onTake }: { solution: Solution; onTake: () =>
 
 /** Out of what there is, what goes together: pins, a preference, the best and the next really different ones. */
 export function ChooseTab() {
-  const { pack, assessment, append, wording } = useJob();
+  const { pack, assessment, append } = useJob();
   const { match } = assessment;
-  /** What stands against each other with its figures, where it is so as it stands; else what it will look like. */
-  const whyWrong = ({ id, mating }: MatingPlace) => {
-    const [reason] = match.pairings.find(({ place }) => place.id === id)?.reasons ?? [];
-    return reason ? sayProblem(reason, wording) : `${mating.name}: ${mating.wrong.looks}`;
-  };
   const own = useMemo(() => ownVerdicts(assessment.choices, assessment.inHand, assessment.order), [assessment]);
   const offered = preferences.filter((each) => each !== "original-look" || match.match?.looks !== undefined);
   const list = [...transferList(pack, match, standing(match, own)), ...labelLines(match)];
@@ -173,43 +166,27 @@ export function ChooseTab() {
           </Flex>
         )}
         {found?.kind === "contradiction" && (
-          <>
-            <Heading as="h2" fontSize="16px" color="out">
-              These contradict each other
-            </Heading>
-            <chakra.ul aria-label="Demands that contradict each other">
-              {found.demands.map((demand) =>
-                demand.is === "pin" ? (
-                  <chakra.li key={demand.slot} py="4px" fontSize="14px">
-                    {capital(pack.slots.get(demand.slot)!.name)} is pinned to{" "}
-                    {candidateName(match.candidates.get(demand.slot)![pins.get(demand.slot)!]!)}{" "}
-                    <Chip isOn={false} onClick={() => pin(demand.slot, null)}>
-                      let it go
-                    </Chip>
-                  </chakra.li>
-                ) : (
-                  <chakra.li key={demand.place.id} py="4px" fontSize="14px">
-                    {whyWrong(demand.place)}{" "}
-                    <Chip
-                      isOn={false}
-                      onClick={() => {
-                        const without = new Set([...waived, demand.place.id]);
-                        setWaived(without);
-                        look(pins, preference, without);
-                      }}
-                    >
-                      let it be
-                    </Chip>
-                  </chakra.li>
-                ),
-              )}
-            </chakra.ul>
-          </>
+          <Contradiction
+            found={found}
+            pins={pins}
+            onLetGo={(slot) => pin(slot, null)}
+            onLetBe={(demand) => {
+              const without = new Set([...waived, demand]);
+              setWaived(without);
+              look(pins, preference, without);
+            }}
+          />
         )}
         {waived.size > 0 && (
           <chakra.p fontSize="14px" color="near">
             Let be, and held as not going together once it is taken:{" "}
-            {match.places.flatMap(({ id, mating }) => (waived.has(id) ? [mating.name] : [])).join("; ")}.{" "}
+            {[
+              ...match.places.map(({ id, mating }) => [id, mating.name] as const),
+              ...match.ran.map(({ id, relation }) => [id, relation.name] as const),
+            ]
+              .flatMap(([id, name]) => (waived.has(id) ? name : []))
+              .join("; ")}
+            .{" "}
             <QuietButton
               onClick={() => {
                 setWaived(new Set());

@@ -51,4 +51,5 @@ export const remedyWords: Readonly<Record<Remedy["kind"], string>> = {
   extension: "extension",
   spacing: "spacing",
   relocation: "relocation",
+  setting: "set again",
 };
