@@ -865,7 +865,8 @@ async function adoptPlan({ log, pack }: Opened): Promise<void> {
   const paid = (plan: Plan) => paidPlan(pack, judged, posed, plan);
   const { answer } = await answerWhole(posed, demandsOf(judged.order, log.now), await highsSolve(), paid);
   if (answer.kind !== "met") throw new Error(answer.kind);
-  const { left: _, ...said } = adoptedOf(posed, paid(answer.plan));
+  const { said, putIn } = adoptedOf(posed, paid(answer.plan));
+  for (const { part, slot } of putIn) log.add("part-picked", { slot, part, offer: null, why: null });
   log.add("plan-adopted", {
     ...said,
     witness: { core: coreVersion, pack: pack.sha256, entries: entrySetFingerprint(log.entries) },

@@ -1,6 +1,6 @@
 import { moneyKinds, moneyOfLines, type Ledger } from "@/core/money/ledger";
 import { minorUnits } from "@/core/option/price-option";
-import type { Share } from "@/core/plan/priced";
+import type { Priced, Share } from "@/core/plan/priced";
 import type { Plan } from "@/core/whole-plan/whole-plan";
 import type { Instead, Surprise } from "@/core/whole-plan/why-plan";
 import { capital } from "./capital";
@@ -8,6 +8,7 @@ import { grouped } from "./grouped";
 import { percent } from "./percent";
 import { sayAmount } from "./say-money";
 import { many } from "./sentences/sentence";
+import { sayOption } from "./say-option";
 import { moneyKindWords } from "./words-for";
 
 /** What a chance is made of, in words. */
@@ -17,6 +18,13 @@ export const shareWords: Readonly<Record<Share["is"], string>> = {
   suspect: "for pieces that may sit in it",
   told: "for what was told of it",
 };
+
+/** A way to go of a plan in a few words: of what lies here its tag, and where it comes from. */
+export function sayPriced({ option, hand, shares }: Pick<Priced, "option" | "hand" | "shares">): string {
+  if (!hand) return sayOption(option);
+  const open = shares.some(({ is }) => is === "open") ? ", not known to be good yet" : "";
+  return `${hand.tag}${hand.origin === "engine" ? ", which lies here" : ` from the ${hand.origin}`}${open}`;
+}
 
 /** Why a line of a plan is as it is, where that surprises. */
 export function saySurprise(surprise: Surprise, currency: string | null): string {

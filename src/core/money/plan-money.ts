@@ -13,10 +13,18 @@ export interface PaidPlan extends Plan {
 
 /** What a plan is paid for with: the solver weighs parts by themselves, the ledger adds sets, what is used up and all the work. */
 export function paidPlan(pack: CompiledPack, assessment: Assessment, posed: PosedPlan, plan: Plan): PaidPlan {
-  const picks = new Map(
-    posed.places.map(({ choice, offers }, place) => [choice.slot.id, offers[plan.picks[place]!]!.option]),
+  const chosen = posed.places.map(({ choice, offers }, place) => ({
+    slot: choice.slot,
+    ...offers[plan.picks[place]!]!,
+  }));
+  const picks = new Map(chosen.map(({ slot, option }) => [slot.id, option]));
+  const putIn = chosen.flatMap(({ slot, hand }) =>
+    hand ? [[slot.id, { slot, part: hand, offer: null, name: hand.tag, cameHere: false }] as const] : [],
   );
-  const ledger = ledgerOfPlan(pack, assessment, picks);
+  // What lies here is paid for as though it were picked.
+  const inPlace = new Map([...assessment.match.inPlace, ...putIn]);
+  const supposed = putIn.length === 0 ? assessment : { ...assessment, match: { ...assessment.match, inPlace } };
+  const ledger = ledgerOfPlan(pack, supposed, picks);
   const now = ledger.total.likely;
   return { ...plan, now, total: now + plan.redo + plan.idle, standIn: 0, unpriced: ledger.unpriced, ledger };
 }

@@ -6,17 +6,23 @@ import { goes } from "../option/same-option";
 import type { PartInHand } from "../parts/assess-parts";
 import { decidedOrProposed } from "./standing";
 
-/** A part in hand that could go into a place beside what is in the places around it, and which nobody has for another. */
-const mayGo = (
+/**
+ * Whether a part in hand could go into a place, as far as it goes by itself: of its kind, meant for no other place, and nobody
+ * has it for another.
+ *
+ * @param isKnown  it has to be known to be good; else it is enough that nothing is known against it
+ */
+export const mayGo = (
   { part, partClass, meantFor, options }: PartInHand,
   { slot }: Choice,
   picked: ReadonlySet<string>,
+  isKnown: boolean,
 ): boolean =>
   part.origin !== "supplier" &&
   partClass?.id === slot.class &&
   (meantFor === null || meantFor.id === slot.id) &&
   !picked.has(part.id) &&
-  options.some(({ disposition, allowed }) => disposition === "reuse" && allowed === true);
+  options.some(({ disposition, allowed }) => disposition === "reuse" && (isKnown ? allowed === true : allowed !== false)); // prettier-ignore
 
 /**
  * Good parts that lie here, by the place for which a new one would else be bought: each is told for one place, and for none
@@ -44,7 +50,7 @@ export function goodInHand(
         .filter(({ ends }) => ends.includes(slot.id))
         .every((at) => judge(at, at.ends.map((end) => (end === slot.id ? here : (inPlace.get(end) ?? null)))).allowed !== false); // prettier-ignore
     };
-    const good = inOrder.find((each) => mayGo(each, choice, picked) && goesBeside(each.part));
+    const good = inOrder.find((each) => mayGo(each, choice, picked, true) && goesBeside(each.part));
     if (!good) continue;
     picked.add(good.part.id);
     found.set(slot.id, good.part);

@@ -7,7 +7,7 @@ import type { Option } from "../option/option";
 import { goes } from "../option/same-option";
 
 /** So many places are tried in every way; what has more ends is judged at Match alone. */
-const mostEnds = 4;
+export const mostEnds = 4;
 const fine: Verdict = { allowed: true, reasons: [] };
 const keptVerdicts = new WeakMap<Pairing, Map<string, Verdict>>();
 

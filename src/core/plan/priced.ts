@@ -1,5 +1,7 @@
 import { problemCodes } from "../problem/problem-codes";
 import { daysBetween } from "../entry/clock";
+import type { Part } from "../entry/fold";
+import type { Candidate } from "../match/ends";
 import type { RowResult } from "../measure/assess-row";
 import type { Endurance } from "../measure/endurance";
 import type { Order } from "../order/order";
@@ -25,6 +27,8 @@ export interface Share {
 /** One way to go with a part, as the plan weighs it. Money in minor units. */
 export interface Priced {
   readonly option: Option;
+  /** A part that lies here and is put in for it; null where nothing is, or it was picked already. */
+  readonly hand: Part | null;
   /** To run the hours wanted. */
   readonly chance: number;
   readonly shares: readonly Share[];
@@ -149,11 +153,11 @@ export class Pricing {
   }
 
   /** What is to be expected of a way to go by how long it lasts. */
-  #lasting(choice: Choice, { disposition }: Option): Prospect {
+  #lasting(choice: Choice, { disposition }: Option, instead: Candidate | null): Prospect {
     const prospects = this.#prospects;
     if (goes(disposition)) {
       // What comes from a shelf or a donor is as old as it is.
-      const other = pickedInstead(this.#ground, choice)?.part;
+      const other = instead?.part;
       return other && other.origin !== "supplier" ? prospects.used(choice, other) : prospects.fresh(choice);
     }
     return disposition === "rework"
@@ -162,9 +166,13 @@ export class Pricing {
   }
 
   /** What else is open of a way to go, or was told of it. */
-  #doubts(choice: Choice, { disposition, allowed, reasons, suspicion }: Option): readonly Share[] {
+  #doubts(
+    choice: Choice,
+    { disposition, allowed, reasons, suspicion }: Option,
+    instead: Candidate | null,
+  ): readonly Share[] {
+    // prettier-ignore
     if (goes(disposition)) {
-      const instead = pickedInstead(this.#ground, choice);
       return instead && this.#ground.own(instead).allowed === null ? [{ is: "open", chance: 1 - doubts.open }] : [];
     }
     const told = reasons.filter(({ code, severity }) => severity !== "error" && problemCodes[code].weighs).length;
@@ -176,7 +184,7 @@ export class Pricing {
   }
 
   /** What a way to go is paid with: what was picked for the place at its own price, or the pack's. */
-  #paid(choice: Choice, { disposition, price }: Option): Paid {
+  #paid(choice: Choice, { disposition, price }: Option, instead: Candidate | null): Paid {
     const { pack, asOf } = this.#ground;
     const { worth } = pack.pack;
     const aged = (money: Money | null, on: string | null) => {
@@ -184,7 +192,6 @@ export class Pricing {
       const now = agedMoney(money, on, asOf);
       return { money: now, isStale: now !== money };
     };
-    const instead = goes(disposition) ? pickedInstead(this.#ground, choice) : null;
     if (disposition === "replace" && this.#ground.covered.has(choice.slot.id)) return { money: moneyOf(0), isStale: false, days: 0, deposit: 0 }; // prettier-ignore
     if (instead && !instead.offer) return { money: moneyOf(0), isStale: false, days: 0, deposit: 0 };
     if (instead?.offer) {
@@ -255,17 +262,20 @@ export class Pricing {
     return { failures: usual + byPieces, redo: Math.round(cost / (usual + byPieces)) };
   }
 
-  price(choice: Choice, option: Option): Priced {
-    const lasting = this.#lasting(choice, option);
-    const open = this.#doubts(choice, option);
+  /** @param hand  a part that lies here and is put in instead of what goes, as though it were picked */
+  price(choice: Choice, option: Option, hand: (Candidate & { readonly part: Part }) | null = null): Priced {
+    const instead = goes(option.disposition) ? (hand ?? pickedInstead(this.#ground, choice)) : null;
+    const lasting = this.#lasting(choice, option, instead);
+    const open = this.#doubts(choice, option, instead);
     const shares: readonly Share[] = [{ is: "lasting", chance: lasting.chance }, ...open];
     const { failures, redo } = this.#again(choice, option, lasting, open);
-    const { money, isStale, days, deposit, isListed = false } = this.#paid(choice, option);
+    const { money, isStale, days, deposit, isListed = false } = this.#paid(choice, option, instead);
     // With no old part to send in the deposit is never paid back.
     const lost = choice.part === null ? deposit : 0;
     const now = money === null ? this.#dear(choice, option) : meanOf(money) + this.#work(option.minutes ?? 0);
     return {
       option,
+      hand: hand?.part ?? null,
       chance: product(shares),
       shares,
       failures,

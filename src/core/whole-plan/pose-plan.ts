@@ -13,6 +13,7 @@ import { Pricing, type Priced, type PricedGround } from "../plan/priced";
 import { byThumb } from "../option/row-needs";
 import { goes } from "../option/same-option";
 import type { Whole } from "../plan/whole";
+import { handConstraints, handsOf, type Hand, type HandPlace, type HandsGround } from "./parts-in-hand";
 
 /** A place of the plan, with what may become of it and what each would cost and give. */
 export interface PlanPlace {
@@ -66,6 +67,9 @@ export interface PosedPlan {
 }
 
 export interface PlanGround extends PricedGround {
+  /** Parts that lie here, by the place they may go into, and what they may not go beside. */
+  readonly hands: ReadonlyMap<string, Hand>;
+  readonly besideHands: (places: readonly HandPlace[]) => readonly Constraint[];
   readonly causes: readonly CauseLeft[];
   /** Work that the owner declined. */
   readonly declined: Job["declined"];
@@ -179,6 +183,13 @@ export function discountFor({ from, off, counts }: PosedDiscount, picks: readonl
   return many >= from ? many * off : 0;
 }
 
+/** A constraint on what becomes of places, where what is put in from here is another one in place of what goes. */
+function asThoughNew({ of, allows }: Constraint, places: readonly (HandPlace | undefined)[]): Constraint {
+  if (of.every((at) => (places[at]?.hand ?? null) === null)) return { of, allows };
+  const replaces = of.map((at) => places[at]?.options.findIndex(({ disposition }) => disposition === "replace"));
+  return { of, allows: (options) => allows(options.map((option, at) => (places[of[at]!]?.hand === option ? replaces[at]! : option))) }; // prettier-ignore
+}
+
 const isKept = ({ option: { disposition } }: Priced) => disposition === "reuse" || disposition === "clean";
 
 /**
@@ -224,10 +235,15 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
     const declined = offers.flatMap(({ disposition }, at) => (of.includes(disposition) ? at : []));
     // Where nothing else is left what was declined stays on offer: the engine does not run without, and that is held up by itself.
     const isLeft = offers.some(({ allowed }, at) => allowed !== false && !declined.includes(at));
+    const fresh = offers.find(({ disposition }) => disposition === "replace");
+    const hand = isPinned || !fresh ? undefined : ground.hands.get(slot);
     return {
       choice,
       isPinned,
-      offers: offers.map((option) => pricing.price(choice, option)),
+      offers: [
+        ...offers.map((option) => pricing.price(choice, option)),
+        ...(hand ? [pricing.price(choice, fresh!, hand.candidate)] : []),
+      ],
       declined: isPinned || !isLeft ? [] : declined,
     };
   });
@@ -240,6 +256,11 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
     return offers.map(({ chance }, option) => allowed[option]! && chance >= Math.min(floor, best));
   };
   const may = places.map(mayBe);
+  const handPlaces = places.map(({ choice, offers }): HandPlace => {
+    const hand = offers.findIndex((each) => each.hand !== null);
+    return { slot: choice.slot.id, options: offers.map(({ option }) => option), hand: hand < 0 ? null : hand };
+  });
+  const constraints = whole.constraints.map((each) => asThoughNew(each, handPlaces));
   const dayCost = Math.round((ground.order.dayRate ?? 0) * minorUnits);
   const longest = Math.max(0, ...places.flatMap(({ offers }) => offers.flatMap(({ days }) => days ?? [])));
   const causes = ground.causes.map((left) => poseCause(left, places));
@@ -262,8 +283,9 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
     longest,
     variables: totals.map((costs, place) => ({ costs: costs.map((cost, option) => (may[place]?.[option] === false ? Infinity : cost)) })), // prettier-ignore
     constraints: [
-      ...whole.constraints,
-      ...worseFirst(places, may, whole.constraints),
+      ...constraints,
+      ...ground.besideHands(handPlaces),
+      ...worseFirst(places, may, constraints),
       ...shared.flatMap(({ of: ends }, at) =>
         ends.map(({ place, allows }): Constraint => ({
           of: [place, places.length + agreed.length + at],
@@ -287,12 +309,16 @@ export function posePlan(whole: Whole, choices: readonly Choice[], ground: PlanG
  */
 export function planOfJob(
   pack: CompiledPack,
-  { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, job, asOf }: Pick<Assessment, "plan" | "choices" | "rows" | "order" | "endurance" | "match" | "inHand" | "diagnosis" | "buying" | "job" | "asOf">, // prettier-ignore
+  assessment: Pick<Assessment, "plan" | "rows" | "endurance" | "diagnosis" | "asOf"> & HandsGround,
   hours: number,
   free: string | null = null,
 ): PosedPlan {
-  const ground = {
+  const { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, job, asOf } = assessment;
+  const hands = handsOf(pack, assessment);
+  const ground: PlanGround = {
     pack,
+    hands,
+    besideHands: (places) => handConstraints(pack, assessment, hands, places),
     order,
     choices,
     rows,

@@ -15,6 +15,8 @@ import { planCases } from "../fixtures/plan-cases";
 import { seeded } from "../numeric/seeded";
 import { compilePack, type CompiledPack } from "../pack/compile-pack";
 import { accessMinutes } from "../plan/access";
+import { paidPlan, type PaidPlan } from "../money/plan-money";
+import { bring } from "../fixtures/merge";
 import { adoptedOf } from "./adopt-plan";
 import { linearProgram, pickOf } from "../numeric/linear-program";
 import { minorUnits, moneyOf } from "../option/price-option";
@@ -251,7 +253,7 @@ describe("what a plan is made of", () => {
 
 /** Adopts a plan; what then holds decisions up. */
 function adopted(bench: TestBench, posed: PosedPlan, plan: Plan): string[] {
-  const { left: _, ...said } = adoptedOf(posed, plan);
+  const { said } = adoptedOf(posed, plan);
   bench.add("plan-adopted", { ...said, witness: { core: "0", pack: "0".repeat(64), entries: "0".repeat(64) } });
   return assess(bench.pack, bench.entries, asOf).holds.flatMap(({ code, station }) =>
     station === "decide" ? code : [],
@@ -294,7 +296,10 @@ describe("a plan that was adopted", () => {
   test("of an engine nobody looked at decides nothing that cannot be judged yet", async () => {
     const bench = engine();
     const posed = pose(bench);
-    const { choices, left } = adoptedOf(posed, await best(posed, "now", free));
+    const {
+      said: { choices },
+      left,
+    } = adoptedOf(posed, await best(posed, "now", free));
     const held = assess(bench.pack, bench.entries, asOf).choices.filter(({ proposal }) => proposal.disposition === "hold"); // prettier-ignore
     expect([left.length, choices.length]).toEqual([held.length, 22 - held.length]);
     expect(left.length).toBeGreaterThan(15);
@@ -614,7 +619,7 @@ describe("what all places share", () => {
       const bench = engine();
       bench.readRestAsNew();
       const { plan, choices, rows, order, endurance, match, inHand } = assess(pellbrook, bench.entries, asOf);
-      const ground = { pack: pellbrook, order, choices, rows, declined: [], asOf, covered: new Set<string>(), match, enduranceOf: (row: string) => endurance.get(row) ?? null, own: ownVerdicts(choices, inHand, order) }; // prettier-ignore
+      const ground = { pack: pellbrook, order, choices, rows, declined: [], hands: new Map(), besideHands: () => [], asOf, covered: new Set<string>(), match, enduranceOf: (row: string) => endurance.get(row) ?? null, own: ownVerdicts(choices, inHand, order) }; // prettier-ignore
       return posePlan(plan.whole(), choices, { ...ground, causes: [{ name: "the pump starves", again: 0.5, slots, onlyNew }] }, 4000); // prettier-ignore
     };
     const keepers = ["flywheel", "carburettor", "inlet-manifold", "cooler-housing"];
@@ -639,6 +644,63 @@ describe("what all places share", () => {
     const pinned = await best(posed, "total", { ...free, pins: [[posed.places.findIndex(({ choice }) => choice.slot.id === keepers[0]), picks(1)[posed.places.findIndex(({ choice }) => choice.slot.id === keepers[0])]!]] }); // prettier-ignore
     expect(pinned.causes).toEqual([0]);
     expect(pinned.total).toBe(pinned.now + pinned.redo + pinned.idle);
+  });
+
+  test("what lies here is an offer of the plan: free, as old as it is, beside nothing it does not go with, and picked once adopted", async () => {
+    const bench = engine(orrinshaw, 3000);
+    bench.readRestAsNew();
+    const spare = bench.partIn.get("rod-4")!;
+    bench.add("part-removed", { part: spare });
+    bench.add("part-noted", { part: spare, item: "meant-for", feature: null, value: "rod-2" });
+    bench.add("part-scrapped", { part: bench.partIn.get("rod-2")!, why: "bent", made: "held", certificate: null });
+    const handAt = (posed: PosedPlan, plan: Plan, slot: string) => {
+      const at = posed.places.findIndex(({ choice }) => choice.slot.id === slot);
+      return posed.places[at]!.offers[plan.picks[at]!]!.hand?.id ?? null;
+    };
+    const planned = async () => {
+      const assessment = assess(orrinshaw, bench.entries, asOf);
+      const posed = planOfJob(orrinshaw, assessment, 4000);
+      const plan = await best(posed, "total", free);
+      return { posed, plan, paid: paidPlan(orrinshaw, assessment, posed, plan), adopted: adoptedOf(posed, plan) };
+    };
+    const before = await planned();
+    expect(handAt(before.posed, before.plan, "rod-2")).toBe(spare);
+    // Its bolts ran in another rod: they are new, as the spare's own lie elsewhere.
+    expect(["rod-bolt-2a", "rod-bolt-2b"].map((slot) => becomes(before.posed, before.plan, slot))).toEqual(["replace", "replace"]); // prettier-ignore
+    expect(before.adopted.putIn).toEqual([{ slot: "rod-2", part: spare }]);
+    // Picked, it is the same plan for the same money: nothing lies here any more.
+    const rods = ({ ledger }: PaidPlan) => ledger.lines.filter(({ is, slots }) => is === "parts" && slots.some((slot) => slot.startsWith("rod-2"))).length; // prettier-ignore
+    bench.add("part-picked", { slot: "rod-2", part: spare, offer: null, why: null });
+    const after = await planned();
+    expect([handAt(after.posed, after.plan, "rod-2"), after.paid.now, rods(after.paid)]).toEqual([null, before.paid.now, rods(before.paid)]); // prettier-ignore
+    // Scrapped, or refused by what is found on it, it is no offer, and a new one is paid for.
+    bench.add("part-picked", {
+      slot: "rod-2",
+      part: null,
+      offer: null,
+      why: null,
+      supersedes: [bench.entries.at(-1)!.id],
+    });
+    bench.add("part-scrapped", { part: spare, why: "bent too", made: "held", certificate: null });
+    const without = await planned();
+    expect([handAt(without.posed, without.plan, "rod-2"), without.paid.now > before.paid.now]).toEqual([null, true]);
+  });
+
+  test("what lies here and nobody looked at is offered as such and waits; a donor's tappet goes on no camshaft but its own", async () => {
+    const bench = engine(orrinshaw, 3000);
+    bench.readRestAsNew();
+    bring(bench, "tappet-3i", "DN-T3");
+    const pump = bring(bench, "water-pump", "DN-WP");
+    bench.add("part-scrapped", { part: bench.partIn.get("water-pump")!, why: "shaft pitted", made: "held", certificate: null }); // prettier-ignore
+    const posed = planOfJob(orrinshaw, assess(orrinshaw, bench.entries, asOf), 4000);
+    const at = (slot: string) => posed.places.findIndex(({ choice }) => choice.slot.id === slot);
+    const hand = (slot: string) => posed.places[at(slot)]!.offers.findIndex((each) => each.hand !== null);
+    const plan = await best(posed, "total", { ...free, pins: [[at("water-pump"), hand("water-pump")]] });
+    const { putIn, left } = adoptedOf(posed, plan);
+    expect(posed.places[at("water-pump")]!.offers[hand("water-pump")]!.shares.map(({ is }) => is)).toEqual(["lasting", "open"]); // prettier-ignore
+    expect([putIn, left.map(({ slot }) => slot.id).includes("water-pump"), pump.length > 0]).toEqual([[], true, true]);
+    const tappet = await bestPlan(posed, "total", { ...free, pins: [[at("tappet-3i"), hand("tappet-3i")]] }, await solving); // prettier-ignore
+    expect(tappet).toBe("impossible");
   });
 
   test("an engine that failed of what nobody has settled is taken to fail again; settled and put right it is not", () => {

@@ -4,9 +4,8 @@ import type { PosedPlan } from "@/core/whole-plan/pose-plan";
 import type { Plan } from "@/core/whole-plan/whole-plan";
 import { declinedAt, surpriseOf } from "@/core/whole-plan/why-plan";
 import { capital } from "@/words/capital";
-import { sayOption } from "@/words/say-option";
 import { percent } from "@/words/percent";
-import { sayMinor, saySurprise } from "@/words/say-plan";
+import { sayMinor, sayPriced, saySurprise } from "@/words/say-plan";
 import { many } from "@/words/sentences/sentence";
 import { DispositionMark } from "../../../kit/DispositionMark";
 import { planLines, type PlanLine } from "./alike-lines";
@@ -66,7 +65,7 @@ function Line({
           )}
         </chakra.span>
         <chakra.span lineHeight="1.25" gridColumn={{ base: "2", md: "auto" }}>
-          {sayOption(priced.option)}
+          {sayPriced(priced)}
           {isPinned && (
             <chakra.span color="quiet" fontSize="12px">
               {" "}

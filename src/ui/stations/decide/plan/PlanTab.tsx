@@ -19,6 +19,7 @@ import { sayProblem } from "@/words/say-problem";
 import { many } from "@/words/sentences/sentence";
 import { useJob } from "../../../job/JobContext";
 import { PlaceLink } from "../../../job/places";
+import { usePutDown } from "../../../parts/use-put-down";
 import { StationLayout } from "../../../job/StationLayout";
 import { Chip } from "../../../kit/Chip";
 import { downloadText } from "../../../kit/download";
@@ -203,16 +204,17 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
     setTried(next.size === 0 ? nothingTried : next);
     setPicked(null);
   };
+  const putDown = usePutDown();
   const program = () => (posed ? planProgram(posed, "total", demands) : null) ?? "";
   const standing = job.plans.at(-1) ?? null;
   const adopted = posed && whole ? adoptedOf(posed, whole) : null;
   const isAdopted =
-    standing !== null && adopted !== null && keyOfChoices(standing.choices) === keyOfChoices(adopted.choices);
+    standing !== null && adopted !== null && keyOfChoices(standing.choices) === keyOfChoices(adopted.said.choices);
   const adopt = () => {
     if (!adopted) return;
-    const { left: _, ...said } = adopted;
+    for (const { part, slot } of adopted.putIn) putDown(part, slot);
     append("plan-adopted", {
-      ...said,
+      ...adopted.said,
       witness: { core: coreVersion, pack: pack.sha256, entries: entrySetFingerprint(log.entries) },
       ...(job.plans.length > 0 ? { supersedes: job.plans.map((each) => each.id) } : {}),
     });
@@ -266,7 +268,7 @@ export function PlanTab({ tabs }: { tabs: ReactNode }) {
             </Box>
             <Button
               onClick={adopt}
-              disabled={!mayDecide || isStale || isAdopted || adopted.choices.length === 0}
+              disabled={!mayDecide || isStale || isAdopted || adopted.said.choices.length === 0}
               bg="ember"
               color="onEmber"
               fontWeight={700}

@@ -7,9 +7,8 @@ import { insteadOf, movedBetween, type Instead } from "@/core/whole-plan/why-pla
 import type { Priced } from "@/core/plan/priced";
 import { capital } from "@/words/capital";
 import { percent } from "@/words/percent";
-import { sayOption } from "@/words/say-option";
 import { sayProblem } from "@/words/say-problem";
-import { sayBeside, sayInstead, sayMinor, sayTurns, shareWords } from "@/words/say-plan";
+import { sayBeside, sayInstead, sayMinor, sayPriced, sayTurns, shareWords } from "@/words/say-plan";
 import { useJob } from "../../../job/JobContext";
 import { QuietButton } from "../../../kit/SayWhy";
 import { paidPlan } from "@/core/money/plan-money";
@@ -115,7 +114,7 @@ export function WhyNot({ posed, plan, paid, place, demands, currency, tried, onT
         {capital(choice.slot.name)}
       </Heading>
       <chakra.p fontSize="15px" fontWeight={600} mt="6px">
-        {sayOption(chosen.option)}
+        {sayPriced(chosen)}
       </chakra.p>
       <Figures priced={chosen} currency={currency} />
       {isPinned && <PinCost posed={posed} plan={plan} paid={paid} place={place} currency={currency} />}
@@ -145,7 +144,7 @@ export function WhyNot({ posed, plan, paid, place, demands, currency, tried, onT
           return (
             <chakra.li key={option} py="8px" borderBottomWidth="1px" borderBottomStyle="dotted" borderColor="line">
               <chakra.p fontSize="14px" fontWeight={600}>
-                {sayOption(priced.option)}
+                {sayPriced(priced)}
               </chakra.p>
               {isRefused ? (
                 <chakra.p fontSize="13px" color="out">

@@ -20,7 +20,7 @@ export function planLines({ places }: PosedPlan, plan: Plan) {
   return inGroups(all, ({ choice }) => choice.partClass).map(({ name, items }) => {
     const alike = new Map<string, typeof all>();
     for (const each of items) {
-      const key = `${each.choice.partClass.id} ${optionKey(each.priced.option)} ${each.isPinned}`;
+      const key = `${each.choice.partClass.id} ${optionKey(each.priced.option)} ${each.isPinned} ${each.priced.hand?.id ?? ""}`;
       alike.set(key, [...(alike.get(key) ?? []), each]);
     }
     const lines = [...alike.values()].map((of): PlanLine => ({

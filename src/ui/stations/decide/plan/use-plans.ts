@@ -68,8 +68,8 @@ export function usePlans(tried: Tried): Plans {
   const { assessment, pack } = useJob();
   const { order, day } = assessment;
   const { solve, stop } = useSolver();
-  const { plan, choices, rows, endurance, match, inHand, diagnosis, buying, job } = assessment;
   const posed = useMemo(() => {
+    const { choices, rows, match, inHand, diagnosis, buying, job } = assessment;
     const { hoursWanted } = order;
     if (hoursWanted === null) return null;
     // An entry that moves nothing of it (an estimate, a word at another station) leaves the plan the very same.
@@ -85,8 +85,8 @@ export function usePlans(tried: Tried): Plans {
       ...inHand.loose,
       ...job.declined,
     ];
-    return keptPlans(pack, basis, () => planOfJob(pack, { plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, job, asOf: day }, hoursWanted)); // prettier-ignore
-  }, [plan, choices, rows, order, endurance, match, inHand, diagnosis, buying, job, pack, day]);
+    return keptPlans(pack, basis, () => planOfJob(pack, { ...assessment, asOf: day }, hoursWanted));
+  }, [assessment, order, pack, day]);
   /** The same for other hours, between two frames: the page goes on. */
   const poseAt = useCallback(
     async (hours: number) => {
