@@ -163,6 +163,29 @@ const fineGauge = {
   scaleExpansionPerK: 11.5e-6,
 };
 
+test("sound parts that lie here are in the same estimate: a casting among them makes one engine of two, and picked it costs that", () => {
+  const bench = new TestBench(orrinshaw, { hoursWanted: 4000 });
+  bench.readRestAsNew();
+  const own = bench.partIn.get("block")!;
+  const scrap = (part: string) => bench.add("part-scrapped", { part, why: "cracked", made: "held", certificate: null });
+  const ofBlock = bench.entries.filter(({ type, payload }) => payload.part === own && type !== "part-installed");
+  scrap(own);
+  const lost = worthIn(bench)!;
+  expect([lost.course, lost.lostCastings.length]).not.toEqual(["rebuild", 0]);
+  // One that nobody looked at saves no engine.
+  const part = bench.newId();
+  bench.add("part-tagged", { part, class: "block", tag: "DN-BL", origin: "donor" });
+  expect(worthIn(bench)!.lostCastings).toEqual(lost.lostCastings);
+  // The same was seen and measured of it as of a sound one.
+  for (const { type, payload } of ofBlock) if (type !== "part-tagged") bench.add(type as "finding-made", { ...payload, part } as never);
+  const here = worthIn(bench)!;
+  const told = here.reasons.find(({ code }) => code === "worth-with-parts")?.params as { cost: number; saved: number };
+  expect([here.course, here.lostCastings, told.saved > 0, here.costs.merge]).toEqual(["merge", [], true, told.cost]);
+  bench.add("part-noted", { part, item: "meant-for", feature: null, value: "block" });
+  bench.add("part-picked", { slot: "block", part, offer: null, why: null });
+  expect(worthIn(bench)!.costs.rebuild).toBe(told.cost);
+});
+
 test("bulletins are those of the engine's own serial, and an owner sees what is named and nothing else", () => {
   const assessment = assess(orrinshaw, demoJob("ferry-marigold"), asOf);
   expect(assessment.intake.bulletins.map((each) => each.id)).toEqual(["b-14"]);

@@ -2,6 +2,7 @@ import type { Assessment } from "../assessment";
 import { sameOption } from "../option/same-option";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PosedPlan } from "../whole-plan/pose-plan";
+import { candidateOf, withPutIn } from "../whole-plan/parts-in-hand";
 import { answerOrder, planOf, type Answer, type Demands, type Plan, type Solve } from "../whole-plan/whole-plan";
 import { ledgerOfPlan } from "./estimate";
 import type { Ledger } from "./ledger";
@@ -18,13 +19,8 @@ export function paidPlan(pack: CompiledPack, assessment: Assessment, posed: Pose
     ...offers[plan.picks[place]!]!,
   }));
   const picks = new Map(chosen.map(({ slot, option }) => [slot.id, option]));
-  const putIn = chosen.flatMap(({ slot, hand }) =>
-    hand ? [[slot.id, { slot, part: hand, offer: null, name: hand.tag, cameHere: false }] as const] : [],
-  );
-  // What lies here is paid for as though it were picked.
-  const inPlace = new Map([...assessment.match.inPlace, ...putIn]);
-  const supposed = putIn.length === 0 ? assessment : { ...assessment, match: { ...assessment.match, inPlace } };
-  const ledger = ledgerOfPlan(pack, supposed, picks);
+  const putIn = chosen.flatMap(({ slot, hand }) => (hand ? [candidateOf(slot, hand)] : []));
+  const ledger = ledgerOfPlan(pack, withPutIn(assessment, putIn), picks);
   const now = ledger.total.likely;
   return { ...plan, now, total: now + plan.redo + plan.idle, standIn: 0, unpriced: ledger.unpriced, ledger };
 }

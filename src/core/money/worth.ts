@@ -3,6 +3,8 @@ import { groupBy } from "../group";
 import type { Option } from "../option/option";
 import { minorUnits, type Money } from "../option/price-option";
 import { meanOf } from "../plan/priced";
+import { goodInHand } from "../plan/good-in-hand";
+import { candidateOf, withPutIn } from "../whole-plan/parts-in-hand";
 import { decidedOrProposed } from "../plan/standing";
 import { lostCastings } from "../intake/assess-intake";
 import type { CompiledPack } from "../pack/compile-pack";
@@ -62,8 +64,8 @@ const itemsOf = ({ lines }: Ledger): readonly WorthItem[] =>
 
 /**
  * Whether a rebuild is sensible at all. It costs what its estimate comes to. Beyond a share of another engine's price that is
- * bought instead; without a sound casting there is nothing to rebuild. Making one of two takes the pack's hours beside, and
- * gets at each place the better of both; where the pack says no hours, nobody can tell. Parts are all that is left where no
+ * bought instead; without a sound casting there is nothing to rebuild. Making one of two is the same estimate with the sound parts
+ * that lie here; while none do it takes the pack's hours beside, and gets at each place the better of both. Parts are all that is left where no
  * other way is within the budget.
  *
  * @source  expected value; the ceiling is the pack's, common practice where it says so
@@ -84,11 +86,19 @@ export function worthOf(own: CompiledPack, assessment: Assessment): WorthResult 
   const parts = rebuild - labour;
   const items = itemsOf(estimate);
   const rate = order.settings?.labourRate ?? worth.labourRate;
-  const lost = lostCastings(own, choices);
+  // Sound parts that lie here go where this engine's own do not: they are paid for already, and what is left is the same estimate.
+  const donors = [...goodInHand(choices, assessment.inHand.loose, assessment.match)].map(([slot, part]) => candidateOf(own.slots.get(slot)!, part)); // prettier-ignore
+  const lost = lostCastings(
+    own,
+    choices.filter(({ slot }) => !donors.some((each) => each.slot === slot)),
+  );
+  // A casting of another engine makes it one of two; smaller parts of one are parts.
+  const isOfTwo = lostCastings(own, choices).length > lost.length;
+  const withDonors = donors.length === 0 ? null : major(estimateOf(own, withPutIn(assessment, donors)).total);
   // Of two engines each place has the better part of both: this one's as it was judged, the donor's as such parts are.
   const spared =
     priced.reduce((sum, { way, unseen }) => sum + Math.max(0, costOf(way, unseen) - unseen), 0) / minorUnits;
-  const merge = worth.donor === null || !worth.merge ? null : worth.donor + rebuild + worth.merge.labourHours * rate - spared; // prettier-ignore
+  const merge = withDonors ?? (worth.donor === null || !worth.merge ? null : worth.donor + rebuild + worth.merge.labourHours * rate - spared); // prettier-ignore
   const costs = { rebuild, merge, "other-engine": worth.otherEngine, "part-out": -worth.partsValue };
   const ceiling = worth.otherEngine === null ? null : worth.otherEngine * worth.ceiling.share;
   const figures = {
@@ -135,9 +145,10 @@ export function worthOf(own: CompiledPack, assessment: Assessment): WorthResult 
       wouldChange: [problem("casting-saved", [], { castings: lost.join(", ") })],
     };
   }
-  const tooDear = ceiling !== null && rebuild > ceiling;
+  const isMerged = withDonors !== null && withDonors < rebuild;
+  const tooDear = ceiling !== null && Math.min(rebuild, withDonors ?? Infinity) > ceiling;
   return {
-    course: tooDear ? "other-engine" : "rebuild",
+    course: tooDear ? "other-engine" : isOfTwo ? "merge" : "rebuild",
     costs,
     known,
     items,
@@ -146,6 +157,7 @@ export function worthOf(own: CompiledPack, assessment: Assessment): WorthResult 
       ceiling !== null && figures.other !== null && rebuild > ceiling
         ? problem("rebuild-past-ceiling", [], { ...figures, ceiling, other: figures.other })
         : problem("rebuild-below-ceiling", [], figures),
+      ...(isMerged ? [problem("worth-with-parts", [], { parts: donors.map(({ name }) => name).join(", "), cost: withDonors, saved: rebuild - withDonors })] : []), // prettier-ignore
       ...(order.budget === null
         ? [problem("budget-unknown")]
         : rebuild > order.budget
@@ -159,7 +171,7 @@ export function worthOf(own: CompiledPack, assessment: Assessment): WorthResult 
         : [
             problem(tooDear ? "worth-below" : "worth-above", [], {
               ceiling,
-              away: Math.abs(ceiling - rebuild),
+              away: Math.abs(ceiling - Math.min(rebuild, withDonors ?? Infinity)),
             }),
           ]),
       ...(worth.castings.length > 0 ? [problem("casting-would-change")] : []),

@@ -258,6 +258,7 @@ export const problemCodes = {
   "rebuild-past-ceiling": error({ ...worthOf, ceiling: number, other: number }),
   "rebuild-past-budget": error({ ...worthOf, budget: number }),
   "budget-unknown": tells(),
+  "worth-with-parts": tells({ parts: text, cost: number, saved: number }),
   "worth-known": tells({ share: number, count: number }),
   "worth-above": tells({ ceiling: number, away: number }),
   "worth-below": tells({ ceiling: number, away: number }),

@@ -8,6 +8,7 @@ import type { Constraint } from "../numeric/bucket-elimination";
 import type { Choice, Option } from "../option/option";
 import { goes } from "../option/same-option";
 import type { CompiledPack } from "../pack/compile-pack";
+import type { Slot } from "../pack/schema";
 import type { RelationOf } from "../pack/schema-relations";
 import { slotsOf } from "../pack/slots-of";
 import { placeRanIn, ranPairs } from "../part/ran-together";
@@ -18,6 +19,9 @@ import { decidedOrProposed } from "../plan/standing";
 
 /** What is asked of a job to offer what lies here at the places of its plan. */
 export type HandsGround = Pick<Assessment, "choices" | "match" | "inHand" | "joints" | "order" | "job" | "buying">;
+
+/** What lies here, as though it were picked for a place. */
+export const candidateOf = (slot: Slot, part: Part): Candidate & { readonly part: Part } => ({ slot, part, offer: null, name: part.tag, cameHere: false }); // prettier-ignore
 
 /** A part that lies here and may go into a place, as it would be picked there. */
 export interface Hand {
@@ -57,9 +61,17 @@ export function handsOf(pack: CompiledPack, ground: HandsGround): ReadonlyMap<st
     if (!choice) continue;
     taken.add(of.part.id);
     const { slot } = choice;
-    found.set(slot.id, { of, candidate: { slot, part: of.part, offer: null, name: of.part.tag, cameHere: false } });
+    found.set(slot.id, { of, candidate: candidateOf(slot, of.part) });
   }
   return found;
+}
+
+/** The same with parts that lie here as though they were picked: what is in a place is paid for by what is picked there. */
+export function withPutIn<A extends Pick<Assessment, "match">>(assessment: A, putIn: Iterable<Candidate>): A {
+  const more = [...putIn].map((each) => [each.slot.id, each] as const);
+  if (more.length === 0) return assessment;
+  const { match } = assessment;
+  return { ...assessment, match: { ...match, inPlace: new Map([...match.inPlace, ...more]) } };
 }
 
 /** A place of the plan as constraints see it: its slot, its options, and which of them puts in what lies here. */

@@ -42,6 +42,8 @@ export const intakeSentences = {
     `${sayWorth(p)} That is past ${grouped(p.ceiling)}, the share of another engine's price (${grouped(p.other)}) up to which rebuilding pays.`,
   "budget-unknown": () => "The budget is not known.",
   "rebuild-past-budget": (p) => `It is ${grouped(p.rebuild - p.budget)} past the budget of ${grouped(p.budget)}.`,
+  "worth-with-parts": (p) =>
+    `With ${p.parts}, which lie here and are good, it comes to ${grouped(p.cost)}: ${grouped(p.saved)} less.`,
   "worth-known": (p) =>
     p.count === 0
       ? "Every priced part is judged."

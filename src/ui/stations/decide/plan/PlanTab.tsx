@@ -111,7 +111,9 @@ function Unmet({
 
 /** What it comes to besides what is paid now, and who bears it. */
 function Besides({ posed, plan, currency }: { posed: PosedPlan; plan: PaidPlan; currency: string | null }) {
-  const { redoBorneBy, idleBorneBy } = useJob().assessment.order;
+  const { redoBorneBy, idleBorneBy, notes } = useJob().assessment.order;
+  // Hours since new alone: what was renewed on the way would be younger.
+  const isOpenedAsked = notes.about("history", "hours-since-overhaul").length > 0 || notes.about("history", "hours-since-new").length === 0; // prettier-ignore
   const borne = (by: string | null) => (by === null ? "" : `, borne by the ${by}`);
   const causes = plan.causes.map((at) => posed.causes[at]!.left);
   const lines = [
@@ -129,7 +131,19 @@ function Besides({ posed, plan, currency }: { posed: PosedPlan; plan: PaidPlan; 
     ...(plan.stale > 0 ? [`The price of ${many(plan.stale, "part")} is older than 90 days, and taken wider.`] : []),
     ...(plan.usual > 0 ? [`How long ${many(plan.usual, "part")} last nobody wrote down: what is usual counts.`] : []),
   ];
-  return lines.map((line) => <p key={line}>{line}</p>);
+  return (
+    <>
+      {lines.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+      {!isOpenedAsked && (
+        <p>
+          Nobody said whether it was opened before: its parts are taken for those that it was built with.{" "}
+          <PlaceLink to="intake">Say it at Intake</PlaceLink>.
+        </p>
+      )}
+    </>
+  );
 }
 
 /** What is worth knowing before anything is decided: three of what is still open. */
