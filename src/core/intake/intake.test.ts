@@ -177,7 +177,8 @@ test("sound parts that lie here are in the same estimate: a casting among them m
   bench.add("part-tagged", { part, class: "block", tag: "DN-BL", origin: "donor" });
   expect(worthIn(bench)!.lostCastings).toEqual(lost.lostCastings);
   // The same was seen and measured of it as of a sound one.
-  for (const { type, payload } of ofBlock) if (type !== "part-tagged") bench.add(type as "finding-made", { ...payload, part } as never);
+  for (const { type, payload } of ofBlock)
+    if (type !== "part-tagged") bench.add(type as "finding-made", { ...payload, part } as never);
   const here = worthIn(bench)!;
   const told = here.reasons.find(({ code }) => code === "worth-with-parts")?.params as { cost: number; saved: number };
   expect([here.course, here.lostCastings, told.saved > 0, here.costs.merge]).toEqual(["merge", [], true, told.cost]);

@@ -26,16 +26,19 @@ export function Contradiction({ found, pins, onLetGo, onLetBe }: Props) {
   const pinned = (slot: string) => candidateName(match.candidates.get(slot)![pins.get(slot)!]!);
   const sayDemand = (demand: Demand): string => {
     if (demand.is === "pin") return `${capital(nameOf(demand.slot))} is pinned to ${pinned(demand.slot)}.`;
-    if (demand.is === "mating") return `${capital(demand.place.mating.name)} has to fit.`;
+    if (demand.is === "mating") return `It has to go together: ${demand.place.mating.name}.`;
     const { relation, one, other } = demand.pair;
     const rule = relation.oneMayBeNew ? `the ${nameOf(one)} new` : "both new";
     return `${capital(nameOf(one))} and ${nameOf(other)} wear in on each other (${relation.name}): a pair that ran together, or ${rule}.`;
   };
-  const sayBetween = ({ slot, candidate, attribute, told, isRefused }: Between): string => {
+  const sayBetween = ({ demand, slot, candidate, attribute, told, isRefused }: Between): string => {
     const of = match.match?.attributes.find(({ id }) => id === attribute);
     const is = of && `${of.name} ${told ? `${valueWords(of, told.value, wording.unit)}, ${fromWords[told.from]}` : "not known"}`; // prettier-ignore
+    const rules = match.places.find(({ id }) => id === demand)?.mating;
+    const word = told && "word" in told.value ? told.value.word : null;
+    const why = rules?.is === "interchange" ? rules.rules.find(({ value }) => value === word)?.why : null;
     const refused = isRefused ? "its own evidence refuses it" : null;
-    return [`${capital(nameOf(slot))}, ${candidateName(candidate)}`, is, refused].filter(Boolean).join(": ");
+    return [`${capital(nameOf(slot))}, ${candidateName(candidate)}`, is, why, refused].filter(Boolean).join(": ");
   };
   return (
     <>
