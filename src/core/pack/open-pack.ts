@@ -4,17 +4,21 @@ import { done, problem, refused, type Outcome } from "../problem/problem";
 import { compilePack, type CompiledPack } from "./compile-pack";
 import { withRulesOfThumb } from "./rules-of-thumb";
 import { Pack } from "./schema";
+import { pastBounds } from "./unfolded-size";
 
 /**
  * Checks the shape of an unknown JSON value, and fills in what is usual.
  *
- * @returns  the pack; or problems too-deep, schema with their paths
+ * @returns  the pack; or problems too-deep, schema with their paths, pack-unfolds-too-far
  */
 export function shapePack(json: unknown): Outcome<Pack> {
   // First, since an expression is read by walking down into it.
   if (isTooDeep(json)) return refused(problem("too-deep", [], { most: deepestJson }));
   const parsed = Pack.safeParse(json);
-  if (parsed.success) return done(withRulesOfThumb(parsed.data));
+  if (parsed.success) {
+    const past = pastBounds(parsed.data);
+    return past.length > 0 ? refused(...past) : done(withRulesOfThumb(parsed.data));
+  }
   return refused(
     ...parsed.error.issues.map((issue) =>
       problem("schema", issue.path as (string | number)[], { detail: issue.message }),

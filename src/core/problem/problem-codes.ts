@@ -544,6 +544,7 @@ export const problemCodes = {
   "line-too-long": error({ bytes: number, most: number }),
   "other-stream": error(),
   "too-deep": error({ most: number }),
+  "pack-unfolds-too-far": error({ what: text, count: number, most: number }),
   "not-a-zip": error(),
   "zip-damaged": error({ why: text }),
   "too-many-members": error({ count: number, most: number }),

@@ -1,4 +1,19 @@
+import type { PackBound } from "@/core/pack/unfolded-size";
+import { grouped } from "../grouped";
 import type { Sentences } from "./sentence";
+
+const unfoldedWords: Readonly<Record<PackBound, string>> = {
+  rows: "places that are measured",
+  points: "points that are measured",
+  terms: "terms of expressions",
+  findings: "findings that a part can have",
+  consequences: "consequences",
+  links: "links between causes",
+  nodes: "causes and findings",
+  walks: "steps along circuits",
+  couplings: "parts tied to each other",
+  meetings: "ends that have to go together",
+};
 
 /** Entries, records and the packs they go by. */
 export const fileSentences = {
@@ -16,5 +31,7 @@ export const fileSentences = {
     `This job cannot be judged (${p.why}). Its record is whole: it can be read and taken out as it is.`,
   "pack-not-here": (p) =>
     `The pack ${p.sha256} is not on this server. Add it from the shell (add-pack), or choose one that is here.`,
+  "pack-unfolds-too-far": (p) =>
+    `Laid out over the whole engine this pack comes to ${grouped(p.count)} ${unfoldedWords[p.what as PackBound] ?? p.what}, and at most ${grouped(p.most)} can be judged. Say less of every place beside every other.`,
   "too-deep": (p) => `This is nested more than ${p.most} levels deep.`,
 } satisfies Sentences;
