@@ -30,9 +30,11 @@ export async function lint(words: readonly string[]): Promise<void> {
   if (file === "--explain" && more.length <= 1) return console.log(explain(more[0]));
   if (!file || more.length > 0)
     throw new CommandError("ember lint: name one pack, such as packs/orrinshaw-6m.json; or --explain CODE");
-  const { pack, faults, warnings } = readPackText(await readText(file, mostPackBytes));
-  if (!pack) throw new CommandError(faults.map((each) => sayLinted(file, each)).join("\n"));
+  const { pack, faults, warnings, isCut } = readPackText(await readText(file, mostPackBytes));
+  const cut = isCut ? [`${file}: there is more: mend these first.`] : [];
+  if (!pack) throw new CommandError([...faults.map((each) => sayLinted(file, each)), ...cut].join("\n"));
   for (const each of warnings) console.log(sayLinted(file, each));
+  for (const each of cut) console.log(each);
   console.log(
     `${file}: ${pack.pack.family}, revision ${pack.pack.revision}, ${pack.rows.size} rows in ${pack.sheets.length} sheets, ${warnings.length} ${warnings.length === 1 ? "warning" : "warnings"}, ${pack.sha256}`,
   );

@@ -6,6 +6,7 @@ import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { Worker } from "node:worker_threads";
 import next from "next";
+import { Threads } from "./lib/off-thread.mjs";
 import { packedFiles } from "./lib/packed.mjs";
 
 const { EMBER_HOST_NAME: hostname = "127.0.0.1", EMBER_PORT_NUMBER, EMBER_HTTPS, EMBER_PROXIES = "" } = process.env;
@@ -113,6 +114,9 @@ function sendServiceWorker(response) {
 }
 
 const sendPacked = packedFiles(path.join(process.env.EMBER_DIST ?? ".next", "static"), "/_next/static/");
+
+// What is judged for a request is judged beside the thread that answers: its pages find the threads here.
+globalThis.emberThreads = new Threads(new URL("off-thread-worker.mjs", import.meta.url));
 
 const app = next({ dev: false, hostname, port });
 const handle = app.getRequestHandler();

@@ -1,7 +1,8 @@
-import { readCatalogueCsv, type CatalogueRead } from "@/core/catalogue/catalogue";
+import type { CatalogueRead } from "@/core/catalogue/catalogue";
 import { makeId } from "@/core/entry/make-entry";
 import { countCatalogue, findInCatalogue, keepCatalogue, supersessionOf } from "@/store/catalogue";
 import { database } from "./environment";
+import { offThread } from "./off-thread/off-thread";
 
 /** What became of a catalogue that was brought: what is amiss in it, and how many parts were kept. */
 export interface CatalogueTaken extends Pick<CatalogueRead, "problems" | "rows"> {
@@ -15,7 +16,7 @@ export interface CatalogueTaken extends Pick<CatalogueRead, "problems" | "rows">
  * @param keepGood  keep what is good of one with faults
  */
 export async function takeCatalogue(text: string, keepGood: boolean): Promise<CatalogueTaken> {
-  const { parts, problems, rows } = readCatalogueCsv(text);
+  const { parts, problems, rows } = await offThread("readCatalogue", { text });
   const isKept = parts.length > 0 && (problems.length === 0 || keepGood);
   if (isKept) {
     const edition = makeId({ now: Date.now, random: () => crypto.getRandomValues(new Uint8Array(16)) });

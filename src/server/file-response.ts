@@ -1,3 +1,5 @@
+import type { Document } from "./off-thread/tasks";
+
 const plain = (text: string) =>
   text
     .toLowerCase()
@@ -20,3 +22,6 @@ export function fileResponse(
     },
   });
 }
+
+/** A document of a job as PDF. */
+export const documentResponse = ({ file, name }: Document, ending: string): Response => fileResponse(file, "application/pdf", name, ending); // prettier-ignore

@@ -1,94 +1,96 @@
 import { randomBytes } from "node:crypto";
-import { assess } from "@/core/assess";
-import { ownerViewOf, type OwnerView } from "@/core/views/owner-view";
 import { makeEntry } from "@/core/entry/make-entry";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { appendWithin } from "@/store/append";
 import { withTransaction } from "@/store/connection";
 import { addOwnerLink, linkByToken, linksOf, revokeOwnerLink, type OwnerLink } from "@/store/owner-links";
-import { lockStream, readEntries } from "@/store/streams";
+import { personById } from "@/store/people";
+import { lockStream, readEntries, readEntriesOf } from "@/store/streams";
 import { fold } from "@/core/entry/fold";
 import { photosForOwner } from "@/core/photo/photos";
-import { ownerOf } from "./owners";
-import { photoResponse, pictureResponse, smallPhoto } from "./photos";
-import { ownerPieces, soundMark } from "./report/render-report";
+import { offThread } from "./off-thread/off-thread";
+import { ownerNamedIn, ownerTypes } from "./owners";
+import { photoResponse, pictureResponse } from "./photos";
 import { database } from "./environment";
 import { newId } from "./ids";
-import { openJob, type OpenJob } from "./jobs";
 
 const tokenShape = /^[A-Za-z0-9_-]{22}$/u;
 
-/** The job that a token opens, or null; a token that was guessed, is over or was revoked opens nothing, and no more is said. */
-export async function openByToken(
-  token: string,
-): Promise<{ readonly job: OpenJob; readonly withReport: boolean; readonly link: OwnerLink } | null> {
-  if (!tokenShape.test(token)) return null;
-  const link = await linkByToken(database(), token, new Date());
-  const job = link && (await openJob(link.job));
-  return job ? { job, withReport: link.withReport, link } : null;
+/** Types of entries that a link rests on: whose engine it is, and whether the job lies on the bench. */
+const restTypes = [...ownerTypes, "job-put-away"] as const;
+
+/** Why a link is shut though nobody shut it: what it rested on is gone. */
+export type Fallen = "maker-gone" | "owner-erased" | "put-away";
+
+async function fallen(job: string, madeBy: string): Promise<Fallen | null> {
+  const maker = await personById(database(), madeBy);
+  if (!maker || maker.isDisabled) return "maker-gone";
+  const entries = await readEntriesOf(database(), job, restTypes);
+  if ((fold(entries).putAways.at(-1)?.to ?? "bench") !== "bench") return "put-away";
+  return (await ownerNamedIn(entries))?.erasedAt ? "owner-erased" : null;
 }
 
-export async function ownerView(
-  token: string,
-): Promise<{ readonly view: OwnerView; readonly owner: string | null } | null> {
-  const opened = await openByToken(token);
-  if (!opened) return null;
-  const { pack, entries } = opened.job;
-  const view = ownerViewOf(pack, assess(pack, entries, new Date().toISOString()), opened.withReport);
-  return { view, owner: (await ownerOf(entries))?.name ?? null };
+/**
+ * The link that a token opens, or null; a token that was guessed, is over or was revoked opens nothing, nor does one whose
+ * maker or owner is gone, or whose job was put away; and no more is said.
+ */
+export async function linkOf(token: string): Promise<OwnerLink | null> {
+  if (!tokenShape.test(token)) return null;
+  const link = await linkByToken(database(), token, new Date());
+  return link && (await fallen(link.job, link.madeBy)) === null ? link : null;
+}
+
+export async function ownerView(token: string) {
+  const link = await linkOf(token);
+  return link && offThread("ownerView", { job: link.job, withReport: link.withReport });
 }
 
 /** The report of a link that shows it, in its pieces; null where there is none to show. */
 export async function ownerPaper(token: string) {
-  const opened = await openByToken(token);
-  if (!opened?.withReport) return null;
-  const { id, pack, entries } = opened.job;
-  const assessment = assess(pack, entries, new Date().toISOString());
-  const owner = (await ownerOf(entries))?.name ?? null;
-  return {
-    ...(await ownerPieces(pack, assessment, smallPhoto(id), owner)),
-    shop: assessment.order.settings?.shop ?? null,
-  };
+  const link = await linkOf(token);
+  return link?.withReport ? offThread("ownerPaper", { job: link.job }) : null;
 }
 
 /** The mark of the shop, for a link that shows the report; null where there is none, and for a token that opens nothing. */
 export async function ownerMark(token: string): Promise<Response | null> {
-  const opened = await openByToken(token);
-  if (!opened?.withReport) return null;
-  const { pack, entries } = opened.job;
-  const mark = await soundMark(assess(pack, entries, new Date().toISOString()));
-  return mark && pictureResponse(mark, "image/png", "no-store");
+  const link = await linkOf(token);
+  const mark = link?.withReport ? await offThread("ownerMark", { job: link.job }) : null;
+  return mark && pictureResponse(Buffer.from(mark), "image/png", "no-store");
 }
 
 /** A photo that the shop chose for the owner; null for any other, and for a token that opens nothing. Not kept by any cache: a link can be shut. */
 export async function ownerPhoto(token: string, photo: string, size: "small" | "full"): Promise<Response | null> {
-  const opened = await openByToken(token);
-  if (!opened || !photosForOwner(fold(opened.job.entries)).some((each) => each.photo === photo)) return null;
-  return photoResponse(opened.job.id, photo, size, "no-store");
+  const link = await linkOf(token);
+  if (!link || !photosForOwner(fold(await readEntries(database(), link.job))).some((each) => each.photo === photo)) return null; // prettier-ignore
+  return photoResponse(link.job, photo, size, "no-store");
 }
 
+/** Types of entries that say which estimates wait for their owner. */
+const estimateTypes = ["estimate-made", "approval-given", "owner-answered", "entry-struck"] as const;
+
+/** By whom an answer through a link is: the owner, who has no account here. */
+export const answersBy = "owner";
+
 /**
- * Keeps the owner's word on an estimate as an entry of the job: once, while it is asked for. It is written in the name of
- * whoever gave the link out; the name the owner typed stands in it.
+ * Keeps the owner's word on an estimate as an entry of the job: once, while it is asked for. It is the owner's, with the name
+ * that they typed; the role that is stamped on it lets nothing be done.
  */
 export async function answerByToken(
   token: string,
   { estimate, agreed, by }: { readonly estimate: string; readonly agreed: boolean; readonly by: string },
 ): Promise<Outcome<null>> {
-  const opened = await openByToken(token);
-  if (!opened) return refused(problem("not-found"));
-  const { job, link } = opened;
+  const link = await linkOf(token);
+  if (!link) return refused(problem("not-found"));
   const now = new Date();
   return withTransaction(database(), async (connection) => {
     // Two who answer at once take turns, and the second finds it answered.
-    await lockStream(connection, job.id);
-    const entries = await readEntries(connection, job.id);
-    const { costEstimates } = assess(job.pack, entries, now.toISOString()).intake;
-    if (!costEstimates.lines.some((line) => line.estimate.id === estimate && line.approval === null))
-      return refused(problem("estimate-answered"));
-    const maker = { stream: job.id, author: link.madeBy, now: () => now.getTime(), random: () => randomBytes(16) };
+    await lockStream(connection, link.job);
+    const { costEstimates, approvals, ownerAnswers } = fold(await readEntriesOf(connection, link.job, estimateTypes));
+    const isAnswered = [...approvals, ...ownerAnswers].some((each) => each.estimate === estimate);
+    if (isAnswered || !costEstimates.some(({ id }) => id === estimate)) return refused(problem("estimate-answered"));
+    const maker = { stream: link.job, author: answersBy, now: () => now.getTime(), random: () => randomBytes(16) };
     const entry = makeEntry(maker, "owner-answered", { estimate, agreed, by, link: link.id });
-    await appendWithin(connection, job.id, [entry], now, "lead");
+    await appendWithin(connection, link.job, [entry], now, "viewer");
     return done(null);
   });
 }
@@ -114,15 +116,18 @@ export async function makeOwnerLink(
   return { id: link.id, token, expiresAt: link.expiresAt };
 }
 
-/** A job's links as they are shown: when made, until when, whether shut. Never their tokens. */
+/** A job's links as they are shown: when made, until when, whether shut and by what. Never their tokens. */
 export const shownLinks = async (job: string) =>
-  (await linksOf(database(), job)).map(({ id, withReport, madeAt, expiresAt, revokedAt }) => ({
-    id,
-    withReport,
-    madeAt,
-    expiresAt,
-    revokedAt,
-  }));
+  Promise.all(
+    (await linksOf(database(), job)).map(async ({ id, withReport, madeAt, madeBy, expiresAt, revokedAt }) => ({
+      id,
+      withReport,
+      madeAt,
+      expiresAt,
+      revokedAt,
+      fallen: await fallen(job, madeBy),
+    })),
+  );
 
 /** Shuts a link for ever; false where the job has none of that id. */
 export const shutOwnerLink = (job: string, link: string): Promise<boolean> =>

@@ -8,6 +8,7 @@ import {
   jobsOfOwner,
   listOwners,
   ownerById,
+  type Owner,
   type OwnersWords,
 } from "@/store/owners";
 import { database } from "./environment";
@@ -19,11 +20,19 @@ export const OwnerWords = z.strictObject({
   note: z.string().check(z.trim(), z.maxLength(2000)),
 });
 
+/** The types that say whose engine a job is of. */
+export const ownerTypes = ["owner-named", "entry-struck"] as const;
+
+/** The owner whom a job names, erased or not; null where nobody said. */
+export async function ownerNamedIn(entries: readonly Envelope[]): Promise<Owner | null> {
+  const said = entries.filter(({ type }) => (ownerTypes as readonly string[]).includes(type));
+  const id = fold(said).ownersNamed.at(-1)?.owner;
+  return id ? ownerById(database(), id) : null;
+}
+
 /** Whose engine a job is of, as the list of owners has it: null where nobody said, or it was erased. */
 export async function ownerOf(entries: readonly Envelope[]): Promise<{ readonly name: string } | null> {
-  const named = fold(entries.filter(({ type }) => type === "owner-named" || type === "entry-struck")).ownersNamed;
-  const id = named.at(-1)?.owner;
-  const owner = id ? await ownerById(database(), id) : null;
+  const owner = await ownerNamedIn(entries);
   return owner && owner.erasedAt === null ? { name: owner.name } : null;
 }
 

@@ -8,6 +8,7 @@ import type { SignedIn } from "@/store/sessions";
 import { schemaIsKnown } from "./environment";
 import { requestIdOf } from "./front";
 import { log } from "./log";
+import type { NotDone } from "./off-thread/off-thread";
 import { currentPerson } from "./session";
 
 const defaultMostBytes = 64 * 1024;
@@ -87,6 +88,11 @@ async function readBody(request: Request, mostBytes: number): Promise<{ body: Bu
 /** What is said of something that went wrong: whether the sender may try again, and by which id the log knows it. */
 function failed(request: Request, error: unknown): Response {
   const id = requestIdOf(request);
+  // By its name: a build has the class more than once.
+  if ((error as Error).name === "NotDone") {
+    const { status, problem: why } = error as NotDone;
+    return refuse(status, why.code === "server-error" ? problem("server-error", [], { request: id }) : why);
+  }
   const trouble = error instanceof StoreError ? error.trouble : "other";
   log.error({ err: error, method: request.method, request: id ?? undefined }, "request failed");
   if (trouble === "away") return refuse(503, problem("database-unreachable"));

@@ -1,15 +1,18 @@
 import { packDifferences, type PackChanges, type WaitingPack } from "@/core/pack/pack-differences";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
-import { readPackText, type Linted } from "@/core/lint/read-pack-text";
+import type { Linted } from "@/core/lint/read-pack-text";
 import { keepPack, listPacks, offerPack, readPackJson, type KeptPack } from "@/store/packs";
 import { database } from "./environment";
 import { openPack } from "./jobs";
+import { offThread } from "./off-thread/off-thread";
 
 /** What the linter says of a pack, and whether it was kept. */
 export interface TakenPack {
   readonly v: 1;
   readonly faults: readonly Linted[];
   readonly warnings: readonly Linted[];
+  /** There are more of them than are told. */
+  readonly isCut: boolean;
   readonly pack: { readonly family: string; readonly revision: number; readonly sha256: string } | null;
   readonly kept: boolean;
   /** What is different in it from the revision that is offered now; null where none of this engine is. */
@@ -37,18 +40,18 @@ const rivalOf = (packs: readonly KeptPack[], { id, revision, sha256 }: Omit<Kept
  * @param look  only look: keep nothing
  */
 export async function takePack(text: string, look: boolean): Promise<TakenPack> {
-  const { json, pack, faults, warnings } = readPackText(text);
-  if (!pack) return { v: 1, faults, warnings, pack: null, kept: false, changes: null };
-  const { id, revision, family } = pack.pack;
+  const { json, pack, faults, warnings, isCut } = await offThread("lookAtPack", { text });
+  if (!pack) return { v: 1, faults, warnings, isCut, pack: null, kept: false, changes: null };
+  const { id, revision, family } = pack;
   const about = { family, revision, sha256: pack.sha256 };
   const packs = await listPacks(database());
   const changes = await changesOf(json, pack.sha256, offeredOf(packs, id));
   if (rivalOf(packs, { id, revision, sha256: pack.sha256 })) {
     const taken = { problem: problem("revision-taken", ["revision"], { id, revision }), at: "revision", line: null, column: null, meant: null }; // prettier-ignore
-    return { v: 1, faults: [taken], warnings, pack: about, kept: false, changes };
+    return { v: 1, faults: [taken], warnings, isCut, pack: about, kept: false, changes };
   }
   if (!look) await keepPack(database(), { sha256: pack.sha256, id, revision, json }, new Date());
-  return { v: 1, faults: [], warnings, pack: about, kept: !look, changes };
+  return { v: 1, faults: [], warnings, isCut, pack: about, kept: !look, changes };
 }
 
 /** Packs that a lead may offer for new jobs, each with what it would change. Those this program refuses are left out. */

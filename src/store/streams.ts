@@ -1,3 +1,4 @@
+import type { EntryType } from "@/core/entry/declarations";
 import type { StreamKind } from "@/core/entry/declare";
 import type { Envelope, Role } from "@/core/entry/schema";
 import { change, marksFor, select, toDateTime, type Connection, type Database } from "./connection";
@@ -91,6 +92,20 @@ export async function readEntries(
     database,
     `SELECT ${columns} FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq${most === undefined ? "" : ` LIMIT ${Math.floor(most)}`}`,
     [stream, after],
+  );
+  return rows.map(toEnvelope);
+}
+
+/** A stream's entries of some types, in the order in which they were kept. */
+export async function readEntriesOf(
+  on: Database | Connection,
+  stream: string,
+  types: readonly EntryType[],
+): Promise<Envelope[]> {
+  const rows = await select<Row>(
+    on,
+    `SELECT ${columns} FROM entry WHERE stream_id = ? AND type IN (${marksFor(types)}) ORDER BY seq`,
+    [stream, ...types],
   );
   return rows.map(toEnvelope);
 }

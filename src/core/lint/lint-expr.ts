@@ -40,11 +40,13 @@ export function lintExpr(
     return lintExpr(lint, expr.each, inner ?? none, [...path, "each"]);
   }
   if ("across" in expr) {
-    for (const end of expr.across) {
+    const known = expr.across.flatMap((end) => {
       const inner = ends.get(end);
       if (!inner) report("unknown-end", [...path, "across"], { end });
-      lintExpr(lint, expr.each, inner ?? none, [...path, "each"]);
-    }
+      return inner ?? [];
+    });
+    // What stands at no end is looked at once: in one another they would multiply.
+    for (const inner of known.length > 0 ? known : [none]) lintExpr(lint, expr.each, inner, [...path, "each"]);
     return;
   }
   if ("over" in expr && !axes.has(expr.over)) report("unknown-axis", [...path, "over"], { axis: expr.over });

@@ -100,3 +100,29 @@ test("series, revisions and numbers that are not there, or stand for two things,
 
 test("what is no JSON at all is said where it stops", () =>
   expect(readPackText('{"a": 1 "b": 2}').faults[0]).toMatchObject({ problem: { code: "json-syntax" }, line: 1 }));
+
+test("however much is wrong with a pack, looking at it ends: so much of it is told, and that there is more", () => {
+  const many = (count: number, of: (at: number) => string) => JSON.stringify({ ...JSON.parse(text), ...Object.fromEntries(Array.from({ length: count }, (_, at) => [of(at), at])) }); // prettier-ignore
+  const told = (faulty: string) => {
+    const { faults, isCut } = readPackText(faulty);
+    return [faults.length, isCut, faults[0]!.problem.code];
+  };
+  expect(told(many(12_000, (at) => `oops-${at}`))).toEqual([200, true, "unknown-property"]);
+  expect(told("[".repeat(1_000_000))).toEqual([1, false, "too-deep"]);
+  expect(told(`{"a": "${"[".repeat(400)}", ${'"b": {'.repeat(400)}`)[2]).toBe("too-deep");
+  const [long] = readPackText(many(1, () => "x".repeat(300_000))).faults;
+  expect(JSON.stringify(long).length).toBeLessThan(1_000_000);
+  expect([(long!.problem.params as { property: string }).property.length, long!.meant]).toEqual([60, null]);
+});
+
+test("an expression nested in itself is read once a level, not once for every kind that it might be", () => {
+  const within = (wrap: (inner: unknown) => unknown) => {
+    const pack = JSON.parse(text) as Raw;
+    const { governing } = pack.classes.find(({ id }) => id === "liner")!.features[0]! as unknown as { governing: { expr: unknown } }; // prettier-ignore
+    for (let level = 0; level < 20; level += 1) governing.expr = wrap(governing.expr);
+    return codes(readPackText(JSON.stringify(pack)).faults);
+  };
+  expect(within((each) => ({ end: "e", each }))).toContain("unknown-end");
+  expect(within((each) => ({ across: Array.from({ length: 24 }, (_, at) => `e${at}`), reduce: "max", each }))).toContain("pack-unfolds-too-far"); // prettier-ignore
+  expect(within((each) => ({ over: "height", reduce: "max", each }))).not.toContain("schema");
+});

@@ -1,7 +1,7 @@
 import { closest, distance } from "fastest-levenshtein";
 import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from "jsonc-parser";
 import * as z from "../z";
-import { isTooDeep } from "../json-depth";
+import { deepestJson, isTextTooDeep } from "../json-depth";
 import { problem, type Path, type Problem } from "../problem/problem";
 import type { CompiledPack } from "../pack/compile-pack";
 import { readPack } from "./read-pack";
@@ -20,21 +20,40 @@ export interface Linted {
   readonly meant: string | null;
 }
 
+/** So many faults, and so many warnings, are told of one pack: whoever mends those looks again. */
+export const mostTold = 200;
+/** Longer names are not looked for among those that there are. */
+const longestName = 60;
+
 export interface PackText {
   readonly json: unknown;
   /** Null where anything is wrong with it. */
   readonly pack: CompiledPack | null;
   readonly faults: readonly Linted[];
   readonly warnings: readonly Linted[];
+  /** There are more than are told. */
+  readonly isCut: boolean;
 }
 
-function placeOf(text: string, offset: number): { line: number; column: number } {
-  const before = text.slice(0, offset).split("\n");
-  return { line: before.length, column: (before.at(-1) ?? "").length + 1 };
+type PlaceIn = (offset: number) => { readonly line: number; readonly column: number };
+
+/** Line and column of places in a text, both from 1: where lines begin is looked for once. */
+function placesIn(text: string): PlaceIn {
+  const starts = [0];
+  for (let at = text.indexOf("\n"); at >= 0; at = text.indexOf("\n", at + 1)) starts.push(at + 1);
+  return (offset) => {
+    let [low, high] = [0, starts.length - 1];
+    while (low < high) {
+      const middle = Math.ceil((low + high) / 2);
+      if (starts[middle]! <= offset) low = middle;
+      else high = middle - 1;
+    }
+    return { line: low + 1, column: offset - starts[low]! + 1 };
+  };
 }
 
 /** What a parser's complaint is to the one who wrote it: a comment, a comma too many, or something else. */
-function syntaxFault(text: string, { error, offset }: ParseError): Linted {
+function syntaxFault(text: string, placeOf: PlaceIn, { error, offset }: ParseError): Linted {
   const code = printParseErrorCode(error);
   const before = text.slice(0, offset).trimEnd();
   const found =
@@ -44,7 +63,7 @@ function syntaxFault(text: string, { error, offset }: ParseError): Linted {
         ? problem("json-trailing-comma")
         : problem("json-syntax", [], { detail: code.replace(/([a-z])([A-Z])/gu, "$1 $2").toLowerCase() });
   const at = found.code === "json-trailing-comma" ? before.length - 1 : offset;
-  return { problem: found, at: "", ...placeOf(text, at), meant: null };
+  return { problem: found, at: "", ...placeOf(at), meant: null };
 }
 
 /** The way to a thing by ids. */
@@ -80,7 +99,7 @@ function allIds(value: unknown, ids: Set<string>): Set<string> {
 
 /** The nearest of some words, where it is near enough to have been meant: a third of it, at most three signs off. */
 export function nearest(word: string, words: readonly string[]): string | null {
-  if (words.length === 0) return null;
+  if (words.length === 0 || word.length > longestName) return null;
   const found = closest(word, words as string[]);
   const off = distance(word, found);
   return off > 0 && off <= Math.min(3, Math.ceil(word.length / 3)) ? found : null;
@@ -114,18 +133,20 @@ interface ShapeFault {
   readonly meant: string | null;
 }
 
-function shapeFaults(json: unknown): readonly ShapeFault[] {
+/** @param told  of so many it is said what was perhaps meant */
+function shapeFaults(json: unknown, told = 0): readonly ShapeFault[] {
   const parsed = Pack.safeParse(json);
   if (parsed.success) return [];
+  const meant = (key: string) => ((told -= 1) >= 0 ? nearest(key, packKeys()) : null);
   return parsed.error.issues.flatMap((issue): ShapeFault[] => {
     const path = issue.path as (string | number)[];
     if (issue.code !== "unrecognized_keys")
       return [{ problem: problem("schema", path, { detail: issue.message }), path, isUnknownKey: false, meant: null }];
     return issue.keys.map((key) => ({
-      problem: problem("unknown-property", [...path, key], { property: key }),
+      problem: problem("unknown-property", [...path, key], { property: key.slice(0, longestName) }),
       path: [...path, key],
       isUnknownKey: true,
-      meant: nearest(key, packKeys()),
+      meant: meant(key),
     }));
   });
 }
@@ -202,10 +223,13 @@ function pathOfSame(json: unknown, pruned: unknown, path: Path): Path {
  * @returns     the compiled pack where nothing is wrong with it
  */
 export function readPackText(text: string): PackText {
+  // First of all, since whoever parses it goes down with it.
+  if (isTextTooDeep(text)) return refusedAtOnce(problem("too-deep", [], { most: deepestJson }));
   const errors: ParseError[] = [];
   const root = parseTree(text, errors, { disallowComments: true, allowTrailingComma: false });
+  const placeOf = placesIn(text);
   // A parser may stumble twice over one thing.
-  const stumbles = errors.slice(0, 50).map((error) => syntaxFault(text, error));
+  const stumbles = errors.slice(0, 50).map((error) => syntaxFault(text, placeOf, error));
   const syntax = stumbles.filter(
     ({ line, column }, at) => !stumbles.slice(0, at).some((each) => each.line === line && each.column === column),
   );
@@ -213,35 +237,48 @@ export function readPackText(text: string): PackText {
   try {
     json = JSON.parse(text);
   } catch {
-    return { json: null, pack: null, faults: syntax.length > 0 ? syntax : [{ problem: problem("json-syntax", [], { detail: "not JSON" }), at: "", line: 1, column: 1, meant: null }], warnings: [] }; // prettier-ignore
+    return syntax.length > 0
+      ? { json: null, pack: null, faults: syntax, warnings: [], isCut: errors.length > syntax.length }
+      : refusedAtOnce(problem("json-syntax", [], { detail: "not JSON" }));
   }
-  if (isTooDeep(json) || !root) {
-    const read = readPack(json);
-    return { json, pack: null, faults: read.ok ? [] : read.problems.map((found) => ({ problem: found, at: "", line: 1, column: 1, meant: null })), warnings: [] }; // prettier-ignore
-  }
+  if (!root) return refusedAtOnce(problem("json-syntax", [], { detail: "nothing in it" }));
   const ids = [...allIds(json, new Set())];
   const linted = (found: Problem, meant: string | null = null): Linted => {
     const named = namedIn(found);
     return {
       problem: found,
       at: byIds(json, found.path),
-      ...placeOf(text, nodeAt(root, found.path).offset),
+      ...placeOf(nodeAt(root, found.path).offset),
       meant: meant ?? (named === null ? null : nearest(named.split("/").at(-1)!, ids)),
     };
   };
-  const shape = shapeFaults(json);
-  if (shape.length > 0)
+  const shape = shapeFaults(json, mostTold);
+  if (shape.length > 0) {
+    const told = shape.slice(0, mostTold).map((each) => linted(each.problem, each.meant));
+    // Beside so much that is wrong with its shape nobody looks for more.
+    const beside = shape.length > mostTold ? [] : referencesBeside(json, shape);
     return {
       json,
       pack: null,
-      faults: [
-        ...shape.map((each) => linted(each.problem, each.meant)),
-        ...referencesBeside(json, shape).map((found) => linted(found)),
-      ],
+      faults: [...told, ...beside.slice(0, mostTold - told.length).map((found) => linted(found))],
       warnings: [],
+      isCut: shape.length + beside.length > mostTold,
     };
+  }
   const read = readPack(json);
+  const found = read.ok ? lintWarnings(read.value.pack) : read.problems;
+  const told = found.slice(0, mostTold).map((each) => linted(each));
+  const isCut = found.length > mostTold;
   return read.ok
-    ? { json, pack: read.value, faults: [], warnings: lintWarnings(read.value.pack).map((found) => linted(found)) }
-    : { json, pack: null, faults: read.problems.map((found) => linted(found)), warnings: [] };
+    ? { json, pack: read.value, faults: [], warnings: told, isCut }
+    : { json, pack: null, faults: told, warnings: [], isCut };
 }
+
+/** What is not even looked through. */
+const refusedAtOnce = (found: Problem): PackText => ({
+  json: null,
+  pack: null,
+  faults: [{ problem: found, at: "", line: 1, column: 1, meant: null }],
+  warnings: [],
+  isCut: false,
+});

@@ -6,6 +6,9 @@ import { withRulesOfThumb } from "./rules-of-thumb";
 import { Pack } from "./schema";
 import { pastBounds } from "./unfolded-size";
 
+/** So many things that are wrong with its shape are told of one pack. */
+const mostTold = 200;
+
 /**
  * Checks the shape of an unknown JSON value, and fills in what is usual.
  *
@@ -20,9 +23,9 @@ export function shapePack(json: unknown): Outcome<Pack> {
     return past.length > 0 ? refused(...past) : done(withRulesOfThumb(parsed.data));
   }
   return refused(
-    ...parsed.error.issues.map((issue) =>
-      problem("schema", issue.path as (string | number)[], { detail: issue.message }),
-    ),
+    ...parsed.error.issues
+      .slice(0, mostTold)
+      .map((issue) => problem("schema", issue.path as (string | number)[], { detail: issue.message })),
   );
 }
 

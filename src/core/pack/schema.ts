@@ -4,6 +4,7 @@ import { toCore, unitById } from "../quantity/units";
 import { largestFit, zoneOf } from "../tables/limits-and-fits";
 import { fits, type Fit } from "./fit-kinds";
 import { thumbIds } from "./thumb-rules";
+import { unionByKey } from "./union-by-key";
 import { Condition, Finite, Id, Ref, Text } from "./schema-base";
 import { Consequence } from "./schema-consequences";
 import { Diagnosis } from "./schema-diagnosis";
@@ -122,28 +123,37 @@ export type Expr =
 
 /** A small typed expression tree over measured points, those of a joint's ends, facts of the engine and exact numbers. */
 export const Expr: z.ZodMiniType<Expr> = z.lazy(() =>
-  z.union([
-    z.strictObject({ const: Finite, unit: z.optional(unitId) }),
-    z.strictObject({ fact: Id }),
-    z.strictObject({ ref: z.enum(["governing", "wear", "finished"]) }),
+  unionByKey<Expr>([
+    ["const", z.strictObject({ const: Finite, unit: z.optional(unitId) })],
+    ["fact", z.strictObject({ fact: Id })],
+    ["ref", z.strictObject({ ref: z.enum(["governing", "wear", "finished"]) })],
     /** What the part itself had of this feature when it was new, as somebody read it off its record or off a place that does not wear. */
-    z.strictObject({ own: Id }),
-    z.strictObject({
-      op: z.enum(["add", "subtract", "multiply", "divide"]),
-      args: z.array(Expr).check(z.minLength(2), z.maxLength(12)),
-    }),
-    z.strictObject({ fn: z.enum(["circumference", "circle-area"]), args: z.array(Expr).check(z.length(1)) }),
+    ["own", z.strictObject({ own: Id })],
+    [
+      "op",
+      z.strictObject({
+        op: z.enum(["add", "subtract", "multiply", "divide"]),
+        args: z.array(Expr).check(z.minLength(2), z.maxLength(12)),
+      }),
+    ],
+    ["fn", z.strictObject({ fn: z.enum(["circumference", "circle-area"]), args: z.array(Expr).check(z.length(1)) })],
     /** One of the program's figures: by its id, which of its results, and each of its inputs. */
-    z.strictObject({ figure: Id, gives: Id, with: z.record(Id, Expr) }),
-    z.strictObject({ reduce: z.enum(["max", "min", "mean", "range"]), points: Selector }),
-    z.strictObject({ fit: z.enum(fits), points: Selector, within: z.optional(z.number().check(z.positive())) }),
-    z.strictObject({ over: Id, reduce: z.enum(["max", "min"]), each: Expr }),
-    z.strictObject({ end: Id, each: Expr }),
-    z.strictObject({
-      across: z.array(Id).check(z.minLength(2), z.maxLength(24)),
-      reduce: z.enum(["max", "min", "mean", "range"]),
-      each: Expr,
-    }),
+    ["figure", z.strictObject({ figure: Id, gives: Id, with: z.record(Id, Expr) })],
+    [
+      "fit",
+      z.strictObject({ fit: z.enum(fits), points: Selector, within: z.optional(z.number().check(z.positive())) }),
+    ],
+    ["over", z.strictObject({ over: Id, reduce: z.enum(["max", "min"]), each: Expr })],
+    ["end", z.strictObject({ end: Id, each: Expr })],
+    [
+      "across",
+      z.strictObject({
+        across: z.array(Id).check(z.minLength(2), z.maxLength(24)),
+        reduce: z.enum(["max", "min", "mean", "range"]),
+        each: Expr,
+      }),
+    ],
+    ["reduce", z.strictObject({ reduce: z.enum(["max", "min", "mean", "range"]), points: Selector })],
   ]),
 );
 

@@ -33,12 +33,13 @@ export const packBounds = {
 
 export type PackBound = keyof typeof packBounds;
 
-/** Nodes of an expression, or of anything else that is written as JSON. */
+/** Nodes of an expression as it is worked out: what is asked across ends counts at each of them. */
 function termsIn(value: unknown): number {
   if (typeof value !== "object" || value === null) return 0;
+  const { across } = value as { across?: unknown };
   let terms = 1;
   for (const inner of Object.values(value)) terms += termsIn(inner);
-  return terms;
+  return Array.isArray(across) ? terms * across.length : terms;
 }
 
 const sum = <T>(of: readonly T[], figure: (each: T) => number): number => of.reduce((total, each) => total + figure(each), 0); // prettier-ignore

@@ -12,10 +12,7 @@ import { notToRunDocument } from "./not-to-run";
 import { imageOf, ownerReport, type OwnerPhoto } from "./owner-report";
 import { imageOfMark } from "./pieces";
 import { reportDefinition } from "./report-definition";
-
-/** Which document of a job: a few pages for its owner, all there is, what is asked for, what was declined, what is to be paid. */
-export const reports = ["owner", "record", "estimate", "declined", "not-to-run", "account"] as const;
-export type Report = (typeof reports)[number];
+import type { Report } from "./reports";
 
 /** Reads a photo as small JPEG; null where it is not there. */
 export type ReadPhoto = (photo: string) => Promise<Uint8Array | null>;

@@ -13,12 +13,15 @@ import { fetchAsMe } from "../../outbox/fetch-as-me";
 interface Taken {
   readonly faults: readonly Linted[];
   readonly warnings: readonly Linted[];
+  readonly isCut: boolean;
   readonly pack: { readonly family: string; readonly revision: number } | null;
   readonly kept: boolean;
   readonly changes: Changes | null;
 }
 
 const mostShown = 60;
+
+const counted = ({ isCut }: Taken, of: readonly Linted[], what: string) => `${isCut ? "The first " : ""}${many(of.length, what)}`; // prettier-ignore
 
 /** What the linter found: where, what is wrong, what was perhaps meant. */
 const Found = ({ of, label, color }: { of: readonly Linted[]; label: string; color: "out" | "near" }) =>
@@ -99,8 +102,12 @@ export function TakePack() {
             </chakra.p>
           )}
           {!taken.kept && taken.changes && <PackChanges changes={taken.changes} />}
-          <Found of={taken.faults} color="out" label={`${many(taken.faults.length, "fault")}: it cannot be taken in`} />
-          <Found of={taken.warnings} color="near" label={`${many(taken.warnings.length, "thing")} hardly meant`} />
+          <Found
+            of={taken.faults}
+            color="out"
+            label={`${counted(taken, taken.faults, "fault")}: it cannot be taken in`}
+          />
+          <Found of={taken.warnings} color="near" label={`${counted(taken, taken.warnings, "thing")} hardly meant`} />
         </Box>
       )}
       {file && isGood && !taken.kept && (

@@ -11,7 +11,15 @@ interface Shown {
   readonly withReport: boolean;
   readonly expiresAt: string;
   readonly revokedAt: string | null;
+  /** What it rested on is gone. */
+  readonly fallen: "maker-gone" | "owner-erased" | "put-away" | null;
 }
+
+const fallenWords: Readonly<Record<NonNullable<Shown["fallen"]>, string>> = {
+  "maker-gone": "it opens nothing: whoever gave it out has no account any more",
+  "owner-erased": "it opens nothing: the owner was erased",
+  "put-away": "it opens nothing while the job is put away",
+};
 
 const days = 30;
 const json = { "Content-Type": "application/json" };
@@ -47,7 +55,14 @@ export function OwnerLinks() {
       {open.map((link) => (
         <Flex key={link.id} justify="space-between" align="center" fontSize="13px" py="3px">
           <span>
-            {link.withReport ? "progress and report" : "progress"}, until <Day of={link.expiresAt} />
+            {link.withReport ? "progress and report" : "progress"}
+            {link.fallen ? (
+              `: ${fallenWords[link.fallen]}`
+            ) : (
+              <>
+                , until <Day of={link.expiresAt} />
+              </>
+            )}
           </span>
           <Button
             size="xs"

@@ -1,19 +1,16 @@
 import * as z from "@/core/z";
-import { assess } from "@/core/assess";
 import { problem } from "@/core/problem/problem";
-import { fileResponse } from "@/server/file-response";
+import { documentResponse } from "@/server/file-response";
 import { JobPath } from "@/server/job-path";
-import { openJob } from "@/server/jobs";
+import { offThread } from "@/server/off-thread/off-thread";
 import { formats } from "@/server/papers/page";
-import { paperOf, papers } from "@/server/papers/papers";
+import { papers } from "@/server/papers/papers";
 import { refuse, route } from "@/server/route";
 
 /** A sheet of paper as PDF: what is bought or ordered, hand-outs for the machine shop, what is measured, the strip list. */
 export const GET = route(
   { role: "viewer", params: z.extend(JobPath, { paper: z.enum(papers) }) },
-  async ({ params: { job: id, paper }, request }) => {
-    const job = await openJob(id);
-    if (!job) return refuse(404, problem("unknown-stream"));
+  async ({ params: { job, paper }, request }) => {
     const asked = new URL(request.url).searchParams;
     const wish = {
       supplier: (asked.get("supplier") ?? "").slice(0, 200),
@@ -22,8 +19,7 @@ export const GET = route(
       part: asked.get("part"),
       format: formats.find((each) => each === asked.get("format")) ?? "A4",
     };
-    const assessment = assess(job.pack, job.entries, new Date().toISOString());
-    const file = await paperOf(paper, job.pack, assessment, wish);
-    return fileResponse(file, "application/pdf", job.header.name, `${paper}.pdf`);
+    const made = await offThread("paper", { job, paper, wish });
+    return made ? documentResponse(made, `${paper}.pdf`) : refuse(404, problem("unknown-stream"));
   },
 );
