@@ -5,7 +5,7 @@ import { register } from "tsx/esm/api";
 
 register();
 const { CardMaker } = await import("../src/server/cards.ts");
-const maker = new CardMaker(workerData.aside, (id) => parentPort.postMessage(id));
+const maker = new CardMaker(workerData.ended, (id) => parentPort.postMessage(id));
 const [restMs, troubleMs] = [500, 5000];
 for (;;) {
   const made = await maker.round().catch(() => null);

@@ -177,19 +177,36 @@ const buildFile = path.join(process.env.EMBER_DIST ?? ".next", "BUILD_ID");
 const build = existsSync(buildFile) ? readFileSync(buildFile, "utf8") : "";
 process.env.EMBER_BUILD = build;
 
-const asideMs = 30 * 60_000;
-/** Jobs whose judging was the end of a worker, each with the moment until which it is let be. */
-const aside = new Map();
+/** What judging one job for the list may take; more of it sets the job aside. */
+const [longestMs, mostMegabytes] = [60_000, 768];
 let cardWorkers = 0;
-function startCardWorker() {
+function startCardWorker(ended = null) {
   let judging = null;
-  const worker = new Worker(new URL("card-worker.mjs", import.meta.url), { workerData: { aside: [...aside] } });
-  worker.on("message", (job) => (judging = job));
-  worker.on("error", (error) => process.stderr.write(`ember · the list's worker ended: ${error.name}\n`));
+  let clock;
+  let by = "ended";
+  const worker = new Worker(new URL("card-worker.mjs", import.meta.url), {
+    workerData: { ended },
+    resourceLimits: { maxOldGenerationSizeMb: mostMegabytes },
+  });
+  worker.on("message", (job) => {
+    clearTimeout(clock);
+    judging = job;
+    if (job === null) return;
+    clock = setTimeout(() => {
+      by = "too-long";
+      void worker.terminate();
+    }, longestMs);
+    clock.unref();
+  });
+  worker.on("error", (error) => {
+    if (error.code === "ERR_WORKER_OUT_OF_MEMORY") by = "too-much";
+    process.stderr.write(`ember · the list's worker ended: ${error.name}\n`);
+  });
   // Without it the list only falls behind: it comes back, later each time.
   worker.on("exit", () => {
-    if (judging !== null) aside.set(judging, Date.now() + asideMs);
-    setTimeout(startCardWorker, Math.min(60_000, 1000 * 2 ** cardWorkers++)).unref();
+    clearTimeout(clock);
+    const last = judging === null ? null : { job: judging, by };
+    setTimeout(() => startCardWorker(last), Math.min(60_000, 1000 * 2 ** cardWorkers++)).unref();
   });
   worker.unref();
 }

@@ -10,11 +10,13 @@ import {
   type CardPage,
   type JobCard,
 } from "@/core/views/card";
+import { headerOf } from "@/core/entry/fold";
 import { problem } from "@/core/problem/problem";
 import { coreVersion } from "@/core/version";
 import {
   countJobs,
   countStale,
+  dropCard,
   keepCard,
   listCards,
   namedJobs as namesOfJobs,
@@ -22,9 +24,10 @@ import {
   usualListing,
   type Making,
 } from "@/store/cards";
+import { beginJudging, forgetAside, noteEnding, unended, type EndedBy } from "@/store/asides";
 import { StoreError } from "@/store/connection";
 import { database } from "./environment";
-import { isBroken, openAnyJob } from "./jobs";
+import { isBroken, openAnyJob, openRecord } from "./jobs";
 import { log } from "./log";
 
 const dayMs = 86_400_000;
@@ -82,24 +85,57 @@ async function makeCard(
 const [restTimes, longestRestMs] = [9, 10_000];
 const batch = 20;
 
-/** Makes cards that are missing or behind, in the background. Which are, the database tells: several may do it at once. */
+/** Judging a job may be the end of a maker so often before it is set aside, where nobody knows what ended it. */
+const mostEndings = 2;
+
+/** What ended the last maker, and over which job. */
+export interface Ended {
+  readonly job: string;
+  readonly by: EndedBy;
+}
+
+/**
+ * Makes cards that are missing or behind, in the background. Which are, the database tells: several may do it at once. A job
+ * whose judging is the end of a maker is set aside, so that it keeps no other waiting, over restarts too.
+ */
 export class CardMaker {
-  readonly #resting: Map<string, number>;
-  readonly #begin: (id: string) => void;
+  readonly #resting = new Map<string, number>();
+  readonly #begin: (id: string | null) => void;
+  #ended: Ended | null;
+  #isFirst = true;
 
   /**
-   * @param aside  jobs that are let be, each until a moment: one whose judging was the end of the last maker must not
-   *               keep the others waiting
-   * @param begin  told each job before it is judged
+   * @param ended  what ended the last maker, where that is known
+   * @param begin  told each job before it is judged, and null after
    */
-  constructor(aside: Iterable<readonly [string, number]> = [], begin: (id: string) => void = () => {}) {
-    this.#resting = new Map(aside);
+  constructor(ended: Ended | null = null, begin: (id: string | null) => void = () => {}) {
+    this.#ended = ended;
     this.#begin = begin;
+  }
+
+  /** Sets aside what ended the makers before this one. */
+  async #recover(now: Date): Promise<void> {
+    const ended = this.#ended;
+    for (const { id, endings } of await unended(database())) {
+      const why = ended?.job === id ? ended.by : endings + 1 >= mostEndings ? "ended" : null;
+      await noteEnding(database(), id, why);
+      if (why === null) continue;
+      log.error({ job: id, why }, "a job is set aside");
+      const entries = await openRecord(id);
+      const card = {
+        name: (entries && headerOf(entries)?.name) ?? null,
+        trouble: problem("job-set-aside", [id], { why }),
+      };
+      await keepCard(database(), id, card, { seq: entries?.length ?? 0, words: "", core: making(now).core, now });
+    }
+    this.#ended = null;
+    this.#isFirst = false;
   }
 
   /** Makes those that are due; tells how many it made. */
   async round(now = () => new Date()): Promise<number> {
     const started = now();
+    if (this.#isFirst) await this.#recover(started);
     const { core } = making(started);
     for (const [id, until] of this.#resting) if (until <= started.getTime()) this.#resting.delete(id);
     const due = (await staleJobs(database(), making(started), batch + this.#resting.size)).filter(
@@ -107,6 +143,7 @@ export class CardMaker {
     );
     for (const id of due) {
       const began = now();
+      await beginJudging(database(), id, core, began);
       this.#begin(id);
       try {
         const made = await makeCard(id, began);
@@ -115,10 +152,20 @@ export class CardMaker {
       } catch (error) {
         if (error instanceof StoreError && error.trouble !== "other") throw error;
         log.error({ err: error, job: id }, "a job's card cannot be kept");
+      } finally {
+        this.#begin(null);
       }
+      await forgetAside(database(), id);
       const ended = now().getTime();
       this.#resting.set(id, ended + Math.min(longestRestMs, restTimes * (ended - began.getTime())));
     }
     return due.length;
   }
+}
+
+/** Has a job that was set aside judged again. */
+export async function tryAgain(id: string): Promise<boolean> {
+  const wasAside = await forgetAside(database(), id);
+  if (wasAside) await dropCard(database(), id);
+  return wasAside;
 }

@@ -88,11 +88,17 @@ export const namedJobs = (
     `SELECT s.id, IFNULL(c.name, ${named}) AS name, c.number ${jobs} AND IFNULL(c.put_away, '') <> 'mistakes' ORDER BY s.created_at DESC, s.id DESC`,
   );
 
-const stale = `${jobs} AND NOT IFNULL(${fresh}, 0)`;
+/** Set aside by this build of the program: judging it was the end of whoever did. */
+const aside = "EXISTS (SELECT 1 FROM job_aside a WHERE a.stream_id = s.id AND a.why IS NOT NULL AND a.core = ?)";
+const stale = `${jobs} AND NOT IFNULL(${fresh}, 0) AND NOT ${aside}`;
 
 /** How many jobs have no card of today. */
 export async function countStale(database: Database, { core, notBefore }: Making): Promise<number> {
-  const [row] = await select<{ n: number }>(database, `SELECT COUNT(*) AS n ${stale}`, [core, toDateTime(notBefore)]);
+  const [row] = await select<{ n: number }>(database, `SELECT COUNT(*) AS n ${stale}`, [
+    core,
+    toDateTime(notBefore),
+    core,
+  ]);
   return Number(row!.n);
 }
 
@@ -102,9 +108,13 @@ export const staleJobs = async (database: Database, { core, notBefore }: Making,
     await select<{ id: string }>(
       database,
       `SELECT s.id ${stale} ORDER BY c.seq IS NOT NULL, s.created_at DESC LIMIT ${Math.floor(most)}`,
-      [core, toDateTime(notBefore)],
+      [core, toDateTime(notBefore), core],
     )
   ).map(({ id }) => id);
+
+/** Has a job's card made anew. */
+export const dropCard = async (database: Database, stream: string): Promise<void> =>
+  void (await change(database, "DELETE FROM job_card WHERE stream_id = ?", [stream]));
 
 /** Keeps a card, made of the entries up to a number. */
 export async function keepCard(

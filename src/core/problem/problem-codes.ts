@@ -559,6 +559,7 @@ export const problemCodes = {
   "unknown-pack": error({ id: text, revision: number, sha256: text }),
   "pack-not-here": error({ sha256: text }),
   "job-unreadable": error({ why: text }),
+  "job-set-aside": error({ why: text }),
   "import-id-taken": error({ count: number, id: text }),
   "import-strikes-others": error({ count: number, id: text }),
   "import-not-a-job": error(),

@@ -27,6 +27,8 @@ export const fileSentences = {
   "no-job-in-record": () => "No entry in the record opens a job.",
   "unknown-pack": (p) =>
     `The job is pinned to revision ${p.revision} of the pack ${p.id} (${p.sha256}), which is neither in the zip nor on this server. Export the job again together with its pack, or add that pack first.`,
+  "job-set-aside": (p) =>
+    `Judging this job ${p.why === "too-long" ? "took longer than a minute" : p.why === "too-much" ? "took more memory than it may" : "ended the program's worker twice"}. It is set aside so that the others go on; its record is whole.`,
   "job-unreadable": (p) =>
     `This job cannot be judged (${p.why}). Its record is whole: it can be read and taken out as it is.`,
   "pack-not-here": (p) =>

@@ -1,5 +1,5 @@
 "use client";
-import { Box, Flex, Grid, chakra } from "@chakra-ui/react";
+import { Box, Button, Flex, Grid, chakra } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { useMemo } from "react";
 import { statesOn, type BrokenCard, type CardLine, type JobCard } from "@/core/views/card";
@@ -12,6 +12,7 @@ import { sayProblem } from "@/words/say-problem";
 import { stationWords } from "@/words/stations";
 import { EngineMap } from "../../kit/EngineMap";
 import { HoldCounts } from "../../kit/HoldCounts";
+import { fetchAsMe } from "../../outbox/fetch-as-me";
 import { JobMenu, type MayPutAway } from "./JobMenu";
 import { useDrawing } from "./use-drawing";
 import { Day } from "../../kit/day";
@@ -154,6 +155,16 @@ export const Row = ({ line: { id, name, owner, card, isFresh }, may }: { line: C
         <JobRow id={id} card={card} owner={owner} isFresh={isFresh} />
       )}
     </Box>
+    {may && card !== null && "trouble" in card && card.trouble.code === "job-set-aside" && (
+      <Button
+        size="sm"
+        minHeight="38px"
+        variant="outline"
+        onClick={() => void fetchAsMe(`/api/jobs/${id}/try-again`, { method: "POST" }).finally(may.onDone)}
+      >
+        Try again
+      </Button>
+    )}
     {may && card !== null && !("trouble" in card) && <JobMenu id={id} card={card} may={may} />}
   </chakra.li>
 );
