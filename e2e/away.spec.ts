@@ -86,8 +86,18 @@ test("without a network an engine that was opened here stays open: every station
   await page.goto("/");
   await expect(page.getByRole("heading", { name: "On the bench" })).toBeVisible();
 
-  // Whoever signs out leaves nothing of the shop behind.
+  // Whoever signs out leaves nothing of the shop behind: no other tab keeps it again, and no address shows a photo.
+  const other = await page.context().newPage();
+  await other.goto(`/jobs/${id}/measure`);
+  await expect.poll(() => kept(other, id)).toBeGreaterThan(0);
   await page.getByRole("button", { name: "Sign out" }).click();
   await expect(page.getByLabel("Account")).toBeVisible();
   expect([await kept(page, id), await page.evaluate(() => caches.has("ember-photos"))]).toEqual([-1, false]);
+  await other.evaluate(() => document.dispatchEvent(new Event("visibilitychange")));
+  await other.getByLabel(first.replace("top", "bottom")).fill("108.051");
+  await other.keyboard.press("Enter");
+  await expect(other.getByText(/not saved yet/)).toBeVisible();
+  const photo = (await shop.entries(id)).find(({ type }) => type === "photo-added")!.payload.photo as string;
+  await expect.poll(() => kept(other, id)).toBe(-1);
+  expect(await page.evaluate(async (address) => (await fetch(address)).status, `/api/jobs/${id}/photos/${photo}/small`)).toBe(401); // prettier-ignore
 });

@@ -50,37 +50,55 @@ export async function finishPhoto(job: string, id: string): Promise<Outcome<Take
 /** Reads small photos of one job. */
 export const smallPhoto = (job: string) => (photo: string) => readThumbnail(database(), job, photo);
 
-/** For ever: what a fingerprint names does not change. Kept by this browser only. */
-const forEver = "private, max-age=31536000, immutable";
+/** What a fingerprint names does not change, and is asked for each time all the same: whoever signed out is not shown it again. */
+const asked = "private, no-cache";
 
-const pictureHeaders = (type: string, cache: string) => ({
+const pictureHeaders = (type: string, cache: string, tag: string | null) => ({
   "Content-Type": type,
   "Cache-Control": cache,
+  // What is kept nowhere is asked for whole.
+  ...(tag === null || cache === "no-store" ? {} : { ETag: tag }),
   "X-Content-Type-Options": "nosniff",
   "Content-Security-Policy": "default-src 'none'",
   "Referrer-Policy": "no-referrer",
 });
 
 /** A picture as a response that is a picture and nothing else. */
-export const pictureResponse = (picture: Buffer, type: string, cache: string): Response =>
-  new Response(new Uint8Array(picture), { headers: pictureHeaders(type, cache) });
+export const pictureResponse = (picture: Buffer, type: string, cache: string, tag: string | null = null): Response =>
+  new Response(new Uint8Array(picture), { headers: pictureHeaders(type, cache, tag) });
+
+const tagOf = (sha256: string, size: "small" | "full") => `"${size}-${sha256}"`;
+
+/** The answer to a browser that has a photo of the job already; null where it does not. */
+export async function photoUnchanged(
+  job: string,
+  sha256: string,
+  size: "small" | "full",
+  request: Request,
+): Promise<Response | null> {
+  // prettier-ignore
+  if (request.headers.get("if-none-match") !== tagOf(sha256, size)) return null;
+  // Only of a job that has it: a tag is made up easily.
+  if (!(await findPhoto(database(), job, sha256))) return null;
+  return new Response(null, { status: 304, headers: { "Cache-Control": asked, ETag: tagOf(sha256, size) } });
+}
 
 /** A photo of a job as a response, small or whole; null where the job has none such. */
 export async function photoResponse(
   job: string,
   sha256: string,
   size: "small" | "full",
-  cache = forEver,
+  cache = asked,
 ): Promise<Response | null> {
   if (size === "small") {
     const thumbnail = await readThumbnail(database(), job, sha256);
-    return thumbnail && pictureResponse(thumbnail, "image/jpeg", cache);
+    return thumbnail && pictureResponse(thumbnail, "image/jpeg", cache, tagOf(sha256, size));
   }
   const photo = await findPhoto(database(), job, sha256);
   return (
     photo &&
     new Response(Readable.toWeb(Readable.from(readPieces(database(), photo))) as unknown as ReadableStream, {
-      headers: { ...pictureHeaders("image/jpeg", cache), "Content-Length": String(photo.bytes) },
+      headers: { ...pictureHeaders("image/jpeg", cache, tagOf(sha256, size)), "Content-Length": String(photo.bytes) },
     })
   );
 }

@@ -33,8 +33,24 @@ const database = () =>
 
 const newestFirst = (a: KeptJob, b: KeptJob) => (a.keptAt < b.keptAt ? 1 : -1);
 
-export async function keepJob(job: KeptJob): Promise<void> {
+const signedOut = "ember-signed-out";
+
+/** Whether a page that was opened at a moment may keep anything still: not where somebody signed out on this device since, in whatever tab. */
+export function mayKeep(openedAt: number): boolean {
+  try {
+    return openedAt > Number(localStorage.getItem(signedOut) ?? 0);
+  } catch {
+    // A browser that keeps nothing keeps no jobs either.
+    return false;
+  }
+}
+
+/** @param openedAt  when the page was opened that keeps it, in ms since 1970 */
+export async function keepJob(job: KeptJob, openedAt: number): Promise<void> {
+  if (!mayKeep(openedAt)) return;
   await (await database()).put("jobs", job);
+  // Signed out while it was being kept.
+  if (!mayKeep(openedAt)) return (await database()).delete("jobs", job.id);
   // All of them are read only where there are too many.
   if ((await (await database()).count("jobs")) <= mostKept) return;
   const kept = await keptJobs();
@@ -47,6 +63,13 @@ export const keptJobs = async (): Promise<readonly KeptJob[]> =>
 
 export const keptJob = async (id: string): Promise<KeptJob | null> =>
   (await (await database()).get("jobs", id)) ?? null;
+
+/** Drops all that is kept on this device, as its person signs out: other tabs keep nothing again. What waits to be sent stays. */
+export async function leaveDevice(): Promise<void> {
+  // First, since another tab may be keeping at this moment.
+  localStorage.setItem(signedOut, String(Date.now()));
+  await dropKept();
+}
 
 /** Drops what others kept on this device; with nobody named, all of it. What waits to be sent stays. */
 export async function dropKept(except?: string): Promise<void> {

@@ -1,6 +1,6 @@
 "use client";
-import { useEffect, useRef } from "react";
-import { keepJob, type KeptJob } from "./kept-jobs";
+import { useEffect, useRef, useState } from "react";
+import { keepJob, mayKeep, type KeptJob } from "./kept-jobs";
 
 /** Somebody who works writes on: what is kept follows at a pause, and without one after so long. */
 const [pauseMs, longestMs] = [2500, 8000];
@@ -21,8 +21,14 @@ async function fetchPhotos(job: string, photos: readonly string[], isOver: () =>
   );
 }
 
-/** Keeps a job on this device as it is, for when the server cannot be reached. */
-export function useKeepJob(job: Omit<KeptJob, "keptAt">, photos: readonly string[]): void {
+/**
+ * Keeps a job on this device as it is, for when the server cannot be reached.
+ *
+ * @returns whether the device had no room for it the last time
+ */
+export function useKeepJob(job: Omit<KeptJob, "keptAt">, photos: readonly string[]): boolean {
+  const [isFull, setFull] = useState(false);
+  const [openedAt] = useState(Date.now);
   const latest = useRef(job);
   /** Since when there is something that is not kept yet. */
   const since = useRef<number | null>(null);
@@ -30,8 +36,11 @@ export function useKeepJob(job: Omit<KeptJob, "keptAt">, photos: readonly string
     latest.current = job;
     const keep = () => {
       since.current = null;
-      // A browser that keeps nothing has said so at its first entry.
-      void keepJob({ ...latest.current, keptAt: new Date().toISOString() }).catch(() => {});
+      // A browser that keeps nothing at all, as of a private window, promised nothing; one that is full did.
+      keepJob({ ...latest.current, keptAt: new Date().toISOString() }, openedAt).then(
+        () => setFull(false),
+        (error: unknown) => setFull((error as { name?: string }).name === "QuotaExceededError"),
+      );
     };
     since.current ??= Date.now();
     const soon = setTimeout(keep, Math.max(0, Math.min(pauseMs, since.current + longestMs - Date.now())));
@@ -41,16 +50,17 @@ export function useKeepJob(job: Omit<KeptJob, "keptAt">, photos: readonly string
       clearTimeout(soon);
       document.removeEventListener("visibilitychange", onHide);
     };
-  }, [job]);
+  }, [job, openedAt]);
   const { id } = job;
   const list = photos.join(" ");
   useEffect(() => {
     if (list === "" || !canKeepPages()) return;
     let isOver = false;
-    const soon = setTimeout(() => void fetchPhotos(id, list.split(" "), () => isOver), pauseMs);
+    const soon = setTimeout(() => void fetchPhotos(id, list.split(" "), () => isOver || !mayKeep(openedAt)), pauseMs);
     return () => {
       isOver = true;
       clearTimeout(soon);
     };
-  }, [id, list]);
+  }, [id, list, openedAt]);
+  return isFull;
 }

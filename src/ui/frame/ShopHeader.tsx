@@ -5,6 +5,7 @@ import type { Me } from "../kit/me";
 import { ServiceWorker } from "../away/ServiceWorker";
 import { useActAs } from "../outbox/fetch-as-me";
 import { Brand } from "../kit/Brand";
+import { WaitingPhotos } from "../outbox/WaitingPhotos";
 import { SignOut } from "./SignOut";
 import { SkipLink } from "./SkipLink";
 import { ThemeButton } from "./ThemeButton";
@@ -28,6 +29,7 @@ export const ShopHeader = ({ me, here }: { me: Me; here: (typeof places)[number]
     <>
       <SkipLink />
       <ServiceWorker />
+      <WaitingPhotos me={me.id} />
       <Flex
         as="header"
         align="center"

@@ -2,7 +2,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { dropKept } from "../away/kept-jobs";
+import { leaveDevice } from "../away/kept-jobs";
 import { fetchAsMe } from "../outbox/fetch-as-me";
 
 /** Ends the session on this device: what the device kept goes first, whether or not the server hears of it. */
@@ -10,7 +10,7 @@ export function SignOut() {
   const router = useRouter();
   const [isUnheard, setUnheard] = useState(false);
   const signOut = async () => {
-    await dropKept().catch(() => {});
+    await leaveDevice().catch(() => {});
     const heard = await fetchAsMe("/api/session", { method: "DELETE" }).catch(() => null);
     if (!heard) return setUnheard(true);
     router.push("/sign-in");

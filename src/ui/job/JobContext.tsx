@@ -26,7 +26,9 @@ import type { Wording } from "@/words/say-problem";
 import { sayAct, sayAuthor } from "@/words/say-entry";
 import type { LogState } from "./entry-log";
 import { browserPhotoShelf } from "../outbox/photo-shelf";
+import { photoEntry } from "../outbox/photo-entry";
 import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../outbox/photo-queue";
+import { writePhoto } from "../outbox/write-photo";
 import { sendPhoto } from "../outbox/send-photo";
 import type { Me } from "../kit/me";
 import { dayIn } from "@/core/entry/clock";
@@ -39,6 +41,7 @@ import { tellServer } from "../outbox/tell-server";
 import { useEntryLog } from "./use-entry-log";
 import { GlossaryProvider } from "./Glossary";
 import { useWorkedOut } from "./use-worked-out";
+import { useAskBeforeLeaving } from "../kit/use-ask-before-leaving";
 import { useLive, type LiveNews } from "./use-live";
 
 interface Props {
@@ -94,6 +97,8 @@ export interface JobView {
   readonly queued: readonly QueuedPhoto[];
   readonly addPhotos: (files: Iterable<File>, about: PhotoAbout) => void;
   readonly dismissPhoto: (id: string) => void;
+  /** This device could not keep the job: without a network it is not here. */
+  readonly isDeviceFull: boolean;
 }
 
 /** What a person is at: it changes from key to key, and only what shows it is drawn for it. */
@@ -225,23 +230,13 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
         send: (photo, onProgress) => sendPhoto(photo, fetchAsMe, onProgress),
         shelf: browserPhotoShelf(),
         later: (work) => setTimeout(work, retryAfterMs),
-        onTaken: ({ photo, width, height }, about) => {
-          // A page that was closed between the photo and the entry of it tries again, and may have written it already.
-          const isThere = log
-            .state()
-            .entries.some(
-              ({ type, payload }) =>
-                type === "photo-added" &&
-                payload.photo === photo &&
-                payload.part === about.part &&
-                payload.place === about.place,
-            );
-          if (!isThere) log.append("photo-added", { photo, width, height, ...about });
-        },
+        // A page that was closed between the photo and the entry of it tries again, and writes the same.
+        onTaken: (taken, photo) => (photo.job === id ? log.take(photoEntry(photo, taken)) : writePhoto(taken, photo)),
       }),
   );
-  useEffect(() => void queue.restore(id, me.id), [queue, id, me.id]);
+  useEffect(() => void queue.restore(me.id), [queue, me.id]);
   const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);
+  useAskBeforeLeaving(queued.some(({ isKept, state }) => !isKept && state !== "refused"));
 
   const { shown, assessment: judged, measuring } = useJudged(whole, state, asOf);
   const assessment = judged instanceof Error ? null : judged;
@@ -258,7 +253,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
     }),
     [id, assessment, me, shown, packText, shop, met],
   );
-  useKeepJob(
+  const isDeviceFull = useKeepJob(
     kept,
     useMemo(() => assessment?.job.photos.map(({ photo }) => photo) ?? [], [assessment]),
   );
@@ -304,6 +299,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
             void queue.add({ id: newId(), job: id, author: me.id, name: file.name, file, about });
         },
         dismissPhoto: (photo) => queue.dismiss(photo),
+        isDeviceFull,
         dismiss: (entry) => log.dismiss(entry),
         undo: () => {
           const act = log.undo();
@@ -328,7 +324,7 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
         now: () => new Date().toISOString(),
         today: () => dayIn(new Date().toISOString(), assessment.order.settings?.zone),
       },
-    [id, pack, shop, me, assessment, wording, ofJob, queued, queue, shown, met, log, told, isAway, keptAt],
+    [id, pack, shop, me, assessment, wording, ofJob, queued, queue, shown, met, log, told, isAway, keptAt, isDeviceFull],
   );
   const inHand = useMemo(() => ({ row, hand }), [row, hand]);
   if (!view) {

@@ -2,6 +2,7 @@
 import { Box, Flex, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { sayEntry } from "@/words/say-entry";
+import { many } from "@/words/sentences/sentence";
 import { sayProblem } from "@/words/say-problem";
 import { useJob } from "./JobContext";
 import { Day } from "../kit/day";
@@ -12,10 +13,12 @@ const Link = chakra("button", {
 
 /** The tray: what waits for the server, and what it refused and why, said where it cannot be missed until it is settled. It lies over the page: what a hand is on does not move. */
 export function Notices() {
-  const { log, wording, dismiss } = useJob();
+  const { id, log, wording, dismiss, queued, isDeviceFull } = useJob();
   const [isOpen, setOpen] = useState(false);
   const waiting = log.entries.filter((entry) => log.waiting.has(entry.id));
-  if (!log.trouble && log.refused.length === 0) return null;
+  const unkept = queued.filter(({ isKept, state }) => !isKept && state !== "refused").length;
+  const elsewhere = queued.filter(({ job, state }) => job !== id && state !== "refused").length;
+  if (!log.trouble && log.refused.length === 0 && unkept === 0 && !isDeviceFull) return null;
   return (
     <Box
       role="alert"
@@ -47,6 +50,19 @@ export function Notices() {
           )}
         </p>
       )}
+      {unkept > 0 && (
+        <p>
+          <strong>{many(unkept, "photo")} could not be kept on this device.</strong> Its storage is full: leave this
+          page open until {unkept === 1 ? "it is" : "they are"} sent, and make room on the device.
+        </p>
+      )}
+      {isDeviceFull && (
+        <p>
+          <strong>This job could not be kept on this device.</strong> Its storage is full: without a network it is not
+          here. Make room on the device, or sign out to drop the jobs that it keeps.
+        </p>
+      )}
+      {elsewhere > 0 && <p>{many(elsewhere, "photo")} of other jobs on the way from this browser too.</p>}
       {log.trouble && isOpen && (
         <chakra.ul aria-label="Waiting" color="quiet" mt="4px">
           {waiting.map((entry) => (

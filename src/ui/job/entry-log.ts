@@ -98,12 +98,21 @@ export class EntryLog {
     return entry;
   }
 
+  /** Adds an entry that was made elsewhere, where it is not there yet. */
+  take(entry: Envelope): void {
+    if (!this.#state.entries.some(({ id }) => id === entry.id)) this.#keep(entry);
+  }
+
   #add<T extends EntryType>(type: T, payload: Payload<T>): Envelope {
     const entry = makeEntry(this.maker, type, payload);
+    this.#keep(entry);
+    return entry;
+  }
+
+  #keep(entry: Envelope): void {
     this.#set({ entries: [...this.#state.entries, entry], waiting: new Set([...this.#state.waiting, entry.id]) });
     this.#onDisk((outbox) => outbox.put(entry));
     void this.#flush();
-    return entry;
   }
 
   #note(id: string): void {

@@ -3,6 +3,7 @@ import { useEffect, useState, useSyncExternalStore } from "react";
 import { oneByOne } from "@/core/entry/make-entry";
 import type { Envelope } from "@/core/entry/schema";
 import { browserOutbox } from "../outbox/outbox";
+import { useAskBeforeLeaving } from "../kit/use-ask-before-leaving";
 import { EntryLog, type LogState } from "./entry-log";
 import { sendEntries } from "../outbox/send-entries";
 
@@ -27,12 +28,6 @@ export function useEntryLog(
   const state = useSyncExternalStore(log.subscribe, log.state, log.state);
 
   // What waits is kept by the browser; only where it refuses to keep anything would closing lose it.
-  const atRisk = state.waiting.size > 0 && !state.isSafe;
-  useEffect(() => {
-    if (!atRisk) return;
-    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener("beforeunload", ask);
-    return () => window.removeEventListener("beforeunload", ask);
-  }, [atRisk]);
+  useAskBeforeLeaving(state.waiting.size > 0 && !state.isSafe);
   return { log, state };
 }

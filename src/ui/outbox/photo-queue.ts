@@ -19,16 +19,20 @@ export interface WaitingPhoto {
 export interface PhotoShelf {
   readonly put: (photo: WaitingPhoto) => Promise<void>;
   readonly forget: (id: string) => Promise<void>;
-  readonly load: (job: string, author: string) => Promise<readonly WaitingPhoto[]>;
+  /** What one person left, of whatever job. */
+  readonly load: (author: string) => Promise<readonly WaitingPhoto[]>;
 }
 
 export interface QueuedPhoto {
   readonly id: string;
+  readonly job: string;
   readonly name: string;
   readonly about: PhotoAbout;
   /** Share that is there. */
   readonly share: number;
   readonly state: "sending" | "waiting" | "refused";
+  /** This browser has it: it survives a closed tab. */
+  readonly isKept: boolean;
   readonly problems: readonly Problem[];
 }
 
@@ -36,8 +40,8 @@ interface Around {
   readonly send: (photo: WaitingPhoto, onProgress: (share: number) => void) => Promise<Answered<TakenPhoto>>;
   readonly shelf: PhotoShelf;
   readonly later: (work: () => void) => void;
-  /** Writes into the job that it has this photo. */
-  readonly onTaken: (taken: TakenPhoto, about: PhotoAbout) => void;
+  /** Writes into its job that it has this photo; until that is done the photo stays on the shelf. */
+  readonly onTaken: (taken: TakenPhoto, photo: WaitingPhoto) => void | Promise<void>;
 }
 
 /**
@@ -66,24 +70,27 @@ export class PhotoQueue {
     this.#show(this.#shown.map((each) => (each.id === id ? { ...each, ...change } : each)));
   }
 
-  async restore(job: string, author: string): Promise<void> {
-    for (const photo of await this.around.shelf.load(job, author).catch(() => []))
-      if (!this.#files.has(photo.id)) this.#enqueue(photo);
+  async restore(author: string): Promise<void> {
+    for (const photo of await this.around.shelf.load(author).catch(() => []))
+      if (!this.#files.has(photo.id)) this.#enqueue(photo, true);
     void this.#work();
   }
 
   async add(photo: WaitingPhoto): Promise<void> {
-    // A browser that keeps nothing still sends what it holds in memory.
-    await this.around.shelf.put(photo).catch(() => {});
-    this.#enqueue(photo);
+    // A browser that keeps nothing, as one whose storage is full, still sends what it holds in memory, and says so.
+    const isKept = await this.around.shelf.put(photo).then(
+      () => true,
+      () => false,
+    );
+    this.#enqueue(photo, isKept);
     void this.#work();
   }
 
-  #enqueue(photo: WaitingPhoto): void {
+  #enqueue(photo: WaitingPhoto, isKept: boolean): void {
     this.#files.set(photo.id, photo);
     this.#show([
       ...this.#shown,
-      { id: photo.id, name: photo.name, about: photo.about, share: 0, state: "waiting", problems: [] },
+      { id: photo.id, job: photo.job, name: photo.name, about: photo.about, share: 0, state: "waiting", isKept, problems: [] }, // prettier-ignore
     ]);
   }
 
@@ -105,9 +112,10 @@ export class PhotoQueue {
       ) {
         const { id } = next;
         this.#change(id, { state: "sending" });
-        const sent = await this.around.send(this.#files.get(id)!, (share) => this.#change(id, { share }));
+        const photo = this.#files.get(id)!;
+        const sent = await this.around.send(photo, (share) => this.#change(id, { share }));
         if ("value" in sent) {
-          if (this.#files.has(id)) this.around.onTaken(sent.value, next.about);
+          if (this.#files.has(id)) await this.around.onTaken(sent.value, photo);
           this.dismiss(id);
         } else if ("problems" in sent) {
           this.#change(id, { state: "refused", problems: sent.problems });

@@ -13,9 +13,11 @@ export function browserPhotoShelf(): PhotoShelf {
       upgrade: (fresh) => void fresh.createObjectStore("waiting", { keyPath: "id" }),
     }));
   return {
-    put: async (photo) => void (await (await database()).put("waiting", photo)),
+    put: async (photo) => {
+      const work = (await database()).transaction("waiting", "readwrite", { durability: "strict" });
+      await Promise.all([work.store.put(photo), work.done]);
+    },
     forget: async (id) => (await database()).delete("waiting", id),
-    load: async (job, author) =>
-      (await (await database()).getAll("waiting")).filter((photo) => photo.job === job && photo.author === author),
+    load: async (author) => (await (await database()).getAll("waiting")).filter((photo) => photo.author === author),
   };
 }

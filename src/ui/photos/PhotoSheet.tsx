@@ -14,7 +14,8 @@ const PhotoView = late(async () => (await import("./PhotoView")).PhotoView);
 
 /** The photos of a job, newest first, and the way to add some: from a file or a phone's camera. */
 export function PhotoSheet({ station }: { station: Station }) {
-  const { assessment, mayWrite, addPhotos, queued, dismissPhoto, wording } = useJob();
+  const { id: ofJob, assessment, mayWrite, addPhotos, queued: all, dismissPhoto, wording } = useJob();
+  const queued = all.filter(({ job: of }) => of === ofJob);
   const { hand } = useInHand();
   const [words, setWords] = useState("");
   const [opened, setOpened] = useState<string | null>(null);
@@ -79,7 +80,7 @@ export function PhotoSheet({ station }: { station: Station }) {
       )}
       {queued.length > 0 && (
         <Box mt="10px" role="status" aria-label="Photos on their way">
-          {queued.map(({ id, name, state, share, problems }) => (
+          {queued.map(({ id, name, state, share, isKept, problems }) => (
             <Flex key={id} gap="10px" align="center" fontSize="13px" py="3px" wrap="wrap">
               <chakra.span minWidth="140px" truncate>
                 {name}
@@ -105,7 +106,11 @@ export function PhotoSheet({ station }: { station: Station }) {
                 </Box>
               )}
               {state === "waiting" && (
-                <chakra.span color="near">waits for the server; it is kept in this browser</chakra.span>
+                <chakra.span color="near">
+                  {isKept
+                    ? "waits for the server; it is kept in this browser"
+                    : "waits for the server, and this browser has no room to keep it: leave the page open"}
+                </chakra.span>
               )}
               <chakra.button
                 type="button"

@@ -1,5 +1,6 @@
 import { photoLimits } from "@/core/photo/photo-limits";
 import { problem } from "@/core/problem/problem";
+import { photoEntry } from "../outbox/photo-entry";
 import { PhotoQueue, type PhotoShelf, type WaitingPhoto } from "../outbox/photo-queue";
 import type { Answered } from "../outbox/ask-server";
 import { sendPhoto, type TakenPhoto } from "../outbox/send-photo";
@@ -82,7 +83,7 @@ function queue(answers: readonly Answered<TakenPhoto>[]) {
   const shelf: PhotoShelf = {
     put: async (each) => void kept.set(each.id, each),
     forget: async (id) => void kept.delete(id),
-    load: async (job) => [...kept.values()].filter((each) => each.job === job),
+    load: async (author) => [...kept.values()].filter((each) => each.author === author),
   };
   const written: string[] = [];
   const wakes: (() => void)[] = [];
@@ -92,7 +93,7 @@ function queue(answers: readonly Answered<TakenPhoto>[]) {
       shelf,
       send: async () => left.shift() ?? { value: taken },
       later: (work) => wakes.push(work),
-      onTaken: ({ photo: sha256 }) => written.push(sha256),
+      onTaken: ({ photo: sha256 }) => void written.push(sha256),
     });
   return { made: make(), make, kept, written, wakes };
 }
@@ -115,7 +116,7 @@ test("a photo is on the shelf until the job has it, through a lost network and a
   ]);
   // The page is closed, and opened again while the network is still away.
   const again = make();
-  await again.restore("job-1", "wren");
+  await again.restore("wren");
   await settled();
   expect(again.state()).toHaveLength(1);
   wakes.at(-1)!();
@@ -134,4 +135,38 @@ test("a refused photo stays in sight with its reason until a person has seen it,
   expect(written).toEqual([taken.photo]);
   made.dismiss("bad");
   expect(made.state()).toEqual([]);
+});
+
+test("a photo that the device has no room for is sent from memory, and is said not to be kept", async () => {
+  const full: PhotoShelf = { put: () => Promise.reject(new DOMException("full", "QuotaExceededError")), forget: async () => {}, load: async () => [] }; // prettier-ignore
+  const written: string[] = [];
+  const answers: Answered<TakenPhoto>[] = [{ later: problem("server-unreachable") }];
+  const wakes: (() => void)[] = [];
+  const made = new PhotoQueue({ shelf: full, send: async () => answers.shift() ?? { value: taken }, later: (work) => wakes.push(work), onTaken: (_, { id }) => void written.push(id) }); // prettier-ignore
+  await made.add(waiting("one"));
+  await settled();
+  expect(made.state().map(({ state, isKept }) => [state, isKept])).toEqual([["waiting", false]]);
+  wakes[0]!();
+  await settled();
+  expect([made.state(), written]).toEqual([[], ["one"]]);
+});
+
+test("photos of all jobs of a person are taken up, and one that two pages send is written once", async () => {
+  const { made, make, written } = queue([]);
+  const other = { ...waiting("two"), job: "job-2" };
+  await made.add(other);
+  await settled();
+  expect(written).toEqual([taken.photo]);
+  const again = queue([{ later: problem("server-unreachable") }]);
+  await again.made.add(other);
+  await settled();
+  const next = again.make();
+  await next.restore("wren");
+  await settled();
+  expect([make().state(), again.written]).toEqual([[], [taken.photo]]);
+  const photo = { ...waiting("01936f2a-4000-7000-8000-00000000aaaa"), job: "01936f2a-4000-7000-8000-00000000bbbb" };
+  const [one, same] = [photoEntry(photo, taken), photoEntry({ ...photo }, { ...taken })];
+  expect(same).toEqual(one);
+  expect([one.stream, one.author, new Date(one.at).getTime()]).toEqual([photo.job, "wren", 0x01936f2a4000]);
+  expect(photoEntry({ ...photo, id: "01936f2a-4000-7000-8000-00000000aaab" }, taken).id).not.toBe(one.id);
 });

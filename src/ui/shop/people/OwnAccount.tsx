@@ -3,7 +3,7 @@ import { Button, Flex, Heading, chakra } from "@chakra-ui/react";
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import type { Problem } from "@/core/problem/problem";
-import { dropKept } from "../../away/kept-jobs";
+import { leaveDevice } from "../../away/kept-jobs";
 import type { Me } from "../../kit/me";
 import { Choose } from "../../kit/Choose";
 import { Problems } from "../../kit/Problems";
@@ -28,7 +28,7 @@ export function OwnAccount({ me }: { me: Me }) {
     const said = await tellServer(method, path, body);
     setWrong("problems" in said ? said.problems : []);
     if ("problems" in said) return;
-    await dropKept().catch(() => {});
+    await leaveDevice().catch(() => {});
     router.push("/sign-in");
     router.refresh();
   };

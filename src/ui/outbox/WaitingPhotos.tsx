@@ -1,0 +1,46 @@
+"use client";
+import { Box, chakra } from "@chakra-ui/react";
+import { useEffect, useState, useSyncExternalStore } from "react";
+import { plainWording } from "@/words/plain-wording";
+import { many } from "@/words/sentences/sentence";
+import { sayProblem } from "@/words/say-problem";
+import { QuietButton } from "../kit/SayWhy";
+import { fetchAsMe } from "./fetch-as-me";
+import { PhotoQueue } from "./photo-queue";
+import { browserPhotoShelf } from "./photo-shelf";
+import { sendPhoto } from "./send-photo";
+import { writePhoto } from "./write-photo";
+
+const retryMs = 3000;
+
+/** Photos that wait in this browser, of whatever job: counted and sent from every page of the shop. */
+export function WaitingPhotos({ me }: { me: string }) {
+  const [queue] = useState(
+    () =>
+      new PhotoQueue({
+        send: (photo, onProgress) => sendPhoto(photo, fetchAsMe, onProgress),
+        shelf: browserPhotoShelf(),
+        later: (work) => setTimeout(work, retryMs),
+        onTaken: writePhoto,
+      }),
+  );
+  useEffect(() => void queue.restore(me), [queue, me]);
+  const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);
+  const waiting = queued.filter(({ state }) => state !== "refused");
+  if (queued.length === 0) return null;
+  return (
+    <Box role="status" aria-label="Photos on their way" bg="emberWash" px="18px" py="6px" fontSize="14px">
+      {waiting.length > 0 && <p>{many(waiting.length, "photo")} on the way from this browser to the server.</p>}
+      {queued.flatMap(({ id, name, state, problems }) =>
+        state === "refused" ? (
+          <chakra.p key={id} color="out">
+            {name}: {problems.map((found) => sayProblem(found, plainWording)).join(" ")}{" "}
+            <QuietButton onClick={() => queue.dismiss(id)}>seen</QuietButton>
+          </chakra.p>
+        ) : (
+          []
+        ),
+      )}
+    </Box>
+  );
+}
