@@ -70,7 +70,7 @@ export interface Asked {
   readonly quote: KeptQuote | null;
   readonly newest: string;
 }
-const newestOf = async (number: string) => (await supersessionOf(database(), number)).at(-1)?.number ?? number;
+const newestOf = async (number: string) => (await supersessionOf(database(), number)).newest?.number ?? number;
 
 /** Asks the supplier; what it quoted is kept, and where it says nothing the last that it said is given. */
 export async function askSupplier(number: string): Promise<Asked> {

@@ -38,12 +38,23 @@ test("found by number in any writing, by an old number, by words of its name; a 
   expect(await countCatalogue(database)).toBe(3);
 });
 
-test("what took the place of what, from wherever one asks; a circle that editions made between them ends", async () => {
+test("what took the place of what, from wherever one asks; a circle that editions made between them ends, and has no newest", async () => {
   await keep("A-1,first,,,A-2,,", "A-2,second,,,A-3,,", "A-3,third,,,,,");
-  for (const number of ["A-1", "a2", "A 3"])
-    expect((await supersessionOf(database, number)).map((each) => each.number)).toEqual(["A-1", "A-2", "A-3"]);
+  const around = async (number: string) => {
+    const { chain, newest } = await supersessionOf(database, number);
+    return [chain.map((each) => each.number), newest?.number ?? null];
+  };
+  for (const number of ["A-1", "a2", "A 3"]) expect(await around(number)).toEqual([["A-1", "A-2", "A-3"], "A-3"]);
   await keep("A-3,third,,,A-1,,");
-  expect((await supersessionOf(database, "A-2")).map((each) => each.number)).toEqual(["A-2", "A-3", "A-1"]);
-  expect(await supersessionOf(database, "nowhere")).toEqual([]);
+  expect(await around("A-2")).toEqual([["A-2", "A-3", "A-1"], null]);
+  expect(await around("nowhere")).toEqual([[], null]);
   await change(database, "DELETE FROM catalogue_part WHERE plain LIKE 'A%'", []);
+});
+
+test("the newest is right however many took each other's place before it", async () => {
+  const count = 3000;
+  await keep(...Array.from({ length: count }, (_, at) => `L-${at},link,,,${at + 1 < count ? `L-${at + 1}` : ""},,`));
+  const { chain, newest } = await supersessionOf(database, "L-0");
+  expect([chain.length, chain[0]?.number, newest?.number]).toEqual([20, "L-0", `L-${count - 1}`]);
+  await change(database, "DELETE FROM catalogue_part WHERE plain LIKE 'L%'", []);
 });

@@ -103,14 +103,41 @@ export async function findInCatalogue(database: Database, text: string, most = 5
 
 const longestChain = 20;
 
-/** What took the place of what, the oldest first, around one number: a chain that is longer, or runs in a circle, ends where it is cut. */
-export async function supersessionOf(database: Database, number: string): Promise<readonly CatalogueLine[]> {
+/** What took the place of what, around one number. */
+export interface Supersession {
+  /** The oldest first; of a longer one those next to the number. */
+  readonly chain: readonly CatalogueLine[];
+  /** What is ordered now, however many took each other's place before it; null where they run in a circle, or the number is not known. */
+  readonly newest: CatalogueLine | null;
+}
+
+/** More took each other's place than any catalogue has rows. */
+const mostSteps = 200_000;
+
+/** The last of those that took a number's place, one after the other; what runs in a circle has none. */
+async function newestOf(database: Database, plain: string): Promise<CatalogueLine | null> {
+  const [row] = await select<Row>(
+    database,
+    `SET STATEMENT max_recursive_iterations = ${mostSteps} FOR
+     WITH RECURSIVE newer AS (
+       SELECT plain, superseded FROM catalogue_part WHERE plain = ?
+       UNION SELECT p.plain, p.superseded FROM catalogue_part p JOIN newer n ON p.plain = n.superseded)
+     SELECT p.json, p.edition, p.taken_at FROM newer n JOIN catalogue_part p ON p.plain = n.plain
+      WHERE n.superseded IS NULL OR NOT EXISTS (SELECT 1 FROM catalogue_part q WHERE q.plain = n.superseded) LIMIT 1`,
+    [plain],
+  );
+  return row ? toLine(row) : null;
+}
+
+/** What took the place of what, the oldest first, around one number; and the newest of them, however long it is. */
+export async function supersessionOf(database: Database, number: string): Promise<Supersession> {
   const one = async (plain: string): Promise<CatalogueLine | null> => {
     const [row] = await select<Row>(database, "SELECT json, edition, taken_at FROM catalogue_part WHERE plain = ?", [plain]); // prettier-ignore
     return row ? toLine(row) : null;
   };
   const start = await one(plainNumber(number));
-  if (!start) return [];
+  if (!start) return { chain: [], newest: null };
+  const newest = await newestOf(database, plainNumber(number));
   const chain = [start];
   const seen = new Set([plainNumber(start.number)]);
   for (let at = start; at.supersededBy !== null && chain.length < longestChain;) {
@@ -127,7 +154,7 @@ export async function supersessionOf(database: Database, number: string): Promis
     seen.add(plainNumber(before.number));
     chain.unshift((at = before));
   }
-  return chain;
+  return { chain, newest };
 }
 
 /** How many parts there are. */

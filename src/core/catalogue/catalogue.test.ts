@@ -41,6 +41,8 @@ test("circles of supersession are found wherever one begins, and chains are none
   const part = (number: string, supersededBy: string | null) => ({ number, supersededBy }) as CataloguePart;
   expect(supersessionCircles([part("a", "b"), part("b", "c"), part("c", null)])).toEqual([]);
   expect(supersessionCircles([part("x", "a"), part("a", "b"), part("b", "a")])).toEqual([["A", "B"]]);
+  const long = Array.from({ length: 50_000 }, (_, at) => part(`n${at}`, `n${(at + 1) % 50_000}`));
+  expect(supersessionCircles(long).map(({ length }) => length)).toEqual([50_000]);
 });
 
 test("a part of the catalogue is a candidate as it was when it was taken; the book does not overrule its number", () => {

@@ -28,22 +28,30 @@ const attributesOf = (text: string | undefined): Record<string, string | number>
     }),
   );
 
+/** So many numbers of a circle are named. */
+const mostNamed = 8;
+const sayCircle = (numbers: readonly string[]): string =>
+  numbers.length <= mostNamed
+    ? numbers.join(" → ")
+    : `${numbers.slice(0, mostNamed).join(" → ")} → … (${numbers.length})`;
+
 /** Numbers that take each other's place in a circle, from any of the parts; empty where none do. */
 export function supersessionCircles(parts: readonly CataloguePart[]): readonly (readonly string[])[] {
   const next = new Map(parts.map((part) => [plainNumber(part.number), part.supersededBy && plainNumber(part.supersededBy)])); // prettier-ignore
   const done = new Set<string>();
   const found: string[][] = [];
   for (const start of next.keys()) {
-    const way: string[] = [];
+    /** In the order in which they were come to. */
+    const way = new Map<string, number>();
     for (let at: string | null | undefined = start; at && !done.has(at); at = next.get(at)) {
-      const before = way.indexOf(at);
-      if (before >= 0) {
-        found.push(way.slice(before));
+      const before = way.get(at);
+      if (before !== undefined) {
+        found.push([...way.keys()].slice(before));
         break;
       }
-      way.push(at);
+      way.set(at, way.size);
     }
-    way.forEach((each) => done.add(each));
+    for (const each of way.keys()) done.add(each);
   }
   return found;
 }
@@ -115,7 +123,7 @@ export function readCatalogueCsv(text: string): CatalogueRead {
   // A part of a circle is taken by nobody for the newest: all of it is left out.
   for (const circle of supersessionCircles([...good.values()])) {
     const line = lineOf.get(circle[0]!)!;
-    problems.push(problem("supersession-circle", [line], { line, numbers: circle.map((each) => good.get(each)!.number).join(" → ") })); // prettier-ignore
+    problems.push(problem("supersession-circle", [line], { line, numbers: sayCircle(circle.map((each) => good.get(each)!.number)) })); // prettier-ignore
     for (const each of circle) good.delete(each);
   }
   return { parts: [...good.values()], problems: problems.slice(0, mostProblems), rows: data.length };

@@ -22,7 +22,7 @@ export const findInCatalogue = (text: string) =>
   ask<{ parts: readonly FoundPart[] }>(`/api/catalogue?text=${encodeURIComponent(text)}`);
 
 export const chainOf = (number: string) =>
-  ask<{ chain: readonly FoundPart[] }>(`/api/catalogue/${encodeURIComponent(number)}`);
+  ask<{ chain: readonly FoundPart[]; newest: FoundPart | null }>(`/api/catalogue/${encodeURIComponent(number)}`);
 
 export interface Quoted {
   readonly state: SupplierState;

@@ -26,8 +26,9 @@ const away = "The server cannot be reached just now: nothing was done. Try again
 const mostFaults = 100;
 
 /** What took the place of what, the oldest first. */
-function Chain({ chain, here }: { chain: readonly FoundPart[]; here: string }) {
+function Chain({ chain, newest, here }: { chain: readonly FoundPart[]; newest: FoundPart | null; here: string }) {
   if (chain.length < 2) return <chakra.p color="quiet" fontSize="14px">Nothing took its place, and it took nobody&apos;s.</chakra.p>; // prettier-ignore
+  const isCut = newest !== null && chain.every(({ number }) => number !== newest.number);
   return (
     <chakra.ol aria-label="What took the place of what" display="flex" flexWrap="wrap" gap="6px" alignItems="center">
       {chain.map(({ number, revision }, at) => (
@@ -39,31 +40,37 @@ function Chain({ chain, here }: { chain: readonly FoundPart[]; here: string }) {
             borderWidth="1px"
             borderRadius="7px"
             borderColor={number === here ? "ember" : "line"}
-            color={at === chain.length - 1 ? "ink" : "quiet"}
+            color={number === newest?.number ? "ink" : "quiet"}
           >
             {number}
             {revision === null ? "" : ` ${revision}`}
-            {at === chain.length - 1 ? " · newest" : ""}
+            {number === newest?.number ? " · newest" : ""}
           </chakra.span>
         </chakra.li>
       ))}
+      {isCut && <chakra.li fontSize="14px">→ … → {newest.number} · newest</chakra.li>}
+      {newest === null && (
+        <chakra.li fontSize="14px" color="near">
+          → and round again: none of them is the newest. Their rows have to be mended.
+        </chakra.li>
+      )}
     </chakra.ol>
   );
 }
 
 function Detail({ part, mayAsk }: { part: FoundPart; mayAsk: boolean }) {
-  const [chain, setChain] = useState<readonly FoundPart[] | null>(null);
+  const [found, setFound] = useState<{ chain: readonly FoundPart[]; newest: FoundPart | null } | null>(null);
   useEffect(() => {
     let isHere = true;
     void chainOf(part.number).then((answer) => {
-      if (isHere && answer.ok) setChain(answer.value.chain);
+      if (isHere && answer.ok) setFound(answer.value);
     });
     return () => {
       isHere = false;
     };
   }, [part.number]);
-  const newest = chain?.at(-1);
-  const isOld = newest !== undefined && newest.number !== part.number;
+  const newest = found?.newest ?? null;
+  const isOld = newest !== null && newest.number !== part.number;
   return (
     <>
       <Heading as="h2" fontSize="18px">
@@ -101,7 +108,7 @@ function Detail({ part, mayAsk }: { part: FoundPart; mayAsk: boolean }) {
       <chakra.h3 fontSize="15px" fontWeight={700} mt="14px" mb="6px">
         What took the place of what
       </chakra.h3>
-      {chain && <Chain chain={chain} here={part.number} />}
+      {found && <Chain chain={found.chain} newest={newest} here={part.number} />}
     </>
   );
 }

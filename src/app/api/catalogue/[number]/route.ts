@@ -6,5 +6,5 @@ const params = z.object({ number: z.string().check(z.trim(), z.minLength(1), z.m
 
 /** What took the place of what around one number, the oldest first. */
 export const GET = route({ role: "viewer", params }, async ({ params: { number } }) =>
-  answer({ v: 1, chain: await chainOf(number) }),
+  answer({ v: 1, ...(await chainOf(number)) }),
 );
