@@ -83,7 +83,7 @@ function refuse(response, status, words, headers = {}) {
 function isReadable(url) {
   try {
     decodeURIComponent(url);
-    return !/[^\x21-\x7e]/u.test(url);
+    return url.startsWith("/") && !/[^\x21-\x7e]/u.test(url);
   } catch {
     return false;
   }

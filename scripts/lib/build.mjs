@@ -68,7 +68,10 @@ async function writeServiceWorker(distDir) {
 export async function ensureBuild(distDir) {
   const stamp = path.join(root, distDir, "ember-stamp");
   const wanted = sourceDigest();
-  if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
+  // A build whose public files are gone is none, whatever its stamp says.
+  const made = [path.join(distDir, "BUILD_ID"), path.join(distDir, "service-worker.js"), "public/theme.css"];
+  const isWhole = made.every((file) => existsSync(path.join(root, file)));
+  if (isWhole && existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
   say("building (half a minute to two minutes)");
   const theme = await runCommand(bin("tsx"), ["scripts/write-theme.ts"], { quiet: true });
   if (theme.code !== 0) throw new LaunchError(`The styles could not be written:\n${theme.output.trim()}`);

@@ -25,6 +25,20 @@ export function isTextTooDeep(text: string, levels = deepestJson): boolean {
 
 const [quote, backslash, openList, closeList, openObject, closeObject] = [...'"\\[]{}'].map((sign) => sign.charCodeAt(0)); // prettier-ignore
 
+/** What nothing in JSON from outside may be called: taken as a property it would be lost, or reach what all objects share. */
+export const reservedName = "__proto__";
+
+/**
+ * Whether anything in a JSON value goes by that name.
+ *
+ * @param value  parsed JSON that is not too deep
+ * @example hasReservedName({ a: [{ b: 1 }] }) // false
+ */
+export const hasReservedName = (value: unknown): boolean =>
+  value !== null &&
+  typeof value === "object" &&
+  (Object.hasOwn(value, reservedName) || Object.values(value).some(hasReservedName));
+
 /**
  * Whether a JSON value is nested more deeply than is taken. Looks no deeper than it has to.
  *

@@ -1,5 +1,5 @@
 import type * as z from "@/core/z";
-import { deepestJson, isTooDeep } from "@/core/json-depth";
+import { deepestJson, hasReservedName, isTooDeep, reservedName } from "@/core/json-depth";
 import { problem, type Problem } from "@/core/problem/problem";
 import { roles, type Role } from "@/core/entry/schema";
 import { tabHeader } from "@/core/entry/tab-header";
@@ -93,6 +93,11 @@ function failed(request: Request, error: unknown): Response {
     const { status, problem: why } = error as NotDone;
     return refuse(status, why.code === "server-error" ? problem("server-error", [], { request: id }) : why);
   }
+  // Whoever asked does not wait for an answer any more.
+  if (request.signal.aborted) {
+    log.info({ method: request.method, request: id ?? undefined }, "whoever asked went away");
+    return new Response(null, { status: 499 });
+  }
   const trouble = error instanceof StoreError ? error.trouble : "other";
   log.error({ err: error, method: request.method, request: id ?? undefined }, "request failed");
   if (trouble === "away") return refuse(503, problem("database-unreachable"));
@@ -146,6 +151,7 @@ export function route<
           return refuse(400, problem("not-json"));
         }
         if (isTooDeep(json)) return refuse(400, problem("too-deep", [], { most: deepestJson }));
+        if (hasReservedName(json)) return refuse(400, problem("reserved-name", [], { name: reservedName }));
         const parsed = options.body.safeParse(json);
         if (!parsed.success)
           return refuse(

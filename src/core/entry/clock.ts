@@ -15,6 +15,21 @@ export function clockAhead({ at, stamp }: Pick<Envelope, "at" | "stamp">): numbe
   return ahead > clockMarginMs ? ahead : 0;
 }
 
+/** An entry that waited longer than this for its server, in days, is asked about: a device's clock may have been set back. */
+export const longestWaitDays = 30;
+
+/**
+ * By how many whole days an entry is dated before its receipt, where that is longer than an entry waits for a network; 0 where it
+ * is not, where nobody stamped it, and for what came with an import.
+ *
+ * @example daysBehind({ at: "2026-01-01T00:00:00.000Z", stamp: { at: "2026-03-02T00:00:00.000Z", role: "lead" } }) // 60
+ */
+export function daysBehind({ at, stamp }: Pick<Envelope, "at" | "stamp">): number {
+  if (!stamp || stamp.role === null || at.slice(0, 7) === stamp.at.slice(0, 7)) return 0;
+  const days = Math.floor((Date.parse(stamp.at) - Date.parse(at)) / 86_400_000);
+  return days > longestWaitDays ? days : 0;
+}
+
 /** When an entry counts as made: by its own clock, or where that ran ahead by the server's. */
 export const momentOf = (envelope: Pick<Envelope, "at" | "stamp">): string =>
   clockAhead(envelope) > 0 ? envelope.stamp!.at : envelope.at;

@@ -1,3 +1,4 @@
+import { readEnvelope } from "./read-entry";
 import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
 import { demoJob, demoJobs } from "../fixtures/load";
@@ -197,10 +198,30 @@ describe("a device whose clock is ahead", () => {
     expect(assess(orrinshaw, [...entries, past], asOf).lifted.map(({ hold }) => hold.code)).toEqual(["clock-ahead"]);
   });
 
+  test("an entry that waited longer than any network takes is asked about, where it stands by its own clock", () => {
+    const bench = new TestBench(orrinshaw);
+    const days = (before: number) => new Date(Date.parse(bench.entries[0]!.at) + before * 86_400_000).toISOString();
+    const asked = (role: "inspector" | null, before: number) =>
+      fold(bench.entries.map((entry) => stamped(entry, role, days(before)))).unread.map(({ code, params }) => [code, params]); // prettier-ignore
+    expect([asked("inspector", 29), asked(null, 400)]).toEqual([[], []]);
+    expect(asked("inspector", 60)).toEqual([["dated-long-before", { author: bench.entries[0]!.author, count: bench.entries.length, days: 60 }]]); // prettier-ignore
+  });
+
   test("within the margin its own clock is believed", () => {
     const bench = new TestBench(orrinshaw);
     const [first] = bench.entries;
     const before = new Date(Date.parse(first!.at) - 4 * 60_000).toISOString();
     expect(fold([stamped(first!, "lead", before), ...bench.entries.slice(1)]).unread).toEqual([]);
   });
+});
+
+test("what nothing may be called, and a moment longer than any clock writes, are refused and not dropped", () => {
+  const [first] = new TestBench(orrinshaw).entries;
+  const codes = (json: unknown) => {
+    const read = readEnvelope(json);
+    return read.ok ? [] : read.problems.map(({ code }) => code);
+  };
+  expect(codes(JSON.parse(JSON.stringify(first).replace('"name"', '"__proto__"')))).toEqual(["reserved-name"]);
+  expect(codes({ ...first, at: `2026-01-01T00:00:00.${"0".repeat(40)}Z` })).toEqual(["schema"]);
+  expect(codes(first)).toEqual([]);
 });

@@ -1,4 +1,4 @@
-import { clockAhead } from "./clock";
+import { clockAhead, daysBehind } from "./clock";
 import { groupBy } from "../group";
 import { declarations, entryTypes, type EntryType } from "./declarations";
 import { problem, type Outcome, type Problem } from "../problem/problem";
@@ -156,19 +156,27 @@ function distinct(envelopes: readonly Envelope[]): Map<string, Envelope> {
   return byId;
 }
 
-/** What is worth knowing of the entries themselves, whoever wrote what: clocks that ran ahead, by author. */
-function clockProblems(envelopes: Iterable<Envelope>): Problem[] {
-  const byAuthor = new Map<string, { count: number; most: number }>();
+/** How many entries of each author are off by their clock, and by how much at most. */
+function byAuthor(envelopes: Iterable<Envelope>, off: (envelope: Envelope) => number) {
+  const found = new Map<string, { count: number; most: number }>();
   for (const envelope of envelopes) {
-    const ahead = clockAhead(envelope);
-    if (ahead === 0) continue;
-    const { count, most } = byAuthor.get(envelope.author) ?? { count: 0, most: 0 };
-    byAuthor.set(envelope.author, { count: count + 1, most: Math.max(most, ahead) });
+    const by = off(envelope);
+    if (by === 0) continue;
+    const { count, most } = found.get(envelope.author) ?? { count: 0, most: 0 };
+    found.set(envelope.author, { count: count + 1, most: Math.max(most, by) });
   }
-  return [...byAuthor].map(([author, { count, most }]) =>
-    problem("clock-ahead", ["clock", author], { author, count, minutes: Math.ceil(most / 60_000) }),
-  );
+  return [...found];
 }
+
+/** What is worth knowing of the entries themselves, whoever wrote what: clocks that ran ahead, or stood long before, by author. */
+const clockProblems = (byId: ReadonlyMap<string, Envelope>): Problem[] => [
+  ...byAuthor(byId.values(), clockAhead).map(([author, { count, most }]) =>
+    problem("clock-ahead", ["clock", author], { author, count, minutes: Math.ceil(most / 60_000) }),
+  ),
+  ...byAuthor(byId.values(), daysBehind).map(([author, { count, most }]) =>
+    problem("dated-long-before", ["clock-behind", author], { author, count, days: most }),
+  ),
+];
 
 function overreachProblems(overreached: readonly Overreach[], entries: readonly Entry[]): Problem[] {
   if (overreached.length === 0) return [];
@@ -320,7 +328,7 @@ function foldAll(envelopes: readonly Envelope[], memory: Memory): Folded {
       reasons,
       unread: orNone([
         ...[...unread.keys()].sort().flatMap((id) => unread.get(id)!),
-        ...clockProblems(all.values()),
+        ...clockProblems(all),
         ...overreachProblems(overreached, understood),
       ]),
     },
@@ -345,7 +353,7 @@ function takeUp(before: Folded, envelopes: readonly Envelope[], memory: Memory):
   for (const envelope of envelopes.slice(old.length)) {
     const read = memory.read(envelope);
     const list = read.ok && read.value.type !== "part-adopted" ? listFor(read.value.type) : null;
-    if (!read.ok || !list || namedBy(read.value).length > 0 || clockAhead(envelope) > 0) return null;
+    if (!read.ok || !list || namedBy(read.value).length > 0 || clockAhead(envelope) > 0 || daysBehind(envelope) > 0) return null; // prettier-ignore
     if (byId.has(envelope.id) || seen.has(envelope.id) || named.has(envelope.id)) return null;
     if (!last || byTime(last, read.value) >= 0) return null;
     seen.set(envelope.id, envelope);

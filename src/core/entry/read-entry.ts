@@ -1,5 +1,6 @@
 import type * as z from "../z";
 import { done, problem, refused, type Outcome, type Problem } from "../problem/problem";
+import { hasReservedName, reservedName } from "../json-depth";
 import { momentOf } from "./clock";
 import { currentVersion, declarations, isKnownType } from "./declarations";
 import { Envelope, type Entry } from "./schema";
@@ -11,6 +12,8 @@ const schemaProblems = (issues: readonly z.core.$ZodIssue[], under: readonly str
 
 /** Checks an unknown JSON value as an entry of any type and version: its envelope only. */
 export function readEnvelope(json: unknown): Outcome<Envelope> {
+  // A schema would drop it without a word.
+  if (hasReservedName(json)) return refused(problem("reserved-name", [], { name: reservedName }));
   const parsed = Envelope.safeParse(json);
   return parsed.success ? done(parsed.data) : refused(...schemaProblems(parsed.error.issues, []));
 }

@@ -22,6 +22,7 @@ export type Stamp = z.infer<typeof Stamp>;
 /** The first and last years that an entry may be dated in: what lies outside is a clock that was never set. */
 const years = { first: 2000, last: 2100 } as const;
 const Moment = z.iso.datetime({ offset: true }).check(
+  z.maxLength(40),
   z.refine((at) => {
     const year = new Date(at).getUTCFullYear();
     return year >= years.first && year <= years.last;

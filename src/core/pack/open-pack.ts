@@ -1,5 +1,5 @@
 import { fingerprint } from "../canonical";
-import { deepestJson, isTooDeep } from "../json-depth";
+import { deepestJson, hasReservedName, isTooDeep, reservedName } from "../json-depth";
 import { done, problem, refused, type Outcome } from "../problem/problem";
 import { compilePack, type CompiledPack } from "./compile-pack";
 import { withRulesOfThumb } from "./rules-of-thumb";
@@ -17,6 +17,7 @@ const mostTold = 200;
 export function shapePack(json: unknown): Outcome<Pack> {
   // First, since an expression is read by walking down into it.
   if (isTooDeep(json)) return refused(problem("too-deep", [], { most: deepestJson }));
+  if (hasReservedName(json)) return refused(problem("reserved-name", [], { name: reservedName }));
   const parsed = Pack.safeParse(json);
   if (parsed.success) {
     const past = pastBounds(parsed.data);

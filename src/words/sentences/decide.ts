@@ -65,6 +65,8 @@ export const decideSentences = {
   "pack-differs": (p) =>
     `This job is pinned to revision ${p.revision} of the pack ${p.id}, and another one was given: the verdicts here are not the job's own.`,
   "job-overdue": (p, say) => `The engine was wanted by ${say.day(p.wantedBy)}.`,
+  "dated-long-before": (p) =>
+    `${many(p.count, "entry", "entries")} of one device ${p.count === 1 ? "is" : "are"} dated up to ${p.days} days before ${p.count === 1 ? "it was" : "they were"} received: did ${p.count === 1 ? "it" : "they"} wait so long for a network, or was its clock set back?`,
   "clock-ahead": (p) =>
     `${many(p.count, "entry", "entries")} of one device ${p.count === 1 ? "was" : "were"} dated up to ${p.minutes} min ahead of the server: they stand where they were received. Set its clock.`,
   "touch-refused": (p) =>

@@ -35,5 +35,6 @@ export const fileSentences = {
     `The pack ${p.sha256} is not on this server. Add it from the shell (add-pack), or choose one that is here.`,
   "pack-unfolds-too-far": (p) =>
     `Laid out over the whole engine this pack comes to ${grouped(p.count)} ${unfoldedWords[p.what as PackBound] ?? p.what}, and at most ${grouped(p.most)} can be judged. Say less of every place beside every other.`,
+  "reserved-name": (p) => `Nothing may be called “${p.name}” here.`,
   "too-deep": (p) => `This is nested more than ${p.most} levels deep.`,
 } satisfies Sentences;

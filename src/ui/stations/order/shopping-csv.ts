@@ -40,5 +40,6 @@ export const shoppingCsv = (lines: readonly BuyLine[], currency: string | null):
         "superseded by": supersededBy ?? "",
       }),
     ),
-    { escapeFormulae: true },
+    // Space before the sign keeps no spreadsheet from taking it for a formula.
+    { escapeFormulae: /^[\s\u00a0]*[=+\-@\t\r]/u },
   );
