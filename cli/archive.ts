@@ -8,6 +8,7 @@ import { writeArchive } from "@/store/archive/write-archive";
 import type { Database } from "@/store/connection";
 import { listStreams, readEntries } from "@/store/streams";
 import { readPackJson } from "@/store/packs";
+import { maskList } from "@/store/masks";
 import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";
 import { CommandError } from "./command-error";
@@ -49,6 +50,7 @@ export const exportJob = (words: readonly string[]): Promise<void> =>
           name: header.name,
           entries,
           people,
+          masked: await maskList(database, entries),
           photos: await photosToWrite(database, id),
           pack: { id: pack.id, revision: pack.revision, sha256, json },
         }),

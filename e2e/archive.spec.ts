@@ -30,6 +30,7 @@ test("a job comes in from a zip: all of it, once, and with the names of its auth
       entries: bench.entries,
       people: { tester: "Hazel of Upper Weir" },
       photos: [],
+      masked: [],
       pack: { id: "orrinshaw-6m", revision: 3, sha256: orrinshaw.sha256, json: packJson },
     }) as AsyncIterable<Buffer>,
   );
@@ -55,6 +56,7 @@ test("a job comes in from a zip: all of it, once, and with the names of its auth
       entries: bench.entries,
       people: {},
       photos: [],
+      masked: [],
       pack: { id: "orrinshaw-6m", revision: 3, sha256: orrinshaw.sha256, json: packJson },
     }) as AsyncIterable<Buffer>,
   );
@@ -152,6 +154,7 @@ test("a pack that comes with a job serves that job, until a lead has seen what i
       entries: bench.entries,
       people: {},
       photos: [],
+      masked: [],
       pack: { id: "orrinshaw-6m", revision: 999, sha256, json: sleeve },
     }) as AsyncIterable<Buffer>,
   );

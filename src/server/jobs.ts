@@ -10,6 +10,7 @@ import { StoreError } from "@/store/connection";
 import { writeArchive } from "@/store/archive/write-archive";
 import { listStreams, readEntries, streamKind } from "@/store/streams";
 import { readPackJson } from "@/store/packs";
+import { maskList } from "@/store/masks";
 import { photosToWrite } from "@/store/photos/photos";
 import { namesOf } from "@/store/people";
 import { database } from "./environment";
@@ -103,6 +104,7 @@ export async function openJob(id: string): Promise<OpenJob | null> {
 export const archiveOf = async ({ id, header, entries, pack, packJson, people }: OpenJob): Promise<Readable> =>
   writeArchive({
     stream: id,
+    masked: await maskList(database(), entries),
     name: header.name,
     entries,
     people,

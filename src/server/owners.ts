@@ -1,16 +1,23 @@
 import * as z from "@/core/z";
 import type { Envelope } from "@/core/entry/schema";
+import { entryTypes } from "@/core/entry/declarations";
 import { fold } from "@/core/entry/fold";
+import { namesIn } from "@/core/entry/masks";
 import {
   addOwner,
   changeOwner,
   eraseOwner,
+  jobsNaming,
   jobsOfOwner,
   listOwners,
   ownerById,
   type Owner,
   type OwnersWords,
 } from "@/store/owners";
+import { dropCard } from "@/store/cards";
+import { withTransaction } from "@/store/connection";
+import { maskNames } from "@/store/masks";
+import { readEntriesOf } from "@/store/streams";
 import { database } from "./environment";
 
 /** What is written down of an owner. */
@@ -47,4 +54,24 @@ export async function ownerWithJobs(id: string) {
 
 export const keepOwner = (owner: OwnersWords) => addOwner(database(), owner, new Date());
 export const sayOwnerAnew = (owner: OwnersWords) => changeOwner(database(), owner);
-export const forgetOwner = (id: string) => eraseOwner(database(), id, new Date());
+/** Types of entries that hold names of people outside the shop. */
+const namedTypes = entryTypes.filter((type) => namesIn({ type }).length > 0);
+
+/**
+ * Erases what is known of an owner, for good: what the list has, and in the records of their engines the names of whoever gave a
+ * word. Entries are kept as they are for their hashes, and masked wherever they are read.
+ */
+export async function forgetOwner(id: string): Promise<boolean> {
+  const now = new Date();
+  const jobs = await jobsNaming(database(), id);
+  const isErased = await withTransaction(database(), async (connection) => {
+    for (const job of jobs) {
+      const said = await readEntriesOf(connection, job, namedTypes);
+      await maskNames(connection, id, said.flatMap((each) => namesIn(each).map((field) => ({ entry: each.id, field }))), now); // prettier-ignore
+    }
+    return eraseOwner(connection, id, now);
+  });
+  // What the list of jobs knows of them is worked out anew.
+  for (const job of jobs) await dropCard(database(), job);
+  return isErased;
+}

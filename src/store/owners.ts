@@ -1,4 +1,4 @@
-import { change, select, toDateTime, type Database } from "./connection";
+import { change, select, toDateTime, type Connection, type Database } from "./connection";
 
 /** Whose engines come here. A job names one by its id only, so that what is known of a person can be erased. */
 export interface Owner {
@@ -49,12 +49,22 @@ export const changeOwner = async (database: Database, { id, name, contact, note 
   ])) >= 0;
 
 /** Erases what is known of an owner, for good. Their jobs stay, and say that the owner was erased. */
-export const eraseOwner = async (database: Database, id: string, now: Date): Promise<boolean> =>
+export const eraseOwner = async (database: Database | Connection, id: string, now: Date): Promise<boolean> =>
   (await change(
     database,
     "UPDATE owner SET name = '', contact = '', note = '', erased_at = COALESCE(erased_at, ?) WHERE id = ?",
     [toDateTime(now), id],
   )) > 0;
+
+/** Jobs that named this owner at any time. */
+export const jobsNaming = async (on: Database | Connection, owner: string): Promise<readonly string[]> =>
+  (
+    await select<{ id: string }>(
+      on,
+      "SELECT DISTINCT stream_id AS id FROM entry WHERE type = 'owner-named' AND JSON_VALUE(payload, '$.owner') = ?",
+      [owner],
+    )
+  ).map(({ id }) => id);
 
 export async function ownerById(database: Database, id: string): Promise<Owner | null> {
   const [row] = await select<Row>(database, `SELECT ${columns} FROM owner WHERE id = ?`, [id]);

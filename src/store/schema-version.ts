@@ -1,7 +1,7 @@
 import { select, StoreError, type Database } from "./connection";
 
 /** The schema this program reads and writes: the number of the last file in `migrations/`. */
-export const schemaVersion = 30;
+export const schemaVersion = 31;
 
 /** The schema a database has; 0 when it has none. */
 export async function readSchemaVersion(database: Database): Promise<number> {

@@ -1,6 +1,7 @@
 import type { EntryType } from "@/core/entry/declarations";
 import type { StreamKind } from "@/core/entry/declare";
 import type { Envelope, Role } from "@/core/entry/schema";
+import { withMasks } from "./masks";
 import { change, marksFor, select, toDateTime, type Connection, type Database } from "./connection";
 
 interface Row {
@@ -93,7 +94,7 @@ export async function readEntries(
     `SELECT ${columns} FROM entry WHERE stream_id = ? AND seq > ? ORDER BY seq${most === undefined ? "" : ` LIMIT ${Math.floor(most)}`}`,
     [stream, after],
   );
-  return rows.map(toEnvelope);
+  return withMasks(database, rows.map(toEnvelope));
 }
 
 /** A stream's entries of some types, in the order in which they were kept. */
@@ -107,7 +108,7 @@ export async function readEntriesOf(
     `SELECT ${columns} FROM entry WHERE stream_id = ? AND type IN (${marksFor(types)}) ORDER BY seq`,
     [stream, ...types],
   );
-  return rows.map(toEnvelope);
+  return withMasks(on, rows.map(toEnvelope));
 }
 
 /** The rows of those of these ids that are kept already, in whatever stream. */
@@ -123,7 +124,8 @@ export async function knownEntries(
       `SELECT ${columns}, sha256 FROM entry WHERE id IN (${marksFor(some)})`,
       some,
     );
-    for (const row of rows) known.set(row.id, { seq: row.seq, sha256: row.sha256, envelope: toEnvelope(row) });
+    const envelopes = await withMasks(on, rows.map(toEnvelope));
+    rows.forEach((row, index) => known.set(row.id, { seq: row.seq, sha256: row.sha256, envelope: envelopes[index]! }));
   }
   return known;
 }

@@ -46,6 +46,8 @@ export interface Declaration<
   readonly standsForEver: boolean;
   /** Only the server makes it: it vouches for what others wrote elsewhere. */
   readonly byServer: boolean;
+  /** Fields that hold the name of somebody outside the shop, as `by` or `word.by`: masked once that owner is erased. */
+  readonly names: readonly string[];
 }
 
 /** Declares a type of entry; what is left out is the usual: of a job, in no list, of the engine, moving nothing, open to correction. */
@@ -62,6 +64,7 @@ export const declare = <
   moves = false,
   standsForEver = false,
   byServer = false,
+  names = [],
   ...given
 }: Pick<Declaration<P, L, S, Y>, "payload" | "says" | "writer" | "travels"> &
   Partial<Declaration<P, L, S, Y>>): Declaration<P, L, S, Y> => ({
@@ -73,4 +76,5 @@ export const declare = <
   moves,
   standsForEver,
   byServer,
+  names,
 });

@@ -38,6 +38,8 @@ export const Manifest = z.object({
   pack: z.object({ id: Id, revision: z.int(), sha256: Sha256 }),
   /** Names by the ids that entries carry. On import they become labels, never people. */
   people: z.record(z.string(), z.string().check(z.maxLength(120))),
+  /** Names that were erased before it was taken out: those entries are not as they were hashed. */
+  masked: z.optional(z.array(z.object({ entry: z.uuid(), field: z.string().check(z.maxLength(40)) })).check(z.maxLength(100_000))), // prettier-ignore
   members: z
     .array(z.object({ name: z.string().check(z.maxLength(200)), bytes: z.int().check(z.minimum(0)), sha256: Sha256 }))
     .check(z.maxLength(archiveLimits.members)),

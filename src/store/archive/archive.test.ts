@@ -55,6 +55,7 @@ const contents = (entries: readonly Envelope[]) => ({
   entries,
   people: { "Demo shop": "Sable Quay" },
   photos: [],
+  masked: [],
   pack: { id: orrinshaw.pack.id, revision: orrinshaw.pack.revision, sha256: orrinshaw.sha256, json: packJson },
 });
 async function archive(name: string, entries = job): Promise<string> {

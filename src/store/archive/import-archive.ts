@@ -2,11 +2,14 @@ import { canonicalJson, fingerprint } from "@/core/canonical";
 import { importMark } from "@/core/entry/imported-author";
 import { withoutStamp } from "@/core/entry/fingerprint-entry";
 import type { Imported } from "@/core/entry/import-run";
+import { masked } from "@/core/entry/masks";
 import { readEntry } from "@/core/entry/read-entry";
 import type { Envelope } from "@/core/entry/schema";
+import { groupBy } from "@/core/group";
 import { done, problem, refused, type Outcome } from "@/core/problem/problem";
 import { withTransaction, type Database } from "../connection";
 import { appendWithin, longestChain, namedIn } from "../append";
+import { masksOf } from "../masks";
 import { beginStream, knownEntries, streamKind } from "../streams";
 import { keepPack, readPackJson } from "../packs";
 import { addToJob, keepPhoto } from "../photos/photos";
@@ -87,9 +90,11 @@ export async function importArchive(
     database,
     entries.map((entry) => entry.id),
   );
-  const taken = entries.filter(
-    (entry) => known.has(entry.id) && withoutAuthor(known.get(entry.id)!.envelope) !== withoutAuthor(entry),
-  );
+  // A name that was erased, here or where it was taken out, makes no other entry of it.
+  const masksHere = await masksOf(database, entries);
+  const masksThere = groupBy(manifest?.masked ?? [], ({ entry }) => entry);
+  const asMasked = (entry: Envelope) => withoutAuthor(masked(entry, [...(masksHere.get(entry.id) ?? []), ...(masksThere.get(entry.id) ?? []).map(({ field }) => field)])); // prettier-ignore
+  const taken = entries.filter((entry) => known.has(entry.id) && asMasked(known.get(entry.id)!.envelope) !== asMasked(entry)); // prettier-ignore
   if (taken.length > 0) return refused(problem("import-id-taken", [], { count: taken.length, id: taken[0]!.id }));
   const fresh = [
     ...new Map(

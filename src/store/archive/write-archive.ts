@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import type { Readable } from "node:stream";
 import { ZipFile } from "yazl";
 import { writeRecord } from "@/core/entry/write-record";
+import type { Mask } from "@/core/entry/masks";
 import type { Envelope } from "@/core/entry/schema";
 import { coreVersion } from "@/core/version";
 import { memberNames, type Manifest } from "./archive-format";
@@ -12,6 +13,8 @@ interface Contents {
   readonly entries: readonly Envelope[];
   readonly pack: { readonly id: string; readonly revision: number; readonly sha256: string; readonly json: unknown };
   readonly people: Readonly<Record<string, string>>;
+  /** Names that are masked in the entries. */
+  readonly masked: readonly Mask[];
   readonly photos: readonly { readonly sha256: string; readonly bytes: number; readonly open: () => Readable }[];
 }
 
@@ -19,7 +22,7 @@ interface Contents {
 const someDay = new Date("2000-01-01T00:00:00Z");
 
 /** A job's record, its pack, its photos and a manifest as one zip, as a stream of its bytes. */
-export function writeArchive({ stream, name, entries, pack, people, photos }: Contents): Readable {
+export function writeArchive({ stream, name, entries, pack, people, photos, masked }: Contents): Readable {
   const zip = new ZipFile();
   const members: Manifest["members"] = [];
   const add = (member: string, text: string) => {
@@ -43,6 +46,7 @@ export function writeArchive({ stream, name, entries, pack, people, photos }: Co
     job: { stream, name },
     pack: { id: pack.id, revision: pack.revision, sha256: pack.sha256 },
     people,
+    ...(masked.length > 0 ? { masked: [...masked] } : {}),
     members,
   };
   zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 1)}\n`, "utf8"), memberNames.manifest, {

@@ -29,6 +29,7 @@ export const accountEntries = {
     writer: "lead",
     travels: false,
     list: "payments",
+    names: ["by"],
     payload: z.strictObject({
       is: z.enum(kindsOfPayment),
       minor: z.int().check(z.minimum(1), z.maximum(1e12)),
@@ -53,6 +54,7 @@ export const accountEntries = {
     writer: "inspector",
     travels: false,
     list: "thingsThatWentBack",
+    names: ["to"],
     payload: z.strictObject({ thing: EntryId, quantity: Count, to: Words, on: Day, supersedes }),
   }),
 } as const;

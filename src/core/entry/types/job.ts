@@ -86,6 +86,7 @@ export const jobEntries = {
     writer: "lead",
     travels: false,
     list: "approvals",
+    names: ["by"],
     payload: z.strictObject({
       estimate: EntryId,
       by: Words,
@@ -102,6 +103,7 @@ export const jobEntries = {
     travels: false,
     list: "ownerAnswers",
     byServer: true,
+    names: ["by"],
     payload: z.strictObject({ estimate: EntryId, by: Words, agreed: z.boolean(), link: Uuid, supersedes }),
   }),
   /** Whose engine it is, by the shop's list of owners: what is known of a person stands there, where it can be erased. */
@@ -172,6 +174,7 @@ export const jobEntries = {
     travels: false,
     list: "handOvers",
     upcasts: [(payload) => ({ ...payload, outcome: null, past: [], word: null })],
+    names: ["to", "word.by"],
     payload: z.strictObject({
       to: Words,
       note: z.nullable(Words),

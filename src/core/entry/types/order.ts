@@ -111,6 +111,7 @@ export const orderEntries = {
     writer: "lead",
     travels: false,
     list: "oldParts",
+    names: ["by"],
     payload: z.strictObject({
       wish: z.enum(["scrap", "give-back", "keep-here"]),
       by: Words,
@@ -125,6 +126,7 @@ export const orderEntries = {
     writer: "lead",
     travels: false,
     list: "declined",
+    names: ["by"],
     payload: z.strictObject({
       part: Uuid,
       disposition: Disposition,

@@ -124,7 +124,14 @@ function OneOwner({ id, me, onChange, onErased }: { id: string; me: Me; onChange
             {isErasing ? (
               <Box role="alert" bg="emberWash" borderRadius="9px" px="14px" py="10px">
                 <p>
-                  Name, contact and note are erased for good. The engines and their records stay, and name no owner.
+                  Name, contact and note are erased for good, and the names under estimates, agreements and receipts of
+                  their engines are masked wherever they are shown or taken out. The engines and their records stay, and
+                  name no owner; links to them open nothing any more.
+                </p>
+                <p>
+                  This cannot be taken back. It does not reach what left the program before: papers and files that were
+                  sent or taken out, backups until they are deleted, devices that hold a job until they are back in the
+                  network, and names that somebody typed into a note.
                 </p>
                 <Flex gap="12px" mt="8px">
                   <Button size="sm" minHeight="38px" bg="out" color="ground" onClick={() => void erase()}>
