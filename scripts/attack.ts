@@ -9,6 +9,7 @@ import { archives, deafListeners, longChain, uploads } from "./attack/files";
 import { House, type Findings } from "./attack/house";
 import { launcher } from "./attack/launcher";
 import { fullDisk, outage } from "./attack/outage";
+import { packs } from "./attack/packs";
 import { malformedRequests, matrix } from "./attack/requests";
 
 const words = process.argv.slice(2);
@@ -25,6 +26,7 @@ const attacks: Readonly<Record<string, () => Promise<Findings>>> = {
   matrix: inHouse(matrix),
   requests: inHouse((whole) => malformedRequests(whole, isLong ? 10_000 : 500, seeds)),
   archives: inHouse(archives),
+  packs: inHouse((whole) => packs(whole, isLong ? 50_000 : 1500)),
   uploads: inHouse((whole) => uploads(whole, isLong ? 30 : 4)),
   chain: inHouse(longChain),
   live: inHouse((whole) => deafListeners(whole, isLong ? 40 : 12)),

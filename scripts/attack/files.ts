@@ -44,7 +44,7 @@ async function sendPieces(house: House, base: string, data: Buffer): Promise<str
 }
 
 /** Sends an archive as the page does; how it ended, and how long the server worked on it. */
-async function send(house: House, data: Buffer): Promise<{ codes: string[]; ms: number }> {
+export async function send(house: House, data: Buffer): Promise<{ codes: string[]; ms: number }> {
   const id = await sendPieces(house, "/api/imports", data);
   const began = performance.now();
   await ask(house, `/api/imports/${id}`, "POST", JSON.stringify({ agreed: null }));
