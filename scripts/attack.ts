@@ -30,7 +30,7 @@ const attacks: Readonly<Record<string, () => Promise<Findings>>> = {
   uploads: inHouse((whole) => uploads(whole, isLong ? 30 : 4)),
   chain: inHouse(longChain),
   live: inHouse((whole) => deafListeners(whole, isLong ? 40 : 12)),
-  crash: inHouse((whole) => crash(whole, isLong ? 100 : 6)),
+  crash: inHouse((whole) => crash(whole, isLong ? 500 : 6)),
   outage: inHouse((whole) => outage(whole, isLong ? 20 : 1)),
   disk: fullDisk,
   launcher,
