@@ -43,6 +43,7 @@ function report({
   paying,
   teardown,
   flatness,
+  packBounds,
   contradictions,
   identity,
   store,
@@ -116,6 +117,13 @@ function report({
       plan.pick.agree ? "at most 5 ms, same cost" : "**another cost**",
       plan.pick.agree && plan.pick.oursMs <= 5,
     ],
+    ...packBounds.rows.map(({ what, most, kb, readMs, megabytes, assessMs }) => [
+      `a legal pack of ${kb.toFixed(0)} KB that unfolds to as many ${what} as may be (${most}), read and judged, ${megabytes.toFixed(0)} MB, against judging the 6M`,
+      `${ms(readMs)} + ${ms(assessMs)} / ${ms(packBounds.whole)}`,
+      times((readMs + assessMs) / packBounds.whole),
+      "at most 4×",
+      (readMs + assessMs) / packBounds.whole <= 4,
+    ]),
     [
       "minimum zone of a 12 x 40 grid, against the same linear program in HiGHS",
       `${ms(flatness.oursMs)} / ${ms(flatness.highsMs)}`,
@@ -368,6 +376,7 @@ async function main() {
     const paying = await part("what the plan is worth", "scripts/bench/plan-yardstick.ts", ["7", "9001"]);
     const teardown = await part("ledger and zones", "scripts/bench/teardown.ts");
     const flatness = await part("flatness", "scripts/bench/flatness.ts");
+    const packBounds = await part("packs at their bounds", "scripts/bench/pack-bounds.ts");
     const contradictions = await part("contradictions", "scripts/bench/contradictions.ts");
     const identity = await part("identity", "scripts/bench/identity.ts");
     const diagnose = await part("what failed first", "scripts/bench/diagnose.ts");
@@ -392,6 +401,7 @@ async function main() {
       paying,
       teardown,
       flatness,
+      packBounds,
       contradictions,
       identity,
       store,

@@ -1,5 +1,6 @@
 /** Files that are small and unfold to much, wrong in ways that are dear to tell, or long; and others who work meanwhile. */
 import { connect } from "node:net";
+import { setTimeout as delay } from "node:timers/promises";
 import { ZipFile } from "yazl";
 import { fingerprint } from "@/core/canonical";
 import { demoJob } from "@/core/fixtures/load";
@@ -11,23 +12,25 @@ import { newId, type Findings, type House } from "./house";
 const json = { "Content-Type": "application/json" };
 const ms = (value: number) => `${(value / 1000).toFixed(2)} s`;
 
-/** The longest that somebody else waited for a page of jobs, again and again, while something was under way. */
+/** What somebody else waited for a page of jobs, again and again, while something was under way. */
 async function longestWait<T>(
   house: House,
   work: () => Promise<T>,
-): Promise<{ readonly done: T; readonly waited: number }> {
+): Promise<{ readonly done: T; readonly waited: number; readonly p95: number }> {
   // prettier-ignore
-  let [waited, isOver] = [0, false];
+  const waits: number[] = [];
+  let isOver = false;
   const watch = (async () => {
     while (!isOver) {
       const began = performance.now();
       const answer = await house.ask("inspector", "/api/cards?from=0&most=5").catch(() => null);
-      waited = Math.max(waited, answer?.ok ? performance.now() - began : Infinity);
+      waits.push(answer?.ok ? performance.now() - began : Infinity);
     }
   })();
   const done = await work().finally(() => (isOver = true));
   await watch;
-  return { done, waited };
+  const sorted = waits.sort((x, y) => x - y);
+  return { done, waited: sorted.at(-1) ?? 0, p95: sorted[Math.floor(0.95 * sorted.length)] ?? 0 };
 }
 
 /** An archive of a demo's job that goes by another pack. */
@@ -67,6 +70,8 @@ export async function packs(house: House, links: number): Promise<Findings> {
   const [said, wrong]: [string[], string[]] = [[], []];
   const check = (holds: boolean, words: string) => void (holds || wrong.push(words));
 
+  const { p95: idle } = await longestWait(house, () => delay(3000));
+
   // A pack past each bound, in an archive; and one at it, which is let in and judged for the list.
   for (const what of Object.keys(packBounds) as PackBound[]) {
     const bomb = await archiveWith(packAtEdge(what, what === "consequences" || what === "walks" ? 1.5 : 20));
@@ -77,6 +82,11 @@ export async function packs(house: House, links: number): Promise<Findings> {
   const { done, waited } = await longestWait(house, async () => send(house, await archiveWith(packAtEdge("rows", 1))));
   said.push(`as many rows as may be: ${done.codes.join(", ") || "taken"} after ${ms(done.ms)}; others waited ${ms(waited)} at most`); // prettier-ignore
   check(done.codes.length === 0, `a pack at its bound is refused: ${done.codes.join(", ")}`);
+  const look = async () => {
+    for (let turn = 0; turn < 10; turn += 1) await house.ask("lead", "/api/packs?look=only", { method: "POST", body: JSON.stringify(packAtEdge("rows", 1)) }); // prettier-ignore
+  };
+  const { p95 } = await longestWait(house, look);
+  said.push(`while somebody looks at a pack at its bound, again and again, others wait ${(p95 / idle).toFixed(1)}× as long (p95 ${p95.toFixed(0)} ms, idle ${idle.toFixed(0)} ms; wanted at most 2×)`); // prettier-ignore
 
   // Wrong packs that are dear to tell what is wrong with.
   const base = packAtEdge("rows", 0.01) as { classes: { features: { governing: { expr: unknown } }[] }[] };
