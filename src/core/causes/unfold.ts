@@ -1,7 +1,16 @@
 import { downstreamOf } from "../circuits/downstream";
 import type { Effect, Node } from "../numeric/belief/network";
 import type { Pack } from "../pack/schema";
-import type { Cause, CauseEvent, CauseFinding, Diagnosis, Plate, PlatePlace, Reach } from "../pack/schema-diagnosis";
+import type {
+  Cause,
+  CauseEvent,
+  CauseFinding,
+  Diagnosis,
+  PlaceTable,
+  Plate,
+  PlatePlace,
+  Reach,
+} from "../pack/schema-diagnosis";
 import { keptBeside } from "../same";
 
 /** A node of the pack's network at one place of the engine, or of the engine as a whole. */
@@ -63,11 +72,38 @@ const nodesOf = (place: PlatePlace, circuit: Circuits[number]): readonly string[
     : circuit.nodes.flatMap(({ id, slots }) => (slots.some((slot) => place.slots.includes(slot)) ? [id] : []));
 };
 
-/** The places of a plate from which something counts at one place. */
-function reached(reach: Reach, from: Plate, place: PlatePlace, circuits: Circuits): readonly PlatePlace[] {
+/** The places of a plate that a table pairs with a place of another, whichever of the two it has first. */
+function pairedWith(
+  { one, other, pairs }: PlaceTable,
+  from: Plate,
+  here: string,
+  place: PlatePlace,
+): readonly PlatePlace[] {
+  const own = pairs.flatMap(([a, b]) => [
+    ...(one === here && other === from.id && a === place.id ? [b] : []),
+    ...(other === here && one === from.id && b === place.id ? [a] : []),
+  ]);
+  return from.places.filter(({ id }) => own.includes(id));
+}
+
+/** Where the places of a network lie. */
+type Layout = Pick<Pack, "circuits"> & Pick<Diagnosis, "tables">;
+
+/** The places of a plate from which something counts at one place of another, by its id. */
+function reached(
+  reach: Reach,
+  from: Plate,
+  here: string,
+  place: PlatePlace,
+  { circuits, tables }: Layout,
+): readonly PlatePlace[] {
   const { places } = from;
   if (reach === "all") return places;
   const at = places.findIndex(({ id }) => id === place.id);
+  if (typeof reach === "object" && "table" in reach) {
+    const table = tables.find(({ id }) => id === reach.table);
+    return table ? pairedWith(table, from, here, place) : [];
+  }
   if (typeof reach === "object") {
     const circuit = circuits.find(({ id }) => id === reach.circuit);
     if (!circuit) return [];
@@ -103,11 +139,18 @@ export function unfold({ pack }: WithPack): Network | null {
   );
   const placesOf = (plate: string | undefined): readonly (PlatePlace | null)[] =>
     plate === undefined ? [null] : (plates.get(plate)?.places ?? []);
-  const reachedFrom = (of: string, reach: Reach, place: PlatePlace | null): readonly string[] => {
+  const layout: Layout = { circuits: pack.circuits, tables: diagnosis.tables };
+  const reachedFrom = (
+    of: string,
+    reach: Reach,
+    here: string | undefined,
+    place: PlatePlace | null,
+  ): readonly string[] => {
+    // prettier-ignore
     const from = plateOf.get(of);
     if (from === undefined) return [];
     if (from === null) return [of];
-    const places = place === null ? from.places : reached(reach, from, place, pack.circuits);
+    const places = place === null || here === undefined ? from.places : reached(reach, from, here, place, layout);
     return places.map(({ id }) => nodeId(of, id));
   };
   const nodes = new Map<string, Node>();
@@ -128,7 +171,7 @@ export function unfold({ pack }: WithPack): Network | null {
           : ({ kind: "event", id, item, place } as const);
       const table = "table" in item ? item.table : undefined;
       if (table) {
-        const causes = table.of.flatMap((each) => reachedFrom(each, "same", place).slice(0, 1));
+        const causes = table.of.flatMap((each) => reachedFrom(each, "same", item.plate, place).slice(0, 1));
         put({ kind: "table", id, causes, rows: table.rows.map(yes) }, { ...unfolded, causes });
         continue;
       }
@@ -136,7 +179,7 @@ export function unfold({ pack }: WithPack): Network | null {
       const none = leak.map((_, grade) => (grade === 0 ? 1 : 0));
       const links = new Map<string, Effect>();
       for (const link of item.causes)
-        for (const cause of reachedFrom(link.of, link.reach, place))
+        for (const cause of reachedFrom(link.of, link.reach, item.plate, place))
           if (!links.has(cause)) links.set(cause, [none, shares(link.p)]);
       put(
         { kind: "max", id, leak, causes: [...links].map(([cause, effect]) => ({ of: cause, effect })) },

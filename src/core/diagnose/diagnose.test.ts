@@ -355,6 +355,37 @@ describe("plates", () => {
     const pack = { ...orrinshaw.pack, diagnosis: { ...orrinshaw.pack.diagnosis!, events: [fed], findings: [] } };
     expect(unfold({ pack: pack as never })!.of.get("fed@n3")!.causes).toEqual(["feed-blocked@n3"]);
   });
+
+  test("a table says which places belong to which: two rods on one pin, the mains beside it; what has no pair has no neighbour", () => {
+    const ref = { source: "practice" };
+    const plate = (id: string, places: readonly string[]) => ({ id, name: id, places: places.map((each) => ({ id: each, name: each, slots: ["s"], on: [], at: [] })) }); // prettier-ignore
+    const event = (id: string, on: string, of: string, table: string) => ({ id, name: id, plate: on, leak: 0.01, causes: [{ of, reach: { table }, p: 0.5 }], ref }); // prettier-ignore
+    const diagnosis = {
+      plates: [plate("pin", ["p1", "p2"]), plate("rod", ["r1", "r2", "r3", "r4"]), plate("main", ["m1", "m2", "m3"])],
+      tables: [
+        {
+          id: "rods",
+          name: "rods on pins",
+          one: "pin",
+          other: "rod",
+          pairs: [
+            ["p1", "r1"],
+            ["p1", "r2"],
+            ["p2", "r3"],
+          ],
+        },
+        { id: "beside", name: "mains beside pins", one: "main", other: "pin", pairs: [["m1", "p1"], ["m2", "p1"], ["m2", "p2"], ["m3", "p2"]] }, // prettier-ignore
+      ],
+      causes: [
+        { id: "main-dry", name: "m", tells: "t", plate: "main", base: 0.01, shifts: [], confirm: [], actions: [], ref },
+      ],
+      events: [event("pin-dry", "pin", "main-dry", "beside"), event("rod-wiped", "rod", "pin-dry", "rods")],
+      findings: [],
+    };
+    const { of } = unfold({ pack: { diagnosis, circuits: [] } as never })!;
+    expect(["p1", "p2"].map((at) => of.get(`pin-dry@${at}`)!.causes)).toEqual([["main-dry@m1", "main-dry@m2"], ["main-dry@m2", "main-dry@m3"]]); // prettier-ignore
+    expect(["r1", "r2", "r3", "r4"].map((at) => of.get(`rod-wiped@${at}`)!.causes)).toEqual([["pin-dry@p1"], ["pin-dry@p1"], ["pin-dry@p2"], []]); // prettier-ignore
+  });
 });
 
 describe("the gate", () => {

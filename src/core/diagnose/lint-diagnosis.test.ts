@@ -47,6 +47,33 @@ test("a network of causes is told what is wrong with it, and where", () => {
   for (const p of [0, 1]) expect(said(({ causes }) => void (node(causes, "pump-worn").base = p))).toEqual([expect.stringMatching(/^schema /u)]); // prettier-ignore
 });
 
+test("a table of places is held against both plates, pair by pair: one wrong name would vanish without a word", () => {
+  const at = (change: (diagnosis: Loose["diagnosis"] & { tables?: object[] }) => void) => said(change);
+  const [one, other] = (whole.diagnosis.plates as { id: string; places: { id: string }[] }[]).slice(0, 2) as [{ id: string; places: { id: string }[] }, { id: string; places: { id: string }[] }]; // prettier-ignore
+  const table = (pairs: string[][]) => ({
+    id: "beside",
+    name: "beside each other",
+    one: one.id,
+    other: other.id,
+    pairs,
+  });
+  const [a, b] = [one.places[0]!.id, other.places[0]!.id];
+  expect(at((diagnosis) => void (diagnosis.tables = [table([[a, b]])]))).toEqual(at(() => {}));
+  expect(at((diagnosis) => void (diagnosis.tables = [table([[a, "moon"]])]))).toContain(
+    `no-place-on-plate moon ${other.id}`,
+  );
+  expect(at((diagnosis) => void (diagnosis.tables = [table([[a, b], [a, b]])]))).toContain(`pair-twice ${a} ${b}`); // prettier-ignore
+  expect(at((diagnosis) => void (diagnosis.tables = [{ ...table([[a, b]]), one: "moon" }]))).toContain("unknown-plate moon"); // prettier-ignore
+  const links = (reach: object) => (diagnosis: Loose["diagnosis"] & { tables?: object[] }) => {
+    diagnosis.tables = [table([[a, b]])];
+    const wiped = node(diagnosis.events, "end-wiped").causes as { of: string; reach?: unknown; p: number }[];
+    wiped[0] = { ...wiped[0]!, reach };
+  };
+  expect(at(links({ table: "moon" }))).toContain("unknown-table moon");
+  // Both ends of that link stand on one plate: the table pairs it with another.
+  expect(at(links({ table: "beside" })).some((line) => line.startsWith("table-of-other-plates beside end-wiped"))).toBe(true); // prettier-ignore
+});
+
 test("what cannot be told apart and what makes beliefs slow is said to whoever writes the pack", () => {
   expect(
     said(({ causes, events, findings }) => {

@@ -102,7 +102,24 @@ export function lintDiagnosis(lint: LintContext): void {
       for (const slot of place.slots) if (!slots.has(slot)) report("unknown-slot", here, { slot });
     }),
   );
+  const tables = new Map(diagnosis.tables.map((table) => [table.id, table]));
+  ids(diagnosis.tables, [...at, "tables"]);
+  const placesOf = new Map(diagnosis.plates.map(({ id, places }) => [id, new Set(places.map((place) => place.id))]));
+  each(diagnosis.tables, [...at, "tables"], ({ one, other, pairs }, path) => {
+    for (const plate of [one, other]) if (!plates.has(plate)) report("unknown-plate", path, { plate });
+    const seen = new Set<string>();
+    pairs.forEach((pair, index) => {
+      // One wrong name would vanish without a word: what it pairs would have no neighbour.
+      pair.forEach((place, end) => {
+        const plate = end === 0 ? one : other;
+        if (plates.has(plate) && !placesOf.get(plate)!.has(place)) report("no-place-on-plate", [...path, "pairs", index], { place, plate }); // prettier-ignore
+      });
+      if (seen.has(pair.join())) report("pair-twice", [...path, "pairs", index], { one: pair[0], other: pair[1] });
+      seen.add(pair.join());
+    });
+  });
   const all = [...diagnosis.causes, ...diagnosis.events, ...diagnosis.findings];
+  const plateOfNode = new Map(all.map(({ id, plate }) => [id, plate]));
   ids(all, at);
   const upper = new Set([...diagnosis.causes, ...diagnosis.events].map(({ id }) => id));
   const findings = new Set(diagnosis.findings.map(({ id }) => id));
@@ -126,6 +143,20 @@ export function lintDiagnosis(lint: LintContext): void {
       const table = "table" in node ? node.table : undefined;
       for (const of of [...node.causes.map((link) => link.of), ...(table?.of ?? [])])
         if (!upper.has(of)) report("unknown-cause-node", path, { id: of });
+      for (const { of, reach } of node.causes) {
+        if (typeof reach !== "object" || !("table" in reach)) continue;
+        const pairs = tables.get(reach.table);
+        const ends = [node.plate, plateOfNode.get(of)];
+        if (!pairs) report("unknown-table", path, { table: reach.table });
+        // Paired by a table of other plates it would reach nothing.
+        else if (
+          ![
+            [pairs.one, pairs.other],
+            [pairs.other, pairs.one],
+          ].some(([a, b]) => a === ends[0] && b === ends[1])
+        )
+          report("table-of-other-plates", path, { table: reach.table, node: node.id, of });
+      }
       if (
         sharesTooMuch(node.leak) ||
         node.causes.some(({ p }) => sharesTooMuch(p)) ||

@@ -27,12 +27,26 @@ export const Plate = z.strictObject({
 });
 
 /**
+ * Which places of one plate belong to which of another, pair by pair: the mains beside a crankpin, two rods on one pin. Many may
+ * belong to one; a place without a pair has no neighbour.
+ */
+export const PlaceTable = z.strictObject({
+  id: Id,
+  name: Text,
+  /** Plates, the first of each pair's place and the other's. */
+  one: Id,
+  other: Id,
+  pairs: z.array(z.tuple([Id, Id])).check(z.minLength(1), z.maxLength(400)),
+});
+
+/**
  * Of which places a cause counts at one place: the same, those before or after it in the plate's order, both, all others,
- * all; or what lies up- or downstream of it in a circuit. Of the engine as a whole it counts everywhere, and for the
+ * all; what a table pairs it with; or what lies up- or downstream of it in a circuit. Of the engine as a whole it counts everywhere, and for the
  * engine as a whole all places count.
  */
 export const Reach = z.union([
   z.enum(["same", "before", "after", "neighbours", "sisters", "all"]),
+  z.strictObject({ table: Id }),
   z.strictObject({ circuit: Id, way: z.enum(["upstream", "downstream"]) }),
 ]);
 
@@ -178,6 +192,7 @@ export const CauseFinding = z.strictObject({
 
 export const Diagnosis = z.strictObject({
   plates: z._default(z.array(Plate).check(z.maxLength(20)), []),
+  tables: z._default(z.array(PlaceTable).check(z.maxLength(40)), []),
   causes: z.array(Cause).check(z.minLength(1), z.maxLength(120)),
   events: z._default(z.array(Event).check(z.maxLength(200)), []),
   findings: z.array(CauseFinding).check(z.minLength(1), z.maxLength(400)),
@@ -193,6 +208,7 @@ export const Diagnosis = z.strictObject({
 
 export type Diagnosis = z.infer<typeof Diagnosis>;
 export type Plate = z.infer<typeof Plate>;
+export type PlaceTable = z.infer<typeof PlaceTable>;
 export type PlatePlace = Plate["places"][number];
 export type Cause = z.infer<typeof Cause>;
 export type CauseEvent = z.infer<typeof Event>;

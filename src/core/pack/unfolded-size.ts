@@ -75,10 +75,16 @@ function ofCauses({ diagnosis, circuits }: Pack): Pick<Record<PackBound, number>
   const items = [...diagnosis.causes, ...diagnosis.events, ...diagnosis.findings];
   const plateOf = new Map(items.map(({ id, plate }) => [id, plate]));
   const passages = new Map(circuits.map((circuit) => [circuit.id, circuit.passages.length + circuit.nodes.length]));
+  const pairsOf = new Map(diagnosis.tables.map(({ id, pairs }) => [id, pairs.length]));
   let [links, walks] = [0, 0];
   for (const item of [...diagnosis.events, ...diagnosis.findings])
     for (const { of, reach } of item.causes) {
       const [here, there] = [on(item.plate), on(plateOf.get(of))];
+      // A table pairs as many as it says, in the worst case all of them with one node.
+      if (typeof reach === "object" && "table" in reach) {
+        links += pairsOf.get(reach.table) ?? 0;
+        continue;
+      }
       const isOne = item.plate !== undefined && (reach === "same" || reach === "before" || reach === "after");
       links += here * (isOne ? 1 : item.plate !== undefined && reach === "neighbours" ? 2 : there);
       if (typeof reach === "object") walks += here * there * (passages.get(reach.circuit) ?? 0);

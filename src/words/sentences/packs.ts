@@ -32,6 +32,12 @@ export const packSentences = {
   "test-not-named": (p) => `parts of “${p.value}” go only when tested, and no test is named.`,
   "mating-nowhere": (p) => `“${p.mating}” holds at no place of this engine.`,
   "unknown-cause-node": (p) => `The network of causes names “${p.id}”, which is not there.`,
+  "unknown-table": (p) => `There is no table of places “${p.table}”.`,
+  "no-place-on-plate": (p) =>
+    `The plate “${p.plate}” has no place “${p.place}”: what it pairs would have no neighbour.`,
+  "pair-twice": (p) => `The pair “${p.one}” and “${p.other}” stands here twice.`,
+  "table-of-other-plates": (p) =>
+    `The table “${p.table}” pairs other plates than those of “${p.node}” and “${p.of}”: by it nothing would be reached.`,
   "unknown-plate": (p) => `There is no plate “${p.plate}”.`,
   "cause-cycle": (p) => `These bring each other about in a circle: ${p.nodes}.`,
   "discount-out-of-reach": (p) =>
