@@ -38,6 +38,13 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
     "One of its ends has no slot in this engine, so nobody is ever asked. Name a class or slot that is there.",
   "unknown-cause-node":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "unknown-table":
+    "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "no-place-on-plate":
+    "A table pairs a place that its plate does not have. What hangs on the pair would reach nothing, and nobody would be told. Look for a slip of the pen.",
+  "pair-twice": "Once is enough: what a table pairs counts once. Another pair is perhaps meant.",
+  "table-of-other-plates":
+    "A link reaches along a table from a place of the node's own plate to places of the other's. Name a table of those two plates.",
   "unknown-plate":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "cause-cycle":
@@ -135,6 +142,10 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "unknown-material":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "no-such-place-here":
+    "Limits of a feature that is measured at places can be of one of them, named by its id; nothing else has places.",
+  "slot-has-nothing":
+    "A slot says which places of its class it has, so that others alike have theirs. Name places of a feature or a finding.",
   "unknown-place":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "unknown-method":

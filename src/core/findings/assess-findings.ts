@@ -5,6 +5,7 @@ import { judgement } from "../judgement";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { PartClass } from "../pack/schema";
 import type { FindingKind } from "../pack/schema-teardown";
+import { hasPlace, placesNamed } from "../pack/places";
 import { problem, type Problem } from "../problem/problem";
 import { keptBeside } from "../same";
 
@@ -58,33 +59,40 @@ function seenOf(
   partClass: PartClass | undefined,
   made: readonly Finding[],
   goneAt: string | undefined,
+  hasIt: (place: string) => boolean,
 ): Seen {
   const placeOf = new Map(partClass?.places.map((place) => [place.id, place]));
   const byLine = groupBy(made, ({ finding, place }) => lineKey(finding, place));
   const unknown = new Map(byLine);
   const problems: Problem[] = [];
   const lines = (partClass?.findings ?? []).flatMap((kind) =>
-    (kind.places.length > 0 ? kind.places : [null]).map((id): FindingLine => {
-      const key = lineKey(kind.id, id);
-      unknown.delete(key);
-      const findings = distinct(byLine.get(key) ?? []);
-      const place = id === null ? null : placeOf.get(id)!;
-      const where = [part.id, kind.id, id ?? ""];
-      const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
-      const inPhase = (phase: Finding["phase"]) => findings.filter((each) => each.phase === phase && !each.together);
-      const [before, after] = [inPhase("before-cleaning"), inPhase("after-cleaning")];
-      const isWashedOff = kind.lostByCleaning || kind.nature === "deposit";
-      const isWorseBefore = !isWashedOff && after.length > 0 && worseBefore(kind, before, after).length > 0;
-      if (isWorseBefore || findings.some(({ phase }, at) => findings.findIndex((other) => other.phase === phase) < at))
-        problems.push(problem("seen-differently", where, said));
-      if (goneAt !== undefined && findings.some(({ at }) => at > goneAt))
-        problems.push(problem("finding-on-scrapped", where, said));
-      // What has to be looked at by itself is not looked at by a look over many at once.
-      const isRequired = kind.lostByCleaning || partClass?.rule !== undefined;
-      const looks = findings.filter(({ together }) => !(together && isRequired));
-      const grades = looks.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
-      return { kind, place, findings, grade: grades.length > 0 ? Math.max(...grades) : null };
-    }),
+    // What was seen where its slot has no such place is shown all the same.
+    (kind.places.length > 0 ? kind.places.filter((id) => hasIt(id) || byLine.has(lineKey(kind.id, id))) : [null]).map(
+      (id): FindingLine => {
+        const key = lineKey(kind.id, id);
+        unknown.delete(key);
+        const findings = distinct(byLine.get(key) ?? []);
+        const place = id === null ? null : placeOf.get(id)!;
+        const where = [part.id, kind.id, id ?? ""];
+        const said = { tag: part.tag, finding: kind.name, place: place?.name ?? null };
+        const inPhase = (phase: Finding["phase"]) => findings.filter((each) => each.phase === phase && !each.together);
+        const [before, after] = [inPhase("before-cleaning"), inPhase("after-cleaning")];
+        const isWashedOff = kind.lostByCleaning || kind.nature === "deposit";
+        const isWorseBefore = !isWashedOff && after.length > 0 && worseBefore(kind, before, after).length > 0;
+        if (
+          isWorseBefore ||
+          findings.some(({ phase }, at) => findings.findIndex((other) => other.phase === phase) < at)
+        )
+          problems.push(problem("seen-differently", where, said));
+        if (goneAt !== undefined && findings.some(({ at }) => at > goneAt))
+          problems.push(problem("finding-on-scrapped", where, said));
+        // What has to be looked at by itself is not looked at by a look over many at once.
+        const isRequired = kind.lostByCleaning || partClass?.rule !== undefined;
+        const looks = findings.filter(({ together }) => !(together && isRequired));
+        const grades = looks.flatMap((finding) => gradeOf(kind, finding.value) ?? []);
+        return { kind, place, findings, grade: grades.length > 0 ? Math.max(...grades) : null };
+      },
+    ),
   );
   return {
     findings: {
@@ -105,9 +113,13 @@ export function assessFindings(pack: CompiledPack, job: Pick<Job, "findings" | "
   const gone = new Map(job.scrapped.map((each) => [each.part, each.at]));
   const ofPart = groupBy(job.findings, (finding) => finding.part);
   const none: readonly Finding[] = [];
+  const named = placesNamed(pack.pack.slots);
   const seen = [...job.parts.values()].map((part) => {
     const [partClass, made, goneAt] = [pack.classes.get(part.class), ofPart.get(part.id) ?? none, gone.get(part.id)];
-    return keptSeen(part, [partClass, goneAt, ...made], () => seenOf(part, partClass, made, goneAt));
+    // A part that is in no slot may go into any of its kind, and has the places of all.
+    const slot = part.slot === null ? undefined : pack.slots.get(part.slot);
+    const hasIt = (place: string) => slot === undefined || hasPlace(slot, place, named);
+    return keptSeen(part, [pack, partClass, goneAt, ...made], () => seenOf(part, partClass, made, goneAt, hasIt));
   });
   const ofNobody = [...ofPart].flatMap(([part, made]) => (job.parts.has(part) ? [] : made.map(notInPack)));
   return {

@@ -8,7 +8,13 @@ import { schoolsOf } from "./lint-zones";
 /** Series, revisions and origins are a part's: where none is spoken of nobody can say whose they would be. */
 type OfClass = Pick<PartClass, "series" | "revisions"> | null;
 
-function lintCondition({ pack, report }: LintContext, condition: Condition, of: OfClass, path: Path): void {
+function lintCondition(
+  { pack, report }: LintContext,
+  condition: Condition,
+  of: OfClass,
+  path: Path,
+  places: ReadonlySet<string>,
+): void {
   const schools = schoolsOf(pack);
   const without = (
     key: "variants" | "series" | "revisions",
@@ -20,6 +26,9 @@ function lintCondition({ pack, report }: LintContext, condition: Condition, of: 
   without("variants", pack.variants, (variant, at) => report("unknown-variant", at, { variant }));
   without("series", of?.series ?? [], (series, at) => report("unknown-series", at, { series }));
   without("revisions", of?.revisions ?? [], (revision, at) => report("unknown-revision", at, { revision }));
+  // Only what is measured at places has any; elsewhere it would never hold.
+  for (const place of condition.places ?? [])
+    if (!places.has(place)) report("no-such-place-here", [...path, "places"], { place });
   if (condition.origins && of === null) report("origin-of-nothing", [...path, "origins"]);
   for (const { school, option } of condition.schools ?? [])
     if (!schools.get(school)?.has(option))
@@ -34,8 +43,9 @@ const asksOwn = (expr: Expr): readonly string[] => ("own" in expr ? [expr.own] :
 /** Everything that is wrong with what holds only so: variants, series, revisions and schools that are not there. */
 export function lintConditions(lint: LintContext): void {
   const { pack, each, ids, report, checkRef } = lint;
-  const check = (condition: Condition | undefined, of: OfClass, path: Path) => {
-    if (condition) lintCondition(lint, condition, of, [...path, "onlyIf"]);
+  const nowhere: ReadonlySet<string> = new Set();
+  const check = (condition: Condition | undefined, of: OfClass, path: Path, places = nowhere) => {
+    if (condition) lintCondition(lint, condition, of, [...path, "onlyIf"], places);
   };
   const classes = new Map(pack.classes.map((partClass) => [partClass.id, partClass]));
   each(pack.slots, ["slots"], ({ onlyIf }, path) => check(onlyIf, null, path));
@@ -80,10 +90,11 @@ export function lintConditions(lint: LintContext): void {
       for (const id of incoming.features)
         if (!known.has(id)) report("unknown-feature", [...path, "incoming", "features"], { feature: id });
     }
-    each(features, [...path, "features"], ({ governing, derived, remedy }, at) => {
+    each(features, [...path, "features"], ({ governing, derived, remedy, places }, at) => {
       check(remedy?.onlyIf, partClass, [...at, "remedy"]);
+      const there = new Set(places.map(({ id }) => id));
       each([governing, ...derived], at, (item, here) => {
-        each(item.limitsWhere, [...here, "limitsWhere"], ({ onlyIf }, where) => check(onlyIf, partClass, where));
+        each(item.limitsWhere, [...here, "limitsWhere"], ({ onlyIf }, where) => check(onlyIf, partClass, where, there));
         for (const id of asksOwn(item.expr)) if (!known.has(id)) report("unknown-feature", here, { feature: id });
       });
     });

@@ -1,6 +1,6 @@
 import type { Path } from "../problem/problem";
 import { powersOfUnit, type Kinds, type Powers } from "../pack/expr-dimension";
-import { placesOf } from "../pack/places";
+import { hasPlace, placesNamed, placesOf } from "../pack/places";
 import type { Feature, Joint, Pack } from "../pack/schema";
 import { lintCharacteristic } from "./lint-characteristic";
 import type { LintContext } from "./lint-context";
@@ -10,13 +10,19 @@ import { axesOf, type Axes } from "./lint-expr";
 export type FeaturesIn = ReadonlyMap<string, ReadonlyMap<string, Feature>>;
 
 export function featuresIn({ slots, classes }: Pick<Pack, "slots" | "classes">): FeaturesIn {
+  const named = placesNamed(slots);
   const classOf = new Map(classes.map((each) => [each.id, each]));
   return new Map(
     slots.map((slot) => {
       const features = classOf.get(slot.class)?.features ?? [];
       return [
         slot.id,
-        new Map(features.flatMap((feature) => placesOf(feature).map((at) => [at.id, feature] as const))),
+        new Map(
+          features.flatMap(
+            (feature) =>
+            placesOf(feature).flatMap((at) => (at.place === null || hasPlace(slot, at.place.id, named) ? [[at.id, feature] as const] : [])), // prettier-ignore
+          ),
+        ),
       ];
     }),
   );

@@ -32,6 +32,10 @@ function lintCautions({ pack, report, checkRef }: LintContext, classes: Readonly
 function lintSlots({ pack, report }: LintContext, classes: ReadonlySet<string>, outlines: ReadonlySet<string>): void {
   pack.slots.forEach((slot, at) => {
     if (!classes.has(slot.class)) report("unknown-class", ["slots", at, "class"], { class: slot.class });
+    const of = slot.has && pack.classes.find(({ id }) => id === slot.class);
+    const there = of && new Set([...of.features.flatMap(({ places }) => places.map(({ id }) => id)), ...of.findings.flatMap(({ places }) => places)]); // prettier-ignore
+    for (const place of there ? slot.has! : [])
+      if (!there!.has(place)) report("slot-has-nothing", ["slots", at, "has"], { slot: slot.id, place });
     if (slot.map && !outlines.has(slot.map.outline))
       report("unknown-outline", ["slots", at, "map", "outline"], { outline: slot.map.outline });
   });

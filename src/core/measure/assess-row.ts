@@ -226,7 +226,8 @@ function assessReadings(
 ): RowResult {
   const { occasions, inConflict, doneTo, scatters, facts, rule: jobsRule } = evidence;
   const situation = partSituation(part, row.partClass, evidence.situation);
-  const feature = featureFor(row.at.feature, situation);
+  const place = row.at.place?.id ?? null;
+  const feature = featureFor(row.at.feature, situation, place);
   const phase = newestPhase(readings, occasions);
   const expansion = expansionIn(row);
   const between = betweenPoints(row, part);
@@ -323,7 +324,7 @@ function assessReadings(
   return {
     row,
     feature,
-    hangsOn: hangsOn(row.at.feature, situation),
+    hangsOn: hangsOn(row.at.feature, situation, place),
     part,
     phase,
     size: (made ?? came)?.step ?? null,

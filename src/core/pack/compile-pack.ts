@@ -1,5 +1,5 @@
 import { groupByKeys } from "../group";
-import { placesOf, type FeatureAt } from "./places";
+import { hasPlace, placesNamed, placesOf, type FeatureAt } from "./places";
 import type { Feature, Joint, Pack, PartClass, Slot } from "./schema";
 
 /** One line at the bench: one feature of whatever part is in one slot. */
@@ -66,24 +66,31 @@ export interface CompiledPack {
  */
 export const rowId = (slot: string, feature: string): string => `${slot}/${feature}`;
 
-function rowsOf(slots: readonly Slot[], partClass: PartClass, feature: Feature): Row[] {
+function rowsOf(
+  slots: readonly Slot[],
+  partClass: PartClass,
+  feature: Feature,
+  named: ReturnType<typeof placesNamed>,
+): Row[] {
   // The first feature that a person decides goes by the name of the part itself.
   const speaksForPart = partClass.features.find((each) => each.decides);
   return slots.flatMap((slot) =>
-    placesOf(feature).map((at) => ({
-      id: rowId(slot.id, at.id),
-      slot,
-      partClass,
-      at,
-      label: at.place ? (slots.length > 1 ? `${slot.label}.${at.place.label}` : at.place.label) : slot.label,
-      name: at.place
-        ? slots.length > 1
-          ? `${at.place.name}, ${slot.name}`
-          : at.place.name
-        : feature === speaksForPart || !speaksForPart
-          ? slot.name
-          : `${slot.name}: ${feature.name}`,
-    })),
+    placesOf(feature)
+      .filter(({ place }) => place === null || hasPlace(slot, place.id, named))
+      .map((at) => ({
+        id: rowId(slot.id, at.id),
+        slot,
+        partClass,
+        at,
+        label: at.place ? (slots.length > 1 ? `${slot.label}.${at.place.label}` : at.place.label) : slot.label,
+        name: at.place
+          ? slots.length > 1
+            ? `${at.place.name}, ${slot.name}`
+            : at.place.name
+          : feature === speaksForPart || !speaksForPart
+            ? slot.name
+            : `${slot.name}: ${feature.name}`,
+      })),
   );
 }
 
@@ -115,9 +122,10 @@ const byEye = ({ name, features }: PartClass): Feature => ({
 
 /** Makes the look-ups of a pack that has already been checked. */
 export function compilePack(pack: Pack, sha256: string): CompiledPack {
+  const named = placesNamed(pack.slots);
   const sheetOf = (partClass: PartClass, feature: Feature): Sheet[] => {
     const slots = pack.slots.filter((slot) => slot.class === partClass.id);
-    const rows = rowsOf(slots, partClass, feature);
+    const rows = rowsOf(slots, partClass, feature, named);
     return rows.length === 0 ? [] : [{ id: `${partClass.id}-${feature.id}`, partClass, feature, rows }];
   };
   const sheets = pack.classes.flatMap((each) => each.features.flatMap((feature) => sheetOf(each, feature)));

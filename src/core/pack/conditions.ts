@@ -13,6 +13,8 @@ export interface Situation {
   readonly series: string | null;
   readonly revision: string | null;
   readonly origin: PartOrigin | null;
+  /** Of a measured feature the place that is meant; null where it has none, and where no feature is spoken of. */
+  readonly place?: string | null;
 }
 
 /** The same of a job, where no part is spoken of. */
@@ -34,6 +36,8 @@ export function holds(condition: Condition, situation: Situation): boolean | nul
     among(situation.series, condition.series),
     among(situation.revision, condition.revisions),
     among(situation.origin, condition.origins),
+    // Where no place is meant none of those named is.
+    condition.places === undefined || condition.places.includes(situation.place ?? ""),
     ...(condition.schools ?? []).map(({ school, option }) => among(situation.schools.get(school) ?? null, [option])),
   ];
   return answers.includes(false) ? false : answers.includes(null) ? null : true;
@@ -117,27 +121,36 @@ const hasConditions = ({ governing, derived }: Pick<Feature, "governing" | "deri
 const keyOf = ({ variant, application, schools, series, revision, origin }: Situation) =>
   JSON.stringify([variant, application, [...schools], series, revision, origin]);
 
-/** A feature with the limits that hold for a part. */
-export const featureFor = (feature: Feature, situation: Situation): Feature =>
-  hasConditions(feature)
-    ? keptFeatures(feature, keyOf(situation), [], () => ({
-        ...feature,
-        governing: characteristicFor(feature.governing, situation),
-        derived: feature.derived.map((item) => characteristicFor(item, situation)),
-      }))
-    : feature;
+const asksPlace = ({ governing, derived }: Feature) =>
+  [governing, ...derived].some(({ limitsWhere }) => limitsWhere.some(({ onlyIf }) => onlyIf.places !== undefined));
+
+/**
+ * A feature with the limits that hold for a part at one of its places.
+ *
+ * @param place  null where the feature has none
+ */
+export function featureFor(feature: Feature, ofPart: Situation, place: string | null): Feature {
+  if (!hasConditions(feature)) return feature;
+  const situation = asksPlace(feature) ? { ...ofPart, place } : ofPart;
+  return keptFeatures(feature, `${keyOf(situation)} ${situation.place ?? ""}`, [], () => ({
+    ...feature,
+    governing: characteristicFor(feature.governing, situation),
+    derived: feature.derived.map((item) => characteristicFor(item, situation)),
+  }));
+}
 
 const nothing: readonly ConditionKind[] = [];
 
-/** What has to be known before it can be told which limits of a feature hold. */
-export const hangsOn = (feature: Feature, situation: Situation): readonly ConditionKind[] =>
-  hasConditions(feature)
-    ? conditionKinds.filter((kind) =>
-        [feature.governing, ...feature.derived].some(({ limitsWhere }) =>
-          limitsWhere.some(({ onlyIf }) => unknownIn(onlyIf, situation).includes(kind)),
-        ),
-      )
-    : nothing;
+/** What has to be known before it can be told which limits of a feature hold at one of its places. */
+export function hangsOn(feature: Feature, ofPart: Situation, place: string | null): readonly ConditionKind[] {
+  if (!hasConditions(feature)) return nothing;
+  const situation = { ...ofPart, place };
+  return conditionKinds.filter((kind) =>
+    [feature.governing, ...feature.derived].some(({ limitsWhere }) =>
+      limitsWhere.some(({ onlyIf }) => unknownIn(onlyIf, situation).includes(kind)),
+    ),
+  );
+}
 
 /** The life that holds for a part of a class: of several that may, the shortest in each of its units. */
 export function lifeFor(

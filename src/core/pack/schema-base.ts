@@ -17,7 +17,7 @@ export type PartOrigin = (typeof partOrigins)[number];
 
 /**
  * When something holds: all that is named has to be so, by one of those named. Of the engine its variant, of a part its
- * own series, revision and origin, of the job its schools and application.
+ * own series, revision and origin, of the job its schools and application, of a measured feature its place.
  */
 export const Condition = z
   .strictObject({
@@ -27,6 +27,8 @@ export const Condition = z
     origins: z.optional(z.array(z.enum(partOrigins)).check(z.minLength(1), z.maxLength(4))),
     schools: z.optional(z.array(z.strictObject({ school: Id, option: Id })).check(z.minLength(1), z.maxLength(10))),
     applications: z.optional(z.array(Id).check(z.minLength(1), z.maxLength(20))),
+    /** Places of the feature that a limit is of: a thrust main beside the plain ones. Nothing else has places. */
+    places: z.optional(z.array(Id).check(z.minLength(1), z.maxLength(200))),
   })
   .check(z.refine((condition) => Object.keys(condition).length > 0, "a condition names nothing"));
 export type Condition = z.infer<typeof Condition>;

@@ -194,7 +194,7 @@ export const Circuit = z.strictObject({
         x: Finite,
         y: Finite,
         /** Slots whose parts shed into it here. */
-        slots: z._default(z.array(Id).check(z.maxLength(60)), []),
+        slots: z._default(z.array(Id).check(z.maxLength(400)), []),
         /** Pieces do not pass it: a screen, a filter. */
         stops: z._default(z.boolean(), false),
         /** Smaller ones do, below so many mm. */

@@ -397,6 +397,11 @@ export const Slot = z.strictObject({
   name: Text,
   label: z.string().check(z.minLength(1), z.maxLength(8)),
   class: Id,
+  /**
+   * Places that this one of several alike has: the seats of its own cylinders on a head. A place that some slot of the class
+   * names is on those slots alone; one that none names is on all of them.
+   */
+  has: z.optional(z.array(Id).check(z.minLength(1), z.maxLength(200))),
   /** The slot whose part it sits or is pressed in, and comes out with. */
   within: z.optional(Id),
   /** It is there only so; while that cannot be told, it is. */

@@ -1,7 +1,9 @@
+import { groupBy } from "../group";
 import { problem, type Problem } from "../problem/problem";
 import type { Pack } from "./schema";
 import type { Parts, Relation } from "./schema-relations";
 import type { Mating, MatingEnd } from "./schema-match";
+import { hasPlace, placesNamed } from "./places";
 import { inPairs, slotsOf } from "./slots-of";
 
 /**
@@ -56,13 +58,20 @@ function ofClasses({
   const count = new Map<string, number>();
   for (const slot of slots) count.set(slot.class, (count.get(slot.class) ?? 0) + 1);
   const here = (id: string) => count.get(id) ?? 0;
-  const features = classes.flatMap(({ id, features: of }) => of.map((feature) => ({ times: here(id) * many(feature.places), feature }))); // prettier-ignore
+  const named = placesNamed(slots);
+  const slotsOfClass = groupBy(slots, (slot) => slot.class);
+  /** So many places, over all slots of a class: where some have what others do not, each its own. */
+  const placesOver = (id: string, places: readonly string[]) =>
+    places.length === 0 || !named.has(id)
+      ? here(id) * many(places)
+      : sum(slotsOfClass.get(id) ?? [], (slot) => places.filter((place) => hasPlace(slot, place, named)).length);
+  const features = classes.flatMap(({ id, features: of }) => of.map((feature) => ({ times: placesOver(id, feature.places.map((place) => place.id)), feature }))); // prettier-ignore
   const termsOf = (of: { readonly governing: { readonly expr: unknown }; readonly derived: readonly { readonly expr: unknown }[] }) => termsIn(of.governing.expr) + sum(of.derived, ({ expr }) => termsIn(expr)); // prettier-ignore
   return {
     rows: sum(features, ({ times }) => times),
     points: sum(features, ({ times, feature }) => times * feature.points.length),
     terms: sum(features, ({ times, feature }) => times * termsOf(feature)) + sum(joints, (joint) => joint.places.length * (termsOf(joint) + joint.ends.length)), // prettier-ignore
-    findings: sum(classes, ({ id, findings }) => here(id) * sum(findings, ({ places }) => many(places))),
+    findings: sum(classes, ({ id, findings }) => sum(findings, ({ places }) => placesOver(id, places))),
     consequences: sum(consequences, (each) => here(each.class)),
   };
 }
@@ -123,7 +132,7 @@ function met(pack: Pack, mating: Mating): number {
 /**
  * What a pack unfolds to, counted and not unfolded.
  *
- * @example unfoldedSize(orrinshaw.pack).links > 0 // true
+ * @example unfoldedSize({ classes: [], slots: [], joints: [], consequences: [], circuits: [], relations: [] }).rows // 0
  */
 export function unfoldedSize(pack: Pack): Readonly<Record<PackBound, number>> {
   return {

@@ -727,6 +727,8 @@ export const problemCodes = {
   "unknown-zone": error({ id: text }),
   "unknown-material": error({ id: text }),
   "unknown-place": error({ id: text }),
+  "no-such-place-here": error({ place: text }),
+  "slot-has-nothing": error({ slot: text, place: text }),
   "unknown-method": error({ id: text }),
   "unknown-step": error({ id: text }),
   "unknown-operation": error({ id: text }),

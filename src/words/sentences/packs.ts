@@ -106,6 +106,9 @@ export const packSentences = {
   "unknown-treatment": (p) => `there is no treatment “${p.id}”.`,
   "unknown-zone": (p) => `there is no zone “${p.id}”.`,
   "unknown-material": (p) => `there is no material “${p.id}”.`,
+  "no-such-place-here": (p) =>
+    `What this holds for has no place “${p.place}”: only limits of a feature that is measured at places can name one.`,
+  "slot-has-nothing": (p) => `No feature and no finding of the part in “${p.slot}” has a place “${p.place}”.`,
   "unknown-place": (p) => `this part class has no place “${p.id}”.`,
   "unknown-step": (p) => `there is no step “${p.id}”.`,
   "unknown-operation": (p) => `there is no operation “${p.id}” in shop.`,
