@@ -30,6 +30,7 @@ const routes: Readonly<Record<string, Readonly<Record<string, { least: Who | "no
   "/api/jobs/[job]/record": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/report": { GET: { least: "viewer", ofJob: true } },
   "/api/jobs/[job]/trend/[slot]/[feature]": { GET: { least: "viewer", ofJob: true } },
+  "/api/jobs/[job]/try-again": { POST: { least: "lead", ofJob: true } },
   "/api/jobs/[job]/uploads": { POST: { least: "inspector", ofJob: true } },
   "/api/jobs/[job]/uploads/[upload]": {
     GET: { least: "inspector", ofJob: true },

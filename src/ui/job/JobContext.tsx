@@ -324,7 +324,24 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
         now: () => new Date().toISOString(),
         today: () => dayIn(new Date().toISOString(), assessment.order.settings?.zone),
       },
-    [id, pack, shop, me, assessment, wording, ofJob, queued, queue, shown, met, log, told, isAway, keptAt, isDeviceFull],
+    [
+      id,
+      pack,
+      shop,
+      me,
+      assessment,
+      wording,
+      ofJob,
+      queued,
+      queue,
+      shown,
+      met,
+      log,
+      told,
+      isAway,
+      keptAt,
+      isDeviceFull,
+    ],
   );
   const inHand = useMemo(() => ({ row, hand }), [row, hand]);
   if (!view) {
