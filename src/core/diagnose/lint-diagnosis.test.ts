@@ -70,6 +70,10 @@ test("a table of places is held against both plates, pair by pair: one wrong nam
     wiped[0] = { ...wiped[0]!, reach };
   };
   expect(at(links({ table: "moon" }))).toContain("unknown-table moon");
+  const codesOf = (lines: readonly string[]) => lines.map((line) => line.split(" ")[0]);
+  expect(codesOf(at((diagnosis) => void (diagnosis.tables = [table([[a, "moon"], [a, b], [a, b]])])))).toEqual(expect.arrayContaining(["no-place-on-plate", "pair-twice"])); // prettier-ignore
+  expect(codesOf(at(links({ table: "moon" })))).toContain("unknown-table");
+  expect(codesOf(at(links({ table: "beside" })))).toContain("table-of-other-plates");
   // Both ends of that link stand on one plate: the table pairs it with another.
   expect(at(links({ table: "beside" })).some((line) => line.startsWith("table-of-other-plates beside end-wiped"))).toBe(true); // prettier-ignore
 });
