@@ -76,7 +76,6 @@ export async function photoUnchanged(
   size: "small" | "full",
   request: Request,
 ): Promise<Response | null> {
-  // prettier-ignore
   if (request.headers.get("if-none-match") !== tagOf(sha256, size)) return null;
   // Only of a job that has it: a tag is made up easily.
   if (!(await findPhoto(database(), job, sha256))) return null;

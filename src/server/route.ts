@@ -91,6 +91,7 @@ function failed(request: Request, error: unknown): Response {
   // By its name: a build has the class more than once.
   if ((error as Error).name === "NotDone") {
     const { status, problem: why } = error as NotDone;
+    log.warn({ err: error, method: request.method, request: id ?? undefined }, "not done in its thread");
     return refuse(status, why.code === "server-error" ? problem("server-error", [], { request: id }) : why);
   }
   // Whoever asked does not wait for an answer any more.

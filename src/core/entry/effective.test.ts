@@ -1,3 +1,4 @@
+import { masked } from "./masks";
 import { readEnvelope } from "./read-entry";
 import { assess } from "../fixtures/judge";
 import { TestBench } from "../fixtures/bench";
@@ -224,4 +225,13 @@ test("what nothing may be called, and a moment longer than any clock writes, are
   expect(codes(JSON.parse(JSON.stringify(first).replace('"name"', '"__proto__"')))).toEqual(["reserved-name"]);
   expect(codes({ ...first, at: `2026-01-01T00:00:00.${"0".repeat(40)}Z` })).toEqual(["schema"]);
   expect(codes(first)).toEqual([]);
+});
+
+test("only a name is masked: whatever else a list from outside says is left as it is", () => {
+  const bench = new TestBench(orrinshaw);
+  const estimate = bench.add("estimate-made", { kind: "estimate", amount: 900, words: "overhaul" });
+  const agreed = bench.add("approval-given", { estimate: estimate.id, by: "Quay Master", on: "2026-11-20", how: "phone", agreed: true }); // prettier-ignore
+  const asked = ["constructor.name", "__proto__.x", "how", "amount", "moon"];
+  expect([masked(agreed, asked), masked(estimate, asked)]).toEqual([agreed, estimate]);
+  expect(masked(agreed, [...asked, "by"]).payload).toEqual({ ...agreed.payload, by: "erased" });
 });

@@ -17,12 +17,13 @@ export interface Mask {
  * An entry with some of its names masked. Its hash is that of the entry as it was made: what is masked is shown, sent and taken out,
  * and never hashed.
  *
- * @param fields  as `namesIn` has them; one that the entry does not have is left out
+ * @param fields  a list may come from elsewhere: what is no name of such an entry is left as it is
  */
 export function masked(envelope: Envelope, fields: readonly string[]): Envelope {
-  if (fields.length === 0) return envelope;
+  const names = namesIn(envelope).filter((name) => fields.includes(name));
+  if (names.length === 0) return envelope;
   const payload = structuredClone(envelope.payload);
-  for (const field of fields) {
+  for (const field of names) {
     const steps = field.split(".");
     const last = steps.pop()!;
     let at: unknown = payload;

@@ -221,8 +221,9 @@ export function assessMatch(
   const bought = [...job.offers, ...job.picked].flatMap(({ slot }) => (pack.slots.has(slot) ? slot : []));
   const isBought = new Set(bought);
   const isBrought = (slot: string) => isBought.has(slot) || (partsOf.get(slot) ?? []).length > 1;
+  const ranIn = placeRanIn(job.cameOut);
   const ran = pack.pack.relations
-    .flatMap((each) => (each.is === "ran-together" ? ranPairs(pack, each, placeRanIn(job.cameOut)) : []))
+    .flatMap((each) => (each.is === "ran-together" ? ranPairs(pack, each, ranIn) : []))
     .filter(({ one, other }) => isBrought(one) || isBrought(other));
   const offered = [...bought, ...ran.flatMap(({ one, other }) => [one, other])];
   if (!match)

@@ -10,7 +10,7 @@ import { goes } from "../option/same-option";
 import type { CompiledPack } from "../pack/compile-pack";
 import type { Slot } from "../pack/schema";
 import type { RelationOf } from "../pack/schema-relations";
-import { slotsOf } from "../pack/slots-of";
+import { inPairs, slotsOf } from "../pack/slots-of";
 import { placeRanIn, ranPairs } from "../part/ran-together";
 import type { PartInHand } from "../parts/assess-parts";
 import { mayGo } from "../plan/good-in-hand";
@@ -138,8 +138,9 @@ export function handConstraints(
 
   const relations = pack.pack.relations;
   const ran = relations.filter((each): each is RelationOf<"ran-together"> => each.is === "ran-together");
+  const ranIn = placeRanIn(job.cameOut);
   const ofRan = ran
-    .flatMap((each) => ranPairs(pack, each, placeRanIn(job.cameOut)))
+    .flatMap((each) => ranPairs(pack, each, ranIn))
     .filter(({ one, other }) => concerns([one, other]))
     .map(({ relation, one, other, did }) =>
       between([one, other], ([mine, mates]) => {
@@ -154,11 +155,9 @@ export function handConstraints(
   const ofFaces = relations.flatMap((each) => {
     if (each.is !== "used-on-used" || each.then !== "refuse") return [];
     const isUsed = (slot: string, option: number) => isHand(slot, option) || !isGone(slot, option);
-    return slotsOf(pack, each.one).flatMap((one) =>
-      slotsOf(pack, each.other)
-        .filter((other) => one !== other && concerns([one, other]))
-        .map((other) => between([one, other], ([a, b]) => !(isUsed(one, a!) && isUsed(other, b!)))),
-    );
+    return inPairs(slotsOf(pack, each.one), slotsOf(pack, each.other))
+      .filter(concerns)
+      .map(([one, other]) => between([one, other], ([a, b]) => !(isUsed(one, a!) && isUsed(other, b!))));
   });
 
   const ofFits = [...joints.values()].flatMap((joint): readonly Constraint[] => {

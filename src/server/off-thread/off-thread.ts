@@ -1,3 +1,4 @@
+import { randomBytes } from "node:crypto";
 import { problem, type Problem } from "@/core/problem/problem";
 import type { Answered, Asked, Task } from "./tasks";
 
@@ -19,6 +20,9 @@ const threads = (): Threads | undefined => (globalThis as { emberThreads?: Threa
 
 /** Work that a thread did not do, and what whoever waits for it is told. */
 export class NotDone extends Error {
+  /** What a page that fails with it is told: the kind of trouble, and by what the log knows this one. */
+  readonly digest: string;
+
   constructor(
     readonly status: number,
     readonly problem: Problem,
@@ -26,6 +30,8 @@ export class NotDone extends Error {
   ) {
     super(message);
     this.name = "NotDone";
+    const trouble = { "database-unreachable": "away", "disk-full": "full" }[problem.code as string] ?? "other";
+    this.digest = `${trouble}.${randomBytes(4).toString("hex")}`;
   }
 }
 

@@ -25,11 +25,10 @@ import { sourceNames } from "@/words/say-option";
 import type { Wording } from "@/words/say-problem";
 import { sayAct, sayAuthor } from "@/words/say-entry";
 import type { LogState } from "./entry-log";
-import { browserPhotoShelf } from "../outbox/photo-shelf";
 import { photoEntry } from "../outbox/photo-entry";
-import { PhotoQueue, type PhotoAbout, type QueuedPhoto } from "../outbox/photo-queue";
+import { browserPhotoQueue } from "../outbox/browser-photo-queue";
+import type { PhotoAbout, QueuedPhoto } from "../outbox/photo-queue";
 import { writePhoto } from "../outbox/write-photo";
-import { sendPhoto } from "../outbox/send-photo";
 import type { Me } from "../kit/me";
 import { dayIn } from "@/core/entry/clock";
 import { DayProvider } from "../kit/day";
@@ -131,8 +130,6 @@ export function useJob(): JobView {
   return job;
 }
 
-const retryAfterMs = 2000;
-
 /**
  * Whether what came since is readings alone: a bench takes many, one after the other, and reads its own table meanwhile. What
  * was refused is told at once: who sees it late would answer it twice.
@@ -224,15 +221,11 @@ function JobHolder({ id, record, packText, shop, people, me, asOf, keptAt, child
   const [told, setTold] = useState<{ words: string; acts: number } | null>(null);
   const [row, chooseRow] = useState<string | null>(null);
   const [hand, takeInHand] = useState<string | null>(null);
-  const [queue] = useState(
-    () =>
-      new PhotoQueue({
-        send: (photo, onProgress) => sendPhoto(photo, fetchAsMe, onProgress),
-        shelf: browserPhotoShelf(),
-        later: (work) => setTimeout(work, retryAfterMs),
-        // A page that was closed between the photo and the entry of it tries again, and writes the same.
-        onTaken: (taken, photo) => (photo.job === id ? log.take(photoEntry(photo, taken)) : writePhoto(taken, photo)),
-      }),
+  // A page that was closed between the photo and the entry of it tries again, and writes the same.
+  const [queue] = useState(() =>
+    browserPhotoQueue((taken, photo) =>
+      photo.job === id ? log.take(photoEntry(photo, taken)) : writePhoto(taken, photo),
+    ),
   );
   useEffect(() => void queue.restore(me.id), [queue, me.id]);
   const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);

@@ -5,25 +5,12 @@ import { plainWording } from "@/words/plain-wording";
 import { many } from "@/words/sentences/sentence";
 import { sayProblem } from "@/words/say-problem";
 import { QuietButton } from "../kit/SayWhy";
-import { fetchAsMe } from "./fetch-as-me";
-import { PhotoQueue } from "./photo-queue";
-import { browserPhotoShelf } from "./photo-shelf";
-import { sendPhoto } from "./send-photo";
+import { browserPhotoQueue } from "./browser-photo-queue";
 import { writePhoto } from "./write-photo";
-
-const retryMs = 3000;
 
 /** Photos that wait in this browser, of whatever job: counted and sent from every page of the shop. */
 export function WaitingPhotos({ me }: { me: string }) {
-  const [queue] = useState(
-    () =>
-      new PhotoQueue({
-        send: (photo, onProgress) => sendPhoto(photo, fetchAsMe, onProgress),
-        shelf: browserPhotoShelf(),
-        later: (work) => setTimeout(work, retryMs),
-        onTaken: writePhoto,
-      }),
-  );
+  const [queue] = useState(() => browserPhotoQueue(writePhoto));
   useEffect(() => void queue.restore(me), [queue, me]);
   const queued = useSyncExternalStore(queue.subscribe, queue.state, queue.state);
   const waiting = queued.filter(({ state }) => state !== "refused");

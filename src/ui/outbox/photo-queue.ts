@@ -36,7 +36,7 @@ export interface QueuedPhoto {
   readonly problems: readonly Problem[];
 }
 
-interface Around {
+export interface Around {
   readonly send: (photo: WaitingPhoto, onProgress: (share: number) => void) => Promise<Answered<TakenPhoto>>;
   readonly shelf: PhotoShelf;
   readonly later: (work: () => void) => void;

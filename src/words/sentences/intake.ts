@@ -43,7 +43,7 @@ export const intakeSentences = {
   "budget-unknown": () => "The budget is not known.",
   "rebuild-past-budget": (p) => `It is ${grouped(p.rebuild - p.budget)} past the budget of ${grouped(p.budget)}.`,
   "worth-with-parts": (p) =>
-    `With ${p.parts}, which lie here and are good, it comes to ${grouped(p.cost)}: ${grouped(p.saved)} less.`,
+    `Using what lies here and is good (${p.parts}), it comes to ${grouped(p.cost)}: ${grouped(p.saved)} less.`,
   "worth-known": (p) =>
     p.count === 0
       ? "Every priced part is judged."

@@ -47,9 +47,9 @@ export const serverSentences = {
     "The server cannot be reached. What you entered is kept in this browser and sent again every few seconds, also after the page was closed.",
   "door-unreachable": () => "The server cannot be reached. Is it running? Try again in a moment.",
   "judging-too-long": (p) =>
-    `This job takes longer than ${p.seconds} seconds to judge here, so nothing was made of it. The job's own page still works it out in the browser.`,
+    `This took the server longer than ${p.seconds} seconds and was given up. A job's own page still works it out in the browser.`,
   "judging-too-much": () =>
-    "This job takes more memory to judge than the server gives it, so nothing was made of it. The job's own page still works it out in the browser.",
+    "This took more memory than the server gives it and was given up. A job's own page still works it out in the browser.",
   "judging-busy": () => "Too much is being worked out for others just now: try again in a minute.",
   "server-error": (p) =>
     `The server could not do this. Nothing of it was saved; try again.${p.request ? ` The log has it under ${p.request}.` : ""}`,
