@@ -35,7 +35,7 @@ import { DayProvider } from "../kit/day";
 import { newId } from "../kit/new-id";
 import { useKeepJob } from "../away/use-keep-job";
 import { RawRecord } from "./RawRecord";
-import { fetchAsMe, useActAs } from "../outbox/fetch-as-me";
+import { useActAs } from "../outbox/fetch-as-me";
 import { tellServer } from "../outbox/tell-server";
 import { useEntryLog } from "./use-entry-log";
 import { GlossaryProvider } from "./Glossary";

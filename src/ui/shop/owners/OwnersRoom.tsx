@@ -128,11 +128,11 @@ function OneOwner({ id, me, onChange, onErased }: { id: string; me: Me; onChange
                   their engines are masked wherever they are shown or taken out. The engines and their records stay, and
                   name no owner; links to them open nothing any more.
                 </p>
-                <p>
+                <chakra.p mt="6px">
                   This cannot be taken back. It does not reach what left the program before: papers and files that were
                   sent or taken out, backups until they are deleted, devices that hold a job until they are back in the
                   network, and names that somebody typed into a note.
-                </p>
+                </chakra.p>
                 <Flex gap="12px" mt="8px">
                   <Button size="sm" minHeight="38px" bg="out" color="ground" onClick={() => void erase()}>
                     Erase {owner.name}
