@@ -83,7 +83,8 @@ async function makeCard(
 
 /** A job that is written to all day is judged a tenth of the time, not all of it, and never kept waiting for long. */
 const [restTimes, longestRestMs] = [9, 10_000];
-const batch = 20;
+/** So many in a row: what just came in waits for no more of those that are only behind. */
+const batch = 4;
 
 /** Judging a job may be the end of a maker so often before it is set aside, where nobody knows what ended it. */
 const mostEndings = 2;
