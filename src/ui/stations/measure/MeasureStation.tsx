@@ -18,6 +18,7 @@ import { occasionFor } from "@/core/measure/occasion-for";
 import { Word } from "../../job/Glossary";
 import { PaperLink } from "../../job/PaperLink";
 import { Below } from "../../kit/Below";
+import { focusWhenFree } from "../../kit/focus-when-free";
 import { late } from "../../kit/late";
 import { QuietButton } from "../../kit/SayWhy";
 import { isJointSheet, sheetGroups, type AnySheet } from "./sheet-groups";
@@ -173,7 +174,10 @@ function SheetSurface({
         <GaugeSetup
           sheet={sheet}
           occasion={occasion}
-          onClose={() => setSettingUp(false)}
+          onClose={() => {
+            setSettingUp(false);
+            focusWhenFree(hands.activeInput);
+          }}
           returnTo={hands.activeInput}
         />
       )}
