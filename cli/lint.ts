@@ -1,5 +1,6 @@
 import { isProblemCode } from "@/core/problem/problem-codes";
-import { nearest, readPackText, type Linted } from "@/core/lint/read-pack-text";
+import { nearestOf } from "@/core/nearest";
+import { readPackText, type Linted } from "@/core/lint/read-pack-text";
 import { explanations } from "@/words/explain-lint";
 import { plainWording } from "@/words/plain-wording";
 import { sayIncoming } from "@/words/say-incoming";
@@ -12,7 +13,7 @@ const isExplained = (code: string): code is keyof typeof explanations => Object.
 function explain(code: string | undefined): string {
   if (code !== undefined && isExplained(code)) return `${code}: ${explanations[code]}`;
   const codes = Object.keys(explanations);
-  const meant = code === undefined ? null : nearest(code, codes);
+  const meant = code === undefined ? null : nearestOf(code, codes);
   throw new CommandError(
     code === undefined
       ? `ember lint --explain: name a code, one of ${codes.join(", ")}`

@@ -97,6 +97,31 @@ export const explanations: Readonly<Record<keyof typeof packSentences, string>> 
   "id-twice": "Ids of one list differ: readings and decisions refer to them.",
   "unknown-source":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
+  "throw-misfits": "Each cylinder's rod hangs on one pin of the table of throws.",
+  "no-such-question": "A layout says which questions it asks. Take the answer out, or choose another layout.",
+  "no-such-option": "Answers are chosen from those that the layout lists.",
+  "firing-order-misfits": "Each cylinder fires once in a cycle. One is named twice, left out, or is not there.",
+  "firing-order-against-crank":
+    "Firing order and throws are held against each other. Look at both, and at which end cylinders are counted from.",
+  "relation-names-nothing":
+    "Every pair of a relation is of things that the engine has: a slip of the pen would be lost in silence.",
+  "unfolds-too-far": "Say less of every place beside every other.",
+  "unknown-name-in-template": "Braces and conditions name what the template ranges over, or what is known of it.",
+  "unknown-index": "Templates range over the index sets and relations that the library lists.",
+  "no-position": "A layout gives positions of its index sets for each drawing.",
+  "limit-in-wrong-unit": "A limit is in a unit of what is measured, or a tolerance zone such as H7 about a size.",
+  "limit-of-nothing":
+    "A row names a kind of part or a joint, one of its features, and one of the characteristics of that.",
+  "limit-said-twice": "Two rows of one limit contradict each other or say nothing new. Take one out.",
+  "limit-without-figure": "Give one of the two bounds.",
+  "without-nothing": "What is left out is named by the ids that lead to it: slots/oil-jet-1.",
+  "said-of-nothing": "Each row names facts by the ids that lead to them; * is each, ** all that is below.",
+  "order-names-nothing": "An order names things of one list by their ids.",
+  "open-brace": "Braces are filled in inside what is said for each of an index set. Elsewhere nothing stands for them.",
+  "newer-library": "A sheet names the version of the library that it was written over.",
+  "no-such-layout": "Layouts are those of the trade library.",
+  "refers-to-nothing":
+    "What the sheet itself says stays or is a fault: it is never left out in silence, as what the library says of parts that are not there.",
   "unknown-class":
     "Something is named by an id that is not in the list it should be in. Look for a slip of the pen, or add what is missing to that list.",
   "unknown-drawing":

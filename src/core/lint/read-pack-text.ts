@@ -1,7 +1,7 @@
-import { closest, distance } from "fastest-levenshtein";
 import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from "jsonc-parser";
 import * as z from "../z";
 import { deepestJson, isTextTooDeep } from "../json-depth";
+import { longestSought, nearestOf } from "../nearest";
 import { problem, type Path, type Problem } from "../problem/problem";
 import type { CompiledPack } from "../pack/compile-pack";
 import { readPack } from "./read-pack";
@@ -22,8 +22,6 @@ export interface Linted {
 
 /** So many faults, and so many warnings, are told of one pack: whoever mends those looks again. */
 export const mostTold = 200;
-/** Longer names are not looked for among those that there are. */
-const longestName = 60;
 
 export interface PackText {
   readonly json: unknown;
@@ -97,14 +95,6 @@ function allIds(value: unknown, ids: Set<string>): Set<string> {
   return ids;
 }
 
-/** The nearest of some words, where it is near enough to have been meant: a third of it, at most three signs off. */
-export function nearest(word: string, words: readonly string[]): string | null {
-  if (words.length === 0 || word.length > longestName) return null;
-  const found = closest(word, words as string[]);
-  const off = distance(word, found);
-  return off > 0 && off <= Math.min(3, Math.ceil(word.length / 3)) ? found : null;
-}
-
 /** Every name that a property of a pack can have. */
 function keysOf(value: unknown, keys: Set<string>): Set<string> {
   if (typeof value !== "object" || value === null) return keys;
@@ -137,13 +127,13 @@ interface ShapeFault {
 function shapeFaults(json: unknown, told = 0): readonly ShapeFault[] {
   const parsed = Pack.safeParse(json);
   if (parsed.success) return [];
-  const meant = (key: string) => ((told -= 1) >= 0 ? nearest(key, packKeys()) : null);
+  const meant = (key: string) => ((told -= 1) >= 0 ? nearestOf(key, packKeys()) : null);
   return parsed.error.issues.flatMap((issue): ShapeFault[] => {
     const path = issue.path as (string | number)[];
     if (issue.code !== "unrecognized_keys")
       return [{ problem: problem("schema", path, { detail: issue.message }), path, isUnknownKey: false, meant: null }];
     return issue.keys.map((key) => ({
-      problem: problem("unknown-property", [...path, key], { property: key.slice(0, longestName) }),
+      problem: problem("unknown-property", [...path, key], { property: key.slice(0, longestSought) }),
       path: [...path, key],
       isUnknownKey: true,
       meant: meant(key),
@@ -249,7 +239,7 @@ export function readPackText(text: string): PackText {
       problem: found,
       at: byIds(json, found.path),
       ...placeOf(nodeAt(root, found.path).offset),
-      meant: meant ?? (named === null ? null : nearest(named.split("/").at(-1)!, ids)),
+      meant: meant ?? (named === null ? null : nearestOf(named.split("/").at(-1)!, ids)),
     };
   };
   const shape = shapeFaults(json, mostTold);

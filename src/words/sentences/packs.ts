@@ -1,3 +1,4 @@
+import { grouped } from "../grouped";
 import { many, type Sentences } from "./sentence";
 import { serverSentences } from "./server";
 import { teardownSentences } from "./teardown";
@@ -74,6 +75,32 @@ export const packSentences = {
   "variants-not-separated": (p) => `no combination of tells separates the variants “${p.a}” and “${p.b}”.`,
   "id-twice": (p) => `the id “${p.id}” stands here twice.`,
   "unknown-source": (p) => `the source “${p.source}” is not in the list of sources.`,
+  "throw-misfits": (p) =>
+    `In the table of throws of the layout “${p.layout}” cylinder ${p.cylinder} hangs on ${p.times === 0 ? "no pin" : `${p.times} pins`}.`,
+  "no-such-question": (p) => `The layout “${p.layout}” asks no question “${p.question}”.`,
+  "no-such-option": (p) => `“${p.answer}” is none of the answers: ${p.options}.`,
+  "firing-order-misfits": (p) => `A firing order names each of the ${p.cylinders} cylinders once.`,
+  "firing-order-against-crank": (p) =>
+    `The crank of the layout “${p.layout}” cannot fire in this order: a piston would not be at its dead centre.`,
+  "relation-names-nothing": (p) =>
+    `The relation “${p.relation}” names “${p.id}”, which is no ${p.index} of this engine.`,
+  "unfolds-too-far": (p) => `Laid out over the engine this comes to more than ${grouped(p.most)} things.`,
+  "unknown-name-in-template": (p) => `nothing here is called “${p.name}”.`,
+  "unknown-index": (p) => `there is no index set or relation “${p.index}”.`,
+  "no-position": (p) => `the layout does not say where “${p.index}” lies on the drawing “${p.drawing}”.`,
+  "limit-in-wrong-unit": (p) => `“${p.unit}” is no unit of what this limit is of: ${p.units}.`,
+  "limit-of-nothing": (p) => `there is no “${p.name}” to limit${p.meant ? `. Did you mean “${p.meant}”?` : "."}`,
+  "limit-said-twice": (p) => `this limit stands in row ${p.row} already: which of the two is meant?`,
+  "limit-without-figure": () => "a limit has a least, a most, or both.",
+  "without-nothing": (p) => `there is no “${p.name}” to leave out${p.meant ? `. Did you mean “${p.meant}”?` : "."}`,
+  "said-of-nothing": (p) => `nothing that has a source stands at “${p.of}”.`,
+  "order-names-nothing": (p) =>
+    `there is no “${p.name}” to put in order${p.meant ? `. Did you mean “${p.meant}”?` : "."}`,
+  "open-brace": (p) => `“${p.text}” was not filled in.`,
+  "newer-library": (p) =>
+    `The sheet is written over version ${p.version} of the trade library, and this program has version ${p.has}. Take in a newer program first.`,
+  "no-such-layout": (p) => `there is no layout “${p.layout}”${p.meant ? `. Did you mean “${p.meant}”?` : "."}`,
+  "refers-to-nothing": (p) => `${p.path} refers to “${p.name}”, which this engine has not.`,
   "unknown-class": (p) => `there is no part class “${p.class}”.`,
   "unknown-drawing": (p) => `there is no drawing “${p.drawing}”.`,
   "unknown-point": (p) => `this feature has no point “${p.point}”.`,
