@@ -115,8 +115,10 @@ export function arrange(layout: Layout, sheet: Sheet): Arrangement {
   const bankOf = (cylinder: number) => layout.cylinders[cylinder - 1]!;
   const banks = [...new Set(layout.cylinders)];
   const pinOf = (cylinder: number) => pins.findIndex((pin) => pin.cylinders.includes(cylinder)) + 1;
+  /** The main that lies before its pin, and feeds it. */
+  const feedOf = (cylinder: number) => beside.find(([, pin]) => pin === pinOf(cylinder))?.[0] ?? 1;
   const indexes = new Map<string, readonly Element[]>([
-    ["cylinder", layout.cylinders.map((bank, at): Element => ({ id: String(at + 1), pin: pinOf(at + 1), bank: banks.indexOf(bank) + 1, head: "1" }))], // prettier-ignore
+    ["cylinder", layout.cylinders.map((bank, at): Element => ({ id: String(at + 1), pin: pinOf(at + 1), bank: banks.indexOf(bank) + 1, feed: feedOf(at + 1), head: "1" }))], // prettier-ignore
     // Which one takes the thrust is the maker's choice: mostly the last.
     ["main", numbered(mains).map((each, at) => ({ ...each, thrust: at === mains - 1 ? "yes" : "no" }))],
     ["crankpin", numbered(pins.length)],
@@ -141,7 +143,12 @@ export function arrange(layout: Layout, sheet: Sheet): Arrangement {
     ...Object.entries(layout.relations),
     ...Object.entries(sheet.relations),
   ]);
-  const words = new Map<string, string>([["layout.id", layout.id]]);
+  const isOwn = pins.length === layout.cylinders.length && mains === pins.length + 1;
+  const words = new Map<string, string>([
+    ["layout.id", layout.id],
+    // Each cylinder with a pin of its own between mains of its own, or several that share.
+    ["layout.pins", isOwn ? "own" : "shared"],
+  ]);
   for (const { id, usual } of layout.questions) words.set(`answer.${id}`, sheet.answers[id] ?? usual);
   const positionOf = (drawing: string, index: string, id: string): Position | null => {
     const at = (indexes.get(index) ?? []).findIndex((each) => each.id === id);

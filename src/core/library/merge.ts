@@ -51,7 +51,7 @@ export function sayOver(
         noteNew(value, at, origin, origins);
       }
     }
-    const order = orders.get(now) ?? orders.get(before);
+    const order = orders.get(before) ?? orders.get(now);
     if (order !== undefined) orders.set(made, order);
     return made;
   }

@@ -233,7 +233,8 @@ const compiled = references.map((each) => ({ ...each, steps: each.at.split(".") 
 /** One round: what refers to nothing, each told to `falls`, which says whether it may go. */
 function round(pack: Fields, falls: (fallen: Fallen) => boolean): boolean {
   const known = whatIsThere(pack);
-  const out: { readonly of: Fields | unknown[]; readonly step: Step }[] = [];
+  const out: Stand[] = [];
+  const lists: Stand[] = [];
   for (const { steps, out: far, is } of compiled)
     for (const stands of valuesAt(pack, steps, [])) {
       const { of, step } = stands.at(-1)!;
@@ -241,9 +242,13 @@ function round(pack: Fields, falls: (fallen: Fallen) => boolean): boolean {
       if (is(value, known, stands)) continue;
       const owner = stands.slice(0, stands.length - far);
       const because = isFields(value) ? Object.values(value).join(" ") : String(value);
-      if (falls({ path: byIds(owner), because })) out.push(owner.at(-1)!);
+      if (!falls({ path: byIds(owner), because })) continue;
+      out.push(owner.at(-1)!);
+      lists.push(...owner.slice(-2, -1));
     }
   takeOut(out);
+  // A list that had something and has nothing says nothing.
+  takeOut(lists.filter(({ of, step }) => !Array.isArray(of) && Array.isArray(of[step]) && of[step].length === 0));
   return out.length > 0;
 }
 

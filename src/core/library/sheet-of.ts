@@ -63,31 +63,31 @@ interface Said {
   readonly path: string;
   readonly source: string;
   readonly page: string | null;
+  /** Both in one, and what the library says instead. */
+  readonly key: string;
+  readonly library: string;
 }
 
-/** Rows of what the maker says of facts that the library has: the usual one of a branch first, then those that differ. */
+/** Rows of what the maker says of facts that the library has: the usual one of a branch where that is shorter, then those that differ. */
 function saidRows(before: unknown, after: unknown): readonly (readonly [string, string, string | null])[] {
   const rows: [string, string, string | null][] = [];
-  const key = ({ source, page }: Said) => `${source} ${page}`;
   const walk = (was: unknown, is: unknown, path: string, usual: string | null): void => {
     const here = refsIn(was, is, path);
-    if (here.length === 0) return;
+    const wrong = here.filter((each) => each.key !== (usual ?? each.library));
+    if (wrong.length === 0) return;
     const counts = new Map<string, number>();
-    for (const each of here) counts.set(key(each), (counts.get(key(each)) ?? 0) + 1);
+    for (const { key } of here) counts.set(key, (counts.get(key) ?? 0) + 1);
     const [most, times] = [...counts].toSorted((one, other) => other[1] - one[1])[0]!;
-    let known = usual;
-    if (most !== usual && (times > 1 || here.length === 1)) {
-      const { source, page, path: alone } = here.find((each) => key(each) === most)!;
-      rows.push([here.length === 1 ? alone : `${path}/**`, source, page]);
-      known = most;
-    }
-    if (counts.size === 1 && known === most) return;
+    const isShorter = path !== "" && most !== usual && here.length - times + 1 < wrong.length;
+    const said = here.find(({ key }) => key === most)!;
+    if (isShorter) rows.push([`${path}/**`, said.source, said.page]);
+    const known = isShorter ? most : usual;
     for (const [step, inner, other] of children(was, is))
       walk(inner, other, path === "" ? step : `${path}/${step}`, known);
     const own = here.find((each) => each.path === path);
-    if (own && key(own) !== known) rows.push([path, own.source, own.page]);
+    if (own && own.key !== (known ?? own.library)) rows.push([path, own.source, own.page]);
   };
-  for (const [step, inner, other] of children(before, after)) walk(inner, other, step, null);
+  walk(before, after, "", null);
   return rows;
 }
 
@@ -104,10 +104,16 @@ function children(was: unknown, is: unknown): readonly (readonly [string, unknow
 }
 
 function refsIn(was: unknown, is: unknown, path: string): readonly Said[] {
-  const ref = isFields(is) && isFields(was) && isFields(was["ref"]) ? is["ref"] : undefined;
-  const own = isFields(ref) && typeof ref["source"] === "string" ? [{ path, source: ref["source"], page: typeof ref["page"] === "string" ? ref["page"] : null }] : []; // prettier-ignore
-  return [...own, ...children(was, is).flatMap(([step, inner, other]) => refsIn(inner, other, `${path}/${step}`))];
+  const [old, own] = [was, is].map((each) => (isFields(each) && isFields(each["ref"]) ? refOf(each["ref"]) : null));
+  return [
+    ...(old && own ? [{ path, ...own, library: old.key }] : []),
+    ...children(was, is).flatMap(([step, inner, other]) =>
+      refsIn(inner, other, path === "" ? step : `${path}/${step}`),
+    ),
+  ];
 }
+
+const refOf = ({ source, page }: Fields) => ({ source: String(source), page: typeof page === "string" ? page : null, key: `${String(source)} ${String(page)}` }); // prettier-ignore
 
 /** The limits of a pack as rows, as far as rows can say them. */
 function limitRows(json: Fields, source: string): readonly LimitRow[] {
@@ -178,15 +184,19 @@ export function sheetOf(
     sources,
     ...start,
   };
-  const bare = compose(library, head);
+  const all = compose(library, head);
+  const has = new Set(list(json["classes"]).map(({ id }) => id));
+  // Of a kind that it has not falls all that the library says of that kind: once said is enough.
+  const unlike = list(all.json?.["classes"]).flatMap(({ id }) => (has.has(id) ? [] : [`classes/${String(id)}`]));
+  const bare = compose(library, { ...head, without: unlike });
   if (!bare.json)
     throw new CoreError("sheet-of", `the layout does not compose: ${canonicalJson(bare.problems.slice(0, 5))}`);
   const limits = limitRows(json, sources[0]?.id ?? "");
   const rest = withoutLimits(json, limits);
   const said = saidRows(bare.json, rest);
   // What rows say of sources is not said again in words.
-  const told = compose(library, { ...head, said });
-  const note: Notes = { without: [], order: {} };
+  const told = compose(library, { ...head, without: unlike, said });
+  const note: Notes = { without: unlike, order: {} };
   const trimmed = Object.fromEntries(Object.entries(rest).filter(([key]) => !headed.has(key)));
   const base = Object.fromEntries(Object.entries(told.json ?? bare.json).filter(([key]) => !headed.has(key)));
   const pack = difference(base, trimmed, "", note) as Sheet["pack"] | undefined;
