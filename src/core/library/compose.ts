@@ -111,6 +111,22 @@ function referTo(of: unknown, [step, ...on]: readonly string[], ref: Fields): bo
   return next.map((each) => referTo(each, on, ref)).some(Boolean);
 }
 
+/** What an engine without a word of variants, prices or new sizes is: of one variant, and nothing is said of money or of grinding. No figure is made up. */
+function leaveUnknown(pack: Fields, name: string): void {
+  pack["variants"] ??= [{ id: "as-built", name }];
+  // Ground to which size, where nobody knows what it was new?
+  for (const { features } of list(pack["classes"]))
+    for (const feature of list(features)) {
+      const { limits } = feature["governing"] as Fields;
+      if (!isFields(limits) || limits["new"] === undefined) delete feature["rework"];
+    }
+  const worth = pack["worth"];
+  if (!isFields(worth)) return;
+  const priced = list(worth["classes"]).filter((each) => each["replace"] !== undefined && each["rework"] !== undefined);
+  if (worth["labourRate"] === undefined || priced.length === 0) delete pack["worth"];
+  else (worth as Fields)["classes"] = priced;
+}
+
 /** Names in braces that nothing filled in. */
 function openBraces(value: unknown, path: readonly (string | number)[]): Problem[] {
   if (typeof value === "string") return /\{[^{}]*\}/u.test(value) ? [problem("open-brace", path, { text: value.slice(0, 60) })] : []; // prettier-ignore
@@ -128,6 +144,13 @@ const origin = (of: Origin["of"], piece: string): Origin => ({ of, piece });
  * @returns        the pack as JSON, to be read as any other pack, and where each fact of it comes from; or what is wrong
  */
 export function compose(library: Library, json: unknown): Composed {
+  const laid = layOut(library, json);
+  if (laid.json) leaveUnknown(laid.json as Fields, String(laid.json["family"]));
+  return laid;
+}
+
+/** An engine laid out with all that the library knows of it, also what asks for figures that nobody has given. */
+export function layOut(library: Library, json: unknown): Composed {
   if (isTooDeep(json)) return nothing(problem("too-deep", [], { most: deepestJson }));
   if (hasReservedName(json)) return nothing(problem("reserved-name", [], { name: reservedName }));
   const read = Sheet.safeParse(json);

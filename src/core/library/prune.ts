@@ -13,6 +13,8 @@ interface Stand {
 /** All that may be referred to, as it is in a pack. */
 interface Known {
   readonly has: (kind: Kind, id: unknown) => boolean;
+  /** Whether the engine can be told by numbers and tells at all. */
+  readonly hasIdentity: boolean;
   readonly hasOf: (kind: ScopedKind, of: unknown, id: unknown) => boolean;
 }
 
@@ -135,6 +137,11 @@ const references: readonly Reference[] = [
   { at: "diagnosis.findings.*.reads.*.classes.*", out: 0, is: (id, { has, hasOf }, stands) => field(stands, 2, "is") === "finding" ? hasOf("finding-of-class", id, field(stands, 2, "finding")) : has("class", id) }, // prettier-ignore
   item("diagnosis.findings.*.reads.*.class", "class"),
   { at: "diagnosis.findings.*.reads.*.feature", out: 1, is: (id, { hasOf }, stands) => hasOf("feature-of-class", field(stands, 1, "class"), id) }, // prettier-ignore
+  {
+    at: "diagnosis.findings.*.reads.*.is",
+    out: 1,
+    is: (reads, { hasIdentity }) => reads !== "identity" || hasIdentity,
+  },
   item("diagnosis.findings.*.reads.*.joint", "joint"),
   item("diagnosis.findings.*.reads.*.check", "check"),
   item("diagnosis.findings.*.reads.*.test", "test"),
@@ -198,6 +205,7 @@ function whatIsThere(pack: Readonly<Fields>): Known {
   for (const circuit of list(pack["circuits"]).map(fields))
     scoped.set(`node-of-circuit ${keyOf(circuit)}`, idsOf(circuit["nodes"]));
   return {
+    hasIdentity: pack["identity"] !== undefined,
     has: (kind, id) => kinds.get(kind)?.has(id) === true || (kind === "history" && everyHistory.has(String(id))),
     hasOf: (kind, of, id) => scoped.get(`${kind} ${String(of)}`)?.has(id) === true,
   };
@@ -272,8 +280,9 @@ function hollow(pack: Fields, was: ReadonlyMap<string, number>, falls: (fallen: 
       const { of, step } = stands.at(-1)!;
       const value = fields((of as Fields)[step]);
       const path = byIds(stands);
-      const emptied = lists.filter((name) => (was.get(`${path}/${name}`) ?? 0) > 0 && list(value[name]).length === 0);
-      if (emptied.length === lists.length && value["ask"] === undefined) gone(stands, emptied.join(" "));
+      const had = lists.filter((name) => (was.get(`${path}/${name}`) ?? 0) > 0);
+      const isHollow = had.length > 0 && lists.every((name) => list(value[name]).length === 0);
+      if (isHollow && value["ask"] === undefined) gone(stands, had.join(" "));
     }
   takeOut(out);
   return out.length > 0;
@@ -281,7 +290,6 @@ function hollow(pack: Fields, was: ReadonlyMap<string, number>, falls: (fallen: 
 
 /** Things that stand on lists, and go once all of those that had something have nothing. */
 const hollows: readonly { readonly at: string; readonly lists: readonly string[] }[] = [
-  { at: "relations.*.one", lists: ["classes"] },
   { at: "relations.*", lists: ["groups"] },
   { at: "joints.*", lists: ["places"] },
   { at: "diagnosis.events.*", lists: ["causes"] },
@@ -303,7 +311,7 @@ function emptyParts(pack: Fields, falls: (fallen: Fallen) => boolean): boolean {
     for (const stands of valuesAt(pack, at.split("."), [])) {
       const { of, step } = stands.at(-1)!;
       const value = (of as Fields)[step];
-      if (!isFields(value) || !("classes" in value || "slots" in value)) continue;
+      if (!isFields(value) || "question" in value || "built" in value) continue;
       if (list(value["classes"]).length + list(value["slots"]).length > 0) continue;
       const owner = stands.slice(0, stands.length - far);
       if (falls({ path: byIds(owner), because: byIds(stands) })) out.push(owner.at(-1)!);

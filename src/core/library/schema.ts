@@ -70,7 +70,8 @@ const Where = z.record(z.string().check(z.maxLength(80)), z.array(z.string().che
 
 /**
  * Some of a pack, in the pack's own words, with templates in its lists: `@for` ranges over index sets and relations, `@where`
- * holds it back, `@give` is what stands there where it is no object, `@placed` where it lies, `@order` when it is said.
+ * holds it back, `@give` is what stands there where it is no object, `@each` what an object has by names of its own, `@placed` where it lies,
+ * `@order` when it is said.
  */
 const Some = z.record(z.string().check(z.maxLength(40)), z.unknown());
 

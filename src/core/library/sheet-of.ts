@@ -1,7 +1,7 @@
 import { canonicalJson } from "../canonical";
 import { CoreError } from "../errors";
 import { unitById, units } from "../quantity/units";
-import { compose } from "./compose";
+import { layOut } from "./compose";
 import { areKeyed, keyOf } from "./merge";
 import { limitWords, type Library, type LimitRow, type Sheet } from "./schema";
 import { isFields } from "./unfold";
@@ -184,18 +184,18 @@ export function sheetOf(
     sources,
     ...start,
   };
-  const all = compose(library, head);
+  const all = layOut(library, head);
   const has = new Set(list(json["classes"]).map(({ id }) => id));
   // Of a kind that it has not falls all that the library says of that kind: once said is enough.
   const unlike = list(all.json?.["classes"]).flatMap(({ id }) => (has.has(id) ? [] : [`classes/${String(id)}`]));
-  const bare = compose(library, { ...head, without: unlike });
+  const bare = layOut(library, { ...head, without: unlike });
   if (!bare.json)
     throw new CoreError("sheet-of", `the layout does not compose: ${canonicalJson(bare.problems.slice(0, 5))}`);
   const limits = limitRows(json, sources[0]?.id ?? "");
   const rest = withoutLimits(json, limits);
   const said = saidRows(bare.json, rest);
   // What rows say of sources is not said again in words.
-  const told = compose(library, { ...head, without: unlike, said });
+  const told = layOut(library, { ...head, without: unlike, said });
   const note: Notes = { without: unlike, order: {} };
   const trimmed = Object.fromEntries(Object.entries(rest).filter(([key]) => !headed.has(key)));
   const base = Object.fromEntries(Object.entries(told.json ?? bare.json).filter(([key]) => !headed.has(key)));

@@ -42,6 +42,8 @@ export class Unfolding {
     const made: Record<string, Json> = {};
     for (const [key, inner] of Object.entries(value)) {
       if (key === "@placed") Object.assign(made, this.placed(inner, path, scope));
+      else if (key === "@each")
+        for (const each of this.of(inner, [...path, key], scope) as Fields[]) Object.assign(made, each); // prettier-ignore
       else if (key !== "@order")
         made[key.includes("{") ? String(this.filled(key, path, scope)) : key] = this.of(inner, [...path, key], scope);
     }
