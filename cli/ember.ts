@@ -5,6 +5,7 @@ import { exportJob, importJob } from "./archive";
 import { addEquipment } from "./equipment";
 import { evaluate } from "./evaluate";
 import { lint } from "./lint";
+import { composeSheet, sheetOfPack } from "./sheets";
 import { addPack } from "./packs";
 import { addPersonCommand, newPassword } from "./people";
 import { rebuild } from "./rebuild";
@@ -13,12 +14,14 @@ import { prepare } from "./prepare";
 const usage = `ember: engine rebuilding from the shell
 
   evaluate JOB.ndjson --pack PACK.json [--as-of MOMENT]   print the assessment of a job as JSON
-  lint PACK.json                                          say what is wrong with a pack
+  lint FILE.json                                          say what is wrong with a pack or a sheet
+  compose SHEET.json [--origins]                          print the pack that a sheet and the trade library make
+  sheet PACK.json --layout LAYOUT [--answer Q=A ...]      print a pack as a sheet over the trade library
   prepare [--demo | --first-lead ACCOUNT "NAME"]          bring a database up to date, and fill an empty one
   add-person ACCOUNT "NAME" --role ROLE                   a new account: lead, inspector or viewer
   new-password ACCOUNT                                    a new password for an account; ends its sessions
   add-equipment FILE.json                                 gauges and setting masters of the shop
-  add-pack PACK.json                                      keep an engine pack, so that jobs can use it
+  add-pack FILE.json                                      keep an engine pack, or a sheet's, so that jobs can use it
   export JOB FILE.zip                                     a job by its id or name: record, pack and files
   import FILE.zip [--add MARK]                            all of it, or nothing; again adds nothing
   rebuild                                                 work out anew what readings are compared by across jobs
@@ -32,6 +35,8 @@ Commands on a database use the one of EMBER_DATABASE_URL (mysql://user:password@
 const commands: Readonly<Record<string, (words: readonly string[]) => Promise<void>>> = {
   evaluate,
   lint,
+  compose: composeSheet,
+  sheet: sheetOfPack,
   prepare,
   "add-person": addPersonCommand,
   "new-password": newPassword,

@@ -1,7 +1,9 @@
 import { isProblemCode } from "@/core/problem/problem-codes";
 import { nearestOf } from "@/core/nearest";
-import { readPackText, type Linted } from "@/core/lint/read-pack-text";
+import { readEngineText } from "@/core/library/read-engine-text";
+import type { Linted } from "@/core/lint/read-pack-text";
 import { explanations } from "@/words/explain-lint";
+import { readLibrary } from "@/store/read-library";
 import { plainWording } from "@/words/plain-wording";
 import { sayIncoming } from "@/words/say-incoming";
 import { CommandError } from "./command-error";
@@ -30,8 +32,8 @@ export async function lint(words: readonly string[]): Promise<void> {
   const [file, ...more] = words;
   if (file === "--explain" && more.length <= 1) return console.log(explain(more[0]));
   if (!file || more.length > 0)
-    throw new CommandError("ember lint: name one pack, such as packs/orrinshaw-6m.json; or --explain CODE");
-  const { pack, faults, warnings, isCut } = readPackText(await readText(file, mostPackBytes));
+    throw new CommandError("ember lint: name one pack or sheet, such as packs/orrinshaw-6m.json; or --explain CODE");
+  const { pack, faults, warnings, isCut } = readEngineText(await readLibrary(), await readText(file, mostPackBytes));
   const cut = isCut ? [`${file}: there is more: mend these first.`] : [];
   if (!pack) throw new CommandError([...faults.map((each) => sayLinted(file, each)), ...cut].join("\n"));
   for (const each of warnings) console.log(sayLinted(file, each));

@@ -47,6 +47,8 @@ const demoPeople: readonly { id: string; account: string; name: string; role: Ro
 ];
 
 const shippedPacks = ["orrinshaw-6m", "larkspire-f5", "pellbrook-v4", "windrow-r2", "tarnwick-2t"].map((name) => `packs/${name}.json`); // prettier-ignore
+/** Families of which nothing but their layout is known: an example of what the library alone says. */
+const shippedSheets = ["fennick-4", "brackle-1"].map((name) => `sheets/${name}.json`);
 const demoStreams: readonly { file: string; kind: StreamKind }[] = [
   { file: "demo/shop.ndjson", kind: "shop" },
   { file: "demo/shelf.ndjson", kind: "shelf" },
@@ -104,7 +106,7 @@ async function seed(database: Database): Promise<void> {
 
 /** The packs that ship with the program: a shop may use them from the first day. */
 async function keepShippedPacks(database: Database): Promise<void> {
-  for (const file of shippedPacks) {
+  for (const file of [...shippedPacks, ...shippedSheets]) {
     const { json, pack } = await packFromFile(file);
     await keepPack(database, { sha256: pack.sha256, id: pack.pack.id, revision: pack.pack.revision, json }, new Date());
   }

@@ -1,10 +1,13 @@
 import { readFile, stat } from "node:fs/promises";
 import { readRecord } from "@/core/entry/read-record";
 import type { Envelope } from "@/core/entry/schema";
+import { compose } from "@/core/library/compose";
+import { isSheet } from "@/core/library/read-engine-text";
 import type { CompiledPack } from "@/core/pack/compile-pack";
 import { readPack } from "@/core/lint/read-pack";
 import type { Problem } from "@/core/problem/problem";
 import { unitById } from "@/core/quantity/units";
+import { readLibrary } from "@/store/read-library";
 import { sayIncoming } from "@/words/say-incoming";
 import { CommandError } from "./command-error";
 
@@ -33,14 +36,26 @@ function placeOf(text: string, error: Error): string {
   return `${before.length}:${(before.at(-1) ?? "").length + 1}`;
 }
 
-export async function packFromFile(file: string): Promise<{ json: unknown; pack: CompiledPack }> {
+export async function readJson(file: string): Promise<unknown> {
   const text = await readText(file, mostPackBytes);
-  let json: unknown;
   try {
-    json = JSON.parse(text);
+    return JSON.parse(text) as unknown;
   } catch (error) {
     throw new CommandError(`${file}:${placeOf(text, error as Error)}: this is not JSON: ${(error as Error).message}`);
   }
+}
+
+/** The pack that a sheet and the library make, as JSON. */
+async function composed(file: string, json: unknown): Promise<unknown> {
+  const made = compose(await readLibrary(), json);
+  if (!made.json) throw new CommandError(made.problems.map((found) => `${file}: ${sayAt(found)}`).join("\n"));
+  return made.json;
+}
+
+/** A pack out of its file, or out of the file of a sheet. */
+export async function packFromFile(file: string): Promise<{ json: unknown; pack: CompiledPack }> {
+  let json = await readJson(file);
+  if (isSheet(json)) json = await composed(file, json);
   const read = readPack(json);
   if (!read.ok) throw new CommandError(read.problems.map((found) => `${file}: ${sayAt(found)}`).join("\n"));
   return { json, pack: read.value };

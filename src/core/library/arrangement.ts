@@ -68,7 +68,7 @@ export function deadCentres({ throws, cylinders }: Pick<Layout, "throws" | "cyli
     const pin = alongCrank(throws).pins.find((each) => each.cylinders.includes(at + 1));
     return pin ? bank - pin.angle : Number.NaN;
   });
-  return angles.map((angle) => (((angle - angles[0]!) % 360) + 360) % 360);
+  return angles.map((angle) => turned(angle - angles[0]!));
 }
 
 /**
@@ -86,19 +86,21 @@ export function firingIntervals(
   const { cylinders, strokes } = layout;
   if (order.length !== cylinders.length || new Set(order).size !== order.length) return null;
   const centres = deadCentres(layout);
+  const ahead = order.map((cylinder) => turned(centres[cylinder - 1]! - centres[order[0]! - 1]!));
   const cycle = strokes === 4 ? 720 : 360;
-  // Two of a two-stroke may fire at once; each of a four-stroke has its own of two turns.
-  const soonest = strokes === 4 ? 1e-9 : 0;
-  const fired: number[] = [];
-  for (const cylinder of order) {
-    const ahead = centres[cylinder - 1]! - centres[order[0]! - 1]!;
-    const from = fired.length === 0 ? 0 : fired.at(-1)! + soonest;
-    fired.push(ahead + Math.ceil((from - ahead) / 360) * 360);
-  }
-  // What hangs on no pin has no dead centre, and compares with nothing.
-  if (!fired.every((degrees) => degrees < cycle)) return null;
-  return fired.map((degrees, n) => (fired[n + 1] ?? cycle) - degrees);
+  // The first so many fire in the first of two turns, the others in the second: of those that can be, the most even.
+  const turns = strokes === 4 ? order.map((_, at) => at + 1) : [order.length];
+  const ways = turns.flatMap((first) => {
+    const fired = ahead.map((degrees, at) => degrees + (at < first ? 0 : 360));
+    const intervals = fired.map((degrees, at) => (fired[at + 1] ?? cycle) - degrees);
+    // Two of a two-stroke may fire at once; each of a four-stroke has its own time.
+    return intervals.every((each) => (strokes === 4 ? each > 1e-9 : each >= 0)) ? [intervals] : [];
+  });
+  return ways.toSorted((one, other) => Math.max(...one) - Math.max(...other))[0] ?? null;
 }
+
+/** An angle as it is within one turn; what hangs on no pin has none, and compares with nothing. */
+const turned = (degrees: number): number => ((degrees % 360) + 360) % 360;
 
 function throwsProblems({ throws, cylinders, id }: Layout): Problem[] {
   if (throws.length === 0) return [];
@@ -144,6 +146,8 @@ export function arrange(layout: Layout, sheet: Sheet): Arrangement {
     ...Object.entries(sheet.relations),
   ]);
   const isOwn = pins.length === layout.cylinders.length && mains === pins.length + 1;
+  const under = indexes.get("cylinder")!.map((each) => [String(each["head"]), each.id]);
+  if (indexes.has("head")) relations.set("head-cylinder", { columns: ["head", "cylinder"], tuples: under });
   const words = new Map<string, string>([
     ["layout.id", layout.id],
     // Each cylinder with a pin of its own between mains of its own, or several that share.

@@ -154,7 +154,14 @@ export function layOut(library: Library, json: unknown): Composed {
   if (isTooDeep(json)) return nothing(problem("too-deep", [], { most: deepestJson }));
   if (hasReservedName(json)) return nothing(problem("reserved-name", [], { name: reservedName }));
   const read = Sheet.safeParse(json);
-  if (!read.success) return nothing(...read.error.issues.map((issue) => problem("schema", issue.path as (string | number)[], { detail: issue.message }))); // prettier-ignore
+  if (!read.success)
+    return nothing(
+      ...read.error.issues.flatMap((issue): Problem[] => {
+        const path = issue.path as (string | number)[];
+        if (issue.code !== "unrecognized_keys") return [problem("schema", path, { detail: issue.message })];
+        return issue.keys.map((key) => problem("unknown-property", [...path, key], { property: key.slice(0, 60) }));
+      }),
+    );
   const sheet = read.data;
   if (sheet.library > library.version) return nothing(problem("newer-library", ["library"], { version: sheet.library, has: library.version })); // prettier-ignore
   const layout = library.layouts.find(({ id }) => id === sheet.layout);

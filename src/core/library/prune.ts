@@ -270,19 +270,16 @@ export function takeOut(stands: readonly { readonly of: Fields | unknown[]; read
 }
 
 /** What says nothing any more once what it stood on is gone: a finding that is read off nothing and asked by nobody, what nothing brings about. */
-function hollow(pack: Fields, was: ReadonlyMap<string, number>, falls: (fallen: Fallen) => boolean): boolean {
+function hollow(pack: Fields, had: HadSomething, falls: (fallen: Fallen) => boolean): boolean {
   const out: Stand[] = [];
-  const gone = (stands: readonly Stand[], because: string) => {
-    if (falls({ path: byIds(stands), because })) out.push(stands.at(-1)!);
-  };
   for (const { at, lists } of hollows)
     for (const stands of valuesAt(pack, at.split("."), [])) {
       const { of, step } = stands.at(-1)!;
       const value = fields((of as Fields)[step]);
-      const path = byIds(stands);
-      const had = lists.filter((name) => (was.get(`${path}/${name}`) ?? 0) > 0);
-      const isHollow = had.length > 0 && lists.every((name) => list(value[name]).length === 0);
-      if (isHollow && value["ask"] === undefined) gone(stands, had.join(" "));
+      const once = lists.filter((name) => had.get(value)?.has(name) === true);
+      const isHollow = once.length > 0 && lists.every((name) => list(value[name]).length === 0);
+      if (!isHollow || value["ask"] !== undefined) continue;
+      if (falls({ path: byIds(stands), because: once.join(" ") })) out.push(stands.at(-1)!);
     }
   takeOut(out);
   return out.length > 0;
@@ -297,6 +294,7 @@ const hollows: readonly { readonly at: string; readonly lists: readonly string[]
   { at: "diagnosis.findings.*", lists: ["reads"] },
   { at: "diagnosis.findings.*.reads.*", lists: ["classes"] },
   { at: "diagnosis.causes.*", lists: ["confirm"] },
+  { at: "diagnosis.causes.*", lists: ["actions"] },
   { at: "diagnosis.plates.*.places.*", lists: ["slots"] },
   { at: "diagnosis.plates.*", lists: ["places"] },
   { at: "shop.*", lists: ["does", "with"] },
@@ -330,15 +328,19 @@ const partsAt = [
   ...["one", "other", "of"].map((side) => ({ at: `match.matings.*.${side}`, out: 1 })),
 ];
 
-/** How long each list that something stands on was, by its path. */
-function lengths(pack: Fields): ReadonlyMap<string, number> {
-  const was = new Map<string, number>();
+/** Of what stands on lists, those that had something before anything was taken out. */
+type HadSomething = ReadonlyMap<object, ReadonlySet<string>>;
+
+function hadSomething(pack: Fields): HadSomething {
+  const had = new Map<object, Set<string>>();
   for (const { at, lists } of hollows)
     for (const stands of valuesAt(pack, at.split("."), [])) {
       const { of, step } = stands.at(-1)!;
-      for (const name of lists) was.set(`${byIds(stands)}/${name}`, list(fields((of as Fields)[step])[name]).length);
+      const value = fields((of as Fields)[step]);
+      const full = lists.filter((name) => list(value[name]).length > 0);
+      had.set(value, new Set([...(had.get(value) ?? []), ...full]));
     }
-  return was;
+  return had;
 }
 
 /**
@@ -348,6 +350,6 @@ function lengths(pack: Fields): ReadonlyMap<string, number> {
  * @param falls  told of each; false where it has to stay, since somebody said it of this engine
  */
 export function prune(pack: Fields, falls: (fallen: Fallen) => boolean): void {
-  const was = lengths(pack);
-  while ([round(pack, falls), emptyParts(pack, falls), hollow(pack, was, falls)].some((changed) => changed));
+  const had = hadSomething(pack);
+  while ([round(pack, falls), emptyParts(pack, falls), hollow(pack, had, falls)].some((changed) => changed));
 }

@@ -188,14 +188,16 @@ export function sheetOf(
   const has = new Set(list(json["classes"]).map(({ id }) => id));
   // Of a kind that it has not falls all that the library says of that kind: once said is enough.
   const unlike = list(all.json?.["classes"]).flatMap(({ id }) => (has.has(id) ? [] : [`classes/${String(id)}`]));
-  const bare = layOut(library, { ...head, without: unlike });
+  // What the library reads off numbers and tells it says of engines that have them.
+  const own = json["identity"] === undefined ? {} : { identity: json["identity"] };
+  const bare = layOut(library, { ...head, without: unlike, pack: own });
   if (!bare.json)
     throw new CoreError("sheet-of", `the layout does not compose: ${canonicalJson(bare.problems.slice(0, 5))}`);
   const limits = limitRows(json, sources[0]?.id ?? "");
   const rest = withoutLimits(json, limits);
   const said = saidRows(bare.json, rest);
   // What rows say of sources is not said again in words.
-  const told = layOut(library, { ...head, without: unlike, said });
+  const told = layOut(library, { ...head, without: unlike, said, pack: own });
   const note: Notes = { without: unlike, order: {} };
   const trimmed = Object.fromEntries(Object.entries(rest).filter(([key]) => !headed.has(key)));
   const base = Object.fromEntries(Object.entries(told.json ?? bare.json).filter(([key]) => !headed.has(key)));
@@ -206,6 +208,6 @@ export function sheetOf(
     said: said.map((row) => [...row]),
     ...(note.without.length > 0 ? { without: note.without } : {}),
     ...(Object.keys(note.order).length > 0 ? { order: note.order as Sheet["order"] } : {}),
-    ...(pack ? { pack } : {}),
+    pack: { ...own, ...pack },
   };
 }

@@ -205,14 +205,25 @@ function pathOfSame(json: unknown, pruned: unknown, path: Path): Path {
   return found;
 }
 
+/** A pack that a text says in other words, as a sheet does over a library. */
+export interface Becomes {
+  /** Null where anything is wrong with what was said. */
+  readonly json: unknown;
+  /** Each under its place in the text. */
+  readonly problems: readonly Problem[];
+  /** Where the text says what stands at a place of the pack; null where it is not said there. */
+  readonly saidAt: (path: Path) => Path | null;
+}
+
 /**
  * Reads the text of a pack: every fault of its syntax, its shape and its references at once, each by ids, line and
  * column, with what was perhaps meant; and what is not wrong but hardly meant.
  *
- * @param text  at most 5 MB
- * @returns     the compiled pack where nothing is wrong with it
+ * @param text     at most 5 MB
+ * @param becomes  what makes a pack of a text that is none itself; null for one that is
+ * @returns        the compiled pack where nothing is wrong with it
  */
-export function readPackText(text: string): PackText {
+export function readPackText(text: string, becomes: (json: unknown) => Becomes | null = () => null): PackText {
   // First of all, since whoever parses it goes down with it.
   if (isTextTooDeep(text)) return refusedAtOnce(problem("too-deep", [], { most: deepestJson }));
   const errors: ParseError[] = [];
@@ -242,6 +253,16 @@ export function readPackText(text: string): PackText {
       meant: meant ?? (named === null ? null : nearestOf(named.split("/").at(-1)!, ids)),
     };
   };
+  const made = becomes(json);
+  if (made) {
+    if (made.problems.length > 0) return toldOf(json, null, made.problems, (found) => linted(found));
+    const read = readPack(made.json);
+    return toldOf(made.json, read.ok ? read.value : null, read.ok ? lintWarnings(read.value.pack) : read.problems, (found) => {
+      const said = made.saidAt(found.path);
+      const place = said ? placeOf(nodeAt(root, said).offset) : { line: null, column: null };
+      return { problem: found, at: byIds(made.json, found.path), ...place, meant: null };
+    }); // prettier-ignore
+  }
   const shape = shapeFaults(json, mostTold);
   if (shape.length > 0) {
     const told = shape.slice(0, mostTold).map((each) => linted(each.problem, each.meant));
@@ -257,10 +278,20 @@ export function readPackText(text: string): PackText {
   }
   const read = readPack(json);
   const found = read.ok ? lintWarnings(read.value.pack) : read.problems;
-  const told = found.slice(0, mostTold).map((each) => linted(each));
+  return toldOf(json, read.ok ? read.value : null, found, (each) => linted(each));
+}
+
+/** What was read, with what is wrong with it, or hardly meant. */
+function toldOf(
+  json: unknown,
+  pack: CompiledPack | null,
+  found: readonly Problem[],
+  linted: (found: Problem) => Linted,
+): PackText {
+  const told = found.slice(0, mostTold).map(linted);
   const isCut = found.length > mostTold;
-  return read.ok
-    ? { json, pack: read.value, faults: [], warnings: told, isCut }
+  return pack
+    ? { json, pack, faults: [], warnings: told, isCut }
     : { json, pack: null, faults: told, warnings: [], isCut };
 }
 

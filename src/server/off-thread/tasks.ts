@@ -1,6 +1,8 @@
 import { assess } from "@/core/assess";
 import { readCatalogueCsv, type CatalogueRead } from "@/core/catalogue/catalogue";
-import { readPackText, type Linted } from "@/core/lint/read-pack-text";
+import { readEngineText } from "@/core/library/read-engine-text";
+import type { Linted } from "@/core/lint/read-pack-text";
+import { readLibrary } from "@/store/read-library";
 import { ownerViewOf, type OwnerView } from "@/core/views/owner-view";
 import { openJob, type OpenJob } from "../jobs";
 import { labelSheet, labelsOf } from "../labels/label-sheet";
@@ -92,7 +94,7 @@ export const tasks = {
       return mark && Uint8Array.from(mark);
     }),
   lookAtPack: async ({ text }: { readonly text: string }): Promise<LookedAt> => {
-    const { pack, ...found } = readPackText(text);
+    const { pack, ...found } = readEngineText(await readLibrary(), text);
     if (!pack) return { ...found, json: null, pack: null };
     const { id, family, revision } = pack.pack;
     return { ...found, pack: { id, family, revision, sha256: pack.sha256 } };
