@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { canonicalJson, fingerprint } from "../canonical";
-import { bareSheet, library } from "../fixtures/library";
+import { bareKinds, bareSheet, library } from "../fixtures/library";
 import { json } from "../fixtures/load";
+import { judgedWreck } from "../fixtures/random-wreck";
 import { readPack } from "../lint/read-pack";
 import { compose } from "./compose";
 import { originOf } from "./merge";
@@ -33,23 +34,19 @@ test("nothing hangs on the order of pieces, layouts or rows", () => {
   expect(fingerprint(compose(stored, rows).json)).toBe(fingerprint(sixPack));
 });
 
-const diesel = { fuel: "diesel", bore: "wet-liners", "piston-cooling": "jets", "oil-cooler": "yes", tappets: "hydraulic" }; // prettier-ignore
-const petrol = { fuel: "petrol", bore: "bored", "valve-gear": "overhead", drive: "chain", damper: "yes" };
-const air = { fuel: "petrol", bore: "barrels", cooling: "air", drive: "belt" };
-const kinds = { diesel, petrol, air };
-
 describe.each(library.layouts.map(({ id }) => id))("%s", (layout) => {
-  test.each(Object.keys(kinds) as (keyof typeof kinds)[])("as a bare %s engine it is a pack without a fault, with a cause for much", (kind) => {
-    const { pack, faults } = readEngineText(library, JSON.stringify(bareSheet(layout, kinds[kind])));
+  test.each(Object.keys(bareKinds) as (keyof typeof bareKinds)[])("as a bare %s engine it is a pack without a fault, with a cause for much", (kind) => {
+    const { pack, faults } = readEngineText(library, JSON.stringify(bareSheet(layout, bareKinds[kind])));
     expect(faults.map(({ problem, at }) => [problem.code, at])).toEqual([]);
     expect(pack!.pack.diagnosis!.causes.length).toBeGreaterThanOrEqual(25);
+    expect(judgedWreck(pack!, 34)).toEqual([]);
     // Nobody's figure is in it.
     expect(pack!.pack.classes.flatMap(({ features }) => features.flatMap(({ governing }) => Object.keys(governing.limits)))).toEqual([]); // prettier-ignore
   }); // prettier-ignore
 });
 
 test("without any one kind of part the rest still hangs together, and what fell is told", () => {
-  const bare = bareSheet("inline-twin", { ...petrol, "oil-cooler": "yes" });
+  const bare = bareSheet("inline-twin", { ...bareKinds.petrol, "oil-cooler": "yes" });
   const classes = (compose(library, bare).json!["classes"] as { id: string }[]).map(({ id }) => id);
   const wrong = classes.flatMap((id) => {
     const made = compose(library, { ...bare, without: [`classes/${id}`] });
