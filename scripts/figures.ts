@@ -2,6 +2,7 @@
 import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import ts from "typescript";
+import { canonicalJson } from "../src/core/canonical";
 import { problemCodes } from "../src/core/problem/problem-codes";
 
 const all = execFileSync("git", ["ls-files", "*.ts", "*.tsx"], { encoding: "utf8" }).trim().split("\n");
@@ -57,6 +58,16 @@ const unnamed = codes.filter((code) => !asserting.some((text) => text.includes(`
 const count = (pattern: RegExp) => lines.filter((line) => pattern.test(line)).length;
 const share = (part: number, whole: number) => `${((100 * part) / whole).toFixed(1)} %`;
 
+/** How much shorter a family is as a sheet than written out, and its rows of limits. */
+function sheetFigures(): [string, string][] {
+  const read = (file: string) => JSON.parse(readFileSync(file, "utf8")) as { readonly limits?: readonly unknown[] };
+  return ["orrinshaw-6m"].map((name) => {
+    const sheet = read(`sheets/${name}.json`);
+    const bytes = (value: unknown) => canonicalJson(value).length;
+    return [`sheet of ${name}: of its pack, rows of limits`, `${share(bytes(sheet), bytes(read(`packs/${name}.json`)))}, ${sheet.limits?.length ?? 0}`]; // prettier-ignore
+  });
+}
+
 const figures: readonly (readonly [what: string, figure: string | number])[] = [
   ["lines of the product (src, cli)", lines.length],
   ["lines of tests, of all TypeScript", share(tests.length, tests.length + lines.length)],
@@ -66,6 +77,7 @@ const figures: readonly (readonly [what: string, figure: string | number])[] = [
   ["non-null assertions outside tests", found.bangs],
   ["type assertions outside tests", found.casts],
   ["exports of the core without a word", `${found.undocumented} of ${found.exported}`],
+  ...sheetFigures(),
   ["codes that no test names", `${unnamed.length} of ${codes.length}`],
 ];
 for (const [what, figure] of figures) console.log(`${String(figure).padStart(16)}  ${what}`);
