@@ -76,6 +76,25 @@ function putInOrder(pack: Fields, { order }: Sheet): readonly Problem[] {
   return problems;
 }
 
+/** Puts steps after all that comes before them, and else leaves them as they stand. */
+function putInTurn(pack: Fields): void {
+  const strip = pack["strip"];
+  if (!isFields(strip)) return;
+  const left = [...list(strip["steps"])];
+  const done = new Set<unknown>();
+  const ids = new Set(left.map(keyOf));
+  const turn: Fields[] = [];
+  while (left.length > 0) {
+    const isFree = ({ after }: Fields) =>
+      !Array.isArray(after) || after.every((id) => done.has(id) || !ids.has(id as string));
+    // What waits for itself stays where it is: the linter says so.
+    const [next] = left.splice(Math.max(0, left.findIndex(isFree)), 1);
+    turn.push(next!);
+    done.add(next!["id"]);
+  }
+  (strip as Fields)["steps"] = turn;
+}
+
 /** Where the sheet's own source says what the library says: those facts go by that. */
 function sayAlso(pack: Fields, { said, sources }: Sheet): readonly Problem[] {
   const problems: Problem[] = [];
@@ -127,11 +146,20 @@ function leaveUnknown(pack: Fields, name: string): void {
   else (worth as Fields)["classes"] = priced;
 }
 
-/** Names in braces that nothing filled in. */
+const isOpen = (text: string): boolean => text.includes("{") && /\{[^{}]*\}/u.test(text);
+
+/** Names in braces that nothing filled in, and words of templates where none is read. */
 function openBraces(value: unknown, path: readonly (string | number)[]): Problem[] {
-  if (typeof value === "string") return /\{[^{}]*\}/u.test(value) ? [problem("open-brace", path, { text: value.slice(0, 60) })] : []; // prettier-ignore
+  if (typeof value === "string")
+    return isOpen(value) ? [problem("open-brace", path, { text: value.slice(0, 60) })] : [];
   if (typeof value !== "object" || value === null) return [];
-  return Object.entries(value).flatMap(([key, inner]) => [...(key.startsWith("@") ? [problem("open-brace", [...path, key], { text: key })] : []), ...openBraces(inner, [...path, key])]); // prettier-ignore
+  const found: Problem[] = [];
+  for (const [key, inner] of Object.entries(value)) {
+    if (key.startsWith("@")) found.push(problem("open-brace", [...path, key], { text: key }));
+    if (typeof inner === "object" || (typeof inner === "string" && isOpen(inner)))
+      found.push(...openBraces(inner, [...path, key]));
+  }
+  return found;
 }
 
 const origin = (of: Origin["of"], piece: string): Origin => ({ of, piece });
@@ -184,8 +212,8 @@ export function layOut(library: Library, json: unknown): Composed {
   const said = sayAlso(pack as Fields, sheet);
   pack = sayOver(pack, unfolding.of(sheet.pack, ["pack"]), "", origin("sheet", "pack"), origins, orders);
   pack = sayOver(pack, head, "", origin("sheet", ""), origins, orders);
-  // What was unfolded is nobody else's: from here on it is changed in place.
-  const made = structuredClone(inOrder(pack, orders)) as Fields;
+  // Put in order everything is a copy, and nobody else's: from here on it is changed in place.
+  const made = inOrder(pack, orders) as Fields;
   // The sheet's own sources come first: its rows go by the first of all.
   const own = new Set(sheet.sources.map(({ id }) => id));
   made["sources"] = [...sheet.sources, ...list(made["sources"]).filter(({ id }) => !own.has(String(id)))];
@@ -201,6 +229,7 @@ export function layOut(library: Library, json: unknown): Composed {
     if (!isOwn) fallen.push(gone);
     return !isOwn;
   });
+  putInTurn(made);
   problems.push(...enterLimits(made, sheet, origins), ...putInOrder(made, sheet), ...openBraces(made, ["pack"]));
   if (problems.length > 0) return { ...nothing(...problems), origins, fallen };
   return { json: made, origins, fallen, problems: [] };

@@ -81,8 +81,10 @@ function noteNew(value: unknown, path: string, origin: Origin, origins: Origins)
 /** A value in which every list of things that say when they come stands in that order; what says nothing comes last. */
 export function inOrder(value: unknown, orders: Orders): unknown {
   if (Array.isArray(value)) {
-    const list = (value as unknown[]).map((each) => ({ made: inOrder(each, orders), order: orderOf(each, orders) }));
-    return list.sort((one, other) => (one.order === other.order ? 0 : one.order - other.order)).map(({ made }) => made);
+    const list = (value as unknown[]).map((each) => inOrder(each, orders));
+    if (!(value as unknown[]).some((each) => orderOf(each, orders) !== last)) return list;
+    const placed = list.map((made, at) => ({ made, order: orderOf((value as unknown[])[at], orders) }));
+    return placed.sort((one, other) => one.order - other.order).map(({ made }) => made);
   }
   if (!isFields(value)) return value;
   return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, inOrder(inner, orders)]));

@@ -213,15 +213,27 @@ function whatIsThere(pack: Readonly<Fields>): Known {
 
 const keyOfSlot = (slot: Readonly<Fields>): string => String(slot["id"]);
 
-/** Every value that a pattern leads to, with what it stands in. */
-function* valuesAt(of: unknown, steps: readonly string[], stands: readonly Stand[]): Generator<readonly Stand[]> {
-  const [step, ...on] = steps;
-  if (step === undefined) return yield stands;
-  if (typeof of !== "object" || of === null) return;
-  const container = of as Fields | unknown[];
-  const next: readonly Step[] =
-    step === "*" ? (Array.isArray(container) ? [...container.keys()] : Object.keys(container)) : Object.hasOwn(container, step) ? [step] : []; // prettier-ignore
-  for (const each of next) yield* valuesAt((container as Fields)[each], on, [...stands, { of: container, step: each }]);
+/**
+ * Calls for every value that a pattern leads to, with what it stands in. The way there is one list that goes on changing:
+ * who keeps it copies it.
+ */
+function visit(of: unknown, steps: readonly string[], found: (stands: readonly Stand[]) => void): void {
+  const stands: Stand[] = [];
+  const walk = (container: unknown, depth: number): void => {
+    if (depth === steps.length) return found(stands);
+    if (typeof container !== "object" || container === null) return;
+    const step = steps[depth]!;
+    const go = (each: Step) => {
+      stands.push({ of: container as Fields, step: each });
+      walk((container as Fields)[each], depth + 1);
+      stands.pop();
+    };
+    if (step !== "*") {
+      if (Object.hasOwn(container, step)) go(step);
+    } else if (Array.isArray(container)) for (let at = 0; at < container.length; at += 1) go(at);
+    else for (const each of Object.keys(container)) go(each);
+  };
+  walk(of, 0);
 }
 
 /** Something that was taken out, by the ids that lead to it, and what it referred to. */
@@ -244,16 +256,16 @@ function round(pack: Fields, falls: (fallen: Fallen) => boolean): boolean {
   const out: Stand[] = [];
   const lists: Stand[] = [];
   for (const { steps, out: far, is } of compiled)
-    for (const stands of valuesAt(pack, steps, [])) {
+    visit(pack, steps, (stands) => {
       const { of, step } = stands.at(-1)!;
       const value = (of as Fields)[step];
-      if (is(value, known, stands)) continue;
+      if (is(value, known, stands)) return;
       const owner = stands.slice(0, stands.length - far);
       const because = isFields(value) ? Object.values(value).join(" ") : String(value);
-      if (!falls({ path: byIds(owner), because })) continue;
+      if (!falls({ path: byIds(owner), because })) return;
       out.push(owner.at(-1)!);
       lists.push(...owner.slice(-2, -1));
-    }
+    });
   takeOut(out);
   // A list that had something and has nothing says nothing.
   takeOut(lists.filter(({ of, step }) => !Array.isArray(of) && Array.isArray(of[step]) && of[step].length === 0));
@@ -273,14 +285,14 @@ export function takeOut(stands: readonly { readonly of: Fields | unknown[]; read
 function hollow(pack: Fields, had: HadSomething, falls: (fallen: Fallen) => boolean): boolean {
   const out: Stand[] = [];
   for (const { at, lists } of hollows)
-    for (const stands of valuesAt(pack, at.split("."), [])) {
+    visit(pack, at.split("."), (stands) => {
       const { of, step } = stands.at(-1)!;
       const value = fields((of as Fields)[step]);
       const once = lists.filter((name) => had.get(value)?.has(name) === true);
       const isHollow = once.length > 0 && lists.every((name) => list(value[name]).length === 0);
-      if (!isHollow || value["ask"] !== undefined) continue;
+      if (!isHollow || value["ask"] !== undefined) return;
       if (falls({ path: byIds(stands), because: once.join(" ") })) out.push(stands.at(-1)!);
-    }
+    });
   takeOut(out);
   return out.length > 0;
 }
@@ -297,23 +309,27 @@ const hollows: readonly { readonly at: string; readonly lists: readonly string[]
   { at: "diagnosis.causes.*", lists: ["actions"] },
   { at: "diagnosis.plates.*.places.*", lists: ["slots"] },
   { at: "diagnosis.plates.*", lists: ["places"] },
+  { at: "strip.steps.*", lists: ["removes"] },
   { at: "shop.*", lists: ["does", "with"] },
   { at: "classes.*.crackCheck", lists: ["methods"] },
   { at: "classes.*.incoming", lists: ["features"] },
 ];
 
+/** Names of lists that something stands on. */
+export const listsStoodOn: ReadonlySet<string> = new Set(hollows.flatMap(({ lists }) => lists));
+
 /** Parts that name nothing any more, and what they were one side of. */
 function emptyParts(pack: Fields, falls: (fallen: Fallen) => boolean): boolean {
   const out: Stand[] = [];
   for (const { at, out: far } of partsAt)
-    for (const stands of valuesAt(pack, at.split("."), [])) {
+    visit(pack, at.split("."), (stands) => {
       const { of, step } = stands.at(-1)!;
       const value = (of as Fields)[step];
-      if (!isFields(value) || "question" in value || "built" in value) continue;
-      if (list(value["classes"]).length + list(value["slots"]).length > 0) continue;
+      if (!isFields(value) || "question" in value || "built" in value) return;
+      if (list(value["classes"]).length + list(value["slots"]).length > 0) return;
       const owner = stands.slice(0, stands.length - far);
       if (falls({ path: byIds(owner), because: byIds(stands) })) out.push(owner.at(-1)!);
-    }
+    });
   takeOut(out);
   return out.length > 0;
 }
@@ -334,12 +350,12 @@ type HadSomething = ReadonlyMap<object, ReadonlySet<string>>;
 function hadSomething(pack: Fields): HadSomething {
   const had = new Map<object, Set<string>>();
   for (const { at, lists } of hollows)
-    for (const stands of valuesAt(pack, at.split("."), [])) {
+    visit(pack, at.split("."), (stands) => {
       const { of, step } = stands.at(-1)!;
       const value = fields((of as Fields)[step]);
       const full = lists.filter((name) => list(value[name]).length > 0);
       had.set(value, new Set([...(had.get(value) ?? []), ...full]));
-    }
+    });
   return had;
 }
 

@@ -3,6 +3,7 @@ import { CoreError } from "../errors";
 import { unitById, units } from "../quantity/units";
 import { layOut } from "./compose";
 import { areKeyed, keyOf } from "./merge";
+import { listsStoodOn } from "./prune";
 import { limitWords, type Library, type LimitRow, type Sheet } from "./schema";
 import { isFields } from "./unfold";
 
@@ -160,6 +161,10 @@ function withoutLimits(json: Fields, rows: readonly LimitRow[]): Fields {
   return copy;
 }
 
+/** What a way of ids leads to; undefined where it leads nowhere. */
+const thingAt = (of: unknown, ids: readonly string[]): unknown =>
+  ids.reduce<unknown>((here, id) => (Array.isArray(here) ? here.find((each) => keyOf(each) === id) : isFields(here) ? here[id] : undefined), of); // prettier-ignore
+
 /**
  * Writes a pack as a sheet over the library, as far as it goes: what is left stands in the sheet's own words.
  *
@@ -190,15 +195,22 @@ export function sheetOf(
   const unlike = list(all.json?.["classes"]).flatMap(({ id }) => (has.has(id) ? [] : [`classes/${String(id)}`]));
   // What the library reads off numbers and tells it says of engines that have them.
   const own = json["identity"] === undefined ? {} : { identity: json["identity"] };
-  const bare = layOut(library, { ...head, without: unlike, pack: own });
+  const first = layOut(library, { ...head, without: unlike, pack: own });
+  // A thing that fell since a list of it was emptied, and that this pack has without that list.
+  const emptied = first.fallen.flatMap(({ path, because }) => {
+    const thing = thingAt(json, path.split("/"));
+    return isFields(thing) && listsStoodOn.has(because) && thing[because] === undefined ? [`${path}/${because}`] : [];
+  });
+  const apart = [...unlike, ...emptied];
+  const bare = layOut(library, { ...head, without: apart, pack: own });
   if (!bare.json)
     throw new CoreError("sheet-of", `the layout does not compose: ${canonicalJson(bare.problems.slice(0, 5))}`);
   const limits = limitRows(json, sources[0]?.id ?? "");
   const rest = withoutLimits(json, limits);
   const said = saidRows(bare.json, rest);
   // What rows say of sources is not said again in words.
-  const told = layOut(library, { ...head, without: unlike, said, pack: own });
-  const note: Notes = { without: unlike, order: {} };
+  const told = layOut(library, { ...head, without: apart, said, pack: own });
+  const note: Notes = { without: apart, order: {} };
   const trimmed = Object.fromEntries(Object.entries(rest).filter(([key]) => !headed.has(key)));
   const base = Object.fromEntries(Object.entries(told.json ?? bare.json).filter(([key]) => !headed.has(key)));
   const pack = difference(base, trimmed, "", note) as Sheet["pack"] | undefined;
