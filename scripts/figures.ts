@@ -61,7 +61,7 @@ const share = (part: number, whole: number) => `${((100 * part) / whole).toFixed
 /** How much shorter a family is as a sheet than written out, and its rows of limits. */
 function sheetFigures(): [string, string][] {
   const read = (file: string) => JSON.parse(readFileSync(file, "utf8")) as { readonly limits?: readonly unknown[] };
-  return ["orrinshaw-6m"].map((name) => {
+  return ["orrinshaw-6m", "windrow-r2", "tarnwick-2t"].map((name) => {
     const sheet = read(`sheets/${name}.json`);
     const bytes = (value: unknown) => canonicalJson(value).length;
     return [`sheet of ${name}: of its pack, rows of limits`, `${share(bytes(sheet), bytes(read(`packs/${name}.json`)))}, ${sheet.limits?.length ?? 0}`]; // prettier-ignore

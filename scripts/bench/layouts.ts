@@ -4,7 +4,7 @@
  *
  *     npx tsx scripts/bench/layouts.ts [wrecks]
  */
-import { bareKinds, bareSheet, library } from "@/core/fixtures/library";
+import { bareEngines, bareSheet, library } from "@/core/fixtures/library";
 import { TestBench } from "@/core/fixtures/bench";
 import { judged } from "@/core/fixtures/choices";
 import { judgedWreck, randomWreck } from "@/core/fixtures/random-wreck";
@@ -23,17 +23,16 @@ function widthOf(bench: TestBench): number {
 }
 
 let wrong = 0;
-for (const { id } of library.layouts)
-  for (const [kind, answers] of Object.entries(bareKinds)) {
-    const { pack, faults } = readEngineText(library, JSON.stringify(bareSheet(id, answers)));
-    if (!pack) {
-      console.log(`${id}, ${kind}: ${faults.length} faults`);
-      wrong += 1;
-      continue;
-    }
-    const absurd = Array.from({ length: wrecks }, (_, seed) => judgedWreck(pack, seed)).flat();
-    wrong += absurd.length;
-    const widths = [new TestBench(pack), randomWreck(pack, 1), randomWreck(pack, 2)].map(widthOf);
-    console.log(`${id}, ${kind}: ${pack.slots.size} slots, ${pack.pack.diagnosis!.causes.length} causes, width ${widths.join(", ")}, absurd of ${wrecks} wrecks: ${absurd.slice(0, 3).join("; ") || "none"}`); // prettier-ignore
+for (const [id, kind, answers] of bareEngines) {
+  const { pack, faults } = readEngineText(library, JSON.stringify(bareSheet(id, answers)));
+  if (!pack) {
+    console.log(`${id}, ${kind}: ${faults.length} faults`);
+    wrong += 1;
+    continue;
   }
+  const absurd = Array.from({ length: wrecks }, (_, seed) => judgedWreck(pack, seed)).flat();
+  wrong += absurd.length;
+  const widths = [new TestBench(pack), randomWreck(pack, 1), randomWreck(pack, 2)].map(widthOf);
+  console.log(`${id}, ${kind}: ${pack.slots.size} slots, ${pack.pack.diagnosis!.causes.length} causes, width ${widths.join(", ")}, absurd of ${wrecks} wrecks: ${absurd.slice(0, 3).join("; ") || "none"}`); // prettier-ignore
+}
 if (wrong > 0) process.exitCode = 1;

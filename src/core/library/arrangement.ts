@@ -120,7 +120,7 @@ export function arrange(layout: Layout, sheet: Sheet): Arrangement {
   /** The main that lies before its pin, and feeds it. */
   const feedOf = (cylinder: number) => beside.find(([, pin]) => pin === pinOf(cylinder))?.[0] ?? 1;
   const indexes = new Map<string, readonly Element[]>([
-    ["cylinder", layout.cylinders.map((bank, at): Element => ({ id: String(at + 1), pin: pinOf(at + 1), bank: banks.indexOf(bank) + 1, feed: feedOf(at + 1), leads: at > 0 && layout.cylinders.indexOf(bank) === at ? "yes" : "no", head: "1" }))], // prettier-ignore
+    ["cylinder", layout.cylinders.map((bank, at): Element => ({ id: String(at + 1), pin: pinOf(at + 1), bank: banks.indexOf(bank) + 1, feed: feedOf(at + 1), last: at === layout.cylinders.length - 1 ? "yes" : "no", after: at + 2, leads: at > 0 && layout.cylinders.indexOf(bank) === at ? "yes" : "no", head: "1" }))], // prettier-ignore
     // Which one takes the thrust is the maker's choice: mostly the last.
     ["main", numbered(mains).map((each, at) => ({ ...each, thrust: at === mains - 1 ? "yes" : "no" }))],
     ["crankpin", numbered(pins.length)],
@@ -150,6 +150,7 @@ export function arrange(layout: Layout, sheet: Sheet): Arrangement {
   if (indexes.has("head")) relations.set("head-cylinder", { columns: ["head", "cylinder"], tuples: under });
   const words = new Map<string, string>([
     ["layout.id", layout.id],
+    ["layout.kind", layout.kind],
     // Each cylinder with a pin of its own between mains of its own, or several that share.
     ["layout.many", layout.cylinders.length > 1 ? "yes" : "no"],
     ["layout.pins", isOwn ? "own" : "shared"],

@@ -50,6 +50,8 @@ const Question = z.strictObject({
 export const Layout = z.strictObject({
   id: Id,
   name: Text,
+  /** What sort of engine it is: what is said of one sort is said of no other. */
+  kind: z.enum(["four-stroke", "two-stroke", "rotary"]),
   /** From where its map is drawn. */
   view: Text,
   strokes: z.union([z.literal(2), z.literal(4)]),
