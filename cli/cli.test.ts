@@ -58,3 +58,21 @@ test("bad input is named by file and line, with a non-zero exit code", async () 
   expect(command).toContain("dance");
   expect(empty).toContain("no entry");
 }, 120_000);
+
+test("a sheet is composed, linted by its own lines, written out of a pack, and taken wherever a pack is", async () => {
+  const wrong = file("wrong-sheet.json", JSON.stringify({ ...(JSON.parse(readFileSync("sheets/brackle-1.json", "utf8")) as object), layout: "singel" }, null, 1)); // prettier-ignore
+  const [composed, linted, told, written, unsaid, judged] = await Promise.all([
+    run("compose", "sheets/brackle-1.json"),
+    run("lint", "sheets/fennick-4.json"),
+    run("lint", wrong),
+    run("sheet", "packs/windrow-r2.json", "--layout", "rotary-twin"),
+    run("sheet", "packs/windrow-r2.json"),
+    run("evaluate", job, "--pack", "sheets/orrinshaw-6m.json", "--as-of", "2026-11-24T08:00:00Z"),
+  ]);
+  expect(JSON.parse(composed.out)).toMatchObject({ format: "ember-pack/1", family: "Brackle 1" });
+  expect(linted.out).toMatch(/Fennick 4, revision 1, \d+ rows/u);
+  expect(told.err).toMatch(/wrong-sheet\.json:7:\d+: layout: there is no layout “singel”\. Did you mean “single”\?/u);
+  expect(JSON.parse(written.out)).toMatchObject({ format: "ember-engine/1", layout: "rotary-twin" });
+  expect(unsaid.err).toMatch(/name one pack and its --layout, one of flat-four/u);
+  expect([composed, linted, told, written, unsaid, judged].map(({ code }) => code)).toEqual([0, 0, 2, 0, 2, 0]);
+}, 60_000);
