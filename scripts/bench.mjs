@@ -44,6 +44,7 @@ function report({
   teardown,
   flatness,
   packBounds,
+  composed,
   contradictions,
   identity,
   store,
@@ -124,6 +125,21 @@ function report({
       "at most 4×",
       (readMs + assessMs) / packBounds.whole <= 4,
     ]),
+    [
+      "the 6M composed out of its sheet and the trade library, against reading its pack written out (JSON and schema)",
+      `${ms(composed.composeMs)} / ${ms(composed.parseMs)}`,
+      times(composed.composeMs / composed.parseMs),
+      "at most 3×",
+      composed.composeMs <= 3 * composed.parseMs,
+    ],
+    [
+      "the 6M composed anew after one row of its sheet changed",
+      ms(composed.composeMs),
+      "",
+      "at most 50 ms",
+      composed.composeMs <= 50,
+    ],
+    ["the 6M composed and linted", ms(composed.lintMs), "", "at most 500 ms", composed.lintMs <= 500],
     [
       "minimum zone of a 12 x 40 grid, against the same linear program in HiGHS",
       `${ms(flatness.oursMs)} / ${ms(flatness.highsMs)}`,
@@ -377,6 +393,7 @@ async function main() {
     const teardown = await part("ledger and zones", "scripts/bench/teardown.ts");
     const flatness = await part("flatness", "scripts/bench/flatness.ts");
     const packBounds = await part("packs at their bounds", "scripts/bench/pack-bounds.ts");
+    const composed = await part("a sheet composed", "scripts/bench/compose.ts");
     const contradictions = await part("contradictions", "scripts/bench/contradictions.ts");
     const identity = await part("identity", "scripts/bench/identity.ts");
     const diagnose = await part("what failed first", "scripts/bench/diagnose.ts");
@@ -402,6 +419,7 @@ async function main() {
       teardown,
       flatness,
       packBounds,
+      composed,
       contradictions,
       identity,
       store,

@@ -2,7 +2,7 @@
  * Every layout of the trade library as a bare engine: that it composes without a fault, how wide its network of causes is,
  * and fifty random wrecks of it, with what is said of them that nobody would.
  *
- *     npx tsx scripts/bench/layouts.ts [wrecks]
+ *     npx tsx scripts/bench/layouts.ts [wrecks] [layout …]
  */
 import { bareEngines, bareSheet, library } from "@/core/fixtures/library";
 import { TestBench } from "@/core/fixtures/bench";
@@ -11,7 +11,8 @@ import { judgedWreck, randomWreck } from "@/core/fixtures/random-wreck";
 import { Inference } from "@/core/diagnose/infer";
 import { readEngineText } from "@/core/library/read-engine-text";
 
-const wrecks = Number(process.argv[2] ?? 50);
+const [wanted = "50", ...layouts] = process.argv.slice(2);
+const wrecks = Number(wanted);
 
 function widthOf(bench: TestBench): number {
   const { network, priors, sightings } = judged(bench).diagnosis;
@@ -23,7 +24,7 @@ function widthOf(bench: TestBench): number {
 }
 
 let wrong = 0;
-for (const [id, kind, answers] of bareEngines) {
+for (const [id, kind, answers] of bareEngines.filter(([layout]) => layouts.length === 0 || layouts.includes(layout))) {
   const { pack, faults } = readEngineText(library, JSON.stringify(bareSheet(id, answers)));
   if (!pack) {
     console.log(`${id}, ${kind}: ${faults.length} faults`);

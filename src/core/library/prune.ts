@@ -218,22 +218,25 @@ const keyOfSlot = (slot: Readonly<Fields>): string => String(slot["id"]);
  * who keeps it copies it.
  */
 function visit(of: unknown, steps: readonly string[], found: (stands: readonly Stand[]) => void): void {
-  const stands: Stand[] = [];
-  const walk = (container: unknown, depth: number): void => {
-    if (depth === steps.length) return found(stands);
-    if (typeof container !== "object" || container === null) return;
-    const step = steps[depth]!;
-    const go = (each: Step) => {
-      stands.push({ of: container as Fields, step: each });
-      walk((container as Fields)[each], depth + 1);
-      stands.pop();
-    };
-    if (step !== "*") {
-      if (Object.hasOwn(container, step)) go(step);
-    } else if (Array.isArray(container)) for (let at = 0; at < container.length; at += 1) go(at);
-    else for (const each of Object.keys(container)) go(each);
-  };
-  walk(of, 0);
+  walkOn(of, steps, 0, [], found);
+}
+
+function walkOn(
+  of: unknown,
+  steps: readonly string[],
+  depth: number,
+  stands: Stand[],
+  found: (stands: readonly Stand[]) => void,
+): void {
+  if (depth === steps.length) return found(stands);
+  if (typeof of !== "object" || of === null) return;
+  const wanted = steps[depth]!;
+  const each: readonly Step[] = wanted === "*" ? (Array.isArray(of) ? [...of.keys()] : Object.keys(of)) : Object.hasOwn(of, wanted) ? [wanted] : []; // prettier-ignore
+  for (const step of each) {
+    stands.push({ of: of as Fields, step });
+    walkOn((of as Fields)[step], steps, depth + 1, stands, found);
+    stands.pop();
+  }
 }
 
 /** Something that was taken out, by the ids that lead to it, and what it referred to. */

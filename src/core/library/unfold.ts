@@ -8,6 +8,10 @@ type Scope = ReadonlyMap<string, Element>;
 export const isFields = (value: Json): value is Fields =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
+/** A figure, or words in which nothing is filled in. */
+const isPlain = (value: Json): boolean =>
+  typeof value === "string" ? !value.includes("{") : typeof value !== "object" || value === null;
+
 /** What templates may come to, over a whole library and sheet: some ten times what the largest that ships does. */
 export const mostUnfolded = 200_000;
 
@@ -34,14 +38,17 @@ export class Unfolding {
   /** A value with all in it laid out. */
   of(value: Json, path: Path = [], scope: Scope = new Map([["engine", this.arrangement.engine]])): Json {
     if (typeof value === "string") return this.filled(value, path, scope);
-    if (Array.isArray(value)) return value.flatMap((each, at) => this.entries(each, [...path, at], scope));
+    if (Array.isArray(value))
+      return value.flatMap((each, at) => (isPlain(each) ? [each] : this.entries(each, [...path, at], scope)));
     if (!isFields(value)) return value;
     this.made += 1;
     if (this.made === mostUnfolded) this.problems.push(problem("unfolds-too-far", path, { most: mostUnfolded }));
     if (this.made >= mostUnfolded) return null;
     const made: Record<string, Json> = {};
     for (const [key, inner] of Object.entries(value)) {
-      if (key === "@placed") Object.assign(made, this.placed(inner, path, scope));
+      // Most of a library is plain words and figures: no way to them is written down for nothing.
+      if (!key.startsWith("@") && !key.includes("{") && isPlain(inner)) made[key] = inner;
+      else if (key === "@placed") Object.assign(made, this.placed(inner, path, scope));
       else if (key === "@each")
         for (const each of this.of(inner, [...path, key], scope) as Fields[]) Object.assign(made, each); // prettier-ignore
       else if (key !== "@order")
