@@ -25,7 +25,7 @@ function explain(code: string | undefined): string {
 
 /** One finding as a line: where, which, what is wrong, what was perhaps meant. */
 export const sayLinted = (file: string, { problem, at, line, column, meant }: Linted): string =>
-  `${file}:${line ?? 1}:${column ?? 1}: ${problem.severity === "error" ? "" : "warning: "}${at ? `${at}: ` : ""}${sayIncoming(problem, plainWording)}${meant ? ` Did you mean “${meant}”?` : ""} [${problem.code}]`;
+  `${file}:${line === null ? " in the trade library" : `${line}:${column ?? 1}`}: ${problem.severity === "error" ? "" : "warning: "}${at ? `${at}: ` : ""}${sayIncoming(problem, plainWording)}${meant ? ` Did you mean “${meant}”?` : ""} [${problem.code}]`;
 
 /** Says what is wrong with a pack and what is hardly meant, or what it is; with --explain what a code means. */
 export async function lint(words: readonly string[]): Promise<void> {

@@ -72,8 +72,8 @@ export function TakePack() {
         An engine pack of one&apos;s own
       </Heading>
       <chakra.p fontSize="14px" color="quiet" mt="4px">
-        A JSON file of an engine family, as docs/formats.md describes it. It is looked at first: nothing is kept before
-        that.
+        A JSON file of an engine family: a pack, or a short sheet over the trade library, as docs/formats.md describes
+        them. It is looked at first: nothing is kept before that.
       </chakra.p>
       <chakra.input
         type="file"
