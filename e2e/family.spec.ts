@@ -86,3 +86,40 @@ test("an engine family of another arrangement passes through every screen, by it
       ["decision-made", null, "replace"],
     ]);
 });
+
+test("a sheet of a few lines is taken in, and a job of an engine that nobody knew is opened with all that the trade knows of it", async ({
+  visit,
+}) => {
+  const sheet = {
+    format: "ember-engine/1",
+    library: 1,
+    id: "sedgeley-8",
+    name: "Sedgeley V8",
+    summary: "Vee eight, diesel, water-cooled.",
+    sources: [{ id: "manual", document: "Sedgeley manual", short: "manual", standing: "invented" }],
+    layout: "vee-eight",
+    limits: [["rod", "bend", "", "reassembly", null, 2, "thou", "p. 12"]],
+  };
+  const file = (name: string, json: object) => ({ name, mimeType: "application/json", buffer: Buffer.from(JSON.stringify(json, null, 1)) }); // prettier-ignore
+  const page = await visit("lead", "/settings");
+  const packs = page.getByRole("region", { name: "Engine packs" });
+  await packs.getByLabel("Choose a pack").setInputFiles(file("wrong.json", { ...sheet, layout: "vee-eigth" }));
+  await expect(packs.getByRole("status")).toContainText("Did you mean “vee-eight”?");
+  await packs.getByLabel("Choose a pack").setInputFiles(file("right.json", sheet));
+  await packs.getByRole("button", { name: "Take it in" }).click();
+  await expect(packs.getByRole("status")).toContainText("Sedgeley V8, revision 1: kept.");
+
+  await page.goto("/");
+  await page.getByRole("button", { name: "Open a job" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("What the job is called").fill("Dredge pump");
+  await dialog.getByLabel("Family").selectOption({ label: "Sedgeley V8" });
+  await dialog.getByRole("button", { name: /^Open/ }).click();
+  await page.getByRole("link", { name: /^Strip/ }).click();
+  await expect(page.getByText("Rockers and push rods off, kept in order").first()).toBeVisible();
+  await page.getByRole("link", { name: /^Diagnose/ }).click();
+  await expect(page.getByText("Oil pump worn or its drive failing").first()).toBeVisible();
+  await page.getByRole("link", { name: /^Decide/ }).click();
+  await expect(page.getByRole("button", { name: "Bearing shells · 26" })).toBeVisible();
+  await expect(page.getByText(/0 of 214/)).toBeVisible();
+});
