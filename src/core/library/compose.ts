@@ -3,7 +3,7 @@ import { nearestOf } from "../nearest";
 import { problem, type Problem } from "../problem/problem";
 import { arrange } from "./arrangement";
 import { enterLimits } from "./limit-rows";
-import { inOrder, keyOf, originOf, sayOver, type Origin, type Origins } from "./merge";
+import { inOrder, keyOf, originOf, sayOver, thingAt, type Origin, type Origins } from "./merge";
 import { prune, takeOut, type Fallen } from "./prune";
 import { Sheet, type Fragment, type Library } from "./schema";
 import { isFields, Unfolding, type Orders } from "./unfold";
@@ -64,7 +64,7 @@ function takeWithout(pack: Fields, { without }: Sheet): readonly Problem[] {
 function putInOrder(pack: Fields, { order }: Sheet): readonly Problem[] {
   const problems: Problem[] = [];
   for (const [path, ids] of Object.entries(order)) {
-    const list = path.split("/").reduce<unknown>((of, word) => (Array.isArray(of) ? of.find((each) => keyOf(each) === word) : isFields(of) && Object.hasOwn(of, word) ? of[word] : undefined), pack); // prettier-ignore
+    const list = thingAt(pack, path.split("/"));
     const keys = Array.isArray(list) ? list.map(keyOf) : [];
     const missing = ids.find((id) => !keys.includes(id));
     if (missing !== undefined) problems.push(problem("order-names-nothing", ["order", path], { name: missing, meant: nearestOf(missing, keys.filter((key) => key !== null)) })); // prettier-ignore
@@ -81,6 +81,8 @@ function putInTurn(pack: Fields): void {
   const strip = pack["strip"];
   if (!isFields(strip)) return;
   const left = [...list(strip["steps"])];
+  // So many are refused when it is read.
+  if (left.length > 1000) return;
   const done = new Set<unknown>();
   const ids = new Set(left.map(keyOf));
   const turn: Fields[] = [];

@@ -10,7 +10,7 @@ type Fields = Record<string, unknown>;
 const list = (value: unknown): readonly Fields[] => (Array.isArray(value) ? value.filter(isFields) : []) as Fields[];
 
 /** How a pack calls what a row calls by a shorter word. */
-const limitNames = { new: "new", reassembly: "reassembly", service: "inService" } as const;
+export const limitNames = { new: "new", reassembly: "reassembly", service: "inService" } as const;
 
 const zone = /^[A-Za-z]{1,2}[0-9]{1,2}$/u;
 

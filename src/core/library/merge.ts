@@ -17,6 +17,14 @@ export function keyOf(value: unknown): string | null {
   return typeof key === "string" ? key : null;
 }
 
+/** What a way of ids leads to; undefined where it leads nowhere. */
+export const thingAt = (of: unknown, ids: readonly string[]): unknown =>
+  ids.reduce<unknown>(
+    (here, id) =>
+      Array.isArray(here) ? here.find((each) => keyOf(each) === id) : isFields(here) && Object.hasOwn(here, id) ? here[id] : undefined, // prettier-ignore
+    of,
+  );
+
 const isKeyed = (list: readonly unknown[]): boolean =>
   list.length > 0 && list.every((each) => keyOf(each) !== null) && new Set(list.map(keyOf)).size === list.length;
 

@@ -2,7 +2,8 @@ import { canonicalJson } from "../canonical";
 import { CoreError } from "../errors";
 import { unitById, units } from "../quantity/units";
 import { layOut } from "./compose";
-import { areKeyed, keyOf } from "./merge";
+import { limitNames } from "./limit-rows";
+import { areKeyed, keyOf, thingAt } from "./merge";
 import { listsStoodOn } from "./prune";
 import { limitWords, type Library, type LimitRow, type Sheet } from "./schema";
 import { isFields } from "./unfold";
@@ -118,11 +119,10 @@ const refOf = ({ source, page }: Fields) => ({ source: String(source), page: typ
 
 /** The limits of a pack as rows, as far as rows can say them. */
 function limitRows(json: Fields, source: string): readonly LimitRow[] {
-  const names = { new: "new", reassembly: "reassembly", service: "inService" } as const;
   const rowsOf = (of: string, feature: string, { governing, derived }: Fields): LimitRow[] =>
     [governing as Fields, ...list(derived)].flatMap((each, at) =>
       limitWords.flatMap((which): LimitRow[] => {
-        const limit = isFields(each["limits"]) ? each["limits"][names[which]] : undefined;
+        const limit = isFields(each["limits"]) ? each["limits"][limitNames[which]] : undefined;
         if (!isFields(limit) || !isFields(limit["ref"]) || limit["ref"]["source"] !== source || "erratum" in limit["ref"]) return []; // prettier-ignore
         const { min, max, unit, size, zone, ref, ...more } = limit;
         const given = unit ?? zone ?? coreUnit(each["unit"]);
@@ -149,21 +149,16 @@ const coreUnit = (shown: unknown): string | null => {
 /** A pack without what its rows say. */
 function withoutLimits(json: Fields, rows: readonly LimitRow[]): Fields {
   const copy = structuredClone(json) as Record<string, unknown>;
-  const names = { new: "new", reassembly: "reassembly", service: "inService" } as const;
   for (const [of, feature, characteristic, which] of rows) {
     const owner = feature === "" ? list(copy["joints"]).find((each) => each["id"] === of) : list(list(copy["classes"]).find((each) => each["id"] === of)?.["features"]).find((each) => each["id"] === feature); // prettier-ignore
     const each = (characteristic === "" ? owner?.["governing"] : list(owner?.["derived"]).find(({ id }) => id === characteristic)) as Record<string, unknown>; // prettier-ignore
     const limits = { ...(each["limits"] as Record<string, unknown>) };
-    delete limits[names[which]];
+    delete limits[limitNames[which]];
     if (Object.keys(limits).length > 0) each["limits"] = limits;
     else delete each["limits"];
   }
   return copy;
 }
-
-/** What a way of ids leads to; undefined where it leads nowhere. */
-const thingAt = (of: unknown, ids: readonly string[]): unknown =>
-  ids.reduce<unknown>((here, id) => (Array.isArray(here) ? here.find((each) => keyOf(each) === id) : isFields(here) ? here[id] : undefined), of); // prettier-ignore
 
 /**
  * Writes a pack as a sheet over the library, as far as it goes: what is left stands in the sheet's own words.

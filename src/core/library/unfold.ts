@@ -41,9 +41,7 @@ export class Unfolding {
     if (Array.isArray(value))
       return value.flatMap((each, at) => (isPlain(each) ? [each] : this.entries(each, [...path, at], scope)));
     if (!isFields(value)) return value;
-    this.made += 1;
-    if (this.made === mostUnfolded) this.problems.push(problem("unfolds-too-far", path, { most: mostUnfolded }));
-    if (this.made >= mostUnfolded) return null;
+    if (this.isPast(1, path)) return null;
     const made: Record<string, Json> = {};
     for (const [key, inner] of Object.entries(value)) {
       // Most of a library is plain words and figures: no way to them is written down for nothing.
@@ -86,9 +84,24 @@ export class Unfolding {
     });
   }
 
+  /** Counts so many things more, and whether that is more than are laid out. */
+  private isPast(more: number, path: Path): boolean {
+    const was = this.made;
+    this.made += more;
+    if (was < mostUnfolded && this.made >= mostUnfolded) this.problems.push(problem("unfolds-too-far", path, { most: mostUnfolded })); // prettier-ignore
+    return this.made >= mostUnfolded;
+  }
+
   private scopes(ranges: readonly string[], scope: Scope, path: Path): readonly Scope[] {
     let scopes: readonly Scope[] = [scope];
-    for (const range of ranges) scopes = scopes.flatMap((each) => this.range(range, each, path));
+    for (const range of ranges) {
+      // Counted before they are there: a few names one within another come to millions.
+      const { indexes, relations } = this.arrangement;
+      const most = indexes.get(range)?.length ?? relations.get(range)?.tuples.length ?? 0;
+      if (scopes.length * most > mostUnfolded && this.isPast(mostUnfolded, path)) return [];
+      scopes = scopes.flatMap((each) => this.range(range, each, path));
+      if (this.isPast(scopes.length, path)) return [];
+    }
     return scopes;
   }
 
