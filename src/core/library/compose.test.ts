@@ -117,6 +117,10 @@ test("a hundred bytes that unfold to millions are stopped", () => {
   expect(codesOf({ ...bareSheet("single"), indexes: { many }, pack: { slots: [deep(5)] } })).toContain(
     "unfolds-too-far",
   );
+  const words = { "@for": ["many", "many", "many", "many", "many", "many"], "@give": "x" };
+  expect(codesOf({ ...bareSheet("single"), indexes: { many }, pack: { outlines: [words] } })).toContain(
+    "unfolds-too-far",
+  );
 });
 
 test("a fault is told with the line of the sheet that says it", () => {
