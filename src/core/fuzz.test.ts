@@ -4,7 +4,9 @@ import { assess } from "./assess";
 import { toAssessmentJson } from "./json/assessment-json";
 import { readEntry, readEnvelope } from "./entry/read-entry";
 import type { Envelope } from "./entry/schema";
+import { library } from "./fixtures/library";
 import { demoJob, json, packOf } from "./fixtures/load";
+import { compose } from "./library/compose";
 import { readPack } from "./lint/read-pack";
 import { readPackText } from "./lint/read-pack-text";
 
@@ -64,6 +66,18 @@ test("a pack is compiled or refused, with any one thing in it replaced, and its 
       return read !== null || faults.length > 0;
     }),
     { ...runs, numRuns: 40 },
+  );
+});
+
+test("a sheet is composed or refused, with any one thing in it replaced", () => {
+  const { pack, limits, said, ...head } = json("sheets/windrow-r2.json") as Record<string, unknown>;
+  const sheet = { limits: (limits as unknown[]).slice(0, 4), said, pack, ...head };
+  fc.assert(
+    fc.property(fc.nat(900), strange, (nth, by) => {
+      const { json: made, problems } = compose(library, replaced(sheet, nth, by));
+      return made !== null || problems.length > 0;
+    }),
+    runs,
   );
 });
 

@@ -138,7 +138,8 @@ function leaveUnknown(pack: Fields, name: string): void {
   // Ground to which size, where nobody knows what it was new?
   for (const { features } of list(pack["classes"]))
     for (const feature of list(features)) {
-      const { limits } = feature["governing"] as Fields;
+      const governing = feature["governing"];
+      const limits = isFields(governing) ? governing["limits"] : undefined;
       if (!isFields(limits) || limits["new"] === undefined) delete feature["rework"];
     }
   const worth = pack["worth"];

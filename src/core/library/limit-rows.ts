@@ -14,6 +14,8 @@ export const limitNames = { new: "new", reassembly: "reassembly", service: "inSe
 
 const zone = /^[A-Za-z]{1,2}[0-9]{1,2}$/u;
 
+const idsOf = (things: readonly Fields[]): readonly string[] => things.map(keyOf).filter((id) => id !== null);
+
 /** The characteristic that a row is of, with the way to it by ids; or what in the row is not there. */
 function findOf(
   pack: Fields,
@@ -23,18 +25,17 @@ function findOf(
   const joints = list(pack["joints"]);
   const partClass = classes.find((each) => each["id"] === of);
   const joint = joints.find((each) => each["id"] === of);
-  if (!partClass && !joint) return { column: 0, among: [...classes, ...joints].map((each) => keyOf(each)!) };
+  if (!partClass && !joint) return { column: 0, among: idsOf([...classes, ...joints]) };
   const features = partClass ? list(partClass["features"]) : [];
   const owner = partClass ? features.find((each) => each["id"] === feature) : feature === "" ? joint : undefined;
-  if (!owner) return { column: 1, among: features.map((each) => keyOf(each)!) };
+  if (!owner) return { column: 1, among: idsOf(features) };
   const path = partClass ? `classes/${of}/features/${feature}` : `joints/${of}`;
   const governing = owner["governing"];
-  if (characteristic === "") return { found: governing as Fields, path: `${path}/governing` };
-  const all = [governing as Fields, ...list(owner["derived"])];
-  const found = all.find((each) => each["id"] === characteristic);
+  const all = [governing, ...list(owner["derived"])].filter(isFields) as Fields[];
+  const found = characteristic === "" ? all.find((each) => each === governing) : all.find((each) => each["id"] === characteristic); // prettier-ignore
   return found
     ? { found, path: `${path}/${found === governing ? "governing" : `derived/${characteristic}`}` }
-    : { column: 2, among: all.map((each) => keyOf(each)!) };
+    : { column: 2, among: idsOf(all) };
 }
 
 /** The limit that a row says, as a pack writes it; or what is wrong with its unit. */
