@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { canonicalJson, fingerprint } from "../canonical";
-import { bareEngines, bareSheet, library, someBareEngines } from "../fixtures/library";
+import { bareEngines, bareSheet, library, pairwise, someBareEngines } from "../fixtures/library";
 import { json } from "../fixtures/load";
 import { judgedWreck } from "../fixtures/random-wreck";
 import { readPack } from "../lint/read-pack";
@@ -47,6 +47,15 @@ test.each(someBareEngines)("%s, %s: bare it is a pack without a fault, with caus
   expect(judgedWreck(pack!, 34)).toEqual([]);
   // Nobody's figure is in it.
   expect(pack!.pack.classes.flatMap(({ features }) => features.flatMap(({ governing }) => Object.keys(governing.limits)))).toEqual([]); // prettier-ignore
+}); // prettier-ignore
+
+test.each(["inline-twin", "vee-twin"])("%s: any two answers go together", (layout) => {
+  const engines = pairwise(layout);
+  const wrong = engines.flatMap((answers) =>
+    readEngineText(library, JSON.stringify(bareSheet(layout, answers))).faults.map(({ problem, at }) => [answers, problem.code, at]),
+  );
+  expect(engines.length).toBeLessThan(30);
+  expect(wrong).toEqual([]);
 }); // prettier-ignore
 
 test("without any one kind of part the rest still hangs together, and what fell is told", () => {
