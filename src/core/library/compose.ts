@@ -6,7 +6,7 @@ import { enterLimits } from "./limit-rows";
 import { inOrder, keyOf, originOf, sayOver, thingAt, type Origin, type Origins } from "./merge";
 import { prune, takeOut, type Fallen } from "./prune";
 import { Sheet, type Fragment, type Library } from "./schema";
-import { isFields, Unfolding, type Orders } from "./unfold";
+import { isFields, thingsIn, Unfolding, type Orders } from "./unfold";
 
 type Fields = Record<string, unknown>;
 
@@ -20,8 +20,6 @@ export interface Composed {
   /** What is wrong, each under its place in the sheet; a fault of the library itself under `library`. */
   readonly problems: readonly Problem[];
 }
-
-const list = (value: unknown): readonly Fields[] => (Array.isArray(value) ? value.filter(isFields) : []) as Fields[];
 
 /** So many things that are wrong are told of one sheet. */
 const mostTold = 200;
@@ -80,7 +78,7 @@ function putInOrder(pack: Fields, { order }: Sheet): readonly Problem[] {
 function putInTurn(pack: Fields): void {
   const strip = pack["strip"];
   if (!isFields(strip)) return;
-  const left = [...list(strip["steps"])];
+  const left = [...thingsIn(strip["steps"])];
   // So many are refused when it is read.
   if (left.length > 1000) return;
   const done = new Set<unknown>();
@@ -136,15 +134,17 @@ function referTo(of: unknown, [step, ...on]: readonly string[], ref: Fields): bo
 function leaveUnknown(pack: Fields, name: string): void {
   pack["variants"] ??= [{ id: "as-built", name }];
   // Ground to which size, where nobody knows what it was new?
-  for (const { features } of list(pack["classes"]))
-    for (const feature of list(features)) {
+  for (const { features } of thingsIn(pack["classes"]))
+    for (const feature of thingsIn(features)) {
       const governing = feature["governing"];
       const limits = isFields(governing) ? governing["limits"] : undefined;
       if (!isFields(limits) || limits["new"] === undefined) delete feature["rework"];
     }
   const worth = pack["worth"];
   if (!isFields(worth)) return;
-  const priced = list(worth["classes"]).filter((each) => each["replace"] !== undefined && each["rework"] !== undefined);
+  const priced = thingsIn(worth["classes"]).filter(
+    (each) => each["replace"] !== undefined && each["rework"] !== undefined,
+  );
   if (worth["labourRate"] === undefined || priced.length === 0) delete pack["worth"];
   else (worth as Fields)["classes"] = priced;
 }
@@ -219,7 +219,7 @@ export function layOut(library: Library, json: unknown): Composed {
   const made = inOrder(pack, orders) as Fields;
   // The sheet's own sources come first: its rows go by the first of all.
   const own = new Set(sheet.sources.map(({ id }) => id));
-  made["sources"] = [...sheet.sources, ...list(made["sources"]).filter(({ id }) => !own.has(String(id)))];
+  made["sources"] = [...sheet.sources, ...thingsIn(made["sources"]).filter(({ id }) => !own.has(String(id)))];
   const problems = [...unfolding.problems, ...said, ...takeWithout(made, sheet)];
   const fallen: Fallen[] = [];
   const told = new Set<string>();

@@ -1,13 +1,11 @@
 import { nearestOf } from "../nearest";
 import { problem, type Problem } from "../problem/problem";
 import { toCore, unitById, units } from "../quantity/units";
-import { isFields } from "./unfold";
+import { isFields, thingsIn } from "./unfold";
 import { keyOf, type Origins } from "./merge";
 import type { LimitRow, Sheet } from "./schema";
 
 type Fields = Record<string, unknown>;
-
-const list = (value: unknown): readonly Fields[] => (Array.isArray(value) ? value.filter(isFields) : []) as Fields[];
 
 /** How a pack calls what a row calls by a shorter word. */
 export const limitNames = { new: "new", reassembly: "reassembly", service: "inService" } as const;
@@ -21,17 +19,17 @@ function findOf(
   pack: Fields,
   [of, feature, characteristic]: LimitRow,
 ): { readonly found: Fields; readonly path: string } | { readonly column: number; readonly among: readonly string[] } {
-  const classes = list(pack["classes"]);
-  const joints = list(pack["joints"]);
+  const classes = thingsIn(pack["classes"]);
+  const joints = thingsIn(pack["joints"]);
   const partClass = classes.find((each) => each["id"] === of);
   const joint = joints.find((each) => each["id"] === of);
   if (!partClass && !joint) return { column: 0, among: idsOf([...classes, ...joints]) };
-  const features = partClass ? list(partClass["features"]) : [];
+  const features = partClass ? thingsIn(partClass["features"]) : [];
   const owner = partClass ? features.find((each) => each["id"] === feature) : feature === "" ? joint : undefined;
   if (!owner) return { column: 1, among: idsOf(features) };
   const path = partClass ? `classes/${of}/features/${feature}` : `joints/${of}`;
   const governing = owner["governing"];
-  const all = [governing, ...list(owner["derived"])].filter(isFields) as Fields[];
+  const all = [governing, ...thingsIn(owner["derived"])].filter(isFields) as Fields[];
   const found = characteristic === "" ? all.find((each) => each === governing) : all.find((each) => each["id"] === characteristic); // prettier-ignore
   return found
     ? { found, path: `${path}/${found === governing ? "governing" : `derived/${characteristic}`}` }

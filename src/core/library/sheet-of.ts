@@ -6,7 +6,7 @@ import { limitNames } from "./limit-rows";
 import { areKeyed, keyOf, thingAt } from "./merge";
 import { listsStoodOn } from "./prune";
 import { limitWords, type Library, type LimitRow, type Sheet } from "./schema";
-import { isFields } from "./unfold";
+import { isFields, thingsIn } from "./unfold";
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -14,8 +14,6 @@ type Fields = Readonly<Record<string, unknown>>;
 type Written = Partial<Sheet> & Pick<Sheet, "format" | "library" | "id" | "name" | "summary" | "layout">;
 
 const same = (one: unknown, other: unknown): boolean => canonicalJson(one ?? null) === canonicalJson(other ?? null);
-const list = (value: unknown): readonly Fields[] => (Array.isArray(value) ? value.filter(isFields) : []);
-
 const headed = new Set(["format", "id", "revision", "family", "summary", "sources"]);
 
 /** What has to be said over one value so that it becomes another; undefined where nothing has to. */
@@ -120,7 +118,7 @@ const refOf = ({ source, page }: Fields) => ({ source: String(source), page: typ
 /** The limits of a pack as rows, as far as rows can say them. */
 function limitRows(json: Fields, source: string): readonly LimitRow[] {
   const rowsOf = (of: string, feature: string, { governing, derived }: Fields): LimitRow[] =>
-    [governing as Fields, ...list(derived)].flatMap((each, at) =>
+    [governing as Fields, ...thingsIn(derived)].flatMap((each, at) =>
       limitWords.flatMap((which): LimitRow[] => {
         const limit = isFields(each["limits"]) ? each["limits"][limitNames[which]] : undefined;
         if (!isFields(limit) || !isFields(limit["ref"]) || limit["ref"]["source"] !== source || "erratum" in limit["ref"]) return []; // prettier-ignore
@@ -133,8 +131,8 @@ function limitRows(json: Fields, source: string): readonly LimitRow[] {
       }),
     );
   return [
-    ...list(json["classes"]).flatMap((each) => list(each["features"]).flatMap((feature) => rowsOf(String(each["id"]), String(feature["id"]), feature))), // prettier-ignore
-    ...list(json["joints"]).flatMap((joint) => rowsOf(String(joint["id"]), "", joint)),
+    ...thingsIn(json["classes"]).flatMap((each) => thingsIn(each["features"]).flatMap((feature) => rowsOf(String(each["id"]), String(feature["id"]), feature))), // prettier-ignore
+    ...thingsIn(json["joints"]).flatMap((joint) => rowsOf(String(joint["id"]), "", joint)),
   ];
 }
 
@@ -150,8 +148,8 @@ const coreUnit = (shown: unknown): string | null => {
 function withoutLimits(json: Fields, rows: readonly LimitRow[]): Fields {
   const copy = structuredClone(json) as Record<string, unknown>;
   for (const [of, feature, characteristic, which] of rows) {
-    const owner = feature === "" ? list(copy["joints"]).find((each) => each["id"] === of) : list(list(copy["classes"]).find((each) => each["id"] === of)?.["features"]).find((each) => each["id"] === feature); // prettier-ignore
-    const each = (characteristic === "" ? owner?.["governing"] : list(owner?.["derived"]).find(({ id }) => id === characteristic)) as Record<string, unknown>; // prettier-ignore
+    const owner = feature === "" ? thingsIn(copy["joints"]).find((each) => each["id"] === of) : thingsIn(thingsIn(copy["classes"]).find((each) => each["id"] === of)?.["features"]).find((each) => each["id"] === feature); // prettier-ignore
+    const each = (characteristic === "" ? owner?.["governing"] : thingsIn(owner?.["derived"]).find(({ id }) => id === characteristic)) as Record<string, unknown>; // prettier-ignore
     const limits = { ...(each["limits"] as Record<string, unknown>) };
     delete limits[limitNames[which]];
     if (Object.keys(limits).length > 0) each["limits"] = limits;
@@ -185,9 +183,9 @@ export function sheetOf(
     ...start,
   };
   const all = layOut(library, head);
-  const has = new Set(list(json["classes"]).map(({ id }) => id));
+  const has = new Set(thingsIn(json["classes"]).map(({ id }) => id));
   // Of a kind that it has not falls all that the library says of that kind: once said is enough.
-  const unlike = list(all.json?.["classes"]).flatMap(({ id }) => (has.has(id) ? [] : [`classes/${String(id)}`]));
+  const unlike = thingsIn(all.json?.["classes"]).flatMap(({ id }) => (has.has(id) ? [] : [`classes/${String(id)}`]));
   // What the library reads off numbers and tells it says of engines that have them.
   const own = json["identity"] === undefined ? {} : { identity: json["identity"] };
   const first = layOut(library, { ...head, without: unlike, pack: own });

@@ -8,6 +8,10 @@ type Scope = ReadonlyMap<string, Element>;
 export const isFields = (value: Json): value is Fields =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
+/** The things of a list; of what is none, or holds other values, those that there are. */
+export const thingsIn = (value: Json): readonly Record<string, Json>[] =>
+  (Array.isArray(value) ? value.filter(isFields) : []) as Record<string, Json>[];
+
 /** A figure, or words in which nothing is filled in. */
 const isPlain = (value: Json): boolean =>
   typeof value === "string" ? !value.includes("{") : typeof value !== "object" || value === null;
